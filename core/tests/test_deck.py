@@ -44,7 +44,7 @@ def deck(words: str = "16x12 up3", **changes: Any) -> DeckSpec:
 
 
 def site(**changes: Any) -> Site:
-    return Site(**{"soil": "sand", "frost_m": 30 * IN, **changes})
+    return Site(**{"soil": "sand", "frost_m": 30 * IN, "none_here": ("snow",), **changes})
 
 
 def planned(spec: DeckSpec, where: Site | None = None, school: str = "us") -> Plan:

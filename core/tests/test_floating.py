@@ -421,7 +421,7 @@ class RefusalsTest(unittest.TestCase):
             with self.subTest(changes=changes, use=site.use):
                 made = plan(case("14x10 barrels8", site=site, **changes))
                 self.assertFalse(made.checks)
-                self.assertEqual({gap.name for gap in made.not_covered}, {"All checks"})
+                self.assertIn("All checks", {gap.name for gap in made.not_covered})
                 self.assertNotEqual(state(made), "passes")
 
     def test_words(self) -> None:

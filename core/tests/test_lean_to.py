@@ -219,7 +219,7 @@ class RefusalsTest(unittest.TestCase):
     def test_public_use_and_size(self) -> None:
         for made in (plan(case("12x8", site=replace(WINDY, use="public"))), plan(case("40x16"))):
             self.assertFalse(made.checks)
-            self.assertEqual({gap.name for gap in made.not_covered}, {"All checks"})
+            self.assertIn("All checks", {gap.name for gap in made.not_covered})
 
     def test_a_door_that_opens_into_it(self) -> None:
         made = plan(case("12x8 beam7", finish=Finish(door_m=7 * FT)))

@@ -151,7 +151,7 @@ class GustTest(unittest.TestCase):
         where = site(grounds=(), frost_m=0.0)
         found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
         assert found is not None
-        self.assertRegex(found.gives, r"^[a-z ]+, (post \d+|bay \d+ to \d+)$")
+        self.assertRegex(found.gives, r"^[a-z' ]+, wind.*, (post \d+|bay \d+ to \d+)$")
         self.assertRegex(found.says, r"\d+ mph")
 
 

@@ -290,7 +290,7 @@ class RefusalsTest(unittest.TestCase):
             plan(case("26x26 over2", beam="joist 2x12 pine")),
         ):
             self.assertFalse(made.checks)
-            self.assertEqual({gap.name for gap in made.not_covered}, {"All checks"})
+            self.assertIn("All checks", {gap.name for gap in made.not_covered})
         self.assertEqual(state(plan(case("12x12", upright="none"))), "cannot be built")
 
 

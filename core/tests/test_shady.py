@@ -15,7 +15,7 @@ from steady.ground.survey import SitePoint, SiteThing
 from steady.jobs.document import Job, Structure
 from steady.jobs.shady import ShadyAnswer, ShadyAsk, shady
 from steady.jobs.siting import whole_scene
-from steady.layout.sun import clock_ahead_h, sun_position
+from steady.layout.sun import sun_position
 from steady.measure.dates import day_of
 from steady.structures.pergola.spec import PergolaSpec
 
@@ -144,10 +144,11 @@ class Asked(unittest.TestCase):
                 shady(whole, ask)
             self.assertEqual(refused.exception.field, field)
 
-    def test_the_clock_is_the_asker_s_where_it_can_be_the_site_s(self) -> None:
-        """By hand: 15 degrees of longitude an hour; 75 west is five behind, with summer time four."""
-        west = math.radians(-75.0)
-        self.assertEqual([clock_ahead_h(west, here) for here in (-4.0, -5.0, 0.0, 9.0)], [-4.0, -5.0, -5.0, -5.0])
-        self.assertEqual((clock_ahead_h(None, 2.0), clock_ahead_h(None), clock_ahead_h(west)), (2.0, 0.0, -5.0))
-        self.assertEqual(shady(job(), replace(ASK, utc_h=None, here_h=1.0)).utc_h, -5.0)
-        self.assertEqual(shady(job(), replace(ASK, utc_h=None, here_h=-4.0)).shares, shady(job(), ASK).shares)
+    def test_the_clock_is_the_sites_own_zone(self) -> None:
+        """In New York a July afternoon is four hours behind UTC; without a zone, and nothing typed, no hour is computed."""
+        there = replace(job(), site=replace(job().site, time_zone="America/New_York"))
+        self.assertEqual(shady(there, replace(ASK, utc_h=None)).utc_h, -4.0)
+        self.assertIn("America/New_York", shady(there, replace(ASK, utc_h=9.0)).clock)
+        with self.assertRaises(InputError) as refused:
+            shady(job(), replace(ASK, utc_h=None))
+        self.assertEqual(refused.exception.field, "site/time_zone")

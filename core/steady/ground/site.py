@@ -42,11 +42,14 @@ class Site:
     `exposure` a word of the school's own; `wind_pressure_pa` the place's pressure for schools that map one (ca: hourly, 1 in 50;
     uk: the peak at the fence, typed from the charts), 0: none; `wind_importance` the code's factor for what is built (ca: 0.8 for
     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
-    escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
-    are those of the place; `roof_shelter` what stands around a roof, for codes whose snow asks it; `bearing_pa` what the
-    ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its undrained shear strength as measured,
+    escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `time_zone` the name of its clock's zone, "":
+    not said; `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
+    for codes whose snow asks it; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil);
+    `cohesion_pa` its undrained shear strength as measured,
     0: not; `clay_shrinks` whether the clay here comes away from a post in dry months; `embedment_least_m` a local least
-    depth, 0 for none; `notes` what the office said, and when; `things` what lies here whatever is built; `under` a photo or
+    depth, 0 for none; `none_here` what was said not to be here, so that its 0 is an answer; `assumed` what the product put
+    in by itself and nobody has confirmed yet; `notes` what the office said, and when; `things` what lies here whatever is
+    built; `under` a photo or
     scan laid under the drawing.
     """
 
@@ -61,6 +64,7 @@ class Site:
     wind_return_years: Annotated[float, Ge(0), Le(500)] = 0.0
     latitude_rad: Annotated[float, Ge(-1.5708), Le(1.5708)] | None = None
     longitude_rad: Annotated[float, Ge(-3.1416), Le(3.1416)] | None = None
+    time_zone: Annotated[str, MaxLen(60)] = ""
     crest_factor: Annotated[float, Ge(1), Le(3)] = 1.0
     ground_snow_pa: Annotated[float, Ge(0), Le(30000)] = 0.0
     rain_snow_pa: Annotated[float, Ge(0), Le(5000)] = 0.0
@@ -68,6 +72,8 @@ class Site:
     bearing_pa: Annotated[float, Ge(0), Le(2e6)] = 0.0
     cohesion_pa: Annotated[float, Ge(0), Le(5e5)] = 0.0
     clay_shrinks: bool = False
+    none_here: Annotated[tuple[Literal["frost", "snow"], ...], MaxLen(2)] = ()
+    assumed: Annotated[tuple[Literal["wind", "soil"], ...], MaxLen(2)] = ()
     embedment_least_m: Annotated[float, Ge(0), Le(3.6)] = 0.0
     north_rad: Annotated[float, Ge(-6.2832), Le(6.2832)] = 0.0
     locate: Locate = Locate()

@@ -25,7 +25,7 @@ from steady.structures.registry import any_spec, kind_of, plan
 from steady.values import value
 from steady.yard.choices import YardChoices
 
-FORMAT = 7
+FORMAT = 8
 if TYPE_CHECKING:
     AnySpec = Any
 else:
@@ -98,7 +98,7 @@ class Agreed:
 class Job:
     """A whole job, as it is saved, exported and imported."""
 
-    format: Literal[7] = 7
+    format: Literal[8] = 8
     name: Annotated[str, MinLen(1), MaxLen(120)]
     place: Annotated[str, MaxLen(200)] = ""
     client: Annotated[str, MaxLen(120)] = ""

@@ -12,9 +12,10 @@ from steady.drawing.shadows import LOW_RAD, toward_sun
 from steady.drawing.shapes import Point
 from steady.drawing.unroll import hull
 from steady.errors import InputError
+from steady.ground.clock import clock_h, clock_says
 from steady.jobs.document import Job
 from steady.jobs.siting import whole_scene
-from steady.layout.sun import clock_ahead_h, sun_position
+from steady.layout.sun import sun_position
 from steady.measure.dates import day_of
 from steady.plan.model import Vec
 from steady.values import value
@@ -36,16 +37,15 @@ STEP_H = 0.5
 
 @value
 class ShadyAsk:
-    """A day, from when to when by the local clock, how far that is ahead of UTC, and the size of what is to stand in shade.
+    """A day, from when to when by the site's own clock, and the size of what is to stand in shade.
 
-    `utc_h` None: nobody said; `here_h`, the asker's own clock, then counts where it can be the site's.
+    `utc_h`: how far the clock is ahead of UTC, where the site has no time zone; None: nobody said.
     """
 
     on: Annotated[str, MaxLen(10)]
     from_h: Annotated[float, Ge(0), Le(24)] = 14.0
     to_h: Annotated[float, Ge(0), Le(24)] = 17.0
     utc_h: Annotated[float, Ge(-12), Le(14)] | None = None
-    here_h: Annotated[float, Ge(-12), Le(14)] = 0.0
     wide_m: Annotated[float, Ge(0.2), Le(50)] = 1.5
     deep_m: Annotated[float, Ge(0.2), Le(50)] = 1.5
 
@@ -74,6 +74,7 @@ class ShadyAnswer:
     places: tuple[ShadyPlace, ...]
     hours_up: float
     utc_h: float
+    clock: str
     says: str
 
 
@@ -83,7 +84,7 @@ def shady(job: Job, ask: ShadyAsk) -> ShadyAnswer:
     Slats and boards in a row count by the share that their shadows cover, those over each other by what they let through together.
 
     Raises:
-        InputError: The place on the earth is not known, a day that is none, or hours the wrong way round.
+        InputError: The place on the earth or its time zone is not known, a day that is none, or hours the wrong way round.
 
     Source: geometry: every solid's shadow on level ground at the site's zero.
     """
@@ -96,7 +97,7 @@ def shady(job: Job, ask: ShadyAsk) -> ShadyAnswer:
     scene = whole_scene(job)
     left, low, right, high, _ = scene.ground
     cell = max(LEAST_CELL_M, max(right - left, high - low) / CELLS)
-    utc_h = clock_ahead_h(site.longitude_rad, ask.here_h) if ask.utc_h is None else ask.utc_h
+    utc_h = clock_h(site, day, ask.from_h, ask.utc_h)
     grid = _Grid(left, low, cell, math.ceil((right - left) / cell), math.ceil((high - low) / cell))
     count = max(1, round((ask.to_h - ask.from_h) / STEP_H))
     up = 0
@@ -122,6 +123,7 @@ def shady(job: Job, ask: ShadyAsk) -> ShadyAnswer:
         places=places,
         hours_up=(ask.to_h - ask.from_h) * up / count,
         utc_h=utc_h,
+        clock=clock_says(site, utc_h),
         says=_says(places, up),
     )
 

@@ -106,7 +106,9 @@ def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
         else f"Built as crews usually do, signed by {plan.accepted}"
     )
     if strength is None:
-        return f"{chosen}: {state(plan)}. No wind is calculated here, so what it stands up to is not known"
+        gap = next((one.name.lower() for one in plan.not_covered if one.basis is Basis.RECKONED and not one.crew), "")
+        why = f"{gap} is not covered" if gap else "no wind is calculated here"
+        return f"{chosen}: {state(plan)}. What it stands up to is not known: {why}"
     if not strength.gust_m_per_s:
         return f"{chosen}: {state(plan)}. It stands up to no wind: {strength.gives}"
     speed = strength.gust_m_per_s

@@ -9,9 +9,10 @@ from steady.drawing.shadows import LOW_RAD, Patch, cast, share_in, toward_sun
 from steady.drawing.shapes import Point
 from steady.drawing.square import drawn_box
 from steady.errors import InputError
+from steady.ground.clock import clock_h, clock_says
 from steady.ground.site import Site
 from steady.jobs.document import Job, find, plan_structure
-from steady.layout.sun import clock_ahead_h, sun_position
+from steady.layout.sun import sun_position
 from steady.measure.dates import day_of
 from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
@@ -27,11 +28,14 @@ DATES = ((3, 20), (6, 21), (9, 22), (12, 21))
 
 @value
 class SunAsk:
-    """A day, an hour of the local clock, how far the clock is ahead of UTC, and a patch; None: below the structure."""
+    """A day, an hour of the site's own clock, and a patch; None: below the structure.
+
+    `utc_h`: how far the clock is ahead of UTC, where the site has no time zone; None: nobody said.
+    """
 
     on: Annotated[str, MaxLen(10)]
     hour: Annotated[float, Ge(0), Le(24)]
-    utc_h: Annotated[float, Ge(-12), Le(14)] = 0.0
+    utc_h: Annotated[float, Ge(-12), Le(14)] | None = None
     left_m: Annotated[float, Ge(-200), Le(5000)] | None = None
     near_m: Annotated[float, Ge(-200), Le(5000)] | None = None
     wide_m: Annotated[float, Ge(0.1), Le(100)] | None = None
@@ -50,7 +54,7 @@ class SunRow:
 class SunAnswer:
     """Shade at the hour asked, with its shadows on the ground, and the table; all on the drawn axes, y up the paper.
 
-    `toward`: unit vector to the sun; None: down. `below`: what stands, from straight above.
+    `clock`: the zone of the hours, in words. `toward`: unit vector to the sun; None: down. `below`: what stands, from above.
     """
 
     up: bool
@@ -64,13 +68,14 @@ class SunAnswer:
     dates: tuple[str, ...]
     table: tuple[SunRow, ...]
     says: str
+    clock: str
 
 
 def sun(job: Job, structure_id: str, ask: SunAsk) -> SunAnswer:
     """The shade of one structure.
 
     Raises:
-        InputError: The place is not known, or a day that is none.
+        InputError: The place or its time zone is not known, or a day that is none.
     """
     site = job.site
     if site.latitude_rad is None or site.longitude_rad is None:
@@ -79,16 +84,19 @@ def sun(job: Job, structure_id: str, ask: SunAsk) -> SunAnswer:
     plan = plan_structure(job, structure_id)
     level = sum(f.at[2] for f in plan.footings) / len(plan.footings) if plan.footings else 0.0
     patch = _patch(plan, ask)
-    altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, ask.hour, ask.utc_h)
+    ahead_h = clock_h(site, day, ask.hour, ask.utc_h)
+    altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, ask.hour, ahead_h)
     up = altitude > LOW_RAD
     toward = toward_sun(altitude, azimuth, site.north_rad) if up else None
     shadows = cast(plan, toward, level) if toward is not None else []
     share = share_in(shadows, patch) if toward is not None else None
     days = [*(date(day.year, month, number) for month, number in DATES), day]
-    rows = tuple(
-        SunRow(hour=hour, shares=tuple(_share(plan, site, (one, hour, ask.utc_h), patch, level) for one in days))
-        for hour in range(FIRST_HOUR, LAST_HOUR + 1)
-    )
+
+    def shade(one: date, hour: int) -> float | None:
+        return _share(plan, site, (one, hour, clock_h(site, one, hour, ask.utc_h)), patch, level)
+
+    hours = range(FIRST_HOUR, LAST_HOUR + 1)
+    rows = tuple(SunRow(hour=hour, shares=tuple(shade(one, hour) for one in days)) for hour in hours)
     return SunAnswer(
         up=up,
         altitude_rad=altitude,
@@ -101,12 +109,12 @@ def sun(job: Job, structure_id: str, ask: SunAsk) -> SunAnswer:
         dates=tuple(one.isoformat() for one in days),
         table=rows,
         says=_says(share),
+        clock=clock_says(site, ahead_h),
     )
 
 
 def usual_ask(job: Job, structure_id: str) -> SunAsk:
-    """When a structure's shade is looked at where nobody says: when it was asked to shade, else a midsummer afternoon by the
-    site's own longitude."""
+    """When a structure's shade is looked at where nobody says: when it was asked to shade, else a midsummer afternoon."""
     spec = find(job, structure_id)[1].spec
     asked = kind_of(spec).shades(spec)
     if asked is not None:
@@ -114,7 +122,7 @@ def usual_ask(job: Job, structure_id: str) -> SunAsk:
         return SunAsk(on=on, hour=hour, utc_h=utc_h)
     southern = (job.site.latitude_rad or 0.0) < 0
     day = f"{MIDSUMMER_YEAR}-{'12-21' if southern else '06-21'}"
-    return SunAsk(on=day, hour=15.0, utc_h=clock_ahead_h(job.site.longitude_rad))
+    return SunAsk(on=day, hour=15.0)
 
 
 def _says(share: float | None) -> str:

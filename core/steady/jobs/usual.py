@@ -122,7 +122,9 @@ def begin(usual: CrewUsual, name: str) -> Job:
     """A job with nothing in it yet, as the crew usually works."""
     bare = under_school(Job(name=name, quote=usual.quote, offer=usual.offer, yard=usual.yard), usual.school)
     days = CalendarTerms(start_h=usual.start_h, weekdays_off=WORKED_WEEKENDS[usual.saturdays])
-    return replace(bare, reading=READS[usual.marks], calendar=days)
+    # Wind and soil are where every new job starts: nothing passes by them before somebody says that they are this place's.
+    site = replace(bare.site, assumed=("wind", "soil"))
+    return replace(bare, reading=READS[usual.marks], calendar=days, site=site)
 
 
 def usual_of(job: Job) -> CrewUsual:

@@ -5,9 +5,6 @@ from datetime import date
 
 from steady.errors import InputError
 
-CLOCK_STRAYS_H = 2.5
-"""So far from its longitude's a place's clock may be, summer time counted [our own]."""
-
 
 def sun_position(
     latitude_rad: float, longitude_rad: float, day: date, local_hours: float, utc_offset_hours: float
@@ -39,17 +36,6 @@ def sun_position(
         math.sin(hour), math.cos(hour) * math.sin(latitude_rad) - math.tan(declination) * math.cos(latitude_rad)
     )
     return math.asin(max(-1.0, min(1.0, sine))), (azimuth + math.pi) % (2 * math.pi)
-
-
-def clock_ahead_h(longitude_rad: float | None, here_h: float | None = None) -> float:
-    """How far the clock of a place is ahead of UTC: `here_h`, whoever asks, where it can be the place's; else by the longitude
-    alone, a guess to be mended [our own]."""
-    if longitude_rad is None:
-        return here_h or 0.0
-    there = longitude_rad * 12 / math.pi
-    if here_h is not None and abs(here_h - there) <= CLOCK_STRAYS_H:
-        return here_h
-    return float(max(-12, min(14, round(there))))
 
 
 def day_length_h(latitude_rad: float, day: date) -> float:

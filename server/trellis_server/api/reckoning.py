@@ -13,6 +13,7 @@ from pydantic_core import to_json
 from steady.data.loader import sources
 from steady.drawing.marks import mark_rows
 from steady.errors import InputError
+from steady.ground.clock import zone_names, zones_near
 from steady.ground.readings import read_rows
 from steady.jobs.buying import job_list
 from steady.jobs.dimensions import disagreements, held_tasks, stopped
@@ -67,6 +68,7 @@ from trellis_server.api.schemas.reckon import (
     StatesAnswer,
     StepsUpAnswer,
     TakeoffAnswer,
+    ZonesAnswer,
 )
 from trellis_server.searcher.ask import found, search
 from trellis_server.searcher.stopped import Stopped
@@ -253,6 +255,14 @@ def how_far(request: HttpRequest, body: SlackBody) -> HttpResponse:
 def places(request: HttpRequest, school: str = "ca", text: str = "") -> HttpResponse:
     """Places of the school's climate table by the first letters of their name."""
     return fast({"places": rulebook(school).places(text[:60])})
+
+
+@router.get("/zones", response={200: ZonesAnswer, **REFUSALS})
+def zones(request: HttpRequest, latitude_rad: float | None = None, longitude_rad: float | None = None) -> HttpResponse:
+    """Every time zone by its name; and those whose towns lie nearest to a place, to be picked from."""
+    known = latitude_rad is not None and longitude_rad is not None
+    near = zones_near(latitude_rad, longitude_rad) if known else ()  # type: ignore[arg-type]
+    return fast({"zones": zone_names(), "near": near})
 
 
 @router.post("/ground", response={200: ReadingsRead, **REFUSALS})

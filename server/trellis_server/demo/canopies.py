@@ -25,7 +25,7 @@ def path_pergola() -> PergolaSpec:
         Rated(what="Knee brace's joints hold", holds_n=1900 * LB),
         Rated(what="Post's base holds against lift", holds_n=1200 * LB),
     )
-    return replace(spec, sun=SunAsked(on="2026-07-15", hour=16.0, utc_h=-4.0), ratings=ratings, brace_m=2 * FT)
+    return replace(spec, sun=SunAsked(on="2026-07-15", hour=16.0), ratings=ratings, brace_m=2 * FT)
 
 
 def table_pergola() -> PergolaSpec:
@@ -37,15 +37,13 @@ def table_pergola() -> PergolaSpec:
         Rated(what="Knee brace's joints hold", holds_n=1900 * LB),
         Rated(what="Post's base holds against lift", holds_n=450 * LB),
     )
-    return replace(spec, sun=SunAsked(on="2026-07-15", hour=18.0, utc_h=-4.0), ratings=ratings)
+    return replace(spec, sun=SunAsked(on="2026-07-15", hour=18.0), ratings=ratings)
 
 
 def terrace_pergola() -> PergolaSpec:
     """Graded slats over the terrace, its coefficient typed by the crew."""
     spec = home(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace1", "terrace-pergola", "m"), "nz")
-    return replace(
-        spec, slat="rail 45x70 SG8", net_coefficient=0.9, sun=SunAsked(on="2026-01-15", hour=16.0, utc_h=13.0)
-    )
+    return replace(spec, slat="rail 45x70 SG8", net_coefficient=0.9, sun=SunAsked(on="2026-01-15", hour=16.0))
 
 
 def cabin_lean_to() -> LeanToSpec:

@@ -167,9 +167,11 @@ def larkspur_rise() -> Job:
         use="house",
         soil="clay",
         frost_m=30 * IN,
+        none_here=("snow",),
         wind_speed_m_per_s=105 * MPH,
         exposure="B",
         latitude_rad=math.radians(41.2),
+        time_zone="America/New_York",
         longitude_rad=math.radians(-81.6),
         north_rad=0.5,
         notes=(

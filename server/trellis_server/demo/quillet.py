@@ -98,6 +98,7 @@ def quillet_plots() -> Job:
         soil="average",
         bearing_pa=100_000.0,
         frost_m=0.45,
+        none_here=("snow",),
         wind_speed_m_per_s=22.0,
         exposure="II",
         north_rad=1.1,

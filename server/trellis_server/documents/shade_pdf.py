@@ -28,7 +28,7 @@ def shade_pages(about: Subject, ask: SunAsk) -> bytes:
     found = sun(job, about.structure, ask)
     title = f"{job.name}: {name}, its shade"
     clock = f"{int(ask.hour):02d}:{round(ask.hour % 1 * 60):02d}"
-    says = f"On {ask.on} at {clock}, the clock {ask.utc_h:+g} h of UTC: {found.says}."
+    says = f"On {ask.on} at {clock}, the clock of {found.clock}: {found.says}."
     rows = [
         (f"{row.hour}:00", *("down" if share is None else f"{share:.0%}" for share in row.shares))
         for row in found.table

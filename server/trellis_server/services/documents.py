@@ -58,7 +58,23 @@ def _to_7(document: Json) -> Json:
     return {**document, "format": 7}
 
 
-MIGRATIONS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3, 3: _to_4, 4: _to_5, 5: _to_6, 6: _to_7}
+def _to_8(document: Json) -> Json:
+    """Format 8 knows the site's time zone. A clock at UTC that nobody near Greenwich typed was none: it is asked for."""
+    longitude = (document.get("site") or {}).get("longitude_rad")
+    near_greenwich = longitude is not None and abs(longitude) <= GREENWICH_RAD
+    structures = []
+    for structure in document.get("structures", ()):
+        spec = structure.get("spec", {})
+        clock = spec.get("sun")
+        if isinstance(clock, dict) and not clock.get("utc_h") and not near_greenwich:
+            spec = {**spec, "sun": {**clock, "utc_h": None}}
+        structures.append({**structure, "spec": spec})
+    return {**document, "format": 8, "structures": structures}
+
+
+GREENWICH_RAD = 0.1309
+"""7.5 degrees: half an hour of the sun, within which a clock at UTC may be the place's own."""
+MIGRATIONS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3, 3: _to_4, 4: _to_5, 5: _to_6, 6: _to_7, 7: _to_8}
 """From format n to n + 1. Format 1 is the first; a test keeps a saved job of every format."""
 
 

@@ -1704,6 +1704,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/zones": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Zones
+         * @description Every time zone by its name; and those whose towns lie nearest to a place, to be picked from.
+         */
+        get: operations["trellis_server_api_reckoning_zones"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -5059,10 +5079,10 @@ export interface components {
             dimensions: components["schemas"]["KeyDimension"][];
             /**
              * Format
-             * @default 7
+             * @default 8
              * @constant
              */
-            format: 7;
+            format: 8;
             /** Name */
             name: string;
             /**
@@ -5132,6 +5152,7 @@ export interface components {
             school: "us" | "ca" | "nz" | "uk";
             /**
              * @default {
+             *       "assumed": [],
              *       "bearing_pa": 0,
              *       "clay_shrinks": false,
              *       "cohesion_pa": 0,
@@ -5151,12 +5172,14 @@ export interface components {
              *         "ticket": ""
              *       },
              *       "longitude_rad": null,
+             *       "none_here": [],
              *       "north_rad": 0,
              *       "notes": [],
              *       "rain_snow_pa": 0,
              *       "roof_shelter": "partially",
              *       "soil": "clay",
              *       "things": [],
+             *       "time_zone": "",
              *       "under": null,
              *       "use": "house",
              *       "wind_importance": 1,
@@ -7724,7 +7747,7 @@ export interface components {
              * @default {
              *       "hour": 15,
              *       "on": "2026-06-21",
-             *       "utc_h": 0
+             *       "utc_h": null
              *     }
              */
             sun: components["schemas"]["SunAsked"];
@@ -8788,6 +8811,8 @@ export interface components {
         ShadyAnswer: {
             /** Cell M */
             cell_m: number;
+            /** Clock */
+            clock: string;
             /** Columns */
             columns: number;
             /** Hours Up */
@@ -8809,9 +8834,9 @@ export interface components {
         };
         /**
          * ShadyAsk
-         * @description A day, from when to when by the local clock, how far that is ahead of UTC, and the size of what is to stand in shade.
+         * @description A day, from when to when by the site's own clock, and the size of what is to stand in shade.
          *
-         *     `utc_h` None: nobody said; `here_h`, the asker's own clock, then counts where it can be the site's.
+         *     `utc_h`: how far the clock is ahead of UTC, where the site has no time zone; None: nobody said.
          */
         ShadyAsk: {
             /**
@@ -8824,11 +8849,6 @@ export interface components {
              * @default 14
              */
             from_h: number;
-            /**
-             * Here H
-             * @default 0
-             */
-            here_h: number;
             /** On */
             on: string;
             /**
@@ -9174,14 +9194,22 @@ export interface components {
          *     `exposure` a word of the school's own; `wind_pressure_pa` the place's pressure for schools that map one (ca: hourly, 1 in 50;
          *     uk: the peak at the fence, typed from the charts), 0: none; `wind_importance` the code's factor for what is built (ca: 0.8 for
          *     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
-         *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
-         *     are those of the place; `roof_shelter` what stands around a roof, for codes whose snow asks it; `bearing_pa` what the
-         *     ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its undrained shear strength as measured,
+         *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `time_zone` the name of its clock's zone, "":
+         *     not said; `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
+         *     for codes whose snow asks it; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil);
+         *     `cohesion_pa` its undrained shear strength as measured,
          *     0: not; `clay_shrinks` whether the clay here comes away from a post in dry months; `embedment_least_m` a local least
-         *     depth, 0 for none; `notes` what the office said, and when; `things` what lies here whatever is built; `under` a photo or
+         *     depth, 0 for none; `none_here` what was said not to be here, so that its 0 is an answer; `assumed` what the product put
+         *     in by itself and nobody has confirmed yet; `notes` what the office said, and when; `things` what lies here whatever is
+         *     built; `under` a photo or
          *     scan laid under the drawing.
          */
         Site: {
+            /**
+             * Assumed
+             * @default []
+             */
+            assumed: ("wind" | "soil")[];
             /**
              * Bearing Pa
              * @default 0
@@ -9249,6 +9277,11 @@ export interface components {
             /** Longitude Rad */
             longitude_rad?: number | null;
             /**
+             * None Here
+             * @default []
+             */
+            none_here: ("frost" | "snow")[];
+            /**
              * North Rad
              * @default 0
              */
@@ -9279,6 +9312,11 @@ export interface components {
              * @default []
              */
             things: components["schemas"]["SiteThing"][];
+            /**
+             * Time Zone
+             * @default
+             */
+            time_zone: string;
             under?: components["schemas"]["Underlay"] | null;
             /**
              * Use
@@ -10135,7 +10173,7 @@ export interface components {
          * SunAnswer
          * @description Shade at the hour asked, with its shadows on the ground, and the table; all on the drawn axes, y up the paper.
          *
-         *     `toward`: unit vector to the sun; None: down. `below`: what stands, from straight above.
+         *     `clock`: the zone of the hours, in words. `toward`: unit vector to the sun; None: down. `below`: what stands, from above.
          */
         SunAnswer: {
             /** Altitude Rad */
@@ -10147,6 +10185,8 @@ export interface components {
                 number,
                 number
             ][][];
+            /** Clock */
+            clock: string;
             /** Dates */
             dates: string[];
             /** Patch */
@@ -10178,7 +10218,9 @@ export interface components {
         };
         /**
          * SunAsk
-         * @description A day, an hour of the local clock, how far the clock is ahead of UTC, and a patch; None: below the structure.
+         * @description A day, an hour of the site's own clock, and a patch; None: below the structure.
+         *
+         *     `utc_h`: how far the clock is ahead of UTC, where the site has no time zone; None: nobody said.
          */
         SunAsk: {
             /** Deep M */
@@ -10191,11 +10233,8 @@ export interface components {
             near_m?: number | null;
             /** On */
             on: string;
-            /**
-             * Utc H
-             * @default 0
-             */
-            utc_h: number;
+            /** Utc H */
+            utc_h?: number | null;
             /** Wide M */
             wide_m?: number | null;
         };
@@ -10214,11 +10253,8 @@ export interface components {
              * @default 2026-06-21
              */
             on: string;
-            /**
-             * Utc H
-             * @default 0
-             */
-            utc_h: number;
+            /** Utc H */
+            utc_h?: number | null;
         };
         /** SunBody */
         SunBody: {
@@ -11016,6 +11052,16 @@ export interface components {
             role: string;
             /** Says */
             says: string;
+        };
+        /**
+         * ZonesAnswer
+         * @description Time zones by name; `near`: those whose towns lie nearest to the place asked about.
+         */
+        ZonesAnswer: {
+            /** Near */
+            near: string[];
+            /** Zones */
+            zones: string[];
         };
         /**
          * Lock
@@ -16549,6 +16595,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakeoffAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_zones: {
+        parameters: {
+            query?: {
+                latitude_rad?: number | null;
+                longitude_rad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ZonesAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -44,7 +44,11 @@ const to = (structure: string) => ({ name: 'frame', params: { job: props.job, st
 <style scoped>
 .states {
   flex: none;
-  margin: 8px 18px 0;
+  margin: 8px 18px;
+  font-size: 14px;
+}
+.states :deep(.p-message-text) {
+  font-size: inherit;
 }
 ul {
   margin: 0;

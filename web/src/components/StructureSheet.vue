@@ -39,12 +39,12 @@ const SIGHTS = [
 ] as const
 const sight = ref<(typeof SIGHTS)[number][0]>('drawings')
 const toward = ref<[number, number, number] | null>(null)
-const sun = ref({ on: today(), hour: 15, utc_h: -new Date().getTimezoneOffset() / 60 })
+const sun = ref({ on: today(), hour: 15, utc_h: null as number | null })
 watch(
   structure,
   () => {
     toward.value = null
-    const own = (spec.value as { sun?: { on: string; hour: number; utc_h: number } } | null)?.sun
+    const own = (spec.value as { sun?: { on: string; hour: number; utc_h: number | null } } | null)?.sun
     if (own) sun.value = { ...own }
   },
   { immediate: true },

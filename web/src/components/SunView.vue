@@ -12,7 +12,7 @@ import { useJob } from '@/stores/job'
  * and dates.
  */
 const props = defineProps<{ structure: string }>()
-const asked = defineModel<{ on: string; hour: number; utc_h: number }>({ required: true })
+const asked = defineModel<{ on: string; hour: number; utc_h: number | null }>({ required: true })
 const emit = defineEmits<{ toward: [vector: [number, number, number] | null] }>()
 const store = useJob()
 const patch = ref<{ left_m: number; near_m: number; wide_m: number; deep_m: number } | null>(null)
@@ -106,6 +106,9 @@ function nudge(event: KeyboardEvent): void {
   event.stopPropagation()
   put({ left_m: rect.value.left + way[0], near_m: rect.value.near + way[1] })
 }
+function ahead(typed: string): void {
+  asked.value = { ...asked.value, utc_h: typed.trim() === '' ? null : Number(typed) }
+}
 const clock = (hour: number) => `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
 const percent = (share: number | null | undefined) =>
   share === null || share === undefined ? '' : `${Math.round(share * 100)} %`
@@ -157,15 +160,15 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
             :value="asked.on"
             @change="asked = { ...asked, on: ($event.target as HTMLInputElement).value || asked.on }"
         /></label>
-        <label
+        <label v-if="!store.document?.site.time_zone"
           >Clock ahead of UTC, h
           <input
             type="number"
             step="0.5"
             min="-12"
             max="14"
-            :value="asked.utc_h"
-            @change="asked = { ...asked, utc_h: Number(($event.target as HTMLInputElement).value) }"
+            :value="asked.utc_h ?? ''"
+            @change="ahead(($event.target as HTMLInputElement).value)"
         /></label>
       </div>
       <label class="hour"
@@ -182,7 +185,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
         <b>{{ clock(asked.hour) }}</b></label
       >
       <p v-if="data" class="small">
-        {{ data.says }}.
+        {{ data.says }}. Hours by {{ data.clock }}.
         <template v-if="data.up"
           >Sun {{ degrees(data.altitude_rad) }} high, from {{ degrees(data.azimuth_rad) }}.</template
         >

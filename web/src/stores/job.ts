@@ -23,6 +23,16 @@ const plain = (value: unknown): string =>
   )
 const same = (a: unknown, b: unknown) => plain(a) === plain(b)
 
+/** What of a site is still assumed after a change: a soil or wind that somebody has set is known. */
+function stillAssumed(before: Job['site'], after: Job['site']): Job['site']['assumed'] {
+  const set = { soil: ['soil'], wind: ['wind_speed_m_per_s', 'exposure', 'wind_pressure_pa'] } as const
+  return after.assumed.filter((item) =>
+    set[item].every(
+      (field) => (before as Record<string, unknown>)[field] === (after as Record<string, unknown>)[field],
+    ),
+  )
+}
+
 /**
  * The open job: its document, its history, and whether it is saved. Every change goes through `change`.
  *
@@ -196,6 +206,7 @@ export const useJob = defineStore('job', () => {
     draft.value = null
     // A field left after Enter says the same again: that is no change, and no step to undo.
     if (same(next, document.value)) return
+    next.site.assumed = stillAssumed(document.value.site, next.site)
     document.value = next
     words = says
     fault.value = ''

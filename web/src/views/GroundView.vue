@@ -7,6 +7,8 @@ import type { GroundRead } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
+import SiteGap from '@/components/place/SiteGap.vue'
+import ZoneField from '@/components/place/ZoneField.vue'
 import WindFields from '@/components/WindFields.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
@@ -298,6 +300,7 @@ function north(): void {
           path="site/soil"
           @update:model-value="store.change((job) => void (job.site.soil = String($event)), 'soil')"
         />
+        <SiteGap of="soil" />
         <LengthField
           label="Frost depth"
           bare="in"
@@ -306,6 +309,7 @@ function north(): void {
           path="site/frost_m"
           @update:model-value="store.change((job) => void (job.site.frost_m = $event ?? 0), 'frost')"
         />
+        <SiteGap of="frost" :zero="!site.frost_m" />
         <template v-for="field in weights" :key="field.key"
           ><label :for="field.key">{{ field.says }}, {{ pressure.says }}</label
           ><InputText
@@ -314,10 +318,10 @@ function north(): void {
             inputmode="decimal"
             :aria-invalid="!!weightFault[field.key]"
             @update:model-value="typedWeight = { ...typedWeight, [field.key]: $event ?? '' }"
-            @change="weigh(field.key, field.says)"
-          />
-          <p v-if="weightFault[field.key]" class="fault" role="alert">{{ weightFault[field.key] }}</p></template
-        >
+            @change="weigh(field.key, field.says)" />
+          <p v-if="weightFault[field.key]" class="fault" role="alert">{{ weightFault[field.key] }}</p>
+          <SiteGap v-if="field.key === 'ground_snow_pa'" of="snow" :zero="!site.ground_snow_pa"
+        /></template>
         <PickField
           v-if="shelters.length && site.ground_snow_pa"
           label="Around a roof"
@@ -362,6 +366,7 @@ function north(): void {
           @update:model-value="store.change((job) => void (job.site.exposure = $event as never), 'exposure')"
         />
         <WindFields />
+        <SiteGap of="wind" />
         <PickField
           v-if="editions.length"
           label="Edition"
@@ -407,6 +412,7 @@ function north(): void {
           path="site/longitude_rad"
           @update:model-value="store.change((job) => void (job.site.longitude_rad = $event), 'longitude')"
         />
+        <ZoneField />
         <label for="north">North, degrees left of the line's start</label
         ><InputText
           id="north"

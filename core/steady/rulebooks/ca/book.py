@@ -50,6 +50,7 @@ class Canada(Rulebook):
     """NBC 2015 and CSA O86-14. Every value is from memory and marked so until a person compares it."""
 
     key = "ca"
+    floor_snow_asked = True
     title = "Canada"
     edition = "NBC 2015, CSA O86-14"
     default_grade = "No.1/No.2"

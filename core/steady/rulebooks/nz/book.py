@@ -41,6 +41,7 @@ class NewZealand(Rulebook):
     """NZS 3603 amendment 4, AS/NZS 1170. From memory; no cell of the light-timber span tables is entered."""
 
     key = "nz"
+    frost_asked = False
     title = "New Zealand and Australia"
     edition = "NZS 3603 amendment 4 (NZS AS 1720.1:2022 has followed it), AS/NZS 1170"
     default_post = "90x90 mm"

@@ -63,6 +63,7 @@ class UnitedStates(Rulebook):
     """NDS 2018, ASCE 7-16 or 7-22, IBC 2021. Every value is from memory and marked so until a person compares it."""
 
     key = "us"
+    floor_snow_asked = True
     title = "United States"
     edition = "NDS 2018, ASCE 7-16/7-22, IBC and IRC 2021"
     metric = False

@@ -10,6 +10,7 @@ from steady.structures.canopy.holding import Held
 from steady.structures.findings import Findings
 from steady.structures.kind import Case
 from steady.structures.measured import PLACE_M, post_targets
+from steady.structures.place import unsaid
 from steady.structures.steps import cautions_from, tasks_from
 from steady.values import value
 
@@ -78,7 +79,7 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, own: Ow
         curves=own.curves,
         marks=tuple(marks),
         checks=tuple(check for check in findings.checks if check.demanded),
-        not_covered=tuple(findings.not_covered),
+        not_covered=(*findings.not_covered, *unsaid(case, holes, "roof")),
         practice=(),
         handles=own.handles,
         tasks=tuple(tasks_from(f"{own.tables}_tasks", me, counts)),

@@ -32,6 +32,7 @@ from steady.structures.findings import PUBLIC
 from steady.structures.guard.reckon import GuardFound
 from steady.structures.kind import Case
 from steady.structures.measured import gap_target, post_targets
+from steady.structures.place import unsaid
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks
 
@@ -231,7 +232,7 @@ def plan_deck(case: Case) -> Plan:
         curves=tuple(lines.curves(spec, laid, max((stair.found.run_m for stair in deck.stairs), default=0.0))),
         marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
-        not_covered=tuple(found.not_covered),
+        not_covered=(*found.not_covered, *unsaid(case, footings, "floor" if spec.bridge is None else "")),
         practice=(),
         handles=tuple(handles),
         tasks=tuple(advice.tasks(spec, counts)),

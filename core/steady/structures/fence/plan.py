@@ -36,6 +36,7 @@ from steady.structures.fence.words import advice, steps
 from steady.structures.fence.words.appearance import look_detail
 from steady.structures.kind import Case
 from steady.structures.measured import LATCH_M, coat_target, gap_target, moisture_target, post_targets
+from steady.structures.place import unsaid
 from steady.structures.views import ALONG_A_LINE
 from steady.values import value
 
@@ -130,7 +131,7 @@ def plan_fence(asked: Case) -> Plan:
         curves=tuple(build.curves(case, out)),
         marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
-        not_covered=tuple(found.not_covered),
+        not_covered=(*found.not_covered, *unsaid(asked, footings)),
         practice=tuple(found.practice),
         handles=tuple(handles),
         tasks=(*steps.tasks(spec, out, footings, parts), *hung.tasks(spec, hangings), *finish_tasks(spec, parts)),

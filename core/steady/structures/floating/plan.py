@@ -12,6 +12,7 @@ from steady.structures.floating.parts import add_ramp, build, raised
 from steady.structures.floating.spec import FloatSpec
 from steady.structures.kind import Case
 from steady.structures.measured import PLACE_M
+from steady.structures.place import unsaid
 from steady.structures.steps import cautions_from, tasks_from
 
 PLAN_FORMAT = 1
@@ -62,7 +63,7 @@ def plan_float(case: Case) -> Plan:
         curves=(*words.curves(case, found), *squares),
         marks=(),
         checks=tuple(check for check in found.findings.checks if check.demanded),
-        not_covered=tuple(found.findings.not_covered),
+        not_covered=(*found.findings.not_covered, *unsaid(case, snow="floor")),
         practice=(),
         handles=tuple(_handles(spec)),
         tasks=tuple(tasks_from("float_tasks", spec.id, _counts(spec, found, parts))),

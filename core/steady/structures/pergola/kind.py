@@ -215,7 +215,7 @@ FORM = (
             Field(path="second_slats", says="a second layer, square over it", sort="tick"),
             Field(path="sun/on", says="On the day", sort="words"),
             Field(path="sun/hour", says="At the hour", sort="number"),
-            Field(path="sun/utc_h", says="Clock ahead of UTC, h", sort="number"),
+            Field(path="sun/utc_h", says="Clock ahead of UTC, h, where the site has no time zone", sort="number"),
             Field(
                 path="grows",
                 says="Grows on it",

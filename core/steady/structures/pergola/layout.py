@@ -4,6 +4,7 @@ import itertools
 import math
 
 from steady.errors import InputError
+from steady.ground.clock import clock_h
 from steady.ground.site import Site
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
@@ -253,7 +254,7 @@ def in_bays(spec: PergolaSpec, timber: Timber) -> bool:
 
 
 def sun_at(case: Case) -> tuple[float, float] | None:
-    """Altitude and azimuth of the sun (rad) at the hour asked; None where the place is not known or the sun is down.
+    """Altitude and azimuth of the sun (rad) at the hour asked; None where the place or its clock is not known, or the sun is down.
 
     Raises:
         InputError: A day that is none.
@@ -262,7 +263,10 @@ def sun_at(case: Case) -> tuple[float, float] | None:
     if site.latitude_rad is None or site.longitude_rad is None:
         return None
     day = day_of(spec.sun.on, "sun/on")
-    altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, spec.sun.hour, spec.sun.utc_h)
+    if not site.time_zone and spec.sun.utc_h is None:
+        return None
+    ahead_h = clock_h(site, day, spec.sun.hour, spec.sun.utc_h)
+    altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, spec.sun.hour, ahead_h)
     return (altitude, azimuth) if altitude > 0 else None
 
 
@@ -327,7 +331,7 @@ def _bays(case: Case, timber: Timber, rafters: Members) -> Bays | None:
 
 
 FIELDS = {"count": "slat_count", "cover": "slat_cover", "gap": "slat_gap_m"}
-NO_SUN = "Type the place's latitude and longitude under Ground, and an hour when the sun is up"
+NO_SUN = "Under Ground say where the place lies and its time zone, and here an hour when the sun is up"
 
 
 def _slats(case: Case, timber: Timber) -> Slats | None:

@@ -20,7 +20,7 @@ from steady.structures.pergola.layout import Laid, shade_share, sizes, sun_at
 from steady.structures.pergola.spec import PergolaSpec
 
 SHADE_UNKNOWN = (
-    "Type the place's latitude and longitude under Ground, and the clock's offset, to see the shade at an hour"
+    "Type the place's latitude and longitude under Ground, and pick its time zone, to see the shade at an hour"
 )
 
 
@@ -178,6 +178,7 @@ def _shade_note(case: Case, laid: Laid) -> str:
     hour = f"{int(spec.sun.hour)}:{round(spec.sun.hour % 1 * 60):02d}"
     if share is None or turned is None:
         known = case.site.latitude_rad is not None and case.site.longitude_rad is not None
+        known = known and bool(case.site.time_zone or spec.sun.utc_h is not None)
         return f"On {spec.sun.on} at {hour} the sun is down" if known and sun_at(case) is None else SHADE_UNKNOWN
     return (
         f"On {spec.sun.on} at {hour} slats and rafters stop {share:.0%} of the direct sun; with the slats square "

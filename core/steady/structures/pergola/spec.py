@@ -16,7 +16,7 @@ class SunAsked:
 
     on: Annotated[str, MaxLen(10)] = "2026-06-21"
     hour: Annotated[float, Ge(0), Le(24)] = 15.0
-    utc_h: Annotated[float, Ge(-12), Le(14)] = 0.0
+    utc_h: Annotated[float, Ge(-12), Le(14)] | None = None
 
 
 @value

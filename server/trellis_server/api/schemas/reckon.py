@@ -248,6 +248,13 @@ class JobListAnswer(Schema):
     arrived: list[Arrived]
 
 
+class ZonesAnswer(Schema):
+    """Time zones by name; `near`: those whose towns lie nearest to the place asked about."""
+
+    zones: list[str]
+    near: list[str]
+
+
 class StateRow(Schema):
     """What is said of one structure: its state as a key, and in a sentence; whether it fails or can't be built."""
 

@@ -18,8 +18,7 @@ const asked = ref({
   on: `${year}-07-21`,
   from_h: 14,
   to_h: 17,
-  utc_h: null as number | null /** none: the core says, by where the site lies */,
-  here_h: -new Date(`${year}-07-21`).getTimezoneOffset() / 60,
+  utc_h: null as number | null /** none: the site's time zone says */,
   wide_m: metric.value ? 1.5 : 5 * FT,
   deep_m: metric.value ? 1 : 3 * FT,
 })
@@ -51,6 +50,7 @@ function day(text: string): void {
       <NumberField label="From (hour)" :model-value="asked.from_h" @update:model-value="put('from_h')($event)" />
       <NumberField label="To" :model-value="asked.to_h" @update:model-value="put('to_h')($event)" />
       <NumberField
+        v-if="!store.document!.site.time_zone"
         label="Clock ahead of UTC"
         :model-value="asked.utc_h ?? data?.utc_h ?? null"
         @update:model-value="put('utc_h')($event)"
@@ -73,7 +73,7 @@ function day(text: string): void {
     <p v-if="error" class="small fault" role="alert">
       {{ error.message }} <router-link :to="{ name: 'ground' }">The ground</router-link>
     </p>
-    <p v-else-if="data" class="small" role="status">{{ data.says }}.</p>
+    <p v-else-if="data" class="small" role="status">{{ data.says }}. Hours by {{ data.clock }}.</p>
   </section>
 </template>
 

@@ -246,7 +246,7 @@ const HUNG = [
       ><input type="checkbox" :checked="!!opening.arch" @change="arch(($event.target as HTMLInputElement).checked)" />
       an arch over it</label
     >
-    <ArchBox v-if="opening.arch" :structure="structure" :id="opening.id" />
+    <ArchBox v-if="opening.arch" :id="opening.id" :structure="structure" />
     <div class="three">
       <LengthField
         v-for="(says, i) in ['Opening, top', 'middle', 'bottom']"

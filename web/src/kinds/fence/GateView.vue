@@ -83,7 +83,7 @@ const posts = computed(() =>
           lines). Pull the strut's head along its rail.
         </p>
       </section>
-      <GateForm :structure="structure" :id="id" />
+      <GateForm :id="id" :structure="structure" />
       <section class="checks" aria-label="What was calculated">
         <CheckLine v-for="(check, i) in checks" :key="i" :check="check" />
         <div v-for="(gap, i) in gaps" :key="'g' + i" class="gap">
@@ -95,7 +95,7 @@ const posts = computed(() =>
           <router-link :to="{ name: 'set-out', params: { structure } }">the fence's sheet</router-link>.
         </p>
         <SagLog :sheet="sheet" :gate="selected" />
-        <OtherDesigns :structure="structure" :id="id" />
+        <OtherDesigns :id="id" :structure="structure" />
       </section>
     </div>
   </main>

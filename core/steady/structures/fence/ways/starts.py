@@ -15,7 +15,7 @@ from steady.plan.verdict import buildable, gaps, hardest, named
 from steady.structures.fence.layout.infill import BOARDED
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
-from steady.structures.fence.ways.singles import GAPS_M, with_return
+from steady.structures.fence.ways.singles import GAPS_M
 from steady.structures.kind import Case
 from steady.values import value
 from steady.yard.stock import Stick, same_wood, stick, sticks
@@ -155,9 +155,10 @@ def _habit(school: str, height_m: float) -> Row:
 def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
     """The cheapest fence of the same height, line and infill that passes: then the fewest posts.
 
-    Looked through: line posts and end posts of the yard's sizes, bays, rails by size, laying and number, bays that a rail runs
-    over, augers, a return at the free end; gaps between butted boards only where nothing passes closed. First, for every bay, the
-    smallest posts that pass and the lightest rails that pass; then each bay's pair is planned whole and `priced`.
+    Looked through: line posts, end posts and gate posts of the yard's sizes, bays, rails by size, laying and number, bays that a
+    rail runs over, augers; gaps between butted boards only where nothing passes closed. Never its line, its height or its gates:
+    a return that takes wind off an end is an option that one asks for. First, for every bay, the smallest posts that pass and the
+    lightest rails that pass; then each bay's pair is planned whole and `priced`.
     """
     spec: FenceSpec = case.spec
     base: FenceSpec = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
@@ -171,7 +172,6 @@ def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
             _lightest_rails(look, chosen, rails)
     found = look.found
     _augers_and_runs(look, spec)
-    _returned(found, case.of(base), priced)
     if found.spec is None and spec.infill.style == "butted":
         # What the client looks at is changed only where nothing passes closed.
         metric = sticks()[spec.post].metric if spec.post in sticks() else case.book.metric
@@ -244,8 +244,24 @@ def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[S
             }
             trial = look.tried({**bay, **stiffest, **ends})
             if trial is not None and _holds(trial, "/post/"):
-                return {**bay, **ends}
+                return {**bay, **_untied(look, {**bay, **stiffest}, ends, posts[k:])}
     return None
+
+
+def _untied(look: _Looking, like: Change, ends: Change, posts: list[Stick]) -> Change:
+    """End posts as small as hold by themselves, where only gate posts need to be larger; then gate posts likewise."""
+    if ends["gate_post"] is None:
+        return ends
+    for name in ("end_post", "gate_post"):
+        for smaller in posts:
+            if smaller.key == ends[name]:
+                break
+            tied: Change = {**ends, name: None if smaller is posts[0] and name == "end_post" else smaller.key}
+            trial = look.tried({**like, **tied})
+            if trial is not None and _holds(trial, "/post/"):
+                ends = tied
+                break
+    return ends
 
 
 def _lightest_rails(look: _Looking, chosen: Change, rails: list[Stick]) -> None:
@@ -281,30 +297,6 @@ def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
         price = look.priced(trial)
         if buildable(trial) and (found.spec is None or price < found.price - 0.5):
             look.keep(replace(like, **change), trial, price)  # type: ignore[arg-type]
-
-
-def _returned(found: Search, case: Case, priced: Callable[[Plan], float]) -> None:
-    """A return at the far free end: with smaller end posts for what was found, or of every post where nothing was found."""
-    base: FenceSpec = case.spec
-    straights = with_return(base)
-    if straights is None or any(straight.id.startswith("return") for straight in base.straights):
-        return
-    like = found.spec or base
-    sizes = same_wood(stick(like.post, "post", "post"), "post")
-    ends: list[dict[str, object]] = [{"end_post": None}]
-    if found.spec is None:
-        for post in reversed(sizes):
-            ends.insert(0, {"post": post.key, "end_post": None})
-        ends[-1] = {"end_post": sizes[-1].key}
-    for change in ends:
-        found.planned += 1
-        try:
-            trial = plan_fence(case.of(replace(like, straights=straights, **change)))  # type: ignore[arg-type]
-        except InputError:
-            continue
-        price = priced(trial)
-        if buildable(trial) and (found.spec is None or price < found.price - 0.5):
-            found.spec, found.plan, found.price = replace(like, straights=straights, **change), trial, price  # type: ignore[arg-type]
 
 
 def _augers(spec: FenceSpec) -> list[float]:

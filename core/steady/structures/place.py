@@ -1,0 +1,37 @@
+"""What of a place has to be said before a structure can pass: frost, snow, wind and soil are never assumed in silence."""
+
+from collections.abc import Iterable
+from typing import Literal
+
+from steady.plan.model import Basis, Footing, NotCovered
+from steady.structures.kind import Case
+
+FROST, SNOW, WIND, SOIL = "Frost depth here", "Snow on the ground here", "Wind here", "Soil here"
+TYPE = "type it under Ground"
+
+
+def unsaid(case: Case, footings: Iterable[Footing] = (), snow: Literal["", "floor", "roof"] = "") -> list[NotCovered]:
+    """A gap for each figure of the place that this structure goes by and nobody has said.
+
+    Args:
+        footings: Its holes: a structure that digs none asks for no frost.
+        snow: Whether snow lies on a roof of it, or on a floor that a school may load with it.
+    """
+    site, book = case.site, case.book
+    digs = any(footing.hole_m > 0 for footing in footings)
+    rows = []
+    if digs and book.frost_asked and not site.frost_m > 0 and "frost" not in site.none_here:
+        rows.append((FROST, "no frost depth is entered, so 0 is used", f"{TYPE}, or say that there is none"))
+    asks_snow = snow == "roof" or (snow == "floor" and book.floor_snow_asked)
+    if asks_snow and not site.ground_snow_pa > 0 and "snow" not in site.none_here:
+        rows.append((SNOW, "no snow load is entered, so 0 is used", f"{TYPE}, or say that there is none"))
+    if "wind" in site.assumed:
+        rows.append((WIND, "the wind is where a new job starts, not this place's", f"{TYPE}, or confirm it there"))
+    if digs and "soil" in site.assumed:
+        rows.append((SOIL, "the soil is where a new job starts, not this place's", f"{TYPE}, or confirm it there"))
+    return [
+        NotCovered(
+            name=name, about=case.spec.id, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=True
+        )
+        for name, reason, change in rows
+    ]
