@@ -13,6 +13,12 @@ const SAID_THERE = ['set-out', 'frame']
 const { data } = useJobAnswer('states', (document) => ask(api.POST('/api/reckon/states', { body: { document } })))
 const rows = computed(() => data.value?.states ?? [])
 const open = computed(() => rows.value.filter((row) => !row.left_out && row.key !== 'passes' && row.key !== 'at-limit'))
+/** Structures that say the same share a line. */
+const groups = computed(() => {
+  const found = new Map<string, typeof open.value>()
+  for (const row of open.value) found.set(row.says, [...(found.get(row.says) ?? []), row])
+  return [...found].map(([says, alike]) => ({ says, alike }))
+})
 const leftOut = computed(() => rows.value.filter((row) => row.left_out))
 const wrong = computed(() => open.value.some((row) => row.wrong))
 const shown = computed(() => !SAID_THERE.includes(String(route.name)) && (open.value.length || leftOut.value.length))
@@ -29,9 +35,9 @@ const to = (structure: string) => ({ name: 'frame', params: { job: props.job, st
     aria-label="State of the structures"
   >
     <ul>
-      <li v-for="row in open" :key="row.id">
-        <router-link :to="to(row.id)">{{ row.name }}</router-link>
-        <span class="says">{{ row.says }}</span>
+      <li v-for="group in groups" :key="group.says">
+        <router-link v-for="row in group.alike" :key="row.id" :to="to(row.id)">{{ row.name }}</router-link>
+        <span class="says">{{ group.says }}</span>
       </li>
       <li v-if="leftOut.length">
         Not in the accepted option, so not ordered, scheduled or built:
@@ -58,11 +64,13 @@ ul {
   gap: 4px;
 }
 li {
+  color: var(--ink);
   display: flex;
   flex-wrap: wrap;
   gap: 2px 10px;
 }
 .says {
+  color: var(--ink);
   min-width: 0;
   overflow-wrap: anywhere;
 }
