@@ -7,7 +7,6 @@ import io
 import json
 from dataclasses import replace
 from typing import Any, Literal
-from zipfile import BadZipFile
 
 from django.utils import timezone
 from pydantic import TypeAdapter
@@ -21,6 +20,7 @@ from steady.yard.price_book import BookPrice, BookRead, priced_by, read_prices
 from trellis_server.models import Crew, Job, Status
 from trellis_server.services import documents
 from trellis_server.services.inspections import held
+from trellis_server.services.opening import opened
 
 PRICES: TypeAdapter[tuple[BookPrice, ...]] = TypeAdapter(tuple[BookPrice, ...])
 LETTERHEAD = ("name", "address", "reach", "small_print")
@@ -68,16 +68,12 @@ def _rows_of_csv(text: str) -> list[list[str]]:
 
 
 def _rows_of_xlsx(text: str) -> list[list[str]]:
-    from openpyxl.reader.excel import load_workbook  # half a second to load: only when a workbook is brought
-
     try:
-        stream = io.BytesIO(base64.b64decode(text, validate=True))
-        book = load_workbook(stream, read_only=True, data_only=True)  # type: ignore[no-untyped-call]
-        sheet = book.worksheets[0]
-        rows = sheet.iter_rows(max_row=MOST_PRICES + 1, max_col=6, values_only=True)
-        return [["" if cell is None else str(cell) for cell in row] for row in rows]
-    except (binascii.Error, BadZipFile, KeyError, ValueError, OSError, IndexError, TypeError):
+        body = base64.b64decode(text, validate=True)
+    except (binascii.Error, ValueError):
         raise InputError("text", "This is no workbook that can be read: save it again as XLSX or CSV") from None
+    found: list[list[str]] = opened("workbook", body)
+    return found
 
 
 def priced(crew: Crew, document: Document) -> Document:

@@ -15,6 +15,7 @@ from steady.jobs.document import Job as Document
 from trellis_server.missing import Missing
 from trellis_server.models import Crew, Job, RedoStep, Revision
 from trellis_server.services import documents
+from trellis_server.services.clock import believed
 from trellis_server.services.merge import Clash, merge
 from trellis_server.services.thinning import EVERY, thin
 
@@ -209,7 +210,7 @@ def _append(job: Job, parent: Revision | None, saving: Saving, person: Person) -
     job.name = saving.document.name
     job.save()
     job.redo_steps.all().delete()
-    if job.current.number % EVERY == 0:
+    if job.current.number % EVERY == 0 and believed():
         thin(job)
 
 

@@ -20,10 +20,13 @@ from pathlib import Path
 DATABASE, KEY, MANIFEST = "trellis.sqlite3", "secret-key", "manifest.json"
 PHOTOS, PHOTO = "photos", re.compile(r"photos/[0-9a-f-]{36}(-small)?\.jpg")
 """Photos lie beside the database; a name in a backup that is none of ours is refused."""
+LEFT = (f"{DATABASE}-wal", f"{DATABASE}-shm", f"{DATABASE}-journal")
+"""What SQLite keeps beside a database: it would be played into whatever database stands there next."""
 JOBS, REVISIONS = "trellis_job", "trellis_revision"
 LEAST_FREE = 200_000_000
 """Bytes left on the disk under which saving is soon in danger [our own]."""
 AHEAD_S = 300
+BEHIND_S = 30 * 86400
 
 
 class KeepError(Exception):
@@ -48,10 +51,11 @@ def faults_in(database: Path) -> list[str]:
     try:
         with closing(sqlite3.connect(f"file:{database}?mode=ro", uri=True)) as found:
             told = [row[0] for row in found.execute("PRAGMA integrity_check(20)")]
+            empty = not found.execute("SELECT count(*) FROM sqlite_master").fetchone()[0]
             orphans = found.execute("PRAGMA foreign_key_check").fetchall()
     except sqlite3.DatabaseError as error:
         return [f"the database cannot be read: {error}"]
-    bad = [] if told == ["ok"] else told
+    bad = ([] if told == ["ok"] else told) + (["it is empty: no table is in it"] if empty else [])
     return bad + ([f"{len(orphans)} rows point at rows that are not there"] if orphans else [])
 
 
@@ -102,13 +106,14 @@ def restore(file: Path, data: Path) -> dict[str, str]:
     Raises:
         KeepError: No backup of ours, a damaged one, or a folder that already holds a database.
     """
-    if (data / DATABASE).exists():
-        raise KeepError("a database is there already: restore into an empty folder, and look before you swap them")
+    for name in (DATABASE, *LEFT):
+        if (data / name).exists():
+            what = "a database" if name == DATABASE else f"{name}, what is left of a database,"
+            raise KeepError(f"{what} is there already: restore into an empty folder, and look before you swap them")
     data.mkdir(parents=True, exist_ok=True)
     try:
         with zipfile.ZipFile(file) as whole, tempfile.TemporaryDirectory(dir=data) as folder:
-            manifest = json.loads(whole.read(MANIFEST))
-            sums: dict[str, str] = manifest["sha256"]
+            sums = _sums(whole)
             photos = {name for name in sums if PHOTO.fullmatch(name)}
             if set(sums) - {DATABASE, KEY} - photos or DATABASE not in sums:
                 raise KeepError(f"{file.name} is no backup of this program")
@@ -123,15 +128,42 @@ def restore(file: Path, data: Path) -> dict[str, str]:
             faults = faults_in(Path(folder) / DATABASE)
             if faults:
                 raise KeepError("the database in it is not sound: " + "; ".join(faults))
+            for name in LEFT:  # of the look at it just now
+                (Path(folder) / name).unlink(missing_ok=True)
             if photos:
                 (data / PHOTOS).mkdir(mode=0o700, exist_ok=True)
             for name in (*(n for n in sums if n != DATABASE), DATABASE):
                 os.replace(Path(folder) / name, data / name)
-    except (zipfile.BadZipFile, KeyError, ValueError) as error:
+            # What stands there now is what was put in, and nothing beside it changes what is read from it.
+            changed = [name for name, wanted in sums.items() if _sum(data / name) != wanted]
+            beside = [name for name in LEFT if (data / name).exists() and (data / name).stat().st_size]
+            if changed or beside or faults_in(data / DATABASE):
+                raise KeepError(f"{(*changed, *beside, DATABASE)[0]} is not what was put in: a server is running here?")
+    except (
+        zipfile.BadZipFile,
+        KeyError,
+        ValueError,
+        TypeError,
+        AttributeError,
+        RuntimeError,
+        NotImplementedError,
+    ) as error:
         raise KeepError(f"{file.name} is no backup of this program, or is damaged: {error}") from None
     except OSError as error:
         raise KeepError(f"{file.name} cannot be restored: {error.strerror}") from None
     return sums
+
+
+def _sums(whole: zipfile.ZipFile) -> dict[str, str]:
+    """The sums of a backup's manifest, by the name of each part.
+
+    Raises:
+        ValueError: It has none that can be read.
+    """
+    found = json.loads(whole.read(MANIFEST))["sha256"]
+    if not isinstance(found, dict) or not all(isinstance(text, str) for text in found.values()):
+        raise ValueError("its manifest names no sums")
+    return found
 
 
 def look_over(data: Path) -> list[Finding]:
@@ -182,10 +214,12 @@ def _inside(database: Path) -> list[Finding]:
     if last:
         made = datetime.fromisoformat(last).replace(tzinfo=UTC)
         ahead = (made - datetime.now(UTC)).total_seconds()
-        says = (
-            f"clock: the last save is {ahead / 60:.0f} minutes ahead of it; set the clock"
-            if ahead > AHEAD_S
-            else "clock: in order"
-        )
+        says = "clock: in order"
+        if ahead > AHEAD_S:
+            says = f"clock: the last save is {ahead / 60:.0f} minutes ahead of it; set the clock"
+        elif ahead < -BEHIND_S:
+            says = (
+                f"clock: the last save was {-ahead / 86400:.0f} days ago; if that is not so, the clock is ahead: set it"
+            )
         found.append(Finding(ahead <= AHEAD_S, says))
     return found

@@ -1,6 +1,6 @@
 """Photos of a job: any picture turned upright, made small enough, stripped of where it was taken, and kept as JPEG."""
 
-import io
+import base64
 import uuid
 from pathlib import Path
 
@@ -12,12 +12,10 @@ from steady.errors import InputError
 from trellis_server.missing import Missing
 from trellis_server.models import Job, Photo
 from trellis_server.services.jobs import Person
+from trellis_server.services.opening import opened
 from trellis_server.services.whole_file import write_whole
 
-LONGEST_PX, SMALL_PX = 2000, 360
 MOST_BYTES = 12_000_000
-MOST_PIXELS = 60_000_000
-"""More pixels than this is no phone's picture, and would fill the memory when it is opened [our own]."""
 MOST_PHOTOS, MOST_KEPT = 400, 400_000_000
 """A job keeps so many photos and so many bytes of them [our own]."""
 
@@ -60,7 +58,9 @@ def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
     kept = Photo.objects.filter(job=job)
     if kept.count() >= MOST_PHOTOS or (kept.aggregate(Sum("size"))["size__sum"] or 0) > MOST_KEPT:
         raise InputError("photo", "This job holds as many photos as it may: take some away first")
-    large, small, (wide, high) = ready(body)
+    made_ready = opened("picture", body)
+    large, small = (base64.b64decode(made_ready[size]) for size in ("large", "small"))
+    wide, high = made_ready["wide"], made_ready["high"]
     with transaction.atomic():
         made = Photo.objects.create(
             job=job, about=about[:200], says=says[:200], wide=wide, high=high, size=len(large), author_id=person.pk
@@ -72,35 +72,6 @@ def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
             _gone(made.pk)
             raise InputError("photo", f"It can't be kept: {error.strerror}") from None
     return made
-
-
-def ready(body: bytes) -> tuple[bytes, bytes, tuple[int, int]]:
-    """A picture as JPEG at two sizes, upright, with nothing in it but the picture; and its size.
-
-    Raises:
-        InputError: It is no picture, or one of too many pixels.
-    """
-    from PIL import Image, ImageOps, UnidentifiedImageError  # a tenth of a second to load: only when one is sent
-
-    try:
-        with Image.open(io.BytesIO(body), formats=("JPEG", "PNG", "WEBP", "GIF", "TIFF", "BMP")) as opened:
-            if opened.width * opened.height > MOST_PIXELS:
-                raise InputError("photo", "That picture has too many pixels: send it smaller")
-            picture = ImageOps.exif_transpose(opened).convert("RGB")
-    except InputError:
-        raise
-    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError, MemoryError):
-        raise InputError("photo", "This is no picture that can be read: send a JPEG, PNG or WebP") from None
-    found = []
-    for longest in (LONGEST_PX, SMALL_PX):
-        sized = picture.copy()
-        sized.thumbnail((longest, longest))
-        clean = Image.new("RGB", sized.size)
-        clean.paste(sized)  # a new picture: nothing that rode along in the old one does so any further
-        stream = io.BytesIO()
-        clean.save(stream, "JPEG", quality=84 if longest == LONGEST_PX else 78, optimize=True)
-        found.append((stream.getvalue(), clean.size))
-    return found[0][0], found[1][0], found[0][1]
 
 
 def drop(job: Job, photo_id: uuid.UUID) -> None:

@@ -12,6 +12,7 @@ from steady.jobs.naming import numbered
 from trellis_server.missing import Missing
 from trellis_server.models import Job, Status
 from trellis_server.services import photos
+from trellis_server.services.clock import believed
 from trellis_server.services.jobs import Person, State, create, job_of, of_crews, state
 
 KEPT = timedelta(days=30)
@@ -50,10 +51,14 @@ def set_status(person: Person, job_id: uuid.UUID, status: Status) -> None:
 
 
 def throw_away(person: Person, job_id: uuid.UUID) -> None:
-    """Take a job off the list; it can be brought back for thirty days. What is older than that goes for good."""
+    """Take a job off the list; it can be brought back for thirty days. What is older than that goes for good.
+
+    Not after a leap of the clock: then nothing is known to be old.
+    """
     job = job_of(person, job_id)
     Job.objects.filter(pk=job.pk).update(thrown_away_at=timezone.now())
-    clear_out()
+    if believed():
+        clear_out()
 
 
 def bring_back(person: Person, job_id: uuid.UUID) -> None:

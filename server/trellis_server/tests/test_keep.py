@@ -139,6 +139,42 @@ class KeepTest(unittest.TestCase):
         with self.assertRaisesRegex(KeepError, "no backup of this program"):
             restore(odd, self.folder / "fresh")
 
+    def test_what_is_left_of_a_database_is_not_played_into_a_restored_one(self) -> None:
+        made = backup(self.data, self.folder / "one.zip")
+        # A process that ended hard leaves its last saves beside the database; somebody takes the database away.
+        with closing(sqlite3.connect(self.data / DATABASE)) as busy:
+            busy.execute("INSERT INTO trellis_job (name) VALUES ('later')")
+            busy.commit()
+            left = (self.data / f"{DATABASE}-wal").read_bytes()
+        self.assertGreater(len(left), 0)
+        for name in ("wal", "shm", "journal"):
+            fresh = self.folder / f"fresh-{name}"
+            fresh.mkdir()
+            (fresh / f"{DATABASE}-{name}").write_bytes(left)
+            with self.assertRaisesRegex(KeepError, "left of a database"):
+                restore(made, fresh)
+            self.assertFalse((fresh / DATABASE).exists())
+
+    def test_an_empty_database_is_none(self) -> None:
+        empty = self.folder / "empty"
+        empty.mkdir()
+        (empty / DATABASE).write_bytes(b"")
+        self.assertTrue(any("empty" in line.says for line in look_over(empty) if not line.good))
+        with self.assertRaisesRegex(KeepError, "empty"):
+            backup(empty, self.folder / "none.zip")
+
+    def test_a_hostile_manifest_ends_in_words(self) -> None:
+        deep = "[" * 100_000 + "]" * 100_000
+        for k, told in enumerate(
+            ("[]", "null", '{"sha256": []}', '{"sha256": {"trellis.sqlite3": 5}}', "{", "\ud800", deep)
+        ):
+            odd = self.folder / f"odd{k}.zip"
+            with zipfile.ZipFile(odd, "w") as to:
+                to.writestr("manifest.json", told.encode("utf-8", "surrogatepass"))
+                to.writestr(DATABASE, b"x")
+            with self.subTest(told=told[:40]), self.assertRaises(KeepError):
+                restore(odd, self.folder / f"fresh{k}")
+
     def test_the_look_over_finds_what_is_wrong(self) -> None:
         self.assertTrue(all(line.good for line in look_over(self.data)), look_over(self.data))
         os.chmod(self.data / KEY, 0o644)

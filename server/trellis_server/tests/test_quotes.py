@@ -246,7 +246,7 @@ class QuotePageTest(SignedIn):
         name = page.get_by_label("Tax is called")
         name.fill("Sales tax")
         name.press("Enter")
-        expect(sheet).to_contain_text("Sales tax 8.750%")
+        expect(sheet).to_contain_text("Sales tax 8.75%")
         self.eventually(lambda: self.document()["offer"]["tax_name"] == "Sales tax")
         self.assertEqual(self.axe(), [])
         page.get_by_role("button", name="Keep this one as sent").click()

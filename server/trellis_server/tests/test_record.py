@@ -23,7 +23,8 @@ from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.models import Job, Photo, ShareLink
 from trellis_server.services import documents, shelf
 from trellis_server.services.keep import backup, restore
-from trellis_server.services.photos import LONGEST_PX, path_of
+from trellis_server.services.photos import path_of
+from trellis_server.services.pictures import LONGEST_PX
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.signed_in import SignedIn
 
@@ -76,7 +77,8 @@ class PhotoTest(Kept):
             self.assertGreater(red, blue)
         self.assertEqual(answer["X-Content-Type-Options"], "nosniff")
         self.assertEqual(path_of(uuid.UUID(made["id"])).stat().st_mode & 0o077, 0)
-        self.assertEqual([path.name for path in self.data.iterdir()], ["photos"])
+        self.assertEqual({path.name for path in self.data.iterdir()}, {"photos", "apart"})
+        self.assertEqual({path.name[:7] for path in (self.data / "apart").iterdir()}, {"opening"})
 
     def test_what_is_no_picture_is_refused_and_nothing_stays(self) -> None:
         for body in (b"", b"not a picture", b"\xff\xd8\xff\xe0" + b"\0" * 500, b"<svg xmlns='x'/>", jpeg()[:900]):

@@ -5,6 +5,7 @@ import json
 import uuid
 from datetime import timedelta
 from typing import Any
+from unittest import mock
 
 from django.db import connection
 from django.test import TestCase
@@ -14,6 +15,7 @@ from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.models import Inspection, Job, Revision, SiteReading
 from trellis_server.packed import FIRST, WORDS, pack, unpack
 from trellis_server.services import documents, thinning
+from trellis_server.services.clock import believed
 from trellis_server.tests.make import Caller, person, small_job
 
 NOW = timezone.now()
@@ -21,7 +23,8 @@ NOW = timezone.now()
 
 class Thinned(TestCase):
     def setUp(self) -> None:
-        self.caller = Caller(person("ash"))
+        self.ash = person("ash")
+        self.caller = Caller(self.ash)
         self.job = Job.objects.get(pk=self.caller.new_job())
 
     def saved(self, count: int, ages: list[timedelta], **change: Any) -> list[Revision]:
@@ -106,6 +109,28 @@ class ThinningTest(Thinned):
         for base in (0, 99):
             answer = self.caller.send("PUT", f"/api/jobs/{self.job.pk}", {"base": base, "document": mine, "says": "x"})
             self.assertEqual(answer.status_code, 422)
+
+    def test_a_clock_that_was_set_far_ahead_takes_nothing_away(self) -> None:
+        """By the clock all is 400 days old at once; after sixty more saves under it still nothing is taken."""
+        self.saved(60, [timedelta(minutes=60 - k) for k in range(60)])
+        self.assertTrue(believed(NOW))
+        far = NOW + timedelta(days=400)
+        self.assertFalse(believed(far))
+        with mock.patch("django.utils.timezone.now", lambda: far):
+            self.caller = Caller(self.ash)
+            for k in range(8):
+                document = small_job(f"Later {k}")
+                base = self.job.revisions.count()
+                self.caller.send("PUT", f"/api/jobs/{self.job.pk}", {"base": base, "document": document, "says": "x"})
+            self.assertEqual(self.job.revisions.count(), 69)  # the 64th looked for what is old
+            other = uuid.UUID(self.caller.new_job())
+            Job.objects.filter(pk=other).update(thrown_away_at=NOW - timedelta(days=1))
+            self.caller.send("DELETE", f"/api/jobs/{self.caller.new_job()}")
+        self.assertTrue(Job.objects.filter(pk=other).exists())
+
+    def test_a_quiet_week_is_no_leap(self) -> None:
+        self.saved(70, [timedelta(days=6) * (k == 0) + timedelta(minutes=70 - k) for k in range(70)])
+        self.assertTrue(believed(NOW))
 
 
 class PackedTest(Thinned):
