@@ -4,9 +4,12 @@ import json
 import re
 import time
 from collections.abc import Callable
+from contextlib import suppress
 
 from django.conf import settings
+from django.contrib.sessions.backends.base import UpdateError
 from django.core.exceptions import DisallowedHost, RequestDataTooBig
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.middleware.gzip import GZipMiddleware
@@ -108,6 +111,9 @@ class IdleLimit:
                 request.session.flush()
             elif not isinstance(seen, int | float) or now - seen > self.WRITES_S:
                 request.session["seen"] = now
+                with suppress(DatabaseError, UpdateError):  # where nothing can be written, reading goes on
+                    request.session.save()
+                request.session.modified = False
         return self.get_response(request)
 
 

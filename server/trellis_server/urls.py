@@ -47,6 +47,8 @@ def missing(request: HttpRequest) -> HttpResponse:
     )
 
 
+handler500 = "trellis_server.unable.fault"
+
 urlpatterns = [
     path("api/", api.urls),
     re_path(r"^api/", missing),

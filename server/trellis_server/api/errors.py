@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
@@ -11,9 +12,7 @@ from steady.structures.registry import KINDS
 from trellis_server.missing import Missing
 from trellis_server.outside.services import Unreachable
 from trellis_server.searcher.stopped import Stopped
-
-TYPE = "application/problem+json"
-
+from trellis_server.unable import TYPE, answer, told
 
 _WORDS = {
     "missing": "This is needed",
@@ -123,6 +122,14 @@ def install(api: NinjaAPI) -> None:
         response = problems(api, request, str(error), 503, [{"field": "", "message": str(error)}])
         response["Retry-After"] = "2"
         return response
+
+    @api.exception_handler(DatabaseError)
+    @api.exception_handler(OSError)
+    def _disk(request: HttpRequest, error: Exception) -> HttpResponse:
+        unable = told(error)
+        if unable is None:
+            raise error
+        return answer(unable)
 
     @api.exception_handler(HttpError)
     def _http(request: HttpRequest, error: HttpError) -> HttpResponse:

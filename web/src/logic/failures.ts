@@ -2,11 +2,12 @@
 import { Refused } from '@/api/client'
 
 export type Failure =
-  'no signal' | 'signed out' | 'not allowed' | 'gone' | 'too much' | 'busy' | 'server fault' | 'refused'
+  'no signal' | 'full' | 'signed out' | 'not allowed' | 'gone' | 'too much' | 'busy' | 'server fault' | 'refused'
 
 export function failure(error: unknown): Failure {
   const status = error instanceof Refused ? error.status : 0
   if (status === 0 || status === 502 || status === 503 || status === 504) return 'no signal'
+  if (status === 507) return 'full'
   if (status === 401) return 'signed out'
   if (status === 403) return 'not allowed'
   if (status === 404) return 'gone'
@@ -20,6 +21,7 @@ export const AGAIN_MS: Partial<Record<Failure, number>> = {
   'no signal': 4000,
   'signed out': 15_000,
   busy: 20_000,
+  full: 15_000,
   'server fault': 15_000,
 }
 
@@ -28,6 +30,7 @@ export const certain = (error: unknown) => error instanceof Refused && error.sta
 
 export const SAYS: Record<Failure, string> = {
   'no signal': 'No signal: kept here, trying again',
+  full: 'The server can’t store anything just now: kept here, trying again',
   'signed out': 'Signed out: kept here under your name',
   'not allowed': 'Not saved: your part in the crew does not change this. Kept here',
   gone: 'Not saved: this job is no longer on the server. Kept here',
