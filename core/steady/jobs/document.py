@@ -126,6 +126,26 @@ class Job:
         return tuple(item for item in self.structures if item.spec.id not in left_out)
 
 
+def check_ids(job: Job) -> None:
+    """Refuse structures of one id, and ids that would be another place in a path.
+
+    Raises:
+        InputError: At the id.
+    """
+    seen = set()
+    for index, item in enumerate(job.structures):
+        name = item.spec.id
+        if "/" in name or "\\" in name or ".." in name or not name.isprintable():
+            raise InputError(
+                f"structures/{index}/spec/id", "An id holds no slash, no two dots and no control character"
+            )
+        if name in seen:
+            raise InputError(
+                f"structures/{index}/spec/id", f'Two structures are called "{name[:40]}": an id stands once'
+            )
+        seen.add(name)
+
+
 def find(job: Job, structure_id: str) -> tuple[int, Structure]:
     """A structure of the job and its place in the list.
 

@@ -8,6 +8,7 @@ from steady.errors import InputError
 from steady.jobs.document import FORMAT, Job
 
 from trellis_server.api.schemas.edges import close_edges
+from trellis_server.services.refusals import ManyErrors, told_errors
 
 close_edges(Job)
 ADAPTER: TypeAdapter[Job] = TypeAdapter(Job)
@@ -99,13 +100,12 @@ def load(document: Json) -> Job:
     """A stored document as the core's type.
 
     Raises:
-        InputError: It does not read.
+        InputError: It does not read; every error by its field.
     """
     try:
         return ADAPTER.validate_python(migrated(document))
     except ValidationError as error:
-        first = error.errors()[0]
-        raise InputError("/".join(str(part) for part in first["loc"]), str(first["msg"])) from None
+        raise ManyErrors(told_errors(error.errors())) from None
 
 
 def dump(job: Job) -> Json:

@@ -11,6 +11,7 @@ from django.db import transaction
 from django.db.models import Max, QuerySet
 from steady.errors import InputError
 from steady.jobs.document import Job as Document
+from steady.jobs.document import check_ids
 
 from trellis_server.missing import Missing
 from trellis_server.models import Crew, Job, RedoStep, Revision
@@ -84,7 +85,12 @@ def state(job: Job, document: Document | None = None) -> State:
 
 
 def create(person: Person, document: Document, says: str = "started") -> State:
-    """A new job in the person's crew."""
+    """A new job in the person's crew.
+
+    Raises:
+        InputError: Structures of one id, or an id that is none.
+    """
+    check_ids(document)
     with transaction.atomic():
         job = Job.objects.create(crew=crew_of(person), name=document.name)
         _append(job, None, Saving(0, document, says), person)
@@ -117,8 +123,9 @@ def save(person: Person, job_id: uuid.UUID, saving: Saving) -> State | Conflicte
 
     Raises:
         Missing: There is no such job here.
-        InputError: There is no such revision.
+        InputError: There is no such revision; structures of one id, or an id that is none.
     """
+    check_ids(saving.document)
     # While the database is locked nobody else writes: what can be done before and after is done before and after.
     written = saving.written
     with transaction.atomic():

@@ -8,10 +8,13 @@ from typing import Any, get_args
 
 from ninja import Schema
 from pydantic import ConfigDict, TypeAdapter
+from pydantic_core import PydanticCustomError, core_schema
 from steady.jobs.document import AnySpec, Job, Structure
 from steady.jobs.sun import SunAsk
 from steady.plan.model import Handle
 from steady.yard.price_book import BookPrice
+
+from trellis_server.services.refusals import NO_KIND
 
 
 def close_edges(kind: Any, seen: set[Any] | None = None) -> None:
@@ -29,12 +32,28 @@ def close_edges(kind: Any, seen: set[Any] | None = None) -> None:
         close_edges(hint, seen)
 
 
+def _names_its_kind(structure: Any) -> Any:
+    """A structure that names no kind would be taken for the first that its fields fit."""
+    spec = structure.get("spec") if isinstance(structure, dict) else None
+    if isinstance(spec, dict) and "kind" not in spec:
+        raise PydanticCustomError(NO_KIND, "Name the kind of structure")
+    return structure
+
+
+def _asking_its_kind(made: Any) -> Any:
+    if made["type"] == "definitions":
+        return {**made, "schema": _asking_its_kind(made["schema"])}
+    return core_schema.no_info_before_validator_function(_names_its_kind, made)
+
+
 def keep_schema(kind: Any) -> None:
     """Have what pydantic makes of a core dataclass made once: every body and answer that holds one takes it over.
 
     Left to itself it goes through a whole document anew for each of thirty of them, half of what a start takes.
     """
     made = TypeAdapter(kind).core_schema
+    if kind is Structure:
+        made = _asking_its_kind(made)
     kind.__get_pydantic_core_schema__ = staticmethod(lambda source, handler: made)
 
 
