@@ -4,6 +4,9 @@ from datetime import date
 
 from steady.errors import InputError
 
+FIRST, LAST = date(1950, 1, 1), date(2199, 12, 31)
+"""A day outside these was typed wrong; and days before and after one must be days, too [our own]."""
+
 
 def day_of(text: str, field: str) -> date:
     """A day written as 2026-11-30.
@@ -12,6 +15,9 @@ def day_of(text: str, field: str) -> date:
         InputError: It is none.
     """
     try:
-        return date.fromisoformat(text)
+        found = date.fromisoformat(text)
     except ValueError:
         raise InputError(field, "Write the date as 2026-11-30") from None
+    if not FIRST <= found <= LAST:
+        raise InputError(field, f"Write a day between {FIRST.year} and {LAST.year}")
+    return found

@@ -30,6 +30,8 @@ _WORDS = {
     "float_parsing": "Write a number",
     "float_type": "Write a number",
     "int_parsing": "Write a whole number",
+    "timezone_aware": "Write the time with its zone, as 2026-05-01T14:30:00+02:00",
+    "datetime_from_date_parsing": "Write the time with its zone, as 2026-05-01T14:30:00+02:00",
     "tuple_type": "A list is needed here",
     "list_type": "A list is needed here",
     "dict_type": "This is not understood here: it has no parts",

@@ -42,7 +42,9 @@ class ImportTest(TestCase):
             found = self.bring(self.with_structure(like=kind, id="", ratings="none", nonsense=1))
             told = dict(found)
             with self.subTest(kind=kind):
-                self.assertEqual(set(told), {f"structures/0/spec/{name}" for name in ("id", "ratings", "nonsense")}, found)
+                self.assertEqual(
+                    set(told), {f"structures/0/spec/{name}" for name in ("id", "ratings", "nonsense")}, found
+                )
                 self.assertNotIn("Spec", json.dumps(found))
                 self.assertNotIn("Input should", json.dumps(found))
 

@@ -1,12 +1,12 @@
 """Bodies and answers of sessions and jobs: opening, saving, joining, readings on site, documents."""
 
 import uuid
-from datetime import datetime
+from datetime import UTC, datetime
 from typing import Annotated, Any, Literal
 
-from annotated_types import Gt, Le, MaxLen, MinLen
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 from ninja import Schema
-from pydantic import RootModel
+from pydantic import AwareDatetime, RootModel
 from steady.drawing.marks import Face
 from steady.drawing.shapes import View
 from steady.jobs.document import Job
@@ -149,6 +149,10 @@ class FoundBody(Closed):
     half_width_m: Annotated[float, Gt(0), Le(3)] = 0.15
 
 
+Measured = Annotated[AwareDatetime, Ge(datetime(2000, 1, 1, tzinfo=UTC)), Le(datetime(2200, 1, 1, tzinfo=UTC))]
+"""A time on a phone's clock, with its zone: without one nobody knows when it was."""
+
+
 class ReadingBody(Closed):
     """A value measured or ticked on site. Its id is made on the phone."""
 
@@ -159,14 +163,14 @@ class ReadingBody(Closed):
     done: bool = False
     note: Annotated[str, MaxLen(400)] = ""
     device: Annotated[str, MinLen(1), MaxLen(60)]
-    measured_at: datetime
+    measured_at: Measured
 
 
 class ReadingsBody(Closed):
     """`sent_at`: what the phone's clock shows as it sends them; the server tells from it how long ago each was measured."""
 
     readings: Annotated[list[ReadingBody], MaxLen(500)]
-    sent_at: datetime | None = None
+    sent_at: Measured | None = None
 
 
 class KeptReading(Schema):
