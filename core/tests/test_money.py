@@ -19,7 +19,17 @@ from tests.test_calendar import MONDAY, fences
 class MoneyTest(unittest.TestCase):
     def test_every_field_of_money_goes_and_no_other(self) -> None:
         """A new field of the quote has to be put on one side or the other: it is found here."""
-        minutes = {"crew_count", "post_min", "rail_min", "board_min", "leaf_min", "day_h"}
+        minutes = {
+            "crew_count",
+            "post_min",
+            "rail_min",
+            "board_min",
+            "leaf_min",
+            "finish_min",
+            "setup_min",
+            "travel_min",
+            "day_h",
+        }
         other = {name: 7 for name in minutes}
         money = {f.name: 777.0 for f in fields(Quote) if f.name not in minutes and f.name != "stumps_count"}
         money |= {"material_band_ratio": 0.4, "stumps_count": 7}

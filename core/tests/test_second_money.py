@@ -14,6 +14,7 @@ from pathlib import Path
 import numpy as np
 import steady
 from django.test import tag
+from steady.jobs.labour import posts_h
 from steady.jobs.quote import Quote, hours, quote, spoil_m3
 from steady.measure.show import Tape
 from steady.plan.model import Footing, Layer, Plan
@@ -267,15 +268,19 @@ class RackTest(unittest.TestCase):
 class QuoteTest(unittest.TestCase):
     def test_minutes_of_every_part_by_its_row(self) -> None:
         table = {row["key"]: row for row in rows("roles")}
-        terms = Quote(post_min=45, rail_min=7, board_min=2.5, leaf_min=200)
+        terms = Quote(post_min=45, rail_min=7, board_min=2.5, leaf_min=200, finish_min=50, setup_min=0)
         for name, made, _, _ in bought():
-            minutes = Decimal(45 * len(made.footings))
+            minutes = Decimal(0)
             minutes += 200 * sum(max(1, len(gate.leaves_m)) for gate in made.openings if gate.hung)
             for part in made.parts:
                 row = table[part.role]
-                each = {"rail": Decimal(7), "board": Decimal("2.5"), "none": Decimal(0)}[row["by"]]
-                minutes += part.count * Decimal(row["times_ratio"] or "0") * each
-            self.assertAlmostEqual(hours(made, terms), float(minutes / 60), places=6, msg=name)
+                each = {"rail": Decimal(7), "board": Decimal("2.5"), "litre": Decimal(50), "none": Decimal(0)}[
+                    row["by"]
+                ]
+                minutes += (
+                    (part.each if row["by"] == "litre" else part.count) * Decimal(row["times_ratio"] or "0") * each
+                )
+            self.assertAlmostEqual(hours(made, terms), float(minutes / 60) + posts_h(made, terms), places=6, msg=name)
 
     def test_the_range_is_the_list_and_the_hours_with_their_bands(self) -> None:
         terms = Quote(hour_low=38, hour_high=61, material_band_ratio=0.08, crew_count=3, day_h=7.5)

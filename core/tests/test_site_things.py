@@ -27,6 +27,7 @@ from steady.layout.levelling import level_round
 from steady.layout.plane import inside, nearest
 from steady.measure.show import Tape
 from steady.measure.units import FT
+from steady.structures.deck.spec.entry import read_deck
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 
 Point = tuple[float, float]
@@ -244,6 +245,22 @@ class AroundTest(unittest.TestCase):
         self.assertEqual("within" in found.amiss, inside_band > 0, found.amiss)
         at_post = dataclasses.replace(gas, points=(SitePoint(x_m=4.1, y_m=-4), SitePoint(x_m=4.1, y_m=4)))
         self.assertIn("1 hole lies", beside(fence(Standing(), at_post)).amiss)
+
+    def test_a_roof_or_deck_over_a_service_is_told_and_a_fence_may_cross_one(self) -> None:
+        """No hole lies near it: what stands over a pipe is in the way of whoever has to dig for it."""
+        spec = read_deck("18x11 up3", "d")
+        for name, points, over in (
+            ("the sewer", ((2.0, -9.0), (2.0, 9.0)), True),
+            ("the gas line", ((-9.0, -1.6), (9.0, -1.6)), True),
+            ("a pipe that ends under it", ((1.0, -1.0), (2.0, -2.0)), True),
+            ("the far main", ((-9.0, 30.0), (9.0, 30.0)), False),
+        ):
+            pipe = dataclasses.replace(thing("service", *points, name=name), reach_m=0.01)
+            job = Job(
+                name="Site", site=Site(things=(pipe,)), structures=(Structure(name="D", spec=spec, stands=Standing()),)
+            )
+            self.assertEqual("Built over" in beside(job).amiss, over, name)
+            self.assertNotIn("Built over", beside(fence(Standing(), pipe)).amiss)
 
     def test_turned_and_carried_with_its_place(self) -> None:
         wall = thing("house wall", (0.0, -20.0), (0.0, 20.0))

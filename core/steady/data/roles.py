@@ -17,7 +17,7 @@ class Role:
         above: Where it comes in the drawing order from above; `side` from a side. Holes come at `HOLES_ABOVE`.
         small: Whether a picture of thumb size shows it: yes, no, or only where no boards are.
         stage: The stage of the work it belongs to: posts, frame, close.
-        by: The crew's minutes that it takes: rail, board or none, `times_ratio` of them.
+        by: The crew's minutes that it takes: rail, board, litre (of finish) or none, `times_ratio` of them.
     """
 
     key: str

@@ -190,7 +190,9 @@ def _amiss(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote
         if one.floats:
             return []
         return _setback(one, thing, near, (), tape)
-    if thing.kind in ("service", "tree"):
+    if thing.kind == "service":
+        return [*_built_over(one, thing), *_holes(one, thing, tape)]
+    if thing.kind == "tree":
         return _holes(one, thing, tape)
     if thing.kind == "clear way":
         clear_m = thing.height_m if thing.height_m is not None else CLEAR_HEIGHT_M
@@ -242,6 +244,19 @@ def _holes(one: Stood, thing: SiteThing, tape: Tape) -> list[str]:
     if thing.kind == "tree":
         return [f"{count} in the roots of {thing.says}: dig by hand and move a hole rather than cut a root"]
     return [f"{count} within {tape.length(thing.reach_m)} of {thing.says}: by hand only, and not before it is marked"]
+
+
+def _built_over(one: Stood, thing: SiteThing) -> list[str]:
+    """A floor or roof over a service, whether a hole lies near it or not; a line is let cross one, a float lies on water."""
+    if one.along_a_line or one.floats:
+        return []
+    ring = hull([point for piece in one.pieces for point in piece.ring])
+    if nearest(ring, thing.corners, area=False).distance_m > 0.0005 and not any(inside(p, ring) for p in thing.corners):
+        return []
+    return [
+        f"Built over {thing.says}: its owner has to be able to dig there, and many forbid it. Ask them before anything is "
+        "ordered, or move one of the two"
+    ]
 
 
 def _off(point: Point, line: Sequence[Point]) -> float:

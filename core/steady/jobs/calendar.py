@@ -195,12 +195,13 @@ def task_hours(plan: Plan, terms: Quote) -> dict[str, float]:
     Source: the crew's own minutes (quote); the shares are practice (data/task_words.csv).
     """
     minutes = {"post": terms.post_min, "rail": terms.rail_min, "board": terms.board_min, "leaf": terms.leaf_min}
+    minutes["litre"] = terms.finish_min
     rows = keyed("task_words")
 
     def weight(task: Task) -> float:
         found = 0.0
         for word, count, unit in task.work:
-            if not unit and word in rows:
+            if unit in ("", "L") and word in rows:
                 found += count * rows[word].number("share_ratio") * minutes[rows[word].text["by"]]
         return found
 

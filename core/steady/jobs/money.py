@@ -13,6 +13,16 @@ def without_money(job: "Job") -> "Job":
     """The same job, planned alike, from which nothing of what the crew pays or asks can be told."""
     # Minutes, people and hours a day stay: the calendar is laid by them. All else of the quote is money.
     usual = type(job.quote)()
-    kept = ("crew_count", "post_min", "rail_min", "board_min", "leaf_min", "day_h")
+    kept = (
+        "crew_count",
+        "post_min",
+        "rail_min",
+        "board_min",
+        "leaf_min",
+        "finish_min",
+        "setup_min",
+        "travel_min",
+        "day_h",
+    )
     quote = replace(usual, **{name: getattr(job.quote, name) for name in kept})
     return replace(job, yard=replace(job.yard, prices=(), priced_on=""), quote=quote, offer=OfferTerms())

@@ -5,9 +5,9 @@ from typing import Annotated
 
 from annotated_types import Ge, Gt, Le
 
-from steady.data.roles import role
 from steady.errors import InputError
 from steady.footings.hole import dug_m3
+from steady.jobs.labour import paid_ratio, worked_h
 from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Plan
@@ -28,7 +28,8 @@ Minutes = Annotated[float, Ge(0), Le(2000)]
 class Quote:
     """What a crew charges, and how long it takes. Minutes are one person's; a price of None is not in the quote.
 
-    Minutes here are an estimate to start from, not data: every crew types its own.
+    Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
+    on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
     """
 
     crew_count: Annotated[int, Ge(1), Le(12)] = 2
@@ -36,6 +37,9 @@ class Quote:
     rail_min: Minutes = 8.0
     board_min: Minutes = 3.0
     leaf_min: Minutes = 240.0
+    finish_min: Minutes = 55.0
+    setup_min: Minutes = 30.0
+    travel_min: Minutes = 0.0
     hour_low: Price = 40.0
     hour_high: Price = 60.0
     material_band_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.05
@@ -84,19 +88,8 @@ def check_terms(terms: Quote) -> None:
 
 
 def hours(plan: Plan, terms: Quote) -> float:
-    """Person-hours by the crew's own minutes: posts with their holes, leaves, and every other part as so many rails or boards.
-
-    Source: arithmetic: counts × minutes / 60; the minutes are the crew's, the shares common practice (data/roles.csv).
-    """
-
-    each = {"rail": terms.rail_min, "board": terms.board_min, "none": 0.0}
-    leaves = sum(max(1, len(opening.leaves_m)) for opening in plan.openings if opening.hung)
-    minutes = len(plan.footings) * terms.post_min + leaves * terms.leaf_min
-    for part in plan.parts:
-        row = role(part.role)
-        if row.by != "none":
-            minutes += part.count * row.times_ratio * each[row.by]
-    return minutes / 60
+    """Person-hours that are paid: the work, and each day's set-up, clean-up and travel."""
+    return worked_h(plan, terms) * paid_ratio(terms)
 
 
 def spoil_m3(plan: Plan) -> float:
@@ -162,7 +155,7 @@ def material_and_labour(total: float, person_h: float, terms: Quote) -> tuple[Qu
             says="Labour",
             low=person_h * (1 - HOURS_BAND) * terms.hour_low,
             high=person_h * (1 + HOURS_BAND) * terms.hour_high,
-            note=f"{person_h:.0f} person-hours, a quarter either way",
+            note=f"{person_h:.0f} person-hours, set-up and travel of each day in them, a quarter either way",
         ),
     )
 

@@ -88,6 +88,9 @@ FORM = (
             Field(path="quote/rail_min", says="A rail, or the like", sort="number"),
             Field(path="quote/board_min", says="A board, or the like", sort="number"),
             Field(path="quote/leaf_min", says="A gate leaf, made and hung", sort="number"),
+            Field(path="quote/finish_min", says="A litre of finish", sort="number"),
+            Field(path="quote/setup_min", says="Set-up and clean-up, a day", sort="number"),
+            Field(path="quote/travel_min", says="Travel there and back, a day", sort="number"),
         ),
     ),
     Group(

@@ -70,7 +70,7 @@ class ImportTest(TestCase):
         twice = {**document, "structures": [*document["structures"], document["structures"][0]]}
         job = self.caller.new_job()
         bad = [twice]
-        for name in ("../x", "a/b", "a\\b", "..", "a\u0000b"):
+        for name in ("../x", "a/b", "a\\b", ".."):
             other = copy.deepcopy(document)
             other["structures"][0]["spec"]["id"] = name
             bad.append(other)

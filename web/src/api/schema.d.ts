@@ -3172,6 +3172,7 @@ export interface components {
              *       "crew_count": 2,
              *       "day_h": 8,
              *       "delivery_price": null,
+             *       "finish_min": 55,
              *       "hour_high": 60,
              *       "hour_low": 40,
              *       "leaf_min": 240,
@@ -3181,9 +3182,11 @@ export interface components {
              *       "old_fence_price_per_m": null,
              *       "post_min": 60,
              *       "rail_min": 8,
+             *       "setup_min": 30,
              *       "spoil_price_per_m3": null,
              *       "stump_price": null,
-             *       "stumps_count": 0
+             *       "stumps_count": 0,
+             *       "travel_min": 0
              *     }
              */
             quote: components["schemas"]["Quote"];
@@ -5122,6 +5125,7 @@ export interface components {
              *       "crew_count": 2,
              *       "day_h": 8,
              *       "delivery_price": null,
+             *       "finish_min": 55,
              *       "hour_high": 60,
              *       "hour_low": 40,
              *       "leaf_min": 240,
@@ -5131,9 +5135,11 @@ export interface components {
              *       "old_fence_price_per_m": null,
              *       "post_min": 60,
              *       "rail_min": 8,
+             *       "setup_min": 30,
              *       "spoil_price_per_m3": null,
              *       "stump_price": null,
-             *       "stumps_count": 0
+             *       "stumps_count": 0,
+             *       "travel_min": 0
              *     }
              */
             quote: components["schemas"]["Quote"];
@@ -8188,7 +8194,8 @@ export interface components {
          * Quote
          * @description What a crew charges, and how long it takes. Minutes are one person's; a price of None is not in the quote.
          *
-         *     Minutes here are an estimate to start from, not data: every crew types its own.
+         *     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
+         *     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
          */
         Quote: {
             /**
@@ -8208,6 +8215,11 @@ export interface components {
             day_h: number;
             /** Delivery Price */
             delivery_price?: number | null;
+            /**
+             * Finish Min
+             * @default 55
+             */
+            finish_min: number;
             /**
              * Hour High
              * @default 60
@@ -8250,6 +8262,11 @@ export interface components {
              * @default 8
              */
             rail_min: number;
+            /**
+             * Setup Min
+             * @default 30
+             */
+            setup_min: number;
             /** Spoil Price Per M3 */
             spoil_price_per_m3?: number | null;
             /** Stump Price */
@@ -8259,6 +8276,11 @@ export interface components {
              * @default 0
              */
             stumps_count: number;
+            /**
+             * Travel Min
+             * @default 0
+             */
+            travel_min: number;
         };
         /**
          * QuoteLine

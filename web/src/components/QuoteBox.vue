@@ -22,10 +22,13 @@ const feet = computed(() => store.tape.system === 'imperial')
 const factor = (name: keyof Terms) => (feet.value ? (IN_FEET[name]?.[1] ?? 1) : 1)
 const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
   ['crew_count', 'People in the crew', 'count'],
-  ['post_min', 'Minutes a post, one person', 'price'],
+  ['post_min', 'Minutes a post with a usual hole, one person', 'price'],
   ['rail_min', 'Minutes a rail', 'price'],
   ['board_min', 'Minutes a board', 'price'],
   ['leaf_min', 'Minutes a gate leaf', 'price'],
+  ['finish_min', 'Minutes a litre of finish', 'price'],
+  ['setup_min', 'Set-up and clean-up, minutes a person and day', 'price'],
+  ['travel_min', 'Travel, minutes a person and day', 'price'],
   ['hour_low', 'An hour, at least', 'price'],
   ['hour_high', 'An hour, at most', 'price'],
   ['delivery_price', 'Delivery', 'maybe'],

@@ -4,9 +4,9 @@ import uuid
 from datetime import UTC, datetime
 from typing import Annotated, Any, Literal
 
-from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+from annotated_types import Gt, Le, MaxLen, MinLen
 from ninja import Schema
-from pydantic import AwareDatetime, RootModel
+from pydantic import AfterValidator, AwareDatetime, RootModel
 from steady.drawing.marks import Face
 from steady.drawing.shapes import View
 from steady.jobs.document import Job
@@ -149,8 +149,15 @@ class FoundBody(Closed):
     half_width_m: Annotated[float, Gt(0), Le(3)] = 0.15
 
 
-Measured = Annotated[AwareDatetime, Ge(datetime(2000, 1, 1, tzinfo=UTC)), Le(datetime(2200, 1, 1, tzinfo=UTC))]
-"""A time on a phone's clock, with its zone: without one nobody knows when it was."""
+def _in_a_calendar(when: datetime) -> datetime:
+    try:
+        return when.astimezone(UTC)
+    except OverflowError:
+        raise ValueError("This time lies outside every calendar") from None
+
+
+Measured = Annotated[AwareDatetime, AfterValidator(_in_a_calendar)]
+"""A time on a phone's clock, however wrong that is set, with its zone: without one nobody knows when it was."""
 
 
 class ReadingBody(Closed):

@@ -1,0 +1,62 @@
+"""Hours grow with the hole, the concrete, the finish and the days; by hand from common practice."""
+
+import math
+import unittest
+from dataclasses import replace
+from typing import Any
+
+from steady.jobs.labour import dig_h, paid_ratio, posts_h, worked_h
+from steady.jobs.quote import Quote, hours
+from steady.measure.units import IN
+from steady.plan.model import Layer, Plan
+from steady.structures.fence.spec.fence import Finish
+
+from tests.make import fence, planned, site
+
+
+class LabourTest(unittest.TestCase):
+    def planned(self, frost_m: float = 0.76, **changes: Any) -> Plan:
+        return planned(fence(**changes), site(frost_m=frost_m))
+
+    def test_a_hole_by_hand(self) -> None:
+        # 12 in x 36 in in loam (common practice, low): A = 0.07297 m2; 0.9 + 0.0144 x 1.4 = 0.92016 m; 6/60 + A x 0.92016 x 6.
+        self.assertAlmostEqual(dig_h(36 * IN, math.pi / 4 * (12 * IN) ** 2), 0.5028, places=4)
+        self.assertEqual(dig_h(0.0, 0.07), 0.0)
+
+    def test_deeper_frost_takes_longer(self) -> None:
+        terms = Quote()
+        shallow, deep = (self.planned(frost_m) for frost_m in (0.76, 2.0))
+        more_h = posts_h(deep, terms) - posts_h(shallow, terms)
+        dug = [sum(footing.hole_m for footing in made.footings) for made in (shallow, deep)]
+        self.assertGreater(dug[1], dug[0])
+        # At least what the deeper part takes by the plain rate of 6 h a cubic metre, less the crew's own pace.
+        self.assertGreater(more_h, 0.5 * len(deep.footings))
+        self.assertGreater(hours(deep, terms), hours(shallow, terms) + more_h)
+        before = 0.0
+        for frost_m in (0.3, 0.6, 0.9, 1.2, 1.5, 1.8):
+            now = hours(self.planned(frost_m), terms)
+            self.assertGreaterEqual(now, before)
+            before = now
+
+    def test_a_post_with_a_usual_hole_takes_the_crew_s_minutes(self) -> None:
+        made = self.planned()
+        deep_m, wide_m = 36 * IN, 12 * IN
+        layer = Layer(what="concrete", bottom_m=-deep_m, top_m=0.0, width_m=wide_m, shape="round")
+        usual = replace(made.footings[0], hole_m=deep_m, hole_width_m=wide_m, layers=(layer,))
+        for minutes in (30.0, 60.0):
+            terms = Quote(post_min=minutes)
+            self.assertAlmostEqual(posts_h(replace(made, footings=(usual,) * 3), terms), 3 * minutes / 60, places=3)
+
+    def test_finish_takes_its_time(self) -> None:
+        bare, stained = self.planned(), self.planned(finish=Finish(kind="stain", coats=2))
+        litres = next(part.each for part in stained.parts if part.role == "finish")
+        more_h = worked_h(stained, Quote()) - worked_h(bare, Quote())
+        self.assertAlmostEqual(more_h, litres * 55 / 60)
+        # By hand, from the surface: 0.16 h/m2 x (2 + 0.2) coats, for 2 coats at 6 m2/L and a tenth spilt: 0.96 h a litre.
+        self.assertAlmostEqual(55 / 60, 0.16 * 2.2 / (2 / 6 * 1.1), delta=0.05)
+
+    def test_a_day_holds_set_up_and_travel(self) -> None:
+        self.assertAlmostEqual(paid_ratio(Quote()), 8 / 7.5)
+        self.assertAlmostEqual(paid_ratio(Quote(travel_min=60.0)), 8 / 6.5)
+        self.assertEqual(paid_ratio(Quote(setup_min=0.0)), 1.0)
+        self.assertLessEqual(paid_ratio(Quote(setup_min=2000.0, travel_min=2000.0)), 4.0)
