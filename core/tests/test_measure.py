@@ -8,9 +8,10 @@ from django.test import tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from steady.errors import InputError
-from steady.measure.lengths import parse_length
+from steady.measure.lengths import of_one_unit, parse_length
 from steady.measure.show import Tape, feet_inches, quantity
 from steady.measure.units import FACTORS, IN, LB
+from steady.structures.deck.spec.entry import read_deck
 
 CASES = json.loads((Path(__file__).parents[2] / "checks" / "lengths.json").read_text(encoding="utf-8"))
 
@@ -53,3 +54,18 @@ class LengthsTest(unittest.TestCase):
             self.assertAlmostEqual(123.4 * factor / factor, 123.4, 9, unit)
         self.assertEqual(quantity(200 * LB, "n", "imperial"), "200 lb")
         self.assertEqual(quantity(1000.0, "n", "metric"), "1.00 kN")
+
+
+class SizeTest(unittest.TestCase):
+    def test_one_unit_is_meant_for_both_lengths_of_a_size(self) -> None:
+        for first, second, told in (
+            ("4.2", "3m", ("4.2m", "3m")),
+            ("4.2m", "3", ("4.2m", "3m")),
+            ("12", "8", ("12", "8")),
+            ("12", "8'6\"", ("12", "8'6\"")),
+            ("4200", "3000mm", ("4200mm", "3000mm")),
+            ("4.2m", "10ft", ("4.2m", "10ft")),
+        ):
+            self.assertEqual(of_one_unit(first, second), told)
+        deck = read_deck("4.2x3m up0.6m", "d")
+        self.assertAlmostEqual(max(corner.x_m for corner in deck.outline), 4.2)

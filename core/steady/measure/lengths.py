@@ -49,6 +49,8 @@ _NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d*\.\d+|\d+\.?)"
 _TERM = re.compile(rf"\s*({_NUMBER})\s*(''|'|\"|feet|foot|ft|inches|inch|in|metres|meters|metre|meter|mm|cm|m)?\.?\s*")
 # 2-1/2 in is two and a half inches, as it is written on drawings; with no unit after it, 7-1/2 stays feet and inches.
 _HYPHENED = re.compile(r"(?<![\d/.])(\d+)-(\d+/\d+)(?=\s*[a-z'\"])")
+# 7'6-1/2: inches after feet, written as on drawings, their own mark left out.
+_AFTER_FEET = re.compile(r"(?<=['t])\s*(\d+)-(\d+/\d+)$")
 # 2 290 mm, as it is shown and as many write it: thousands with a space between.
 _GROUPED = re.compile(r"(?<![\d/.])\d{1,3}(?:\s\d{3})+(?=(?:\.\d*)?\s*(mm|cm|m|$))")
 _FEET_INCHES = re.compile(rf"^\s*(\d+)\s*(?:-|\s)\s*({_NUMBER})\s*$")
@@ -79,6 +81,7 @@ def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
         clean = re.sub(r"([⁰¹²³⁴⁵⁶⁷⁸⁹]+)⁄", r" \1⁄", clean).translate(_SUPERSCRIPT).replace("⁄", "/")
     clean = re.sub(r"(?<=['t])\s*-\s*(?=\d)", " ", clean).strip()  # 7'-6" is 7' 6"
     clean = _HYPHENED.sub(r"\1 \2", clean)
+    clean = _AFTER_FEET.sub(r" \1 \2", clean)
     clean = _GROUPED.sub(lambda found: "".join(found[0].split()) if found[1] or bare == "mm" else found[0], clean)
     sign_ratio = 1.0
     if clean.startswith("-"):
@@ -102,6 +105,17 @@ def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
         total_m += _number(term[1], field, say) * last_m
         at = term.end()
     return sign_ratio * total_m
+
+
+_ALONE = re.compile(rf"\s*({_NUMBER})\s*({'|'.join(sorted(map(re.escape, _UNIT_WORDS), key=len, reverse=True))})?\s*")
+
+
+def of_one_unit(first: str, second: str) -> tuple[str, str]:
+    """Both lengths of a size: where one alone says its unit, it is meant for both: 4.2x3m is 4.2 m by 3 m."""
+    one, two = (_ALONE.fullmatch(text.lower().replace("′", "'").replace("″", '"')) for text in (first, second))
+    if one is None or two is None or bool(one[2]) == bool(two[2]):
+        return first, second
+    return (first + two[2], second) if two[2] else (first, second + one[2])
 
 
 def _number(text: str, field: str, say: str) -> float:

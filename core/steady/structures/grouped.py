@@ -31,7 +31,7 @@ class Grouper:
     def __init__(self, me: str) -> None:
         self.me = me
         self._rows: dict[Key, list[Place]] = defaultdict(list)
-        self._sticks: dict[Key, tuple[Stick, float]] = {}
+        self._sticks: dict[Key, tuple[Stick, float, float]] = {}
         self._fixings: dict[tuple[str, str], Part] = {}
 
     def add(self, role: str, stick: Stick, length_m: float, place: Place, sawn: Sawn = AS_LONG_AS_IT_IS) -> None:
@@ -40,7 +40,9 @@ class Grouper:
         left_m = next((cut.size_m[0] for cut in cuts if cut.kind == "rip"), stick.width_m)
         key = (role, stick.key, round(length_m / SAME_M), (stick.thickness_m, left_m), cuts)
         self._rows[key].append(place)
-        self._sticks[key] = stick, max(sawn.stick_m, length_m)
+        # Alike to a tenth of a millimetre: as long as the longest, never rounded up over the stick that it fills.
+        known = self._sticks.get(key, (stick, 0.0, 0.0))
+        self._sticks[key] = stick, max(sawn.stick_m, length_m, known[1]), max(length_m, known[2])
 
     def fix(self, item: str, count: int, at: Vec, role: str) -> None:
         """So many fixings or connectors; all of one item are one line."""
@@ -60,9 +62,8 @@ class Grouper:
         """All of them, timbers first."""
         found = []
         for number, (key, places) in enumerate(self._rows.items(), start=1):
-            role, item, units, section, cuts = key
-            stick, stick_m = self._sticks[key]
-            length_m = units * SAME_M
+            role, item, _, section, cuts = key
+            stick, stick_m, length_m = self._sticks[key]
             found.append(
                 Part(
                     id=f"{self.me}/{role.replace(' ', '-')}/{number}",

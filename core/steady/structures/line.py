@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import Any
 
 from steady.errors import InputError
-from steady.measure.lengths import Bare, parse_length
+from steady.measure.lengths import Bare, of_one_unit, parse_length
 from steady.values import value
 
 FIELD = "readings"
@@ -82,7 +82,8 @@ def read_line(words: Words, text: str, structure_id: str, bare: Bare) -> Any:
     if size is None:
         raise InputError(FIELD, f'"{said[0]}" is no size. {words.help}' if said else words.help)
     first = Word(whole=said[0], rest="", bare=bare, help=words.help)
-    spec = words.sized(structure_id, first, first.length_m(size[1]), first.length_m(size[2]))
+    one, two = of_one_unit(size[1], size[2])
+    spec = words.sized(structure_id, first, first.length_m(one), first.length_m(two))
     for whole in said[1:]:
         spec = _with_word(words, spec, whole, bare)
     return spec

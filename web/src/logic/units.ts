@@ -72,6 +72,7 @@ export function parseLength(text: string, bare: Bare = 'ft'): number | null {
   }
   clean = clean.replace(/(?<=['t])\s*-\s*(?=\d)/g, ' ').trim() // 7'-6" is 7' 6"
   clean = clean.replace(/(?<![\d/.])(\d+)-(\d+\/\d+)(?=\s*[a-z'"])/g, '$1 $2') // 2-1/2 in is two and a half inches
+  clean = clean.replace(/(?<=['t])\s*(\d+)-(\d+\/\d+)$/, ' $1 $2') // 7'6-1/2: inches after feet, their mark left out
   clean = clean.replace(GROUPED, (all: string, unit: string) => (unit || bare === 'mm' ? all.replace(/\s/g, '') : all))
   let sign = 1
   if (clean.startsWith('-')) {

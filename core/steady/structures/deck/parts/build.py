@@ -31,6 +31,7 @@ class Builder:
         self.spec, self.frame, self.timber = spec, frame, timber
         self._rows: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], list[Place]] = defaultdict(list)
         self._stick_m: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], float] = {}
+        self._long_m: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], float] = {}
         self.fixings: list[Part] = []
         self.guard_m = 0.0
 
@@ -52,6 +53,9 @@ class Builder:
             return
         key = (role, stick.key, round(length_m / SAME_M), section_m, cuts)
         self._rows[key].append(place)
+        # Pieces that differ by less than a saw does are one part, as long as the longest of them: no longer, or a piece as long
+        # as a stick on sale would be cut from the next longer one.
+        self._long_m[key] = max(self._long_m.get(key, 0.0), length_m)
         self._stick_m[key] = max(self._stick_m.get(key, 0.0), sawn.stick_m or length_m)
 
     def fix(self, item: str, each: int, at: Vec, role: str = "hardware") -> None:
@@ -67,8 +71,8 @@ class Builder:
         """All of them, timbers first."""
         made = []
         for number, (key, places) in enumerate(sorted(self._rows.items(), key=lambda row: str(row[0])), start=1):
-            role, item, units, section, cuts = key
-            length_m, stick = units * SAME_M, sticks[item]
+            role, item, _, section, cuts = key
+            length_m, stick = self._long_m[key], sticks[item]
             made.append(
                 Part(
                     id=f"{self.spec.id}/{role.replace(' ', '-')}/{number}",

@@ -12,7 +12,7 @@ Words, in order:
 import re
 
 from steady.errors import InputError
-from steady.measure.lengths import Bare, parse_length
+from steady.measure.lengths import Bare, of_one_unit, parse_length
 from steady.structures.deck.spec.deck import Corner, DeckSpec
 
 FIELD = "readings"
@@ -31,7 +31,8 @@ def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:
     size = re.fullmatch(r"(.+)x(.+)", words[0])
     if size is None:
         raise InputError(FIELD, f'"{words[0]}" is no size. {HELP}')
-    width, depth = _length(size[1], bare, words[0]), _length(size[2], bare, words[0])
+    one, two = of_one_unit(size[1], size[2])
+    width, depth = _length(one, bare, words[0]), _length(two, bare, words[0])
     if not (0.5 <= width <= 60 and 0.5 <= depth <= 60):
         raise InputError(FIELD, f'"{words[0]}": a deck is between 2 ft and 200 ft (0.5 and 60 m) each way')
     near = far = 0.9 if bare in ("m", "mm") else 0.9144

@@ -153,6 +153,7 @@ def _to_ground(
     """Boards each cut to its own ground under its own top: square ones clear the highest soil, scribed ones follow it."""
     spec, ground = case.spec, case.ground
     stick, groups = case.timber.board, defaultdict(list)
+    longest_m: dict[tuple[int, int, int], float] = {}
     for run in runs:
         cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
         for row in rows_on(case, run):
@@ -163,11 +164,18 @@ def _to_ground(
                 soil = [ground.height_m(s) for s in (low_m, *ground.breaks_m(low_m, high_m), high_m)]
                 bottom_m = (min(soil) if spec.infill.base == "scribed" else max(soil)) + spec.gap_m
                 top_m = max(bay.foot_m(spec.gap_m, s) for s in (low_m, high_m)) + spec.height_m
-                long_m = math.ceil((top_m - bottom_m) / SAME_LENGTH_M - 1e-6) * SAME_LENGTH_M
+                long_m = top_m - bottom_m
                 if not long_m > 0:
                     raise InputError("top_low_m", "The ground rises above the top line somewhere: raise it or step")
                 x_m, y_m = beside(run.leg, at_m, _offset_m(case, row.layer))
-                groups[(round(row.width_m / SAME_LENGTH_M), round(long_m / SAME_LENGTH_M), row.layer)].append(
+                key = (
+                    round(row.width_m / SAME_LENGTH_M),
+                    math.ceil(long_m / SAME_LENGTH_M - 1e-6),
+                    row.layer,
+                )
+                # As long as the longest of those alike: no longer, or it would be cut from the next longer stick on sale.
+                longest_m[key] = max(long_m, longest_m.get(key, 0.0))
+                groups[key].append(
                     Place(
                         id=f"{spec.id}/board/{bay.id}/{round(at_m * 1000)}/{row.layer}",
                         at=(x_m, y_m, top_m - long_m),
@@ -179,7 +187,7 @@ def _to_ground(
     parts = []
     for (wide, long, layer), places in sorted(groups.items()):
         full = wide == round(stick.width_m / SAME_LENGTH_M)
-        width_m, length_m = stick.width_m if full else wide * SAME_LENGTH_M, long * SAME_LENGTH_M
+        width_m, length_m = stick.width_m if full else wide * SAME_LENGTH_M, longest_m[wide, long, layer]
         rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width_m,))
         parts.append(
             Part(

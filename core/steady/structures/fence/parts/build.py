@@ -34,6 +34,7 @@ def posts_and_footings(
     by_length: dict[tuple[str, int], list[Place]] = defaultdict(list)
     footings = []
     alike: dict[tuple[str, str, float, float], tuple[tuple[Layer, ...], float, str]] = {}
+    longest_m: dict[tuple[str, int], float] = {}
     by_width = "typed by the crew" if spec.hole_width_m else "three post widths, next auger up"
     for post in out.posts:
         if post.kind in NOT_OURS:
@@ -49,7 +50,9 @@ def posts_and_footings(
         pid = f"{spec.id}/post/{post.id}"
         length_m = (above_m - foot if foot else embed_m + above_m) + allowance_m(spec)
         place = Place(id=pid, at=(x_m, y_m, post.ground_m + (foot or -embed_m)), along=UP, up=heading)
-        by_length[(stick.key, round(length_m / SAME_LENGTH_M))].append(place)
+        size = (stick.key, round(length_m / SAME_LENGTH_M))
+        by_length[size].append(place)
+        longest_m[size] = max(length_m, longest_m.get(size, 0.0))
         like = (way.key, stick.key, embed_m, above_m)
         if like not in alike:
             made = layers(spec, way, stick, (embed_m, case.hole_width_m), above_m)
@@ -80,7 +83,7 @@ def posts_and_footings(
     parts = []
     known = {post.stick.key: post.stick for post in out.posts}
     for (key, units), places in sorted(by_length.items()):
-        stick, length_m = known[key], units * SAME_LENGTH_M
+        stick, length_m = known[key], longest_m[key, units]
         which = "posts" if stick == timber.post else "gate-posts"
         parts.append(_post_part(f"{spec.id}/{which}/{units}", stick, length_m, places, timber))
     return parts, footings
