@@ -27,6 +27,18 @@ class OutsideScope(ValueError):
         return self.reason
 
 
+class TooSlender(OutsideScope):
+    """A member more slender than its code lets any be: that is a limit missed, not a rule that does not reach.
+
+    Args:
+        slenderness: What it is, without a unit; `most`: what the code allows; `source`: where it says so.
+    """
+
+    def __init__(self, reason: str, would_have_to_change: str, told: tuple[float, float, str]) -> None:
+        super().__init__(reason, would_have_to_change)
+        self.slenderness, self.most, self.source = told
+
+
 class TooDeep(OutsideScope):
     """No depth that the formula may answer holds this: `cap_m` is how deep it reaches."""
 

@@ -3,10 +3,13 @@
 from dataclasses import dataclass, field, replace
 from typing import Self, TypedDict, Unpack
 
-from steady.errors import OutsideScope
+from steady.errors import OutsideScope, TooSlender
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import MemberCheck, given_step
 from steady.rulebooks.base import Rulebook
+
+TOO_SLENDER = "too slender"
+"""The case of a check of a member that is more slender than its code lets any be."""
 
 
 class More(TypedDict, total=False):
@@ -153,6 +156,12 @@ class Findings(Said):
     ) -> None:
         """A check that a rule did not reach. `needs`: the force that a maker's rating must reach."""
         said: GapMore = {"basis": Basis.RECKONED, **asked}
+        if isinstance(refused, TooSlender):
+            # A code's own limit is missed: a taller post must not read better than one that fails.
+            has = given_step("slenderness", refused.slenderness, "", refused.source)
+            most = given_step("most", refused.most, "", refused.source)
+            self.at_most(name, about, has, most, basis=said["basis"], case=TOO_SLENDER)
+            return
         mend = refused.would_have_to_change
         self.not_covered.append(
             NotCovered(name=name, about=about, reason=refused.reason, would_have_to_change=mend, **said)

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InputError, OutsideScope, TooSlender
 from steady.measure.units import MM
 from steady.plan.model import Step
 from steady.rulebooks.answers import Column, Notched, Seat, given_step
@@ -99,7 +99,8 @@ def column(
             raise InputError("height" if end_factor > 0 else "end_factor", "must be above 0")
         slender = end_factor * l_m / MM / d
         if slender > 50:
-            raise OutsideScope(f"the slenderness is {slender:.0f}, over 50", "a thicker post, or a brace at mid height")
+            told = (slender, 50.0, "o86: 6.5.4.2, slenderness of columns (from memory, medium)")
+            raise TooSlender(f"C_c is {slender:.0f}, over 50", "a thicker post, or a brace at mid height", told)
         size = min(1.3, 6.3 * (d * l_m / MM) ** -0.13)
         kc = 1 / (1 + value * size * slender**3 / (35 * e05))
         buckling = Step(

@@ -5,7 +5,7 @@ Stresses in psi and lengths in inches throughout: the clauses are printed so. Ev
 
 import math
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InputError, OutsideScope, TooSlender
 from steady.values import value
 
 SLENDEREST = 50.0
@@ -75,7 +75,8 @@ def column_stability(effective_in: float, least_in: float, compression_psi: floa
     """
     slenderness = effective_in / least_in
     if slenderness > SLENDEREST:
-        raise OutsideScope(f"l_e/d is {slenderness:.0f}, over 50", "a thicker post, or a brace at mid height")
+        told = (slenderness, SLENDEREST, "nds-2018: 3.7.1.4 (from memory, high)")
+        raise TooSlender(f"l_e/d is {slenderness:.0f}, over 50", "a thicker post, or a brace at mid height", told)
     x = 0.822 * e_min_psi / slenderness**2 / compression_psi
     half = (1 + x) / 1.6
     return half - math.sqrt(half**2 - x / 0.8)

@@ -13,7 +13,7 @@ from steady.rulebooks.answers import given_step
 from steady.rulebooks.asks import Wood
 from steady.structures.bends import Asked, check_bends
 from steady.structures.canopy.upright import Stand, Swayed, check_loaded, check_post
-from steady.structures.findings import Findings
+from steady.structures.findings import TOO_SLENDER, Findings
 from steady.values import value
 from steady.yard.stock import Stick
 
@@ -93,6 +93,12 @@ def _one_ply(stand: Stand) -> Stand:
 def _by_ply(found: Findings, name: str, about: str, check: Callable[[], None]) -> None:
     """A check of one ply; where the school refuses it, what is built instead."""
     check()
+    # One ply alone may be more slender than a code lets a column be; what the plies are together, no rule here tells.
+    slender = [c for c in found.checks if (c.name, c.about, c.case) == (name, about, TOO_SLENDER)]
+    found.checks[:] = [c for c in found.checks if c not in slender]
+    for one in slender:
+        says = f"the slenderness is {one.demand.value:.0f}, over {one.limit.value:.0f}"
+        found.gap(name, about, OutsideScope(says, MEND))
     found.not_covered = [
         replace(gap, reason=f"ply by ply: {gap.reason}", would_have_to_change=MEND)
         if (gap.name, gap.about) == (name, about) and not gap.reason.startswith("ply by ply")

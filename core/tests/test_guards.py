@@ -1,0 +1,182 @@
+"""What must never happen, over structures of every kind and school: silent assumptions, worse that reads better."""
+
+import random
+import unittest
+from collections import Counter
+from dataclasses import replace
+from typing import Any
+
+from django.test import tag
+from steady.errors import InputError, OutsideScope
+from steady.ground.site import Site
+from steady.jobs.document import Job, Structure
+from steady.jobs.options import options
+from steady.jobs.starts import start, starts_of
+from steady.plan.model import Plan
+from steady.plan.verdict import STATES, gaps, state
+from steady.structures.kind import Case
+from steady.structures.registry import plan
+
+from tests import randoms
+from tests.every import every
+from tests.test_kept_plans import case_of
+
+SEEN = ("passes", "at the limit")
+BY_CHANCE = (("fence", 12), ("deck", 8), ("platform", 6))
+
+
+def made(case: Case) -> Plan | None:
+    """Its plan, or None where it is refused in words."""
+    try:
+        return plan(case)
+    except (InputError, OutsideScope):
+        return None
+
+
+def cases() -> list[tuple[str, Case]]:
+    """One of every kind in every school and each rarer make, and random ones of every school."""
+    found = [(one.name, one.case) for one in every()]
+    for school in randoms.SCHOOLS:
+        rng = random.Random(f"guards {school}")
+        for what, count in BY_CHANCE:
+            for number in range(count):
+                spec, site = getattr(randoms, what)(rng, school)
+                found.append((f"{what} {number} in {school}", case_of(spec, site, school)))
+    return found
+
+
+class SilentAssumptionTest(unittest.TestCase):
+    def test_nothing_passes_on_what_nobody_said(self) -> None:
+        """Frost, snow, wind and soil left as a new job has them: never "passes", and each gap says what is missing."""
+        told: Counter[str] = Counter()
+        for name, case in cases():
+            known: dict[str, Any] = {
+                "none_here": (),
+                "frost_m": 0.0,
+                "ground_snow_pa": 0.0,
+                "assumed": ("wind", "soil"),
+            }
+            one = made(replace(case, site=replace(case.site, **known)))
+            if one is None or not one.checks:
+                continue
+            self.assertNotIn(state(one), SEEN, name)
+            names = {gap.name for gap in gaps(one)}
+            digs = any(footing.hole_m > 0 for footing in one.footings)
+            for gap, asked in (
+                ("Wind here", True),
+                ("Soil here", digs),
+                ("Frost depth here", digs and case.book.frost_asked),
+            ):
+                self.assertEqual(gap in names, asked, (name, gap, names))
+                told[gap] += gap in names
+        self.assertTrue(all(told[gap] > 20 for gap in ("Wind here", "Soil here", "Frost depth here")), told)
+
+    def test_what_was_said_to_be_none_is_an_answer(self) -> None:
+        for name, case in cases():
+            said: dict[str, Any] = {
+                "none_here": ("frost", "snow"),
+                "frost_m": 0.0,
+                "ground_snow_pa": 0.0,
+                "assumed": (),
+            }
+            one = made(replace(case, site=replace(case.site, **said)))
+            if one is not None:
+                self.assertFalse(
+                    {gap.name for gap in gaps(one)} & {"Wind here", "Soil here", "Frost depth here", "Snow here"}, name
+                )
+
+
+class WorseTest(unittest.TestCase):
+    def worse(self, change: dict[str, Any]) -> None:
+        seen = 0
+        for name, case in cases():
+            before = made(case)
+            if before is None:
+                continue
+            site = case.site
+            there = replace(site, **{field: round(getattr(site, field) * ratio, 6) for field, ratio in change.items()})
+            after = made(replace(case, site=there))
+            if after is None or there == site:
+                continue
+            seen += 1
+            self.assertLessEqual(
+                STATES.index(state(after)), STATES.index(state(before)), (name, state(before), state(after))
+            )
+        self.assertGreater(seen, 20)
+
+    def test_more_wind_never_reads_better(self) -> None:
+        for ratio in (1.15, 1.6):
+            self.worse({"wind_speed_m_per_s": ratio, "wind_pressure_pa": ratio**2})
+
+    def test_more_snow_never_reads_better(self) -> None:
+        for ratio in (1.3, 2.0):
+            self.worse({"ground_snow_pa": ratio})
+
+    def test_deeper_frost_never_reads_better(self) -> None:
+        self.worse({"frost_m": 1.7})
+
+    def test_taller_never_reads_better(self) -> None:
+        """A post over its code's own limit of slenderness fails: it does not become one that no rule reaches."""
+        seen = 0
+        for name, case in cases():
+            field = next((f for f in ("height_m", "high_m", "beam_top_m") if hasattr(case.spec, f)), None)
+            if field is None or not case.spec.kind or case.spec.kind == "float":
+                continue
+            last: tuple[int, str] | None = None
+            for ratio in (1.0, 1.1, 1.2, 1.35, 1.5, 1.75, 2.0):
+                taller = made(replace(case, spec=replace(case.spec, **{field: getattr(case.spec, field) * ratio})))
+                if taller is None:
+                    break
+                now = (STATES.index(state(taller)), f"{name}, {field} x {ratio}: {state(taller)}")
+                if last is not None:
+                    self.assertLessEqual(now[0], last[0], (last[1], now[1]))
+                    seen += 1
+                last = now
+        self.assertGreater(seen, 100)
+
+
+@tag("slow")
+class UnaskedTest(unittest.TestCase):
+    """No start and no option touches the line, its openings, its height or what closes it, unless it says so by its kind."""
+
+    NEVER = (
+        "straights",
+        "openings",
+        "height_m",
+        "zones",
+        "locks",
+        "infill",
+        "outline",
+        "steps",
+        "stairs",
+        "long_m",
+        "wide_m",
+    )
+
+    def test_starts_and_options_leave_the_line_alone(self) -> None:
+        looked = 0
+        for school in randoms.SCHOOLS:
+            rng = random.Random(f"unasked {school}")
+            for number in range(3):
+                spec, site = randoms.fence(rng, school)
+                job = Job(name="x", school=school, site=self.known(site), structures=(Structure(name="F", spec=spec),))  # type: ignore[arg-type]
+                for which, _ in starts_of(job, "f").ways:
+                    if which == "our crew":  # what the crew has kept: nothing yet
+                        continue
+                    found = start(job, "f", which)
+                    touched = {name for name, _ in found.change} & set(self.NEVER)
+                    self.assertFalse(touched, (school, number, which, touched))
+                    looked += 1
+                for option in options(job, "f"):
+                    touched = {name for name, _ in option.change} & {
+                        "straights",
+                        "openings",
+                        "height_m",
+                        "zones",
+                        "locks",
+                    }
+                    self.assertFalse(touched, (school, number, option.says, touched))
+        self.assertGreater(looked, 20)
+
+    def known(self, site: Site) -> Site:
+        return replace(site, none_here=("frost", "snow"))
