@@ -14,7 +14,8 @@ from django.test import tag
 from scipy.spatial import Delaunay
 from steady.errors import InputError
 from steady.ground.permits import SiteNote
-from steady.ground.site import Site
+from steady.ground.readings import Shot
+from steady.ground.site import Ground, Site
 from steady.ground.standing import Standing
 from steady.ground.survey import SitePoint, SiteThing, WallOpening, enough_points, kind_of_layer, swing_of, thing_rows
 from steady.ground.survey_geo import Anchor, first_point, geojson, read_geojson
@@ -234,6 +235,19 @@ class AroundTest(unittest.TestCase):
         self.assertIn("is the most there", beside(fence(Standing(), line)).amiss)
         self.assertEqual(beside(fence(Standing(y_m=5.0), line)).amiss, "")
         self.assertEqual(beside(fence(Standing(), dataclasses.replace(line, height_m=2.0))).amiss, "")
+
+    def test_a_height_is_over_the_ground_that_each_piece_stands_on(self) -> None:
+        """On ground that falls 1.2 m over the line it is as high everywhere as on level ground: 1.8 m and its gap."""
+        line = thing("boundary", (-5.0, -0.6), (20.0, -0.6), height_m=2.0)
+        level = fence(Standing(), line)
+        for fall_m in (1.2, -1.2):
+            shots = (Shot(at_m=0.0, height_m=0.0), Shot(at_m=10.0, height_m=-fall_m))
+            grounds = (Ground(line="f", shots=shots),)
+            falling = dataclasses.replace(level, site=dataclasses.replace(level.site, grounds=grounds))
+            self.assertEqual(beside(falling).amiss, "", fall_m)
+            low = dataclasses.replace(line, height_m=1.2)
+            lower = dataclasses.replace(falling, site=dataclasses.replace(falling.site, things=(low,)))
+            self.assertIn("is the most there", beside(lower).amiss)
 
     def test_holes_in_a_band_are_counted(self) -> None:
         gas = thing("service", (5.0, -4.0), (5.0, 4.0), name="the gas line", reach_m=0.6)

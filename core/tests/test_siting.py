@@ -9,7 +9,7 @@ from steady.drawing.scene import scene
 from steady.errors import OutsideScope
 from steady.ground.standing import Standing
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.siting import APART_M, site_plan, whole_scene
+from steady.jobs.siting import APART_M, site_plan, unplaced, whole_scene
 from steady.structures.deck.spec.entry import read_deck
 from steady.structures.pergola.entry import read_pergola
 
@@ -94,3 +94,23 @@ class SitePlanTest(unittest.TestCase):
 
 def area(ring: tuple[tuple[float, float], ...]) -> float:
     return abs(sum(x0 * y1 - x1 * y0 for (x0, y0), (x1, y1) in zip(ring, (*ring[1:], ring[0]), strict=True))) / 2
+
+
+class UnplacedTest(unittest.TestCase):
+    def test_what_nobody_placed_is_named_and_what_was_is_not(self) -> None:
+        two = Job(
+            name="Two",
+            structures=(
+                Structure(name="Front", spec=fence(30, id="a")),
+                Structure(
+                    name="Back",
+                    spec=fence(30, id="b"),
+                    stands=Standing(x_m=1.0),
+                ),
+            ),
+        )
+        self.assertIn("not to scale", unplaced(two))
+        self.assertIn("Front", unplaced(two))
+        self.assertNotIn("Back", unplaced(two))
+        placed = replace(two, structures=(replace(two.structures[0], stands=Standing()), two.structures[1]))
+        self.assertEqual(unplaced(placed), "")

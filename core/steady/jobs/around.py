@@ -46,7 +46,10 @@ class Hole:
 
 @value
 class Stood:
-    """One structure where it stands, as what it is held against sees it. `ground_m`: the ground under it over the site's zero."""
+    """One structure where it stands, as what it is held against sees it.
+
+    `ground_m`: the ground under it over the site's zero; `soil`: the ground at each of its posts.
+    """
 
     id: str
     name: str
@@ -55,6 +58,17 @@ class Stood:
     ground_m: float
     along_a_line: bool
     floats: bool = False
+    soil: tuple[tuple[Point, float], ...] = ()
+
+    def soil_at(self, ring: Sequence[Point]) -> float:
+        """The ground under a piece's higher end, straight between the posts beside it (m over the site's zero)."""
+        return max((self._soil_under(point) for point in ring), default=self.ground_m) if self.soil else self.ground_m
+
+    def _soil_under(self, point: Point) -> float:
+        near = sorted(self.soil, key=lambda one: math.dist(one[0], point))[:2]
+        (a, low_m), (b, high_m) = near[0], near[-1]
+        along = ((point[0] - a[0]) * (b[0] - a[0]) + (point[1] - a[1]) * (b[1] - a[1])) / (math.dist(a, b) ** 2 or 1.0)
+        return low_m + min(1.0, max(0.0, along)) * (high_m - low_m)
 
     @property
     def high_m(self) -> float:
@@ -129,6 +143,7 @@ def stood(plan: Plan, seen: Sequence[Outline], structure: tuple[str, str], place
         ground_m=place.level_m,
         along_a_line=any(view.how == "above straight" for view in plan.views),
         floats=plan.floats,
+        soil=tuple((place.carry((f.at[0], f.at[1] * way, 0.0))[:2], f.at[2] + up) for f in plan.footings),
     )
 
 
@@ -222,7 +237,7 @@ def _too_high(one: Stood, thing: SiteThing, near: Nearest, tape: Tape) -> list[s
         return []
     within_m = max(thing.reach_m, BESIDE_M)
     tall = [
-        piece.high_m - one.ground_m
+        piece.high_m - one.soil_at(piece.ring)
         for apart, piece in _apart(one, thing)
         if apart <= within_m and nearest(piece.ring, thing.corners, area=False).distance_m <= within_m
     ]

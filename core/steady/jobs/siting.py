@@ -115,6 +115,15 @@ def site_sheet(job: Job) -> View:
     return site_view(job.site.things, stands, near, job.reading.tape())
 
 
+def unplaced(job: Job) -> str:
+    """What a drawing of the site has to say about structures that nobody placed; empty: each has its place.
+
+    They are drawn beside the others, and no distance to them or between them means anything.
+    """
+    names = [item.name for item in job.structures if not _placed(job, item)]
+    return f"Not placed on the site yet, so not to scale between them: {', '.join(names)}" if names else ""
+
+
 def anchor_of(job: Job) -> Anchor:
     """Where the site's zero lies on the earth.
 

@@ -12,7 +12,7 @@ from steady.errors import InputError, OutsideScope
 from steady.jobs.calendar import calendar
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.site_drawing import picture
-from steady.jobs.siting import site_sheet
+from steady.jobs.siting import site_sheet, unplaced
 from steady.jobs.states import warnings
 from steady.jobs.upkeep import Upkeep, upkeep
 from steady.plan.model import Plan
@@ -59,7 +59,9 @@ def handover(about: Whole, today: date) -> bytes:
     story: list[Flowable] = letterhead_of(kept.crew.letterhead)
     story.append(Paragraph(escape(f"{job.name}: what was built, and how to keep it"), HEAD))
     story.append(Paragraph(escape(", ".join(part for part in (job.client, job.place) if part)), PLAIN))
-    story += [Spacer(1, 4 * mm), Picture(picture(site_sheet(job)), 220.0), Paragraph("What stands", UNDER)]
+    story += [Spacer(1, 4 * mm), Picture(picture(site_sheet(job)), 220.0)]
+    story += [Paragraph(escape(unplaced(job)), SMALL)] if unplaced(job) else []
+    story.append(Paragraph("What stands", UNDER))
     names = {item.spec.id: item.name for item in job.built}
     for plan in plans_of(job):
         story.append(Paragraph(f"<b>{escape(names[plan.id])}</b>: {escape(described(plan).partition(': ')[2])}", PLAIN))

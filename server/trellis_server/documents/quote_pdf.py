@@ -12,7 +12,7 @@ from reportlab.platypus.flowables import Flowable, KeepTogether, Spacer
 from steady.drawing.shapes import View
 from steady.jobs.change_order import ChangeOrder
 from steady.jobs.site_drawing import picture
-from steady.jobs.siting import site_sheet
+from steady.jobs.siting import site_sheet, unplaced
 
 from trellis_server.documents.paper import paint_whole
 from trellis_server.documents.pdf import BOLD, PAPERS, REGULAR, fonts
@@ -100,8 +100,9 @@ def quote_pages(found: SentQuote, job_name: str, paper: str) -> bytes:
     story.append(Paragraph(escape(dated), SMALL))
     if body["wanted"]:
         story += [Spacer(1, 3 * mm), Paragraph(escape(body["wanted"]), PLAIN)]
-    view = picture(site_sheet(documents.load(found.revision.document)))
-    story += [Spacer(1, 3 * mm), Picture(view, 210.0)]
+    drawn = documents.load(found.revision.document)
+    story += [Spacer(1, 3 * mm), Picture(picture(site_sheet(drawn)), 210.0)]
+    story += [Paragraph(escape(unplaced(drawn)), SMALL)] if unplaced(drawn) else []
     story += told_states(body.get("warnings", ()))
     for k, option in enumerate(body["options"]):
         story += _option(option, body, accepted=bool(found.accepted_on) and k == found.accepted_option)

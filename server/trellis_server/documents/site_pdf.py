@@ -4,7 +4,7 @@ import io
 
 from reportlab.pdfgen.canvas import Canvas
 from steady.jobs.document import Job
-from steady.jobs.siting import site_plan, site_sheet
+from steady.jobs.siting import site_plan, site_sheet, unplaced
 from steady.jobs.states import warnings
 
 from trellis_server.documents.paper import paint_whole
@@ -32,7 +32,8 @@ def draw_site(canvas: Canvas, size: tuple[float, float], job: Job) -> None:
     """The site's page of a file."""
     width, height = size
     tape, view = job.reading.tape(), site_sheet(job)
-    amiss = [*warnings(job), *(item.amiss for item in site_plan(job).beside if item.amiss)]
+    loose = unplaced(job)
+    amiss = [*([loose] if loose else []), *warnings(job), *(item.amiss for item in site_plan(job).beside if item.amiss)]
     lines = [line for text in amiss for line in wrap(text, REGULAR, 10, width - 2 * MARGIN - 12)]
     room = (width - 2 * MARGIN, height - 2 * MARGIN - HEAD - 46 - 13 * min(len(lines), 14))
     left, low, right, top = view.bounds
@@ -47,7 +48,9 @@ def draw_site(canvas: Canvas, size: tuple[float, float], job: Job) -> None:
     canvas.setFont(BOLD, 17)
     canvas.drawString(MARGIN, height - MARGIN - 10, f"{job.name}: the site"[:60])
     canvas.setFont(BOLD, 12)
-    canvas.drawRightString(width - MARGIN, height - MARGIN - 10, f"Scale {says}, printed at 100 %")
+    canvas.drawRightString(
+        width - MARGIN, height - MARGIN - 10, "Not to scale" if loose else f"Scale {says}, printed at 100 %"
+    )
     canvas.setFont(REGULAR, 10)
     told = "Measure from a boundary that somebody has proved before you dig; buried services are located first."
     canvas.drawString(MARGIN, height - MARGIN - 26, told)

@@ -16,7 +16,7 @@ describe('why something was not kept', () => {
     [413, 'too much'],
     [429, 'busy'],
     [500, 'server fault'],
-    [507, 'server fault'],
+    [507, 'full'],
     [400, 'refused'],
     [409, 'refused'],
     [422, 'refused'],
@@ -31,7 +31,7 @@ describe('why something was not kept', () => {
   })
 
   it('is tried again by itself only where nobody has to do anything', () => {
-    expect(Object.keys(AGAIN_MS).sort()).toEqual(['busy', 'no signal', 'server fault', 'signed out'])
+    expect(Object.keys(AGAIN_MS).sort()).toEqual(['busy', 'full', 'no signal', 'server fault', 'signed out'])
     for (const after of Object.values(AGAIN_MS)) expect(after).toBeGreaterThanOrEqual(4000)
   })
 

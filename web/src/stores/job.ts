@@ -206,7 +206,8 @@ export const useJob = defineStore('job', () => {
     draft.value = null
     // A field left after Enter says the same again: that is no change, and no step to undo.
     if (same(next, document.value)) return
-    next.site.assumed = stillAssumed(document.value.site, next.site)
+    // A document kept in the browser may be of an older format, which assumed nothing.
+    if (next.site?.assumed?.length) next.site.assumed = stillAssumed(document.value.site, next.site)
     document.value = next
     words = says
     fault.value = ''

@@ -18,9 +18,9 @@ const LABELS = {
 }
 const label = computed(() => LABELS[props.of])
 const absent = computed(() => props.of === 'frost' || props.of === 'snow')
-const confirmed = computed(() => absent.value && site.value.none_here.includes(props.of as never))
+const confirmed = computed(() => absent.value && site.value.none_here?.includes(props.of as never))
 const open = computed(() =>
-  absent.value ? props.zero && !confirmed.value : site.value.assumed.includes(props.of as never),
+  absent.value ? props.zero && !confirmed.value : site.value.assumed?.includes(props.of as never),
 )
 function confirm(): void {
   store.change(
