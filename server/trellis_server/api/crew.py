@@ -126,4 +126,6 @@ def days_of_all(request: HttpRequest) -> HttpResponse:
     """The days of all jobs that are not put away, as one calendar file."""
     from trellis_server.documents.calendar_ics import ics  # as the other documents: only when it is asked for
 
-    return file_answer(ics(crews.days_of_all(crew_of(request.user)), timezone.localdate()), ICS, "calendar.ics")
+    return file_answer(
+        ics(crews.days_of_all(crew_of(request.user)), timezone.localdate(), timezone.now()), ICS, "calendar.ics"
+    )

@@ -31,7 +31,12 @@ def as_file(*kinds: str) -> dict[str, Any]:
 
 
 def file_answer(body: str | bytes, kind: str, name: str, inline: bool = False) -> HttpResponse:
-    """A file to keep, or to open in the browser, under a name that no system trips over."""
+    """A file to keep, or to open in the browser, under a name that no system trips over.
+
+    A CSV begins with the mark by which spreadsheets know UTF-8: without it they show ″ and ½ as other letters.
+    """
+    if kind.startswith("text/csv") and isinstance(body, str):
+        body = "\ufeff" + body
     response = HttpResponse(body, content_type=kind)
     clean = re.sub(r"[^A-Za-z0-9._-]+", "-", name).strip("-")[:80] or "file"
     response["Content-Disposition"] = f'{"inline" if inline else "attachment"}; filename="{clean}"'

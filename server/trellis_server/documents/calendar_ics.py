@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 from datetime import UTC, date, datetime, timedelta
+from zoneinfo import ZoneInfo
 
 from icalendar import Calendar, Event
 from steady.jobs.calendar import TaskRow, calendar
@@ -9,16 +10,25 @@ from steady.jobs.document import Job
 from steady.jobs.upkeep import Upkeep
 
 
-def ics(jobs: Iterable[tuple[str, Job, Mapping[str, str]]], today: date) -> bytes:
-    """All tasks of one or several jobs; `jobs`: id, document, what is held. A task over several days is one event a day."""
+def ics(jobs: Iterable[tuple[str, Job, Mapping[str, str], int]], today: date, made_at: datetime) -> bytes:
+    """All tasks of one or several jobs; a task over several days is one event a day.
+
+    Args:
+        jobs: Id, document, what is held, and the number of its revision: a later one takes an earlier one's place.
+        today: The crew's day.
+        made_at: When this is made, with its zone.
+    """
     made = Calendar()
     made.add("prodid", "-//Steady Trellis//calendar//EN")
     made.add("version", "2.0")
     made.add("x-wr-calname", "Steady Trellis")
-    for job_id, job, held in jobs:
+    for job_id, job, held, revision in jobs:
         for row in calendar(job, today, held).tasks:
             for event in _events(job_id, job, row):
+                event.add("dtstamp", made_at.astimezone(UTC))
+                event.add("sequence", revision)
                 made.add_component(event)
+    made.add_missing_timezones()
     return bytes(made.to_ical())
 
 
@@ -33,11 +43,12 @@ def _events(job_id: str, job: Job, row: TaskRow) -> Iterable[Event]:
     for number, span in enumerate(row.spans, start=1):
         event = Event()
         event.add("uid", f"{row.id}.{number}@{job_id}.trellis".replace("/", "."))
-        event.add("dtstamp", datetime(2000, 1, 1, tzinfo=UTC))
         event.add("summary", says if len(row.spans) == 1 else f"{says} ({number} of {len(row.spans)})")
         if span.hours > 0:
-            start = datetime.combine(span.on, datetime.min.time()) + timedelta(hours=span.at_h)
-            event.add("dtstart", start)  # the site's own clock, wherever the calendar is read
+            # By the site's own clock, wherever the calendar is read; where its zone is not said, by the reader's.
+            zone = ZoneInfo(job.site.time_zone) if job.site.time_zone else None
+            start = datetime.combine(span.on, datetime.min.time(), zone) + timedelta(hours=span.at_h)
+            event.add("dtstart", start)
             event.add("dtend", start + timedelta(hours=span.hours))
         else:
             event.add("dtstart", span.on)
@@ -48,7 +59,7 @@ def _events(job_id: str, job: Job, row: TaskRow) -> Iterable[Event]:
         yield event
 
 
-def upkeep_ics(job_id: str, job: Job, due: Iterable[Upkeep]) -> bytes:
+def upkeep_ics(job_id: str, job: Job, due: Iterable[Upkeep], made_at: datetime) -> bytes:
     """Upkeep as entries of whole days, one a date, each with an id that stays."""
     made = Calendar()
     made.add("prodid", "-//Steady Trellis//upkeep//EN")
@@ -57,7 +68,7 @@ def upkeep_ics(job_id: str, job: Job, due: Iterable[Upkeep]) -> bytes:
         for day in item.due:
             event = Event()
             event.add("uid", f"upkeep.{item.key}.{day:%Y%m}@{job_id}.trellis")
-            event.add("dtstamp", datetime(2000, 1, 1, tzinfo=UTC))
+            event.add("dtstamp", made_at.astimezone(UTC))
             event.add("summary", f"{job.name}: {item.text}")
             event.add("dtstart", day)
             event.add("dtend", day + timedelta(days=1))

@@ -245,7 +245,9 @@ def _day_pdf(about: Whole) -> bytes:
 def _ics(about: Whole) -> bytes:
     from trellis_server.documents.calendar_ics import ics  # as above
 
-    return ics([(about.job_id, about.job, about.held)], timezone.localdate())
+    return ics(
+        [(about.job_id, about.job, about.held, about.state.revision.number)], timezone.localdate(), timezone.now()
+    )
 
 
 def _pack(about: Whole) -> bytes:
@@ -264,7 +266,7 @@ def _upkeep(about: Whole) -> bytes:
     from trellis_server.documents.calendar_ics import upkeep_ics  # as above
     from trellis_server.documents.handover_pdf import reminders
 
-    return upkeep_ics(about.job_id, about.job, reminders(about.job, timezone.localdate()))
+    return upkeep_ics(about.job_id, about.job, reminders(about.job, timezone.localdate()), timezone.now())
 
 
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"

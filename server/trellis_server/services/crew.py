@@ -59,6 +59,7 @@ def bring_prices(crew: Crew, text: str, brought_as: Literal["csv", "xlsx"], bare
 
 
 def _rows_of_csv(text: str) -> list[list[str]]:
+    text = text.removeprefix("\ufeff")
     first = text.split("\n", 1)[0]
     mark = next((mark for mark in ("\t", ";") if mark in first), ",")
     try:
@@ -97,8 +98,11 @@ def keep_letterhead(crew: Crew, name: str, letterhead: dict[str, Any]) -> None:
     crew.save(update_fields=["name", "letterhead"])
 
 
-def days_of_all(crew: Crew) -> list[tuple[str, Document, dict[str, str]]]:
-    """Every job that is not put away, with its id and what its inspections hold; one that can't be laid on days is left out."""
+def days_of_all(crew: Crew) -> list[tuple[str, Document, dict[str, str], int]]:
+    """Every job that is not put away, with its id, what its inspections hold, and its revision.
+
+    One that can't be laid on days is left out.
+    """
     found = []
     jobs = Job.objects.filter(crew=crew, thrown_away_at=None).exclude(status__in=(Status.ARCHIVED, Status.DONE))
     for job in jobs.select_related("current").order_by("pk")[:MOST_JOBS]:
@@ -109,5 +113,5 @@ def days_of_all(crew: Crew) -> list[tuple[str, Document, dict[str, str]]]:
             calendar(document, timezone.localdate())
         except InputError:
             continue
-        found.append((str(job.pk), document, held(job)))
+        found.append((str(job.pk), document, held(job), job.current.number))
     return found
