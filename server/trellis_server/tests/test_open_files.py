@@ -57,7 +57,8 @@ class OpenFilesTest(TestCase):
             self.assertTrue(answer.content.startswith(b"\xef\xbb\xbf"), path)
             self.assertIn("½" if "pieces" in path else ",", answer.content.decode("utf-8-sig"))
         # What it says is read back whole, the mark left aside.
-        text = "\ufeffitem,price\nconcrete 80 lb,6.40\n"
+        text = self.caller.send("GET", "/api/crew/prices/prices.csv?sample=true").content.decode()
+        self.assertTrue(text.startswith("\ufeff"))
         answer = self.caller.send("POST", "/api/crew/prices/bring", {"text": text, "brought_as": "csv"})
         self.assertEqual(answer.status_code, 200, answer.content[:200])
-        self.assertEqual([row["item"] for row in Crew.objects.get().prices], ["concrete 80 lb"])
+        self.assertGreater(len(Crew.objects.get().prices), 5)
