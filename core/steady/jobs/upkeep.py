@@ -39,7 +39,7 @@ def upkeep(plans: Sequence[Plan], done_on: date) -> list[Upkeep]:
         has |= {"gate"} if any(opening.hung for opening in plan.openings) else set()
         has |= {"ground"} if any(footing.hole_m > 0 for footing in plan.footings) else set()
         has |= {"floor"} if "joist" in roles else set()
-        has |= {"roof"} if roles & ROOF_ROLES else set()
+        has |= {"covered roof" if "sheet" in roles else "open roof"} if roles & ROOF_ROLES else set()
         has |= {"afloat"} if "barrel" in roles else set()
     found = []
     for key, row in keyed("upkeep").items():

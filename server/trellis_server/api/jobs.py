@@ -29,6 +29,7 @@ from trellis_server.api.schemas.jobs import (
 )
 from trellis_server.models import Status
 from trellis_server.services import cards, documents, jobs, kinds, readings, shelf
+from trellis_server.services.crew import priced, prices_of
 from trellis_server.services.sight import seen_by
 from trellis_server.services.usual import usual_of_crew
 
@@ -81,7 +82,11 @@ def create(request: HttpRequest, body: NewJob) -> HttpResponse:
 @router.post("/begin", response={200: JobState, **REFUSALS})
 def begin_job(request: HttpRequest, body: BeginBody) -> HttpResponse:
     """Start a job with nothing in it yet, as the crew usually works."""
-    return fast(_state(request, jobs.create(request.user, begin(usual_of_crew(request.user), body.name))))
+    document = begin(usual_of_crew(request.user), body.name)
+    crew = jobs.crew_of(request.user)
+    if prices_of(crew):
+        document = priced(crew, document)  # at the crew's own book from the first day, not at the sample list
+    return fast(_state(request, jobs.create(request.user, document)))
 
 
 @router.post("/import", response={200: JobState, **REFUSALS})

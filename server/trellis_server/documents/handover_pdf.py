@@ -73,8 +73,10 @@ def handover(about: Whole, today: date) -> bytes:
     looked = list(Inspection.objects.filter(job=kept).order_by("on", "pk"))
     if looked:
         story.append(Paragraph("Looked at", UNDER))
+        tasks = {task.id: f"{names[plan.id]}, {task.what}" for plan in plans_of(job) for task in plan.tasks}
         for found in looked:
-            says = f"{found.on:%Y-%m-%d}, {found.by}: {'passed' if found.passed else 'not passed'}"
+            what = tasks.get(found.task, found.task)
+            says = f"{what}: {found.on:%Y-%m-%d}, {found.by}: {'passed' if found.passed else 'not passed'}"
             story.append(Paragraph(escape(f"• {says}{f': {found.note}' if found.note else ''}"), PLAIN))
     story += _pictures(
         [photo for photo in Photo.objects.filter(job=kept).order_by("taken_at") if path_of(photo.pk).exists()]

@@ -155,6 +155,13 @@ class CrewTest(TestCase):
         ]
         self.assertIn("Mill", cells)
 
+    def test_a_new_job_begins_at_the_crew_s_own_prices(self) -> None:
+        row = {"item": "concrete 80 lb", "price": 99.0, "supplier": "", "on": "2026-11-02", "length_m": None}
+        self.assertEqual(self.caller.send("PUT", "/api/crew/prices", {"prices": [row]}).status_code, 200)
+        made = self.caller.send("POST", "/api/jobs/begin", {"name": "New"}).json()["document"]
+        self.assertEqual([(own["item"], own["price"]) for own in made["yard"]["prices"]], [("concrete 80 lb", 99.0)])
+        self.assertTrue(made["yard"]["priced_on"])
+
     def test_a_job_is_priced_from_the_book_and_keeps_it(self) -> None:
         body = {"document": small_job()}
         self.assertEqual(self.caller.send("POST", "/api/crew/priced", body).status_code, 422)

@@ -241,12 +241,17 @@ class PaperTest(Kept):
         text = " ".join(page.extract_text() for page in read.pages)
         for words in ("The last post", "the clerk: passed", "ledger bolts"):
             self.assertIn(words, text)
+        task = next(t for t in plan_structure(larkspur_rise(), "windbreak").tasks if t.id == "windbreak/dig")
+        self.assertIn(f"Windbreak, {task.what[:20]}", " ".join(text.split()))
 
     def test_upkeep_is_what_was_built_asks_for(self) -> None:
         job = larkspur_rise()
         fence = upkeep([plan_structure(job, "lower-path")], date(2026, 8, 31))
         self.assertEqual({item.key for item in fence}, {"fixings", "ground", "finish"})
         self.assertIn("sag", {item.key for item in upkeep([plan_structure(job, "windbreak")], date(2026, 8, 31))})
+        roof = {item.key: item.text for item in upkeep([plan_structure(job, "path-pergola")], date(2026, 8, 31))}
+        self.assertIn("open roof", roof)
+        self.assertNotIn("gutter", " ".join(roof.values()))
         deck = {item.key: item for item in upkeep([plan_structure(job, "kitchen-deck")], date(2026, 8, 31))}
         self.assertEqual(deck["floor"].due[0], date(2027, 8, 31))
         self.assertEqual(after(date(2026, 8, 31), 6), date(2027, 2, 28))

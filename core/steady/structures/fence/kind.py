@@ -96,7 +96,7 @@ WAYS = (
     ("as it is", "As it is"),
     ("our crew", "As our crew usually builds it"),
     ("usual here", "As usually built here"),
-    ("cheapest", "Cheapest that passes"),
+    ("cheapest", "Cheapest found that passes"),
 )
 HELP = (
     ("c38", "corner at 38, a quarter turn right"),

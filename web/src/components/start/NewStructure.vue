@@ -23,7 +23,7 @@ type StartsAs = 'cheapest' | 'usual' | 'last' | 'shipped'
 const ways = computed(() => [
   ...(props.kind.usual ? [{ value: 'usual', says: 'as our usual' }] : []),
   ...(props.kind.starts.some((way) => way.value === 'cheapest')
-    ? [{ value: 'cheapest', says: 'the cheapest that passes' }]
+    ? [{ value: 'cheapest', says: 'the cheapest found that passes' }]
     : []),
   { value: 'last', says: 'as our last one' },
   { value: 'shipped', says: 'as the program ships it' },
