@@ -2,6 +2,7 @@
 
 import itertools
 import math
+import random
 import unittest
 from dataclasses import replace
 from typing import Any, Literal
@@ -14,6 +15,7 @@ from steady.rulebooks.registry import rulebook
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.deck.ways.candidates import at_home
 
+from tests import randoms
 from tests.test_deck import checks, deck, planned
 
 HOMES = {"ca": "stiff clay", "nz": "stiff clay", "uk": "average"}
@@ -253,3 +255,29 @@ class GuardTest(unittest.TestCase):
             if place.count > 1:
                 clear = math.hypot(place.step[0], place.step[1]) - part.section_m[1]
                 self.assertLess(clear, 4 * IN)
+
+
+class BackEndsTest(unittest.TestCase):
+    """What lifts a joist off its back support: the nails of any hanger hold 50 lb; more asks a maker's rating."""
+
+    def test_a_little_lift_is_held_by_nails_and_more_is_asked_of_a_maker(self) -> None:
+        held = 0
+        rng = random.Random(5)
+        for school in randoms.SCHOOLS:
+            for _ in range(12):
+                spec, site = randoms.deck(rng, school)
+                made = randoms.planned(spec, site, school)
+                if made is None:
+                    continue
+                unit_n = rulebook(school).units.force_n
+                for check in checks(made, "Back ends stay down"):
+                    if check.case == "by its nails alone":
+                        held += 1
+                        has, needs = (step.value for step in check.working)
+                        self.assertAlmostEqual(check.demand.value, needs - has, places=6)
+                        self.assertAlmostEqual(check.limit.value * unit_n, 50 * 4.4482216, places=3)
+                        self.assertLessEqual(check.demand.value, check.limit.value)
+                for gap in gaps(made):
+                    if gap.name == "Back ends stay down" and gap.needs is not None:
+                        self.assertGreater(gap.needs.value * unit_n, 50 * 4.4482216)
+        self.assertGreater(held, 3)

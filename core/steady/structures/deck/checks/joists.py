@@ -276,6 +276,16 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
         source="statics",
         says="what a tie at that support must hold",
     )
+    if worst_needs - worst_has <= NAILED_LIFT_N:
+        holds = given_step(
+            "R_nail",
+            NAILED_LIFT_N / u.force_n,
+            u.force,
+            "practice: common practice, low",
+            "what any nailed hanger or tie holds against lift",
+        )
+        found.at_most("Back ends stay down", about, net, holds, (has_step, needs_step), case="by its nails alone")
+        return
     found.gap(
         "Back ends stay down",
         about,
@@ -286,6 +296,10 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
         crew=True,
         needs=net,
     )
+
+
+NAILED_LIFT_N = 50 * LB
+"""Lift that any hanger or tie with its nails holds, whoever makes it [common practice, low]: 50 lb."""
 
 
 def factored(found: Found, dead: float, live: float, symbol: str, says: str) -> Step:
