@@ -174,6 +174,7 @@ class Fed(TestCase):
             },
             "/api/sums": {"name": "setout.bays", "inputs": {"run": "100 ft", "bay_max": "8 ft"}},
             "/api/reckon/plan": plan,
+            "/api/reckon/states": {"document": job},
             "/api/reckon/pull": {
                 "key": str(uuid.UUID(int=9)),
                 "structure": "windbreak",
