@@ -12,6 +12,7 @@ from steady.memo import one_search
 from steady.plan.model import Basis, Plan
 from steady.plan.verdict import State, headline, state
 from steady.structures.kind import Began, Case, Starts
+from steady.structures.rated import with_ratings
 from steady.structures.registry import kind_of
 from steady.structures.registry import plan as plan_case
 from steady.takeoff.bill import quick_price
@@ -118,8 +119,9 @@ def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
 
 
 def _start(job: Job, case: Case, began: Began, which: str, says: str) -> Start:
-    plan, now = began.plan, case_of(job, case.spec.id).spec
-    assert plan is not None
+    assert began.plan is not None
+    # What a maker rated counts here as it does once it is taken: one state everywhere.
+    plan, now = with_ratings(began.plan, began.spec.ratings), case_of(job, case.spec.id).spec
     gust = kind_of(case.spec).strength(case, plan)
     holes = [volumes(footing).concrete_m3 for footing in plan.footings]
     needed = bags(holes, bag_yield_m3(job.yard.bag), job.yard.concrete_allowance_ratio)

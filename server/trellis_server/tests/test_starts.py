@@ -4,11 +4,15 @@ import io
 import json
 import tempfile
 from contextlib import redirect_stdout
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
 from django.test import SimpleTestCase, TestCase
 from playwright.sync_api import expect
+from steady.jobs.document import find, plan_structure
+from steady.jobs.starts import start
+from steady.plan.verdict import headline, state
 
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.plan_file import main
@@ -87,6 +91,22 @@ class StartApiTest(TestCase):
         answer = self.caller.send("GET", f"/api/jobs/{made}/files/windbreak/sheets.pdf")
         self.assertEqual(answer.status_code, 200)
         self.assertIn("3-second gust of", text_of(bytes(answer.content)))
+
+
+class OneStateTest(SimpleTestCase):
+    """What a start says of a fence is what its own sheet says once it is taken, what a maker rated counted in."""
+
+    def test_a_start_says_what_its_plan_says(self) -> None:
+        job = larkspur_rise()
+        for name in ("windbreak", "lower-path"):
+            index, structure = find(job, name)
+            self.assertTrue(structure.spec.ratings or name != "windbreak")
+            for which in ("as it is", "usual here"):
+                found = start(job, name, which)
+                taken = replace(structure, spec=replace(structure.spec, **dict(found.change)))
+                others = job.structures[:index], job.structures[index + 1 :]
+                plan = plan_structure(replace(job, structures=(*others[0], taken, *others[1])), name)
+                self.assertEqual((found.state, found.headline), (state(plan), headline(plan)), (name, which))
 
 
 class BriefTest(SimpleTestCase):

@@ -16,6 +16,7 @@ from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import Style
 from steady.structures.fence.spec.presets import closed_with
 from steady.structures.kind import Case
+from steady.structures.rated import with_ratings
 
 BAYS = ("fewest posts", "equal", "nudged")
 STYLES: tuple[Style, ...] = get_args(Style)
@@ -68,7 +69,7 @@ def _choice(
     tape = case.tape
     lasts = foot_ways()[name].durability if group == "feet" else LASTS.get(name, "")
     try:
-        made = plan_fence(case.of(replace(case.spec, **dict(change))))
+        made = with_ratings(plan_fence(case.of(replace(case.spec, **dict(change)))), case.spec.ratings)
     except InputError as error:
         return Choice(
             group=group, says=name, change=(), whole="fails", why=error.message, use=0.0, chosen=chosen, lasts=lasts
