@@ -1,13 +1,15 @@
 """A browser in which somebody is signed in, with the demo's first job."""
 
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any
 
 from django.test import Client
 from playwright.sync_api import expect
+from steady.ground.site import Locate
 
 from trellis_server.demo.jobs import larkspur_rise
-from trellis_server.services.jobs import create
+from trellis_server.services.jobs import Saving, create, save, state
 from trellis_server.tests.browser import PATIENCE_MS, BrowserTestCase
 from trellis_server.tests.make import person
 
@@ -21,6 +23,16 @@ class SignedIn(BrowserTestCase):
         client.force_login(self.who)
         cookie = client.cookies["sessionid"]
         self.context.add_cookies([{"name": "sessionid", "value": cookie.value, "url": self.live_server_url}])
+
+    def locate(self) -> None:
+        """The locate of buried services is complete: nothing holds the digging back, and a post can be set."""
+        self.job.refresh_from_db()
+        now = state(self.job)
+        done = Locate(
+            ticket="7", expires="2199-12-31", owners_answered=True, marks_visible=True, private_lines_asked=True
+        )
+        document = replace(now.document, site=replace(now.document.site, locate=done))
+        save(self.who, self.job.pk, Saving(base=now.revision.number, document=document, says="located"))
 
     def tearDown(self) -> None:
         self.assertEqual(self.offhost, [])

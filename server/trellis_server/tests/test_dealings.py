@@ -355,6 +355,7 @@ class DealingsInBrowserTest(SignedIn):
     def test_rock_on_the_phone_moves_the_rest_at_once(self) -> None:
         page = self.page
         page.set_viewport_size({"width": 390, "height": 844})
+        self.locate()
         self.open(f"/site/{self.job.pk}/windbreak")
         page.get_by_role("button", name=re.compile("Post 1 is set")).click()
         for _ in range(3):

@@ -212,6 +212,7 @@ class BadRoadsTest(NothingLostCase):
     def run_once(self, seed: int) -> None:
         rng = random.Random(seed)
         self.job = create(self.who, larkspur_rise()).job
+        self.locate()
         fields: Fields = (("Job", "name"), ("Place", "place"))
         contexts, roads, pages = [], [], []
         for _ in range(3):

@@ -26,6 +26,7 @@ class PhoneTest(SignedIn):
     def setUp(self) -> None:
         super().setUp()
         self.page.set_viewport_size({"width": 390, "height": 844})
+        self.locate()
         self.open(f"/site/{self.job.pk}/windbreak")
         expect(self.page.locator(".reading")).to_be_visible()
 

@@ -272,6 +272,9 @@ class DrawnSiteTest(SignedIn):
         expect(held.get_by_role("link", name="Enter what is missing")).to_have_attribute(
             "href", re.compile(f"/jobs/{self.job.pk}/build/windbreak")
         )
+        expect(page.get_by_role("button", name=re.compile("Post 1 is set"))).to_be_disabled()
+        self.locate()
+        self.open(f"/site/{self.job.pk}/windbreak")
         page.get_by_role("button", name=re.compile("Post 1 is set")).click()
         expect(page.get_by_role("heading", name="Post 2 of")).to_be_visible()  # the next comes by itself
         hole = page.get_by_role("button", name=re.compile("^hole"))

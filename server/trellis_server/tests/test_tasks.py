@@ -234,6 +234,7 @@ class AtADeskTest(Tasks):
 
     def test_a_post_is_measured_on_the_line(self) -> None:
         page = self.page
+        self.locate()
         self.open(f"/site/{self.job.pk}/windbreak")
         self.press("›")
         self.press("stands at")
