@@ -59,6 +59,7 @@ def ordinary(school: str) -> list[Ordinary]:
         fall_m = 1.0 if number % 2 else 0.0
         shots = (Shot(at_m=0.0, height_m=0.0), Shot(at_m=24.0, height_m=-fall_m))
         site = Site(
+            none_here=("frost", "snow"),
             soil=SOILS[school],
             exposure=exposure,  # type: ignore[arg-type]
             wind_speed_m_per_s=speed,
@@ -85,6 +86,6 @@ def ordinary_plans(school: str) -> list[Plan]:
         spec = deck_at_home(deck(words), school)
         if words == "18x11 up4":
             spec = replace(spec, stairs=(StairDesign(id="s", edge=2, at_m=1.0, going_m=0.28),))
-        site = Site(soil=soil, frost_m=0.6, ground_snow_pa=snow[0], rain_snow_pa=snow[1])
+        site = Site(soil=soil, frost_m=0.6, none_here=("snow",), ground_snow_pa=snow[0], rain_snow_pa=snow[1])
         made.append(plan(spec, site, rulebook(school), yard, tape))
     return made

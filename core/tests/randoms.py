@@ -46,6 +46,7 @@ def where(school: str, rng: random.Random, length_m: float, fall: float = 0.25) 
         soil=start.soil,
         exposure=start.exposure,  # type: ignore[arg-type]
         frost_m=rng.choice((0.0, 0.5)),
+        none_here=("frost", "snow"),
         wind_speed_m_per_s=start.wind_speed_m_per_s,
         wind_pressure_pa=400.0 if school == "ca" else 0.0,
         grounds=(Ground(line="f", shots=tuple(shots)),),
@@ -100,7 +101,12 @@ def platform(rng: random.Random, school: str) -> tuple[FloatSpec, Site]:
         people=rng.choice((None, None, 2, 4)),
         moorings=rng.choice(("", "two anchors")),
     )
-    site = Site(soil=usual(school).soil, ground_snow_pa=1000.0 if school == "ca" else 0.0, rain_snow_pa=400.0)
+    site = Site(
+        soil=usual(school).soil,
+        ground_snow_pa=1000.0 if school == "ca" else 0.0,
+        rain_snow_pa=400.0,
+        none_here=("frost", "snow"),
+    )
     return float_at_home(spec, school), site
 
 
@@ -122,7 +128,7 @@ def deck(rng: random.Random, school: str) -> tuple[DeckSpec, Site]:
         )
     soil = {"us": "sand", "ca": "stiff clay", "nz": "good ground", "uk": "average"}[school]
     snow = (1000.0, 400.0) if school == "ca" else (0.0, 0.0)
-    return spec, Site(soil=soil, frost_m=0.6, ground_snow_pa=snow[0], rain_snow_pa=snow[1])
+    return spec, Site(soil=soil, frost_m=0.6, none_here=("snow",), ground_snow_pa=snow[0], rain_snow_pa=snow[1])
 
 
 def planned(spec: Any, site: Site, school: str) -> Plan | None:

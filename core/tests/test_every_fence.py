@@ -17,6 +17,7 @@ from steady.jobs.sheet import Sheet, sheet
 from steady.measure.show import Tape
 from steady.plan.model import Footing, Plan, Step
 from steady.rulebooks.registry import RULEBOOKS, rulebook
+from steady.structures.fence.layout.line import SAME_LENGTH_M
 from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
 from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, NoDig, Straight
 from steady.structures.fence.spec.localise import at_home
@@ -150,7 +151,7 @@ class EveryFenceTest(unittest.TestCase):
         for case in self.made:
             for row in self.sheet(case).posts:
                 self.assertAlmostEqual(
-                    sum(term.value_m for term in row.post_terms), row.post_length_m, delta=1.1e-4
+                    sum(term.value_m for term in row.post_terms), row.post_length_m, delta=SAME_LENGTH_M
                 )  # cut alike
                 if row.hole_terms:
                     dug = [t.value_m for t in row.hole_terms if t.says != "driven on"]

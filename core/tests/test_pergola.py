@@ -22,7 +22,7 @@ from steady.structures.bending import Run
 from steady.structures.canopy.holding import lift_n
 from steady.structures.canopy.snow import Catches, heaped
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.findings import Findings
+from steady.structures.findings import SLENDERNESS, Findings
 from steady.structures.kind import Ask, Case
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.kind import PERGOLA
@@ -373,8 +373,11 @@ class AnyPergolaTest(unittest.TestCase):
                     plan(replace(one, spec=spec, site=snowy)),
                     plan(one.of(taller)),
                 ):
-                    # What grows too slender for the school's rule is no longer covered, which is no easing.
+                    # What grows too slender for the school's rule fails by that, or is no longer covered: no easing.
                     unknown = {gap.name for gap in more.not_covered}
+                    slender = {c.name for c in more.checks if c.name.endswith(SLENDERNESS)}
+                    self.assertTrue(not slender or state(more) in ("fails", "cannot be built"))
+                    unknown |= {name.removesuffix(SLENDERNESS) for name in slender}
                     for name, use in base.items():
                         if name not in unknown:
                             self.assertGreaterEqual(worst(more).get(name, use) + 1e-6, use, f"{school} {name}")

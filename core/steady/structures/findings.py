@@ -8,8 +8,8 @@ from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import MemberCheck, given_step
 from steady.rulebooks.base import Rulebook
 
-TOO_SLENDER = "too slender"
-"""The case of a check of a member that is more slender than its code lets any be."""
+SLENDERNESS = ": slenderness"
+"""How the name of a check ends that a member misses by being more slender than its code lets any be."""
 
 
 class More(TypedDict, total=False):
@@ -160,7 +160,7 @@ class Findings(Said):
             # A code's own limit is missed: a taller post must not read better than one that fails.
             has = given_step("slenderness", refused.slenderness, "", refused.source)
             most = given_step("most", refused.most, "", refused.source)
-            self.at_most(name, about, has, most, basis=said["basis"], case=TOO_SLENDER)
+            self.at_most(name + SLENDERNESS, about, has, most, basis=said["basis"])
             return
         mend = refused.would_have_to_change
         self.not_covered.append(

