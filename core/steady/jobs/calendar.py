@@ -17,7 +17,7 @@ from steady.jobs.states import StructureState, state_of
 from steady.layout.sun import day_length_h
 from steady.measure.dates import day_of
 from steady.plan.model import DRYING, Plan, Task
-from steady.schedule.calendar import Days, Laid, Span, Work, lay
+from steady.schedule.calendar import PULLED, Days, Laid, Span, Work, lay
 from steady.schedule.days import Day, answer
 from steady.schedule.drying import drying_h
 from steady.schedule.locate import open_points
@@ -172,7 +172,8 @@ def move(job: Job, task: str, on: str, today: date) -> MoveAnswer:
     after = calendar(replace(job, calendar=terms), today)
     now = next(row for row in after.tasks if row.id == task)
     if on and found.structure and now.start[:10] > on:
-        why = now.moved or (f"it waits for {now.held_by}" if now.held_by else "the crew is at something else")
+        why = now.moved if now.moved != PULLED else ""
+        why = why or (f"it waits for {now.held_by}" if now.held_by else "the crew is at something else")
         raise InputError("on", f"It can't begin before {spoken(now.start)}: {why}")
     was = {row.id: row.start for row in before.tasks}
     pushed = [

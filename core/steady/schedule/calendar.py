@@ -14,6 +14,9 @@ HORIZON_DAYS = 730
 """A job that takes longer than two years is not laid on days."""
 TINY_H = 1e-6
 
+PULLED = "pulled to this day"
+"""Why a task lies where it does: somebody pulled it there."""
+
 
 @value
 class Work:
@@ -103,7 +106,7 @@ def _earliest(one: Work, days: Days, done: dict[str, Laid]) -> tuple[datetime, s
             held, at = name, ends
     moved = ""
     if one.not_before is not None and datetime.combine(one.not_before, time()) > at:
-        at, moved = datetime.combine(one.not_before, time()), "pulled to this day"
+        at, moved = datetime.combine(one.not_before, time()), PULLED
     at = _working(days, at)
     if one.hours <= TINY_H:
         return at, held, moved

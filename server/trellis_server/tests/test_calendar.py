@@ -106,10 +106,10 @@ class DaysTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/calendar")
         expect(page.get_by_role("heading", name="The calendar")).to_be_visible()
-        dig = page.get_by_role("button", name="Lower path: Dig the holes").first
+        dig = page.get_by_role("button", name="Windbreak: Dig the holes").first
         dig.focus()
         page.keyboard.press("ArrowRight")
-        self.eventually(lambda: any(item["task"] == "lower-path/dig" for item in self.document()["calendar"]["pulled"]))
+        self.eventually(lambda: any(item["task"] == "windbreak/dig" for item in self.document()["calendar"]["pulled"]))
         expect(page.get_by_role("region", name="The task")).to_contain_text("pulled to this day")
         boards = page.get_by_role("button", name="Lower path: Boards on").first
         boards.focus()
