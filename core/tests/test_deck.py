@@ -304,7 +304,7 @@ class RefusalTest(unittest.TestCase):
     def test_a_post_too_slender_a_soil_too_weak_a_joist_too_long(self) -> None:
         tall = planned(replace(deck("16x12 up19"), post="post 4x4 pine"))
         self.assertTrue(
-            any(gap.name == "Post buckles" for gap in tall.not_covered)
+            any(check.use > 1 for check in checks(tall, "Post buckles: slenderness"))
             or any(check.use > 1 for check in checks(tall, "Post buckles"))
         )
         weak = planned(deck(footing_width_m=0.25))

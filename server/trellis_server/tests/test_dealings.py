@@ -147,7 +147,7 @@ class DealingsTest(TestCase):
                     ("sheets.pdf", b"%PDF"),
                     ("drawing.dxf", b"  0"),
                     ("elevation.svg", b"<svg"),
-                    ("marks.csv", b"post"),
+                    ("marks.csv", b"\xef\xbb\xbfpost"),
                 ):
                     answer = self.caller.send("GET", f"/api/jobs/{job}/files/windbreak/{name}")
                     self.assertEqual(answer.status_code, 200, name)

@@ -188,7 +188,7 @@ class ReckonTest(TestCase):
             ("sheets.pdf", b"%PDF"),
             ("working.pdf", b"%PDF"),
             ("section.svg", b"<svg"),
-            ("pieces.csv", b"id,"),
+            ("pieces.csv", b"\xef\xbb\xbfid,"),
         ):
             answer = self.caller.send("GET", f"/api/jobs/{job}/files/deck-9/{name}")
             self.assertEqual(answer.status_code, 200, name)
@@ -257,7 +257,7 @@ class CardsTest(TestCase):
         job = small_job()
         job["structures"][0]["spec"]["locks"] = [{"id": "=1+1", "at_m": 3.0, "why": ""}]
         made = caller.new_job(job)
-        body = caller.send("GET", f"/api/jobs/{made}/files/windbreak/pieces.csv").content.decode()
+        body = caller.send("GET", f"/api/jobs/{made}/files/windbreak/pieces.csv").content.decode("utf-8-sig")
         for row in csv.reader(io.StringIO(body)):
             self.assertFalse(any(cell.startswith(("=", "+", "@")) for cell in row), row)
         self.assertEqual(json.loads(caller.send("GET", f"/api/jobs/{made}/job.json").content)["name"], "Small")
