@@ -6,7 +6,7 @@ from datetime import date
 
 import ephem
 from steady.errors import InputError
-from steady.ground.clock import ahead_of_utc_h, check_zone, clock_h, zone_names, zones_near
+from steady.ground.clock import ahead_of_utc_h, clock_h, zone_names, zone_of, zones_near
 from steady.ground.site import Site
 from steady.layout.sun import sun_position
 
@@ -36,7 +36,7 @@ class ZoneTest(unittest.TestCase):
         self.assertEqual(clock_h(Site(time_zone="America/Denver"), date(2026, 7, 15), 15.0, 4.0), -6.0)
         for name in ("Denver", "../etc/passwd", "America/Nowhere", "\x00"):
             with self.assertRaises(InputError):
-                check_zone(name)
+                zone_of(name)
 
     def test_towns_near_a_place_are_offered(self) -> None:
         for name, lat, long in (

@@ -27,14 +27,14 @@ def zone_names() -> tuple[str, ...]:
     )
 
 
-def check_zone(name: str) -> None:
-    """Refuse a name that is no zone's.
+def zone_of(name: str) -> ZoneInfo | None:
+    """The zone of a name; None: no name is given.
 
     Raises:
-        InputError: It is none.
+        InputError: The name is no zone's.
     """
     try:
-        ZoneInfo(name)
+        return ZoneInfo(name) if name else None
     except (ZoneInfoNotFoundError, ValueError, OSError):
         raise InputError("site/time_zone", f'"{name[:40]}" is no time zone: pick one, as America/Denver') from None
 
@@ -47,8 +47,7 @@ def ahead_of_utc_h(name: str, day: date, hour: float) -> float:
 
     Source: the time zone database (tzdata).
     """
-    check_zone(name)
-    at = datetime(day.year, day.month, day.day, tzinfo=ZoneInfo(name)) + timedelta(hours=min(hour, 23.99))
+    at = datetime(day.year, day.month, day.day, tzinfo=zone_of(name)) + timedelta(hours=min(hour, 23.99))
     ahead = at.utcoffset()
     assert ahead is not None
     return ahead.total_seconds() / 3600

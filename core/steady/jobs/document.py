@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal
 from annotated_types import Ge, Le, MaxLen, MinLen
 
 from steady.errors import InputError
+from steady.ground.clock import zone_of
 from steady.ground.site import Site
 from steady.ground.standing import Standing
 from steady.jobs.arrivals import Came
@@ -126,12 +127,13 @@ class Job:
         return tuple(item for item in self.structures if item.spec.id not in left_out)
 
 
-def check_ids(job: Job) -> None:
-    """Refuse structures of one id, and ids that would be another place in a path.
+def check_job(job: Job) -> None:
+    """Refuse what no job may be saved with: duplicate ids, ids that would be another place in a path, an unknown time zone.
 
     Raises:
-        InputError: At the id.
+        InputError: At the id, or at the zone.
     """
+    zone_of(job.site.time_zone)
     seen = set()
     for index, item in enumerate(job.structures):
         name = item.spec.id

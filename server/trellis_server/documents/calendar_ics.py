@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable, Mapping
 from datetime import UTC, date, datetime, timedelta
-from zoneinfo import ZoneInfo
 
 from icalendar import Calendar, Event
+from steady.ground.clock import zone_of
 from steady.jobs.calendar import TaskRow, calendar
 from steady.jobs.document import Job
 from steady.jobs.upkeep import Upkeep
@@ -46,7 +46,7 @@ def _events(job_id: str, job: Job, row: TaskRow) -> Iterable[Event]:
         event.add("summary", says if len(row.spans) == 1 else f"{says} ({number} of {len(row.spans)})")
         if span.hours > 0:
             # By the site's own clock, wherever the calendar is read; where its zone is not said, by the reader's.
-            zone = ZoneInfo(job.site.time_zone) if job.site.time_zone else None
+            zone = zone_of(job.site.time_zone)
             start = datetime.combine(span.on, datetime.min.time(), zone) + timedelta(hours=span.at_h)
             event.add("dtstart", start)
             event.add("dtend", start + timedelta(hours=span.hours))

@@ -12,6 +12,7 @@ from django.utils import timezone
 from pydantic import TypeAdapter
 from pydantic_core import to_json
 from steady.errors import InputError
+from steady.ground.clock import zone_of
 from steady.jobs.calendar import calendar
 from steady.jobs.document import Job as Document
 from steady.measure.lengths import Bare
@@ -110,6 +111,7 @@ def days_of_all(crew: Crew) -> list[tuple[str, Document, dict[str, str], int]]:
             continue
         document = documents.load(job.current.document)
         try:
+            zone_of(document.site.time_zone)
             calendar(document, timezone.localdate())
         except InputError:
             continue

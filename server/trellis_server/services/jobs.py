@@ -11,7 +11,7 @@ from django.db import transaction
 from django.db.models import Max, QuerySet
 from steady.errors import InputError
 from steady.jobs.document import Job as Document
-from steady.jobs.document import check_ids
+from steady.jobs.document import check_job
 
 from trellis_server.missing import Missing
 from trellis_server.models import Crew, Job, RedoStep, Revision
@@ -90,7 +90,7 @@ def create(person: Person, document: Document, says: str = "started") -> State:
     Raises:
         InputError: Structures of one id, or an id that is none.
     """
-    check_ids(document)
+    check_job(document)
     with transaction.atomic():
         job = Job.objects.create(crew=crew_of(person), name=document.name)
         _append(job, None, Saving(0, document, says), person)
@@ -125,7 +125,7 @@ def save(person: Person, job_id: uuid.UUID, saving: Saving) -> State | Conflicte
         Missing: There is no such job here.
         InputError: There is no such revision; structures of one id, or an id that is none.
     """
-    check_ids(saving.document)
+    check_job(saving.document)
     # While the database is locked nobody else writes: what can be done before and after is done before and after.
     written = saving.written
     with transaction.atomic():

@@ -10,6 +10,7 @@ from steady.errors import InputError
 from steady.measure.dates import day_of
 
 from trellis_server.documents.svg import svg
+from trellis_server.models import Job, Revision
 from trellis_server.tests.make import Caller, person, small_job
 
 ODD = ("\ud800", "x\udfffy", "a\u0000b", "\u0008", "\ufffe")
@@ -55,6 +56,31 @@ class OddTest(TestCase):
                 self.assertEqual(answer.status_code, 422, (when, answer.content[:200]))
                 self.assertTrue(answer.json()["problems"][0]["field"].endswith("_at"))
         self.assertEqual(self.caller.send("POST", path, reading(good, sent_at=good)).status_code, 200)
+
+
+class ZoneTest(TestCase):
+    """A time zone that is none is refused at its field; one that was kept before stops no calendar."""
+
+    def test_at_every_door_and_in_the_calendar(self) -> None:
+        caller = Caller(person("ash"))
+        job = caller.new_job()
+        for zone in ("Nowhere/Land", "../../etc/passwd", "America/", "/etc/passwd", " "):
+            document = small_job()
+            document["site"]["time_zone"] = zone
+            for method, path, body in (
+                ("POST", "/api/jobs", {"document": document}),
+                ("POST", "/api/jobs/import", document),
+                ("PUT", f"/api/jobs/{job}", {"base": 1, "document": document, "says": "x"}),
+            ):
+                answer = caller.send(method, path, body)
+                self.assertEqual(answer.status_code, 422, (zone, path, answer.content[:200]))
+                self.assertEqual(answer.json()["problems"][0]["field"], "site/time_zone")
+            kept = Job.objects.get(pk=job).current
+            assert kept is not None
+            Revision.objects.filter(pk=kept.pk).update(document=document)
+            answer = caller.send("GET", f"/api/jobs/{job}/whole/calendar.ics")
+            self.assertEqual(answer.status_code, 422, (zone, answer.content[:200]))
+            self.assertEqual(caller.send("GET", "/api/crew/calendar.ics").status_code, 200)
 
 
 class FilesTest(SimpleTestCase):
