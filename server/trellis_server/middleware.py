@@ -14,6 +14,8 @@ from django.http import HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.middleware.gzip import GZipMiddleware
 
+from trellis_server.characters import INVALID
+
 
 class KnownHost:
     """Answers only to the names in ALLOWED_HOSTS, on every address: a page on a rebound name reads nothing."""
@@ -68,26 +70,24 @@ class BodyLimits:
             return _refused(f"This is more than one request may hold ({limit // 1000} kB)", 413)
         if sum(body.count(sign) for sign in (b",", b"[", b"{")) > MEMBERS:
             return _refused(f"This has more parts than one request may hold ({MEMBERS:,})", 413)
-        if ODD.search(body) and _holds_odd(body):
-            return _refused("This holds a character that is none: type it again, or leave it out", 422)
+        if MAY_BE_INVALID.search(body) and _holds_invalid(body):
+            return _refused("This text contains an invalid character: type it again, or leave it out", 422)
         return self.get_response(request)
 
 
-ODD = re.compile(rb"\\[bf]|\\u(?:00[01]|[dD][89a-fA-F]|[fF]{3}[eEfF])|\xef\xbf[\xbe\xbf]")
-"""What may spell a control character, half of a pair (a lone surrogate), or what is no character at all, in JSON."""
-NONE = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\ud800-\udfff\ufffe\uffff]")
-"""Characters that no text holds, and most files that we write cannot."""
+MAY_BE_INVALID = re.compile(rb"\\[bf]|\\u(?:00[01]|[dD][89a-fA-F]|[fF]{3}[eEfF])|\xef\xbf[\xbe\xbf]")
+"""What may spell an invalid character in JSON: only such a body is read twice."""
 
 
-def _holds_odd(body: bytes) -> bool:
-    """Whether a text in a body of JSON holds a character that is none; a body that is no JSON is refused where it is read."""
+def _holds_invalid(body: bytes) -> bool:
+    """Whether a string in a JSON body contains an invalid character; a body that is not JSON is refused where it is read."""
     try:
         left = [json.loads(body)]
     except (ValueError, RecursionError):
         return False
     while left:
         one = left.pop()
-        if isinstance(one, str) and NONE.search(one):
+        if isinstance(one, str) and INVALID.search(one):
             return True
         if isinstance(one, dict):
             left += [*one.keys(), *one.values()]

@@ -1,12 +1,12 @@
 """A view as an SVG file at true size: one metre is 1000 millimetres; every shape carries the id of what it stands for."""
 
-import re
 from xml.sax.saxutils import escape, quoteattr
 
 from steady.data.looks import look
 from steady.drawing.shapes import Shape, View
 
-NO_XML = re.compile("[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\U00010000-\U0010ffff]")
+from trellis_server.characters import INVALID
+
 POINT_M = 0.012
 """Height of one point of text on a true-size drawing (m)."""
 
@@ -28,11 +28,8 @@ def svg(view: View) -> str:
 
 
 def _kept(text: str) -> str:
-    """Text without what XML cannot hold.
-
-    Source: XML 1.0, 2.2 (Char).
-    """
-    return NO_XML.sub("", text)
+    """Text without what XML cannot hold."""
+    return INVALID.sub("", text)
 
 
 def _text(text: str) -> str:

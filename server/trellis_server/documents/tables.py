@@ -3,7 +3,6 @@
 import csv
 import io
 import math
-import re
 from collections.abc import Mapping, Sequence
 
 from steady.drawing.marks import MarkRow
@@ -12,6 +11,8 @@ from steady.jobs.sheet import Sheet
 from steady.jobs.states import OPEN
 from steady.measure.show import Tape
 from steady.takeoff.bill import PieceRow
+
+from trellis_server.characters import INVALID
 
 
 def _text(rows: Sequence[Sequence[object]]) -> str:
@@ -22,13 +23,10 @@ def _text(rows: Sequence[Sequence[object]]) -> str:
     return stream.getvalue()
 
 
-UNHELD = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f]")
-
-
 def _safe(cell: object) -> object:
     """A cell that no spreadsheet takes for a formula, without letters that none can hold."""
     if isinstance(cell, str):
-        cell = UNHELD.sub("", cell)
+        cell = INVALID.sub("", cell)
     if isinstance(cell, str) and cell[:1] in ("=", "+", "-", "@", "\t", "\r"):
         return "'" + cell
     return cell

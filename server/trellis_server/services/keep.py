@@ -16,12 +16,13 @@ from contextlib import closing
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
-from urllib.parse import quote
+
+from trellis_server.database.reading import LOG, reading_address
 
 DATABASE, KEY, MANIFEST = "trellis.sqlite3", "secret-key", "manifest.json"
 PHOTOS, PHOTO = "photos", re.compile(r"photos/[0-9a-f-]{36}(-small)?\.jpg")
 """Photos lie beside the database; a name in a backup that is none of ours is refused."""
-LEFT = (f"{DATABASE}-wal", f"{DATABASE}-shm", f"{DATABASE}-journal")
+LEFT = (DATABASE + LOG, f"{DATABASE}-shm", f"{DATABASE}-journal")
 """What SQLite keeps beside a database: it would be played into whatever database stands there next."""
 JOBS, REVISIONS = "trellis_job", "trellis_revision"
 LEAST_FREE = 200_000_000
@@ -47,17 +48,10 @@ def _sum(path: Path) -> str:
         return hashlib.file_digest(file, "sha256").hexdigest()
 
 
-def _read_only(database: Path) -> str:
-    """An address under which SQLite reads a database, also where it can write nothing beside it."""
-    log = database.with_name(LEFT[0])
-    still = not os.access(database.parent, os.W_OK) and not (log.exists() and log.stat().st_size)
-    return f"file:{quote(str(database))}?mode=ro{'&immutable=1' if still else ''}"
-
-
 def faults_in(database: Path) -> list[str]:
     """What SQLite finds wrong with a database file; empty when it is sound."""
     try:
-        with closing(sqlite3.connect(_read_only(database), uri=True)) as found:
+        with closing(sqlite3.connect(reading_address(database), uri=True)) as found:
             told = [row[0] for row in found.execute("PRAGMA integrity_check(20)")]
             empty = not found.execute("SELECT count(*) FROM sqlite_master").fetchone()[0]
             orphans = found.execute("PRAGMA foreign_key_check").fetchall()
@@ -208,7 +202,7 @@ def look_over(data: Path) -> list[Finding]:
 def _inside(database: Path) -> list[Finding]:
     """Jobs, their formats, and whether the clock ran back since the last save."""
     found = []
-    with closing(sqlite3.connect(_read_only(database), uri=True)) as open_db:
+    with closing(sqlite3.connect(reading_address(database), uri=True)) as open_db:
         try:
             jobs = open_db.execute(f"SELECT count(*) FROM {JOBS}").fetchone()[0]
             last = open_db.execute(f"SELECT max(made_at) FROM {REVISIONS}").fetchone()[0]
