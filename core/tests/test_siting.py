@@ -109,7 +109,7 @@ class UnplacedTest(unittest.TestCase):
                 ),
             ),
         )
-        self.assertIn("not to scale", unplaced(two))
+        self.assertIn("Not placed on the site yet", unplaced(two))
         self.assertIn("Front", unplaced(two))
         self.assertNotIn("Back", unplaced(two))
         placed = replace(two, structures=(replace(two.structures[0], stands=Standing()), two.structures[1]))

@@ -12,7 +12,7 @@ from zoneinfo import ZoneInfo, ZoneInfoNotFoundError, available_timezones
 from steady.errors import InputError
 from steady.ground.site import Site
 
-NEEDED = "Pick the time zone under Ground: an hour of the day means nothing without one"
+NEEDED = "Choose the site's time zone under Ground: shade can't be calculated without it"
 MOST_NEAR = 5
 
 
@@ -36,7 +36,9 @@ def zone_of(name: str) -> ZoneInfo | None:
     try:
         return ZoneInfo(name) if name else None
     except (ZoneInfoNotFoundError, ValueError, OSError):
-        raise InputError("site/time_zone", f'"{name[:40]}" is no time zone: pick one, as America/Denver') from None
+        raise InputError(
+            "site/time_zone", f'"{name[:40]}" is not a time zone: choose one, like America/Denver'
+        ) from None
 
 
 def ahead_of_utc_h(name: str, day: date, hour: float) -> float:

@@ -139,11 +139,11 @@ def check_job(job: Job) -> None:
         name = item.spec.id
         if "/" in name or "\\" in name or ".." in name or not name.isprintable():
             raise InputError(
-                f"structures/{index}/spec/id", "An id holds no slash, no two dots and no control character"
+                f"structures/{index}/spec/id", "An id can't contain a slash, two dots or a control character"
             )
         if name in seen:
             raise InputError(
-                f"structures/{index}/spec/id", f'Two structures are called "{name[:40]}": an id stands once'
+                f"structures/{index}/spec/id", f'Two structures are called "{name[:40]}": each id must be unique'
             )
         seen.add(name)
 

@@ -121,7 +121,9 @@ def unplaced(job: Job) -> str:
     They are drawn beside the others, and no distance to them or between them means anything.
     """
     names = [item.name for item in job.structures if not _placed(job, item)]
-    return f"Not placed on the site yet, so not to scale between them: {', '.join(names)}" if names else ""
+    return (
+        f"Not placed on the site yet, so the distances between them mean nothing: {', '.join(names)}" if names else ""
+    )
 
 
 def anchor_of(job: Job) -> Anchor:

@@ -26,9 +26,21 @@ def unsaid(case: Case, footings: Iterable[Footing] = (), snow: Literal["", "floo
     if asks_snow and not site.ground_snow_pa > 0 and "snow" not in site.none_here:
         rows.append((SNOW, "no snow load is entered, so 0 is used", f"{TYPE}, or say that there is none"))
     if "wind" in site.assumed:
-        rows.append((WIND, "the wind is where a new job starts, not this place's", f"{TYPE}, or confirm it there"))
+        rows.append(
+            (
+                WIND,
+                "the wind is the default of a new job and not confirmed for this site",
+                f"{TYPE}, or confirm it there",
+            )
+        )
     if digs and "soil" in site.assumed:
-        rows.append((SOIL, "the soil is where a new job starts, not this place's", f"{TYPE}, or confirm it there"))
+        rows.append(
+            (
+                SOIL,
+                "the soil is the default of a new job and not confirmed for this site",
+                f"{TYPE}, or confirm it there",
+            )
+        )
     return [
         NotCovered(
             name=name, about=case.spec.id, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=True

@@ -49,10 +49,10 @@ def opened(what: Literal["picture", "workbook"], body: bytes) -> Any:
                 command, input=body, env=environment, capture_output=True, timeout=MOST_WAIT_S, check=False
             )
         except subprocess.TimeoutExpired:
-            raise InputError(field, "This file takes too long to open: save it again, smaller") from None
+            raise InputError(field, "This file takes too long to open: save a smaller one and send it again") from None
     if told.returncode == REFUSED:
         why = json.loads(told.stdout)
         raise InputError(why["field"], why["message"])
     if told.returncode != 0:
-        raise InputError(field, "This file takes more memory or time to open than it may: save it again, smaller")
+        raise InputError(field, "This file needs too much memory or time to open: save a smaller one and send it again")
     return json.loads(told.stdout)

@@ -153,11 +153,11 @@ def _in_a_calendar(when: datetime) -> datetime:
     try:
         return when.astimezone(UTC)
     except OverflowError:
-        raise ValueError("This time lies outside every calendar") from None
+        raise ValueError("This date is out of range") from None
 
 
 Measured = Annotated[AwareDatetime, AfterValidator(_in_a_calendar)]
-"""A time on a phone's clock, however wrong that is set, with its zone: without one nobody knows when it was."""
+"""A time on a phone's clock, however wrongly it is set, with its UTC offset: without one the moment is not known."""
 
 
 class ReadingBody(Closed):

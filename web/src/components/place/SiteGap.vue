@@ -8,13 +8,13 @@ const store = useJob()
 const site = computed(() => store.document!.site)
 const LABELS = {
   frost: {
-    open: 'Not known: footings are not checked for frost.',
+    open: 'Not known: frost depth is taken as 0.',
     act: 'There is no frost here',
     done: 'No frost here.',
   },
-  snow: { open: 'Not known: no snow is counted.', act: 'There is no snow here', done: 'No snow here.' },
-  soil: { open: 'Assumed; nobody has confirmed it.', act: 'Confirm this soil', done: '' },
-  wind: { open: 'Assumed; nobody has confirmed it.', act: 'Confirm this wind', done: '' },
+  snow: { open: 'Not known: snow load is taken as 0.', act: 'There is no snow here', done: 'No snow here.' },
+  soil: { open: 'Assumed, not confirmed.', act: 'Confirm this soil', done: '' },
+  wind: { open: 'Assumed, not confirmed.', act: 'Confirm this wind', done: '' },
 }
 const label = computed(() => LABELS[props.of])
 const absent = computed(() => props.of === 'frost' || props.of === 'snow')

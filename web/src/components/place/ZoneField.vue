@@ -40,7 +40,8 @@ const options = computed(() => {
     @update:model-value="store.change((job) => void (job.site.time_zone = String($event)), 'time zone')"
   />
   <p v-if="!site.time_zone && data?.near.length" class="small quiet">
-    Nearest: {{ data.near.slice(0, 3).map(named).join(', ') }}. Shade is shown by the site's clock once it is picked.
+    Nearest: {{ data.near.slice(0, 3).map(named).join(', ') }}. Shade is calculated by the site's local time once it is
+    chosen.
   </p>
 </template>
 
