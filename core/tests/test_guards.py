@@ -13,7 +13,7 @@ from steady.jobs.document import Job, Structure
 from steady.jobs.options import options
 from steady.jobs.starts import start, starts_of
 from steady.plan.model import Plan
-from steady.plan.verdict import STATES, gaps, state
+from steady.plan.verdict import STATES, gaps, headline, state
 from steady.structures.kind import Case
 from steady.structures.registry import plan
 
@@ -69,6 +69,9 @@ class SilentAssumptionTest(unittest.TestCase):
             ):
                 self.assertEqual(gap in names, asked, (name, gap, names))
                 told[gap] += gap in names
+                # Whatever else is wrong, the sentence that every page shows names what is assumed.
+                word = gap.removesuffix(" here").lower()
+                self.assertEqual(word in headline(one).lower(), asked, (name, headline(one)))
         self.assertTrue(all(told[gap] > 20 for gap in ("Wind here", "Soil here", "Frost depth here")), told)
 
     def test_what_was_said_to_be_none_is_an_answer(self) -> None:

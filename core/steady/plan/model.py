@@ -94,6 +94,7 @@ class NotCovered:
     """A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing.
 
     `needs`: the force that a maker's rating must reach; where it is given, the crew can type the rating.
+    `assumed`: the figure of the site that nobody entered or confirmed ("frost depth"); empty: the gap is another.
     """
 
     name: str
@@ -103,6 +104,7 @@ class NotCovered:
     would_have_to_change: str
     crew: bool = False
     needs: Step | None = None
+    assumed: str = ""
 
 
 @value

@@ -87,7 +87,13 @@ def advice_missed(plan: Plan) -> tuple[Check, ...]:
 
 
 def headline(plan: Plan) -> str:
-    """The plan's state in a sentence: what is wrong first, else what has least to spare."""
+    """The plan's state in a sentence: what is wrong first, else what has least to spare; and every figure that is assumed."""
+    says = _headline(plan)
+    left = [gap.assumed for gap in gaps(plan) if gap.assumed and gap.name.lower() not in says]
+    return f"{says}. Assumed, not confirmed for this site: {', '.join(left)}" if left else says
+
+
+def _headline(plan: Plan) -> str:
     worst, now = governing(plan), state(plan)
     missed = len(advice_missed(plan))
     advice = f". {missed} piece{'s' if missed > 1 else ''} of advice missed" if missed else ""

@@ -43,7 +43,13 @@ def unsaid(case: Case, footings: Iterable[Footing] = (), snow: Literal["", "floo
         )
     return [
         NotCovered(
-            name=name, about=case.spec.id, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=True
+            name=name,
+            about=case.spec.id,
+            basis=Basis.RECKONED,
+            reason=reason,
+            would_have_to_change=change,
+            crew=True,
+            assumed=name.removesuffix(" here").lower(),
         )
         for name, reason, change in rows
     ]

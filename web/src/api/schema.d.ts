@@ -6697,10 +6697,16 @@ export interface components {
          * @description A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing.
          *
          *     `needs`: the force that a maker's rating must reach; where it is given, the crew can type the rating.
+         *     `assumed`: the figure of the site that nobody entered or confirmed ("frost depth"); empty: the gap is another.
          */
         NotCovered: {
             /** About */
             about: string;
+            /**
+             * Assumed
+             * @default
+             */
+            assumed: string;
             basis: components["schemas"]["Basis"];
             /**
              * Crew

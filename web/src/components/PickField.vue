@@ -15,6 +15,8 @@ const props = withDefaults(
   }>(),
   { path: '', inline: false },
 )
+/** More options than these are searched by typing. */
+const LONG = 40
 const emit = defineEmits<{ 'update:modelValue': [value: string | number] }>()
 const id = useId()
 const refused = useProblem(() => props.path)
@@ -31,6 +33,8 @@ const refused = useProblem(() => props.path)
       :input-id="id"
       :aria-labelledby="id + 'l'"
       size="small"
+      :filter="options.length > LONG"
+      :placeholder="modelValue === '' ? options.find((one) => one.value === '')?.says : undefined"
       class="select"
       @update:model-value="emit('update:modelValue', $event)"
     />
