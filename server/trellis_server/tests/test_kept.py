@@ -4,6 +4,7 @@ import io
 import json
 import tempfile
 from contextlib import redirect_stderr, redirect_stdout
+from datetime import date
 from pathlib import Path
 
 from django.contrib.auth import authenticate, get_user_model
@@ -13,6 +14,7 @@ from django.test import SimpleTestCase, TestCase, tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from steady.errors import InputError
+from steady.jobs.calendar import calendar
 from steady.jobs.document import FORMAT, plan_structure
 from steady.plan.verdict import buildable
 from steady.plan.verdict import state as verdict_state
@@ -111,6 +113,10 @@ class MergeTest(SimpleTestCase):
 class DemoTest(TestCase):
     def load(self, **options: bool) -> None:
         call_command("load_demo", **options)
+
+    def test_its_bookings_fit_its_calendar(self) -> None:
+        for job in all_jobs():
+            self.assertEqual(calendar(job, date(2026, 11, 30)).amiss, (), job.name)
 
     def test_run_again_it_keeps_what_the_user_did_and_reset_starts_over(self) -> None:
         self.load()
