@@ -26,7 +26,7 @@ from steady.structures.registry import any_spec, kind_of, plan
 from steady.values import value
 from steady.yard.choices import YardChoices
 
-FORMAT = 8
+FORMAT = 9
 if TYPE_CHECKING:
     AnySpec = Any
 else:
@@ -99,7 +99,7 @@ class Agreed:
 class Job:
     """A whole job, as it is saved, exported and imported."""
 
-    format: Literal[8] = 8
+    format: Literal[9] = 9
     name: Annotated[str, MinLen(1), MaxLen(120)]
     place: Annotated[str, MaxLen(200)] = ""
     client: Annotated[str, MaxLen(120)] = ""

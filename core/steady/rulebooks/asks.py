@@ -5,8 +5,8 @@ from typing import Literal
 from steady.errors import InputError
 from steady.values import value
 
-LoadType = Literal["permanent", "storage", "floor", "snow", "roof", "wind", "impact"]
-LOAD_TYPES: tuple[LoadType, ...] = ("permanent", "storage", "floor", "snow", "roof", "wind", "impact")
+LoadType = Literal["permanent", "storage", "floor", "person", "snow", "roof", "wind", "impact"]
+LOAD_TYPES: tuple[LoadType, ...] = ("permanent", "storage", "floor", "person", "snow", "roof", "wind", "impact")
 Kind = Literal["bending", "tension", "shear", "bearing", "compression", "stiffness", "stiffness_min"]
 KINDS: tuple[Kind, ...] = ("bending", "tension", "shear", "bearing", "compression", "stiffness", "stiffness_min")
 

@@ -5,13 +5,25 @@ clay that or 1.5 widths, the greater.
 """
 
 import math
+from collections.abc import Callable
 from dataclasses import replace
 
 from steady.data.loader import Row, table
 from steady.errors import OutsideScope, TooDeep
 from steady.plan.model import Step
-from steady.rulebooks.answers import Soil, given_step
-from steady.statics.lateral import DEEPEST_M, broms_clay_n, broms_sand_n, depth_for_m, passive_factor
+from steady.rulebooks.answers import Soil, given_step, product_step
+from steady.statics.lateral import (
+    DEEPEST_M,
+    Ground,
+    broms_clay_n,
+    broms_sand_n,
+    depth_for_m,
+    hansen_depth_m,
+    passive_factor,
+)
+
+Way = tuple[Step, tuple[Step, ...]]
+"""A depth or moment, and its working."""
 
 GROUND_FACTOR = 0.5
 """Share of the ground's strength that counts [common practice]."""
@@ -59,6 +71,39 @@ def _dead_m(soil: Soil, width_m: float) -> float:
     return max(1.5 * width_m, soil.dead_top_m)
 
 
+def _counted_width(width_m: float, soil: Soil, depth_m: Callable[[float], float]) -> float:
+    """The width that counts in clay (m): that of the narrower pier within this one which needs the least depth.
+
+    Broms leaves out the top 1.5 widths: by the formula alone a wide short pier would hold less than a narrow one in its place.
+
+    Args:
+        depth_m: Depth needed for a width.
+
+    Source: Broms 1964a is a lower bound: a pier holds at least what any pier within it would.
+    """
+    # Up to here the loosened or frozen top is what does not count, and every bit of width helps.
+    low, high = min(width_m, soil.dead_top_m / 1.5), width_m
+    for _ in range(40):
+        third = (high - low) / 3
+        if depth_m(low + third) <= depth_m(high - third):
+            high -= third
+        else:
+            low += third
+    counted = (low + high) / 2
+    return counted if depth_m(counted) < depth_m(width_m) - 1e-9 else width_m
+
+
+def _clay_depth_m(load_n: float, arm_m: float, width_m: float, soil: Soil) -> float:
+    q = 9 * GROUND_FACTOR * soil.cohesion_pa * width_m
+    dead, turns = _dead_m(soil, width_m), load_n / q
+    return dead + turns + math.sqrt(4 * load_n * (arm_m + dead + turns / 2) / q)
+
+
+def _clay_width(load_n: float, arm_m: float, width_m: float, soil: Soil) -> float:
+    """The width that counts against a force (m)."""
+    return _counted_width(width_m, soil, lambda b: _clay_depth_m(load_n, arm_m, b, soil))
+
+
 def embedment(*, load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
     """Depth of a short free-headed post for an ultimate force.
 
@@ -94,11 +139,13 @@ def _top(width_m: float, soil: Soil) -> Step:
         formula="max(1.5 * b, t_0)",
         inputs=(("b", width_m, "m"), ("t_0", soil.dead_top_m, "m")),
         source="broms: 1964; high",
-        says="does not count: 1.5 widths, or the top that is loosened, freezes or shrinks",
+        says="does not count: 1.5 widths (of the narrower pier within this one that holds best), or the top that is loosened, "
+        "freezes or shrinks",
     )
 
 
 def _in_clay(load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
+    width_m = _clay_width(load_n, height_m, width_m, soil)
     counted, dead = _counted_cohesion(soil), _dead_m(soil, width_m)
 
     def holds_n(depth_m: float) -> float:
@@ -200,8 +247,9 @@ def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> tu
     _known(soil)
     m = moment_n_m / 1000
     if soil.cohesion_pa > 0:
-        counted, dead = _counted_cohesion(soil), _dead_m(soil, width_m)
-        top = _top(width_m, soil)
+        counted = _counted_cohesion(soil)
+        width_m = _counted_width(width_m, soil, lambda b: _dead_m(soil, b) + math.sqrt(4 * m / (9 * counted.value * b)))
+        dead, top = _dead_m(soil, width_m), _top(width_m, soil)
         depth = Step(
             symbol="L",
             value=dead + math.sqrt(4 * m / (9 * counted.value * width_m)),
@@ -273,3 +321,44 @@ def moment_in_ground(*, load_n: float, height_m: float, width_m: float, soil: So
         says="greatest moment of the post, in the ground",
     )
     return step, (kp,)
+
+
+def hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> Way:
+    """Brinch Hansen's depth for an ultimate force on a short post, and the force it has to resist.
+
+    Raises:
+        TooDeep: Deeper than 6 m.
+
+    Source: Brinch Hansen 1961.
+    """
+    wanted_n = load_n / GROUND_FACTOR
+    arm_m = height_m + soil.dead_top_m
+
+    found_m = hansen_depth_m(
+        Ground(
+            friction_rad=soil.friction_rad, unit_weight_n_per_m3=soil.unit_weight_n_per_m3, cohesion_pa=soil.cohesion_pa
+        ),
+        load_n=wanted_n,
+        arm_m=arm_m,
+        width_m=width_m,
+    )
+    parts = [("H", load_n / 1000, "kN"), ("n", 1 / GROUND_FACTOR, "")]
+    wanted = product_step("H_u", parts, "kN", "practice: half of its strength counts")
+    depth = Step(
+        symbol="L_BH",
+        value=found_m + soil.dead_top_m,
+        unit="m",
+        formula="t + L_h",
+        inputs=(("t", soil.dead_top_m, "m"), ("L_h", found_m, "m")),
+        source="brinch-hansen: 1961, the depth L_h at which it holds H_u, found by halving; medium",
+        says="Brinch Hansen's depth, the top left out that is loosened, freezes or shrinks",
+    )
+    return depth, (wanted,)
+
+
+def hansen_for_moment(moment_n_m: float, width_m: float, soil: Soil) -> Way:
+    """The same for a moment alone: a force so far up that it is one."""
+    found, _ = hansen(moment_n_m / FAR_M, FAR_M, width_m, soil)
+    parts = [("M", moment_n_m / 1000, "kN.m"), ("n", 1 / GROUND_FACTOR, "")]
+    wanted = product_step("M_u", parts, "kN.m", "practice: half of its strength counts")
+    return replace(found, source=found.source.replace("it holds H_u", "it holds the moment M_u")), (wanted,)

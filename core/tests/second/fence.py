@@ -70,13 +70,14 @@ def depths_m(fence: Straight) -> list[float]:
         elif fence.school == "uk":
             found.append(ground.planted_m(force, arm, fence.hole_m, fence.soil))
         elif fence.school == "nz":
-            found.append(ground.broms_m(force, arm, fence.hole_m, fence.soil))
+            found.append(ground.better_m(force, arm, fence.hole_m, fence.soil))
         else:
-            found.append(
-                max(
-                    ground.broms_m(force, arm, fence.hole_m, fence.soil),
-                    ground.hansen_m(force, arm, fence.hole_m, fence.soil),
-                    ground.pole_m(force / 1.4, arm, fence.hole_m, ground.CA_LATERAL[fence.soil]),
-                )
-            )
+            ways = [
+                ground.broms_m(force, arm, fence.hole_m, fence.soil),
+                ground.hansen_m(force, arm, fence.hole_m, fence.soil),
+            ]
+            # The pole formula has one value for every clay: it decides only in sand.
+            if not ground.SOILS[fence.soil][2]:
+                ways.append(ground.pole_m(force / 1.4, arm, fence.hole_m, ground.CA_LATERAL[fence.soil]))
+            found.append(max(ways))
     return found

@@ -44,7 +44,19 @@ def pole_m(load_n: float, arm_m: float, width_m: float, lateral_psf_ft: float) -
 
 
 def broms_m(load_n: float, arm_m: float, width_m: float, soil: str) -> float:
-    """Broms with half of the ground's strength: clay by the moment that is left below the shear's turn, sand about the toe."""
+    """Broms with half of the ground's strength, for the best of the piers that lie within a width."""
+    widths = np.linspace(0.09, width_m, 400) if SOILS[soil][2] else [width_m]
+    return min(_broms_m(load_n, arm_m, float(one), soil) for one in widths)
+
+
+def better_m(load_n: float, arm_m: float, width_m: float, soil: str) -> float:
+    """Broms, or Brinch Hansen where that is less and the pier is shorter than four widths."""
+    broms, hansen = broms_m(load_n, arm_m, width_m, soil), hansen_m(load_n, arm_m, width_m, soil)
+    return min(broms, hansen) if min(broms, hansen) < 4 * width_m else broms
+
+
+def _broms_m(load_n: float, arm_m: float, width_m: float, soil: str) -> float:
+    """Clay by the moment that is left below the shear's turn, sand about the toe."""
     weight, degrees, cohesion = SOILS[soil]
     if cohesion:
         dead = max(1.5 * width_m, 0.15)

@@ -73,9 +73,34 @@ def _to_8(document: Json) -> Json:
     return {**document, "format": 8, "structures": structures}
 
 
+def _to_9(document: Json) -> Json:
+    """Format 9 leaves the count of a leaf's hinges to its height where nobody said more than two: a tall leaf had three anyway."""
+
+    def counted(opening: Json) -> Json:
+        leaf = opening.get("leaf") or {}
+        return {**opening, "leaf": {**leaf, "hinges_count": None}} if leaf.get("hinges_count") == 2 else opening
+
+    structures = []
+    for structure in document.get("structures", ()):
+        spec = structure.get("spec", {})
+        if "openings" in spec:
+            spec = {**spec, "openings": [counted(opening) for opening in spec["openings"]]}
+        structures.append({**structure, "spec": spec})
+    return {**document, "format": 9, "structures": structures}
+
+
 GREENWICH_RAD = 0.1309
 """7.5 degrees: half an hour of the sun, within which a clock at UTC may be the place's own."""
-MIGRATIONS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3, 3: _to_4, 4: _to_5, 5: _to_6, 6: _to_7, 7: _to_8}
+MIGRATIONS: dict[int, Callable[[Json], Json]] = {
+    1: _to_2,
+    2: _to_3,
+    3: _to_4,
+    4: _to_5,
+    5: _to_6,
+    6: _to_7,
+    7: _to_8,
+    8: _to_9,
+}
 """From format n to n + 1. Format 1 is the first; a test keeps a saved job of every format."""
 
 

@@ -2999,7 +2999,7 @@ export interface components {
              * @default floor
              * @enum {string}
              */
-            load: "permanent" | "storage" | "floor" | "snow" | "roof" | "wind" | "impact";
+            load: "permanent" | "storage" | "floor" | "person" | "snow" | "roof" | "wind" | "impact";
             /**
              * @default {
              *       "mark_m": 0.0015875,
@@ -5557,6 +5557,7 @@ export interface components {
          *             slipping by `nail_slip_n_per_m`.
          *         closer_n_m: Least moment of a self-closing spring; 0: none.
          *         latch_height_m: Above the ground.
+         *         hinges_count: None: as many as the leaf's height needs.
          *         hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
          *         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
          *         latch_rating_n: The same for the latch, or a second leaf's rod, with its screws.
@@ -5662,11 +5663,8 @@ export interface components {
              * @default 0
              */
             hinge_screws: number;
-            /**
-             * Hinges Count
-             * @default 2
-             */
-            hinges_count: number;
+            /** Hinges Count */
+            hinges_count?: number | null;
             /**
              * Hinges Lap Boards
              * @default true
@@ -6991,7 +6989,7 @@ export interface components {
              *       "hinge_screw_in_post_m": 0.0508,
              *       "hinge_screw_m": 0.00635,
              *       "hinge_screws": 0,
-             *       "hinges_count": 2,
+             *       "hinges_count": null,
              *       "hinges_lap_boards": true,
              *       "hung": "start",
              *       "in_the_way": [],

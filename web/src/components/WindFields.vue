@@ -23,10 +23,17 @@ const PRESSURE_SAYS: Record<string, string> = {
   ca: 'Hourly wind pressure, 1 in 50, kPa',
   uk: 'Peak wind pressure from the charts, kPa (0: by the speed)',
 }
-const IMPORTANCE = [
-  { value: 1, says: 'usual importance, 1.0' },
-  { value: 0.8, says: 'low hazard: a fence or shed, 0.8' },
-]
+/** Importance of what is built, where a code has a factor for it. */
+const IMPORTANCE: Partial<Record<string, { value: number; says: string }[]>> = {
+  ca: [
+    { value: 1, says: 'usual importance, 1.0' },
+    { value: 0.8, says: 'low hazard: a fence or shed, 0.8' },
+  ],
+  nz: [
+    { value: 1, says: 'usual importance, 1.0' },
+    { value: 0.83, says: 'level 1, low hazard: a fence, about 0.83' },
+  ],
+}
 
 type Field = 'wind_pressure_pa' | 'crest_factor' | 'wind_return_years'
 const typed = ref<Partial<Record<Field, string>>>({})
@@ -127,10 +134,12 @@ const kPa = (pa: number) => (pa / 1000).toFixed(2)
       confirms it.
       <button v-if="site.frost_m !== usualFrost" class="link" @click="takeFrost">Take it</button>
     </p>
+  </template>
+  <template v-if="IMPORTANCE[school]">
     <PickField
       label="Importance of what is built"
       :model-value="site.wind_importance"
-      :options="IMPORTANCE"
+      :options="IMPORTANCE[school]!"
       @update:model-value="store.change((job) => void (job.site.wind_importance = Number($event)), 'importance')"
     />
   </template>

@@ -18,6 +18,7 @@ DURATION: dict[LoadType, float] = {
     "permanent": 0.65,
     "storage": 1.0,
     "floor": 1.0,
+    "person": 1.0,
     "snow": 1.0,
     "roof": 1.0,
     "wind": 1.15,

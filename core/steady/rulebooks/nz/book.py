@@ -33,7 +33,7 @@ from steady.rulebooks.asks import (
 )
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import EvenLoad, even_span, rafter_span, worst_span
-from steady.rulebooks.nz import loads, timber
+from steady.rulebooks.nz import ground, loads, timber
 from steady.rulebooks.treatment import treatment
 
 
@@ -58,14 +58,14 @@ class NewZealand(Rulebook):
     def embedment(
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
-        """Broms, in clay or in sand."""
-        return short_posts.embedment(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
+        """Broms; Brinch Hansen beside it on short piers, the better-founded of the two."""
+        return ground.embedment(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
 
     def embedment_for_moment(
         self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
         """The same for a moment alone."""
-        return short_posts.embedment_for_moment(moment_n_m=moment_n_m, width_m=width_m, soil=soil)
+        return ground.embedment_for_moment(moment_n_m=moment_n_m, width_m=width_m, soil=soil)
 
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil

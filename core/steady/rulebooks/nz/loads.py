@@ -164,6 +164,8 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
     Zones reach by the top's height where the face reaches near the ground (c/h above .7), else by the face's own; never less
     than wind square on. A return of at least one face's height relieves the first zone.
 
+    `place.importance`: a fence may be taken at importance level 1, a factor on the pressure (typed, about 0.83; medium).
+
     Source: AS/NZS 1170.2 appendix on free-standing walls (from memory, medium; at corners low).
     """
     times, q = pressure(place)
@@ -192,6 +194,8 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
             parts.append(("K_p", porous, ""))
         if place.crest != 1:
             parts.append(("M_t2", place.crest, ""))
+        if place.importance != 1:
+            parts.append(("I", place.importance, ""))
         return product_step("p", parts, "kPa", "as-nzs-1170: 1170.2; medium, at corners low", f"{case}, ultimate")
 
     arm = middle_arm(leg.face)

@@ -19,6 +19,7 @@ DURATION: dict[LoadType, float] = {
     "permanent": 0.6,
     "storage": 0.8,
     "floor": 0.8,
+    "person": 1.0,
     "snow": 0.8,
     "roof": 1.0,
     "wind": 1.0,

@@ -19,7 +19,13 @@ _SOURCE = "pd-6547: planted posts; its factor 1.25 beside a 1-in-50-year wind is
 def soils() -> tuple[Soil, ...]:
     """Good, average and poor ground; `lateral_pa_per_m` is the table's ground coefficient."""
     return tuple(
-        Soil(row.text["key"], f"{row.text['key']} ground", 0.0, 1000 * row.number("ground_coefficient"), row.source)
+        Soil(
+            row.text["key"],
+            f"{row.text['key']} ground",
+            row.value["bearing_pa"] or 0.0,
+            1000 * row.number("ground_coefficient"),
+            row.source,
+        )
         for row in table("planted_ground")
     )
 

@@ -24,6 +24,7 @@ DURATION: dict[LoadType, str] = {
     "permanent": "permanent",
     "storage": "long",
     "floor": "medium",
+    "person": "medium",
     "snow": "short",
     "roof": "short",
     "wind": "instantaneous",

@@ -17,6 +17,7 @@ DURATION: dict[LoadType, float] = {
     "permanent": 0.9,
     "storage": 1.0,
     "floor": 1.0,
+    "person": 1.0,
     "snow": 1.15,
     "roof": 1.25,
     "wind": 1.6,

@@ -12,13 +12,13 @@ from steady.structures.deck.checks import flights, guards
 from steady.structures.deck.checks.beams import reckon_beams
 from steady.structures.deck.checks.bearings import brought, reckon_bearings
 from steady.structures.deck.checks.bridge import reckon_bridge
-from steady.structures.deck.checks.findings import Found, Timber, beam_wood, joist_wood, timber_of
+from steady.structures.deck.checks.findings import Found, Timber, beam_line, beam_wood, joist_wood, timber_of
 from steady.structures.deck.checks.footings import PostFound, waiver
 from steady.structures.deck.checks.joists import ask_of, overhang_limit_m, point_span_m, reckon_joists
 from steady.structures.deck.checks.ledger import reckon_ledger
 from steady.structures.deck.checks.loads import deck_load
 from steady.structures.deck.checks.posts import OfPost, reckon_posts, say_posts
-from steady.structures.deck.layout.framing import Frame, frame, outline_of
+from steady.structures.deck.layout.framing import BeamRun, Frame, Limits, frame, outline_of
 from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
 from steady.structures.deck.parts.guards import build_guard
@@ -41,7 +41,7 @@ BLIND_SPAN_M = 3.0
 """Spans to lay a frame out by where the school has no rule for them [our own]."""
 
 
-def lay_out(spec: DeckSpec, found: Found, timber: Timber) -> Frame:
+def lay_out(spec: DeckSpec, found: Found, timber: Timber, yard: YardChoices) -> Frame:
     """The frame with as many beams and posts as the school's limits ask for."""
     book = found.book
     wood = joist_wood(timber.joist, spec, spec.spacing_m)
@@ -57,14 +57,32 @@ def lay_out(spec: DeckSpec, found: Found, timber: Timber) -> Frame:
     def past_limit(back_m: float) -> float:
         return overhang_limit_m(book, wood, back_m)[0]
 
-    def beam_limit(carries_m: float) -> float:
+    def beam_limit(carries_m: float, joists_m: float) -> float:
+        floor = found.load.floor
         try:
-            return book.beam_span((beam,), BeamAsk(floor=found.load.floor, supported_m=carries_m)).span_m * keep
+            limit_m = book.beam_span((beam,), BeamAsk(floor=floor, supported_m=carries_m)).span_m
         except OutsideScope:
             return BLIND_SPAN_M
+        if spec.seat != "beside":
+            try:
+                table = BeamAsk(floor=floor, table=True, joist_span_m=joists_m, supported_m=carries_m)
+                limit_m = min(limit_m, book.beam_span((beam,), table).span_m)
+            except OutsideScope:
+                pass
+        return limit_m * keep
+
+    def joins(run: BeamRun) -> bool:
+        own, plies = beam_line(spec, timber.beam, run.id)
+        try:
+            build.ply_breaks(run, plies, [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(own.key)])
+        except (InputError, ValueError):
+            return False
+        return True
 
     return frame(
-        spec, joist_m=timber.joist.thickness_m, joist_limit_m=joist_m, overhang_limit=past_limit, beam_limit=beam_limit
+        spec,
+        joist_m=timber.joist.thickness_m,
+        limits=Limits(joist_m=joist_m, overhang=past_limit, beam=beam_limit, joins=joins),
     )
 
 
@@ -132,7 +150,7 @@ def _framed(case: Case) -> Reckoned:
     timber = timber_of(spec)
     left, low, right, high = outline_of(spec).box
     found = Found(spec=spec, site=site, book=book, load=deck_load(spec, site, book, min(right - left, high - low)))
-    laid = lay_out(spec, found, timber)
+    laid = lay_out(spec, found, timber, case.yard)
     conflicts, notes = list(laid.conflicts), list(laid.notes)
     if spec.bridge is not None:
         notes += reckon_bridge(found, laid, timber)

@@ -112,7 +112,7 @@ def _strut(f: LeafChecks, force: Step, load: Step, brace: statics.Brace, case: s
         # Cross rails half-lapped over the strut hold it against buckling out of the leaf; in its plane it stands free.
         column = f.book.column(
             outdoors(f.leaf.frame),
-            "floor",
+            "person",
             Standing(
                 height_m=brace.length_m,
                 end_factor=1.0,
@@ -131,7 +131,7 @@ def _rail_bends(f: LeafChecks, load: Step, case: str) -> None:
     leaf = f.leaf
     out = (leaf.between_m - leaf.reach_m) / f.u.size_m
     try:
-        capacity = f.book.moment_capacity(outdoors(f.leaf.frame), "floor")
+        capacity = f.book.moment_capacity(outdoors(f.leaf.frame), "person")
     except OutsideScope as refused:
         f.gap("Rail bends past the brace", refused.reason, refused.would_have_to_change)
         return

@@ -134,8 +134,13 @@ class Leaf:
 
     @property
     def hinges(self) -> int:
-        """Hinges: as wished, three at least on a tall leaf."""
-        return max(self.design.hinges_count, 3 if self.height_m > TALL_M else 2)
+        """Hinges: as typed, else three on a tall leaf and two on another [common practice]."""
+        return self.design.hinges_count or self.hinges_advised
+
+    @property
+    def hinges_advised(self) -> int:
+        """Three on a tall leaf, two on another [common practice]."""
+        return 3 if self.height_m > TALL_M else 2
 
 
 def widths(design: LeafDesign, hung: Hung) -> tuple[float, ...]:

@@ -52,7 +52,7 @@ SETTINGS = (
     Group(
         title="Hinges",
         fields=(
-            Field(path=AT + "hinges_count", says="Hinges", sort="count"),
+            Field(path=AT + "hinges_count", says="Hinges", sort="count", empty="as the leaf's height needs"),
             _small("hinge_inset_m", "Hinge inset", "From the leaf's top and bottom to the nearest hinge"),
             _small("hinge_gap_m", "Gap at the hinge", "Measured on what was bought", "the hinge's own"),
             _small("hinge_play_m", "Play of a hinge", "What its pin gives"),

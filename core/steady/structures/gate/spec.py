@@ -72,6 +72,7 @@ class LeafDesign:
             slipping by `nail_slip_n_per_m`.
         closer_n_m: Least moment of a self-closing spring; 0: none.
         latch_height_m: Above the ground.
+        hinges_count: None: as many as the leaf's height needs.
         hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
         latch_rating_n: The same for the latch, or a second leaf's rod, with its screws.
@@ -87,7 +88,7 @@ class LeafDesign:
     joint: Literal["half-lap", "butt with gusset", "pocket screw", "bolted"] = "half-lap"
     cross_rails: Annotated[int, Ge(0), Le(3)] = 1
     hung: Literal["start", "end"] = "start"
-    hinges_count: Annotated[int, Ge(2), Le(4)] = 2
+    hinges_count: Annotated[int, Ge(2), Le(4)] | None = None
     hinge_inset_m: Annotated[float, Ge(0.05), Le(0.6)] = 0.1524
     hinge: Words = "strap hinge"
     latch: Words = "gravity latch"

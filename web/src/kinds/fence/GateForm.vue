@@ -123,9 +123,9 @@ const HUNG = [
       />
       <PickField
         label="Hinges"
-        :model-value="leaf.hinges_count"
-        :options="few(2, 4)"
-        @update:model-value="pick('hinges_count', 'hinges')($event)"
+        :model-value="leaf.hinges_count ?? 0"
+        :options="[{ value: 0, says: 'as its height needs' }, ...few(2, 4)]"
+        @update:model-value="set('hinges_count', Number($event) || null, 'hinges')"
       />
     </div>
     <PickField

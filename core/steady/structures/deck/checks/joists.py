@@ -16,7 +16,7 @@ from steady.rulebooks.bent import Bent, check_member, floor_cases
 from steady.rulebooks.facets.spans import Spans
 from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, joist_wood
 from steady.structures.deck.checks.members import Envelope, at_supports, envelope, pieces, worst
-from steady.structures.deck.layout.framing import Frame, Joist
+from steady.structures.deck.layout.framing import Frame, Joist, counted_m, halves_m
 from steady.structures.deck.spec.deck import DeckSpec, runs_on
 from steady.structures.findings import Alike, said
 from steady.yard.stock import Stick
@@ -132,9 +132,9 @@ def live_patterns(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[str, float]
     """
     found: dict[str, float] = {}
     for joist, rows in supported(spec, joists):
-        for name, (dead, most, _) in zip(joist.on, rows, strict=True):
-            if name and dead > 1e-9:
-                found[name] = max(found.get(name, 1.0), most / dead)
+        for name, halves, (dead, most, _) in zip(joist.on, halves_m(joist), rows, strict=True):
+            if name:
+                found[name] = max(found.get(name, 1.0), most / counted_m(halves, dead))
     return found
 
 
@@ -169,15 +169,17 @@ def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
 
 def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
     spec, book = found.spec, found.book
-    back_m = min(
-        (
-            joist.spans_m[0 if joist.past_m[0] > joist.past_m[1] else -1]
-            for joist in frame.joists
-            if max(joist.past_m) > 1e-6
-        ),
-        default=frame.longest_span_m,
+    # Each end that runs past, with the span behind it: the one that uses most of its own limit is shown.
+    ends = {
+        (round(past_m, 6), round(back_m, 6))
+        for joist in frame.joists
+        for past_m, back_m in zip(joist.past_m, (joist.spans_m[0], joist.spans_m[-1]), strict=True)
+        if past_m > 1e-6
+    }
+    past_m, back_m = max(
+        ends, key=lambda end: end[0] / overhang_limit_m(book, wood, end[1])[0], default=(0.0, frame.longest_span_m)
     )
-    past = found.length_step("a", frame.longest_past_m, "joists past the beam's middle")
+    past = found.length_step("a", past_m, "joists past the beam's middle")
     limit_m, rule = overhang_limit_m(book, wood, back_m)
     if rule is not None:
         found.at_most(

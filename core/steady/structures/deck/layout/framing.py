@@ -8,7 +8,7 @@ import math
 import re
 from collections import Counter
 from collections.abc import Callable
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from steady.errors import InputError
@@ -16,17 +16,19 @@ from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline, Point, Span, checked, height_at
 from steady.memo import Is, once
 from steady.statics.beam import SpreadLoad, solve
-from steady.structures.deck.spec.deck import DeckSpec, Pin, runs_on
+from steady.structures.deck.spec.deck import DeckSpec, Pin
 from steady.values import value, value_in_order
 
 NEAR_M = 1e-4
 CLOSE_M = 0.6
-"""Beam lines nearer than this are one [our own]."""
+"""Beam lines nearer than this are one, where one can carry both edges [our own]."""
 LEAST_CARRIED_M = 0.05
 FLUSH_EDGE_M = 0.05
 """A flush beam's middle stands so far inside the deck's edge [our own]."""
 AT_END_M = 0.05
 """A post pinned at its beam's end stands with its middle so far inside it [our own]."""
+MORE_POSTS = 2
+"""So many posts more are tried where the sticks on sale do not make a beam's plies [our own]."""
 SHORT_M = 0.4
 """Posts of one beam stand at least this far apart [our own]."""
 
@@ -128,22 +130,30 @@ def height_of(spec: DeckSpec, point: Point) -> float:
     return height_at(corners, tuple(corner.height_m for corner in spec.outline), point)
 
 
-def frame(
-    spec: DeckSpec,
-    *,
-    joist_m: float,
-    joist_limit_m: float,
-    overhang_limit: Callable[[float], float],
-    beam_limit: Callable[[float], float],
-) -> Frame:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Limits:
+    """How far the members of a frame may reach.
+
+    Attributes:
+        joist_m: The farthest a joist may span (m): more beams are put in until none spans further.
+        overhang: A function of the span behind (m) that gives how far a joist may run past its beam (m).
+        beam: A function of the supported length and the longest joist (m) that gives the farthest a beam may span (m).
+        joins: Whether sticks on sale make a beam's plies, each joined over a post of its own.
+    """
+
+    joist_m: float
+    overhang: Callable[[float], float]
+    beam: Callable[[float, float], float]
+    joins: Callable[[BeamRun], bool]
+
+
+def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> Frame:
     """Lay the frame out.
 
     Args:
         joist_m: Thickness of a joist.
-        joist_limit_m: The farthest a joist may span: more beams are put in until none spans further.
-        overhang_limit: A function of the span behind (m) that gives how far a joist may run past its beam.
-        beam_limit: A function of the supported length (m) that gives the farthest a beam may span.
     """
+    joist_limit_m, overhang_limit = limits.joist_m, limits.overhang
     flip = spec.joists_run == "along"
     plan = outline_of(spec)
     framing = Outline(tuple((y, x) for x, y in reversed(plan.corners))) if flip else plan
@@ -195,7 +205,8 @@ def frame(
         laid = lay(overhang, pins)
     if pinned_line:
         laid = lay(overhang, spec.pins)
-    beams = tuple(_with_posts(spec, run, beam_limit) for run in laid.runs)
+    joists_m = _longest(laid.joists)[0]
+    beams = tuple(_with_posts(spec, run, joists_m, limits) for run in laid.runs)
     notes: list[str] = []
     if spec.attach == "ledger" and not on_house:
         notes.append(
@@ -305,13 +316,22 @@ def _lines(raw: Is, wanted: _Wanted, house: Span | None) -> tuple[float, ...]:
     slanted = [end for end in ends if end not in edges]
     if slanted:
         edges.add(min(slanted))
-    needed = [end - min(overhang_m, 0.45 * (end - min(j.from_m for j in joists))) for end in edges]
+    first = min(j.from_m for j in joists)
+    # By line, the edge that it carries at the joists' far ends.
+    edge_of = {end - min(overhang_m, 0.45 * (end - first)): end for end in edges}
+    needed = list(edge_of)
     starts = {round(joist.from_m, 4): joist.from_m for joist in joists if not held(joist)}.values()
     needed += [start + min(overhang_m, 0.45 * (last - start)) for start in starts]
     lines: list[float] = []
     for line in sorted(needed):
         if lines and line - lines[-1] < min(CLOSE_M, last - min(starts, default=0.0) - 2 * FLUSH_EDGE_M - NEAR_M):
-            continue
+            if line not in edge_of or lines[-1] not in edge_of:
+                continue
+            if line <= edge_of[lines[-1]] - FLUSH_EDGE_M:
+                # One line carries both edges: the shorter joists run less far past it.
+                lines[-1] = line
+                continue
+            # Without a line of their own the longer joists would hang too far over the shorter ones' beam.
         lines.append(line)
     origin = [0.0] if any(held(joist) for joist in joists) else []
     fixed = [*origin, *lines]
@@ -396,6 +416,14 @@ def halves_m(joist: Joist) -> tuple[float, ...]:
     return tuple(found)
 
 
+def counted_m(halves: float, analysed: float) -> float:
+    """What an unbroken joist is counted to press a support by (m): by analysis, and never less than half of its halves.
+
+    A support that the joist barely presses, or lifts off, is not laid out for nothing [our own, on the safe side].
+    """
+    return max(LEAST_CARRIED_M, analysed, halves / 2)
+
+
 def _beams(framing: Outline, joists: tuple[Joist, ...], lines: tuple[float, ...]) -> list[BeamRun]:
     """Every beam in one piece of outline with what it carries; posts come under it later."""
     found: list[BeamRun] = []
@@ -415,7 +443,7 @@ def _beams(framing: Outline, joists: tuple[Joist, ...], lines: tuple[float, ...]
                 a = low if index == 0 else (on_it[index - 1].u_m + joist.u_m) / 2
                 b = high if index + 1 == len(on_it) else (joist.u_m + on_it[index + 1].u_m) / 2
                 halves, analysed = alike[joist.from_m, joist.to_m, joist.supports]
-                rows.append((a, b, max(LEAST_CARRIED_M, halves[k]), max(LEAST_CARRIED_M, analysed[k])))
+                rows.append((a, b, max(LEAST_CARRIED_M, halves[k]), counted_m(halves[k], analysed[k])))
             both = any(0 < j.on.index(name) < len(j.on) - 1 for j in on_it)
             run = BeamRun(id=run_id, v_m=line, from_m=low, to_m=high, supported=tuple(_joined(rows)), both_sides=both)
             if on_it:
@@ -433,10 +461,11 @@ def _joined(rows: list[tuple[float, float, float, float]]) -> list[tuple[float, 
     return made
 
 
-def _with_posts(spec: DeckSpec, run: BeamRun, beam_limit: Callable[[float], float]) -> BeamRun:
+def _with_posts(spec: DeckSpec, run: BeamRun, joists_m: float, limits: Limits) -> BeamRun:
     length = run.to_m - run.from_m
-    carries = run.carries_m(runs_on(spec))
-    limit = max(0.3, beam_limit(carries))
+    # By halves a beam carries more where unbroken joists press it little, or lift: posts are set for the greater.
+    carries = max(run.carries_m(unbroken=True), run.carries_m(unbroken=False))
+    limit = max(0.3, limits.beam(carries, joists_m))
     past = min(spec.beam_overhang_m, limit / 4, max(0.0, (length - SHORT_M) / 2))
     between = length - 2 * past
     count = spec.posts or max(2, math.ceil(between / limit - 1e-9) + 1)
@@ -445,7 +474,16 @@ def _with_posts(spec: DeckSpec, run: BeamRun, beam_limit: Callable[[float], floa
         past = between / (count - 1) / 4
         between = length - 2 * past
         count = max(2, math.ceil(between / limit - 1e-9) + 1)
-    return once(_posts, Is(run), count, (past, between), spec.pins)
+    found = once(_posts, Is(run), count, (past, between), spec.pins)
+    if spec.posts is not None:
+        return found
+    for more in range(1, MORE_POSTS + 1):
+        if limits.joins(found):
+            return found
+        tried: BeamRun = once(_posts, Is(run), count + more, (past, between), spec.pins)
+        if limits.joins(tried):
+            return tried
+    return found
 
 
 def _posts(bare: Is, count: int, reach_m: tuple[float, float], held: tuple[Pin, ...]) -> BeamRun:

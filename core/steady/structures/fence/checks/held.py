@@ -9,7 +9,7 @@ from steady.rulebooks.answers import given_step
 from steady.rulebooks.asks import ScrewAsk
 from steady.structures.bends import Asked, check_reach
 from steady.structures.fence.checks.findings import Loads, Reckoning
-from steady.structures.fence.checks.joints import HOLDS_M, Picked, bought_ends, joints_of_rails, pick, screw_m
+from steady.structures.fence.checks.joints import HOLDS_M, SAME_M, Picked, bought_ends, joints_of_rails, pick, screw_m
 from steady.structures.fence.layout.infill import BOARDED, rows
 from steady.structures.fence.layout.stations import Bay
 from steady.structures.fence.spec.case import FenceCase
@@ -189,7 +189,7 @@ class HoldReckoner:
                 ScrewAsk(
                     count=count,
                     diameter_m=screw_m(picked.item),
-                    holds_m=max(picked.holds_m, HOLDS_M),
+                    holds_m=picked.holds_m if picked.holds_m < HOLDS_M - SAME_M else max(picked.holds_m, HOLDS_M),
                     through_m=picked.joint.through_m,
                     wood=wood,
                     density_kg_per_m3=into.density_kg_per_m3,

@@ -1,5 +1,7 @@
 """Screwed joints: what is gone through, what holds, and which screw is long enough without poking through."""
 
+import math
+
 from steady.data.loader import keyed
 from steady.measure.units import MM
 from steady.plan.model import Place
@@ -7,14 +9,17 @@ from steady.structures.fence.layout.infill import Rows, rows
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.values import value_in_order
+from steady.yard.stock import Stick
 
 SAME_M = 0.0005
 SLANT_REACH = 0.75
 """A screw at a slant reaches at most so much of the post's width [our own]."""
 SHORT_OF_M = 3 * MM
 """A point stops so far short of the far face [common practice]."""
-
-
+THIN_M = 25 * MM
+"""A rail or slat thinner than this is fixed with board screws: a structural screw near its end splits it [common practice]."""
+THIN_HOLDS = 2 / 3
+"""A board screw holds in at least so much of a piece that is thinner than its usual penetration [common practice]."""
 HOLDS_M = 25 * MM
 """Least penetration of a board's screw into what holds it [common practice, 1 in]."""
 
@@ -58,7 +63,9 @@ def pick(joint: Joint, stainless: bool = False) -> Picked:
             continue
         length_m = row.number("length_m")
         holds_m = length_m - joint.through_m
-        least_m = HOLDS_M if joint.wants == "board" else HOLDS_DIAMETERS * row.number("diameter_m")
+        least_m = HOLDS_DIAMETERS * row.number("diameter_m")
+        if joint.wants == "board":
+            least_m = min(HOLDS_M, math.inf if joint.into_m is None else THIN_HOLDS * joint.into_m)
         pokes = joint.into_m is not None and holds_m > joint.into_m - SHORT_OF_M
         if holds_m >= least_m - SAME_M and not pokes:
             return Picked(joint, key, length_m, holds_m)
@@ -70,15 +77,20 @@ def bought_ends(spec: FenceSpec, lie: Rows) -> bool:
     return spec.rail_end != "screws" and lie.count > 0 and not lie.on_face and lie.tilt_rad is None
 
 
+def wants_for(rail: Stick) -> str:
+    """Role of the screw that fixes a rail's ends."""
+    return "board" if rail.thickness_m < THIN_M else "structural"
+
+
 def joints_of_rails(case: FenceCase) -> tuple[Joint, Joint]:
     """How one rail end meets its post, and one board its rail, without their places."""
     timber = case.timber
     lie, rail, board = rows(case.spec, timber.rail), timber.rail, timber.board
     end = (
-        Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, (), 4)
+        Joint("Rail end to post", wants_for(rail), rail.thickness_m, timber.post.thickness_m, (), 4)
         if lie.on_face
         else Joint(
-            "Rail end to post, at a slant", "structural", rail.thickness_m, SLANT_REACH * timber.post.width_m, (), 4
+            "Rail end to post, at a slant", wants_for(rail), rail.thickness_m, SLANT_REACH * timber.post.width_m, (), 4
         )
     )
     deep_m = rail.thickness_m if lie.upright else rail.width_m

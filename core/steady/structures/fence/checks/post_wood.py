@@ -68,7 +68,7 @@ class PostWoods:
                 )
                 timber = outdoors(wood)
                 strength = self.case.book.bending_strength(timber, "wind")
-                leaf_strength = self.case.book.bending_strength(timber, "floor")
+                leaf_strength = self.case.book.bending_strength(timber, "person")
             except OutsideScope as outside:
                 refused = outside
             # Wind bends a post across the line: its depth is the thickness, its breadth the width along the line.

@@ -39,10 +39,10 @@ class PostReckoner:
 
     def __init__(self, case: FenceCase, loads: Loads, found: Reckoning) -> None:
         self.case = case
-        spec, site, book, timber, hole_width_m = case.spec, case.site, case.book, case.timber, case.hole_width_m
+        spec, site, book, timber = case.spec, case.site, case.book, case.timber
         self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, found
         self.u = book.units
-        self.timber, self.hole_width_m = timber, hole_width_m
+        self.timber = timber
         self.top_m = spec.height_m + spec.gap_m
         self.guard = book.guard_load()
         self.person_n, self.person_step = leaning(case)
@@ -130,7 +130,7 @@ class PostReckoner:
     def _stands(self, post: Post, sides: "Sides", way: FootWay) -> None:
         """A post that is set: what pushes on it, how deep it goes, how it bends."""
         about = f"{self.spec.id}/post/{post.id}"
-        width_m = side_width_m(self.spec, way, post.stick, self.hole_width_m)
+        width_m = side_width_m(self.spec, way, post.stick, self.case.hole_width_m(post.stick))
         wood = turned(self.woods.at_ground(post, way), post.turned_rad)
         rise_m = self.found.rise_m.get(post.id, 0.0)
         top_m = self.top_m + rise_m

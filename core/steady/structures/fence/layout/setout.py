@@ -25,13 +25,15 @@ MOST_POSTS = 700
 """What one fence may hold, so that it is planned well within a second; a longer line is laid out as several [our own limits]."""
 
 
-def blocked_stretches(case: FenceCase, post_m: float) -> list[tuple[float, float, str, float, float]]:
+def blocked_stretches(
+    case: FenceCase, post_m: float, hole_width_m: float
+) -> list[tuple[float, float, str, float, float]]:
     """Stations kept free of post centres, by zone: (from, to, what, tight from, tight to).
 
     A band's half width R plus half the hole, over the sine of its crossing angle; the comfort margin is added for the
     solver, and the tight edges without it judge posts that a person has fixed. A way to keep clear counts the post, not the hole.
     """
-    spec, hole_width_m = case.spec, case.hole_width_m
+    spec = case.spec
     found = []
     for zone in spec.zones:
         if zone.foot is not None:
@@ -76,12 +78,12 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
             "lay it out as several fences",
         )
     fixed = fixed_posts(case, path)
-    blocked = blocked_stretches(case, timber.post.width_m)
+    blocked = blocked_stretches(case, timber.post.width_m, case.widest_line_hole_m)
     line = _Line(case, path, blocked, bears)
     conflicts, notes = line.conflicts, line.notes
     taken = {post.id for post in fixed}
     for held in fixed:
-        for _, _, what, low_m, high_m in blocked:
+        for _, _, what, low_m, high_m in blocked_stretches(case, held.stick.width_m, case.hole_width_m(held.stick)):
             if low_m + TOLERANCE_M < held.station_m < high_m - TOLERANCE_M:
                 by_m = min(held.station_m - low_m, high_m - held.station_m)
                 conflicts.append(
@@ -243,6 +245,9 @@ def _between(line: _Line, before: Post, after: Post) -> list[Post]:
     from_m, to_m = before.station_m, after.station_m
     run_m = to_m - from_m
     limit_m, why = bay_limit(case, before, after, line.bears)
+    if spec.bays == "panels" and (spec.infill.style == "bought panels" or limit_m >= spec.bay_max_m):
+        # The panel decides how far apart posts stand: a greatest bay is for bays that are spaced freely.
+        limit_m = max(limit_m, spec.panel_m + spec.clip_gap_m + case.timber.post.width_m)
     inside = [(low - from_m, high - from_m) for low, high, *_ in blocked if high > from_m and low < to_m]
     # A band that reaches over a fixed post blocks only its inner side.
     inside = [(max(low, 0.0), min(high, run_m)) for low, high in inside]

@@ -55,7 +55,7 @@ def posts_and_footings(
         longest_m[size] = max(length_m, longest_m.get(size, 0.0))
         like = (way.key, stick.key, embed_m, above_m)
         if like not in alike:
-            made = layers(spec, way, stick, (embed_m, case.hole_width_m), above_m)
+            made = layers(spec, way, stick, (embed_m, case.hole_width_m(stick)), above_m)
             alike[like] = (
                 made,
                 *pull_out_n(case, way, made),
@@ -70,7 +70,7 @@ def posts_and_footings(
                 layers=stack,
                 embedment_m=embed_m,
                 hole_m=hole_depth_m(spec, way, embed_m),
-                hole_width_m=_wide_m(case, way),
+                hole_width_m=_wide_m(case, way, stick),
                 depth_governed_by=found.governs[post.id],
                 width_governed_by=by_width,
                 hand_dug=hand_dug(spec, post.station_m),
@@ -98,8 +98,8 @@ def allowance_m(spec: FenceSpec) -> float:
     return spec.post_allowance_m if spec.posts_cut == "long" else 0.0
 
 
-def _wide_m(case: FenceCase, way: FootWay) -> float:
-    spec, hole_width_m = case.spec, case.hole_width_m
+def _wide_m(case: FenceCase, way: FootWay, post: Stick) -> float:
+    spec, hole_width_m = case.spec, case.hole_width_m(post)
     if way.stands == "block":
         return spec.foot_detail.block_width_m
     if way.stands == "pier":
@@ -312,10 +312,12 @@ def curves(case: FenceCase, out: SetOut) -> list[Curve]:
             points=tuple((*path.leg_at(s).point(s), ground.height_m(s)) for s in at),
         )
     )
-    for zone, (_, _, _, low_m, high_m) in zip(spec.zones, out.blocked, strict=True):
-        if zone.foot is not None:
-            half_m = zone.half_width_m / math.sin(zone.crossing_rad)
-            low_m, high_m = zone.at_m - half_m, zone.at_m + half_m
+    for zone in spec.zones:
+        # The band itself is drawn: a hole that is clear of it lies outside of what is drawn.
+        half_m = zone.half_width_m / math.sin(zone.crossing_rad)
+        if zone.off_m > 0:
+            half_m = math.sqrt(max(0.0, zone.half_width_m**2 - zone.off_m**2))
+        low_m, high_m = zone.at_m - half_m, zone.at_m + half_m
         points = tuple((*path.leg_at(max(0.0, s)).point(s), ground.height_m(s)) for s in (low_m, zone.at_m, high_m))
         made.append(
             Zone(

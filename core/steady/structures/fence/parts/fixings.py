@@ -5,7 +5,7 @@ from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
 
 from steady.plan.model import Part, Place
-from steady.structures.fence.checks.joints import SLANT_REACH, Joint, bought_ends, pick
+from steady.structures.fence.checks.joints import SLANT_REACH, Joint, bought_ends, pick, wants_for
 from steady.structures.fence.layout.boards import OUTER
 from steady.structures.fence.layout.infill import WIRED, rows
 from steady.structures.fence.layout.stations import SetOut, bay_id
@@ -48,12 +48,14 @@ def joints(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Joint]:
     elif not lie.on_face and not bought_ends(spec, lie):
         # Between the posts a rail is screwed at a slant, short of the rail that comes from the other side.
         into_m = SLANT_REACH * timber.post.width_m
-        made.append(Joint("Rail end to post, at a slant", "structural", rail.thickness_m, into_m, rails, 2 * 2))
+        made.append(Joint("Rail end to post, at a slant", wants_for(rail), rail.thickness_m, into_m, rails, 2 * 2))
     elif lie.on_face:
-        made.append(Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, rails, 2 * 2))
+        made.append(Joint("Rail end to post", wants_for(rail), rail.thickness_m, timber.post.thickness_m, rails, 2 * 2))
         for crossed, over in _over_posts(spec, out, parts).items():
             says = "Rail to the posts between its ends"
-            made.append(Joint(says, "structural", rail.thickness_m, timber.post.thickness_m, tuple(over), 2 * crossed))
+            made.append(
+                Joint(says, wants_for(rail), rail.thickness_m, timber.post.thickness_m, tuple(over), 2 * crossed)
+            )
     made.append(Joint("Cap to post", "board", board.thickness_m, None, of("", "cap"), 4))
     made.append(Joint("Trim to boards", "board", board.thickness_m, board.thickness_m + rail_deep_m, of("", "trim"), 6))
     made.append(Joint("Base board to post", "board", board.thickness_m, timber.post.thickness_m, of("/base/"), 4))

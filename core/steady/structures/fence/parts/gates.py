@@ -11,7 +11,7 @@ from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.gate import steps
 from steady.structures.gate.detail import arc_detail, leaf_detail, mirrored, plan_detail, wrong_detail
 from steady.structures.gate.hardware import hinge_gap_m
-from steady.structures.gate.leaf import LAPPED, TALL_M, WIDE_M, Leaf
+from steady.structures.gate.leaf import LAPPED, WIDE_M, Leaf
 from steady.yard.stock import Stick
 
 HEAVY_N = 222.0
@@ -151,7 +151,8 @@ def _leaf_boards(hanging: Hanging) -> list[Part]:
     board = leaf.board
     mass = board.density_kg_per_m3 * board.thickness_m * board.width_m * leaf.height_m
     first_m = leaf.board_rip_m if leaf.rips_count == 2 else 0.0
-    at = _point(hanging, (first_m + board.width_m / 2, leaf.gap_m))
+    first_x = first_m + board.width_m / 2
+    at = _point(hanging, (first_x, _foot_m(leaf, first_x)))
     along, step = _heading(hanging), board.width_m
     if leaf.boards_full:
         row = Place(
@@ -160,7 +161,7 @@ def _leaf_boards(hanging: Hanging) -> list[Part]:
             along=(0.0, 0.0, 1.0),
             up=along,
             count=leaf.boards_full,
-            step=(step * along[0], step * along[1], 0.0),
+            step=(step * along[0], step * along[1], step * leaf.rake),
         )
         made.append(
             Part(
@@ -179,7 +180,7 @@ def _leaf_boards(hanging: Hanging) -> list[Part]:
         places = tuple(
             Place(
                 id=f"{leaf.id}/rip{f'-{number}' if number > 1 else ''}",
-                at=_point(hanging, (x, leaf.gap_m)),
+                at=_point(hanging, (x, _foot_m(leaf, x))),
                 along=(0.0, 0.0, 1.0),
                 up=along,
             )
@@ -200,6 +201,11 @@ def _leaf_boards(hanging: Hanging) -> list[Part]:
             )
         )
     return made
+
+
+def _foot_m(leaf: Leaf, along_m: float) -> float:
+    """How high a board's foot is (m) in the leaf's own plane: a raked leaf's boards climb with it."""
+    return leaf.gap_m + leaf.rake * (along_m - leaf.stile_m / 2)
 
 
 def _joint_fixings(leaf: Leaf) -> list[tuple[str, int]]:
@@ -231,7 +237,10 @@ def _stick_part(hanging: Hanging, bar: Bar, length_m: float, past_m: float) -> P
     direction = (along[0] * run / size, along[1] * run / size, rise / size)
     start = (bar.start[0] - past_m * run / size, bar.start[1] - past_m * rise / size)
     up = (-along[0] * rise / size, -along[1] * rise / size, run / size)
-    bevel = math.atan2(abs(run), abs(rise)) if bar.what == "strut" else 0.0
+    # A raked rail ends plumb against its stiles, or flush with them.
+    bevels = {"strut": math.atan2(abs(run), abs(rise)), "rail": math.atan(abs(leaf.rake))}
+    bevel = bevels.get(bar.what, 0.0)
+    longer_m = {"strut": _past_the_middle_m(leaf, frame), "rail": frame.width_m * abs(leaf.rake)}.get(bar.what, 0.0)
     saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=bevel)
     return Part(
         id=bar.id,
@@ -243,7 +252,7 @@ def _stick_part(hanging: Hanging, bar: Bar, length_m: float, past_m: float) -> P
         cuts=(saw, replace(saw, end="end", at_m=length_m)) if bevel else (),
         mass_kg=frame.density_kg_per_m3 * frame.thickness_m * frame.width_m * length_m,
         # A strut fits into corners: its points lie on its own middle. Where it meets a rail short of the corner one edge is longer.
-        stick_m=length_m + (_past_the_middle_m(leaf, frame) if bar.what == "strut" else 0.0),
+        stick_m=length_m + longer_m,
     )
 
 
@@ -305,8 +314,8 @@ def cautions(spec: FenceSpec, hangings: list[Hanging]) -> list[Caution]:
             say("drawing", f"{name} is wide for one leaf: two leaves pull less on their posts")
         elif leaf.weight_n > ONE_LEAF_N and len(opening.leaves_m) < 2:
             say("drawing", f"{name} is heavy for one leaf: two leaves pull less on their posts")
-        if leaf.height_m > TALL_M and leaf.design.hinges_count < 3:
-            say("drawing", f"{name} is tall: it gets a third hinge, near the top one")
+        if leaf.hinges < leaf.hinges_advised:
+            say("drawing", f"{name} is tall: it is better on {leaf.hinges_advised} hinges, the third near the top one")
         if math.degrees(hanging.found.brace.angle_rad) < 30:
             say("drawing", f"{name}: its brace lies flatter than 30 degrees; a middle stile and two braces hold better")
         elif math.degrees(hanging.found.brace.angle_rad) < 45:

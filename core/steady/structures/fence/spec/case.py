@@ -10,16 +10,16 @@ from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.fence.spec.timber import Timber, timbers
 from steady.structures.kind import Case
 from steady.values import value
+from steady.yard.stock import Stick
 
 
 @value
 class FenceCase(Case):
-    """A fence's case: `timber` its sticks, `ground` under its line, `hole_width_m` what one auger digs for all its posts."""
+    """A fence's case: `timber` its sticks, `ground` under its line."""
 
     spec: FenceSpec
     timber: Timber
     ground: Profile
-    hole_width_m: float
 
     @classmethod
     def of_case(cls, case: Case) -> "FenceCase":
@@ -30,6 +30,7 @@ class FenceCase(Case):
         """
         spec: FenceSpec = case.spec
         timber = timbers(spec)
+        _refuse_narrow_hole(spec, timber)
         return cls(
             spec=spec,
             site=case.site,
@@ -38,19 +39,41 @@ class FenceCase(Case):
             tape=case.tape,
             timber=timber,
             ground=case.site.profile(spec.id),
-            hole_width_m=_hole_width(spec, timber),
         )
 
+    def hole_width_m(self, post: Stick) -> float:
+        """How wide the hole of a post is dug (m): each size of post has its own auger.
 
-def _hole_width(spec: FenceSpec, timber: Timber) -> float:
-    # One auger digs the whole fence: it is as wide as the widest post wants.
-    across_m = math.hypot(timber.post.width_m, timber.post.thickness_m)
-    ends_m = timber.end_post.width_m if timber.end_post is not None else 0.0
-    widest_m = max(across_m / 2**0.5, ends_m, timber.gate_post.width_m if spec.openings else 0.0)
-    width_m = spec.hole_width_m or auger_m(widest_m)
-    if spec.built_on is Basis.PRACTICE and spec.practice is not None:
-        width_m = spec.practice.hole_width_m
-    field = "practice/hole_width_m" if spec.built_on is Basis.PRACTICE else "hole_width_m"
-    if widest_m * 2**0.5 > width_m + 1e-9:
+        A typed width holds for every post that fits into it; as usually built, a larger post than the line's has its own auger.
+        """
+        spec, own_m = self.spec, auger_m(_across_m(post))
+        if spec.built_on is Basis.PRACTICE and spec.practice is not None:
+            line = post == self.timber.post
+            return spec.practice.hole_width_m if line else max(spec.practice.hole_width_m, own_m)
+        if spec.hole_width_m is None:
+            return own_m
+        return spec.hole_width_m if _diagonal_m(post) <= spec.hole_width_m + 1e-9 else max(spec.hole_width_m, own_m)
+
+    @property
+    def widest_line_hole_m(self) -> float:
+        """The widest hole of a post that stands in the line: of its line posts, or of larger posts near its free ends."""
+        own = [self.timber.post] if self.timber.end_post is None else [self.timber.post, self.timber.end_post]
+        return max(self.hole_width_m(post) for post in own)
+
+
+def _diagonal_m(post: Stick) -> float:
+    return math.hypot(post.width_m, post.thickness_m)
+
+
+def _across_m(post: Stick) -> float:
+    """The side of the square post that fills as much of a hole."""
+    return _diagonal_m(post) / 2**0.5
+
+
+def _refuse_narrow_hole(spec: FenceSpec, timber: Timber) -> None:
+    """A line post must fit into the hole that is typed for it; other posts get an auger of their own."""
+    practice = spec.practice if spec.built_on is Basis.PRACTICE else None
+    width_m = practice.hole_width_m if practice is not None else spec.hole_width_m
+    if width_m is not None and _diagonal_m(timber.post) > width_m + 1e-9:
+        field = "hole_width_m" if practice is None else "practice/hole_width_m"
         raise InputError(field, "The post's diagonal does not fit into this hole: use a wider auger")
-    return width_m

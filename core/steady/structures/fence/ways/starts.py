@@ -12,11 +12,14 @@ from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
 from steady.measure.units import FT
 from steady.plan.model import Basis, Check, Plan
 from steady.plan.verdict import buildable, gaps, hardest, named
-from steady.structures.fence.layout.infill import BOARDED
+from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
+from steady.structures.fence.layout.infill import BOARDED, rows
 from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
 from steady.structures.fence.ways.singles import GAPS_M
 from steady.structures.kind import Case
+from steady.structures.wind_place import place_of
 from steady.values import value
 from steady.yard.stock import Stick, same_wood, stick, sticks
 
@@ -29,13 +32,23 @@ NOBODY = "nobody yet"
 
 @dataclass(slots=True)
 class Search:
-    """What was looked through, and the cheapest that passes; `why`: the sentence where none does."""
+    """What was looked through, and the cheapest that passes; `why`: the sentence where none does.
+
+    `unmade`: kinds of its joints that no fixing on the list makes.
+    """
 
     planned: int = 0
     spec: FenceSpec | None = None
     plan: Plan | None = None
     price: float = 0.0
+    unmade: int = 0
     why: str = ""
+
+    def beaten_by(self, unmade: int, price: float, posts: int) -> bool:
+        """Whether a design that passes ranks before what was found: a joint that nothing on the list makes ranks after any."""
+        if self.plan is None:
+            return True
+        return (unmade, price, posts) < (self.unmade, self.price, len(self.plan.footings))
 
 
 @value
@@ -129,16 +142,12 @@ def usual_here(case: Case, accepted_by: str = NOBODY) -> FenceSpec:
         built_on=Basis.PRACTICE,
         practice=PracticeDetail(
             embedment_m=min(3.6, deep_m),
-            hole_width_m=hole_width_m(max(post.width_m, *_gate_posts(spec))),
+            hole_width_m=hole_width_m(post.width_m),
             accepted_by=accepted_by,
             why="as it is usually built here",
         ),
         **rails,  # type: ignore[arg-type]
     )
-
-
-def _gate_posts(spec: FenceSpec) -> tuple[float, ...]:
-    return (sticks()[spec.gate_post].width_m,) if spec.gate_post and spec.gate_post in sticks() else (0.0,)
 
 
 def _habit(school: str, height_m: float) -> Row:
@@ -161,8 +170,13 @@ def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
     lightest rails that pass; then each bay's pair is planned whole and `priced`.
     """
     spec: FenceSpec = case.spec
+    try:
+        case.book.velocity_pressure(place_of(case.site), spec.height_m)
+    except (InputError, OutsideScope):
+        # Without the place's wind nothing can pass: nothing is searched.
+        return Search(why="The wind of this place is not known: enter it under Ground, then ask again")
     base: FenceSpec = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
-    look = _Looking(base=base, plan=lambda like: plan_fence(case.of(like)), priced=priced)
+    look = _Looking(case=case, base=base, plan=lambda like: plan_fence(case.of(like)), priced=priced)
     posts = same_wood(stick(spec.post, "post", "post"), "post")
     rails = same_wood(stick(spec.rail, "rail", "rail"), "rail")
     for bay_m in _bays(case):
@@ -189,6 +203,8 @@ def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
         closest = (
             f"; the closest fails by {look.nearest[1]}, {look.nearest[0]:.2f} of its limit" if look.nearest[1] else ""
         )
+        if not closest and look.clash:
+            closest = f"; {look.clash[0].lower()}{look.clash[1:]}"
         found.why = (
             f"None of {found.planned} designs passes here: {sizes}, {reach}, every rail of the yard{closest}. A lower or more open "
             "fence, or a return at its free ends, takes less wind"
@@ -198,13 +214,15 @@ def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
 
 @dataclass(slots=True, kw_only=True)
 class _Looking:
-    """A search under way: what it starts from, how it plans and prices, what it found, and the closest that failed."""
+    """A search under way: what it starts from, how it plans and prices, what it found, the closest failure, a conflict."""
 
+    case: Case
     base: FenceSpec
     plan: Callable[[FenceSpec], Plan]
     priced: Callable[[Plan], float]
     found: Search = field(default_factory=Search)
     nearest: tuple[float, str] = (float("inf"), "")
+    clash: str = ""
 
     def tried(self, change: Change, like: FenceSpec | None = None) -> Plan | None:
         """The plan of a change; None where it cannot be laid out."""
@@ -215,14 +233,27 @@ class _Looking:
             return None
 
     def failed(self, trial: Plan | None, where: str) -> None:
-        """Remembers the closest of those that fail."""
+        """Remembers the closest of those that fail, and what stood in the way of those that cannot be built."""
+        if trial is not None and trial.conflicts:
+            self.clash = self.clash or trial.conflicts[0]
+            return
         worst = _worst(trial, where)
-        if worst is not None and worst.use < self.nearest[0]:
+        if worst is not None and 1 < worst.use < self.nearest[0]:
             self.nearest = worst.use, named(worst)
+
+    def unmade(self, spec: FenceSpec) -> int:
+        """Kinds of joints at the rails that no fixing on the list makes."""
+        case = FenceCase.of_case(self.case.of(spec))
+        lie = rows(spec, case.timber.rail)
+        end, board = joints_of_rails(case)
+        wanted = [] if bought_ends(spec, lie) or not lie.count else [end]
+        wanted += [board] if spec.infill.style in BOARDED else []
+        return sum(pick(joint, stainless=spec.weather == "ice and salt").item is None for joint in wanted)
 
     def keep(self, spec: FenceSpec, trial: Plan, price: float) -> None:
         """The best so far."""
         self.found.spec, self.found.plan, self.found.price = spec, trial, price
+        self.found.unmade = self.unmade(spec)
 
 
 def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[Stick]) -> Change | None:
@@ -275,9 +306,12 @@ def _lightest_rails(look: _Looking, chosen: Change, rails: list[Stick]) -> None:
             look.failed(trial, "/")
             continue
         price = look.priced(trial)
-        if found.plan is None or (price, len(trial.footings)) < (found.price, len(found.plan.footings)):
-            look.keep(replace(look.base, **{**chosen, **lighter}), trial, price)  # type: ignore[arg-type]
-        return
+        like: FenceSpec = replace(look.base, **{**chosen, **lighter})  # type: ignore[arg-type]
+        unmade = look.unmade(like)
+        if found.beaten_by(unmade, price, len(trial.footings)):
+            look.keep(like, trial, price)
+        if not unmade:
+            return
 
 
 def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
@@ -295,8 +329,9 @@ def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
         if trial is None:
             continue
         price = look.priced(trial)
-        if buildable(trial) and (found.spec is None or price < found.price - 0.5):
-            look.keep(replace(like, **change), trial, price)  # type: ignore[arg-type]
+        changed: FenceSpec = replace(like, **change)  # type: ignore[arg-type]
+        if buildable(trial) and found.beaten_by(look.unmade(changed), price + 0.5, 0):
+            look.keep(changed, trial, price)
 
 
 def _augers(spec: FenceSpec) -> list[float]:
