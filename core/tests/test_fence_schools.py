@@ -2,11 +2,13 @@
 
 import math
 import unittest
+from dataclasses import replace
 
 from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.plan.verdict import state
+from steady.rulebooks import short_posts
 from steady.rulebooks.registry import RULEBOOKS
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.fence.spec.localise import at_home
@@ -62,17 +64,30 @@ class FenceSchoolsTest(unittest.TestCase):
         found = self.home("nz", cohesion_pa=60e3)
         leaning = [c for c in found.checks if c.name == "Holds in the ground" and c.case == "a person leaning"]
         d, h = leaning[0].limit.value, 1.5 * 500.0
-        # Broms 1964a with half the measured strength: 9 c B holds below 1.5 B.
-        q, b, e = 9 * 30e3 * 0.3, 0.3, 1.25
-        f = h / q
-        self.assertAlmostEqual(d, 1.5 * b + f + math.sqrt(4 * h * (e + 1.5 * b + f / 2) / q), 9)
+        e = 1.25
+
+        def broms_m(b: float) -> float:
+            """Broms 1964a with half the measured strength: 9 c B holds below 1.5 B, or below what digging loosens."""
+            q, top = 9 * 30e3 * b, max(1.5 * b, 0.15)
+            f = h / q
+            return top + f + math.sqrt(4 * h * (e + top + f / 2) / q)
+
+        # The best pier within 0.3 m, or Brinch Hansen where the pier is short and that is less.
+        best = min(broms_m(0.05 + 0.0005 * k) for k in range(501))
+        hansen, _ = short_posts.hansen(
+            h, e, 0.3, replace(short_posts.named_soils("nz")[0], cohesion_pa=60e3, friction_rad=0.0)
+        )
+        self.assertLess(best, broms_m(0.3))
+        self.assertAlmostEqual(d, min(best, hansen.value), 4)
 
     def test_clay_that_freezes_or_shrinks_holds_nothing_half_a_metre_down(self) -> None:
         """Broms 1964a below half a metre [practice, medium] in place of 1.5 B = 0.45 m; sand is not asked."""
         h, b, e = 1.5 * 500.0, 0.3, 1.25
         q = 9 * 30e3 * b
         f = h / q
-        deep_m = 0.5 + f + math.sqrt(4 * h * (e + 0.5 + f / 2) / q)
+        broms_m = 0.5 + f + math.sqrt(4 * h * (e + 0.5 + f / 2) / q)
+        lost = replace(short_posts.named_soils("nz")[0], cohesion_pa=60e3, friction_rad=0.0, dead_top_m=0.5)
+        deep_m = min(broms_m, short_posts.hansen(h, e, b, lost)[0].value)
         for where in ({"frost_m": 0.2}, {"clay_shrinks": True}):
             for soil in ("stiff clay", "fill"):  # named, and known by what was measured alone
                 self.assertAlmostEqual(self.leaning("nz", soil=soil, cohesion_pa=60e3, **where), deep_m, 9)
