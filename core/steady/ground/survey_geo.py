@@ -10,7 +10,7 @@ from typing import Any
 
 from steady.errors import InputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
-from steady.ground.survey_in import FARTHEST_M, SurveyRead, fresh_id
+from steady.ground.survey_in import FARTHEST_M, SurveyRead, base_m, fresh_id
 from steady.values import value
 
 A_M, FLAT = 6378137.0, 1 / 298.257223563
@@ -59,7 +59,9 @@ def geojson(
     for about, name, rings in structures:
         areas = [[_ring(anchor, ring)] for ring in rings if len(ring) > 2]
         if areas:
-            shape = {"type": "MultiPolygon", "coordinates": areas}
+            # Pieces lie over each other, which the parts of one multipolygon may not.
+            polygons = [{"type": "Polygon", "coordinates": area} for area in areas]
+            shape = {"type": "GeometryCollection", "geometries": polygons}
             features.append(
                 {"type": "Feature", "id": about, "geometry": shape, "properties": {"kind": "structure", "name": name}}
             )
@@ -102,7 +104,51 @@ def first_point(text: str) -> tuple[float, float]:
     raise InputError("text", "There is no point in this file")
 
 
-def read_geojson(text: str, anchor: Anchor, taken: Iterable[str] = ()) -> SurveyRead:
+MOST_DEGREES = 0.05
+"""No site spreads over more degrees: about 5 km."""
+
+
+def in_degrees(text: str) -> bool:
+    """Whether a file's numbers can be longitude and latitude of one site; if not, they are metres on the site's own axes.
+
+    Raises:
+        InputError: It is no GeoJSON.
+    """
+    points = [point for feature in _features(text) for point in _points(feature.get("geometry"))]
+    if not points:
+        return True
+    spread = max(max(p[k] for p in points) - min(p[k] for p in points) for k in (0, 1))
+    return all(abs(x) <= 180 and abs(y) <= 85 for x, y in points) and spread <= MOST_DEGREES
+
+
+def read_local_geojson(text: str, taken: Iterable[str] = ()) -> SurveyRead:
+    """A feature collection in metres on the site's axes; a base is taken off numbers that lie far from zero.
+
+    Raises:
+        InputError: It is no GeoJSON.
+    """
+    points = [point for feature in _features(text) for point in _points(feature.get("geometry"))]
+    base = base_m(points)
+    found = read_geojson(text, Local(base_x_m=base[0], base_y_m=base[1]), taken)
+    said = "Read as metres on the site's axes: its numbers are not degrees of longitude and latitude"
+    if any(base):
+        said += f"; a base of x {base[0]:,.0f} and y {base[1]:,.0f} m was taken off"
+    return SurveyRead(things=found.things, problems=(RowProblem(row=0, text="", message=said), *found.problems))
+
+
+@value
+class Local:
+    """The site's own axes, less a base that coordinates were counted from (m)."""
+
+    base_x_m: float = 0.0
+    base_y_m: float = 0.0
+
+    def to_site(self, x_m: float, y_m: float) -> tuple[float, float]:
+        """A point of the site (m)."""
+        return x_m - self.base_x_m, y_m - self.base_y_m
+
+
+def read_geojson(text: str, anchor: Anchor | Local, taken: Iterable[str] = ()) -> SurveyRead:
     """A feature collection's things on the site's axes; a feature whose kind is not told becomes what its shape is usually.
 
     Raises:
@@ -168,7 +214,7 @@ def _number(value: Any) -> bool:
     return isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
 
 
-def _thing(feature: dict[str, Any], anchor: Anchor, used: set[str]) -> SiteThing | None:
+def _thing(feature: dict[str, Any], anchor: Anchor | Local, used: set[str]) -> SiteThing | None:
     told, shape = _told(feature), feature.get("geometry")
     if told.get("kind") == "structure":
         return None  # our own structures come back with the job, not with its site

@@ -2,17 +2,31 @@
 
 import csv
 import itertools
-from collections.abc import Iterable
+import math
+from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
 from steady.errors import InputError, RowProblem
-from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
+from steady.ground.survey import (
+    MOST_POINTS,
+    SitePoint,
+    SiteThing,
+    ThingKind,
+    enough_points,
+    kind_of_layer,
+    thing_row,
+    thing_rows,
+)
 from steady.measure.lengths import Bare, parse_length
 from steady.values import value, value_in_order
 
 MOST_ROWS = 5000
 FARTHEST_M = 2000.0
-ASK = "Needs what it is, its name, x and y, and a height where it has one; or x, y and height alone for a spot height"
+HIGHEST_M = 200.0
+ASK = (
+    "Needs what it is, its name, x and y, and a height where it has one; a point's name or number, x, y, height and a code; or "
+    "x, y and height alone for a spot height"
+)
 
 
 @value
@@ -30,13 +44,15 @@ class _Row:
     x_m: float
     y_m: float
     height_m: float | None
+    number: int
 
 
 def read_survey(text: str, taken: Iterable[str] = (), bare: Bare = "ft") -> SurveyRead:
     """Read rows of points. Rows of the same kind and name that follow each other make one line or area.
 
     Args:
-        text: Rows: what it is, name, x, y, and a height or not; or x, y, height alone. Columns by comma, semicolon or tab. A
+        text: Rows: what it is, name, x, y, and a height or not; a point's name or number, x, y, height and a code or not, as
+            instruments write them; or x, y, height alone. Columns by comma, semicolon or tab. A
             first row of words is a heading. Lengths are written any way.
         taken: Ids that are in use on the site.
         bare: Unit of numbers written without one.
@@ -50,9 +66,20 @@ def read_survey(text: str, taken: Iterable[str] = (), bare: Bare = "ft") -> Surv
         if not line.strip() or (number == 1 and not any(letter.isdigit() for letter in line)):
             continue
         try:
-            rows.append(_row(line, bare))
+            rows.append(_row(line, bare, number))
         except InputError as error:
             problems.append(RowProblem(row=number, text=line.strip()[:80], message=error.message))
+    rows, taken_off = _near_zero(rows)
+    if taken_off:
+        problems.append(RowProblem(row=0, text="", message=taken_off))
+    kept = []
+    for row in rows:
+        message = _out_of_reach(row)
+        if message:
+            problems.append(RowProblem(row=row.number, text=f"{row.kind} {row.name}".strip(), message=message))
+        else:
+            kept.append(row)
+    rows = kept
     things, used = [], set(taken)
     for (kind, name), group in itertools.groupby(rows, key=lambda row: (row.kind, row.name)):
         made = _things(kind, name, list(group), used)
@@ -73,25 +100,76 @@ def fresh_id(kind: str, used: set[str]) -> str:
     return found
 
 
-def _row(line: str, bare: Bare) -> _Row:
+def _row(line: str, bare: Bare, number: int) -> _Row:
     cells = _cells(line)
     if len(cells) == 3:
         kind, name, at, high = "spot height", "", cells[:2], cells[2]
+    elif len(cells) in (4, 5) and not _known(cells[0]) and (point := _named_point(cells, bare)):
+        (kind, name), at, high = point, cells[1:3], cells[3]
     elif len(cells) in (4, 5):
         kind, name, at, high = _kind(cells[0]), cells[1][:80], cells[2:4], cells[4] if len(cells) == 5 else ""
     else:
         raise InputError("text", ASK)
     x_m, y_m = (parse_length(cell, bare) for cell in at)
-    if max(abs(x_m), abs(y_m)) > FARTHEST_M:
-        raise InputError(
-            "text", "Out of reach: at most 2 km from the site's zero. Take a base off your coordinates first"
-        )
     height_m = parse_length(high, bare) if high else None
-    if height_m is not None and not -100 <= height_m <= 200:
-        raise InputError("text", "Out of reach: at most 200 m up and 100 m down from the site's zero")
     if kind == "spot height" and height_m is None:
         raise InputError("text", "A spot height needs its height")
-    return _Row(kind, name, x_m, y_m, height_m)
+    return _Row(kind, name, x_m, y_m, height_m, number)
+
+
+def _named_point(cells: list[str], bare: Bare) -> tuple[ThingKind, str] | None:
+    """Kind and name of a row as instruments write it: a point's name or number, x, y, height, and a code or not."""
+    if not all(_length(cell, bare) for cell in cells[1:4]):
+        return None
+    code = cells[4][:80] if len(cells) == 5 else ""
+    kind = kind_of_layer(code, 1) if code else "spot height"
+    return kind, f"{cells[0]} {code}".strip()[:80]
+
+
+def _length(cell: str, bare: Bare) -> bool:
+    try:
+        parse_length(cell, bare)
+    except InputError:
+        return False
+    return True
+
+
+def base_m(points: Sequence[tuple[float, float]]) -> tuple[float, float]:
+    """What to take off coordinates that were counted from a far base: whole tens of metres; nothing if all are near."""
+    if not points or max(max(abs(x), abs(y)) for x, y in points) <= FARTHEST_M:
+        return 0.0, 0.0
+    return _tens(x for x, _ in points), _tens(y for _, y in points)
+
+
+def _tens(values: Iterable[float]) -> float:
+    return math.floor(min(values) / 10) * 10.0
+
+
+def _near_zero(rows: list["_Row"]) -> tuple[list["_Row"], str]:
+    """The rows with the base taken off that they were counted from, and what was taken off, in words."""
+    x_m, y_m = base_m([(row.x_m, row.y_m) for row in rows])
+    heights = [row.height_m for row in rows if row.height_m is not None and row.kind == "spot height"]
+    z_m = _tens(heights) if heights and max(heights) > HIGHEST_M else 0.0
+    if not (x_m or y_m or z_m):
+        return rows, ""
+    moved = [
+        replace(
+            row,
+            x_m=row.x_m - x_m,
+            y_m=row.y_m - y_m,
+            height_m=row.height_m if row.height_m is None or row.kind != "spot height" else row.height_m - z_m,
+        )
+        for row in rows
+    ]
+    return moved, f"A base of x {x_m:,.0f}, y {y_m:,.0f} and height {z_m:,.0f} m was taken off these coordinates"
+
+
+def _out_of_reach(row: "_Row") -> str:
+    if max(abs(row.x_m), abs(row.y_m)) > FARTHEST_M:
+        return "Out of reach: at most 2 km from the site's zero"
+    if row.height_m is not None and not -100 <= row.height_m <= HIGHEST_M:
+        return "Out of reach: at most 200 m up and 100 m down from the site's zero"
+    return ""
 
 
 def _cells(line: str) -> list[str]:
@@ -101,6 +179,14 @@ def _cells(line: str) -> list[str]:
     if quoted:
         return [cell.strip() for cell in next(csv.reader([line], delimiter=mark, skipinitialspace=True))]
     return [cell.strip() for cell in line.split(mark)]
+
+
+def _known(text: str) -> bool:
+    try:
+        _kind(text)
+    except InputError:
+        return False
+    return True
 
 
 def _kind(text: str) -> str:

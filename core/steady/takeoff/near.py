@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 
+from steady.data.roles import role as role_of
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.takeoff.bill import bill, cuts
@@ -15,7 +16,7 @@ LESS_OF = {
     "post": "post",
     "board": "height",
     "joist": "depth",
-    "decking": "width",
+    "decking": "width, or of boards past the rim",
     "beam": "width",
 }
 
@@ -48,8 +49,9 @@ def near_misses(plan: Plan, yard: YardChoices, tape: Tape) -> tuple[str, ...]:
             saved = before - bill(less, yard, cuts(less, yard, better=False)).total
             if saved <= 0.5 and max(over) <= max(sold):
                 continue
+            named = role_of(role)
             many = sum(part.count for part in mine if (part.stick_m or part.length_m) in over)
-            what = role if many == 1 else f"{role}s"
+            what = named.one if many == 1 else named.many
             tail = f": {saved:.2f} less" if saved > 0.5 else ""
             less_of = f"{tape.length(max(over) - stick_m)} less of {noun}"
             text = f"{less_of}, and {many} {what} come out of {tape.length(stick_m)} sticks{tail}"

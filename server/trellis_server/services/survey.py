@@ -2,17 +2,19 @@
 
 import io
 import math
+from collections import Counter
 from typing import Any, Literal
 
 from steady.errors import InputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, kind_of_layer, thing_row
-from steady.ground.survey_geo import Anchor, first_point, read_geojson
+from steady.ground.survey_geo import Anchor, first_point, in_degrees, read_geojson, read_local_geojson
 from steady.ground.survey_in import FARTHEST_M, SurveyRead, fresh_id, read_survey
 from steady.jobs.document import Job
 from steady.measure.lengths import Bare
 from steady.measure.units import FT, IN
 
 MOST_ENTITIES = 2000
+MOST_THINGS = 300
 UNITS_M = {1: IN, 2: FT, 4: 0.001, 5: 0.01, 6: 1.0}
 """A drawing's own word for its units ($INSUNITS)."""
 BARE_M: dict[Bare, float] = {"ft": FT, "in": IN, "m": 1.0, "mm": 0.001}
@@ -29,13 +31,13 @@ def survey(job: Job, text: str, brought_as: Literal["points", "geojson", "dxf"],
         return _answer(read_survey(text, taken, bare))
     if brought_as == "dxf":
         return _answer(read_dxf(text, taken, bare))
+    if not in_degrees(text):
+        return _answer(read_local_geojson(text, taken))
     site = job.site
     if site.latitude_rad is not None and site.longitude_rad is not None:
         anchor = Anchor(latitude_rad=site.latitude_rad, longitude_rad=site.longitude_rad, north_rad=site.north_rad)
         return _answer(read_geojson(text, anchor, taken))
     longitude, latitude = first_point(text)
-    if not (-180 <= longitude <= 180 and -85 <= latitude <= 85):
-        raise InputError("text", "GeoJSON stands in degrees of longitude and latitude; this stands in other numbers")
     anchor = Anchor(
         latitude_rad=math.radians(latitude), longitude_rad=math.radians(longitude), north_rad=site.north_rad
     )
@@ -67,24 +69,58 @@ def read_dxf(text: str, taken: list[str], bare: Bare) -> SurveyRead:
     things: list[SiteThing] = []
     problems: list[RowProblem] = []
     used = set(taken)
+    own = [entity for entity in entities if entity.has_xdata(OWN_MARK)]
+    if own:
+        problems.append(
+            RowProblem(
+                row=0,
+                text="",
+                message=f"{len(own)} shapes are this program's own drawing and are left out: bring the job's own file instead",
+            )
+        )
+        entities = [entity for entity in entities if not entity.has_xdata(OWN_MARK)]
+    unread: Counter[str] = Counter()
     if len(entities) > MOST_ENTITIES:
         problems.append(RowProblem(row=0, text="", message=f"Only the first {MOST_ENTITIES} entities are read"))
     for number, entity in enumerate(entities[:MOST_ENTITIES], start=1):
-        points, closed = _points(entity)
-        if not points:
-            continue
         layer = str(entity.dxf.layer)
+        points, closed = _points(entity, 0.01 / scale, as_point=kind_of_layer(layer, 1) != "spot height")
+        if not points:
+            unread[entity.dxftype()] += 1
+            continue
         thing = _thing(layer, [(x * scale, y * scale, z * scale) for x, y, z in points], closed, used)
         message = thing if isinstance(thing, str) else enough_points(thing)
         if message:
             problems.append(RowProblem(row=number, text=layer[:80], message=message))
         elif isinstance(thing, SiteThing):
             things.append(thing)
-    return SurveyRead(things=tuple(things[:300]), problems=tuple(problems))
+    if unread:
+        told = ", ".join(f"{count} {kind}" for kind, count in sorted(unread.items()))
+        problems.append(RowProblem(row=0, text="", message=f"Not read, since they are no lines or points: {told}"))
+    return SurveyRead(things=tuple(things[:MOST_THINGS]), problems=tuple(problems))
 
 
-def _points(entity: Any) -> tuple[list[tuple[float, float, float]], bool]:
+OWN_MARK = "TRELLIS"
+"""Application name of the extended data that our own drawings carry."""
+CURVES = ("CIRCLE", "ARC", "ELLIPSE", "SPLINE")
+
+
+def _points(entity: Any, sag: float, as_point: bool) -> tuple[list[tuple[float, float, float]], bool]:
+    """Corners of an entity, and whether it is closed; curves as chords that stray by at most `sag` (the drawing's unit)."""
     kind = entity.dxftype()
+    if kind == "CIRCLE" and as_point:
+        return [tuple(entity.dxf.center)], False
+    if kind in CURVES:
+        from ezdxf.path import make_path
+
+        path = make_path(entity)
+        corners = [(at.x, at.y, at.z) for at in path.flattening(sag)]
+        for wider in (4.0, 16.0, 64.0):
+            if len(corners) <= MOST_POINTS:
+                break
+            corners = [(at.x, at.y, at.z) for at in path.flattening(sag * wider, segments=4)]
+        closed = len(corners) > 2 and math.dist(corners[0], corners[-1]) < sag
+        return (corners[:-1] if closed else corners), closed
     if kind == "LINE":
         return [tuple(entity.dxf.start), tuple(entity.dxf.end)], False
     if kind == "LWPOLYLINE":

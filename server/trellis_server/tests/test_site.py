@@ -71,12 +71,24 @@ class SiteTest(TestCase):
         space.add_lwpolyline([(0, 0), (4000, 0), (4000, 3000)], close=True, dxfattribs={"layer": "shed"})
         space.add_line((0, 2000), (9000, 2000), dxfattribs={"layer": "GAS"})
         space.add_point((1000, 1000, 250), dxfattribs={"layer": "LEVELS"})
-        space.add_circle((0, 0), 100)
+        space.add_circle((0, 0), 2000, dxfattribs={"layer": "pond"})
+        space.add_circle((7000, 8000), 100, dxfattribs={"layer": "TREES"})
+        space.add_arc((0, 0), 3000, 0, 90, dxfattribs={"layer": "LOT"})
+        space.add_text("north", dxfattribs={"layer": "words"})
         stream = io.StringIO()
         drawing.write(stream)
         found = self.survey(stream.getvalue(), "dxf")
         kinds = [(thing["kind"], thing["points"][-1]["x_m"]) for thing in found["things"]]
-        self.assertEqual(kinds, [("boundary", 12.0), ("stands already", 4.0), ("service", 9.0), ("spot height", 1.0)])
+        straight = [("boundary", 12.0), ("stands already", 4.0), ("service", 9.0), ("spot height", 1.0)]
+        self.assertEqual(kinds[:4], straight)
+        pond, tree, bend = found["things"][4:]
+        self.assertEqual([thing["kind"] for thing in (pond, tree, bend)], ["water", "tree", "boundary"])
+        self.assertEqual(tree["points"], [{"x_m": 7.0, "y_m": 8.0}])
+        for thing, radius in ((pond, 2.0), (bend, 3.0)):
+            for at in thing["points"]:
+                self.assertAlmostEqual(math.hypot(at["x_m"], at["y_m"]), radius, 3)
+        # What is no line or point is named, not dropped without a word.
+        self.assertIn("1 TEXT", found["problems"][-1]["message"])
         self.assertEqual(found["things"][3]["height_m"], 0.25)
         for text in ("", "not a drawing", "0\nSECTION\n2\nHEADER\n", stream.getvalue()[:5000]):
             self.survey(text, "dxf", 422)
@@ -91,13 +103,31 @@ class SiteTest(TestCase):
         # A thousandth of a degree of longitude at 41.2° is 83.8 m on a sphere of 6371 km; the ellipsoid is 0.2 % wider there.
         sphere_m = math.radians(0.001) * 6371000 * math.cos(math.radians(41.2))
         self.assertAlmostEqual(found["things"][0]["points"][1]["x_m"], sphere_m, delta=0.4)
-        self.survey(
-            '{"features": [{"geometry": {"type": "Point", "coordinates": [500000, 4200000]}}]}',
-            "geojson",
-            422,
-            latitude_rad=None,
-        )
         self.survey("{", "geojson", 422)
+
+    def test_geojson_in_metres_of_the_site_is_read_as_such(self) -> None:
+        line = {"type": "LineString", "coordinates": [[500010, 4200020], [500022, 4200025]]}
+        text = json.dumps({"features": [{"type": "Feature", "geometry": line, "properties": {}}]})
+        found = self.survey(text, "geojson", latitude_rad=None)
+        a, b = found["things"][0]["points"]
+        self.assertEqual((b["x_m"] - a["x_m"], b["y_m"] - a["y_m"]), (12, 5))
+        self.assertEqual((a["x_m"], a["y_m"]), (0, 0))
+        self.assertIn("500,010", found["problems"][0]["message"])
+
+    def test_points_as_instruments_write_them(self) -> None:
+        found = self.survey("name,x,y,z\nIP1,3m,4m,0.5m\n2,5m,6m,0.2m,TREE 30cm", "points")
+        kinds = [(thing["kind"], thing["name"], thing["points"][0]["x_m"]) for thing in found["things"]]
+        self.assertEqual(kinds, [("spot height", "IP1", 3.0), ("tree", "2 TREE 30cm", 5.0)])
+        far = self.survey("1,5000m,1000m,100.2m,IP\n2,5010m,1007m,100.9m,IP", "points")
+        self.assertEqual([thing["points"][0] for thing in far["things"]], [{"x_m": 0, "y_m": 0}, {"x_m": 10, "y_m": 7}])
+        self.assertIn("x 5,000", far["problems"][0]["message"])
+
+    def test_our_own_drawing_is_not_a_survey(self) -> None:
+        made = self.caller.send("POST", "/api/jobs", {"document": site_job()}).json()
+        text = self.caller.send("GET", f"/api/jobs/{made['id']}/whole/site.dxf").content.decode()
+        found = self.survey(text, "dxf")
+        self.assertEqual(found["things"], [])
+        self.assertIn("job's own file", found["problems"][0]["message"])
 
     def test_the_files_are_read_back_by_other_libraries(self) -> None:
         job = self.caller.new_job(site_job())
