@@ -14,9 +14,11 @@ from steady.drawing.sample import sample
 from steady.drawing.shapes import View
 from steady.drawing.templates import templates
 from steady.errors import InputError
-from steady.jobs.buying import job_list
+from steady.jobs.buying import JobList, job_list
+from steady.jobs.document import Job
 from steady.jobs.siting import site_geojson, site_sheet
 from steady.jobs.sun import usual_ask
+from steady.measure.show import Tape
 from steady.structures.lifting import lift_plan
 from steady.takeoff.bill import pieces
 
@@ -269,10 +271,25 @@ def _upkeep(about: Whole) -> bytes:
     return upkeep_ics(about.job_id, about.job, reminders(about.job, timezone.localdate()), timezone.now())
 
 
+def _list(job: Job, make: Callable[[JobList, Tape], str] | Callable[[JobList, Tape], bytes]) -> str | bytes:
+    """The whole job's list as one of its files."""
+    return make(job_list(job), job.reading.tape())
+
+
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 JOB_DOCUMENTS = [
-    JobDocument(file="list.csv", says="The list, CSV", kind=CSV, make=lambda about: list_csv(job_list(about.job))),
-    JobDocument(file="list.xlsx", says="The list, XLSX", kind=XLSX, make=lambda about: list_xlsx(job_list(about.job))),
+    JobDocument(
+        file="list.csv",
+        says="The list, CSV",
+        kind=CSV,
+        make=lambda about: _list(about.job, list_csv),
+    ),
+    JobDocument(
+        file="list.xlsx",
+        says="The list, XLSX",
+        kind=XLSX,
+        make=lambda about: _list(about.job, list_xlsx),
+    ),
     JobDocument(file="site.pdf", says="The site plan", kind=PDF, make=_site_pdf, inline=True),
     JobDocument(
         file="site.svg",

@@ -1,4 +1,4 @@
-"""A view as an SVG file at true size: one metre is 1000 millimetres; every shape carries the id of what it stands for."""
+"""A view as an SVG file: its units are millimetres at true size, shown at a scale that fits a sheet; every shape has its id."""
 
 from xml.sax.saxutils import escape, quoteattr
 
@@ -11,15 +11,26 @@ POINT_M = 0.012
 """Height of one point of text on a true-size drawing (m)."""
 
 
+SCALES = (1, 2, 5, 10, 20, 25, 50, 100, 200, 500, 1000)
+WIDEST_M = 0.4
+"""A drawing opens no wider than a sheet of A3."""
+
+
+def scale_of(size_m: float) -> int:
+    """The largest usual scale (1:n) at which a drawing fits a sheet."""
+    return next((scale for scale in SCALES if size_m / scale <= WIDEST_M), SCALES[-1])
+
+
 def svg(view: View) -> str:
     """The file's text."""
     left, bottom, right, top = view.bounds
     pad = 0.6
     width, height = right - left + 2 * pad, top - bottom + 2 * pad
+    scale = scale_of(max(width, height))
     lines = [
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width * 1000:.1f}mm" height="{height * 1000:.1f}mm" '
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width * 1000 / scale:.1f}mm" height="{height * 1000 / scale:.1f}mm" '
         f'viewBox="{(left - pad) * 1000:.1f} {-(top + pad) * 1000:.1f} {width * 1000:.1f} {height * 1000:.1f}">',
-        f"<title>{_text(view.title)}</title>",
+        f"<title>{_text(view.title)}, 1:{scale}</title>",
     ]
     for shape in view.shapes:
         for k in range(shape.count):

@@ -127,40 +127,55 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str) -> str:
 Table = list[list[object]]
 
 
-def list_tables(found: JobList) -> dict[str, Table]:
+def list_tables(found: JobList, tape: Tape) -> dict[str, Table]:
     """The whole job's list as tables by name: what to buy, deliveries, structures, pieces."""
-    bought: Table = [["item", "what", "how_many", "unit", "price_each", "in_all", "length_m", "note"]]
+    bought: Table = [["item", "what", "how_many", "unit", "price_each", "in_all", "length", "length_m", "note"]]
     for line in found.bill.lines:
         long_m = "" if line.length_m is None else round(line.length_m, 6)
         bought.append(
-            [line.item, line.says, line.count, line.unit, line.price, round(line.total, 2), long_m, line.note]
+            [line.item, line.says, line.count, line.unit, line.price, round(line.total, 2), _long(line.length_m, tape)]
         )
+        bought[-1] += [long_m, line.note]
     # What is not ready to be built is said on the list that it would be bought by.
     bought += [
-        ["", f"NOT READY: {one.name}: {one.says}", "", "", "", "", "", ""] for one in found.shares if one.state in OPEN
+        ["", f"NOT READY: {one.name}: {one.says}", "", "", "", "", "", "", ""]
+        for one in found.shares
+        if one.state in OPEN
     ]
-    brought: Table = [["stage", "what", "mass_kg", "longest_m", "pieces"]]
+    brought: Table = [["stage", "what", "mass_kg", "longest", "longest_m", "pieces"]]
     for one in found.deliveries:
-        brought.append([one.stage, one.says, round(one.mass_kg, 1), round(one.longest_m, 4), one.pieces])
+        brought.append([one.stage, one.says, round(one.mass_kg, 1), _long(one.longest_m, tape)])
+        brought[-1] += [round(one.longest_m, 4), one.pieces]
     apart: Table = [["structure", "name", "alone", "mass_kg", "held", "left_out", "state", "says"]]
     for share in found.shares:
         held = "; ".join(share.held)
         apart.append([share.id, share.name, round(share.total, 2), round(share.mass_kg, 1), held, share.failed])
         apart[-1] += [share.state, share.says]
-    cut: Table = [["id", "role", "item", "count", "length_m", "stick_m"]]
+    cut: Table = [["id", "role", "item", "count", "length", "length_m", "stick_m"]]
     for row in found.pieces:
-        cut.append([row.id, row.role, row.item, row.count, round(row.length_m, 6), round(row.stick_m, 6)])
+        cut.append([row.id, row.role, row.item, row.count, _long(row.length_m, tape)])
+        cut[-1] += [round(row.length_m, 6), round(row.stick_m, 6)]
     return {"list": bought, "deliveries": brought, "structures": apart, "pieces": cut}
 
 
-def list_csv(found: JobList) -> str:
+def _long(length_m: float | None, tape: Tape) -> str:
+    """A length as the crew reads it, beside its exact metres."""
+    return tape.length(length_m) if length_m else ""
+
+
+def list_csv(found: JobList, tape: Tape) -> str:
     """What to buy for the whole job."""
-    return _text(list_tables(found)["list"])
+    return _text(list_tables(found, tape)["list"])
 
 
-def list_xlsx(found: JobList) -> bytes:
-    """The whole job's list as a workbook, a sheet a table."""
-    return table_xlsx(list_tables(found))
+def list_xlsx(found: JobList, tape: Tape) -> bytes:
+    """The whole job's list as a workbook, a sheet a table, with its totals."""
+    tables = list_tables(found, tape)
+    tables["list"].append(["", "Total", "", "", "", round(found.bill.total, 2), "", "", ""])
+    alone = math.fsum(share.total for share in found.shares)
+    mass_kg = math.fsum(share.mass_kg for share in found.shares)
+    tables["structures"].append(["", "Total", round(alone, 2), round(mass_kg, 1), "", "", "", ""])
+    return table_xlsx(tables)
 
 
 def table_csv(rows: Sequence[Sequence[object]]) -> str:

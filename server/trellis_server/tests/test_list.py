@@ -64,7 +64,12 @@ class ListTest(TestCase):
         book = load_workbook(io.BytesIO(answer.content))
         self.assertEqual(book.sheetnames, ["list", "deliveries", "structures", "pieces"])
         cells = list(book["list"].iter_rows(min_row=2, values_only=True))
-        self.assertEqual([row[2] for row in cells], [line["count"] for line in lines])
+        self.assertEqual([row[2] for row in cells[:-1]], [line["count"] for line in lines])
+        # Lengths are said as the crew reads its tape, and the last row adds up.
+        self.assertEqual(cells[-1][1], "Total")
+        self.assertAlmostEqual(cells[-1][5], sum(row[5] for row in cells[:-1]), places=1)
+        head = [cell.value for cell in next(book["list"].iter_rows(max_row=1))]
+        self.assertIn("′", next(row[head.index("length")] for row in cells if row[head.index("length_m")]))
         # A name that a spreadsheet would take for a formula is text.
         names = [row[1] for row in book["structures"].iter_rows(min_row=2, values_only=True)]
         self.assertIn("'=The other one", names)

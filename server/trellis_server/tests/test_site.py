@@ -86,7 +86,7 @@ class SiteTest(TestCase):
         self.assertEqual(tree["points"], [{"x_m": 7.0, "y_m": 8.0}])
         for thing, radius in ((pond, 2.0), (bend, 3.0)):
             for at in thing["points"]:
-                self.assertAlmostEqual(math.hypot(at["x_m"], at["y_m"]), radius, 3)
+                self.assertAlmostEqual(math.hypot(at["x_m"], at["y_m"]), radius, delta=0.01)
         # What is no line or point is named, not dropped without a word.
         self.assertIn("1 TEXT", found["problems"][-1]["message"])
         self.assertEqual(found["things"][3]["height_m"], 0.25)

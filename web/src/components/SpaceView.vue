@@ -98,6 +98,8 @@ function meshOf(solid: Solid): THREE.Mesh {
     new THREE.MeshStandardMaterial({ color: solid.fill, side: THREE.DoubleSide, roughness: 1, metalness: 0 }),
   )
   made.castShadow = made.receiveShadow = true
+  // A file's nodes carry what they are: other programs list them by name.
+  made.name = `${solid.says || solid.layer} (${solid.about})`
   made.userData = { about: solid.about, stage: solid.stage, says: solid.says, fill: solid.fill, layer: solid.layer }
   return made
 }
