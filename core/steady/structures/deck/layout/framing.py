@@ -284,6 +284,12 @@ def _house_edge(plan: Outline) -> Span:
 def _joists(framing: Outline, spacing_m: float, joist_m: float) -> tuple[Joist, ...]:
     left, _, right, _ = framing.box
     at = list(joist_centres(left, right, spacing_m, joist_m))
+    # The grid starts at the side where the deck is deeper, so that a deck and its mirror image are framed alike.
+    near, far = (
+        sum(high - low for low, high in framing.across(0, u)) for u in (left + joist_m / 2, right - joist_m / 2)
+    )
+    if far > near + NEAR_M:
+        at = [left + right - centre for centre in at]
     for edge in framing.edges:
         # A step of the outline gets a joist of its own, just inside it.
         u = edge.start[0]
