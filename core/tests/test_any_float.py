@@ -16,7 +16,7 @@ from steady.jobs.document import Job, Structure, plan_structure
 from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Plan
-from steady.plan.verdict import buildable, state, verdict
+from steady.plan.verdict import buildable, result, state
 from steady.rulebooks.registry import rulebook
 from steady.statics.floating import Barrels, Carried, edge_rad, heel_rad, people, stability
 from steady.structures.floating.afloat import EDGE_M, Afloat, Mass
@@ -134,13 +134,13 @@ class WorkingsTest(unittest.TestCase):
         for school in SCHOOLS:
             for _, drawn in some(school, 3, 9):
                 for check in drawn.checks:
-                    self.assertTrue(check.demand.source and check.limit.source, check.name)
+                    self.assertTrue(check.demand.source and check.limit.source, check.key)
 
     def test_our_own_limits_are_called_ours(self) -> None:
         _, drawn = some("us", 1, 10)[0]
         for check in drawn.checks:
             if check.about.endswith("/afloat"):
-                self.assertEqual(str(check.asks), "our safety limit", check.name)
+                self.assertEqual(str(check.asks), "our safety limit", check.key)
 
 
 class BetterIsNoWorseTest(unittest.TestCase):
@@ -260,8 +260,8 @@ class RatingTest(unittest.TestCase):
                 held = plan(one.of(replace(one.spec, people=afloat.rated)))
                 over = plan(one.of(replace(one.spec, people=afloat.rated + 1)))
                 own = [c for c in held.checks if c.about.endswith("/afloat")]
-                self.assertTrue(all(verdict(c) != "fails" for c in own), [c.name for c in own if verdict(c) == "fails"])
-                self.assertTrue(any(verdict(c) == "fails" for c in over.checks if c.about.endswith("/afloat")))
+                self.assertTrue(all(result(c) != "fail" for c in own), [c.key for c in own if result(c) == "fail"])
+                self.assertTrue(any(result(c) == "fail" for c in over.checks if c.about.endswith("/afloat")))
 
     def test_people_by_their_sum(self) -> None:
         """The closed form of the sums bounds what a platform is said to bear."""
@@ -281,7 +281,7 @@ class RatingTest(unittest.TestCase):
     def test_nobody_is_said_in_words(self) -> None:
         heavy = plan(of(FloatSpec(id="p", barrels=4, long_m=4.0, wide_m=3.0)))
         self.assertTrue(any("Bears nobody" in note for note in heavy.notes))
-        self.assertNotEqual(state(heavy), "passes")
+        self.assertNotEqual(state(heavy), "pass")
 
 
 class WaysTest(unittest.TestCase):
@@ -300,7 +300,7 @@ class WaysTest(unittest.TestCase):
     def test_something_helps_where_too_many_are_wished(self) -> None:
         spec = home(FloatSpec(id="p", barrels=12, rows=3, wide_m=3.6, people=6, moorings="two anchors"), "us")
         one = of(spec)
-        self.assertEqual(state(plan(one)), "fails")
+        self.assertEqual(state(plan(one)), "fail")
         helped = [says for says, change in candidates(one) if buildable(plan(one.of(changed(spec, change))))]
         self.assertTrue(helped)
 
@@ -344,7 +344,7 @@ class LineTest(unittest.TestCase):
                 spec = self.read(text, "m" if book.metric else "ft", school)
                 drawn = plan(of(spec, Site(), book))
                 self.assertEqual(drawn.conflicts, (), f"{school} {text}")
-                failing = [c.name for c in drawn.checks if c.counts and verdict(c) == "fails"]
+                failing = [c.key for c in drawn.checks if c.counts and result(c) == "fail"]
                 self.assertEqual(failing, [], f"{school} {text}")
 
     def test_timbers_are_at_home_in_every_school(self) -> None:

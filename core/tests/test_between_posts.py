@@ -59,7 +59,7 @@ class BetweenTest(unittest.TestCase):
         uses = {}
         for laid in ("on edge", "between, on edge", "flat"):
             _, plan = built(rail_laid=laid)
-            uses[laid] = max(check.use for check in plan.checks if check.name == "Rails bend")
+            uses[laid] = max(check.use for check in plan.checks if check.key == "rail.bending")
         self.assertAlmostEqual(uses["on edge"], uses["between, on edge"], places=6)
         self.assertLess(uses["flat"], uses["on edge"])
 
@@ -85,13 +85,13 @@ class EndsTest(unittest.TestCase):
 
     def test_what_a_bracket_holds_is_its_makers_to_say_and_then_checked(self) -> None:
         spec, plan = built(rail_end="brackets")
-        asked = [gap for gap in gaps(plan) if gap.name == "Rail ends hold"]
+        asked = [gap for gap in gaps(plan) if gap.key == "rail_end_fasteners.capacity"]
         self.assertTrue(asked)
         assert asked[0].needs is not None
-        rated = replace(spec, ratings=(Rated(what="Rail ends hold", holds_n=10_000.0),))
+        rated = replace(spec, ratings=(Rated(what="rail_end_fasteners.capacity", holds_n=10_000.0),))
         answered = planned(rated, site(grounds=()))
-        self.assertFalse([gap for gap in gaps(answered) if gap.name == "Rail ends hold"])
-        held = [check for check in answered.checks if check.name == "Rail ends hold"]
+        self.assertFalse([gap for gap in gaps(answered) if gap.key == "rail_end_fasteners.capacity"])
+        held = [check for check in answered.checks if check.key == "rail_end_fasteners.capacity"]
         self.assertTrue(held and all(0 < check.use < 1 for check in held))
 
     def test_a_channel_is_bought_a_post_side_each_as_long_as_the_fence_is_high(self) -> None:

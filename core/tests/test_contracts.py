@@ -22,7 +22,7 @@ GATES = 0.5
 
 def said(made: Plan) -> set[str]:
     """Names of all that is checked or said not to be."""
-    return {check.name for check in made.checks} | {gap.name for gap in made.not_covered}
+    return {check.key for check in made.checks} | {gap.key for gap in made.not_covered}
 
 
 def silent(made: Plan) -> list[tuple[str, str]]:
@@ -53,8 +53,8 @@ class ContractsTest(unittest.TestCase):
             with self.subTest(f"{school} {spec.kind} {found}"):
                 self.assertEqual(silent(made), [])
                 for check in made.checks:
-                    self.assertTrue(math.isfinite(check.use), (check.name, check.case))
-                    self.assertTrue(check.demand.value > 0 or not check.demanded, (check.name, check.case))
+                    self.assertTrue(math.isfinite(check.use), (check.key, check.case))
+                    self.assertTrue(check.demand.value > 0 or not check.demanded, (check.key, check.case))
                 for gap in made.not_covered:
                     self.assertTrue(gap.reason and gap.would_have_to_change, gap)
         return found
@@ -87,7 +87,7 @@ class MoreLoadTest(unittest.TestCase):
                 made = planned(replace(spec, live_pa=live), site, school)
                 assert made is not None
                 widths.append(max(footing.hole_width_m for footing in made.footings))
-                uses.append(max(check.use for check in made.checks if check.name == "Beam bends"))
+                uses.append(max(check.use for check in made.checks if check.key == "beam.bending"))
             self.assertEqual(widths, sorted(widths), school)
             self.assertEqual(uses, sorted(uses), school)
 
@@ -105,7 +105,7 @@ class MoreLoadTest(unittest.TestCase):
                 made = planned(spec, blown, school)
                 assert made is not None
                 depths.append(max(footing.embedment_m for footing in made.footings))
-                uses.append(max(c.use for c in made.checks if c.name == "Bends at the ground" and "wind" in c.case))
+                uses.append(max(c.use for c in made.checks if c.key == "post.bending_at_grade" and "wind" in c.case))
             self.assertEqual(depths, sorted(depths), school)
             self.assertEqual(uses, sorted(uses), school)
 
@@ -124,9 +124,9 @@ class MirrorTest(unittest.TestCase):
                 mirrored = replace(spec, outline=(*turned[start:], *turned[:start]))
                 one, two = planned(spec, site, school), planned(mirrored, site, school)
                 assert one is not None and two is not None
-                for name in ("Joists bend", "Post buckles", "Ground bears"):
-                    a = sorted(round(c.use, 3) for c in one.checks if c.name == name)
-                    b = sorted(round(c.use, 3) for c in two.checks if c.name == name)
+                for name in ("joist.bending", "post.axial_compression", "footing.soil_bearing"):
+                    a = sorted(round(c.use, 3) for c in one.checks if c.key == name)
+                    b = sorted(round(c.use, 3) for c in two.checks if c.key == name)
                     self.assertEqual(len(a), len(b), name)
                     for x, y in zip(a, b, strict=True):
                         # Joists stand from the left: their last bay differs a little when the deck is turned over.
@@ -146,7 +146,7 @@ class OrdinaryGapsTest(unittest.TestCase):
         for school in SCHOOLS:
             names: Counter[str] = Counter()
             for made in ordinary_plans(school):
-                names.update({gap.name for gap in made.not_covered})
+                names.update({gap.key for gap in made.not_covered})
             total = sum(names.values())
             print(f"not covered, {school}: {total} lines: {dict(names.most_common(4))}")
             self.assertLessEqual(total, ORDINARY_GAPS[school], names)

@@ -270,7 +270,7 @@ class LineTest(unittest.TestCase):
         self.assertTrue(all(row.lasts for row in found))
         self.assertTrue(any(row.hours for row in found))
         driven = next(row for row in found if "part driven" in row.says)
-        self.assertEqual(driven.whole, "fails")  # a wood post is not driven
+        self.assertEqual(driven.whole, "fail")  # a wood post is not driven
 
     def test_every_good_a_plan_can_ask_for_is_on_sale(self) -> None:
         spec: FenceSpec = fence(30, infill=Infill(style="slats", cap=True), height_m=4 * FT)

@@ -48,8 +48,8 @@ class SisteredTest(unittest.TestCase):
     def test_the_old_deck_is_never_made_to_carry_more(self) -> None:
         """Every check, post and footing is as without the lap: the new deck's own beams carry it."""
         self.assertEqual(
-            [(c.name, c.about, round(c.use, 9)) for c in self.plain.checks],
-            [(c.name, c.about, round(c.use, 9)) for c in self.plan.checks],
+            [(c.key, c.about, round(c.use, 9)) for c in self.plain.checks],
+            [(c.key, c.about, round(c.use, 9)) for c in self.plan.checks],
         )
         self.assertEqual(len(self.plain.footings), len(self.plan.footings))
 

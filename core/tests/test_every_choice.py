@@ -76,7 +76,7 @@ class ChoicesTest(unittest.TestCase):
         for one in every():
             if one.case.book.key != "us" or one.kind.key not in ("pergola", "fence"):
                 continue
-            needs = {gap.name: gap.needs for gap in one.plan.not_covered if gap.needs is not None}
+            needs = {gap.key: gap.needs for gap in one.plan.not_covered if gap.needs is not None}
             for share in (0.0, 1.5, 0.5):
                 held = tuple(Rated(what=name, holds_n=share * si(step)) for name, step in needs.items() if share)
                 where = one.case.of(replace(one.case.spec, ratings=held))
@@ -91,7 +91,7 @@ class ChoicesTest(unittest.TestCase):
     def test_what_is_taken_is_then_how_it_is_built(self) -> None:
         for name, where, groups in self.groups():
             for group, rows in groups.items():
-                taken = next((row for row in rows if row.change and row.whole == "passes" and not row.chosen), None)
+                taken = next((row for row in rows if row.change and row.whole == "pass" and not row.chosen), None)
                 if taken is None:
                     continue
                 other = where.of(changed(where.spec, taken.change))
@@ -106,15 +106,15 @@ class ChoicesTest(unittest.TestCase):
         seen = 0
         for name, where, groups in self.groups():
             for group, rows in groups.items():
-                for row in [row for row in rows if row.whole == "passes"][:3]:
+                for row in [row for row in rows if row.whole == "pass"][:3]:
                     made = plan(where.of(changed(where.spec, row.change)))
                     hard = [
                         check
                         for check in made.checks
-                        if check.counts and check.demanded and check.use > 1 + 1e-9 and "Guard" not in check.name
+                        if check.counts and check.demanded and check.use > 1 + 1e-9 and "Guard" not in check.key
                     ]
                     with self.subTest(name, group=group, says=row.says):
-                        self.assertEqual([(check.name, check.use) for check in hard], [])
+                        self.assertEqual([(check.key, check.use) for check in hard], [])
                         seen += 1
         self.assertGreater(seen, 5)
 
@@ -127,7 +127,7 @@ class ChoicesTest(unittest.TestCase):
                     with self.subTest(name, says=row.says):
                         self.assertAlmostEqual(row.slack_m, row.reaches_m - row.needs_m, places=9)
                         if row.slack_m < -1e-6:
-                            self.assertEqual(row.whole, "fails")
+                            self.assertEqual(row.whole, "fail")
                         if row.exact and row.group != "ways":
                             self.assertLess(abs(row.slack_m), 0.03 * row.needs_m)
                             self.assertGreater(row.slack_m, -1e-6)
@@ -144,7 +144,7 @@ class PublicTest(unittest.TestCase):
             except InputError:
                 continue
             with self.subTest(one.name):
-                self.assertNotIn(state(made), ("passes", "at the limit"))
+                self.assertNotIn(state(made), ("pass", "at_limit"))
                 kinds.add(one.kind.key)
         self.assertGreaterEqual(len(kinds), 5)
 
@@ -160,7 +160,7 @@ class FormulasTest(unittest.TestCase):
         for where in cases:
             for gap in plan(where).not_covered:
                 if gap.needs is not None and gap.needs.formula:
-                    with self.subTest(gap.name, school=where.book.key):
+                    with self.subTest(gap.key, school=where.book.key):
                         self.assertTrue(math.isclose(value_of(gap.needs), gap.needs.value, rel_tol=1e-8))
                         seen += 1
         self.assertGreater(seen, 20)
@@ -183,7 +183,7 @@ class LoopTest(unittest.TestCase):
             by_corner: dict[str, dict[str, float]] = defaultdict(dict)
             for check in made.checks:
                 if check.about in corners:
-                    key = f"{check.name}, {check.case}"
+                    key = f"{check.key}, {check.case}"
                     by_corner[check.about][key] = max(check.use, by_corner[check.about].get(key, 0.0))
             tables = list(by_corner.values())
             self.assertEqual(len(tables), 4)

@@ -218,16 +218,16 @@ class EveryFenceTest(unittest.TestCase):
         for spec, _, made, _ in self.made:
             if spec.foot not in ("base on pier", "base on slab", "loose block"):
                 continue
-            held = {gap.name for gap in made.not_covered} | {check.name for check in made.checks}
+            held = {gap.key for gap in made.not_covered} | {check.key for check in made.checks}
             self.assertTrue(
                 held
                 & {
-                    "What keeps it upright",
-                    "Base holds upright",
-                    "Brace's foot holds",
-                    "Stands by its weight",
-                    "Wind on the fence",
-                    "Top held between corners",
+                    "lateral_system",
+                    "post_base.moment_capacity",
+                    "brace_footing.uplift",
+                    "overturning",
+                    "fence.wind_load",
+                    "top_rail.bending_between_corners",
                 },
                 (spec.foot, spec.foot_detail.upright.by, held),
             )

@@ -30,7 +30,7 @@ NUMBERS = ("parts", "footings", "curves", "bays")
 def numbers(made: Plan) -> str:
     """What is built, in figures, without words."""
     held = {name: getattr(made, name) for name in NUMBERS}
-    checks = [(c.name, c.about, c.case, c.use) for c in made.checks]
+    checks = [(c.key, c.about, c.case, c.use) for c in made.checks]
     return to_json([held, checks], inf_nan_mode="strings").decode()
 
 
@@ -68,8 +68,8 @@ class EveryKindTest(unittest.TestCase):
                         [(f.hole_m, f.embedment_m, f.hole_width_m) for f in other.footings],
                     )
                     self.assertEqual(
-                        sorted((c.name, c.about, round(c.use, 9)) for c in one.plan.checks),
-                        sorted((c.name, c.about, round(c.use, 9)) for c in other.checks),
+                        sorted((c.key, c.about, round(c.use, 9)) for c in one.plan.checks),
+                        sorted((c.key, c.about, round(c.use, 9)) for c in other.checks),
                     )
 
     def test_every_name_is_of_one_thing(self) -> None:

@@ -78,10 +78,10 @@ class EveryPartTest(unittest.TestCase):
                     seen += 1
             for check in made.checks:
                 if check.demand.unit != check.limit.unit:
-                    told.add(f"{name}: {check.name}: {check.demand.unit} against {check.limit.unit}")
+                    told.add(f"{name}: {check.key}: {check.demand.unit} against {check.limit.unit}")
                 end = check.limit.symbol.rpartition("_")[2]
                 if end in ("max", "min") and (end == "max") != (check.sense == "at most"):
-                    told.add(f"{name}: {check.name}: {check.sense} {check.limit.symbol}")
+                    told.add(f"{name}: {check.key}: {check.sense} {check.limit.symbol}")
             told.update(f"{name}: {row}" for row in untrue(made, formulas))
         self.assertEqual(sorted(told)[:20], [])
         self.assertGreater(seen, 1000)
@@ -132,7 +132,7 @@ class TreadsTest(unittest.TestCase):
         stair = StairDesign(id="s", edge=2, at_m=1.0, width_m=1.2, going_m=0.28)
         for board in strong:
             made = plan(case_of(replace(read, board=board.key, stairs=(stair,)), site_of("ca"), "ca"))
-            bends = [check for check in made.checks if check.name == "Treads bend"]
+            bends = [check for check in made.checks if check.key == "tread.bending"]
             self.assertTrue(bends)
             for check in bends:
                 moment = check.demand

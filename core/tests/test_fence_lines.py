@@ -46,7 +46,7 @@ class LoopTest(unittest.TestCase):
     def test_a_loops_corners_are_alike_wherever_its_tape_starts(self) -> None:
         """A square has four alike corners: the one where the tape starts is bent as the other three."""
         plan = planned(fence(straights=SQUARE, closed=True, height_m=1.0, bay_max_m=2.1), site(length_ft=60))
-        bends = {c.about: c.demand.value for c in plan.checks if c.case == "wind" and c.name == "Bends at the ground"}
+        bends = {c.about: c.demand.value for c in plan.checks if c.case == "wind" and c.key == "post.bending_at_grade"}
         corners = [bends[mark.id] for mark in plan.marks if mark.kind == "corner"]
         self.assertEqual(len(corners), 4)
         for one in corners:
@@ -243,7 +243,7 @@ class InfillTest(unittest.TestCase):
         plan = planned(spec, site(length_ft=40))
         self.assertEqual(sum(part.count for part in of(plan, "panel")), len(plan.marks) - 1)
         self.assertFalse(of(plan, "rail") or of(plan, "board"))
-        self.assertTrue(any(gap.name == "The panel itself" and gap.crew for gap in plan.not_covered))
+        self.assertTrue(any(gap.key == "panel.manufacturer_rating" and gap.crew for gap in plan.not_covered))
         made = bill(plan, YardChoices(), cuts(plan, YardChoices()))
         panels = sum(line.count for line in made.lines if line.item == "panel 6x6 made")
         self.assertLessEqual(panels, len(plan.marks) - 1)
@@ -259,7 +259,7 @@ class InfillTest(unittest.TestCase):
         closed = replace(spec, infill=Infill())
 
         def middle(plan: Plan) -> float:
-            check = next(c for c in plan.checks if c.about == "f/post/start+6" and c.name == "Bends at the ground")
+            check = next(c for c in plan.checks if c.about == "f/post/start+6" and c.key == "post.bending_at_grade")
             return next(step.value for step in check.working if step.symbol == "P")
 
         # The figure for open lattice, C_f 1.6 on what is solid: 8.31 psf at half, in proportion where more is.
@@ -270,7 +270,9 @@ class InfillTest(unittest.TestCase):
         bare = fence(30, infill=Infill(style="even gaps", gap_most_m=3 * IN), height_m=1.2)
         grown = replace(bare, infill=replace(bare.infill, grows="heavy climbers"))
         self.assertEqual(solidity(fence_case(grown)), 1.0)
-        loads = [next(c for c in planned(s).checks if c.name == "Rails sag").working[0].value for s in (bare, grown)]
+        loads = [
+            next(c for c in planned(s).checks if c.key == "rail.deflection").working[0].value for s in (bare, grown)
+        ]
         self.assertGreater(loads[1], loads[0])
 
     def test_cap_trim_and_stiffeners_have_true_lengths(self) -> None:
@@ -409,7 +411,7 @@ class StrengthTest(unittest.TestCase):
             capped = planned(replace(spec, bay_by_strength=True), where)
 
             def uses(plan: Plan) -> list[float]:
-                return [c.use for c in plan.checks if "/bay/" in c.about and c.counts and c.name.endswith("bend")]
+                return [c.use for c in plan.checks if "/bay/" in c.about and c.counts and c.key.endswith(".bending")]
 
             rails = [uses(plan) for plan in (long, capped)]
             self.assertGreater(max(rails[0]), 1)  # eight-foot bays are too long for 2x4 rails here

@@ -75,7 +75,7 @@ class StyleTest(unittest.TestCase):
                 self.assertAlmostEqual(top, spec.gap_m + spec.height_m, 6)
                 self.assertEqual(place.count, 12)
         self.assertIn("spacer block", " ".join(plan.notes))
-        self.assertTrue(any(check.name == "Slats bend" for check in plan.checks))
+        self.assertTrue(any(check.key == "slat.bending" for check in plan.checks))
 
     def test_both_faces_need_rails_as_wide_as_the_posts(self) -> None:
         with self.assertRaises(InputError) as caught:
@@ -154,7 +154,7 @@ class BayModesTest(unittest.TestCase):
         self.assertEqual({row.group for row in rows}, {"bays", "feet", "styles"})
         self.assertEqual(sum(row.chosen for row in rows), 3)
         faces = next(row for row in rows if row.says.startswith("both faces"))
-        self.assertEqual(faces.whole, "fails")
+        self.assertEqual(faces.whole, "fail")
         self.assertIn("as wide as the posts", faces.why)
         lapped = next(row for row in rows if row.says.startswith("board on board"))
         self.assertGreater(lapped.price_change or 0, 0)

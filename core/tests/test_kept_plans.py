@@ -108,13 +108,13 @@ def untrue(made: Plan, seen: set[Any]) -> list[str]:
     """Steps whose formula does not give their value, of checks not seen before."""
     found = []
     for check in made.checks:
-        key = (check.name, check.demand.formula, check.limit.formula, check.demand.inputs, check.limit.inputs)
+        key = (check.key, check.demand.formula, check.limit.formula, check.demand.inputs, check.limit.inputs)
         if key in seen:
             continue
         seen.add(key)
         for step in shown(check):
             if step.formula and not math.isclose(value_of(step), step.value, rel_tol=1e-8, abs_tol=1e-12):
-                found.append(f"{check.name}: {step.symbol} = {step.formula}")
+                found.append(f"{check.key}: {step.symbol} = {step.formula}")
     return found
 
 
@@ -137,7 +137,7 @@ def marks(case: Case, wrong: list[str] | None = None, seen: set[Any] | None = No
         held = getattr(made, one.name)
         if one.name == "checks":  # how each came about is told by its own formula, which is tested apart
             held = [
-                (check.name, check.about, check.case, check.sense, check.asks, check.demand.value, check.limit.value)
+                (check.key, check.about, check.case, check.sense, check.asks, check.demand.value, check.limit.value)
                 for check in held
             ]
         text = NUMBER.sub(_short, to_json(held, inf_nan_mode="strings").decode())

@@ -114,7 +114,7 @@ class NothingWithoutAWordTest(unittest.TestCase):
         self.assertEqual(offer(bad, TODAY).warnings, said)
         found = job_list(bad)
         self.assertEqual(found.message, "")
-        self.assertTrue(all(share.held and share.state == "fails" for share in found.shares))
+        self.assertTrue(all(share.held and share.state == "fail" for share in found.shares))
         self.assertNotEqual(merchant_message(found.bill, "x", ""), "")  # what would have been sent
         rows = calendar(bad, TODAY)
         self.assertEqual(rows.warnings, said)
@@ -126,9 +126,9 @@ class NothingWithoutAWordTest(unittest.TestCase):
         [first, second] = states(
             replace(whole, structures=(replace(whole.structures[0], spec=broken), whole.structures[1]))
         )
-        self.assertEqual(first.key, "cannot-be-built")
+        self.assertEqual(first.key, "conflict")
         self.assertTrue(first.wrong and first.warning)
-        self.assertEqual(second.warning, "" if second.key == "passes" else second.warning)
+        self.assertEqual(second.warning, "" if second.key == "pass" else second.warning)
 
     def test_tax_is_rounded_half_up(self) -> None:
         for net, ratio, cents in ((1.50, 0.05, 8), (10.30, 0.0725, 75), (2.675, 0.2, 54), (0.5, 0.05, 3)):

@@ -38,7 +38,7 @@ class BracedPostTest(unittest.TestCase):
         """A wall of wind from the gap to the top: what of it stands over the brace, by a thousand slices."""
         tall, gap = 1.8, 0.1
         here: Any = SimpleNamespace(spec=SimpleNamespace(height_m=tall), top_m=tall + gap)
-        wind: Any = SimpleNamespace(case="wind", arm_m=gap + tall / 2)
+        wind: Any = SimpleNamespace(by_wind=True, arm_m=gap + tall / 2)
         for brace in (0.05, 0.3, 0.7, 1.0, 1.4):
             slices = [gap + tall * (k + 0.5) / 1000 for k in range(1000)]
             over = sum(max(0.0, at - brace) for at in slices) / 1000
@@ -47,7 +47,7 @@ class BracedPostTest(unittest.TestCase):
 
     def test_a_push_at_the_top_has_its_own_lever(self) -> None:
         here: Any = SimpleNamespace(spec=SimpleNamespace(height_m=1.8), top_m=1.9)
-        lean: Any = SimpleNamespace(case="a person", arm_m=1.07)
+        lean: Any = SimpleNamespace(by_wind=False, arm_m=1.07)
         self.assertAlmostEqual(PostReckoner._arm_over_brace(here, lean, 0.5), 0.57)
         self.assertAlmostEqual(PostReckoner._arm_over_brace(here, lean, 1.0), 1.07 / 4)
 
@@ -78,7 +78,7 @@ class UnlikePitchesTest(unittest.TestCase):
                     run = rafter_run(side)
                     a, b = run.supports_m[0], run.supports_m[-1]
                     reaches.append(run.length_m * (b - run.length_m / 2) / (b - a))
-                needs = next(gap.needs for gap in found.findings.not_covered if gap.name == "Rafter's tie holds")
+                needs = next(gap.needs for gap in found.findings.not_covered if gap.key == "rafter_tie.uplift_capacity")
                 assert needs is not None
                 by_hand = net * found.laid.spacing_m * max(reaches)
                 force = needs.value * where.book.units.force_n
@@ -251,9 +251,9 @@ class SnowIsNeverForgottenTest(unittest.TestCase):
                     plan(replace(one.case, site=replace(one.case.site, ground_snow_pa=snow_pa, edition=edition)))
                     for snow_pa in (0.0, 3000.0)
                 )
-                before = {(c.name, c.about): c.use for c in bare.checks if c.basis is Basis.RECKONED}
+                before = {(c.key, c.about): c.use for c in bare.checks if c.basis is Basis.RECKONED}
                 gaps = [gap.reason for gap in deep.not_covered if "snow" in gap.reason]
-                harder = [c for c in deep.checks if c.use > before.get((c.name, c.about), c.use) + 1e-6]
+                harder = [c for c in deep.checks if c.use > before.get((c.key, c.about), c.use) + 1e-6]
                 with self.subTest(one.name, edition=edition):
                     self.assertTrue(harder or gaps)
                 seen.add((one.kind.key, one.case.book.key))

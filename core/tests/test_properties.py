@@ -16,7 +16,7 @@ from steady.layout.rails import longest_level_m, rail_stock_m
 from steady.loads.tributary import gather
 from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, Footing, Step
-from steady.plan.verdict import verdict
+from steady.plan.verdict import result
 from steady.rulebooks.pole import cubic_root
 from steady.rulebooks.us.wind import end_coefficients, run_coefficient
 from steady.statics.beam import SpreadLoad, solve
@@ -183,7 +183,7 @@ class FootingTest(unittest.TestCase):
 class VerdictTest(unittest.TestCase):
     def check(self, demand: float, limit: float, basis: Basis = Basis.RECKONED, least: bool = False) -> Check:
         return Check(
-            name="c",
+            key="c",
             about="a",
             basis=basis,
             sense="at least" if least else "at most",
@@ -192,18 +192,18 @@ class VerdictTest(unittest.TestCase):
         )
 
     def test_four_words(self) -> None:
-        self.assertEqual(verdict(self.check(0.5, 1)), "passes")
-        self.assertEqual(verdict(self.check(0.99, 1)), "at the limit")
-        self.assertEqual(verdict(self.check(1.0, 1)), "at the limit")
-        self.assertEqual(verdict(self.check(1.001, 1)), "fails")
-        self.assertEqual(verdict(self.check(2, 1, least=True)), "passes")
-        self.assertEqual(verdict(self.check(0.5, 1, Basis.PRACTICE)), "practice")
-        self.assertEqual(verdict(self.check(float("nan"), 1)), "fails")  # unknown is never passes
+        self.assertEqual(result(self.check(0.5, 1)), "pass")
+        self.assertEqual(result(self.check(0.99, 1)), "at_limit")
+        self.assertEqual(result(self.check(1.0, 1)), "at_limit")
+        self.assertEqual(result(self.check(1.001, 1)), "fail")
+        self.assertEqual(result(self.check(2, 1, least=True)), "pass")
+        self.assertEqual(result(self.check(0.5, 1, Basis.PRACTICE)), "practice")
+        self.assertEqual(result(self.check(float("nan"), 1)), "fail")  # unknown is never passes
 
     @given(st.floats(0.01, 10), st.floats(1.0, 3.0))
     def test_more_demand_never_turns_a_failure_into_a_pass(self, demand: float, more: float) -> None:
-        if verdict(self.check(demand, 1)) == "fails":
-            self.assertEqual(verdict(self.check(demand * more, 1)), "fails")
+        if result(self.check(demand, 1)) == "fail":
+            self.assertEqual(result(self.check(demand * more, 1)), "fail")
 
 
 class BeamScaleTest(unittest.TestCase):

@@ -227,8 +227,8 @@ class SchoolsTest(unittest.TestCase):
                     self.assertTrue(all(school in sticks()[p.item].schools for p in made.parts if p.length_m))
                     self.assertIn(state(made), STATES)
                     self.assertTrue(all(gap.reason for gap in made.not_covered))
-                    noun = "Slats bend" if style == "slats" else "Rails bend"
-                    self.assertTrue(any(c.name == noun for c in made.checks) or made.not_covered)
+                    noun = "slat.bending" if style == "slats" else "rail.bending"
+                    self.assertTrue(any(c.key == noun for c in made.checks) or made.not_covered)
                     self.assertEqual(
                         len(sheet(made, Tape("metric", 0.001), YardChoices(bag=start.bag)).posts), len(made.marks)
                     )

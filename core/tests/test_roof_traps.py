@@ -26,7 +26,7 @@ LINE = "18x11 high8 over1 rafters24in slats5in brace2"
 
 
 def needs(made: Plan, name: str) -> float:
-    found: NotCovered = next(gap for gap in made.not_covered if gap.name == name)
+    found: NotCovered = next(gap for gap in made.not_covered if gap.key == name)
     assert found.needs is not None
     return found.needs.value
 
@@ -39,7 +39,7 @@ class TrapsTest(unittest.TestCase):
 
     def test_the_brace_lifts_the_beam_off_the_leeward_post(self) -> None:
         """By hand P h (1 / 2 b - 1 / s), of which lift alone would ask nothing: some 150 lb up on .6 of 300 lb down."""
-        tie = needs(self.plan, "Beam's tie to its post holds")
+        tie = needs(self.plan, "beam_to_post_tie.uplift_capacity")
         up, above, own = lift_n(self.case.book, self.found.laid.frame, self.found.loads, self.found.laid.frame.posts[0])
         across = next(one for one in self.found.held.swayed if "across" in one.way)
         h, lines = self.found.laid.frame.header_m("across"), self.found.laid.lines_m
@@ -83,20 +83,20 @@ class TrapsTest(unittest.TestCase):
 
     def test_a_brace_takes_its_post_s_moment_not_the_push_over_a_cosine(self) -> None:
         """P/n x h x sqrt 2 / c, by moments about the hinge: several times what V / cos would give."""
-        push = next(c for c in self.plan.checks if c.name == "Knee brace buckles")
+        push = next(c for c in self.plan.checks if c.key == "knee_brace.compression")
         said = {name: value for name, value, _ in push.demand.inputs}
         hand = math.sqrt(2) * said["P"] / said["n"] * said["h"] / said["c"] / said["k"]
         self.assertAlmostEqual(push.demand.value, hand, places=6)
         self.assertGreater(push.demand.value * said["k"], 2 * math.sqrt(2) * said["P"] / said["n"])
 
     def test_braces_pull_as_much_as_they_push(self) -> None:
-        gap = next(gap for gap in self.plan.not_covered if gap.name == "Knee brace's joints hold")
+        gap = next(gap for gap in self.plan.not_covered if gap.key == "knee_brace.connection_capacity")
         self.assertIn("in push and in pull", gap.reason)
 
     def test_no_sharing_under_slats(self) -> None:
         """A 2x6 over 10 ft under a person fails by a few per cent; with 1.15 for sharing it would have passed."""
         one = pergola("14x12 high8 rafters24in slats5in", rafter="joist 2x6 pine", rafter_past_m=1 * FT)
-        bends = next(c for c in plan(one).checks if c.name == "Rafters bend")
+        bends = next(c for c in plan(one).checks if c.key == "rafter.bending")
         self.assertGreater(bends.use, 1)
         self.assertLess(bends.use / 1.15, 1)
 
@@ -126,7 +126,7 @@ class TrapsTest(unittest.TestCase):
         calm = replace(self.case, site=replace(self.case.site, exposure="no such place"))  # type: ignore[arg-type]
         for one in (calm, pavilion("12x12 pitch25"), lean_to("12x6 fall20 beam8")):
             made = plan(one)
-            self.assertNotIn(state(made), ("passes", "at the limit"))
+            self.assertNotIn(state(made), ("pass", "at_limit"))
             self.assertFalse(buildable(made))
 
     def test_more_wind_and_more_height_are_never_easier(self) -> None:
@@ -134,6 +134,6 @@ class TrapsTest(unittest.TestCase):
         for speed, high in ((90, 8), (105, 8), (120, 8), (120, 9)):
             site = replace(self.case.site, wind_speed_m_per_s=speed * MPH)
             made = plan(replace(self.case, site=site, spec=replace(self.case.spec, high_m=high * FT, posts=2)))
-            bent = [c.use for c in made.checks if c.name == "Post is squeezed and bent"]
+            bent = [c.use for c in made.checks if c.key == "post.combined_axial_and_bending"]
             uses.append(max(bent))
         self.assertEqual(uses, sorted(uses))

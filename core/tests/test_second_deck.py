@@ -101,7 +101,7 @@ class SecondDeckTest(unittest.TestCase):
         s = spec.spacing_m
         joists = max(second.use(school, one, dead * s, live * s, spec.joist, 0) for one in solved)
         ours = max(
-            c.use for c in made.checks if c.name == "Joists bend" and c.basis == "reckoned" and "person" not in c.case
+            c.use for c in made.checks if c.key == "joist.bending" and c.basis == "reckoned" and "person" not in c.case
         )
         self.assertAlmostEqual(ours / joists, 1.0, delta=0.004)
         for name, y in zip(names, ys, strict=True):
@@ -133,7 +133,7 @@ class SecondDeckTest(unittest.TestCase):
         ours = max(
             c.use
             for c in made.checks
-            if c.about == f"d/beam/{name}" and c.name == "Beam bends" and c.basis == "reckoned"
+            if c.about == f"d/beam/{name}" and c.key == "beam.bending" and c.basis == "reckoned"
         )
         # Joists stand at places, the second reckoner spreads them: near the ends of a beam that differs a little.
         self.assertAlmostEqual(ours / theirs, 1.0, delta=0.02)
@@ -145,12 +145,12 @@ class SecondDeckTest(unittest.TestCase):
             through = (ways[0].reactions[k] * dead, ways[0].reactions_most[k] * live)
             apart = second.at_joints(ways[1:], len(xs))[k]
             squeezed = max(d * r + l * m for r, m in (through, (apart[0] * dead, apart[1] * live)))
-            buckles = next(c for c in made.checks if c.about == about and c.name == "Post buckles")
+            buckles = next(c for c in made.checks if c.about == about and c.key == "post.axial_compression")
             if not any("too low" in text for text in made.conflicts):
                 self.assertAlmostEqual(
                     buckles.use / (squeezed / second.column_n(school, spec.post, tall)), 1.0, delta=0.025
                 )
-            bears = [c for c in made.checks if c.about == about and c.name == "Ground bears"]
+            bears = [c for c in made.checks if c.about == about and c.key == "footing.soil_bearing"]
             if SOIL[school][1] and bears:
                 footing = next(f for f in made.footings if f.under == about)
                 load = max(sum(through), apart[0] * dead + apart[1] * live)

@@ -83,9 +83,9 @@ class SecondFenceTest(unittest.TestCase):
             spec, where = a_fence(rng, school)
             made = plan(spec, where, rulebook(school), YardChoices(bag=usual(school).bag), Tape("metric", 0.001))
             theirs = seconds_of(spec, where, made, school)
-            bends = {c.about: c for c in made.checks if c.name == "Bends at the ground" and c.case == "wind"}
-            holds = {c.about: c for c in made.checks if c.name == "Holds in the ground" and c.case == "wind"}
-            refused = {gap.about for gap in made.not_covered if gap.name == "Holds in the ground"}
+            bends = {c.about: c for c in made.checks if c.key == "post.bending_at_grade" and c.case == "wind"}
+            holds = {c.about: c for c in made.checks if c.key == "footing.lateral_embedment" and c.case == "wind"}
+            refused = {gap.about for gap in made.not_covered if gap.key == "footing.lateral_embedment"}
             for footing, use, depth in zip(
                 made.footings, second.post_uses(theirs), second.depths_m(theirs), strict=True
             ):

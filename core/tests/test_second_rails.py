@@ -7,6 +7,7 @@ import unittest
 from dataclasses import dataclass, replace
 
 import numpy as np
+from steady.data.checks import case_label
 from steady.measure.show import Tape
 from steady.measure.units import FT, LB
 from steady.plan.model import Check, Part, Plan
@@ -23,6 +24,9 @@ from tests.test_second_fence import POSTS, a_fence, seconds_of
 
 G = 9.80665
 SLICES = 400
+
+
+PERSON = case_label("person")
 
 
 @dataclass(frozen=True)
@@ -58,7 +62,7 @@ class Bay:
 
     def check(self, name: str, case: str = "") -> Check:
         return next(
-            one for one in self.made.checks if one.name == name and one.about == self.id and one.case.startswith(case)
+            one for one in self.made.checks if one.key == name and one.about == self.id and one.case.startswith(case)
         )
 
 
@@ -104,18 +108,22 @@ class SecondRailsTest(unittest.TestCase):
     def test_a_rails_end_holds_half_of_the_wind_on_its_strip(self) -> None:
         for name, bay in self.each():
             want = bay.push_pa() * bay.strip_m() * bay.width_m / 2
-            self.assertAlmostEqual(si(bay.check("Rail ends hold").demand) / want, 1.0, delta=0.004, msg=name)
+            self.assertAlmostEqual(
+                si(bay.check("rail_end_fasteners.capacity").demand) / want, 1.0, delta=0.004, msg=name
+            )
 
     def test_a_board_is_pulled_off_by_the_wind_on_its_own_face(self) -> None:
         for name, bay in self.each():
             board_m = max(bay.part("board").section_m)
             want = bay.push_pa() * bay.strip_m() * board_m
-            self.assertAlmostEqual(si(bay.check("Boards stay on").demand) / want, 1.0, delta=0.004, msg=name)
+            self.assertAlmostEqual(
+                si(bay.check("board_fasteners.withdrawal").demand) / want, 1.0, delta=0.004, msg=name
+            )
 
     def test_boards_reach_from_rail_to_rail(self) -> None:
         for name, bay in self.each():
             span_m = max(b - a for a, b in itertools.pairwise(bay.rails_m))
-            check = bay.check("Boards bend between rails")
+            check = bay.check("fence_board.bending")
             if not name.startswith("nz"):
                 self.assertAlmostEqual(si(check.demand), span_m, delta=0.001, msg=name)
                 continue
@@ -128,12 +136,12 @@ class SecondRailsTest(unittest.TestCase):
         for name, bay in self.each():
             thick, wide = sorted(bay.part("rail").section_m)
             stress = bay.push_pa() * bay.strip_m() * bay.width_m**2 / 8 / (wide * thick**2 / 6)
-            told = next(step for step in bay.check("Rails bend", "wind").working if step.symbol == "f_w")
+            told = next(step for step in bay.check("rail.bending", "wind").working if step.symbol == "f_w")
             self.assertAlmostEqual(si(told) / stress, 1.0, delta=0.004, msg=name)
 
     def test_wind_and_weight_together_are_their_shares_added(self) -> None:
         for name, bay in self.each():
-            found = bay.check("Rails bend", "wind")
+            found = bay.check("rail.bending", "wind")
             given = {symbol: value for symbol, value, _ in found.demand.inputs}
             share = given["f_w"] / given["F_w"] + given["f_d"] / given["F_d"]
             self.assertAlmostEqual(found.use, share, places=9, msg=name)
@@ -146,7 +154,7 @@ class SecondRailsTest(unittest.TestCase):
             # The second reckoner shares the boards by height alone: each rail has no less than an even share.
             even = own + face * bay.wind.height_m / len(bay.rails_m)
             most = own + face * bay.wind.height_m
-            told = next(step for step in bay.check("Rails sag").working if step.symbol == "w_d")
+            told = next(step for step in bay.check("rail.deflection").working if step.symbol == "w_d")
             self.assertGreaterEqual(si(told) / G, even * 0.97, name)
             self.assertLessEqual(si(told) / G, most * 1.01, name)
 
@@ -154,7 +162,7 @@ class SecondRailsTest(unittest.TestCase):
         years = {"us": 2.0, "ca": 2.0, "uk": 3.0, "nz": 3.0}
         for name, bay in self.each():
             thick, wide = sorted(bay.part("rail").section_m)
-            found = bay.check("Rails sag")
+            found = bay.check("rail.deflection")
             line = next(si(step) for step in found.working if step.symbol == "w_d")
             modulus = next(si(step) for step in found.working if step.symbol.startswith("E"))
             first_m = 5 * line * bay.width_m**4 / (384 * modulus * thick * wide**3 / 12)
@@ -173,7 +181,7 @@ class SecondRailsTest(unittest.TestCase):
             shift, turn = np.linalg.solve(balance, [1.0, top_m])
             share = max(shift + turn * at_m)
             want = newtons[name[:2]] * share * (bay.width_m / 4 - 0.3 / 8) / (wide * thick**2 / 6)
-            told = si(bay.check("Rails bend", "a person leaning").demand)
+            told = si(bay.check("rail.bending", PERSON).demand)
             self.assertAlmostEqual(told / want, 1.0, delta=0.001, msg=name)
 
     def test_longer_bays_are_never_easier_on_rails(self) -> None:
@@ -181,7 +189,9 @@ class SecondRailsTest(unittest.TestCase):
             by_bay = sorted(self.made[school], key=lambda bay: (id(bay.made), bay.width_m))
             for a, b in itertools.pairwise(by_bay):
                 if a.made is b.made and math.isclose(a.push_pa(), b.push_pa(), rel_tol=1e-9):
-                    self.assertLessEqual(a.check("Rails bend", "wind").use, b.check("Rails bend", "wind").use + 1e-9)
+                    self.assertLessEqual(
+                        a.check("rail.bending", "wind").use, b.check("rail.bending", "wind").use + 1e-9
+                    )
 
 
 class BracedPostTest(unittest.TestCase):
@@ -193,10 +203,10 @@ class BracedPostTest(unittest.TestCase):
             spec = fence(30, foot="base on pier")
             made = planned(replace(spec, foot_detail=replace(spec.foot_detail, upright=upright)))
             seen = 0
-            for about in {check.about for check in made.checks if check.name == "Brace squeezes"}:
-                by = {(c.name, c.case): c for c in made.checks if c.about == about}
-                for case in {case for name, case in by if name == "Brace squeezes"}:
-                    given = {symbol: value for symbol, value, _ in by["Post's foot holds sideways", case].demand.inputs}
+            for about in {check.about for check in made.checks if check.key == "raking_brace.compression"}:
+                by = {(c.key, c.case): c for c in made.checks if c.about == about}
+                for case in {case for name, case in by if name == "raking_brace.compression"}:
+                    given = {symbol: value for symbol, value, _ in by["post_anchors.shear", case].demand.inputs}
                     push, moment = given["P"] * LB, given["M"] * LB * FT
                     long_m = math.hypot(reach_m, up_m)
                     # Level, upright, and about the post's foot; the brace's push along itself, the foot's two forces.
@@ -209,16 +219,16 @@ class BracedPostTest(unittest.TestCase):
                         [-push, 0.0, moment],
                     )
                     want = {
-                        "Brace squeezes": brace,
-                        "Brace's foot holds": brace * up_m / long_m,
-                        "Post's foot stays down": -down,
-                        "Post's foot holds sideways": abs(side),
-                        "Brace's foot holds sideways": brace * reach_m / long_m,
+                        "raking_brace.compression": brace,
+                        "brace_footing.uplift": brace * up_m / long_m,
+                        "footing.uplift": -down,
+                        "post_anchors.shear": abs(side),
+                        "brace_anchors.shear": brace * reach_m / long_m,
                     }
                     for name, force in want.items():
                         self.assertAlmostEqual(si(by[name, case].demand) / force, 1.0, places=6, msg=f"{name}, {case}")
-                    self.assertAlmostEqual(si(by["Brace's foot holds", case].limit), 8000 / 1.5, places=3)
-                    self.assertAlmostEqual(si(by["Post's foot holds sideways", case].limit), 6000 / 1.5, places=3)
+                    self.assertAlmostEqual(si(by["brace_footing.uplift", case].limit), 8000 / 1.5, places=3)
+                    self.assertAlmostEqual(si(by["post_anchors.shear", case].limit), 6000 / 1.5, places=3)
                     seen += 1
             self.assertGreater(seen, 4)
 

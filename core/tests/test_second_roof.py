@@ -81,7 +81,7 @@ class SecondRoofTest(unittest.TestCase):
                 "wind": (found.loads.wind_pa or 0.0) * spacing,
             }
             theirs = second.rafter_use(spec.rafter, run.length_m, list(run.supports_m), loads)
-            ours = max(check.use for check in found.findings.checks if check.name == "Rafters bend")
+            ours = max(check.use for check in found.findings.checks if check.key == "rafter.bending")
             with self.subTest(rafter=spec.rafter, run=run, spacing=spacing):
                 self.assertAlmostEqual(ours / theirs, 1.0, delta=0.01)
 
@@ -92,14 +92,14 @@ class SecondRoofTest(unittest.TestCase):
             sag = second.slat_sag_m(
                 slat.width_m, found.laid.rafters.spacing_m, slat.density_kg_per_m3, 1.4e6 * 0.9 * 6894.757293168362
             )
-            has = next(check for check in found.findings.checks if check.name == "Slats sag")
+            has = next(check for check in found.findings.checks if check.key == "slat.deflection")
             self.assertAlmostEqual(has.demand.value * 0.0254 / sag, 1.0, delta=0.02)
 
     def test_braces_by_moments_about_the_foot(self) -> None:
         for spec, where, found in self.roofs[:20]:
             pushes = pushes_n(case(spec, where), found.laid)
             made: Plan = planned(spec, where)
-            uses = [check for check in made.checks if check.name.startswith("Knee brace")]
+            uses = [check for check in made.checks if check.key.startswith("Knee brace")]
             frame = found.laid.frame
             for way, bents, posts in (("along", len(frame.lines_m), frame.per_line), ("across", frame.per_line, 2)):
                 self.assertGreater(pushes[way], 0)

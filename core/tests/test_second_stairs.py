@@ -94,7 +94,7 @@ class RisersTest(unittest.TestCase):
             for _ in range(30):
                 one = found(rng.uniform(0.4, 2.4), school)
                 self.assertLessEqual(one.riser_m, most + 0.021, school)
-                limits = [check for check in one.checks if check.name == "Stair's risers"]
+                limits = [check for check in one.checks if check.key == "stair.maximum_rise"]
                 for check in limits:
                     self.assertLessEqual(check.use, 1 + 1e-9)
 
@@ -264,8 +264,8 @@ class BesideAFlightTest(unittest.TestCase):
             if not name.startswith("us"):
                 continue
             [stringer] = [part for part in plan.parts if part.role == "stringer"]
-            found = [check for check in plan.checks if check.name == "Stringers bend" and check.about == "d/stair/s"]
-            riser_m = next(check for check in plan.checks if check.name == "Stair's risers").demand.value * IN
+            found = [check for check in plan.checks if check.key == "stringer.bending" and check.about == "d/stair/s"]
+            riser_m = next(check for check in plan.checks if check.key == "stair.maximum_rise").demand.value * IN
             run_m = (round(4 * FT / riser_m) - 1) * design.going_m
             thick, deep = sorted(stringer.section_m)
             notch_m = riser_m * design.going_m / math.hypot(riser_m, design.going_m)

@@ -32,7 +32,7 @@ class OpenRiserTest(unittest.TestCase):
     def flight(self, open_risers: bool) -> tuple[float, int]:
         stair = StairDesign(id="s", edge=2, at_m=1.0, open_risers=open_risers)
         made = planned(replace(deck("16x12 up3"), stairs=(stair,)), site(grounds=()))
-        check = next(c for c in made.checks if c.name == "Open risers")
+        check = next(c for c in made.checks if c.key == "stair.open_risers")
         return check.use, sum(part.count for part in made.parts if part.role == "riser")
 
     def test_strips_close_them_unless_they_are_wished_open(self) -> None:
@@ -53,7 +53,7 @@ class StringersTest(unittest.TestCase):
         made = plan(spec, Site(soil="firm clay"), rulebook("ca"), YardChoices(), Tape("metric", 0.001))
         joists = sum(part.count for part in made.parts if part.role == "joist")
         self.assertEqual(joists, 2)
-        check = max((c for c in made.checks if c.name == "Joists bend"), key=lambda c: c.use)
+        check = max((c for c in made.checks if c.key == "joist.bending"), key=lambda c: c.use)
         loads = {name: value for name, value, _ in check.demand.inputs}
-        span = next(c.demand.value for c in made.checks if c.name == "Joists span")
+        span = next(c.demand.value for c in made.checks if c.key == "joist.allowable_span")
         self.assertAlmostEqual(loads["L"] / (2.5 * 0.6 / 2 * span**2 / 8), 1, delta=0.01)

@@ -72,7 +72,7 @@ class ToyKindTest(unittest.TestCase):
         self.assertGreater(quote(self.plan, bought, Quote(), Tape()).high, bought.total)
 
     def test_nothing_unknown_passes(self) -> None:
-        self.assertEqual(state(self.plan), "not covered")
+        self.assertEqual(state(self.plan), "not_checked")
 
     def test_its_end_is_pulled_and_what_was_measured_taken_in(self) -> None:
         longer = moved(self.job, "horse", self.plan.handles[0], 5 * FT)

@@ -37,7 +37,7 @@ def heading(plan: Plan, name: str) -> float:
 
 def uses(plan: Plan) -> dict[str, float]:
     return {
-        check.about: check.use for check in plan.checks if check.name == "Bends at the ground" and "wind" in check.case
+        check.about: check.use for check in plan.checks if check.key == "post.bending_at_grade" and "wind" in check.case
     }
 
 

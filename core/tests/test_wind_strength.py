@@ -20,7 +20,7 @@ from steady.yard.stock import usual
 from tests.make import fence_with, plan, planned, site
 from tests.test_turned_posts import bent
 
-BOARDS = "Boards bend between rails"
+BOARDS = "fence_board.bending"
 
 
 def at(school: str, length_m: float, where: dict[str, float], **changes: Any) -> Plan:
@@ -33,7 +33,7 @@ def at(school: str, length_m: float, where: dict[str, float], **changes: Any) ->
 
 
 def worst(made: Plan, name: str) -> Check:
-    return max((c for c in made.checks if c.name == name and "wind" in c.case), key=lambda c: c.use)
+    return max((c for c in made.checks if c.key == name and "wind" in c.case), key=lambda c: c.use)
 
 
 class BoardsTest(unittest.TestCase):
@@ -84,7 +84,7 @@ class CornerTest(unittest.TestCase):
                 check = next(
                     c
                     for c in made.checks
-                    if c.about == "f/post/b" and c.name == "Bends at the ground" and "wind" in c.case
+                    if c.about == "f/post/b" and c.key == "post.bending_at_grade" and "wind" in c.case
                 )
                 p_1, p_2 = (next(s.value for s in check.working if s.symbol == name) for name in ("P_1", "P_2"))
                 stands = turn if bend == "square" else turn / 2
@@ -108,7 +108,7 @@ class LatchStileTest(unittest.TestCase):
     def test_it_cantilevers_from_the_latch(self) -> None:
         """p B/2 a^2 / 2, a from the latch at 3 ft to the top of the leaf."""
         made = planned(replace(fence_with(LeafDesign(cross_rails=2)), height_m=7 * FT))
-        check = next(c for c in made.checks if c.name == "Latch stile bends in the wind")
+        check = next(c for c in made.checks if c.key == "gate_latch_upright.bending_wind")
         given = dict((n, v) for n, v, _ in check.demand.inputs)
         # 7 ft of boards over a gap of 2 in: the latch at 3 ft is the lower part of it.
         self.assertGreater(given["a"], 4.0)
@@ -123,9 +123,9 @@ class LatchStileTest(unittest.TestCase):
         """A rod at the foot alone holds no stile upright: a stop at the head takes half of what both leaves bring there."""
         spec = fence_with(LeafDesign())
         pair = planned(replace(spec, openings=(replace(spec.openings[0], leaves_m=(1.0, 1.0), clear_m=8 * FT),)))
-        [gap] = [g for g in pair.not_covered if g.name == "Head of the pair is held in the wind"]
+        [gap] = [g for g in pair.not_covered if g.key == "gate_pair.head_restraint_wind"]
         assert gap.needs is not None
         inputs = {n: v for n, v, _ in gap.needs.inputs}
         self.assertAlmostEqual(gap.needs.value, inputs["p"] * inputs["b"] * inputs["h"], places=6)
-        second = next(c for c in pair.checks if c.name == "Latch stile bends in the wind" and "leaf 2" in c.case)
+        second = next(c for c in pair.checks if c.key == "gate_latch_upright.bending_wind" and "leaf 2" in c.case)
         self.assertAlmostEqual(second.demand.value, gap.needs.value * inputs["h"] / 8, places=6)

@@ -64,7 +64,7 @@ class WorkingsTest(unittest.TestCase):
                         continue
                     first = meaning.setdefault(name, (value, unit))
                     same = unit == first[1] and math.isclose(value, first[0], rel_tol=1e-9)
-                    self.assertTrue(same, f"{school} {check.name}: {name} is {first} and {value} {unit}")
+                    self.assertTrue(same, f"{school} {check.key}: {name} is {first} and {value} {unit}")
                 if step.formula:
                     self.assertTrue(math.isclose(value_of(step), step.value, rel_tol=1e-8, abs_tol=1e-12), step)
                     seen += 1
@@ -77,7 +77,7 @@ class WorkingsTest(unittest.TestCase):
                 if step.formula or step.symbol == "1":
                     continue
                 self.assertFalse(
-                    step.source.startswith("statics"), f"{school} {check.name}: {step.symbol} is a bare number"
+                    step.source.startswith("statics"), f"{school} {check.key}: {step.symbol} is a bare number"
                 )
                 if not step.source.startswith(GIVEN):
                     # A value of a clause or a table says which, and what it is.
@@ -89,7 +89,7 @@ class WorkingsTest(unittest.TestCase):
     def test_a_step_that_uses_another_calls_it_by_its_name(self) -> None:
         # The wind on a post is the sum of its zones: each p in it is the p that a line above found.
         for _, check in workings():
-            if check.name != "Bends at the ground" or check.case != "wind":
+            if check.key != "post.bending_at_grade" or check.case != "wind":
                 continue
             steps = shown(check)
             force = next((step for step in steps if step.symbol == "P" and "w_1" in step.formula), None)

@@ -42,7 +42,9 @@ class MeasuredTest(unittest.TestCase):
     def test_a_thinner_post_bends_more(self) -> None:
         use = [
             max(
-                c.use for c in planned(fence(40, post=post), site(grounds=())).checks if c.name == "Bends at the ground"
+                c.use
+                for c in planned(fence(40, post=post), site(grounds=())).checks
+                if c.key == "post.bending_at_grade"
             )
             for post in ("post 6x6 pine", "post 6x6 pine @ 0.135 x 0.135")
         ]
@@ -58,9 +60,9 @@ class MeasuredTest(unittest.TestCase):
                 height_m=4 * FT,
             )
             plan = planned(spec, site(grounds=(), exposure="B"))
-            worst = max(c.use for c in plan.checks if c.name == "Slats reach between posts")
+            worst = max(c.use for c in plan.checks if c.key == "slat.max_span")
             self.assertEqual(worst <= 1, passes)
-            self.assertNotIn("Slats", {gap.name for gap in gaps(plan)})
+            self.assertNotIn("Slats", {gap.key for gap in gaps(plan)})
 
     def test_every_stick_of_the_yard_has_lengths(self) -> None:
         for key in sticks():

@@ -15,7 +15,7 @@ from pydantic_core import to_json
 from steady.errors import InputError
 from steady.jobs.document import Job, case_of, kind_in, plan_structure
 from steady.jobs.sheet import sheet
-from steady.plan.verdict import KEYS, governing, headline, named, state
+from steady.plan.verdict import governing, headline, named, state
 from steady.takeoff.bill import bill, cuts
 
 from trellis_server.services import documents
@@ -79,9 +79,9 @@ def brief_of(job: Job, structure: str) -> dict[str, object]:
     gust = kind_in(job, structure).strength(case_of(job, structure), plan)
     return {
         "id": structure,
-        "state": KEYS[state(plan)],
+        "state": state(plan),
         "headline": headline(plan),
-        "governs": named(worst) if worst else "",
+        "governs": named(worst, plan.school) if worst else "",
         "utilisation": round(worst.use, 4) if worst else None,
         "stands_up_to_m_per_s": round(gust.gust_m_per_s, 2) if gust else None,
         "posts": len(plan.footings),

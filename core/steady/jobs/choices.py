@@ -85,7 +85,7 @@ def _worded(job: Job, case: Case, choice: Choice, made: Plan | None, today: tupl
         governs=choice.governs,
         exact=choice.exact,
         use=choice.use,
-        whole="cannot be built" if clash else choice.whole,
+        whole="conflict" if clash else choice.whole,
         why=clash or choice.why,
         chosen=choice.chosen,
         lasts=choice.lasts,

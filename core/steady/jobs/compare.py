@@ -171,7 +171,7 @@ def _side(book: Rulebook, checks: tuple[MemberCheck, ...], refused: OutsideScope
         school=book.key,  # type: ignore[arg-type]
         title=book.title,
         edition=book.edition,
-        checks=tuple(check_row(item.check, tape) for item in checks),
+        checks=tuple(check_row(item.check, tape, book.key) for item in checks),
         refused=refused.reason if refused else "",
         instead=refused.would_have_to_change if refused else "",
     )

@@ -25,19 +25,19 @@ def loses(now: Plan, candidate: Plan) -> bool:
     """Whether a change makes something that passes today fail or go uncovered, or misses advice that is met today."""
     if _met(now) & _missed(candidate.checks):
         return True
-    return bool({gap.name for gap in gaps(candidate)} - {gap.name for gap in gaps(now)})
+    return bool({gap.key for gap in gaps(candidate)} - {gap.key for gap in gaps(now)})
 
 
 Named = tuple[str, str]
 
 
 def _met(now: Plan) -> set[Named]:
-    met = {(check.name, check.case) for check in now.checks if check.use <= 1 + 1e-9 and check.basis is Basis.RECKONED}
+    met = {(check.key, check.case) for check in now.checks if check.use <= 1 + 1e-9 and check.basis is Basis.RECKONED}
     return met - _missed(now.checks)
 
 
 def _missed(checks: Iterable[Check]) -> set[Named]:
-    return {(check.name, check.case) for check in checks if check.demanded and not check.use <= 1 + 1e-9}
+    return {(check.key, check.case) for check in checks if check.demanded and not check.use <= 1 + 1e-9}
 
 
 def options(job: Job, structure_id: str) -> tuple[Option, ...]:
@@ -128,7 +128,7 @@ class _Judge:
             governs=named(worst) if worst else "",
             price=price,
             price_change=price - self.today,
-            not_covered=tuple(sorted({gap.name for gap in gaps(candidate)})),
+            not_covered=tuple(sorted({gap.key for gap in gaps(candidate)})),
         )
 
 

@@ -7,6 +7,7 @@ import math
 import re
 from dataclasses import fields, replace
 
+from steady.data.checks import check_label, check_note
 from steady.data.roles import role
 from steady.data.second import from_memory_in, second_of
 from steady.drawing.details import DetailSheet, MeasureList, details, measure_lists
@@ -17,7 +18,21 @@ from steady.footings.hole import volumes
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN, LB
 from steady.plan.model import Asks, Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Target, Task
-from steady.plan.verdict import State, Verdict, advice_missed, gaps, hardest, headline, named, state, verdict
+from steady.plan.place_names import place_name
+from steady.plan.verdict import (
+    Result,
+    State,
+    advice_missed,
+    gap_named,
+    hardest,
+    headline,
+    named,
+    open_about,
+    result,
+    specified,
+    state,
+    utilization,
+)
 from steady.plan.working import distinct
 from steady.record.asbuilt import asks_over
 from steady.record.ticks import TickGroup, tick_groups
@@ -71,7 +86,7 @@ class PostRow:
     upright: str
     habit: str
     reckoned: str
-    verdict: Verdict
+    verdict: Result
     use: float
     governed_by: str
 
@@ -87,7 +102,7 @@ class BayRow:
     to_m: float
     width: str
     opening: str
-    verdict: Verdict
+    verdict: Result
     use: float
     governed_by: str
 
@@ -100,28 +115,47 @@ class MemberRow:
     what: str
     name: str
     says: str
-    verdict: Verdict
+    verdict: Result
     use: float
     governed_by: str
-    table: Verdict
+    table: Result
 
 
 @value
 class CheckRow:
     """A check as a sentence; `working` is filled for what is selected."""
 
+    key: str
     name: str
+    note: str
     about: str
+    place: str
     basis: Basis
     asks: Asks
     fitted: bool
     case: str
-    verdict: Verdict
+    verdict: Result
     use: float
     figure: str
     says: str
     sureness: str
     working: tuple[Step, ...] = ()
+
+
+@value
+class GapRow:
+    """What is not checked, as it is shown; `needs`: the capacity that a connector must have, where one closes it."""
+
+    key: str
+    name: str
+    about: str
+    place: str
+    basis: Basis
+    reason: str
+    would_have_to_change: str
+    crew: bool
+    needs: Step | None
+    assumed: str
 
 
 @value
@@ -154,11 +188,12 @@ class Sheet(Drawn):
     """One structure's sheet."""
 
     gaps: int
+    specified: int
     advice: tuple[str, ...]
     built_on: Basis
     accepted: str
     checks: tuple[CheckRow, ...]
-    not_covered: tuple[NotCovered, ...]
+    not_covered: tuple[GapRow, ...]
     tasks: tuple[Task, ...]
     cautions: tuple[Caution, ...]
     notes: tuple[str, ...]
@@ -214,12 +249,15 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
     seen, by_about = drawn(plan, tape, yard), _by_about(plan)
     return Sheet(
         **{field.name: getattr(seen, field.name) for field in fields(Drawn)},
-        gaps=len({gap.about for gap in gaps(plan)}),
-        advice=tuple(f"{check.name}, {check.case}: {_figure(check, tape)}" for check in advice_missed(plan)),
+        gaps=len(open_about(plan)),
+        specified=len(specified(plan)),
+        advice=tuple(f"{named(check, plan.school)}: {_figure(check, tape)}" for check in advice_missed(plan)),
         built_on=plan.built_on,
         accepted=plan.accepted,
         checks=tuple(_selected(plan, tape, selected, by_about)),
-        not_covered=tuple(gap for gap in plan.not_covered if not selected or gap.about in (selected, plan.id)),
+        not_covered=tuple(
+            _gap_row(plan, gap) for gap in plan.not_covered if not selected or gap.about in (selected, plan.id)
+        ),
         tasks=plan.tasks,
         cautions=plan.cautions,
         notes=plan.notes,
@@ -250,13 +288,13 @@ def _layers(plan: Plan) -> tuple[Layers, ...]:
     return (*shown, *((IN_THE_GROUND,) if plan.footings else ()), LENGTHS)
 
 
-def _worst(checks: list[Check], gap: bool = False) -> tuple[Verdict, float, str]:
-    """The verdict of one thing; `gap`: a rule did not reach something about it."""
+def _worst(plan: Plan, checks: list[Check], gap: bool = False) -> tuple[Result, float, str]:
+    """The result of one thing; `gap`: something about it is not checked."""
     worst = hardest(checks)
     if worst is None:
-        return "not covered", 0.0, ""
-    word = verdict(worst)
-    return "not covered" if gap and word != "fails" else word, worst.use, named(worst)
+        return "not_checked", 0.0, ""
+    word = result(worst)
+    return "not_checked" if gap and word != "fail" else word, worst.use, named(worst, plan.school)
 
 
 def size_words(plan: Plan, line_m: float, tape: Tape) -> str:
@@ -269,13 +307,13 @@ def size_words(plan: Plan, line_m: float, tape: Tape) -> str:
 
 
 def _members(plan: Plan, by_about: dict[str, list[Check]]) -> tuple[MemberRow, ...]:
-    open_gaps = {gap.about for gap in gaps(plan)}
+    open_gaps = open_about(plan)
     rows = []
     for member in plan.members:
         checks = by_about.get(member.id, [])
-        word, use, governed = _worst(checks, member.id in open_gaps)
-        tables = [verdict(check) for check in checks if check.basis is Basis.TABLE]
-        table: Verdict = next((v for v in ("fails", "at the limit", "passes") if v in tables), "not covered")
+        word, use, governed = _worst(plan, checks, member.id in open_gaps)
+        tables = [result(check) for check in checks if check.basis is Basis.TABLE]
+        table: Result = next((v for v in ("fail", "at_limit", "pass") if v in tables), "not_checked")
         rows.append(
             MemberRow(
                 id=member.id,
@@ -296,7 +334,7 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
     posts = {place.id: part for part in plan.parts if part.role == "post" for place in part.places}
     habits = {practice.about: practice for practice in plan.practice}
     yield_m3 = bag_yield_m3(yard.bag)
-    open_gaps = {gap.about for gap in gaps(plan)}
+    open_gaps = open_about(plan)
     rows = []
     for number, mark in enumerate(plan.marks, start=1):
         if mark.id not in holes:
@@ -304,7 +342,7 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
         footing, part = holes[mark.id], posts.get(mark.id)
         # Where a deck is too low for a post its beam lies on the concrete; a clash says so.
         length_m = part.length_m if part else 0.0
-        word, use, governed = _worst(by_about.get(mark.id, []), mark.id in open_gaps)
+        word, use, governed = _worst(plan, by_about.get(mark.id, []), mark.id in open_gaps)
         takes_m3 = volumes(footing).concrete_m3 * (1 + yard.concrete_allowance_ratio)
         habit = habits.get(mark.id)
         gravel_m = sum(layer.top_m - layer.bottom_m for layer in footing.layers if layer.what == "gravel")
@@ -400,9 +438,9 @@ def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[Bay
     openings = {opening.id: opening for opening in plan.openings}
     stations = {mark.id: mark.station_m for mark in plan.marks}
     rows = []
-    open_gaps = {gap.about for gap in gaps(plan)}
+    open_gaps = open_about(plan)
     for bay in plan.bays:
-        word, use, governed = _worst(by_about.get(bay.id, []), bay.id in open_gaps)
+        word, use, governed = _worst(plan, by_about.get(bay.id, []), bay.id in open_gaps)
         from_m, to_m = stations[bay.start], stations[bay.end]
         rows.append(
             BayRow(
@@ -423,19 +461,36 @@ def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[Bay
 
 def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Check]]) -> list[CheckRow]:
     if selected:
-        return [check_row(check, tape) for check in by_about.get(selected, [])]
+        return [
+            check_row(check, tape, plan.school, place_name(plan, check.about)) for check in by_about.get(selected, [])
+        ]
     worst: dict[tuple[str, str], Check] = {}
     for check in plan.checks:
         # What the tool made to fit is folded away: it shows with the thing that is picked.
         if check.fitted and check.use <= 1 + 1e-9:
             continue
-        key = (check.name, check.case)
+        key = (check.key, check.case)
         if key not in worst or check.use > worst[key].use:
             worst[key] = check
-    return [check_row(check, tape) for check in worst.values()]
+    return [check_row(check, tape, plan.school, place_name(plan, check.about)) for check in worst.values()]
 
 
-def check_row(check: Check, tape: Tape) -> CheckRow:
+def _gap_row(plan: Plan, gap: NotCovered) -> GapRow:
+    return GapRow(
+        key=gap.key,
+        name=gap_named(gap, plan.school),
+        about=gap.about,
+        place=place_name(plan, gap.about),
+        basis=gap.basis,
+        reason=gap.reason,
+        would_have_to_change=gap.would_have_to_change,
+        crew=gap.crew,
+        needs=gap.needs,
+        assumed=gap.assumed,
+    )
+
+
+def check_row(check: Check, tape: Tape, school: str, place: str = "") -> CheckRow:
     """A check as a screen shows it, its working in the order of the argument."""
     steps = (
         (*check.working, check.limit, check.demand)
@@ -443,13 +498,16 @@ def check_row(check: Check, tape: Tape) -> CheckRow:
         else (*check.working, check.demand, check.limit)
     )
     return CheckRow(
-        name=check.name,
+        key=check.key,
+        name=check_label(check.key, school),
+        note=check_note(check.key, school),
         about=check.about,
+        place=place,
         basis=check.basis,
         asks=check.asks,
         fitted=check.fitted,
         case=check.case,
-        verdict=verdict(check),
+        verdict=result(check),
         use=check.use,
         figure=_figure(check, tape),
         says=check.demand.says or check.limit.says,
@@ -463,7 +521,7 @@ def _figure(check: Check, tape: Tape) -> str:
     demand, limit = _amount(check.demand, tape), _amount(check.limit, tape)
     if check.sense == "at least":
         return f"needs {limit}, has {demand}"
-    return f"{demand} of {limit}" if check.limit.unit else f"{check.use:.2f} of its limit"
+    return f"{demand} of {limit}" if check.limit.unit else f"{utilization(check.use)} utilization"
 
 
 def _amount(step: Step, tape: Tape) -> str:

@@ -10,7 +10,7 @@ from steady.jobs.quote import hours
 from steady.measure.units import MPH
 from steady.memo import one_search
 from steady.plan.model import Basis, Plan
-from steady.plan.verdict import State, headline, state
+from steady.plan.verdict import State, gap_named, headline, state, state_label
 from steady.structures.kind import Began, Case, Starts
 from steady.structures.rated import with_ratings
 from steady.structures.registry import kind_of
@@ -57,7 +57,7 @@ def start(job: Job, structure_id: str, which: str, name: str = "", habit: Any = 
                 which=which,
                 says=says,
                 change=(),
-                state="fails",
+                state="fail",
                 headline="",
                 price=0.0,
                 posts=0,
@@ -107,15 +107,18 @@ def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
         else f"Built as crews usually do, signed by {plan.accepted}"
     )
     if strength is None:
-        gap = next((one.name.lower() for one in plan.not_covered if one.basis is Basis.RECKONED and not one.crew), "")
-        why = f"{gap} is not covered" if gap else "no wind is calculated here"
-        return f"{chosen}: {state(plan)}. What it stands up to is not known: {why}"
+        gap = next(
+            (gap_named(one, plan.school) for one in plan.not_covered if one.basis is Basis.RECKONED and not one.crew),
+            "",
+        )
+        why = f"{gap} is not checked" if gap else "no wind is calculated here"
+        return f"{chosen}: {state_label(state(plan))}. Its wind rating is not known: {why}"
     if not strength.gust_m_per_s:
-        return f"{chosen}: {state(plan)}. It stands up to no wind: {strength.gives}"
+        return f"{chosen}: {state_label(state(plan))}. It fails without wind: {strength.gives}"
     speed = strength.gust_m_per_s
     gust = f"a 3-second gust of {speed:.0f} m/s ({speed / MPH:.0f} mph): {strength.says}"
-    first = f"; first to fail: {strength.gives}" if strength.gives else ""
-    return f"{chosen}: {state(plan)}. Stands up to {gust}{first}"
+    first = f"; fails first: {strength.gives}" if strength.gives else ""
+    return f"{chosen}: {state_label(state(plan))}. Wind rating: {gust}{first}"
 
 
 def _start(job: Job, case: Case, began: Began, which: str, says: str) -> Start:

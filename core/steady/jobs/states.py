@@ -6,12 +6,8 @@ from dataclasses import replace
 from steady.errors import InputError, OutsideScope
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.plan.model import Plan
-from steady.plan.verdict import KEYS, headline, state
+from steady.plan.verdict import OPEN, WRONG, State, headline, state, state_label
 from steady.values import value
-
-WRONG = ("cannot-be-built", "fails")
-"""States in which nothing is sold, ordered or built without a word."""
-OPEN = (*WRONG, "not-covered")
 
 
 @value
@@ -20,9 +16,14 @@ class StructureState:
 
     id: str
     name: str
-    key: str
+    key: State
     says: str
     left_out: bool = False
+
+    @property
+    def label(self) -> str:
+        """What its state is called."""
+        return state_label(self.key)
 
     @property
     def wrong(self) -> bool:
@@ -37,7 +38,7 @@ class StructureState:
 
 def state_of(item: Structure, plan: Plan) -> StructureState:
     """The state of a structure that is planned already."""
-    return StructureState(id=item.spec.id, name=item.name, key=KEYS[state(plan)], says=headline(plan))
+    return StructureState(id=item.spec.id, name=item.name, key=state(plan), says=headline(plan))
 
 
 def states(job: Job, structures: Collection[str] = ()) -> tuple[StructureState, ...]:
@@ -52,7 +53,7 @@ def states(job: Job, structures: Collection[str] = ()) -> tuple[StructureState, 
             one = state_of(item, plan_structure(job, name))
         except (InputError, OutsideScope) as refused:
             why = refused.message if isinstance(refused, InputError) else refused.reason
-            one = StructureState(id=name, name=item.name, key="cannot-be-built", says=f"Can't be planned: {why}")
+            one = StructureState(id=name, name=item.name, key="conflict", says=f"Can't be planned: {why}")
         found.append(replace(one, left_out=name in left_out))
     return tuple(found)
 

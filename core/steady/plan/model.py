@@ -54,13 +54,14 @@ class Step:
 
 @value
 class Check:
-    """A demand against a limit. `case` names the load case or hour; `says` is the verdict's sentence in plain words.
+    """Comparison of one demand with one limit. `key` is stable, its label comes from the catalog; `case` names the load case.
+    `by_wind`: the wind is among its loads.
 
     `asks`: who asks for it. `fitted`: the tool itself chose what meets the demand (a depth rounded up, a spacing read from a
     table), inside every cap and with no demand refused: it passes, and is never what leaves least to spare.
     """
 
-    name: str
+    key: str
     about: Id
     basis: Basis
     sense: Literal["at most", "at least"]
@@ -70,6 +71,7 @@ class Check:
     case: str = ""
     asks: Asks = Asks.CODE
     fitted: bool = False
+    by_wind: bool = False
 
     @property
     def demanded(self) -> bool:
@@ -97,7 +99,7 @@ class NotCovered:
     `assumed`: the figure of the site that nobody entered or confirmed ("frost depth"); empty: the gap is another.
     """
 
-    name: str
+    key: str
     about: Id
     basis: Basis
     reason: str
@@ -105,6 +107,7 @@ class NotCovered:
     crew: bool = False
     needs: Step | None = None
     assumed: str = ""
+    case: str = ""
 
 
 @value

@@ -1,124 +1,206 @@
-"""Verdicts in the words that every screen, list and sheet uses: of one check, and of a whole plan."""
+"""States and results, by keys: of one check, and of a whole plan; and the headline that says a plan's state in words."""
 
 from collections.abc import Iterable
 from typing import Literal
 
+from steady.data.checks import check_label
+from steady.data.loader import keyed
 from steady.plan.model import Asks, Basis, Check, NotCovered, Plan
+from steady.plan.place_names import place_name
 
-Verdict = Literal["passes", "at the limit", "fails", "practice", "not covered", "advice missed"]
-State = Literal["cannot be built", "fails", "not covered", "at the limit", "passes"]
-STATES: tuple[State, ...] = ("cannot be built", "fails", "not covered", "at the limit", "passes")
-"""A plan's state is the worst of these."""
-KEYS: dict[State, str] = {
-    "cannot be built": "cannot-be-built",
-    "fails": "fails",
-    "not covered": "not-covered",
-    "at the limit": "at-limit",
-    "passes": "passes",
-}
-"""The same states as words for other programs."""
+Result = Literal["pass", "at_limit", "fail", "practice", "not_checked", "advisory"]
+"""Result of one check."""
+State = Literal[
+    "conflict", "fail", "not_checked", "to_answer", "pass_by_practice", "at_limit", "pass_as_specified", "pass"
+]
+"""State of a whole plan."""
+STATES: tuple[State, ...] = (
+    "conflict",
+    "fail",
+    "not_checked",
+    "to_answer",
+    "pass_by_practice",
+    "at_limit",
+    "pass_as_specified",
+    "pass",
+)
+"""Worst first; a plan's state is the worst that is true of it."""
+WRONG: tuple[State, ...] = ("conflict", "fail")
+"""States in which nothing is sold, ordered or built without a word."""
+OPEN: tuple[State, ...] = ("conflict", "fail", "not_checked", "to_answer")
+"""States in which something is still missing."""
 SPARE_RATIO = 0.02
-"""A check using more than 98 % of its limit is said to be at the limit [our own line]."""
+"""Margin under which a passing check is reported as at the limit (2 % of capacity). Source: project convention."""
 
 
-def verdict(check: Check) -> Verdict:
-    """passes, at the limit or fails; missed advice is never more than that, practice never more than practice."""
+def state_label(key: str) -> str:
+    """What a state or result is called. Source: data/states.csv."""
+    return keyed("states")[key].text["label"]
+
+
+def result(check: Check) -> Result:
+    """Classify a check. A recommendation never fails a plan; a typical-practice check is always "practice"."""
     if check.basis is Basis.PRACTICE:
         return "practice"
     # Written so that NaN fails.
     if not check.use <= 1 + 1e-9:
-        return "advice missed" if check.asks is Asks.ADVICE else "fails"
+        return "advisory" if check.asks is Asks.ADVICE else "fail"
     if check.fitted or check.asks is Asks.ADVICE:
-        return "passes"
-    return "at the limit" if check.use > 1 - SPARE_RATIO else "passes"
+        return "pass"
+    return "at_limit" if check.use > 1 - SPARE_RATIO else "pass"
 
 
 def gaps(plan: Plan) -> tuple[NotCovered, ...]:
-    """What no rule reached, tables aside: they only stand beside the reckoning."""
+    """What no rule reached, tables aside: they only stand beside the calculation."""
     return tuple(gap for gap in plan.not_covered if gap.basis is Basis.RECKONED)
 
 
+def specified(plan: Plan) -> tuple[NotCovered, ...]:
+    """Connectors that are specified by the capacity they must have, one of each: their products are not chosen yet."""
+    found: dict[str, NotCovered] = {}
+    for gap in gaps(plan):
+        if gap.needs is not None and gap.crew and (gap.key not in found or gap.needs.value > _capacity(found[gap.key])):
+            found[gap.key] = gap
+    return tuple(found.values())
+
+
+def _capacity(gap: NotCovered) -> float:
+    return gap.needs.value if gap.needs is not None else 0.0
+
+
+def unanswered(plan: Plan) -> tuple[NotCovered, ...]:
+    """Gaps that no specified connector closes: no rule covers them, or somebody has to type a figure."""
+    return tuple(gap for gap in gaps(plan) if gap.needs is None or not gap.crew)
+
+
+def open_about(plan: Plan) -> set[str]:
+    """Ids of what such gaps are about."""
+    return {gap.about for gap in unanswered(plan)}
+
+
 def state(plan: Plan) -> State:
-    """The worst of a plan: a clash, then a check that fails, what is not covered, what is at its limit."""
+    """The worst of a plan: a conflict, a failing check, what no rule covers, what somebody has to answer, what is at its limit."""
     if plan.conflicts:
-        return "cannot be built"
-    words = {verdict(check) for check in plan.checks if check.counts}
-    if "fails" in words:
-        return "fails"
-    if gaps(plan) or not words:
-        return "not covered"
-    return "at the limit" if "at the limit" in words else "passes"
+        return "conflict"
+    results = {result(check) for check in plan.checks if check.counts}
+    if "fail" in results:
+        return "fail"
+    unknown = unanswered(plan)
+    if not results or any(not gap.crew for gap in unknown):
+        return "not_checked"
+    if unknown:
+        return "to_answer"
+    if "at_limit" in results:
+        return "at_limit"
+    return "pass_as_specified" if gaps(plan) else "pass"
 
 
 def fails(checks: Iterable[Check]) -> bool:
     """Whether any of these checks fails the plan that it stands in."""
-    return any(check.demanded and check.counts and verdict(check) == "fails" for check in checks)
+    return any(check.demanded and check.counts and result(check) == "fail" for check in checks)
 
 
 def buildable(plan: Plan) -> bool:
-    """Nothing fails, nothing clashes, and the only gaps are those that no change of the spec could close."""
-    if state(plan) in ("cannot be built", "fails"):
+    """Nothing fails, nothing conflicts, and the only gaps are those that no change of the spec could close."""
+    if state(plan) in WRONG:
         return False
     return bool(plan.checks) and all(gap.crew or not gap.would_have_to_change for gap in gaps(plan))
 
 
 def governing(plan: Plan) -> Check | None:
-    """The check with the least to spare among those a person or a member has left; what was made to fit only where no other is."""
+    """The check with the least margin among those a person or a member has left; what was auto-sized only where no other is."""
     return hardest(plan.checks)
 
 
 def hardest(checks: tuple[Check, ...] | list[Check]) -> Check | None:
-    """The check that uses the most of its limit, advice aside; made-to-fit ones only where they fail or stand alone."""
+    """The check with the highest utilization, recommendations aside; auto-sized ones only where they fail or stand alone."""
     counted = [check for check in checks if check.counts]
     own = [check for check in counted if not check.fitted or not check.use <= 1 + 1e-9]
     return max(own or counted, key=lambda check: check.use, default=None)
 
 
 def advice_missed(plan: Plan) -> tuple[Check, ...]:
-    """The worst of each kind of advice that is not met."""
+    """The worst of each kind of recommendation that is not met."""
     worst: dict[tuple[str, str], Check] = {}
     for check in plan.checks:
-        if verdict(check) != "advice missed":
+        if result(check) != "advisory":
             continue
-        key = (check.name, check.case)
-        if key not in worst or check.use > worst[key].use:
-            worst[key] = check
+        kind = (check.key, check.case)
+        if kind not in worst or check.use > worst[kind].use:
+            worst[kind] = check
     return tuple(worst.values())
 
 
 def headline(plan: Plan) -> str:
-    """The plan's state in a sentence: what is wrong first, else what has least to spare; and every figure that is assumed."""
-    says = _headline(plan)
-    left = [gap.assumed for gap in gaps(plan) if gap.assumed and gap.name.lower() not in says]
-    return f"{says}. Assumed, not confirmed for this site: {', '.join(left)}" if left else says
+    """The plan's state in a sentence or two: result, governing check, place, utilization; and every figure that is assumed."""
+    text = _headline(plan)
+    assumed = [gap.assumed for gap in gaps(plan) if gap.assumed]
+    missed = len(advice_missed(plan))
+    if missed:
+        text += f". {missed} recommendation{'s' if missed > 1 else ''} not met"
+    return f"{text}. Assumed, not confirmed for this site: {', '.join(assumed)}" if assumed else text
 
 
 def _headline(plan: Plan) -> str:
     worst, now = governing(plan), state(plan)
-    missed = len(advice_missed(plan))
-    advice = f". {missed} piece{'s' if missed > 1 else ''} of advice missed" if missed else ""
-    if now == "cannot be built":
+    label = state_label(now)
+    if now == "conflict":
         more = f" (and {len(plan.conflicts) - 1} more)" if len(plan.conflicts) > 1 else ""
-        return f"Cannot be built as drawn: {plan.conflicts[0]}{more}"
-    if now == "fails" and worst is not None:
-        failing = {check.about for check in plan.checks if check.counts and verdict(check) == "fails"}
-        where = f"{len(failing)} {'place' if len(failing) == 1 else 'places'}"
-        return f"Fails at {where}: {named(worst)}, {worst.use:.2f} of its limit{advice}"
-    if now == "not covered":
-        found = gaps(plan)
-        if not found:
-            return "Not covered: nothing could be calculated"
-        places = len({gap.about for gap in found})
-        first = next((gap for gap in found if not gap.crew), found[0])
-        where = f" at {places} places" if places > 1 else ""
-        mend = f": {first.would_have_to_change}" if first.would_have_to_change else ""
-        return f"Not covered{where}: {first.name.lower()}; {first.reason}{mend}{advice}"
+        return f"{label}: {plan.conflicts[0]}{more}"
+    if now == "fail" and worst is not None:
+        places = len({check.about for check in plan.checks if check.counts and result(check) == "fail"})
+        where = f"{label} at {places} locations" if places > 1 else label
+        return f"{where}. Governing: {governs_text(plan, worst)}"
+    if now in ("not_checked", "to_answer"):
+        return _open_text(plan, now)
     assert worst is not None
-    if now == "at the limit":
-        return f"At the limit: {named(worst)}, {worst.use:.2f} of its limit{advice}"
-    return f"Passes; least to spare: {named(worst)}, {worst.use:.2f} of its limit{advice}"
+    if now == "pass_as_specified":
+        count = len(specified(plan))
+        return (
+            f"Passes with {count} specified connector{'s' if count > 1 else ''}. Governing: {governs_text(plan, worst)}"
+        )
+    return f"{label}. Governing: {governs_text(plan, worst)}"
 
 
-def named(check: Check) -> str:
-    """A check's name and case, as a sentence goes on with it."""
-    return f"{check.name.lower()}, {check.case}" if check.case else check.name.lower()
+def _open_text(plan: Plan, now: State) -> str:
+    found = unanswered(plan)
+    label = state_label(now)
+    if not found:
+        return f"{label}: nothing could be calculated"
+    first = next((gap for gap in found if not gap.crew), found[0])
+    places = len({gap.about for gap in found})
+    where = f"{label} at {places} locations" if places > 1 else label
+    remedy = (
+        f". {first.would_have_to_change[0].upper()}{first.would_have_to_change[1:]}"
+        if first.would_have_to_change
+        else ""
+    )
+    return f"{where}. {gap_named(first, plan.school)}: {first.reason}{remedy}"
+
+
+def utilization(use: float) -> str:
+    """Utilization as it is shown: whole percent, never rounded down to 100 % where it is over. Over tenfold it is said so."""
+    if not use <= 10:
+        return "over 1,000%"
+    percent = round(use * 100)
+    return f"{percent + 1 if percent <= 100 and use > 1 + 1e-9 else percent}%"
+
+
+def governs_text(plan: Plan, check: Check) -> str:
+    """A check with its load case, its place and its utilization."""
+    place = place_name(plan, check.about)
+    return ", ".join(
+        part for part in (named(check, plan.school), place, f"{utilization(check.use)} utilization") if part
+    )
+
+
+def named(check: Check, school: str = "us") -> str:
+    """A check's label and load case."""
+    label = check_label(check.key, school)
+    return f"{label}, {check.case}" if check.case else label
+
+
+def gap_named(gap: NotCovered, school: str = "us") -> str:
+    """What is not checked, with its load case where it has one."""
+    label = check_label(gap.key, school)
+    return f"{label}, {gap.case}" if gap.case else label

@@ -30,12 +30,12 @@ class _Printed:
 
 
 _BENDING = {
-    True: _Printed("kN.m", "cm3", "f_m", "Bends", "moment over section modulus"),
-    False: _Printed("lb-in", "in3", "f_b", "Bends", "moment over section modulus"),
+    True: _Printed("kN.m", "cm3", "f_m", "bending", "moment over section modulus"),
+    False: _Printed("lb-in", "in3", "f_b", "bending", "moment over section modulus"),
 }
 _SHEAR = {
-    True: _Printed("kN", "cm2", "tau", "Shears", "shear over two thirds of the area"),
-    False: _Printed("lb", "in2", "f_v", "Shears", "shear over two thirds of the area"),
+    True: _Printed("kN", "cm2", "tau", "shear", "shear over two thirds of the area"),
+    False: _Printed("lb", "in2", "f_v", "shear", "shear over two thirds of the area"),
 }
 
 
@@ -148,7 +148,7 @@ def _strong(book: Timber, held: _Resists, case: Combination, effects: tuple[floa
         says=allowed.step.says,
     )
     check = Check(
-        name=printed.name,
+        key=printed.name,
         about=about,
         basis=Basis.RECKONED,
         sense="at most",
@@ -193,7 +193,7 @@ def _sagging(book: Rulebook, wood: Wood, bent: Bent, about: str) -> list[MemberC
             source=sag.source,
         )
         check = Check(
-            name="Sags" if sag.kind == "deflection" else "Sags over the years",
+            key="deflection" if sag.kind == "deflection" else "long_term_deflection",
             about=about,
             basis=Basis.RECKONED,
             sense="at most",

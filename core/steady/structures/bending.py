@@ -168,9 +168,7 @@ def check_run(
                 about=about,
             )
         except OutsideScope as refused:
-            found.gap(
-                f"{what} bend, {load.says}" if what.endswith("s") else f"{what} bends, {load.says}", about, refused
-            )
+            found.gap(f"{what}.bending", about, refused, case=load.says)
             continue
         found.members(what, about, checks, load.says)
     found.checks = worst_of_each(found.checks, about)
@@ -184,7 +182,7 @@ def worst_of_each(checks: list[Check], about: str) -> list[Check]:
         if check.about != about:
             kept.append(check)
             continue
-        key = (check.name, check.asks)
+        key = (check.key, check.asks)
         if key not in worst or check.use > worst[key].use:
             worst[key] = check
     return [*kept, *worst.values()]
@@ -224,10 +222,10 @@ def check_lifted(found: Findings, one: Bends, dead_n_per_m: float, up_n_per_m: f
         )
     except (OutsideScope, InputError) as refused:
         outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a stiffer member")
-        found.gap(f"{what} bend lifted", about, outside)
+        found.gap(f"{what}.bending_under_uplift", about, outside)
         return
     named = [
-        replace(item, check=replace(item.check, name=f"{item.check.name} lifted", case="net of what holds it down"))
+        replace(item, check=replace(item.check, key=f"{item.check.key}_under_uplift", case="net of what holds it down"))
         for item in checks
     ]
     found.members(what, about, tuple(named), "wind up, lower edge not held")

@@ -36,7 +36,7 @@ def check_bends(
     except (OutsideScope, ValueError) as refused:
         reason = refused.reason if isinstance(refused, OutsideScope) else str(refused)
         return NotCovered(
-            name=asked.name,
+            key=asked.name,
             about=asked.about,
             basis=Basis.RECKONED,
             reason=f"{reason}; it must carry {bent.value:.3g} {u.moment}",
@@ -47,7 +47,7 @@ def check_bends(
     if capacity.unit != u.moment:
         limit = given_step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.source, capacity.says)
     return Check(
-        name=asked.name,
+        key=asked.name,
         about=asked.about,
         basis=Basis.RECKONED,
         sense="at most",
@@ -55,6 +55,7 @@ def check_bends(
         limit=limit,
         working=(),
         case=asked.case,
+        by_wind=load == "wind",
     )
 
 
@@ -74,7 +75,7 @@ def check_reach(u: Units, thickness_m: float, reach: Step, asked: Asked, where: 
         says,
     )
     return Check(
-        name=asked.name,
+        key=asked.name,
         about=asked.about,
         basis=Basis.RECKONED,
         sense="at most",
@@ -83,4 +84,5 @@ def check_reach(u: Units, thickness_m: float, reach: Step, asked: Asked, where: 
         working=(),
         case=asked.case,
         asks=Asks.SAFETY,
+        by_wind=True,
     )

@@ -55,7 +55,7 @@ def check_boards(found: Findings, about: str, floor: Flooring) -> None:
         _by_thickness(found, about, floor)
         return
     strong = tuple(item for item in checks if item.kind == "bending")
-    found.members("Boards", about, strong, "one person on one board")
+    found.members("deck_board", about, strong, "one person on one board")
 
 
 def _by_thickness(found: Findings, about: str, floor: Flooring) -> None:
@@ -65,7 +65,7 @@ def _by_thickness(found: Findings, about: str, floor: Flooring) -> None:
         "s_max", max(reach_m, 1e-3), f"boards of {thick_m * 1000:.0f} mm", "practice: what boards are sold for; low"
     )
     spacing = found.length_step("s", floor.spacing_m, "between joists, centre to centre")
-    found.at_most("Boards reach between joists", about, spacing, limit, (), case="by their thickness")
+    found.at_most("deck_board.allowable_span", about, spacing, limit, (), case="by their thickness")
 
 
 def _by_table(found: Findings, about: str, floor: Flooring) -> None:
@@ -74,7 +74,7 @@ def _by_table(found: Findings, about: str, floor: Flooring) -> None:
     rows = {row.text["key"]: row for row in table("us_decking_table")}
     if floor.board.thickness_m < 0.95 * IN:
         found.gap(
-            "Boards reach between joists",
+            "deck_board.allowable_span",
             about,
             OutsideScope("the table is for 5/4 and 2× boards", "boards of 1 in or more, or what their maker says"),
         )
@@ -85,4 +85,4 @@ def _by_table(found: Findings, about: str, floor: Flooring) -> None:
     )
     spacing = found.length_step("s", floor.spacing_m, "between joists, centre to centre")
     # A printed spacing is met exactly by everyone who builds to it.
-    found.at_most("Boards reach between joists", about, spacing, limit, (), case=f"{kind} boards", fitted=True)
+    found.at_most("deck_board.allowable_span", about, spacing, limit, (), case=f"{kind} boards", fitted=True)

@@ -3,13 +3,11 @@
 from dataclasses import dataclass, field, replace
 from typing import Self, TypedDict, Unpack
 
+from steady.data.checks import SLENDERNESS
 from steady.errors import OutsideScope, TooSlender
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import MemberCheck, given_step
 from steady.rulebooks.base import Rulebook
-
-SLENDERNESS = ": slenderness"
-"""How the name of a check ends that a member misses by being more slender than its code lets any be."""
 
 
 class More(TypedDict, total=False):
@@ -19,6 +17,7 @@ class More(TypedDict, total=False):
     basis: Basis
     fitted: bool
     asks: Asks
+    by_wind: bool
 
 
 class GapMore(TypedDict, total=False):
@@ -27,6 +26,7 @@ class GapMore(TypedDict, total=False):
     basis: Basis
     crew: bool
     needs: Step | None
+    case: str
 
 
 Alike = tuple[tuple[Check, ...], tuple[NotCovered, ...]]
@@ -101,12 +101,12 @@ class Findings(Said):
     def again(self, alike: Alike, about: str) -> None:
         """What was found of one thing, said of another that is alike in all that it was reckoned from."""
         checks, gaps = alike
-        self.checks += [_called(one, one.name, about, one.case) for one in checks]
+        self.checks += [_called(one, one.key, about, one.case) for one in checks]
         self.not_covered += [replace(one, about=about) for one in gaps]
 
     def at_most(
         self,
-        name: str,
+        key: str,
         about: str,
         demand: Step,
         limit: Step,
@@ -116,12 +116,12 @@ class Findings(Said):
         """A demand that must not pass its limit."""
         asked: More = {"basis": Basis.RECKONED, **more}
         self.checks.append(
-            Check(name=name, about=about, sense="at most", demand=demand, limit=limit, working=working, **asked)
+            Check(key=key, about=about, sense="at most", demand=demand, limit=limit, working=working, **asked)
         )
 
     def at_least(
         self,
-        name: str,
+        key: str,
         about: str,
         has: Step,
         needs: Step,
@@ -131,25 +131,25 @@ class Findings(Said):
         """Something that must reach what is needed."""
         asked: More = {"basis": Basis.RECKONED, **more}
         self.checks.append(
-            Check(name=name, about=about, sense="at least", demand=has, limit=needs, working=working, **asked)
+            Check(key=key, about=about, sense="at least", demand=has, limit=needs, working=working, **asked)
         )
 
     def members(self, what: str, about: str, found: tuple[MemberCheck, ...], where: str) -> None:
-        """Checks of a bent member under the name of what it is; the worst of each kind."""
+        """Checks of a bent member under the key of what it is ("rafter"); the worst of each limit state."""
         worst: dict[tuple[str, Asks], Check] = {}
         for item in found:
             if item.check.demand.value <= 0:
                 continue
-            name = _named(what, item.check.name)
+            name = f"{what}.{item.check.key}"
             check = _called(item.check, name, about, f"{where}, {item.check.case}")
-            key = (name, check.asks)
-            if key not in worst or check.use > worst[key].use:
-                worst[key] = check
+            kind = (name, check.asks)
+            if kind not in worst or check.use > worst[kind].use:
+                worst[kind] = check
         self.checks += worst.values()
 
     def gap(
         self,
-        name: str,
+        key: str,
         about: str,
         refused: OutsideScope,
         **asked: Unpack[GapMore],
@@ -160,11 +160,11 @@ class Findings(Said):
             # A code's own limit is missed: a taller post must not read better than one that fails.
             has = given_step("slenderness", refused.slenderness, "", refused.source)
             most = given_step("most", refused.most, "", refused.source)
-            self.at_most(name + SLENDERNESS, about, has, most, basis=said["basis"])
+            self.at_most(key + SLENDERNESS, about, has, most, basis=said["basis"])
             return
         mend = refused.would_have_to_change
         self.not_covered.append(
-            NotCovered(name=name, about=about, reason=refused.reason, would_have_to_change=mend, **said)
+            NotCovered(key=key, about=about, reason=refused.reason, would_have_to_change=mend, **said)
         )
 
     def nothing_said(self, me: str, why: str, mend: str = "ask an engineer") -> None:
@@ -172,13 +172,13 @@ class Findings(Said):
         self.checks.clear()
         self.not_covered.clear()
         for basis in (Basis.RECKONED, Basis.TABLE):
-            self.gap("All checks", me, OutsideScope(why, mend), basis=basis)
+            self.gap("all_checks", me, OutsideScope(why, mend), basis=basis)
 
 
-def _called(one: Check, name: str, about: str, case: str) -> Check:
+def _called(one: Check, key: str, about: str, case: str) -> Check:
     """The same check under another name, of another thing."""
     return Check(
-        name=name,
+        key=key,
         about=about,
         basis=one.basis,
         sense=one.sense,
@@ -188,27 +188,11 @@ def _called(one: Check, name: str, about: str, case: str) -> Check:
         case=case,
         asks=one.asks,
         fitted=one.fitted,
+        by_wind=one.by_wind,
     )
 
 
 PUBLIC = "public use is outside what a house tool may answer"
-_VERBS = {
-    "Bends": "bend",
-    "Shears": "shear",
-    "Sags": "sag",
-    "Sags over the years": "sag over the years",
-    "Bends lifted": "bend lifted",
-    "Shears lifted": "shear lifted",
-}
-
-
-def _named(what: str, name: str) -> str:
-    plural = what.endswith("s")
-    verb = _VERBS.get(name, name.lower())
-    if plural:
-        return f"{what} {verb}"
-    first, _, rest = verb.partition(" ")
-    return f"{what} {first}s{' ' + rest if rest else ''}"
 
 
 def said(force: Step) -> str:

@@ -3,10 +3,11 @@
 from collections.abc import Iterable
 from typing import Literal
 
+from steady.data.checks import check_label
 from steady.plan.model import Basis, Footing, NotCovered
 from steady.structures.kind import Case
 
-FROST, SNOW, WIND, SOIL = "Frost depth here", "Snow on the ground here", "Wind here", "Soil here"
+FROST, SNOW, WIND, SOIL = "site.frost_depth", "site.ground_snow", "site.wind", "site.soil"
 TYPE = "type it under Ground"
 
 
@@ -43,13 +44,13 @@ def unsaid(case: Case, footings: Iterable[Footing] = (), snow: Literal["", "floo
         )
     return [
         NotCovered(
-            name=name,
+            key=name,
             about=case.spec.id,
             basis=Basis.RECKONED,
             reason=reason,
             would_have_to_change=change,
             crew=True,
-            assumed=name.removesuffix(" here").lower(),
+            assumed=check_label(name).lower(),
         )
         for name, reason, change in rows
     ]

@@ -6,6 +6,7 @@ from typing import Annotated
 
 from annotated_types import Gt, Le, MaxLen, MinLen
 
+from steady.data.checks import case_label
 from steady.plan.model import Asks, Check, Plan
 from steady.rulebooks.answers import given_step, si
 from steady.values import value
@@ -13,7 +14,7 @@ from steady.values import value
 
 @value
 class Rated:
-    """A maker's number with the crew's own safety factor in it. `what`: the name of the gap that it closes."""
+    """A maker's number with the crew's own safety factor in it. `what`: the key of the check that it closes."""
 
     what: Annotated[str, MinLen(1), MaxLen(80)]
     holds_n: Annotated[float, Gt(0.0), Le(1e6)]
@@ -26,27 +27,27 @@ def with_ratings(plan: Plan, ratings: Sequence[Rated]) -> Plan:
         return plan
     kept, checks = [], list(plan.checks)
     for gap in plan.not_covered:
-        if gap.needs is None or gap.name not in known:
+        if gap.needs is None or gap.key not in known:
             kept.append(gap)
             continue
         unit_n = si(replace(gap.needs, value=1.0))
         limit = given_step(
             "R_max",
-            known[gap.name] / unit_n,
+            known[gap.key] / unit_n,
             gap.needs.unit,
             "user: the maker's number with the crew's own safety factor",
             "as rated",
         )
         checks.append(
             Check(
-                name=gap.name,
+                key=gap.key,
                 about=gap.about,
                 basis=gap.basis,
                 sense="at most",
                 demand=gap.needs,
                 limit=limit,
                 working=(),
-                case="by its maker's rating",
+                case=case_label("rating"),
                 asks=Asks.CODE,
             )
         )

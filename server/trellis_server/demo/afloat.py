@@ -17,8 +17,8 @@ def pump_platform() -> FloatSpec:
         "uk",
     )
     ratings = (
-        Rated(what="Straps hold a flooded barrel", holds_n=4000.0),
-        Rated(what="Angles hold the cradles", holds_n=1500.0),
+        Rated(what="barrel_straps.capacity", holds_n=4000.0),
+        Rated(what="cradle_angles.capacity", holds_n=1500.0),
     )
     moored = "two lines to stakes on the bank, one anchor of 20 kg off the far end"
     return replace(spec, ratings=ratings, moorings=moored, crowd_y_m=0.6)

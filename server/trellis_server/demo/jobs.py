@@ -57,7 +57,7 @@ def garden_gate() -> FenceSpec:
         height_m=4.5 * FT,
         gap_m=2 * IN,
         hole_width_m=18 * IN,
-        ratings=(Rated(what="Arch header's fixings hold", holds_n=450 * LB),),
+        ratings=(Rated(what="arch_header.connection_capacity", holds_n=450 * LB),),
     )
 
 
@@ -109,11 +109,11 @@ def kitchen_deck() -> DeckSpec:
         guard=GuardDesign(anchor_rating_n=2200 * LB),
         stairs=(StairDesign(id="stair-1", edge=2, at_m=6 * FT, width_m=42 * IN),),
         ratings=(
-            Rated(what="Stringers' hangers hold", holds_n=420 * LB),
-            Rated(what="Handrail's brackets hold", holds_n=250 * LB),
-            Rated(what="Post's pocket holds against lift", holds_n=450 * LB),
-            Rated(what="Hangers under a post hold", holds_n=900 * LB),
-            Rated(what="House holds the roof's push", holds_n=1500 * LB),
+            Rated(what="stringer_hanger.capacity", holds_n=420 * LB),
+            Rated(what="handrail_brackets.capacity", holds_n=250 * LB),
+            Rated(what="post_pocket.uplift_capacity", holds_n=450 * LB),
+            Rated(what="joist_hanger_under_post.capacity", holds_n=900 * LB),
+            Rated(what="house_ties.lateral_load_from_roof", holds_n=1500 * LB),
         ),
     )
 
@@ -160,7 +160,7 @@ def larkspur_rise() -> Job:
         gap_m=2 * IN,
         bay_max_m=7 * FT,
         hole_width_m=18 * IN,
-        ratings=(Rated(what="Head of the pair is held in the wind", holds_n=700 * LB),),
+        ratings=(Rated(what="gate_pair.head_restraint_wind", holds_n=700 * LB),),
     )
     spec = replace(spec, look=LookApproved(by="the house at Larkspur Rise", on="2026-11-20", of=look_of(spec)))
     site = Site(

@@ -19,6 +19,7 @@ from steady.jobs.document import Job
 from steady.jobs.siting import site_geojson, site_sheet
 from steady.jobs.sun import usual_ask
 from steady.measure.show import Tape
+from steady.plan.verdict import headline
 from steady.structures.lifting import lift_plan
 from steady.takeoff.bill import pieces
 
@@ -146,7 +147,8 @@ def _in_the_sun(about: Subject) -> bool:
 
 
 def _plan(about: Subject) -> bytes:
-    return json.dumps(json.loads(to_json(about.plan)), indent=1, ensure_ascii=False).encode()
+    told = {"state": about.key, "headline": headline(about.plan), **json.loads(to_json(about.plan))}
+    return json.dumps(told, indent=1, ensure_ascii=False).encode()
 
 
 DOCUMENTS = [

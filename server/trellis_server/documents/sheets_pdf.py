@@ -17,6 +17,7 @@ from steady.drawing.shapes import View
 from steady.jobs.sheet import PostRow, Sheet
 from steady.measure.show import Tape
 from steady.plan.model import Plan, Zone
+from steady.plan.verdict import state_label
 from steady.takeoff.bill import PieceRow
 
 from trellis_server.documents.paper import Stretch, paint
@@ -358,7 +359,7 @@ def _grid(printed: Printed) -> list[Flowable]:
             found += [Paragraph(escape(view.title), UNDER)] if len(pair) > 1 else []
             found += [Picture(view, tall * (share if len(pair) > 1 else 0.9), frame=view is views[0])]
     if sheet.members:
-        rows = [(row.name, row.says, row.verdict, row.table) for row in sheet.members]
+        rows = [(row.name, row.says, state_label(row.verdict), state_label(row.table)) for row in sheet.members]
         found += _section("Members")
         found += [
             _table(

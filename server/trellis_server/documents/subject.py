@@ -12,7 +12,7 @@ from steady.jobs.sheet import Sheet, sheet
 from steady.jobs.states import StructureState, only_built, state_of
 from steady.measure.lengths import parse_length
 from steady.plan.model import Plan
-from steady.plan.verdict import state
+from steady.plan.verdict import state, state_label
 
 from trellis_server.models import Job as KeptJob
 from trellis_server.services.documents import dump, load
@@ -103,7 +103,7 @@ class Subject:
     @property
     def state_word(self) -> str:
         """Its state in a word or two."""
-        return state(self.plan)
+        return state_label(state(self.plan))
 
     @property
     def warnings(self) -> tuple[str, ...]:

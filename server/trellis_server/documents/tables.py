@@ -8,8 +8,8 @@ from collections.abc import Mapping, Sequence
 from steady.drawing.marks import MarkRow
 from steady.jobs.buying import JobList
 from steady.jobs.sheet import Sheet
-from steady.jobs.states import OPEN
 from steady.measure.show import Tape
+from steady.plan.verdict import OPEN
 from steady.takeoff.bill import PieceRow
 
 from trellis_server.characters import INVALID

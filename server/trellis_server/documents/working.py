@@ -12,6 +12,7 @@ from reportlab.platypus.flowables import KeepTogether, Spacer
 from reportlab.platypus.paragraph import Paragraph
 from steady.jobs.sheet import CheckRow, Sheet
 from steady.plan.model import Detail, Step
+from steady.plan.verdict import state_label
 
 from trellis_server.documents.pdf import BOLD, MARGIN, PAPERS, REGULAR, fonts
 
@@ -62,7 +63,9 @@ def _check(row: CheckRow, styles: dict[str, ParagraphStyle]) -> list[object]:
     use = f"{row.use * 100:.0f} % of the limit"
     head = [
         Paragraph(escape(f"{row.name}, {row.case}" if row.case else row.name), styles["head"]),
-        Paragraph(escape(f"{row.verdict}: {row.figure}, {use}. How sure: {row.sureness}."), styles["text"]),
+        Paragraph(
+            escape(f"{state_label(row.verdict)}: {row.figure}, {use}. How sure: {row.sureness}."), styles["text"]
+        ),
     ]
     return [KeepTogether(head), *_steps(row.working, styles), Spacer(1, 8)]
 

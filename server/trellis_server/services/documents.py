@@ -1,6 +1,8 @@
 """The job document between JSON and the core's types, with migrations of older formats beside it."""
 
+import json
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
@@ -73,8 +75,15 @@ def _to_8(document: Json) -> Json:
     return {**document, "format": 8, "structures": structures}
 
 
+RENAMED: dict[str, str] = json.loads(Path(__file__).with_name("renamed_checks.json").read_text(encoding="utf-8"))
+"""Keys of checks by the names that ratings were stored under up to format 8."""
+
+
 def _to_9(document: Json) -> Json:
-    """Format 9 leaves the count of a leaf's hinges to its height where nobody said more than two: a tall leaf had three anyway."""
+    """Format 9 stores ratings by the key of the check they close, and leaves the count of a leaf's hinges to its height.
+
+    Where nobody said more than two hinges a tall leaf had three anyway.
+    """
 
     def counted(opening: Json) -> Json:
         leaf = opening.get("leaf") or {}
@@ -85,6 +94,9 @@ def _to_9(document: Json) -> Json:
         spec = structure.get("spec", {})
         if "openings" in spec:
             spec = {**spec, "openings": [counted(opening) for opening in spec["openings"]]}
+        if spec.get("ratings"):
+            rated = [{**one, "what": RENAMED.get(one.get("what"), one.get("what"))} for one in spec["ratings"]]
+            spec = {**spec, "ratings": rated}
         structures.append({**structure, "spec": spec})
     return {**document, "format": 9, "structures": structures}
 

@@ -209,7 +209,7 @@ class DealingsInBrowserTest(SignedIn):
         page.get_by_role("combobox", name="Posts stand in or on").click()
         page.get_by_role("option", name="base on a slab").click()
         expect(page.get_by_text("A base is a hinge: nothing holds these posts up.")).to_be_visible()
-        expect(page.get_by_role("complementary", name="What is built").get_by_text("not covered").first).to_be_visible()
+        expect(page.get_by_role("complementary", name="What is built").get_by_text("not_checked").first).to_be_visible()
         page.get_by_role("combobox", name="Kept upright by").click()
         page.get_by_role("option", name="a base with a rating").click()
         rating = page.get_by_label("Base's rated moment")

@@ -46,7 +46,7 @@ class StartApiTest(TestCase):
             "POST", "/api/reckon/takeoff", {"document": document, "structure": "windbreak"}
         ).json()
         self.assertLessEqual(takeoff["bill"]["total"], found["cheapest"]["price"] + 0.01)
-        self.assertIn("Stands up to a 3-second gust", takeoff["stands"])
+        self.assertIn("Wind rating: a 3-second gust", takeoff["stands"])
 
     def test_how_our_crew_builds_is_kept_with_the_crew_and_signed(self) -> None:
         asked = {**self.body, "which": "our crew", "name": "R. Hale"}
@@ -119,7 +119,7 @@ class BriefTest(SimpleTestCase):
                 self.assertEqual(main([str(path), "--brief"]), 0)
         lines = {line["id"]: line for line in map(json.loads, out.getvalue().splitlines())}
         windbreak, deck = lines["windbreak"], lines["kitchen-deck"]
-        self.assertEqual(windbreak["state"], "passes")
+        self.assertEqual(windbreak["state"], "pass")
         self.assertGreater(windbreak["stands_up_to_m_per_s"], 105 * 0.44704 * 0.985)
         self.assertIsNone(deck["stands_up_to_m_per_s"])
         self.assertTrue(0 < windbreak["utilisation"] <= 1)
@@ -139,13 +139,13 @@ class ChoosingTest(SignedIn):
         page = self.page
         self.starts()
         habit = page.locator(".starts article").filter(has_text="As usually built here")
-        expect(habit.locator(".verdict")).to_have_text("fails")
+        expect(habit.locator(".verdict")).to_have_text("Fails")
         habit.get_by_role("button", name="Build it so, in our name").click()
         page.get_by_label("Who puts a name to it?").fill("R. Hale")
         page.get_by_role("button", name="Sign and take it").click()
         self.eventually(lambda: self.spec().get("built_on") == "practice")
         self.assertEqual(self.spec()["practice"]["accepted_by"], "R. Hale")
-        expect(page.locator("nav, aside").get_by_text("fails").first).to_be_visible()
+        expect(page.locator("nav, aside").get_by_text("Fails").first).to_be_visible()
         page.get_by_role("button", name="Undo").click()
         self.eventually(lambda: self.spec().get("built_on") == "reckoned")
 
@@ -163,7 +163,7 @@ class ChoosingTest(SignedIn):
 
     def test_the_price_says_what_it_stands_up_to(self) -> None:
         self.open(f"/jobs/{self.job.pk}/buy/windbreak")
-        expect(self.page.get_by_label("The price")).to_contain_text("Stands up to a 3-second gust")
+        expect(self.page.get_by_label("The price")).to_contain_text("Wind rating: a 3-second gust")
 
 
 class PushTest(SignedIn):

@@ -2421,7 +2421,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
+            verdict: "pass" | "at_limit" | "fail" | "practice" | "not_checked" | "advisory";
             /** Width */
             width: string;
         };
@@ -2907,8 +2907,14 @@ export interface components {
             figure: string;
             /** Fitted */
             fitted: boolean;
+            /** Key */
+            key: string;
             /** Name */
             name: string;
+            /** Note */
+            note: string;
+            /** Place */
+            place: string;
             /** Says */
             says: string;
             /** Sureness */
@@ -2919,7 +2925,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
+            verdict: "pass" | "at_limit" | "fail" | "practice" | "not_checked" | "advisory";
             /**
              * Working
              * @default []
@@ -4625,6 +4631,30 @@ export interface components {
             what: string;
         };
         /**
+         * GapRow
+         * @description What is not checked, as it is shown; `needs`: the capacity that a connector must have, where one closes it.
+         */
+        GapRow: {
+            /** About */
+            about: string;
+            /** Assumed */
+            assumed: string;
+            basis: components["schemas"]["Basis"];
+            /** Crew */
+            crew: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            needs: components["schemas"]["Step"] | null;
+            /** Place */
+            place: string;
+            /** Reason */
+            reason: string;
+            /** Would Have To Change */
+            would_have_to_change: string;
+        };
+        /**
          * Ground
          * @description Readings along one line: the line of the structure with that id.
          */
@@ -5082,10 +5112,10 @@ export interface components {
             dimensions: components["schemas"]["KeyDimension"][];
             /**
              * Format
-             * @default 8
+             * @default 9
              * @constant
              */
-            format: 8;
+            format: 9;
             /** Name */
             name: string;
             /**
@@ -6505,14 +6535,14 @@ export interface components {
              * Table
              * @enum {string}
              */
-            table: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
+            table: "pass" | "at_limit" | "fail" | "practice" | "not_checked" | "advisory";
             /** Use */
             use: number;
             /**
              * Verdict
              * @enum {string}
              */
-            verdict: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
+            verdict: "pass" | "at_limit" | "fail" | "practice" | "not_checked" | "advisory";
             /** What */
             what: string;
         };
@@ -6689,35 +6719,6 @@ export interface components {
              * @default buried service
              */
             what: string;
-        };
-        /**
-         * NotCovered
-         * @description A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing.
-         *
-         *     `needs`: the force that a maker's rating must reach; where it is given, the crew can type the rating.
-         *     `assumed`: the figure of the site that nobody entered or confirmed ("frost depth"); empty: the gap is another.
-         */
-        NotCovered: {
-            /** About */
-            about: string;
-            /**
-             * Assumed
-             * @default
-             */
-            assumed: string;
-            basis: components["schemas"]["Basis"];
-            /**
-             * Crew
-             * @default false
-             */
-            crew: boolean;
-            /** Name */
-            name: string;
-            needs?: components["schemas"]["Step"] | null;
-            /** Reason */
-            reason: string;
-            /** Would Have To Change */
-            would_have_to_change: string;
         };
         /**
          * Offer
@@ -7992,7 +7993,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
+            verdict: "pass" | "at_limit" | "fail" | "practice" | "not_checked" | "advisory";
         };
         /**
          * PracticeDetail
@@ -8378,7 +8379,7 @@ export interface components {
         };
         /**
          * Rated
-         * @description A maker's number with the crew's own safety factor in it. `what`: the name of the gap that it closes.
+         * @description A maker's number with the crew's own safety factor in it. `what`: the key of the check that it closes.
          */
         Rated: {
             /** Holds N */
@@ -9104,7 +9105,7 @@ export interface components {
             /** Members */
             members: components["schemas"]["MemberRow"][];
             /** Not Covered */
-            not_covered: components["schemas"]["NotCovered"][];
+            not_covered: components["schemas"]["GapRow"][];
             /** Notes */
             notes: string[];
             /** Posts */
@@ -9114,6 +9115,8 @@ export interface components {
              * @default
              */
             reads: string;
+            /** Specified */
+            specified: number;
             /**
              * Targets
              * @default []
@@ -9130,7 +9133,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
+            verdict: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
             /** Views */
             views: components["schemas"]["View"][];
         };
@@ -9885,7 +9888,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
+            state: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
             /** Which */
             which: string;
             /**
@@ -10036,7 +10039,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
+            state: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
         };
         /** StepsUpAnswer */
         StepsUpAnswer: {
@@ -10403,12 +10406,12 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
+            verdict: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
             /**
              * Was
              * @enum {string}
              */
-            was: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
+            was: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
         };
         /** TakeoffAnswer */
         TakeoffAnswer: {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import StateTag from '@/components/StateTag.vue'
 import { ref } from 'vue'
 import type { CheckRow } from '@/api/types'
 import MathLine from '@/components/MathLine.vue'
@@ -19,11 +20,11 @@ const body = ref<HTMLElement>()
     </button>
     <UseBar :use="check.use" :verdict="check.verdict" />
     <p class="foot">
-      <span class="verdict" :class="check.verdict.split(' ')[0]">{{ check.verdict }}</span>
+      <StateTag :state="check.verdict" />
       <span v-if="check.asks !== 'code'" class="asks">{{ check.asks }}</span>
-      <span v-if="check.fitted" class="quiet">made to fit</span>
+      <span v-if="check.fitted" class="quiet">auto-sized</span>
       <span v-else class="quiet"
-        >{{ (check.use * 100).toFixed(0) }} % of the limit<template v-if="place">, at {{ place }}</template></span
+        >{{ (check.use * 100).toFixed(0) }}% utilization<template v-if="place">, at {{ place }}</template></span
       >
       <button class="link small" @click="open = !open">{{ open ? 'fold' : 'calculation' }}</button>
     </p>

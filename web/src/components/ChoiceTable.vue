@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import StateTag from '@/components/StateTag.vue'
+import { isOpen, isPassing, isWrong, rank } from '@/logic/states'
 import { computed } from 'vue'
 import type { Choice } from '@/api/types'
 import { change } from '@/logic/money'
@@ -9,22 +11,18 @@ const wide = computed(() => (measured.value ? 7 : 3) + (timed.value ? 1 : 0))
 const measured = computed(() => props.choices.some((choice) => choice.reaches))
 const emit = defineEmits<{ preview: [choice: Choice | null]; take: [choice: Choice] }>()
 const ranked = computed(() => {
-  const order = { passes: 0, 'at the limit': 1, 'not covered': 2, fails: 3, 'cannot be built': 4 } as Record<
-    string,
-    number
-  >
   return [...props.choices]
     .filter((choice) => !choice.chosen)
-    .sort((a, b) => order[a.whole]! - order[b.whole]! || (a.price ?? 1e9) - (b.price ?? 1e9))
+    .sort((a, b) => rank(a.whole) - rank(b.whole) || (a.price ?? 1e9) - (b.price ?? 1e9))
 })
-const good = computed(() => ranked.value.filter((choice) => choice.whole === 'passes' && !choice.exact))
+const good = computed(() =>
+  ranked.value.filter((choice) => isPassing(choice.whole) && choice.whole !== 'at_limit' && !choice.exact),
+)
 const exact = computed(() =>
-  ranked.value.filter((choice) => (choice.exact && choice.whole === 'passes') || choice.whole === 'at the limit'),
+  ranked.value.filter((choice) => (choice.exact && isPassing(choice.whole)) || choice.whole === 'at_limit'),
 )
-const unknown = computed(() => ranked.value.filter((choice) => choice.whole === 'not covered'))
-const bad = computed(() =>
-  ranked.value.filter((choice) => choice.whole === 'fails' || choice.whole === 'cannot be built'),
-)
+const unknown = computed(() => ranked.value.filter((choice) => isOpen(choice.whole) && !isWrong(choice.whole)))
+const bad = computed(() => ranked.value.filter((choice) => isWrong(choice.whole)))
 const now = computed(() => props.choices.filter((choice) => choice.chosen))
 const groups = computed(() =>
   [
@@ -84,9 +82,9 @@ const groups = computed(() =>
           <td>{{ choice.governs }}</td></template
         >
         <td>
-          <span class="verdict" :class="choice.whole.split(' ')[0]">{{ choice.whole }}</span>
+          <StateTag :state="choice.whole" />
           <span class="small quiet"
-            >{{ choice.why }}{{ choice.whole === 'passes' ? `, ${(choice.use * 100).toFixed(0)} %` : '' }}</span
+            >{{ choice.why }}{{ isPassing(choice.whole) ? `, ${(choice.use * 100).toFixed(0)}%` : '' }}</span
           >
         </td>
         <td v-if="timed" class="n">{{ choice.hours == null ? '' : choice.hours.toFixed(0) }}</td>

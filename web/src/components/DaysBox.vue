@@ -119,9 +119,11 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
         remove
       </button>
       <p v-if="of(day.id)" class="answer">
-        <span class="verdict" :class="{ go: 'passes', 'take care': 'at', 'not today': 'fails' }[of(day.id)!.verdict]">{{
-          of(day.id)!.verdict
-        }}</span>
+        <span
+          class="verdict"
+          :class="{ go: 'pass', 'take care': 'at_limit', 'not today': 'fail' }[of(day.id)!.verdict]"
+          >{{ of(day.id)!.verdict }}</span
+        >
         <template v-if="of(day.id)!.waits_least_h"
           >Loads wait {{ of(day.id)!.waits_least_h!.toFixed(0) }} to
           {{ of(day.id)!.waits_most_h!.toFixed(0) }} hours. </template

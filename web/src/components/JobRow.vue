@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { stateLabel } from '@/logic/states'
 import { useQuery } from '@tanstack/vue-query'
 import { useIntersectionObserver, useMediaQuery } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
@@ -50,7 +51,8 @@ const to = computed(() => {
       <span class="text">
         <b>{{ card.name }}</b><span class="quiet">{{ [card.place, card.client].filter(Boolean).join(', for ') }}</span>
         <span v-for="item in structures" :key="item.id" class="small"
-          >{{ item.name }}: {{ item.problem || [item.size, item.verdict].filter(Boolean).join(', ') || '…' }}</span
+          >{{ item.name }}:
+          {{ item.problem || [item.size, stateLabel(item.verdict)].filter(Boolean).join(', ') || '…' }}</span
         >
         <span v-if="!card.structures.length" class="small quiet">nothing to build yet</span>
       </span>

@@ -69,7 +69,7 @@ function drop(id: string): void {
           <b>{{ line.sum }}</b> <span class="small quiet">{{ line.inputs }}</span>
           <button class="link small" :aria-label="`drop ${line.sum}`" @click="drop(line.id)">drop</button>
         </p>
-        <p><span v-if="line.fails" class="verdict fails">fails</span> {{ line.says }}</p>
+        <p><span v-if="line.fails" class="verdict fail">fails</span> {{ line.says }}</p>
       </li>
     </ul>
   </section>

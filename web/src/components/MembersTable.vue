@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import StateTag from '@/components/StateTag.vue'
 import type { MemberRow } from '@/api/types'
 
 /** What a structure is made of: each member with its sizes, and how it stands by reckoning and by table. */
@@ -24,11 +25,11 @@ const emit = defineEmits<{ select: [id: string] }>()
         </td>
         <td>{{ row.says }}</td>
         <td>
-          <span class="verdict" :class="row.verdict.split(' ')[0]">{{ row.verdict }}</span>
+          <StateTag :state="row.verdict" />
         </td>
         <td>{{ row.use ? `${(row.use * 100).toFixed(0)} %, ${row.governed_by}` : '' }}</td>
         <td>
-          <span class="verdict" :class="row.table.split(' ')[0]">{{ row.table }}</span>
+          <StateTag :state="row.table" />
         </td>
       </tr>
     </tbody>

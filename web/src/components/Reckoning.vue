@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import StateTag from '@/components/StateTag.vue'
+import { isWrong } from '@/logic/states'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
@@ -77,14 +79,20 @@ const placeOf = (about: string) => {
 /** Makers' numbers: what a gap needs can be typed where it stands; what was typed can be changed or taken out. */
 const spec = computed(() => store.shown?.structures.find((item) => item.spec.id === props.structure)?.spec ?? null)
 const ratings = computed(() => spec.value?.ratings ?? [])
-const asked = computed(() => [...new Set(gaps.value.filter((gap) => gap.needs).map((gap) => gap.name))])
+const asked = computed(() => [...new Set(gaps.value.filter((gap) => gap.needs).map((gap) => gap.key))])
+/** A rating's check by its key; the sheet has it as a check once it is rated, as a gap before. */
+const labelOf = (key: string) =>
+  [...props.sheet.checks, ...props.sheet.not_covered].find((row) => row.key === key)?.name ?? key
 function rate(what: string, holds_n: number | null): void {
-  store.change((job) => {
-    const at = job.structures.find((item) => item.spec.id === props.structure)?.spec
-    if (!at) return
-    at.ratings = (at.ratings ?? []).filter((item) => item.what !== what)
-    if (holds_n !== null) at.ratings.push({ what, holds_n })
-  }, `the maker's number: ${what.toLowerCase()}`)
+  store.change(
+    (job) => {
+      const at = job.structures.find((item) => item.spec.id === props.structure)?.spec
+      if (!at) return
+      at.ratings = (at.ratings ?? []).filter((item) => item.what !== what)
+      if (holds_n !== null) at.ratings.push({ what, holds_n })
+    },
+    `manufacturer rating: ${labelOf(what)}`,
+  )
 }
 
 const figure = (fact: Step) =>
@@ -146,6 +154,7 @@ const inset = computed(() => {
     y0: top * scale,
   }
 })
+const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 const NOTHING_HELPS =
   'Nothing tried passes: nothing in the yard is enough here. ' +
   'Something lower or smaller, better ground, or an engineer would help.'
@@ -302,13 +311,15 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     </template>
     <section v-for="gap in gaps" :key="gap.about + gap.name" class="gap">
       <p class="strong">
-        {{ gap.name }}: not covered<template v-if="placeOf(gap.about)"> at {{ placeOf(gap.about) }}</template>
+        {{ gap.name }}<template v-if="placeOf(gap.about)">, {{ placeOf(gap.about) }}</template>
       </p>
       <p class="small">
-        {{ gap.reason
-        }}<template v-if="gap.would_have_to_change"
-          >. What would have to change: {{ gap.would_have_to_change }}</template
-        >
+        <StateTag
+          :state="gap.needs ? 'pass_as_specified' : gap.crew ? 'to_answer' : 'not_checked'"
+          :label="gap.needs ? 'Specified' : ''"
+        />
+        {{ gap.reason }}<template v-if="gap.would_have_to_change">. {{ sentence(gap.would_have_to_change) }}</template
+        >.
       </p>
     </section>
 
@@ -318,7 +329,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       <RatingField
         v-for="what in asked"
         :key="'new ' + what"
-        :label="what.replace(/ (hold|holds)( .*)?$/, '$2')"
+        :label="labelOf(what)"
         kind="force"
         :model-value="null"
         :tape="store.tape"
@@ -328,7 +339,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       <RatingField
         v-for="item in ratings"
         :key="item.what"
-        :label="item.what.replace(/ (hold|holds)( .*)?$/, '$2')"
+        :label="labelOf(item.what)"
         kind="force"
         :model-value="item.holds_n"
         :tape="store.tape"
@@ -358,11 +369,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
         @stop="help.stop"
       />
       <p v-if="options && !options.length && !help.busy.value && !help.fault.value" class="small">
-        {{
-          sheet.verdict === 'fails' || sheet.verdict === 'cannot be built'
-            ? NOTHING_HELPS
-            : 'It passes as it is, and nothing tried passes for less.'
-        }}
+        {{ isWrong(sheet.verdict) ? NOTHING_HELPS : 'It passes as it is, and nothing tried passes for less.' }}
       </p>
       <ul
         v-if="offered?.length"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import StateTag from '@/components/StateTag.vue'
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask, askInTurn, Refused } from '@/api/client'
 import type { Kind, Option, Start, StepUp } from '@/api/types'
@@ -174,7 +175,7 @@ watch(
         </p>
         <p v-if="start.gust_m_per_s" class="small quiet">{{ start.gust }}</p>
         <p class="small">
-          <span class="verdict" :class="start.state.split(' ')[0]">{{ start.state }}</span>
+          <StateTag :state="start.state" />
           {{ start.posts }} posts, {{ start.bags }} bags, {{ start.hours.toFixed(0) }} hours
         </p>
         <button v-if="start.change.length && !stale" class="plain small" @click="take(start)">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isOpen } from '@/logic/states'
 import Message from 'primevue/message'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
@@ -12,7 +13,7 @@ const route = useRoute()
 const SAID_THERE = ['set-out', 'frame']
 const { data } = useJobAnswer('states', (document) => ask(api.POST('/api/reckon/states', { body: { document } })))
 const rows = computed(() => data.value?.states ?? [])
-const open = computed(() => rows.value.filter((row) => !row.left_out && row.key !== 'passes' && row.key !== 'at-limit'))
+const open = computed(() => rows.value.filter((row) => !row.left_out && isOpen(row.key)))
 /** Structures that say the same share a line. */
 const groups = computed(() => {
   const found = new Map<string, typeof open.value>()

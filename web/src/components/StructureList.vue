@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import StateTag from '@/components/StateTag.vue'
 import type { Sheet } from '@/api/types'
 import { useJob } from '@/stores/job'
 
@@ -18,9 +19,7 @@ const store = useJob()
       :class="{ here: item.spec.id === structure }"
     >
       {{ item.name }}
-      <span v-if="item.spec.id === structure" class="verdict small" :class="sheet?.verdict.split(' ')[0]">{{
-        sheet?.verdict === 'not covered' ? `${sheet.gaps} not covered` : sheet?.verdict
-      }}</span>
+      <StateTag v-if="item.spec.id === structure" class="small" :state="sheet?.verdict" />
     </router-link>
   </section>
 </template>

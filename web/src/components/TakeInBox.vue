@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import StateTag from '@/components/StateTag.vue'
+import { stateLabel } from '@/logic/states'
 import type { TakenIn } from '@/api/types'
 import PieceChanges from '@/components/PieceChanges.vue'
 
@@ -11,9 +13,11 @@ const emit = defineEmits<{ take: []; leave: [] }>()
   <section class="take" aria-label="What would change">
     <h2>What would change</h2>
     <p>
-      {{ what }}: the whole {{ found.verdict
-      }}<template v-if="found.was !== found.verdict"> ({{ found.was }} today)</template>.
-      {{ found.hours_now.toFixed(1) }} hours in all<template v-if="Math.abs(found.hours_now - found.hours_was) > 0.05">
+      {{ what }}: <StateTag :state="found.verdict" /><template v-if="found.was !== found.verdict">
+        (today: {{ stateLabel(found.was) }})</template
+      >. {{ found.hours_now.toFixed(1) }} hours in all<template
+        v-if="Math.abs(found.hours_now - found.hours_was) > 0.05"
+      >
         ({{ found.hours_was.toFixed(1) }} today)</template
       >.
     </p>

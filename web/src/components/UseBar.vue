@@ -6,13 +6,13 @@ const props = defineProps<{ use: number; verdict: string /** the words decide th
 const NOTCH = 80
 const inside = computed(() => Math.min(props.use, 1) * NOTCH)
 const beyond = computed(() => Math.min(Math.max(props.use - 1, 0) * NOTCH, 100 - NOTCH))
-const state = computed(() => props.verdict.split(' ')[0])
+const state = computed(() => props.verdict)
 </script>
 
 <template>
   <svg class="bar" :class="state" viewBox="0 0 100 9" preserveAspectRatio="none" aria-hidden="true">
     <rect x="0" y="2" width="100" height="6" class="rail-bed" />
-    <rect v-if="state !== 'not'" x="0" y="2" :width="inside" height="6" class="fill" />
+    <rect v-if="state !== 'not_checked' && state !== 'to_answer'" x="0" y="2" :width="inside" height="6" class="fill" />
     <rect v-if="beyond > 0" :x="NOTCH" y="2" :width="beyond" height="6" fill="url(#over)" />
     <path :d="`M${NOTCH} 0V9`" class="notch" />
   </svg>
@@ -30,11 +30,11 @@ const state = computed(() => props.verdict.split(' ')[0])
 .fill {
   fill: var(--pass);
 }
-.at .fill,
-.advice .fill {
+.at_limit .fill,
+.advisory .fill {
   fill: var(--spare);
 }
-.fails .fill {
+.fail .fill {
   fill: var(--fail);
 }
 .practice .fill {
@@ -43,7 +43,8 @@ const state = computed(() => props.verdict.split(' ')[0])
   stroke-dasharray: 3 2;
   vector-effect: non-scaling-stroke;
 }
-.not .rail-bed {
+.not_checked .rail-bed,
+.to_answer .rail-bed {
   fill: none;
   stroke: var(--line);
   vector-effect: non-scaling-stroke;

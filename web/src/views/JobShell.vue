@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isWrong } from '@/logic/states'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -65,11 +66,7 @@ const open = computed<Record<string, string>>(() => {
     brief: job?.structures.length ? '' : 'nothing to build yet',
     ground: ground > 1 ? '' : 'no level readings yet',
     'set-out': !found ? 'not calculated' : found.conflicts.length ? `${found.conflicts.length} clash` : '',
-    frame: !found
-      ? 'not calculated'
-      : found.verdict === 'fails' || found.verdict === 'cannot be built'
-        ? found.headline
-        : '',
+    frame: !found ? 'not calculated' : isWrong(found.verdict) ? found.headline : '',
     buy: 'look at the list before buying',
     build: 'locate and cautions',
     record: 'readings as built',

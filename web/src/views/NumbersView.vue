@@ -99,7 +99,7 @@ const sure = (row: Row) =>
             <td>{{ row.output }}</td>
             <td>{{ row.expected }} {{ row.unit === 'text' ? '' : row.unit }}</td>
             <td>
-              <b :class="['verdict', row.outcome === 'agrees' ? 'passes' : 'fails']">{{ row.outcome }}</b>
+              <b :class="['verdict', row.outcome === 'agrees' ? 'pass' : 'fail']">{{ row.outcome }}</b>
               {{ Number.isFinite(Number(row.reckoned)) ? Number(Number(row.reckoned).toPrecision(7)) : row.reckoned }}
             </td>
             <td>{{ sure(row) }}</td>

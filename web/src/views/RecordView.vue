@@ -146,7 +146,7 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
             }}
           </td>
           <td>
-            <span v-if="row.verdict" class="verdict" :class="row.verdict === 'inside' ? 'passes' : 'fails'"
+            <span v-if="row.verdict" class="verdict" :class="row.verdict === 'inside' ? 'pass' : 'fail'"
               >{{ row.verdict }} tolerance</span
             ><span v-if="twice.has(`${row.about} ${row.what}`)" class="strong"> two phones differ</span>
           </td>

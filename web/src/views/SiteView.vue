@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isPassing } from '@/logic/states'
 import { useEventListener, useSwipe } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { Target } from '@/api/types'
@@ -158,7 +159,7 @@ const plain = computed(() => {
   }
 })
 /** Whether it passes as a whole: what does not is said before anything is dug or cut. */
-const passes = computed(() => ['passes', 'at the limit'].includes(sheet.value?.verdict ?? ''))
+const passes = computed(() => isPassing(sheet.value?.verdict))
 const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), index.value + 2))
 </script>
 

@@ -163,7 +163,7 @@ def check_boxed(found: Findings, box: Boxed, one: Bends, dead: Action, loads: Se
         _webs(found, box, one, *max(sheared, key=lambda pair: pair[0]))
     except (OutsideScope, InputError) as refused:
         outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "beams of plies")
-        found.gap(f"{one.what} bends", one.about, outside)
+        found.gap(f"{one.what}.bending", one.about, outside)
     found.checks = worst_of_each(found.checks, one.about)
 
 
@@ -190,7 +190,7 @@ def _flanges(found: Findings, one: Bends, load: Loaded, weak: tuple[BoxBeam, flo
         says="outer face of a flange; r: what nails leave of the glued box",
     )
     limit = given_step("f_max", least.allowed_pa / UNITS[stress][1], stress, least.step.source, least.step.says)
-    found.at_most(f"{one.what} bends", one.about, demand, limit, (least.step,), case=load.says)
+    found.at_most(f"{one.what}.bending", one.about, demand, limit, (least.step,), case=load.says)
 
 
 def _webs(found: Findings, box: Boxed, one: Bends, shear_pa: float, load: Loaded) -> None:
@@ -198,7 +198,7 @@ def _webs(found: Findings, box: Boxed, one: Bends, shear_pa: float, load: Loaded
     demand = given_step("tau", shear_pa / UNITS[stress][1], stress, RULE, "webs that are whole, at the middle")
     if box.web_shear_pa is None:
         found.gap(
-            f"{one.what} shears",
+            f"{one.what}.shear",
             one.about,
             OutsideScope(
                 f"no strength of the plywood is entered; its webs must hold {demand.value:.3g} {stress} in shear",
@@ -208,7 +208,7 @@ def _webs(found: Findings, box: Boxed, one: Bends, shear_pa: float, load: Loaded
         )
         return
     limit = given_step("tau_max", box.web_shear_pa / UNITS[stress][1], stress, "user: the panel's maker", "the panel")
-    found.at_most(f"{one.what} shears", one.about, demand, limit, (), case=load.says)
+    found.at_most(f"{one.what}.shear", one.about, demand, limit, (), case=load.says)
 
 
 def _sags(found: Findings, box: Boxed, one: Bends, stiff: tuple[float, float], under: tuple[Action, Loaded]) -> None:
@@ -235,7 +235,7 @@ def _sags(found: Findings, box: Boxed, one: Bends, stiff: tuple[float, float], u
         inputs=(("L", one.run.span_m / UNITS[size][1], size), ("n", SAG_RATIO, "")),
         source="practice: our own",
     )
-    found.at_most(f"{one.what} sags", one.about, demand, limit, (), case=load.says, asks=Asks.ADVICE)
+    found.at_most(f"{one.what}.deflection", one.about, demand, limit, (), case=load.says, asks=Asks.ADVICE)
 
 
 def joints_say(box: Boxed, length_m: float) -> tuple[WebJoints, str]:

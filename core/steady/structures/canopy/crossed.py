@@ -45,7 +45,7 @@ def beam_crossed(frame: Frame, loads: CanopyLoads) -> Crossed:
     line = max(range(1, len(frame.lines_m) + 1), key=lambda number: frame.widths_m[number - 1])
     run, width = frame.run(line), frame.widths_m[line - 1]
     return Crossed(
-        what="Beam",
+        what="beam",
         about=f"{frame.me}/beam/{line}",
         run=run,
         dead=(run.all_along(loads.dead_pa * width + line_weight(frame.beam, frame.plies)),),

@@ -124,8 +124,10 @@ def _demands(
             )
             demands.append(("Pushed sideways", si(depth), depth))
         except OutsideScope as refused:
-            if not any(gap.name == "Post holds in the ground" and gap.about == ask.about for gap in found.not_covered):
-                found.gap("Post holds in the ground", ask.about, refused)
+            if not any(
+                gap.key == "embedded_post.lateral_embedment" and gap.about == ask.about for gap in found.not_covered
+            ):
+                found.gap("embedded_post.lateral_embedment", ask.about, refused)
     return demands
 
 
@@ -165,9 +167,11 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
             source="statics: service load over the pier",
         )
         limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source, says)
-        found.at_most("Ground bears", ask.about, pressure, limit, (load,), case=says, fitted=ask.width_m is None)
+        found.at_most(
+            "footing.soil_bearing", ask.about, pressure, limit, (load,), case=says, fitted=ask.width_m is None
+        )
     except OutsideScope as refused:
-        found.gap("Ground bears", ask.about, refused)
+        found.gap("footing.soil_bearing", ask.about, refused)
     fitted = ask.depth_m is None
     for name, step in foot.depth.demands:
         if not step.value > 0 or (name == "Lift with overturning" and not ask.wind_known):
@@ -181,7 +185,7 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
         )
         lifts = name == "Lift with overturning"
         wanted = found.limit_length(step, si(step), "d_min")
-        title = "Post's foot stays down" if lifts else "Footing is deep enough"
+        title = "footing.uplift" if lifts else "footing.depth"
         asks = Asks.CODE
         found.at_least(
             title,
@@ -194,4 +198,4 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
             asks=asks,
         )
     if not ask.wind_known and ask.wind_why is not None:
-        found.gap("Post's foot stays down", ask.about, ask.wind_why)
+        found.gap("footing.uplift", ask.about, ask.wind_why)

@@ -33,7 +33,7 @@ def fewest_posts(
             break
         found, rest = check(laid)
         tried = found, laid, rest
-        beams = [one for one in found.checks if one.name.startswith("Beam") and one.counts]
+        beams = [one for one in found.checks if one.key.startswith("beam.") and one.counts]
         if all(one.use <= 1 + 1e-9 for one in beams):
             break
     assert tried is not None

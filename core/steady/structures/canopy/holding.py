@@ -77,7 +77,7 @@ def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> 
     one = frame.wood(frame.beam, frame.plies)
     dead = run.even(loads.dead_pa * width + line_weight(frame.beam, frame.plies))
     lying_on = [*spread(found.book, loads, width, run), *snow_on_line(loads, run, width, line)]
-    check_run(found, Bends("Beam", about, one, run), dead, [*lying_on, *one_person(run, loads.person_n)])
+    check_run(found, Bends("beam", about, one, run), dead, [*lying_on, *one_person(run, loads.person_n)])
     check_bearing(found, frame, loads, about)
 
 
@@ -103,12 +103,12 @@ def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str)
             ),
         )
     except (OutsideScope, InputError) as refused:
-        found.gap("Beam bears on its post", about, _outside(refused, "a larger post"))
+        found.gap("beam.bearing", about, _outside(refused, "a larger post"))
         return
     capacity = seat.capacity
     if capacity.unit != u.force:
         capacity = given_step("R_max", si(seat.capacity) / u.force_n, u.force, capacity.source)
-    found.at_most("Beam bears on its post", about, demand, capacity, (seat.capacity,), case="square to the grain")
+    found.at_most("beam.bearing", about, demand, capacity, (seat.capacity,), case="square to the grain")
 
 
 def _outside(refused: Exception, mend: str) -> OutsideScope:
@@ -272,7 +272,7 @@ def hardest_gaps(gaps: list[NotCovered]) -> list[NotCovered]:
     """Gaps with only the greatest force asked under one name about one thing."""
     kept: dict[tuple[str, str, Basis], NotCovered] = {}
     for gap in gaps:
-        key = (gap.name, gap.about, gap.basis)
+        key = (gap.key, gap.about, gap.basis)
         known = kept.get(key)
         if known is None or (gap.needs and known.needs and gap.needs.value > known.needs.value):
             kept[key] = gap
@@ -284,7 +284,7 @@ def sways_or_gap(found: Findings, me: str, push: Callable[[], Mapping[str, float
     try:
         return push()
     except (OutsideScope, InputError) as refused:
-        found.gap("Stays upright", f"{me}/upright", _outside(refused, "type the place's wind under Ground"))
+        found.gap("lateral_stability", f"{me}/upright", _outside(refused, "type the place's wind under Ground"))
         return None
 
 
@@ -299,7 +299,7 @@ def hung_at_house(found: Findings, me: str, push_n: float, rafters: int) -> None
         "square to the house, on each rafter",
     )
     found.gap(
-        "Rafters' hangers hold at the house",
+        "rafter_hanger_at_house.axial_capacity",
         f"{me}/upright",
         OutsideScope(
             f"each rafter's hanger at the house must hold {said(push)} in push and in pull; no rating is entered",
@@ -318,12 +318,12 @@ def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n
     """
     book, u, me = found.book, found.book.units, frame.me
     if loads.wind_why is not None:
-        found.gap("Roof stays down", f"{me}/rafters", loads.wind_why)
+        found.gap("roof.net_uplift", f"{me}/rafters", loads.wind_why)
     lifts = {post.id: lift_n(book, frame, loads, post) for post in frame.posts}
     pull = max((one.top_pull_n for one in held.swayed), default=0.0)
     over = max((one.axial_n for one in held.swayed), default=0.0)
-    rows = [("Rafter's tie holds", f"{me}/rafters", rafter_n, "each rafter's tie to its beam")]
-    tie, base = "Beam's tie to its post holds", "Post's base holds against lift"
+    rows = [("rafter_tie.uplift_capacity", f"{me}/rafters", rafter_n, "each rafter's tie to its beam")]
+    tie, base = "beam_to_post_tie.uplift_capacity", "post_base.uplift_capacity"
     for line in sorted({line for post in frame.posts for line in frame.beams_over(post)}):
         on_it = [lifts[post.id] for post in frame.posts if line in frame.beams_over(post)]
         force = max(max(0.0, up + pull - above) for up, above, _ in on_it)

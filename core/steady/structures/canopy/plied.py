@@ -7,13 +7,14 @@ each outer ply stands alone with its half: the rules for built-up columns want e
 from collections.abc import Callable
 from dataclasses import replace
 
+from steady.data.checks import SLENDERNESS
 from steady.errors import OutsideScope
 from steady.layout.canopy import Laminated, laminated
 from steady.rulebooks.answers import given_step
 from steady.rulebooks.asks import Wood
 from steady.structures.bends import Asked, check_bends
 from steady.structures.canopy.upright import Stand, Swayed, check_loaded, check_post
-from steady.structures.findings import SLENDERNESS, Findings
+from steady.structures.findings import Findings
 from steady.values import value
 from steady.yard.stock import Stick
 
@@ -68,11 +69,11 @@ def check_plies(found: Findings, about: str, stand: Stand, down_n: float, swayed
         found.book,
         stand.post,
         (moment, "wind"),
-        Asked("Post bends", about, f"wind {swayed.way}"),
+        Asked("post.bending", about, f"wind {swayed.way}"),
         "thicker outer plies",
     )
     found.take(one)
-    name = "Post is squeezed and bent"
+    name = "post.combined_axial_and_bending"
     if stand.post.flat:
         why = "built-up posts that bend across their plies while they are squeezed are outside the code's rules"
         found.gap(name, about, OutsideScope(why, MEND))
@@ -83,7 +84,12 @@ def check_plies(found: Findings, about: str, stand: Stand, down_n: float, swayed
 
 def check_plies_loaded(found: Findings, about: str, stand: Stand, down_n: float, length_m: float) -> None:
     """One outer ply under half of what comes down on a still day."""
-    _by_ply(found, "Post buckles", about, lambda: check_loaded(found, about, _one_ply(stand), down_n / OUTER, length_m))
+    _by_ply(
+        found,
+        "post.axial_compression",
+        about,
+        lambda: check_loaded(found, about, _one_ply(stand), down_n / OUTER, length_m),
+    )
 
 
 def _one_ply(stand: Stand) -> Stand:
@@ -94,14 +100,14 @@ def _by_ply(found: Findings, name: str, about: str, check: Callable[[], None]) -
     """A check of one ply; where the school refuses it, what is built instead."""
     check()
     # One ply alone may be more slender than a code lets a column be; what the plies are together, no rule here tells.
-    slender = [c for c in found.checks if (c.name, c.about) == (name + SLENDERNESS, about)]
+    slender = [c for c in found.checks if (c.key, c.about) == (name + SLENDERNESS, about)]
     found.checks[:] = [c for c in found.checks if c not in slender]
     for one in slender:
         says = f"the slenderness is {one.demand.value:.0f}, over {one.limit.value:.0f}"
         found.gap(name, about, OutsideScope(says, MEND))
     found.not_covered = [
         replace(gap, reason=f"ply by ply: {gap.reason}", would_have_to_change=MEND)
-        if (gap.name, gap.about) == (name, about) and not gap.reason.startswith("ply by ply")
+        if (gap.key, gap.about) == (name, about) and not gap.reason.startswith("ply by ply")
         else gap
         for gap in found.not_covered
     ]

@@ -34,7 +34,7 @@ def check_slab(found: Findings, site: Site, ask: FootAsk, slab: SlabUnder) -> No
     """
     why = unknown(slab)
     if why is not None:
-        for name in ("Slab carries the post", "Post's foot stays down"):
+        for name in ("slab.bearing_under_post", "footing.uplift"):
             found.gap(name, ask.about, why)
         return
     assert slab.thick_m is not None and slab.edge_m is not None
@@ -43,7 +43,7 @@ def check_slab(found: Findings, site: Site, ask: FootAsk, slab: SlabUnder) -> No
     _bears(found, site, ask, slab.thick_m, slab.edge_m)
     _frost(found, site, ask, slab.thick_m)
     if not ask.wind_known and ask.wind_why is not None:
-        found.gap("Post's foot stays down", ask.about, ask.wind_why)
+        found.gap("footing.uplift", ask.about, ask.wind_why)
         return
     _held_down(found, ask, slab.thick_m, slab.edge_m)
 
@@ -66,7 +66,7 @@ def unknown(slab: SlabUnder) -> OutsideScope | None:
 
 def _by_appendix(found: Findings, site: Site, ask: FootAsk) -> None:
     """The prescriptive rule beside what is reckoned; it says nothing of lift."""
-    name, u = "Slab carries the post", found.book.units
+    name, u = "slab.bearing_under_post", found.book.units
     if found.book.key != "us":
         found.gap(
             name,
@@ -95,7 +95,7 @@ def _bears(found: Findings, site: Site, ask: FootAsk, thick_m: float, edge_m: fl
     try:
         bearing, says, source = bearing_pa(found, site)
     except OutsideScope as refused:
-        found.gap("Slab carries the post", ask.about, refused)
+        found.gap("slab.bearing_under_post", ask.about, refused)
         return
     side_m = min(ask.post_m + 2 * thick_m, 2 * edge_m)
     side = given_step("a", side_m / u.span_m, u.span, "practice: at 45 degrees", "the load spreads through the slab to")
@@ -110,7 +110,7 @@ def _bears(found: Findings, site: Site, ask: FootAsk, thick_m: float, edge_m: fl
         source="statics: service load over what the slab spreads it to",
     )
     limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source, says)
-    found.at_most("Slab carries the post", ask.about, pressure, limit, (load, side), case=says)
+    found.at_most("slab.bearing_under_post", ask.about, pressure, limit, (load, side), case=says)
 
 
 def _frost(found: Findings, site: Site, ask: FootAsk, thick_m: float) -> None:
@@ -120,7 +120,7 @@ def _frost(found: Findings, site: Site, ask: FootAsk, thick_m: float) -> None:
     u = found.book.units
     has = given_step("d_has", thick_m / u.span_m, u.span, "user: as measured", "bottom of the slab under the ground")
     frost = given_step("d", site.frost_m / u.span_m, u.span, "user: frost depth", "frost depth")
-    found.at_least("Footing is deep enough", ask.about, has, frost, (), case="frost", asks=Asks.CODE)
+    found.at_least("footing.depth", ask.about, has, frost, (), case="frost", asks=Asks.CODE)
 
 
 def _held_down(found: Findings, ask: FootAsk, thick_m: float, edge_m: float) -> None:
@@ -139,7 +139,7 @@ def _held_down(found: Findings, ask: FootAsk, thick_m: float, edge_m: float) -> 
         "the slab's own weight within its nearest edge",
     )
     lift = given_step("T", lift_n / u.force_n, u.force, "statics: lift with overturning", "lifts at the post's base")
-    found.at_least("Post's foot stays down", ask.about, has, lift, (), case="lift with overturning", asks=Asks.CODE)
+    found.at_least("footing.uplift", ask.about, has, lift, (), case="lift with overturning", asks=Asks.CODE)
     # Concrete is checked at its own level of safety, whichever the school checks wood at: the wind in full, .9 of what lasts.
     if wind < 1:
         lift_n = (ask.up_n + ask.overturns_n) / wind - ask.held_n / lasting * LASTS
@@ -166,7 +166,7 @@ def _held_down(found: Findings, ask: FootAsk, thick_m: float, edge_m: float) -> 
         "m_max", strength / u.force_n, f"{u.force} {u.span}/{u.span}", PLAIN, "plain concrete of 2500 psi (17 MPa)"
     )
     found.at_most(
-        "Slab bends under the lift", ask.about, moment, limit, (), case="lift with overturning", asks=Asks.SAFETY
+        "slab.bending_under_uplift", ask.about, moment, limit, (), case="lift with overturning", asks=Asks.SAFETY
     )
 
 

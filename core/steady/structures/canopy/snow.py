@@ -72,7 +72,7 @@ def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, ro
     about = f"{roof.me}/rafters"
     if above.eave_m is None or above.length_m is None:
         found.gap(
-            "Snow drifts off the house",
+            "snow_drift_from_house_roof",
             about,
             OutsideScope(
                 "snow that drifts against the house, or slides off its roof, is not calculated: its roof is not described",
@@ -81,7 +81,7 @@ def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, ro
         )
         return ()
     made = []
-    for name, make in (("Snow drifts off the house", _drift), ("Snow slides off the house", _slide)):
+    for name, make in (("snow_drift_from_house_roof", _drift), ("sliding_snow_from_house_roof", _slide)):
         try:
             one = make(found.book, site, loads, above, roof)
         except (OutsideScope, InputError) as refused:

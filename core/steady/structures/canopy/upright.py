@@ -100,9 +100,11 @@ def sway(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed | None:
     try:
         return (_braced if stand.upright == "knee braces" else _fixed)(found, about, stand, ask)
     except OutsideScope as refused:
-        found.gap("Stays upright", about, refused)
+        found.gap("lateral_stability", about, refused)
     except InputError as refused:
-        found.gap("Stays upright", about, OutsideScope(refused.message, "shorter braces, or posts fixed in the ground"))
+        found.gap(
+            "lateral_stability", about, OutsideScope(refused.message, "shorter braces, or posts fixed in the ground")
+        )
     return None
 
 
@@ -198,12 +200,18 @@ def _brace(found: Findings, about: str, stand: Stand, ask: Sway, brace_n: float)
         if limit.unit != u.force:
             limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
         found.at_most(
-            "Knee brace buckles", about, force, limit, (push, column.buckling), case=f"wind {ask.way}", asks=Asks.SAFETY
+            "knee_brace.compression",
+            about,
+            force,
+            limit,
+            (push, column.buckling),
+            case=f"wind {ask.way}",
+            asks=Asks.SAFETY,
         )
     except OutsideScope as refused:
-        found.gap("Knee brace buckles", about, refused)
+        found.gap("knee_brace.compression", about, refused)
     found.gap(
-        "Knee brace's joints hold",
+        "knee_brace.connection_capacity",
         about,
         OutsideScope(
             f"no rating of the braces' connectors is entered; each end must hold {said(force)} in push and in pull",
@@ -230,7 +238,7 @@ def _drift(found: Findings, about: str, height_m: float, way: str, give_m: tuple
         inputs=(("h", height_m / per, word),),
         source="practice: our own",
     )
-    found.at_most("Sways", about, has, most, (), case=f"wind {way}", asks=Asks.ADVICE)
+    found.at_most("frame.lateral_drift", about, has, most, (), case=f"wind {way}", asks=Asks.ADVICE)
 
 
 def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, length_m: float) -> None:
@@ -241,13 +249,13 @@ def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, lengt
             stand.post, "roof", Standing(height_m=stand.height_m, end_factor=length_m / stand.height_m)
         )
     except OutsideScope as refused:
-        found.gap("Post buckles", about, refused)
+        found.gap("post.axial_compression", about, refused)
         return
     limit = column.capacity
     if limit.unit != u.force:
         limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
     demand = given_step("N", down_n / u.force_n, u.force, "statics", "all that comes down on it")
-    found.at_most("Post buckles", about, demand, limit, (column.buckling,), case="a still day")
+    found.at_most("post.axial_compression", about, demand, limit, (column.buckling,), case="a still day")
 
 
 def check_post(found: Findings, about: str, stand: Stand, down_n: float, swayed: Swayed) -> None:
@@ -266,7 +274,7 @@ def check_post(found: Findings, about: str, stand: Stand, down_n: float, swayed:
     try:
         use = book.column_use(stand.post, "wind", standing)
     except OutsideScope as refused:
-        found.gap("Post is squeezed and bent", about, refused)
+        found.gap("post.combined_axial_and_bending", about, refused)
         return
     one = given_step("1", 1.0, "", use.source)
     u = book.units
@@ -280,4 +288,4 @@ def check_post(found: Findings, about: str, stand: Stand, down_n: float, swayed:
     length = found.length_step(
         "L_e", swayed.length_m, "buckling length of the bent", "practice: our own, below every run of a solver"
     )
-    found.at_most("Post is squeezed and bent", about, use, one, (moment, length), case=f"wind {swayed.way}")
+    found.at_most("post.combined_axial_and_bending", about, use, one, (moment, length), case=f"wind {swayed.way}")

@@ -129,7 +129,7 @@ def reckon_deck(case: Case, frame_only: bool = False) -> Reckoned:
 
 
 def _beams_pass(deck: Reckoned) -> bool:
-    return all(one.use <= 1 + 1e-9 for one in deck.found.checks if one.name.startswith("Beam") and one.counts)
+    return all(one.use <= 1 + 1e-9 for one in deck.found.checks if one.key.startswith("beam.") and one.counts)
 
 
 def _reckoned(case: Case, frame_only: bool) -> Reckoned:
@@ -297,7 +297,7 @@ def _live_is_enough(found: Found) -> None:
             why = "people at a workplace load a deck as its office says, not as a house's tables do"
             mend = "ask the local office, and type it under People"
             for basis in (Basis.RECKONED, Basis.TABLE):
-                found.gap("Live load", spec.id, OutsideScope(why, mend), crew=True, basis=basis)
+                found.gap("live_load", spec.id, OutsideScope(why, mend), crew=True, basis=basis)
         return
     try:
         least = book.deck_live_pa(
@@ -305,7 +305,7 @@ def _live_is_enough(found: Found) -> None:
         )
     except (OutsideScope, InputError):
         return
-    found.at_least("Live load is the code's", spec.id, found.load.live, least, (), case="as typed")
+    found.at_least("live_load.code_minimum", spec.id, found.load.live, least, (), case="as typed")
 
 
 def _counts(laid: Frame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
@@ -336,11 +336,11 @@ def _plies(found: Found, timber: Timber) -> None:
     try:
         reach_m, needs_m, rule = book.ply_nailing(ply_m=timber.beam.thickness_m, nail_m=0.1016, diameter_m=0.0048)
     except OutsideScope as refused:
-        found.gap("Ply fasteners reach", about, refused)
+        found.gap("ply_fasteners.penetration", about, refused)
         return
     has = found.length_step("p", reach_m, "into the second ply", "geometry")
     needs = found.length_step("p_min", needs_m, "", rule)
-    found.at_least("Ply fasteners reach", about, has, needs, (), case="4 in (100 mm) screws")
+    found.at_least("ply_fasteners.penetration", about, has, needs, (), case="4 in (100 mm) screws")
 
 
 def _ledger_fixings(b: build.Builder, laid: Frame, spacing_m: float) -> None:

@@ -63,7 +63,7 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
     def gap(name: str, reason: str, change: str, crew: bool = False, needs: Step | None = None) -> None:
         gaps.append(
             NotCovered(
-                name=name,
+                key=name,
                 about=about,
                 basis=Basis.RECKONED,
                 reason=reason,
@@ -103,7 +103,7 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
         limit = book.moment_capacity(outdoors(header), "floor")
         checks.append(
             Check(
-                name="Arch header bends",
+                key="arch_header.bending",
                 about=about,
                 basis=Basis.RECKONED,
                 sense="at most",
@@ -114,11 +114,11 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
             )
         )
     except OutsideScope as refused:
-        gap("Arch header bends", refused.reason, refused.would_have_to_change)
+        gap("arch_header.bending", refused.reason, refused.would_have_to_change)
     end = load.value * span[1] / 2 + person
     words = f"{end:,.0f} lb" if u.force == "lb" else f"{end:.2f} {u.force}"
     gap(
-        "Arch header's fixings hold",
+        "arch_header.connection_capacity",
         f"no value of the fixings is entered; each end of a header must hold {words}",
         "calculate one screw under Quick sums and count how many an end needs",
         crew=True,
@@ -133,7 +133,7 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
         ),
     )
     if isinstance(wind, OutsideScope):
-        gap("Wind on the arch", wind.reason, wind.would_have_to_change)
+        gap("arch.wind_load", wind.reason, wind.would_have_to_change)
         return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=None)
     p = max(zone.pressure_pa for zone in wind.zones) / u.pressure_pa
     s = solid_height_m(header, rung, arch)

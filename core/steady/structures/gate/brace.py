@@ -60,13 +60,14 @@ def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
                 f.u.force,
                 "user: the maker's rating with the crew's own safety factor",
             )
-            f.check("Cable pulls", pulled, rating, (load,), case)
+            f.check("gate_cable.tension", pulled, rating, (load,), case)
         elif design.brace == "cable":
             f.gap(
-                "Cable pulls",
+                "gate_cable.tension",
                 "no rating of the cable is entered",
                 "the maker's number, with a safety factor in it",
                 crew=True,
+                needs=pulled,
             )
     if leaf.reach_m < leaf.between_m - 1e-6:
         _rail_bends(f, load, case)
@@ -120,10 +121,10 @@ def _strut(f: LeafChecks, force: Step, load: Step, brace: statics.Brace, case: s
             ),
         )
     except OutsideScope as refused:
-        f.gap("Strut buckles", refused.reason, refused.would_have_to_change)
+        f.gap("gate_brace.compression", refused.reason, refused.would_have_to_change)
         return
     demand, limit = f.book.factored(force, "F_d"), _in_force(f, column.capacity)
-    f.check("Strut buckles", demand, limit, (load, force, column.buckling), case)
+    f.check("gate_brace.compression", demand, limit, (load, force, column.buckling), case)
 
 
 def _rail_bends(f: LeafChecks, load: Step, case: str) -> None:
@@ -133,7 +134,7 @@ def _rail_bends(f: LeafChecks, load: Step, case: str) -> None:
     try:
         capacity = f.book.moment_capacity(outdoors(f.leaf.frame), "person")
     except OutsideScope as refused:
-        f.gap("Rail bends past the brace", refused.reason, refused.would_have_to_change)
+        f.gap("gate_rail.bending_beyond_brace", refused.reason, refused.would_have_to_change)
         return
     moment = step(
         "M_r",
@@ -142,7 +143,7 @@ def _rail_bends(f: LeafChecks, load: Step, case: str) -> None:
         (("P_l", load.value, f.u.force), ("c", out, f.u.size)),
         "the rail beyond the brace",
     )
-    f.check("Rail bends past the brace", f.book.factored(moment, "M_d"), capacity, (load, moment), case)
+    f.check("gate_rail.bending_beyond_brace", f.book.factored(moment, "M_d"), capacity, (load, moment), case)
 
 
 def _in_force(f: LeafChecks, found: Step) -> Step:
@@ -159,7 +160,7 @@ def racking(f: LeafChecks) -> None:
         ei = si(f.book.stiffness(frame)) * frame.second_moment_m4
     except OutsideScope as refused:
         if design.brace == "none":
-            f.gap("Leaf racks", refused.reason, refused.would_have_to_change)
+            f.gap("gate.racking", refused.reason, refused.would_have_to_change)
         return
     person = design.person_n if design.brace == "none" else 0.0
     load_n = leaf.weight_n * leaf.centre_m / leaf.between_m + person
@@ -186,10 +187,10 @@ def racking(f: LeafChecks) -> None:
         "corners and boards side by side, a person on it",
     )
     if design.corner_n_m_per_rad > 0 or len(drops) > 1:
-        f.check("Leaf racks", drop, latch_tolerance(f.u), steps, f"leaf {leaf.index + 1}, no brace", advice="sag")
+        f.check("gate.racking", drop, latch_tolerance(f.u), steps, f"leaf {leaf.index + 1}, no brace", advice="sag")
         return
     f.gap(
-        "Leaf racks",
+        "gate.racking",
         "without a brace the leaf hangs on its corners, whose stiffness nobody has measured: "
         f"pinned it falls, by our own estimate for this joint it drops {drop.value:.2f} {drop.unit}",
         "a strut or a cable",

@@ -64,7 +64,7 @@ class LeafChecks:
             asks = Asks.CREW if advice in self.own_limits else Asks.ADVICE
         self.checks.append(
             Check(
-                name=name,
+                key=name,
                 about=self.about,
                 basis=Basis.RECKONED,
                 sense="at least" if more.get("at_least") else "at most",
@@ -77,9 +77,16 @@ class LeafChecks:
             )
         )
 
-    def gap(self, name: str, reason: str, change: str, crew: bool = False) -> None:
+    def gap(self, key: str, reason: str, change: str, *, crew: bool = False, needs: Step | None = None) -> None:
+        """What is not checked; `needs`: the capacity that a maker's rating must reach."""
         self.gaps.append(
             NotCovered(
-                name=name, about=self.about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+                key=key,
+                about=self.about,
+                basis=Basis.RECKONED,
+                reason=reason,
+                would_have_to_change=change,
+                crew=crew,
+                needs=needs,
             )
         )

@@ -99,13 +99,14 @@ def hinges(f: LeafChecks) -> float:
             f.u.force,
             "user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
         )
-        f.check("Hinge holds", both, rating, (pull,), case)
+        f.check("hinge.capacity", both, rating, (pull,), case)
     else:
         f.gap(
-            "Hinge holds",
+            "hinge.capacity",
             f"no rating of the hinge is entered; it must hold {_words(both)}",
             "the maker's number for one hinge and its screws, with a safety factor in it",
             crew=True,
+            needs=both,
         )
     return pull_n
 
@@ -119,7 +120,7 @@ def hinge_screws(f: LeafChecks, pull_n: float, post: Stick) -> None:
     leaf, design = f.leaf, f.leaf.design
     if not design.hinge_screws:
         return
-    name = "Hinge's screws pull out"
+    name = "hinge_screws.withdrawal"
     if f.book.load_factor != 1.0:
         f.gap(
             name,

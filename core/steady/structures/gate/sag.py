@@ -30,7 +30,7 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sa
         e = f.book.strength("stiffness", outdoors(f.leaf.frame), "floor").allowed_pa
         stiffness = e * leaf.frame.thickness_m * leaf.frame.width_m
     except OutsideScope as refused:
-        f.gap("Latch edge sags", refused.reason, refused.would_have_to_change)
+        f.gap("gate.latch_edge_sag", refused.reason, refused.would_have_to_change)
     found = []
     for creep in (0.0, design.creep):
         found.append(
@@ -59,10 +59,10 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sa
         frame_m, _ = unbraced(leaf, leaf.weight_n * leaf.centre_m / leaf.between_m, ei, f.u)
         f.facts.append(relief(frame_m, now.from_brace_m, f.u))
     if post_n_m2 is None:
-        f.gap("Latch edge sags", "the post's wood has no stiffness in this code", "a post of the code's tables")
+        f.gap("gate.latch_edge_sag", "the post's wood has no stiffness in this code", "a post of the code's tables")
         return now, later
     limit = latch_tolerance(f.u)
-    name = "Latch edge sags" if soil else "Latch edge sags, its footing taken as firm"
+    name = "gate.latch_edge_sag" if soil else "gate.latch_edge_sag_rigid_footing"
     for sag, case in ((now, "at once"), (later, "after years")):
         creep = 0.0 if sag is now else design.creep
         working = _sag_parts(f, sag, turn * (1 + creep), creep)
@@ -146,7 +146,7 @@ def wobble(f: LeafChecks) -> None:
     try:
         e_pa = si(f.book.stiffness(outdoors(f.leaf.frame)))
     except OutsideScope as refused:
-        f.gap("Leaf wobbles", refused.reason, refused.would_have_to_change)
+        f.gap("gate.corner_stiffness", refused.reason, refused.would_have_to_change)
         return
     gives, stiffer = (wobble_m(leaf, e_pa, count) for count in (rails, rails + 1))
     more = f"one more cross rail: {stiffer / IN:.2f} in ({1000 * stiffer:.0f} mm)"
@@ -174,5 +174,5 @@ def wobble(f: LeafChecks) -> None:
         "practice: feels firm in the hand",
         "a hand's push of 20 lb (89 N)",
     )
-    f.check("Leaf wobbles", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand", advice="wobble")
+    f.check("gate.corner_stiffness", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand", advice="wobble")
     f.facts.append(demand)

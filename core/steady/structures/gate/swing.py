@@ -25,7 +25,7 @@ def closed(f: LeafChecks) -> None:
     )
     fitted = leaf.design.gap_m is None
     case = f"leaf {leaf.index + 1}, closed"
-    f.check("Closed leaf clears the ground", has, needs, (), case, at_least=True, fitted=fitted)
+    f.check("gate.ground_clearance_closed", has, needs, (), case, at_least=True, fitted=fitted)
 
 
 def swing(f: LeafChecks) -> None:
@@ -33,7 +33,7 @@ def swing(f: LeafChecks) -> None:
     leaf = f.leaf
     if leaf.lift is None:
         f.gap(
-            "Swings clear",
+            "gate.ground_clearance_swinging",
             "only the line's ground is known, not the ground the leaf swings over",
             "read the fall toward the side it swings to: two heights a leaf's width apart",
             crew=True,
@@ -50,7 +50,15 @@ def swing(f: LeafChecks) -> None:
         f"kept clear, and how far the ground comes up at {math.degrees(lift.worst_at_rad):.0f} degrees of the swing",
     )
     fitted = leaf.design.gap_m is None
-    f.check("Swings clear", has, needs, (), f"leaf {leaf.index + 1}, through the arc", at_least=True, fitted=fitted)
+    f.check(
+        "gate.ground_clearance_swinging",
+        has,
+        needs,
+        (),
+        f"leaf {leaf.index + 1}, through the arc",
+        at_least=True,
+        fitted=fitted,
+    )
     f.facts.append(needs)
 
 
@@ -66,7 +74,7 @@ def in_the_way(f: LeafChecks) -> None:
     what = min(free, key=lambda name: free[name])
     has = step("f_has", (math.degrees(free[what]), "deg"), "", (), f"opens before it meets the {what}")
     needs = step("f", (math.degrees(design.swing_rad), "deg"), "", (), "how far it is to open")
-    f.check("Opens past what stands in the way", has, needs, (), f"leaf {leaf.index + 1}, {what}", at_least=True)
+    f.check("gate.obstruction_clearance", has, needs, (), f"leaf {leaf.index + 1}, {what}", at_least=True)
 
 
 def lean(f: LeafChecks) -> None:
@@ -99,7 +107,7 @@ def closer(f: LeafChecks) -> None:
         "M_t", (needs, f.u.moment), "", (), "the leaf's own swing; add friction and wind from your own trial"
     )
     if needs > 0:
-        f.check("Closes by itself", has, against, (), f"leaf {leaf.index + 1}", at_least=True)
+        f.check("gate.self_closing_moment", has, against, (), f"leaf {leaf.index + 1}", at_least=True)
 
 
 def latch_corner(f: LeafChecks) -> None:
@@ -117,4 +125,4 @@ def latch_corner(f: LeafChecks) -> None:
         (("B", b, f.u.size), ("T", t, f.u.size)),
         "the thick leaf's far corner swings wider than the leaf",
     )
-    f.check("Latch corner passes", has, needs, (), f"leaf {leaf.index + 1}", at_least=True)
+    f.check("gate.latch_corner_clearance", has, needs, (), f"leaf {leaf.index + 1}", at_least=True)

@@ -29,7 +29,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
     if wired:
         found.append(
             NotCovered(
-                name="The wire of the leaf",
+                key="gate_mesh.manufacturer_rating",
                 about=about,
                 basis=Basis.RECKONED,
                 crew=True,
@@ -38,11 +38,11 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
             )
         )
     else:
-        found.append(_boards(leaf, book, Asked("Leaf's boards bend between rails", about, case), apart, pressure_pa))
+        found.append(_boards(leaf, book, Asked("gate_board.bending_wind", about, case), apart, pressure_pa))
     rows = (
-        ("Leaf's rails bend in the wind", strip, wide, "one rail between the stiles"),
+        ("gate_rail.bending_wind", strip, wide, "one rail between the stiles"),
         (
-            "Leaf's stiles bend in the wind",
+            "gate_upright.bending_wind",
             wide / 2 + leaf.stile_m / 2 / u.span_m,
             hinges,
             "a stile between two hinges",
@@ -65,7 +65,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
     return found
 
 
-LATCH_STILE = "Latch stile bends in the wind"
+LATCH_STILE = "gate_latch_upright.bending_wind"
 
 
 def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> Check | NotCovered:
@@ -124,7 +124,7 @@ def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -
     return [
         check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), Asked(LATCH_STILE, about, case)),
         NotCovered(
-            name="Head of the pair is held in the wind",
+            key="gate_pair.head_restraint_wind",
             about=about,
             basis=Basis.RECKONED,
             reason="a rod at the foot alone leaves the edges where the leaves meet to the twist of their frames; a stop or "
@@ -199,7 +199,7 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
             source="statics: pinned joints",
             says=says,
         )
-        name = f"{noun} holds in the wind"
+        key = f"{noun.lower().replace(' ', '_')}.capacity_wind"
         if rating_n > 0:
             rating = given_step(
                 "R_max",
@@ -209,7 +209,7 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
             )
             found.append(
                 Check(
-                    name=name,
+                    key=key,
                     about=about,
                     basis=Basis.RECKONED,
                     sense="at most",
@@ -224,12 +224,13 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
         words = f"{force.value:,.0f} lb" if u.force == "lb" else f"{force.value:.2f} {u.force}"
         found.append(
             NotCovered(
-                name=name,
+                key=key,
                 about=about,
                 basis=Basis.RECKONED,
                 reason=f"no rating of the {noun.lower()} is entered; the wind {does} {words}",
                 would_have_to_change=BY_MAKER,
                 crew=True,
+                needs=force,
             )
         )
     return found

@@ -89,7 +89,7 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     def gap(name: str, refused: OutsideScope, crew: bool = False) -> None:
         found.not_covered.append(
             NotCovered(
-                name=name,
+                key=name,
                 about=about,
                 basis=Basis.RECKONED,
                 reason=refused.reason,
@@ -106,7 +106,7 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
                 height_m=drop_m, dwelling_units=ask.dwelling_units, inside=False, stair=ask.slope_rad is not None
             )
         except OutsideScope as refused:
-            gap("Guard", refused)
+            gap("guard", refused)
             return found
         sphere_m, found.source = needed.sphere_m, needed.source
         found.height_m = max(found.height_m, needed.height_m)
@@ -127,12 +127,12 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
             "h", found.height_m / u.size_m, u.size, "the guard's top above the boards", "user: typed for this guard"
         )
         needs = _step("h_g", asked_m / u.size_m, u.size, "guard where the drop is deep", found.source)
-        found.checks.append(_check(Asked("Guard is high enough", about, ""), (has, needs), at_least=True))
+        found.checks.append(_check(Asked("guard.height", about, ""), (has, needs), at_least=True))
     gaps = [run.gap_m for run in found.runs]
     if gaps:
         opening = _step("g", max(gaps) / u.size_m, u.size, "widest opening between balusters", "geometry")
         ball = _step("ball", sphere_m / u.size_m, u.size, "a ball that must not pass", found.source)
-        found.checks.append(_check(Asked("Nothing passes through", about, ""), (opening, ball)))
+        found.checks.append(_check(Asked("guard.opening_size", about, ""), (opening, ball)))
     _post(found, ask, book, about, gap)
     _infill(found, ask, book, about, u)
     _sway(found, ask, book, about)
@@ -174,7 +174,7 @@ def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
         says="the post as a cantilever from its upper fixing, and the rail between two posts; k joins the units",
     )
     limit = given_step("d_max", most_m / u.size_m, u.size, source, "the most that the top may give way")
-    found.checks.append(_check(Asked("Guard's top gives way", about, "people along it"), (sway, limit)))
+    found.checks.append(_check(Asked("guard.deflection_at_top", about, "people along it"), (sway, limit)))
 
 
 def _longest_bay_m(found: GuardFound) -> float:
@@ -193,7 +193,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
     line, point = people.line_n_per_m * u.span_m / u.force_n, people.point_n / u.force_n
     cases: tuple[tuple[str, Stick, bool, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
         (
-            "Baluster bends",
+            "baluster.bending",
             ask.baluster,
             False,
             push * tall / 4,
@@ -202,7 +202,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             "P * h / 4",
         ),
         (
-            "Guard's top rail bends",
+            "guard_top_rail.bending_horizontal",
             ask.rail,
             False,
             people.factor * max(point * span / 4, line * span**2 / 8),
@@ -211,7 +211,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             "k * max(P * L / 4, w * L ** 2 / 8)",
         ),
         (
-            "Guard's rails bend",
+            "guard_rail.bending",
             ask.board,
             True,
             push * span / 4,
@@ -225,7 +225,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
         cases = (
             *cases,
             (
-                "Guard's upper rail carries weight",
+                "guard_top_rail.bending_vertical",
                 ask.board,
                 False,
                 down * span**2 / 8,
@@ -329,7 +329,7 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
     try:
         people = book.guard_load(ask.dwelling_units)
     except OutsideScope as refused:
-        gap("Guard post holds", refused)
+        gap("guard_post.anchorage", refused)
         return
     point, line = people.point_n / u.force_n, people.line_n_per_m * spacing_m / u.force_n
     force = Step(
@@ -355,13 +355,13 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
     try:
         capacity = book.moment_capacity(replace(outdoors(ask.post), wet=ask.wet), people.load)
     except OutsideScope as refused:
-        gap("Guard post bends", refused)
+        gap("guard_post.bending", refused)
     else:
         limit = capacity
         if capacity.unit != u.moment:
             limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
         found.checks.append(
-            _check(Asked("Guard post bends", about, "a person leaning, post not notched"), (moment, limit), (force,))
+            _check(Asked("guard_post.bending", about, "a person leaning, post not notched"), (moment, limit), (force,))
         )
     lever = ask.lever_m / u.span_m
     pull = Step(
@@ -381,10 +381,10 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
             "",
             "user: the maker's number with the crew's own safety factor",
         )
-        found.checks.append(_check(Asked("Guard post is held", about, "upper fixing"), (pull, rating), (force,)))
+        found.checks.append(_check(Asked("guard_post.anchorage", about, "upper fixing"), (pull, rating), (force,)))
     else:
         gap(
-            "Guard post is held",
+            "guard_post.anchorage",
             OutsideScope(
                 f"no rating of the posts' anchors is entered; the upper fixing of each must hold {pull.value:,.2f} {u.force}",
                 "a hold-down anchor's number from its maker, and doubled blocking behind the post",
@@ -399,7 +399,7 @@ def _step(symbol: str, value: float, unit: str, says: str, source: str) -> Step:
 
 def _check(asked: Asked, sides: tuple[Step, Step], working: tuple[Step, ...] = (), at_least: bool = False) -> Check:
     return Check(
-        name=asked.name,
+        key=asked.name,
         about=asked.about,
         basis=Basis.RECKONED,
         sense="at least" if at_least else "at most",

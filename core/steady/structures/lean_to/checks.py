@@ -145,17 +145,17 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
         for one in heaps
     ]
     loaded = [*spread(found.book, loads, s, run), *snows, *one_person(run, loads.person_n)]
-    check_run(found, Bends("Rafters", about, wood, run), run.even(loads.dead_pa * s), loaded)
+    check_run(found, Bends("rafter", about, wood, run), run.even(loads.dead_pa * s), loaded)
     f = factors_of(found.book)
     if loads.rafter_up_pa:
         check_lifted(
-            found, Bends("Rafters", about, wood, run), f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
+            found, Bends("rafter", about, wood, run), f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
         )
     if loads.snow_why is not None:
-        found.gap("Snow on the roof", about, loads.snow_why)
+        found.gap("roof.snow_load", about, loads.snow_why)
     if found.book.key == "us":
         found.gap(
-            "Wind by the clause for attached canopies",
+            "wind.attached_canopy_clause",
             about,
             OutsideScope(
                 "the clause for canopies attached to a house is not entered; the greater wind of a free roof is calculated",
@@ -164,7 +164,7 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
         )
     if found.book.key == "uk":
         found.gap(
-            "Wind on edges and corners",
+            "wind.edge_and_corner_zones",
             about,
             OutsideScope("local net pressures of canopies are not entered", "an engineer's pressure for edge fixings"),
         )
@@ -178,7 +178,7 @@ def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
     about = f"{spec.id}/purlins"
     if spec.pitch_rad > FLAT_RAD + 1e-9:
         why = "on a slope over 10 degrees a purlin on edge bends sideways, too, and that is not calculated"
-        found.gap("Purlins bend", about, OutsideScope(why, "a flatter roof, or an engineer"))
+        found.gap("purlin.bending", about, OutsideScope(why, "a flatter roof, or an engineer"))
     at = tuple(laid.rafters.at_m(k + 1) for k in range(laid.rafters.count))
     run = Run(length_m=spec.beams_m, supports_m=at)
     each_m = (laid.purlins_m[-1] - laid.purlins_m[0]) / (len(laid.purlins_m) - 1) * math.cos(spec.pitch_rad)
@@ -190,12 +190,12 @@ def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
         for one in heaps
     ]
     loaded = [*spread(found.book, loads, each_m, run), *deepest, *one_person(run, loads.person_n)]
-    check_run(found, Bends("Purlins", about, wood, run), dead, loaded)
+    check_run(found, Bends("purlin", about, wood, run), dead, loaded)
     span = given_step(
         "s", each_m / found.book.units.span_m, found.book.units.span, "geometry", "from purlin to purlin, level"
     )
     found.gap(
-        "Sheets span their purlins",
+        "roof_sheet.purlin_spacing",
         about,
         OutsideScope(
             f"how far a sheet reaches, and its screws, are its maker's; here {span.value:.2f} {span.unit}",
@@ -249,7 +249,7 @@ def _strap(found: Findings, spec: LeanToSpec, laid: Laid, along_n: float) -> flo
         "T_s", pull / u.force_n, u.force, "statics: half the push along / cos of the strap's angle", "each strap"
     )
     found.gap(
-        "Straps in the roof's plane hold",
+        "roof_bracing_straps.tension",
         f"{spec.id}/upright",
         OutsideScope(
             f"no rating is entered; each strap, and both its ends, must hold {said(needs)}",
@@ -298,7 +298,7 @@ def _ledger(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: 
     if wall is None or wall.text["ledger"] != "yes":
         why = wall.text["reason"] if wall is not None else "the wall is not one of the known ones"
         found.gap(
-            "Ledger fixing holds",
+            "ledger_fastener.capacity",
             about,
             OutsideScope(why, "open the wall to its framing, or stand it on its own posts"),
         )
@@ -311,7 +311,7 @@ def _ledger(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: 
     )
     hardest = max(down, up, key=lambda step: step.value)
     found.gap(
-        "Ledger fixing holds",
+        "ledger_fastener.capacity",
         about,
         OutsideScope(
             f"no rating is entered; each fixing must hold {said(down)} down and {said(up)} up",

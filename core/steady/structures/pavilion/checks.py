@@ -30,7 +30,7 @@ from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.wind_place import place_of
 from steady.values import value
 
-LEGS_BEND = "Raised centre's legs bend"
+LEGS_BEND = "cupola_leg.bending"
 MOST_M2 = 50.0
 CUT_MOST = 1 / 3
 """Of a stick's depth that a seat cuts away [common practice]."""
@@ -73,7 +73,7 @@ def reckon_pavilion(case: Case) -> PavilionFound:
     found = Findings(book=case.book)
     loads = _loads(case, laid)
     if loads.snow_why is not None:
-        found.gap("Snow on the roof", f"{spec.id}/rafters", loads.snow_why)
+        found.gap("roof.snow_load", f"{spec.id}/rafters", loads.snow_why)
     _rafters(found, spec, laid, loads)
     hip = _hips(found, laid, loads)
     if laid.ridge:
@@ -147,15 +147,15 @@ def _rafters(found: Findings, spec: PavilionSpec, laid: Laid, loads: CanopyLoads
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * s)]
     dead = run.even(loads.dead_pa * s)
     loaded = [*spread(found.book, loads, s, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
-    check_run(found, Bends("Rafters", about, wood, run), dead, loaded)
+    check_run(found, Bends("rafter", about, wood, run), dead, loaded)
     for one in laid.sides[:2]:
         left = replace(wood, depth_m=laid.seat_of(one).left_m)
-        _tail(found, ("Rafter tails", about, left), loads, (one.past_m, one.past_m * s))
-    _seat(found, "Rafter seat: depth of cut", about, max(laid.seat_of(one).share for one in laid.sides[:2]))
+        _tail(found, ("rafter_tail", about, left), loads, (one.past_m, one.past_m * s))
+    _seat(found, "rafter.seat_cut_depth", about, max(laid.seat_of(one).share for one in laid.sides[:2]))
     f = factors_of(found.book)
     if loads.rafter_up_pa:
         check_lifted(
-            found, Bends("Rafters", about, wood, run), f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
+            found, Bends("rafter", about, wood, run), f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
         )
 
 
@@ -279,7 +279,7 @@ def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None
         if lift_n > 0:
             needs = given_step("T_l", lift_n / u.force_n, u.force, "statics: a quarter of its lift", "up, at each leg")
             found.gap(
-                "Raised centre stays down",
+                "cupola.uplift",
                 about,
                 OutsideScope(
                     f"no rating is entered; each leg's joint to either ring must hold {said(needs)} up",
@@ -358,12 +358,12 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
     on_it = lying(book, loads, lambda pressure_pa: run.under(triangle(pressure_pa)), jacks_m2, snow="")
     snow = _one_half(loads, run, triangle(ONE_HALF * (loads.snow_pa or 0.0)))
     loaded = [*on_it, *snow, *one_person(run, loads.person_n)]
-    check_run(found, Bends("Hips", about, wood, run), run.under(triangle(loads.dead_pa)), loaded)
+    check_run(found, Bends("hip_rafter", about, wood, run), run.under(triangle(loads.dead_pa)), loaded)
     seat = laid.hip_seat
     past = math.hypot(front.past_m, front.side_past_m)
     left = replace(wood, depth_m=seat.left_m - laid.backed_m)
-    _tail(found, ("Hip tails", about, left), loads, (past, front.past_m * front.side_past_m))
-    _seat(found, "Hip seat: depth of cut", about, seat.share)
+    _tail(found, ("hip_rafter_tail", about, left), loads, (past, front.past_m * front.side_past_m))
+    _seat(found, "hip_rafter.seat_cut_depth", about, seat.share)
     moment = run.under(triangle(down_pa)).moment_n_m
     try:
         use = book.column_use(
@@ -378,7 +378,7 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
         )
         squeeze = given_step("N_h", one.axial_n / u.force_n, u.force, "statics: V / sin h", "along the hip at its foot")
         found.at_most(
-            "Hips are squeezed and bent",
+            "hip_rafter.combined_axial_and_bending",
             about,
             use,
             given_step("1", 1.0, "", use.source),
@@ -388,13 +388,13 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
         )
     except (OutsideScope, InputError) as refused:
         outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a deeper hip")
-        found.gap("Hips are squeezed and bent", about, outside)
+        found.gap("hip_rafter.combined_axial_and_bending", about, outside)
     ring = given_step(
         "V_r", one.top_n / u.force_n, u.force, "statics: a quarter of it and two thirds of the jacks", "each hip"
     )
     where = "ring" if laid.ring else "ridge"
     found.gap(
-        "Ring's joints hold",
+        "peak_ring_joints.capacity",
         f"{me}/ring",
         OutsideScope(
             f"no rating is entered; each hip's joint at the {where} must hold {said(ring)} down",
@@ -408,7 +408,7 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
         "T", tie / u.force_n, u.force, "statics: V / tan h, split by the hip's way", "in each beam, at every corner"
     )
     found.gap(
-        "Corners are tied",
+        "corner_ties.tension",
         f"{me}/beam/1",
         OutsideScope(
             f"nothing rated ties the corner; where the beams meet over a post each must hold {said(pull)} along itself",
@@ -427,7 +427,9 @@ def _ridge(found: Findings, laid: Laid, loads: CanopyLoads) -> None:
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * width)]
     loaded = [*spread(found.book, loads, width, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
     dead = run.even(loads.dead_pa * width + line_weight(laid.timber.ring))
-    check_run(found, Bends("Ridge", f"{laid.frame.me}/ridge", laid.frame.wood(laid.timber.ring), run), dead, loaded)
+    check_run(
+        found, Bends("ridge_beam", f"{laid.frame.me}/ridge", laid.frame.wood(laid.timber.ring), run), dead, loaded
+    )
 
 
 def _total_n(loads: Sequence[SpreadLoad]) -> float:
@@ -447,10 +449,10 @@ def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int, between: i
     dead = run.under([*beam_shape(side, loads.dead_pa), *own])
     about = f"{frame.me}/beam/{line}"
     if frame.boxed is not None:
-        one = Bends("Beam", about, frame.wood(frame.boxed.flange), run)
+        one = Bends("beam", about, frame.wood(frame.boxed.flange), run)
         check_boxed(found, frame.boxed, one, dead, loaded)
         return
-    check_run(found, Bends("Beam", about, frame.wood(frame.beam, frame.plies), run), dead, loaded)
+    check_run(found, Bends("beam", about, frame.wood(frame.beam, frame.plies), run), dead, loaded)
 
 
 def _crossed(laid: Laid, loads: CanopyLoads, line: int, between: int) -> Crossed:
@@ -460,7 +462,7 @@ def _crossed(laid: Laid, loads: CanopyLoads, line: int, between: int) -> Crossed
     run = Run(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
     own = run.all_along(line_weight(frame.beam, frame.plies))
     return Crossed(
-        what="Beam",
+        what="beam",
         about=f"{frame.me}/beam/{line}",
         run=run,
         dead=(*beam_shape(side, loads.dead_pa), own),
@@ -498,7 +500,7 @@ def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple
         try:
             beam = frame.boxed.as_wood(flange, si(case.book.stiffness(flange)), min(spec.beams_m, spec.deep_m))
         except OutsideScope as refused:
-            found.gap("Stays upright", f"{spec.id}/upright", refused)
+            found.gap("lateral_stability", f"{spec.id}/upright", refused)
             return ()
     half = t.post.width_m
     return tuple(

@@ -114,17 +114,17 @@ def _members(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps:
         for one in heaps
     ]
     loaded = [*even, *snows, *person]
-    check_run(found, Bends("Rafters", about, laid.frame.rafter(timber.rafter, found.book), run), dead, loaded)
+    check_run(found, Bends("rafter", about, laid.frame.rafter(timber.rafter, found.book), run), dead, loaded)
     factors = factors_of(found.book)
     if loads.wind_pa:
         check_lifted(
             found,
-            Bends("Rafters", about, laid.frame.wood(timber.rafter), run),
+            Bends("rafter", about, laid.frame.wood(timber.rafter), run),
             factors.lasting * loads.dead_pa * s,
             factors.wind_up * loads.rafter_up_pa * s,
         )
     if loads.snow_why is not None:
-        found.gap("Snow on the slats", f"{me}/rafters", loads.snow_why)
+        found.gap("slat.snow_load", f"{me}/rafters", loads.snow_why)
     for line in range(1, len(laid.lines_m) + 1):
         check_beam(found, laid.frame, loads, line)
     _slat(found, spec, laid)
@@ -143,7 +143,7 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
     try:
         e = book.stiffness(laid.frame.wood(slat))
     except OutsideScope as refused:
-        found.gap("Slats sag", about, refused)
+        found.gap("slat.deflection", about, refused)
         return
     inertia = slat.thickness_m * slat.width_m**3 / 12
     sag = 5 * GREEN * line_weight(slat) * span**4 / (384 * si(e) * inertia)
@@ -156,7 +156,7 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
         inputs=(("L", span / per, word),),
         source="practice: our own",
     )
-    found.at_most("Slats sag", about, has, most, (e,), case="their own wet weight", asks=Asks.SAFETY)
+    found.at_most("slat.deflection", about, has, most, (e,), case="their own wet weight", asks=Asks.SAFETY)
 
 
 def _rows(laid: Laid) -> int:
@@ -179,7 +179,7 @@ def _cross(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -
     own = run.even(loads.dead_pa * width + line_weight(stick))
     carried = spread(found.book, loads, width, run) if width > 0 else []
     loaded = [*carried, *one_person(run, loads.person_n)]
-    check_run(found, Bends("Cross pieces", about, laid.frame.wood(stick), run), own, loaded)
+    check_run(found, Bends("cross_member", about, laid.frame.wood(stick), run), own, loaded)
     f = factors_of(found.book)
     passing = max(loads.live_pa, loads.snow_pa or 0.0) * width * run.length_m / 2
     dead = (loads.dead_pa * width + line_weight(stick)) * run.length_m / 2
@@ -187,7 +187,7 @@ def _cross(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -
         "R", (f.dead * dead + f.live * max(passing, loads.person_n)) / u.force_n, u.force, "statics", "at each end"
     )
     found.gap(
-        "Cross piece's hanger holds",
+        "cross_member_hanger.capacity",
         about,
         OutsideScope(
             f"no rating is entered; each hanger of a cross piece must hold {said(down)} down",
@@ -249,10 +249,10 @@ def _pair_crossed(spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -> Crossed:
     if laid.bays is not None:
         strut = Run(length_m=run.span_m, supports_m=(0.0, run.span_m))
         own = strut.all_along(line_weight(laid.timber.rafter, 2))
-        return Crossed(what="Cross struts", about=f"{spec.id}/struts", run=strut, dead=(own,))
+        return Crossed(what="cross_strut", about=f"{spec.id}/struts", run=strut, dead=(own,))
     width = 2 * laid.rafters.spacing_m
     return Crossed(
-        what="Rafters",
+        what="rafter",
         about=f"{spec.id}/rafters",
         run=run,
         dead=(run.all_along(loads.dead_pa * width),),

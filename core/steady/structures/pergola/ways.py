@@ -44,16 +44,14 @@ def _planned(case: Case, group: str, change: Change, chosen: bool, says: str = "
         made = with_ratings(plan_pergola(then), then.spec.ratings)
         words = says or slats_say(then, lay_out(then, then.spec.posts or 2))
     except InputError as error:
-        return Choice(
-            group=group, says=says, change=(), whole="cannot be built", why=error.message, use=0.0, chosen=chosen
-        )
+        return Choice(group=group, says=says, change=(), whole="conflict", why=error.message, use=0.0, chosen=chosen)
     worst = hardest(made.checks)
     return Choice(
         group=group,
         says=words,
         change=change,
         whole=state(made),
-        why=_why(made) or (named(worst) if worst else ""),
+        why=_why(made) or (named(worst, made.school) if worst else ""),
         use=worst.use if worst else 0.0,
         chosen=chosen,
     )

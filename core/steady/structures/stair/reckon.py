@@ -66,7 +66,7 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
     try:
         limits = book.stair("cut" if ask.cut else "solid")
     except OutsideScope as refused:
-        _gap(found, "Stair", about, refused)
+        _gap(found, "stair", about, refused)
     most_m = ask.riser_m or (limits.riser_most_m if limits else RISER_USUAL_M)
     run_m = 0.0
     for _ in range(8):
@@ -94,7 +94,7 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
 def _gap(found: StairFound, name: str, about: str, refused: OutsideScope) -> None:
     found.not_covered.append(
         NotCovered(
-            name=name,
+            key=name,
             about=about,
             basis=Basis.RECKONED,
             reason=refused.reason,
@@ -113,12 +113,12 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
     risers, goings = f"{found.risers} risers all alike", "from nosing to nosing, level"
     stringers = f"{'cut' if ask.cut else 'solid'} stringers, level"
     rows: tuple[tuple[str, Literal["at most", "at least"], float, float | None, str], ...] = (
-        ("Stair's risers", "at most", found.riser_m, limits.riser_most_m, risers),
-        ("Stair's risers are high enough", "at least", found.riser_m, limits.riser_least_m, risers),
-        ("Stair's goings", "at least", ask.going_m, limits.tread_least_m, goings),
-        ("Stair's goings are not too deep", "at most", ask.going_m, limits.tread_most_m, goings),
-        ("Stair is wide enough", "at least", ask.width_m, limits.width_least_m, "clear width"),
-        ("Stair's stringers span", "at most", found.run_m, limits.stringer_span_m, stringers),
+        ("stair.maximum_rise", "at most", found.riser_m, limits.riser_most_m, risers),
+        ("stair.minimum_rise", "at least", found.riser_m, limits.riser_least_m, risers),
+        ("stair.minimum_run", "at least", ask.going_m, limits.tread_least_m, goings),
+        ("stair.maximum_run", "at most", ask.going_m, limits.tread_most_m, goings),
+        ("stair.width", "at least", ask.width_m, limits.width_least_m, "clear width"),
+        ("stringer.allowable_span", "at most", found.run_m, limits.stringer_span_m, stringers),
     )
     for name, sense, has_m, limit_m, says in rows:
         if limit_m is None or has_m <= 0:
@@ -126,7 +126,7 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
         end = "max" if sense == "at most" else "min"
         found.checks.append(
             Check(
-                name=name,
+                key=name,
                 about=about,
                 basis=Basis.RECKONED,
                 sense=sense,
@@ -187,7 +187,7 @@ def _open_risers(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ru
     ball = given_step("d_ball", limits.ball_m / u.size_m, u.size, limits.source, "a ball that must not pass")
     found.checks.append(
         Check(
-            name="Open risers",
+            key="stair.open_risers",
             about=about,
             basis=Basis.RECKONED,
             sense="at most",
@@ -234,7 +234,7 @@ def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> 
         least = step("t_min", THROAT_M, "5 in (127 mm) at least", "practice: throat of a cut stringer; medium")
         found.checks.append(
             Check(
-                name="Stringer's throat",
+                key="stringer.throat_depth",
                 about=about,
                 basis=Basis.RECKONED,
                 sense="at least",
@@ -249,7 +249,7 @@ def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> 
     limit = step("s_max", most_m, "under treads of this thickness", "practice: what treads are sold for; medium")
     found.checks.append(
         Check(
-            name="Treads reach between stringers",
+            key="tread.allowable_span",
             about=about,
             basis=Basis.RECKONED,
             sense="at most",

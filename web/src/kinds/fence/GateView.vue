@@ -87,7 +87,7 @@ const posts = computed(() =>
       <section class="checks" aria-label="What was calculated">
         <CheckLine v-for="(check, i) in checks" :key="i" :check="check" />
         <div v-for="(gap, i) in gaps" :key="'g' + i" class="gap">
-          <b>{{ gap.name }}</b>: not covered, {{ gap.reason }}.
+          <b>{{ gap.name }}</b>: {{ gap.reason }}.
           <span class="small">{{ gap.would_have_to_change }}</span>
         </div>
         <p v-if="posts" class="small">

@@ -87,7 +87,7 @@ async function note(): Promise<void> {
         {{ showLength(row.value_m ?? 0, store.tape)
         }}<template v-if="row.planned_m != null"
           >, calculated {{ showLength(row.planned_m, store.tape) }} in the end</template
-        >. <b v-if="row.verdict === 'outside'" class="verdict fails">Act: past what a latch forgives</b
+        >. <b v-if="row.verdict === 'outside'" class="verdict fail">Act: past what a latch forgives</b
         ><span v-else class="quiet">the latch still forgives it</span>
       </li>
     </ul>

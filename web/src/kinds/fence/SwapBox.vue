@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import StateTag from '@/components/StateTag.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { FenceSpec, Job, Sheet, Takeoff } from '@/api/types'
@@ -80,10 +81,7 @@ function take(): void {
     <p v-if="busy" class="quiet small" aria-busy="true">Calculating the whole plan with it.</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <template v-if="found && !busy">
-      <p>
-        <span class="verdict" :class="found.verdict.split(' ')[0]">{{ found.verdict }}</span> {{ found.headline }}.
-        Price {{ change(found.price, 2) }}.
-      </p>
+      <p><StateTag :state="found.verdict" /> {{ found.headline }}. Price {{ change(found.price, 2) }}.</p>
       <p v-for="text in found.conflicts" :key="text" class="fault small">{{ text }}</p>
       <p class="row">
         <button class="plain" @click="take">Take it into the plan</button>

@@ -141,10 +141,15 @@ def _spans(found: Found, frame: Frame, on: _On) -> None:
         limit = book.beam_span((wood,), BeamAsk(floor=found.load.floor, supported_m=carries * heavier))
         step = found.limit_length(limit.step, limit.span_m)
         found.at_most(
-            "Beam spans", about, span, step, (supported, *found.load.steps, limit.step), case=f"set by {limit.governs}"
+            "beam.allowable_span",
+            about,
+            span,
+            step,
+            (supported, *found.load.steps, limit.step),
+            case=f"set by {limit.governs}",
         )
     except OutsideScope as refused:
-        found.gap("Beam spans", about, refused)
+        found.gap("beam.allowable_span", about, refused)
     try:
         if spec.seat == "beside":
             raise OutsideScope(
@@ -161,7 +166,7 @@ def _spans(found: Found, frame: Frame, on: _On) -> None:
             (wood,), BeamAsk(floor=found.load.floor, table=True, joist_span_m=joist_m, supported_m=carries)
         )
         found.at_most(
-            "Beam spans",
+            "beam.allowable_span",
             about,
             span,
             found.limit_length(table.step, table.span_m),
@@ -170,7 +175,7 @@ def _spans(found: Found, frame: Frame, on: _On) -> None:
             basis=Basis.TABLE,
         )
     except OutsideScope as refused:
-        found.gap("Beam spans", about, refused, basis=Basis.TABLE)
+        found.gap("beam.allowable_span", about, refused, basis=Basis.TABLE)
 
 
 def _statics(found: Found, on: _On, effects: Envelope, points: tuple[Action, Action]) -> None:
@@ -180,15 +185,15 @@ def _statics(found: Found, on: _On, effects: Envelope, points: tuple[Action, Act
         dead, live = effects.between(floor.dead_pa, more * floor.live_pa)
         dead, live = added(dead, points[0]), added(live, points[1])
         between = found.check_member(wood, dead=dead, live=live, span_m=max(run.spans_m), about=about)
-        found.members("Beam", about, between, "between posts")
+        found.members("beam", about, between, "between posts")
         past_m = max(run.past_m)
         if past_m > 0.02:
             dead, live = effects.over(floor.dead_pa, more * floor.live_pa)
             dead, live = added(dead, points[0]), added(live, points[1])
             over = found.check_member(wood, dead=dead, live=live, span_m=2 * past_m, about=about)
-            found.members("Beam", about, over, "past the end post")
+            found.members("beam", about, over, "past the end post")
     except OutsideScope as refused:
-        found.gap("Beam bends", about, refused)
+        found.gap("beam.bending", about, refused)
 
 
 def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
@@ -203,14 +208,14 @@ def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
     if spec.seat == "notch":
         if timber.post.width_m < NOTCH_LEAST_M:
             found.gap(
-                "Beam sits in a pocket",
+                "beam.post_notch",
                 about,
                 OutsideScope("a pocket leaves too little of this post", "a 6×6 (140 mm) post or more"),
             )
             return
         if across_m > timber.post.width_m - 0.05:
             found.gap(
-                "Beam sits in a pocket",
+                "beam.post_notch",
                 about,
                 OutsideScope(
                     "the beam is too thick for a pocket in this post", "fewer plies, a larger post, or the beam on top"
@@ -222,7 +227,7 @@ def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
     lies_m = min(timber.post.width_m, timber.post.width_m / 2 + max(0.0, min(run.past_m)))
     has = found.length_step("l_b", lies_m, "the beam on its end post")
     least = found.length_step("l_min", book.least_bearing_m[1], "least bearing of a beam", book.least_bearing_source)
-    found.at_least("Beam lies far enough on its post", about, has, least, (), case="end post")
+    found.at_least("beam.bearing_length", about, has, least, (), case="end post")
     try:
         seat = book.seat(
             wood,
@@ -236,7 +241,7 @@ def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
         )
     except (OutsideScope, InputError) as refused:
         outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a larger post")
-        found.gap("Beam bears on its post", about, outside)
+        found.gap("beam.bearing", about, outside)
         return
     capacity = seat.capacity
     limit = (
@@ -244,7 +249,7 @@ def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
         if capacity.unit == u.force
         else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
     )
-    found.at_most("Beam bears on its post", about, demand, limit, (capacity,), case="square to the grain")
+    found.at_most("beam.bearing", about, demand, limit, (capacity,), case="square to the grain")
 
 
 def _bolts(found: Found, about: str, timber: _Joint, demand: Step) -> None:
@@ -263,11 +268,11 @@ def _bolts(found: Found, about: str, timber: _Joint, demand: Step) -> None:
         )
     except (OutsideScope, InputError) as refused:
         reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
-        found.gap("Beam bolted beside its post", about, OutsideScope(reason, "the beam on top of its post"), crew=True)
+        found.gap("beam_to_post_bolts.capacity", about, OutsideScope(reason, "the beam on top of its post"), crew=True)
         return
     if book.load_factor != 1.0:
         found.gap(
-            "Beam bolted beside its post",
+            "beam_to_post_bolts.capacity",
             about,
             OutsideScope(
                 "this code's values of fixings are characteristic and not brought to design level here",
@@ -287,4 +292,4 @@ def _bolts(found: Found, about: str, timber: _Joint, demand: Step) -> None:
         source="nds: 12.3; high; wet service 11.3.3 medium",
         says=f"{BOLTS} bolts ½ in, one ply each side, mode {mode}",
     )
-    found.at_most("Beam bolted beside its post", about, demand, limit, (each,), case="calculated only")
+    found.at_most("beam_to_post_bolts.capacity", about, demand, limit, (each,), case="calculated only")

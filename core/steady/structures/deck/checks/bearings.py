@@ -173,9 +173,9 @@ def _joists(found: Found, frame: Frame, timber: Timber, carried: Brought) -> Non
                 about=about,
             )
         except OutsideScope as refused:
-            found.gap("Joists beside a roof's posts bend", about, refused)
+            found.gap("joist_under_post.bending", about, refused)
             return
-    found.members("Joists beside a roof's posts", about, tuple(made), "people and a roof's post")
+    found.members("joist_under_post", about, tuple(made), "people and a roof's post")
 
 
 def _pockets(found: Found, timber: Timber) -> None:
@@ -184,14 +184,14 @@ def _pockets(found: Found, timber: Timber) -> None:
     about = f"{spec.id}/bearings"
     for one in spec.bearings:
         if one.why:
-            found.gap("Roof on the deck", about, OutsideScope(one.why, "type the place's wind under Ground"))
+            found.gap("roof_supported_on_deck", about, OutsideScope(one.why, "type the place's wind under Ground"))
     up = max((one.up_n for one in spec.bearings), default=0.0)
     if up > 0:
         needs = given_step(
             "T_p", up / u.force_n, u.force, "statics: the roof's own sums", "up, each post's base and its blocking"
         )
         found.gap(
-            "Post's pocket holds against lift",
+            "post_pocket.uplift_capacity",
             about,
             OutsideScope(
                 f"no rating is entered; each base, through its blocking into both joists, must hold {said(needs)} up",
@@ -229,7 +229,7 @@ def _holds_upright(found: Found, timber: Timber, one: Bearing) -> None:
         says=f"sideways at the upper bolts; the lower ones {couple.lower_n / u.force_n:,.0f} {u.force} the other way",
     )
     found.gap(
-        "Post's pocket holds it upright",
+        "post_pocket.moment_capacity",
         f"{found.spec.id}/bearings",
         OutsideScope(
             f"no rating is entered; the upper bolts of each pocket, through its blocking into both joists, must hold {said(needs)}",
@@ -264,7 +264,7 @@ def _down_and_sideways(found: Found, frame: Frame, carried: Brought) -> None:
             says="one joist under a post, at the ledger",
         )
         found.gap(
-            "Hangers under a post hold",
+            "joist_hanger_under_post.capacity",
             about,
             OutsideScope(
                 f"no rating is entered; the hanger must hold {said(needs)}", "the maker's number for one hanger"
@@ -282,7 +282,7 @@ def _down_and_sideways(found: Found, frame: Frame, carried: Brought) -> None:
             "along or square to the house",
         )
         found.gap(
-            "House holds the roof's push",
+            "house_ties.lateral_load_from_roof",
             about,
             OutsideScope(
                 f"no rating is entered; each of the deck's two ties to the house must hold {said(needs)}",

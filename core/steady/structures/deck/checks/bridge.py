@@ -37,7 +37,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
             dead = load.floor.dead_pa * strip_m(spec, frame)
             share = load.point_n
             found.members(
-                "Stringers",
+                "stringer",
                 about,
                 check_member(
                     book,
@@ -57,7 +57,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
             )
         e_pa = book.strength("stiffness", wood, "floor").allowed_pa
     except OutsideScope as refused:
-        found.gap("Stringers bend", about, refused)
+        found.gap("stringer.bending", about, refused)
         return []
     stiff = e_pa * wood.second_moment_m4 * count
     sag_m = sag_under_m(load_n=FEEL_N, span_m=span_m, stiffness_n_m2=stiff)
@@ -78,7 +78,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
         source="statics",
         says="all stringers together, 1 kN at the middle",
     )
-    found.at_most("Stiff underfoot", about, sag, limit, (), case="1 kN at the middle")
+    found.at_most("bridge.deflection_one_person", about, sag, limit, (), case="1 kN at the middle")
     mass = (load.floor.dead_pa * width_m) / GRAVITY
     hz = first_frequency_hz(span_m=span_m, stiffness_n_m2=stiff, mass_kg_per_m=mass, walker_kg=WALKER_KG)
     spring = Step(
@@ -97,7 +97,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
         says="how fast it springs under a walker",
     )
     least = given_step("f_min", LEAST_HZ, "Hz", "ec0: A2; medium", "calm enough to walk on")
-    found.at_least("Does not bounce", about, spring, least, (), case="a walker at the middle")
+    found.at_least("bridge.vibration_frequency", about, spring, least, (), case="a walker at the middle")
     _sills(found, timber, width_m, span_m)
     notes = [_feel(span_m / sag_m, hz)]
     if spec.bridge.water_m is not None:
@@ -128,7 +128,7 @@ def _sills(found: Found, timber: Timber, width_m: float, span_m: float) -> None:
         "practice: firm ground under a sill, our own line",
         "firm ground above scour",
     )
-    found.at_most("Sill bears on the bank", f"{spec.id}/sills", pressure, limit, (), case="people all over it")
+    found.at_most("sill.soil_bearing", f"{spec.id}/sills", pressure, limit, (), case="people all over it")
 
 
 def _water(found: Found, timber: Timber) -> None:
@@ -139,4 +139,4 @@ def _water(found: Found, timber: Timber) -> None:
     needs = found.length_step(
         "z", CLEAR_WATER_M, "kept clear; twice as much where debris comes down", "practice: our own line"
     )
-    found.at_least("Stands above the water", f"{spec.id}/joists", has, needs, (), case="highest known water")
+    found.at_least("bridge.flood_clearance", f"{spec.id}/joists", has, needs, (), case="highest known water")

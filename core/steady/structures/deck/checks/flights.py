@@ -106,13 +106,16 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
                 about=about,
             )
             found.members(
-                "Rim", about, tuple(item for item in checks if item.kind in ("bending", "shear")), "under the stair"
+                "rim_joist",
+                about,
+                tuple(item for item in checks if item.kind in ("bending", "shear")),
+                "under the stair",
             )
         except OutsideScope as refused:
-            found.gap("Rim carries the stair", about, refused)
+            found.gap("rim_joist.stair_load", about, refused)
         demand = factored(found, dead_n / 2, live_n / 2, "R", "one stringer's end on the rim")
         found.gap(
-            "Stringers' hangers hold",
+            "stringer_hanger.capacity",
             about,
             OutsideScope(
                 f"no rating of the stringers' hangers is entered; each must hold {said(demand)}",
@@ -145,12 +148,10 @@ def _stringers_bend(found: Found, stair: Stair, timber: Timber, about: str) -> N
         )
     except (OutsideScope, ValueError) as refused:
         reason = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a stick with values")
-        found.gap("Stringers bend", about, reason)
+        found.gap("stringer.bending", about, reason)
         return
     kept = tuple(item for item in checks if item.kind in ("bending", "shear"))
-    found.members(
-        "Stringers", about, kept, "what is left below the notches" if stair.design.cut else "solid, run level"
-    )
+    found.members("stringer", about, kept, "what is left below the notches" if stair.design.cut else "solid, run level")
 
 
 BRACKETS_M = 1.2
@@ -175,7 +176,7 @@ def _treads_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None
         book,
         outdoors(board, flat=True),
         (moment, "floor"),
-        Asked("Treads bend", about, "one person"),
+        Asked("tread.bending", about, "one person"),
     )
     if isinstance(one, Check):  # where the wood has no strength, what treads of its thickness are sold for speaks
         found.checks.append(one)
@@ -187,7 +188,7 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
     try:
         people = book.guard_load(found.dwelling_units)
     except OutsideScope as refused:
-        found.gap("Handrail bends", about, refused)
+        found.gap("handrail.bending", about, refused)
         return
     push, span = people.factor * people.point_n / u.force_n, BRACKETS_M / u.span_m
     moment = Step(
@@ -205,12 +206,12 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
             book,
             outdoors(rail_of(timber), flat=True),
             (moment, people.load),
-            Asked("Handrail bends", about, "between brackets"),
+            Asked("handrail.bending", about, "between brackets"),
         ),
     )
     force = given_step("P", push, u.force, people.source, "a person at a bracket")
     found.gap(
-        "Handrail's brackets hold",
+        "handrail_brackets.capacity",
         about,
         OutsideScope(
             f"no rating of the brackets is entered; each must hold {said(force)}, the greatest distance between two 4 ft (1.2 m)",

@@ -153,7 +153,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
         says="service load on the footing, with the post's own weight",
     )
     if isinstance(soil, OutsideScope):
-        found.gap("Ground bears", about, soil)
+        found.gap("footing.soil_bearing", about, soil)
     else:
         area_unit = area_m2 / u.span_m**2
         per = u.force_n / u.span_m**2 / u.pressure_pa
@@ -179,7 +179,9 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
             source=soil.source,
             says=f"{soil.says}, less what the concrete weighs more than the soil it replaces",
         )
-        found.at_most("Ground bears", about, pressure, limit, (load,), case=soil.says, fitted=not spec.footing_width_m)
+        found.at_most(
+            "footing.soil_bearing", about, pressure, limit, (load,), case=soil.says, fitted=not spec.footing_width_m
+        )
         _pad_table(found, about, _pad_ask(found, sum(reaction) / found.load.total_pa, soil, round_pad), width_m)
     depth = _depth(found, stand, width_m, under)
     built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
@@ -190,7 +192,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
                 "d_has", built_m / u.span_m, u.span, DUG if fitted else TYPED, "bottom of the concrete under the ground"
             )
             found.at_least(
-                "Footing is deep enough",
+                "footing.depth",
                 about,
                 has,
                 found.limit_length(step, si(step), "d_min"),
@@ -204,7 +206,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
             "t_has", built_m + spec.pier_above_m, "concrete under the post", DUG if fitted else TYPED
         )
         found.at_least(
-            "Footing is thick enough",
+            "footing.thickness",
             about,
             has,
             found.limit_length(thick, si(thick), "t_min"),
@@ -262,7 +264,7 @@ def _pad_table(found: Found, about: str, ask: PadAsk, width_m: float) -> None:
                 "the code's table of pads goes by storeys and columns, not by a deck's area", "calculate it"
             )
         )
-        found.gap("Footing is wide enough", about, outside, basis=Basis.TABLE)
+        found.gap("footing.width_code_table", about, outside, basis=Basis.TABLE)
         return
     has = found.length_step("B", width_m, "the footing", TYPED if found.spec.footing_width_m else DUG)
     needs = (
@@ -270,7 +272,7 @@ def _pad_table(found: Found, about: str, ask: PadAsk, width_m: float) -> None:
         if pad.working
         else found.length_step("B_t", pad.width_m, "table")
     )
-    found.at_least("Footing is wide enough", about, has, needs, pad.working, case="table", basis=Basis.TABLE)
+    found.at_least("footing.width_code_table", about, has, needs, pad.working, case="table", basis=Basis.TABLE)
 
 
 def _depth(found: Found, stand: Stand, width_m: float, under: Under) -> Depth:
@@ -305,7 +307,7 @@ def _depth(found: Found, stand: Stand, width_m: float, under: Under) -> Depth:
             )
             demands.append(("Pushed sideways", si(depth), depth))
         except OutsideScope as refused:
-            found.gap("Post holds in the ground", ANY, refused)
+            found.gap("embedded_post.lateral_embedment", ANY, refused)
     return needed(demands)
 
 

@@ -73,7 +73,7 @@ def reckon_guards(
         for post in posts:
             ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
             guard = reckon_guard(ask, found.book, f"{spec.id}/guard")
-            bent = [check for check in guard.checks if check.name == "Guard post bends"]
+            bent = [check for check in guard.checks if check.key == "guard_post.bending"]
             if not guard.runs or (bent and all(check.use <= 1 for check in bent)):
                 break
         else:

@@ -79,11 +79,13 @@ def _alone(asked: Asked, framed: Is, joist: Stick) -> tuple[Alike, Alike]:
         try:
             limit = book.joist_span((wood,), ask_of(spec, book, found, basis is Basis.TABLE, strip_m(spec, frame)))
         except OutsideScope as refused:
-            found.gap("Joists span", about, refused, basis=basis)
+            found.gap("joist.allowable_span", about, refused, basis=basis)
             continue
         step = found.limit_length(limit.step, limit.span_m)
         case = f"set by {limit.governs}"
-        found.at_most("Joists span", about, span, step, (*found.load.steps, limit.step), case=case, basis=basis)
+        found.at_most(
+            "joist.allowable_span", about, span, step, (*found.load.steps, limit.step), case=case, basis=basis
+        )
     _statics(found, frame, wood, about)
     if frame.longest_past_m > 1e-6:
         _past(found, frame, wood, about)
@@ -152,7 +154,7 @@ def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
             span_m=span_m,
             about=about,
         )
-        found.members("Joists", about, between, "between supports")
+        found.members("joist", about, between, "between supports")
         over = found.check_member(
             wood,
             dead=effects.over(dead, live)[0],
@@ -162,9 +164,9 @@ def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
         )
         if effects.dead_hog + effects.live_hog > 0:
             kept = over if past_m > 1e-6 else tuple(item for item in over if item.kind in ("bending", "shear"))
-            found.members("Joists", about, kept, "past the beam" if past_m > 1e-6 else "over a beam")
+            found.members("joist", about, kept, "past the beam" if past_m > 1e-6 else "over a beam")
     except OutsideScope as refused:
-        found.gap("Joists bend", about, refused)
+        found.gap("joist.bending", about, refused)
 
 
 def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
@@ -183,7 +185,7 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
     limit_m, rule = overhang_limit_m(book, wood, back_m)
     if rule is not None:
         found.at_most(
-            "Joists run past the beam",
+            "joist.cantilever_length",
             about,
             past,
             found.limit_length(rule.step, rule.span_m),
@@ -196,12 +198,12 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
             "a_max", limit_m, "a quarter of the span behind", "practice: usual bound of an overhang"
         )
         found.at_most(
-            "Joists run past the beam", about, past, quarter, (), case="a quarter of the span", fitted=not spec.pins
+            "joist.cantilever_length", about, past, quarter, (), case="a quarter of the span", fitted=not spec.pins
         )
     try:
         table = book.joist_cantilever_table((wood,), spacing_m=spec.spacing_m, floor=found.load.floor)
     except OutsideScope as refused:
-        found.gap("Joists run past the beam", about, refused, basis=Basis.TABLE)
+        found.gap("joist.cantilever_length", about, refused, basis=Basis.TABLE)
     else:
         least = min(table.span_m, back_m / 4)
         cell = (
@@ -210,7 +212,7 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
             else found.length_step("a_max", least, "a quarter of the span behind", table.step.source)
         )
         found.at_most(
-            "Joists run past the beam",
+            "joist.cantilever_length",
             about,
             past,
             found.limit_length(cell, least),
@@ -267,7 +269,7 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
         says="people elsewhere on the joist lift it there",
     )
     if worst_needs <= worst_has:
-        found.at_least("Back ends stay down", about, has_step, needs_step, (), case="live load where it lifts most")
+        found.at_least("joist.back_span_uplift", about, has_step, needs_step, (), case="live load where it lifts most")
         return
     net = Step(
         symbol="R_net",
@@ -286,10 +288,10 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
             "practice: common practice, low",
             "what any nailed hanger or tie holds against lift",
         )
-        found.at_most("Back ends stay down", about, net, holds, (has_step, needs_step), case="by its nails alone")
+        found.at_most("joist.back_span_uplift", about, net, holds, (has_step, needs_step), case="by its nails alone")
         return
     found.gap(
-        "Back ends stay down",
+        "joist.back_span_uplift",
         about,
         OutsideScope(
             f"people elsewhere lift each joist off a support with {(worst_needs - worst_has) / u.force_n:,.2f} {u.force}",
@@ -354,7 +356,7 @@ def _bearing(found: Found, frame: Frame, timber: Timber) -> None:
         least = found.length_step(
             "l_min", book.least_bearing_m[0], "least bearing of a joist", book.least_bearing_source
         )
-        found.at_least("Joists lie far enough on the beam", about, has, least, (), case=says)
+        found.at_least("joist.bearing_length", about, has, least, (), case=says)
         try:
             seat = book.seat(
                 replace(wood, shared=False),
@@ -368,7 +370,7 @@ def _bearing(found: Found, frame: Frame, timber: Timber) -> None:
             )
         except (OutsideScope, ValueError) as refused:
             outside = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a wider beam")
-            found.gap("Joists bear on the beam", about, outside)
+            found.gap("joist.bearing", about, outside)
             continue
         demand = factored(found, *on_beam, "R", f"one joist {says}")
         capacity = seat.capacity
@@ -377,7 +379,7 @@ def _bearing(found: Found, frame: Frame, timber: Timber) -> None:
             if capacity.unit == u.force
             else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
         )
-        found.at_most("Joists bear on the beam", about, demand, limit, (capacity,), case=f"square to the grain, {says}")
+        found.at_most("joist.bearing", about, demand, limit, (capacity,), case=f"square to the grain, {says}")
 
 
 def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
@@ -389,10 +391,10 @@ def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
         limit = given_step(
             "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
-        found.at_most("Hangers on the beams hold", about, demand, limit, (), case="every nail in")
+        found.at_most("joist_hanger_at_beam.capacity", about, demand, limit, (), case="every nail in")
         return
     found.gap(
-        "Hangers on the beams hold",
+        "joist_hanger_at_beam.capacity",
         about,
         OutsideScope(
             f"no rating of the hangers is entered; each must hold {said(demand)}",
@@ -447,7 +449,7 @@ def point_loads(found: Found, frame: Frame, joist: Stick) -> None:
             about=f"{spec.id}/joists",
         )
     except OutsideScope as refused:
-        found.gap("Joists carry one person", f"{spec.id}/joists", refused)
+        found.gap("joist.point_load", f"{spec.id}/joists", refused)
         return
     strong = tuple(item for item in checks if item.kind in ("bending", "shear"))
-    found.members("Joists", f"{spec.id}/joists", strong, f"one person on an edge joist ({source})")
+    found.members("joist", f"{spec.id}/joists", strong, f"one person on an edge joist ({source})")

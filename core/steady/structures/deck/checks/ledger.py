@@ -37,7 +37,7 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
         )
     if row.text["ledger"] != "yes":
         found.gap(
-            "Ledger holds",
+            "ledger.wall_suitability",
             about,
             OutsideScope(f"{row.text['says']}: {row.text['reason']}", "a deck on its own posts, beside the house"),
         )
@@ -61,7 +61,7 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
             f"between {design.fixing}s",
         )
         found.at_most(
-            "Ledger fixings stand close enough",
+            "ledger_fasteners.spacing_code_table",
             about,
             has,
             _in_size(found, printed),
@@ -71,13 +71,13 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
             fitted=not design.spacing_m,
         )
     except OutsideScope as refused:
-        found.gap("Ledger fixings stand close enough", about, refused, basis=Basis.TABLE)
+        found.gap("ledger_fasteners.spacing_code_table", about, refused, basis=Basis.TABLE)
     spacing_m = spacing_m or USUAL_SPACING_M
     _load(found, frame, about, spacing_m)
     _hangers(found, frame, about)
     if timber.joist.width_m < 7.2 * IN and not book.metric:
         found.gap(
-            "Ledger is deep enough",
+            "ledger.minimum_depth",
             about,
             OutsideScope("the table's ledger is a 2×8 or deeper", "joists and ledger of 2×8 or more"),
             basis=Basis.TABLE,
@@ -117,13 +117,13 @@ def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
         limit = given_step(
             "P_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
-        found.at_most("Ledger fixing holds", about, demand, limit, (), case=spec.ledger.fixing)
+        found.at_most("ledger_fastener.capacity", about, demand, limit, (), case=spec.ledger.fixing)
         return
     if any(c.about == about and c.basis is Basis.TABLE for c in found.checks):
         # The table is the school's own answer for these fixings; the load on each stands beside it.
         return
     found.gap(
-        "Ledger fixing holds",
+        "ledger_fastener.capacity",
         about,
         OutsideScope(
             f"no value of the fixings is entered; each {spec.ledger.fixing} must hold {said(demand)}",
@@ -141,10 +141,10 @@ def _hangers(found: Found, frame: Frame, about: str) -> None:
         limit = given_step(
             "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
-        found.at_most("Joist hanger holds", about, demand, limit, (), case="every nail in")
+        found.at_most("joist_hanger_at_ledger.capacity", about, demand, limit, (), case="every nail in")
         return
     found.gap(
-        "Joist hanger holds",
+        "joist_hanger_at_ledger.capacity",
         about,
         OutsideScope(
             f"no rating of the hangers is entered; each must hold {said(demand)}",

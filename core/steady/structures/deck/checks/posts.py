@@ -196,9 +196,9 @@ def _column(found: Found, post: Stick, stand: Stand) -> None:
                 best = use, demand, capacity, column.buckling
         assert best is not None
         height = found.length_step("h", tall_m, "post, from its base to the beam")
-        found.at_most("Post buckles", about, best[1], best[2], (height, best[3]), case="standing straight")
+        found.at_most("post.axial_compression", about, best[1], best[2], (height, best[3]), case="standing straight")
     except OutsideScope as refused:
-        found.gap("Post buckles", about, refused)
+        found.gap("post.axial_compression", about, refused)
     try:
         if spec.seat == "beside":
             raise OutsideScope("the table's beams lie on their posts, not bolted beside them", "calculate it")
@@ -206,7 +206,7 @@ def _column(found: Found, post: Stick, stand: Stand) -> None:
         limit = book.post_height(wood, PostAsk(area_m2=area_m2, floor=load, longest_m=None, table=True, edition=""))
         height = found.length_step("h", tall_m, "post, from its base to the beam")
         found.at_most(
-            "Post is tall",
+            "post.height_code_table",
             about,
             height,
             found.limit_length(limit.step, limit.span_m),
@@ -215,7 +215,7 @@ def _column(found: Found, post: Stick, stand: Stand) -> None:
             basis=Basis.TABLE,
         )
     except OutsideScope as refused:
-        found.gap("Post is tall", about, refused, basis=Basis.TABLE)
+        found.gap("post.height_code_table", about, refused, basis=Basis.TABLE)
 
 
 @value_in_order
@@ -239,7 +239,7 @@ def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> Non
     if spec.bridge is not None or (frame.on_house and spec.upright != "knee braces"):
         return
     u = book.units
-    name = "Deck stays upright"
+    name = "deck.lateral_stability"
     if spec.upright == "none":
         if height_m > SQUAT_M:
             found.gap(
@@ -300,7 +300,7 @@ def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> Non
         return
     one = given_step("1", 1.0, "", use.source)
     says = "fixed posts" if spec.upright == "fixed posts" else "knee braces, along the beam and across it"
-    found.at_most("Post is squeezed and bent", about, use, one, (push, moment), case=says, asks=Asks.SAFETY)
+    found.at_most("post.combined_axial_and_bending", about, use, one, (push, moment), case=says, asks=Asks.SAFETY)
     if spec.upright == "knee braces":
         _brace(found, timber, stand, push, Asks.SAFETY)
 
@@ -323,13 +323,13 @@ def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks
     try:
         column = book.column(post_wood(timber.joist, spec), "wind", Standing(height_m=math.sqrt(2) * leg_m))
     except OutsideScope as refused:
-        found.gap("Knee brace buckles", about, refused)
+        found.gap("knee_brace.compression", about, refused)
         return
     limit = column.capacity
     if limit.unit != u.force:
         limit = given_step("F_max", si(limit) / u.force_n, u.force, limit.source)
     found.at_most(
-        "Knee brace buckles",
+        "knee_brace.compression",
         about,
         book.factored(force, "F_d"),
         limit,
@@ -341,7 +341,7 @@ def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks
         return
     _brace_bolts(found, timber, about, force)
     found.gap(
-        "Post base holds sideways",
+        "post_base.shear_capacity",
         about,
         OutsideScope(
             f"no rating of the bases is entered; each must hold {said(push)} sideways",
@@ -355,7 +355,7 @@ def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks
 def _brace_bolts(found: Found, timber: Timber, about: str, force: Step) -> None:
     """Two bolts at either end of a brace, through brace and post, loaded at a slant to the grain."""
     book, u = found.book, found.book.units
-    name = "Brace's bolts hold"
+    name = "knee_brace_bolts.capacity"
     try:
         each, mode = book.fastener_lateral(
             FixingAsk(

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Basis
-from steady.plan.verdict import hardest, named
+from steady.plan.verdict import gap_named, hardest, named
 from steady.rulebooks.asks import BeamAsk
 from steady.structures.choice import Choice
 from steady.structures.deck.checks.findings import beam_wood, joist_wood, timber_of
@@ -186,7 +186,7 @@ def _judged(case: Case, group: str, says: str, change: dict[str, object], reach:
     told = tuple((name, value) for name, value in change.items() if getattr(spec, name) != value)
     own = {name: value for name, value in change.items() if name not in ("beams", "posts")}
     chosen = all(getattr(spec, name) == value for name, value in own.items())
-    whole, why, use = "fails", f"reaches too little: {reach.governs}", reach.needs_m / reach.reaches_m
+    whole, why, use = "fail", f"reaches too little: {reach.governs}", reach.needs_m / reach.reaches_m
     if slack_m >= -1e-9:
         whole, why, use = _whole(case.of(replace(spec, **change)))
     exact = abs(slack_m) <= 1e-9 or 0 <= slack_m <= EXACT_SHARE * reach.needs_m
@@ -212,14 +212,16 @@ def _whole(case: Case) -> tuple[str, str, float]:
     try:
         again = reckon_deck(case, frame_only=True)
     except InputError as error:
-        return "fails", error.message, 0.0
+        return "fail", error.message, 0.0
     worst = hardest([c for c in again.found.checks if c.demanded and (c.sense == "at most" or not c.use <= 1 + 1e-9)])
     if again.conflicts:
-        return "cannot be built", again.conflicts[0], worst.use if worst else 0.0
+        return "conflict", again.conflicts[0], worst.use if worst else 0.0
     # Members leave over what was asked for; boards, guards and depths have no slack to leave.
     if worst is None or worst.use > 1 - case.spec.least_slack_ratio + 1e-9:
-        return "fails", named(worst) if worst else "nothing calculated", worst.use if worst else 0.0
-    open_gaps = [gap.name for gap in again.found.not_covered if gap.basis is Basis.RECKONED and not gap.crew]
+        return "fail", named(worst, case.book.key) if worst else "nothing calculated", worst.use if worst else 0.0
+    open_gaps = [
+        gap_named(gap, case.book.key) for gap in again.found.not_covered if gap.basis is Basis.RECKONED and not gap.crew
+    ]
     if open_gaps:
-        return "not covered", open_gaps[0], worst.use
-    return "passes", named(worst), worst.use
+        return "not_checked", open_gaps[0], worst.use
+    return "pass", named(worst, case.book.key), worst.use

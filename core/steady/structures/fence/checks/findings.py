@@ -68,12 +68,13 @@ class Reckoning(Findings):
     """How much higher than the boards' own height a post's bays stand to the wind: base boards, a straight top over a dip."""
 
 
-def gap(name: str, about: str, refused: OutsideScope) -> NotCovered:
+def gap(key: str, about: str, refused: OutsideScope, case: str = "") -> NotCovered:
     """A reckoned check that a rule did not reach."""
     return NotCovered(
-        name=name,
+        key=key,
         about=about,
         basis=Basis.RECKONED,
+        case=case,
         reason=refused.reason,
         would_have_to_change=refused.would_have_to_change,
     )

@@ -2,6 +2,7 @@
 
 from collections.abc import Hashable
 
+from steady.data.checks import case_label
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
 from steady.plan.model import Basis, NotCovered, Step
@@ -15,6 +16,8 @@ from steady.structures.fence.layout.stations import Bay
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.findings import Alike
 from steady.structures.wood import WITHIN, outdoors
+
+WIND = case_label("wind")
 
 
 class HoldReckoner:
@@ -51,12 +54,12 @@ class HoldReckoner:
     def _bay(self, bay: Bay, about: str, pressure_pa: float) -> None:
         if self.spec.infill.style in BOARDED:
             self._board(about, pressure_pa)
-            self._screws(about, "Boards stay on", self._board_pull(pressure_pa), self.board, pulled=True)
+            self._screws(about, "board_fasteners.withdrawal", self._board_pull(pressure_pa), self.board, pulled=True)
         if bought_ends(self.spec, self.lie) and not bay.lift_out:
             thing = {"brackets": "bracket", "channel": "channel"}[self.spec.rail_end]
             self.found.not_covered.append(
                 NotCovered(
-                    name="Rail ends hold",
+                    key="rail_end_fasteners.capacity",
                     about=about,
                     basis=Basis.RECKONED,
                     crew=True,
@@ -67,11 +70,13 @@ class HoldReckoner:
             )
         elif not bay.lift_out:
             pulled = self.lie.on_face
-            self._screws(about, "Rail ends hold", self._end(bay, pressure_pa), self.rail_end, pulled=pulled)
+            self._screws(
+                about, "rail_end_fasteners.capacity", self._end(bay, pressure_pa), self.rail_end, pulled=pulled
+            )
         else:
             self.found.not_covered.append(
                 NotCovered(
-                    name="Lift-out brackets hold",
+                    key="removable_panel_brackets.capacity",
                     about=about,
                     basis=Basis.RECKONED,
                     crew=True,
@@ -96,7 +101,7 @@ class HoldReckoner:
                     u,
                     board.thickness_m,
                     given_step("L", span, u.span, "geometry", "boards between their rails"),
-                    Asked("Boards bend between rails", about, f"wind, {where}"),
+                    Asked("fence_board.bending", about, f"wind, {where}"),
                     (where, 1.0 if ends else WITHIN),
                 )
             )
@@ -135,7 +140,9 @@ class HoldReckoner:
             inputs=(("M", moment.value, u.moment), ("S", modulus.value, u.modulus)),
             source="statics",
         )
-        self.found.at_most("Boards bend between rails", about, stress, limit, (load, moment, modulus), case="wind")
+        self.found.at_most(
+            "fence_board.bending", about, stress, limit, (load, moment, modulus), case=WIND, by_wind=True
+        )
 
     def _board_pull(self, pressure_pa: float) -> Step:
         u, board = self.u, self.timber.board
@@ -172,7 +179,7 @@ class HoldReckoner:
         if picked.item is None:
             self.found.not_covered.append(
                 NotCovered(
-                    name=name,
+                    key=name,
                     about=about,
                     basis=Basis.RECKONED,
                     reason="no screw on the list suits this crossing",
@@ -181,7 +188,7 @@ class HoldReckoner:
                 )
             )
             return
-        into = self.timber.post if name == "Rail ends hold" else self.timber.rail
+        into = self.timber.post if name == "rail_end_fasteners.capacity" else self.timber.rail
         count = 2
         try:
             wood = outdoors(into)
@@ -200,7 +207,7 @@ class HoldReckoner:
         except OutsideScope as refused:
             self.found.not_covered.append(
                 NotCovered(
-                    name=name,
+                    key=name,
                     about=about,
                     basis=Basis.RECKONED,
                     reason=refused.reason,
@@ -209,4 +216,4 @@ class HoldReckoner:
                 )
             )
             return
-        self.found.at_most(name, about, demand, limit, case="wind")
+        self.found.at_most(name, about, demand, limit, case=WIND, by_wind=True)

@@ -3,6 +3,7 @@
 import math
 from dataclasses import replace
 
+from steady.data.checks import case_label
 from steady.errors import OutsideScope
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import Soil
@@ -35,8 +36,8 @@ class PostBends:
         limit = self._strength_for(wood, push.load)
         if limit is None:
             assert wood.refused is not None
-            if push.case == "wind":
-                self.found.not_covered.append(gap("Bends at the ground", about, wood.refused))
+            if push.by_wind:
+                self.found.not_covered.append(gap("post.bending_at_grade", about, wood.refused))
             return
         force = push.force
         # Over a brace it is another arm than the push's own.
@@ -56,10 +57,10 @@ class PostBends:
             self._bends[key] = (moment, stress)
         moment, stress = self._bends[key]
         working = (*before, *(() if force in before else (force,)), moment, wood.modulus)
-        self._bent("Bends at the ground", about, (stress, limit), working, push)
+        self._bent("post.bending_at_grade", about, (stress, limit), working, push)
 
     def _bent(self, name: str, about: str, sides: tuple[Step, Step], working: tuple[Step, ...], push: Push) -> None:
-        self.found.at_most(name, about, *sides, working, case=push.case, asks=push.asks)
+        self.found.at_most(name, about, *sides, working, case=push.case, asks=push.asks, by_wind=push.by_wind)
 
     def in_ground(self, wood: PostWood, about: str, push: Push, hole: tuple[float, float]) -> None:
         """Where soil lies against the post it bends most below ground, where its shear turns. `hole`: its width and depth (m)."""
@@ -76,10 +77,12 @@ class PostBends:
             )
         except OutsideScope as refused:
             if push.asks is not Asks.ADVICE:
-                self.found.not_covered.append(gap("Bends in the ground", about, refused))
+                self.found.not_covered.append(gap("post.bending_below_grade", about, refused))
             return
         stress = self._stress(wood, moment.value, "bending stress in the post, below the ground", "M_g")
-        self._bent("Bends in the ground", about, (stress, limit), (*push.steps, *steps, moment, wood.modulus), push)
+        self._bent(
+            "post.bending_below_grade", about, (stress, limit), (*push.steps, *steps, moment, wood.modulus), push
+        )
 
     def over_pipe(self, wood: PostWood, about: str, push: Push) -> None:
         """A wooden sleeve hangs over the top of its pipe: the wood bends there, not the pipe."""
@@ -89,8 +92,8 @@ class PostBends:
         force = push.force
         if limit is None:
             assert wood.refused is not None
-            if push.case == "wind":
-                self.found.not_covered.append(gap("Wood bends over its pipe", about, wood.refused))
+            if push.by_wind:
+                self.found.not_covered.append(gap("sleeved_post.bending_above_pipe", about, wood.refused))
         elif arm > 0:
             moment = Step(
                 symbol="M",
@@ -102,14 +105,16 @@ class PostBends:
                 says="at the pipe's top",
             )
             stress = self._stress(wood, moment.value, "bending stress in the wood at the pipe's top")
-            self._bent("Wood bends over its pipe", about, (stress, limit), (*push.steps, moment, wood.modulus), push)
+            self._bent(
+                "sleeved_post.bending_above_pipe", about, (stress, limit), (*push.steps, moment, wood.modulus), push
+            )
 
     def by_leaf(self, wood: PostWood, about: str, pulls: tuple[PullOnPost, ...], wind: Push | None) -> None:
         """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
         if wood.leaf_strength is None:
             return
         steps, hung = hung_on(pulls, True, self.u.moment)
-        cases = [("a leaf and a person on it", replace(hung, symbol="M"), wood.leaf_strength, steps, Asks.SAFETY)]
+        cases = [("gate and person", replace(hung, symbol="M"), wood.leaf_strength, steps, Asks.SAFETY)]
         if wind is not None and wind.arm is not None and wood.strength is not None:
             steps, hung = hung_on(pulls, False, self.u.moment)
             force, arm = wind.force, wind.arm
@@ -123,11 +128,20 @@ class PostBends:
                 says="what hangs on the post, and the wind on it",
             )
             before = (*wind.steps, force, *steps, hung)
-            cases.append(("wind and an open leaf", moment, wood.strength, before, Asks.CODE))
+            cases.append(("wind gate open", moment, wood.strength, before, Asks.CODE))
         for case, moment, limit, before, asks in cases:
             stress = self._stress(wood, moment.value, "bending stress in the hinge post at the ground")
             working = (*before, moment, wood.modulus)
-            self.found.at_most("Bends at the ground", about, stress, limit, working, case=case, asks=asks)
+            self.found.at_most(
+                "post.bending_at_grade",
+                about,
+                stress,
+                limit,
+                working,
+                case=case_label(case),
+                asks=asks,
+                by_wind=case != "gate and person",
+            )
 
     def by_slam(self, wood: PostWood, about: str, hit: Slam) -> None:
         """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
@@ -136,7 +150,7 @@ class PostBends:
                 raise OutsideScope("a slam on a built-up or steel post is not calculated", "solid wood gate posts")
             limit = self.case.book.bending_strength(outdoors(sticks()[wood.key]), "wind")
         except OutsideScope as refused:
-            self.found.not_covered.append(gap("Latch post under a slam", about, refused))
+            self.found.not_covered.append(gap("latch_post.slam_impact", about, refused))
             return
         arm = hit.height_m / self.u.span_m
         moment = Step(
@@ -149,12 +163,12 @@ class PostBends:
         )
         design = self.case.book.factored(moment, "M_d")
         self.found.at_most(
-            "Bends at the ground",
+            "post.bending_at_grade",
             about,
             self._stress(wood, design.value, "bending stress in the latch post at the ground"),
             limit,
             (hit.force, moment, *(() if design is moment else (design,)), wood.modulus),
-            case="a slammed leaf",
+            case=case_label("gate slam"),
             asks=Asks.SAFETY,
         )
 

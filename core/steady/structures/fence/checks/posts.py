@@ -4,6 +4,7 @@ import math
 from collections.abc import Hashable
 from dataclasses import replace
 
+from steady.data.checks import case_label
 from steady.errors import OutsideScope, TooDeep
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
 from steady.loads.tributary import gather
@@ -70,7 +71,7 @@ class PostReckoner:
         if post.kind == "standing":
             self.found.not_covered.append(
                 NotCovered(
-                    name="A post that stands already",
+                    key="existing_post",
                     about=about,
                     basis=Basis.RECKONED,
                     reason="what an existing post holds is not known",
@@ -92,7 +93,7 @@ class PostReckoner:
         if old_hole:
             self.found.not_covered.append(
                 NotCovered(
-                    name="Loose ground of an old hole",
+                    key="disturbed_soil_at_old_hole",
                     about=about,
                     basis=Basis.RECKONED,
                     reason="loose fill has no soil values",
@@ -145,7 +146,7 @@ class PostReckoner:
         for push in pushes:
             capped |= self._ground(about, push, (factor, width_m), demands, working)
         pulls = self.found.pulls.get(post.id, ())
-        wind = next((push for push in pushes if push.case == "wind"), None)
+        wind = next((push for push in pushes if push.by_wind), None)
         if pulls:
             self._leaf_in_ground(about, width_m, (pulls, wind), demands, working)
         demands.append(("Frost", si(self._frost), self._frost))
@@ -161,7 +162,7 @@ class PostReckoner:
         if self.spec.falls_away > 0:
             self._gap(
                 about,
-                "Ground falls away before the post",
+                "sloping_ground_in_front_of_post",
                 "the formulas for depth are for level ground",
                 "a deeper hole by the fall over three post depths, or an engineer",
             )
@@ -179,7 +180,7 @@ class PostReckoner:
     def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(
             NotCovered(
-                name=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+                key=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
             )
         )
 
@@ -214,7 +215,7 @@ class PostReckoner:
             )
             pushes.append(
                 Push(
-                    "stock pushing",
+                    "livestock",
                     push,
                     si(push),
                     top_m - spec.height_m / 2,
@@ -226,7 +227,7 @@ class PostReckoner:
         if self.person_n > 0:
             pushes.append(
                 Push(
-                    "a person leaning",
+                    "person",
                     self.person_step,
                     self.person_n,
                     top_m,
@@ -244,7 +245,7 @@ class PostReckoner:
             self.bends.at_ground(wood, about, push, push.arm_m / self.u.span_m, push.steps)
         self._gap(
             about,
-            "Ground sleeve holds",
+            "ground_sleeve.moment_capacity",
             "what a sleeve in the ground holds upright is its maker's to say",
             "ask its maker for the moment it holds",
             crew=True,
@@ -260,7 +261,7 @@ class PostReckoner:
         if way.stands == "pier":
             if self.soil is None:
                 assert self.soil_refused is not None
-                self.found.not_covered.append(gap("Pier holds in the ground", about, self.soil_refused))
+                self.found.not_covered.append(gap("pier.lateral_embedment", about, self.soil_refused))
             demands = [("Frost", si(self._frost), self._frost)]
             least_m = max(self.site.embedment_least_m, PIER_LEAST_M)
             demands.append(("Local least", least_m, _given("least depth", least_m, "practice: 12 in at least", self.u)))
@@ -282,7 +283,7 @@ class PostReckoner:
         Wind over the brace is its pressure there integrated, w (h − u)² / 2 with w = P / s, and all of what its resultant stands
         above the middle; a push at the top has its own lever. Source: statics.
         """
-        if push.case != "wind":
+        if not push.by_wind:
             return max(push.arm_m - up_m, push.arm_m / 4)
         high_m = push.arm_m + self.spec.height_m / 2
         middle_m = self.top_m - self.spec.height_m / 2
@@ -318,10 +319,10 @@ class PostReckoner:
         if self.soil is None:
             return
         cases: list[tuple[str, float, Push | None]] = [
-            ("A leaf and a person on it", sum(p.with_person_n_m for p in pulls), None)
+            (case_label("gate and person").capitalize(), sum(p.with_person_n_m for p in pulls), None)
         ]
         if wind is not None and wind.force_n > 0:
-            cases.append(("Wind and an open leaf", sum(p.weight_n_m for p in pulls), wind))
+            cases.append((case_label("wind gate open").capitalize(), sum(p.weight_n_m for p in pulls), wind))
         for name, moment_n_m, push in cases:
             try:
                 if push is None:
@@ -335,7 +336,7 @@ class PostReckoner:
                         load_n=push.force_n, height_m=height_m, width_m=width_m, soil=self.soil, soil_factor=1.0
                     )
             except OutsideScope as refused:
-                self.found.not_covered.append(gap(f"Holds in the ground: {name.lower()}", about, refused))
+                self.found.not_covered.append(gap("footing.lateral_embedment", about, refused, name))
                 continue
             demands.append((name, si(depth), depth))
             steps, hung = hung_on(pulls, push is None, self.u.moment)
@@ -429,9 +430,9 @@ class PostReckoner:
         True where no depth is enough: the hole then stays at the formula's end.
         """
         if self.soil is None:
-            if push.case == "wind":
+            if push.by_wind:
                 assert self.soil_refused is not None
-                self.found.not_covered.append(gap("Holds in the ground", about, self.soil_refused))
+                self.found.not_covered.append(gap("footing.lateral_embedment", about, self.soil_refused))
             return False
         factor, width_m = hole
         key = (round(push.force_n, 6), round(push.arm_m, 9), factor, width_m)
@@ -444,7 +445,7 @@ class PostReckoner:
         except OutsideScope as refused:
             if push.asks is Asks.ADVICE:
                 return False
-            self.found.not_covered.append(gap(f"Holds in the ground: {push.case}", about, refused))
+            self.found.not_covered.append(gap("footing.lateral_embedment", about, refused, push.case))
             if isinstance(refused, TooDeep):
                 step = _given(
                     "as deep as the formula goes; no depth is enough", refused.cap_m, "the formula's own end", self.u
@@ -493,7 +494,7 @@ class PostReckoner:
             if limit.value <= 0 or name.endswith("no depth is enough"):
                 continue
             self.found.at_least(
-                "Holds in the ground",
+                "footing.lateral_embedment",
                 about,
                 self._has(built_m),
                 limit,

@@ -2,12 +2,14 @@
 
 import math
 from collections.abc import Callable, Hashable
+from typing import Unpack
 
+from steady.data.checks import case_label
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
-from steady.plan.model import Asks, Basis, Check, NotCovered, Step
+from steady.plan.model import Asks, Basis, NotCovered, Step
 from steady.rulebooks.answers import given_step
 from steady.structures.bends import Asked, check_reach
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
@@ -15,10 +17,12 @@ from steady.structures.fence.checks.leaning import leaning, leaning_asks
 from steady.structures.fence.layout.infill import WIRED, rows
 from steady.structures.fence.layout.stations import Bay
 from steady.structures.fence.spec.case import FenceCase
+from steady.structures.findings import More
 from steady.structures.wood import WITHIN, outdoors
 from steady.yard.stock import SLAT_M, Stick
 
-_Row = tuple[str, Step, Step, tuple[Step, ...], str, Asks]
+_Row = tuple[str, Step, Step, tuple[Step, ...], More]
+"""Key, demand, limit, steps, and what the check says of itself besides."""
 """A check of a rail before it has a place: name, demand, limit, working, case, who asks."""
 
 
@@ -83,7 +87,7 @@ class RailReckoner:
         thin = slats and rail.thickness_m < SLAT_M
         self.slat = rail if self.refused is not None and thin else None
         self.post_m = timber.post.width_m
-        self.noun = {"slats": "Slats", "louvres": "Louvres"}.get(spec.infill.style, "Rails")
+        self.noun = {"slats": "slat", "louvres": "louver"}.get(spec.infill.style, "rail")
         self.heights_m = [lie.first_m + k * lie.step_m for k in range(lie.count)]
         ends_m = lie.first_m + lie.step_m / 2
         self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / max(1, lie.count)
@@ -95,7 +99,7 @@ class RailReckoner:
         if self.spec.infill.style == "bought panels":
             self.found.not_covered.append(
                 NotCovered(
-                    name="The panel itself",
+                    key="panel.manufacturer_rating",
                     about=about,
                     basis=Basis.RECKONED,
                     crew=True,
@@ -121,26 +125,14 @@ class RailReckoner:
             self._fresh = []
             self._worst_rail(span_length, pressure_pa)
             self._alike[key] = self._fresh
-        self.found.checks += [
-            Check(
-                name=name,
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at most",
-                demand=demand,
-                limit=limit,
-                working=working,
-                case=case,
-                asks=asks,
-            )
-            for name, demand, limit, working, case, asks in self._alike[key]
-        ]
+        for name, demand, limit, working, more in self._alike[key]:
+            self.found.at_most(name, about, demand, limit, working, **more)
 
     def _no_rail(self, about: str) -> None:
         """Wire without a rail: what a strained wire hands to its posts, and how far it gives, is not reckoned."""
         self.found.not_covered.append(
             NotCovered(
-                name="The wire itself",
+                key="wire_mesh.manufacturer_rating",
                 about=about,
                 basis=Basis.RECKONED,
                 crew=True,
@@ -160,7 +152,7 @@ class RailReckoner:
                 u,
                 slat.thickness_m,
                 given_step("L", clear, u.span, "geometry", "a slat between its posts"),
-                Asked(f"{self.noun} reach between posts", about, "wind"),
+                Asked(f"{self.noun}.max_span", about, case_label("wind")),
                 ("within the run", WITHIN) if within else ("in the ends' zones", 1.0),
             )
         )
@@ -173,7 +165,7 @@ class RailReckoner:
         def passes(span_m: float) -> bool:
             self._fresh = []
             self._worst_rail(span_m / self.u.span_m, pressure_pa)
-            return all(row[1].value <= row[2].value for row in self._fresh if row[5] is not Asks.ADVICE)
+            return all(row[1].value <= row[2].value for row in self._fresh if row[4].get("asks") is not Asks.ADVICE)
 
         low_m, high_m = 0.0, LONGEST_M
         while high_m - low_m > FINEST_M:
@@ -238,10 +230,11 @@ class RailReckoner:
             says="wind sideways and dead load downward together",
         )
         self._add(
-            f"{self.noun} bend",
+            f"{self.noun}.bending",
             (demand, _one(self.added_source)),
             (load, *wind, self.dead_design, *dead, self.f_across, self.f_down),
-            "wind",
+            case=case_label("wind"),
+            by_wind=True,
         )
 
     def _person(self, span: tuple[str, float, str]) -> None:
@@ -277,7 +270,7 @@ class RailReckoner:
             source="statics",
         )
         working = (self.person_step, load, bent, self.across)
-        self._add(f"{self.noun} bend", (stress, self.f_person), working, "a person leaning", self.leans)
+        self._add(f"{self.noun}.bending", (stress, self.f_person), working, case=case_label("person"), asks=self.leans)
 
     def _sag(self, span: tuple[str, float, str]) -> None:
         u = self.u
@@ -307,13 +300,21 @@ class RailReckoner:
             source=self.sag_step.source,
         )
         self._add(
-            f"{self.noun} sag", (sag, limit), (self.dead, self.e, self.inertia, self.creep), "after years", self.sags
+            f"{self.noun}.deflection",
+            (sag, limit),
+            (self.dead, self.e, self.inertia, self.creep),
+            case="long-term (creep)",
+            asks=self.sags,
         )
 
     def _add(
-        self, name: str, sides: tuple[Step, Step], working: tuple[Step, ...], case: str, asks: Asks = Asks.CODE
+        self,
+        key: str,
+        sides: tuple[Step, Step],
+        working: tuple[Step, ...],
+        **more: Unpack[More],
     ) -> None:
-        self._fresh.append((name, *sides, working, case, asks))
+        self._fresh.append((key, *sides, working, more))
 
 
 LEAN_WIDE_M = 0.3

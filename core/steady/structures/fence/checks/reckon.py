@@ -81,10 +81,10 @@ def reckon(
     found.rise_m = {post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()}
     found.extra_m = _extra_m(case, out)
     if loads.refused is not None:
-        found.not_covered.append(gap("Wind on the fence", spec.id, loads.refused))
+        found.not_covered.append(gap("fence.wind_load", spec.id, loads.refused))
     found.not_covered.append(
         NotCovered(
-            name="Span table",
+            key="fence_span_table",
             about=spec.id,
             basis=Basis.TABLE,
             reason=f"{book.title} has no prescriptive table for fences",

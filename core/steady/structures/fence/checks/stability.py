@@ -2,6 +2,7 @@
 
 import math
 
+from steady.data.checks import case_label
 from steady.errors import OutsideScope
 from steady.footings.depth import needed, rounded_up_m
 from steady.loads.tributary import gather
@@ -19,17 +20,18 @@ from steady.structures.wood import outdoors
 from steady.values import value_in_order
 from steady.yard.stock import Stick
 
+WIND = case_label("wind")
 ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground"
 
 
 @value_in_order
 class Push:
-    """A sideways push on one post: its name, force (N) and height above the foot (m), and the steps it came from.
+    """A sideways push on one post: its load case, force (N) and height above the foot (m), and the steps it came from.
 
     `load`: how long it lasts; `asks`: who asks for it; `arm`: the step that the height comes from, where it has one.
     """
 
-    case: str
+    key: str
     force: Step
     force_n: float
     arm_m: float
@@ -37,6 +39,16 @@ class Push:
     load: LoadType = "wind"
     asks: Asks = Asks.CODE
     arm: Step | None = None
+
+    @property
+    def case(self) -> str:
+        """Its load case, as it is shown."""
+        return case_label(self.key)
+
+    @property
+    def by_wind(self) -> bool:
+        """Whether it is the wind's."""
+        return self.key == "wind"
 
 
 class UprightReckoner:
@@ -54,7 +66,7 @@ class UprightReckoner:
         if hinged:
             self._gap(
                 about,
-                "A leaf on a base",
+                "gate_post_on_bolted_base",
                 "a leaf's pull turns a base and its anchors every day",
                 "a foot in the ground",
             )
@@ -62,19 +74,15 @@ class UprightReckoner:
             self._edge(about)
         if self.up.by == "own weight":
             if way.stands != "block":
-                self._gap(
-                    about, "What keeps it upright", "only loose blocks are calculated by their weight", ADD_BRACES
-                )
+                self._gap(about, "lateral_system", "only loose blocks are calculated by their weight", ADD_BRACES)
             return
         if self.up.by == "nothing":
             why = "a base is a hinge: nothing here keeps the post upright"
-            self._gap(about, "What keeps it upright", why, ADD_BRACES)
+            self._gap(about, "lateral_system", why, ADD_BRACES)
             return
         if self.up.by == "rated base" and way.stands == "block":
             why = "a rated base on a loose block turns over with its block"
-            self._gap(
-                about, "What keeps it upright", why, "braces, its own weight as one body, or a foot in the ground"
-            )
+            self._gap(about, "lateral_system", why, "braces, its own weight as one body, or a foot in the ground")
             return
         for push in pushes:
             if self.up.by == "brace":
@@ -85,7 +93,7 @@ class UprightReckoner:
     def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(
             NotCovered(
-                name=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+                key=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
             )
         )
 
@@ -113,18 +121,27 @@ class UprightReckoner:
         )
 
     def _check(self, name: str, about: str, push: Push, demand: Step, limit: Step, *steps: Step) -> None:
-        self.found.at_most(name, about, demand, limit, (*push.steps, *steps), case=push.case, asks=_safely(push.asks))
+        self.found.at_most(
+            name,
+            about,
+            demand,
+            limit,
+            (*push.steps, *steps),
+            case=push.case,
+            asks=_safely(push.asks),
+            by_wind=push.by_wind,
+        )
 
     def _base(self, about: str, way: FootWay, push: Push) -> None:
         moment = self._moment(push)
         if self.up.moment_n_m is None:
             why = "the base's rated moment is not entered"
-            self._gap(about, "Base holds upright", why, "type the maker's rated moment", crew=True)
+            self._gap(about, "post_base.moment_capacity", why, "type the maker's rated moment", crew=True)
         else:
             limit = self._rated(
                 "M_r", self.up.moment_n_m / self.u.moment_n_m, self.u.moment, "moment the base may carry"
             )
-            self._check("Base holds upright", about, push, moment, limit)
+            self._check("post_base.moment_capacity", about, push, moment, limit)
         if way.stands != "slab":
             return
         lever = self.up.lever_m / self.u.span_m
@@ -137,7 +154,7 @@ class UprightReckoner:
             source="statics: anchors on the pulled side about the base's far edge",
             says="pull on one anchor",
         )
-        self._held("Anchors hold", about, push, pull, moment)
+        self._held("base_anchors.tension", about, push, pull, moment)
 
     def _held(self, name: str, about: str, push: Push, pull: Step, *steps: Step) -> None:
         if self.up.hold_n is None:
@@ -150,16 +167,14 @@ class UprightReckoner:
         detail = self.spec.foot_detail
         if detail.edge_m is None or detail.edge_least_m is None:
             missing = "distance to the slab's edge" if detail.edge_m is None else "anchors' least edge distance"
-            self._gap(
-                about, "Far enough from the slab's edge", f"the {missing} is not entered", f"type the {missing}", True
-            )
+            self._gap(about, "base_anchors.edge_distance", f"the {missing} is not entered", f"type the {missing}", True)
             return
         if detail.edge_least_m <= 0:
             return
         u = self.u
         has = given_step("c", detail.edge_m / u.size_m, u.size, "user: measured", "post's middle to the slab's edge")
         least = given_step("c_least", detail.edge_least_m / u.size_m, u.size, "user: the maker's least edge distance")
-        self.found.at_least("Far enough from the slab's edge", about, has, least, case="anchors")
+        self.found.at_least("base_anchors.edge_distance", about, has, least, case="anchors")
 
     def _brace(self, about: str, push: Push) -> None:
         """A raking brace carries all of the moment; the foot is a hinge."""
@@ -178,9 +193,9 @@ class UprightReckoner:
         long_m = math.hypot(self.up.brace_reach_m, self.up.brace_up_m)
         try:
             column = self.book.column(outdoors(self.brace), "wind", Standing(height_m=long_m))
-            self._check("Brace squeezes", about, push, force, column.capacity, moment, column.buckling)
+            self._check("raking_brace.compression", about, push, force, column.capacity, moment, column.buckling)
         except OutsideScope as refused:
-            self.found.not_covered.append(gap("Brace squeezes", about, refused))
+            self.found.not_covered.append(gap("raking_brace.compression", about, refused))
         pull = Step(
             symbol="T",
             value=moment.value / reach,
@@ -190,13 +205,13 @@ class UprightReckoner:
             source="statics",
             says="lift at the brace's foot",
         )
-        self._held("Brace's foot holds", about, push, pull, moment)
+        self._held("brace_footing.uplift", about, push, pull, moment)
         self._foot(about, push, pull, moment, high)
 
     def _foot(self, about: str, push: Push, lift: Step, moment: Step, high: float) -> None:
         """The post's own foot beside its brace: lifted as much as the brace is squeezed, and pushed back at its bottom."""
         u = self.u
-        self._held("Post's foot stays down", about, push, lift, moment)
+        self._held("footing.uplift", about, push, lift, moment)
         shear = Step(
             symbol="V",
             value=abs(moment.value / high - push.force.value),
@@ -215,7 +230,7 @@ class UprightReckoner:
             source="statics",
             says="the brace's foot, sideways",
         )
-        for name, demand in (("Post's foot holds sideways", shear), ("Brace's foot holds sideways", level)):
+        for name, demand in (("post_anchors.shear", shear), ("brace_anchors.shear", level)):
             if self.up.shear_n is None:
                 why = f"the anchors' rating sideways is not entered; it must hold {demand.value:,.3g} {demand.unit}"
                 self._gap(about, name, why, "type the maker's rated shear", crew=True)
@@ -243,7 +258,7 @@ class UprightReckoner:
                     soil_factor=hold.factor,
                 )
             except OutsideScope as refused:
-                self.found.not_covered.append(gap(f"Pier holds in the ground: {push.case}", about, refused))
+                self.found.not_covered.append(gap("pier.lateral_embedment", about, refused, push.case))
                 continue
             demands.append((push.case.capitalize(), depth.value * self.u.span_m, depth))
         deep = needed(demands)
@@ -259,7 +274,7 @@ class UprightReckoner:
         )
         for name, limit in deep.demands:
             if limit.value > 0:
-                self.found.at_least("Pier holds in the ground", about, has, limit, case=name.lower(), fitted=True)
+                self.found.at_least("pier.lateral_embedment", about, has, limit, case=name.lower(), fitted=True)
 
 
 def _safely(asks: Asks) -> Asks:
@@ -347,7 +362,7 @@ def own_weight(
             source=f"statics: {share:g} of the weight; a is how far its middle stands from the farthest blocks' edge",
             says="what its weight holds",
         )
-        found.at_least("Stands by its weight", about, holds, tips, (force,), case="wind")
+        found.at_least("overturning", about, holds, tips, (force,), case=WIND, by_wind=True)
         _top_held(case, out, index, alone, found)
         slides = Step(
             symbol="P_has",
@@ -358,7 +373,7 @@ def own_weight(
             source="statics; the user's friction",
             says="what holds it from sliding",
         )
-        found.at_least("Does not slide", about, slides, force, case="wind")
+        found.at_least("sliding", about, slides, force, case=WIND, by_wind=True)
 
 
 def _wind_step(force_n: float, u: Units, says: str) -> Step:
@@ -378,7 +393,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, found: Reck
     if not held:
         found.not_covered.append(
             NotCovered(
-                name="Top held between corners",
+                key="top_rail.bending_between_corners",
                 about=about,
                 basis=Basis.RECKONED,
                 reason="no corner holds the top of this run: its posts are hinges in their blocks",
@@ -419,9 +434,17 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, found: Reck
     try:
         limit = book.bending_strength(outdoors(rail, flat=not flat), "wind")
     except OutsideScope as refused:
-        found.not_covered.append(gap("Top held between corners", about, refused))
+        found.not_covered.append(gap("top_rail.bending_between_corners", about, refused))
         return
-    found.at_most("Top held between corners", about, stress, limit, (force, moment, modulus), case="wind")
+    found.at_most(
+        "top_rail.bending_between_corners",
+        about,
+        stress,
+        limit,
+        (force, moment, modulus),
+        case=WIND,
+        by_wind=True,
+    )
 
 
 def _masses(parts: list[Part]) -> list[tuple[float, float, float]]:

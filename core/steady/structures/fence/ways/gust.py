@@ -24,7 +24,7 @@ CLOSE = 1.0004
 """How far beside its guess a wind is tried, so that both ends of the bracket move."""
 LEAST, MOST = 0.05, 6.0
 """Winds are looked for between these shares of the site's own."""
-IN_GROUND = ("Holds in the ground", "Pier holds in the ground")
+IN_GROUND = ("footing.lateral_embedment", "pier.lateral_embedment")
 
 
 @value
@@ -71,7 +71,7 @@ def not_known(built: Plan) -> str:
 
     What a maker must say of a bracket or hinge is asked for by itself, and is not among it.
     """
-    return next((gap.name for gap in built.not_covered if gap.basis is Basis.RECKONED and not gap.crew), "")
+    return next((gap.key for gap in built.not_covered if gap.basis is Basis.RECKONED and not gap.crew), "")
 
 
 AT_A_GATE = "with a gate, "
@@ -182,9 +182,9 @@ def _places(spec: FenceSpec, built: Plan) -> dict[str, str]:
 
 def _use(check: Check, stands: dict[str, float], book: Rulebook) -> float:
     """How much of its limit a code's wind check uses with the hole that is built; 0 for what is none."""
-    if check.asks is not Asks.CODE or check.basis is not Basis.RECKONED or "wind" not in check.case:
+    if check.asks is not Asks.CODE or check.basis is not Basis.RECKONED or not check.by_wind:
         return 0.0
-    if check.name in IN_GROUND:
+    if check.key in IN_GROUND:
         has = stands.get(check.about, 0.0) / book.units.span_m
         return check.limit.value / has if has > 0 else float("inf")
     return check.use

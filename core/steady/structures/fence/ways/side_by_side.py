@@ -8,7 +8,7 @@ from typing import get_args
 from steady.errors import InputError
 from steady.measure.show import Tape
 from steady.plan.model import Plan
-from steady.plan.verdict import gaps, governing, named, state, verdict
+from steady.plan.verdict import gap_named, gaps, governing, named, result, state
 from steady.structures.choice import Change, Choice
 from steady.structures.fence.checks.feet import foot_ways
 from steady.structures.fence.plan import plan_fence
@@ -72,11 +72,11 @@ def _choice(
         made = with_ratings(plan_fence(case.of(replace(case.spec, **dict(change)))), case.spec.ratings)
     except InputError as error:
         return Choice(
-            group=group, says=name, change=(), whole="fails", why=error.message, use=0.0, chosen=chosen, lasts=lasts
+            group=group, says=name, change=(), whole="fail", why=error.message, use=0.0, chosen=chosen, lasts=lasts
         )
     whole, why, use = _fares(made)
     worst = governing(made)
-    exact = worst is not None and verdict(worst) == "at the limit"
+    exact = worst is not None and result(worst) == "at_limit"
     says = (
         _says(made, name, tape)
         if group == "bays"
@@ -143,9 +143,9 @@ def _closes(made: Plan, name: str) -> str:
 def _fares(made: Plan) -> tuple[str, str, float]:
     worst, now = governing(made), state(made)
     use = worst.use if worst else 0.0
-    if now == "cannot be built":
+    if now == "conflict":
         return now, made.conflicts[0], use
-    if now == "not covered":
+    if now in ("not_checked", "to_answer"):
         found = gaps(made)
-        return now, found[0].name if found else "nothing could be calculated", use
-    return now, named(worst) if worst else "", use
+        return now, gap_named(found[0], made.school) if found else "nothing could be calculated", use
+    return now, named(worst, made.school) if worst else "", use

@@ -41,7 +41,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
     except OutsideScope:
         has = 1e-6  # it sinks under them: nothing of it stands over the water
     found.at_least(
-        "Freeboard with everybody spread",
+        "float.freeboard_full_load",
         about,
         found.length_step("F", has, f"deck over the water with {people_says(n)}", HYDRO),
         limit,
@@ -54,7 +54,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
     most = given_step("f_max", SUNK_SHARE, "", UNDER)
     case = f"{people_says(n)} spread"
     found.at_most(
-        "Barrels are sunk no more than half",
+        "barrels.submergence",
         about,
         sunk,
         most,
@@ -67,7 +67,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
     for way, lean in (("one side", wet.at_side), ("one end", wet.at_end)):
         heel = _lean(lambda lean=lean: lean(half))  # type: ignore[misc]
         found.at_most(
-            "Heels little with half of them at an edge",
+            "float.heel_half_load_at_edge",
             about,
             _degrees("theta", heel, f"exact: each barrel's lift at its own centre, {people_says(half)} at {way}"),
             _degrees("theta_max", HEEL_RAD, "", UNDER),
@@ -77,7 +77,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
             fitted=own,
         )
     found.at_least(
-        "Keeps its balance with everybody at one edge",
+        "float.stability_full_load_at_edge",
         about,
         given_step("N_b", float(wet.no_balance_at), "people", HYDRO, "at one edge or end no balance is found"),
         given_step("N", float(n + 1), "people", UNDER, "one more than it must carry"),
@@ -133,7 +133,7 @@ def _lost(found: Findings, wet: Afloat) -> None:
     spec, people = wet.spec, wet.count
     worst, limit = wet.lost(people)
     found.at_most(
-        "Stays up when a barrel is lost",
+        "float.one_barrel_flooded",
         f"{spec.id}/afloat",
         _degrees("theta_1", worst, "a corner barrel full of water, everybody in the middle"),
         _degrees("theta_e", limit, "by geometry: an edge goes under", "geometry"),

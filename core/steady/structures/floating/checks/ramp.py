@@ -41,11 +41,11 @@ def reckon_ramp(found: Findings, case: Case, laid: Laid, ramps: tuple[Sloped, ..
     water = "lowest" if steep.water_m < 0 else "highest" if steep.water_m > 0 else "today's"
     limit = given_step("i_max", SLOPE_RATIO, "", "practice: our own; a wet ramp steeper than 1 in 4 throws people")
     if slope.value > 0:
-        found.at_most("Ramp is not too steep", about, slope, limit, (), case=f"at the {water} water", asks=Asks.SAFETY)
+        found.at_most("gangway.slope", about, slope, limit, (), case=f"at the {water} water", asks=Asks.SAFETY)
     try:
         live_pa = si(live_load(case))
     except OutsideScope as refused:
-        found.gap("Stringers bend", about, refused)
+        found.gap("stringer.bending", about, refused)
         return
     each = spec.ramp.width_m / (spec.ramp.count - 1)
     board = laid.timber.board
@@ -61,4 +61,4 @@ def reckon_ramp(found: Findings, case: Case, laid: Laid, ramps: tuple[Sloped, ..
         ),
     ]
     dead = run.even(own * GRAVITY * spec.soaked_ratio)
-    check_run(found, Bends("Stringers", about, wood, run), dead, loads, found.book.deck_sags(wood, 1))
+    check_run(found, Bends("stringer", about, wood, run), dead, loads, found.book.deck_sags(wood, 1))

@@ -62,7 +62,7 @@ def reckon_float(case: Case, built: Built) -> FloatFound:
         draft = wet.draft()
         reckon_balance(found, wet)
     except OutsideScope as refused:
-        for name in ("Barrels are sunk no more than half", "Keeps its balance with everybody at one edge"):
+        for name in ("barrels.submergence", "float.stability_full_load_at_edge"):
             found.gap(name, f"{spec.id}/afloat", refused)
         clashes.append("It sinks under its own weight: more barrels, or larger ones")
         draft = spec.barrel.diameter_m
@@ -73,7 +73,7 @@ def reckon_float(case: Case, built: Built) -> FloatFound:
         reckon_ramp(found, case, laid, ramps)
     if not spec.moorings.strip():
         found.gap(
-            "Moorings hold",
+            "moorings.capacity",
             f"{spec.id}/moorings",
             OutsideScope(
                 "anchors and lines are not calculated, and none are entered", "type what moors it, in your own words"

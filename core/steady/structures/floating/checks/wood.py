@@ -54,9 +54,16 @@ def reckon_wood(found: Findings, case: Case, laid: Laid) -> None:
     try:
         live = live_load(case)
     except OutsideScope as refused:
-        for name in ("Joists bend", "Joists shear", "Joists sag", "Cradles bend", "Cradles shear", "Cradles sag"):
+        for name in (
+            "joist.bending",
+            "joist.shear",
+            "joist.deflection",
+            "cradle_rail.bending",
+            "cradle_rail.shear",
+            "cradle_rail.deflection",
+        ):
             found.gap(name, f"{spec.id}/joists", refused)
-        for name in ("Pressed-up cradles bend", "Boards reach between joists"):
+        for name in ("cradle_rail_upward_load.bending", "deck_board.allowable_span"):
             found.gap(name, f"{spec.id}/cradles", refused)
         return
     live_pa, dead_pa = si(live), _dead_pa(laid) * spec.soaked_ratio
@@ -91,7 +98,7 @@ def _joists(found: Findings, spec: FloatSpec, laid: Laid, run: Run, loads_pa: tu
         Loaded(says="a person at the edge", action=run.point(PERSON_N, 0.0), lasts="floor", sags=False),
     ]
     limits = found.book.deck_sags(wood, 1)
-    check_run(found, Bends("Joists", f"{spec.id}/joists", wood, run), run.even(dead_pa * each), loads, limits)
+    check_run(found, Bends("joist", f"{spec.id}/joists", wood, run), run.even(dead_pa * each), loads, limits)
 
 
 def _cradles(found: Findings, spec: FloatSpec, laid: Laid, lines_n: tuple[float, float]) -> None:
@@ -102,19 +109,19 @@ def _cradles(found: Findings, spec: FloatSpec, laid: Laid, lines_n: tuple[float,
     if len(laid.along_m) > 1:
         run = Run(length_m=spec.long_m, supports_m=laid.along_m)
         loads = [Loaded(says="people all over it", action=run.even(live_n), lasts="floor")]
-        check_run(found, Bends("Cradles", about, wood, run), run.even(dead_n), loads, limits)
+        check_run(found, Bends("cradle_rail", about, wood, run), run.even(dead_n), loads, limits)
         ends = Run(length_m=spec.long_m, supports_m=(laid.along_m[0], laid.along_m[-1]))
         barrels_n = spec.barrel.mass_kg * GRAVITY / 2 * len(laid.along_m) / spec.long_m
         ashore = [
             Loaded(says="on a stand or on ice, held at its ends", action=ends.even(dead_n + barrels_n), lasts="floor")
         ]
-        check_run(found, Bends("Cradles", about, wood, ends), NOTHING, ashore, ())
+        check_run(found, Bends("cradle_rail", about, wood, ends), NOTHING, ashore, ())
     pressed = Run(length_m=laid.joists.spacing_m, supports_m=(0.0, laid.joists.spacing_m))
     up_n = push_up_n(spec) / 2 / laid_length_m(spec)
     load = [Loaded(says="a barrel pressed wholly under", action=pressed.even(up_n), lasts="floor", sags=False)]
     before = list(found.checks)
     found.checks = []
-    check_run(found, Bends("Pressed-up cradles", about, wood, pressed), NOTHING, load, ())
+    check_run(found, Bends("cradle_rail_upward_load", about, wood, pressed), NOTHING, load, ())
     found.checks = [*before, *found.checks]
 
 
@@ -148,7 +155,7 @@ def reckon_joints(found: Findings, case: Case, laid: Laid) -> None:
         says="each strap, new",
     )
     found.gap(
-        "Straps hold a flooded barrel",
+        "barrel_straps.capacity",
         f"{spec.id}/barrels",
         OutsideScope(
             f"no rating is entered; each strap and its ratchet must hold {said(strap)} when new",
@@ -166,7 +173,7 @@ def reckon_joints(found: Findings, case: Case, laid: Laid) -> None:
         "each angle, on lifting",
     )
     found.gap(
-        "Angles hold the cradles",
+        "cradle_angles.capacity",
         f"{spec.id}/cradles",
         OutsideScope(
             f"no rating is entered; each angle must hold {said(pull)}, rail to joist",

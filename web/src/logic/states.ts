@@ -1,0 +1,29 @@
+/** States of a structure and results of a check: keys from the server, their labels and looks. */
+
+/** Labels by key; the same as the core's catalog (a test compares them). */
+export const STATE_LABELS: Record<string, string> = {
+  conflict: "Can't be built",
+  fail: 'Fails',
+  not_checked: 'Not checked',
+  to_answer: 'To answer',
+  pass_by_practice: 'Passes by practice, to be confirmed',
+  at_limit: 'At the limit',
+  pass_as_specified: 'Passes with specified connectors',
+  pass: 'Passes',
+  practice: 'Typical practice',
+  advisory: 'Recommendation not met',
+}
+/** Worst first. */
+const ORDER = Object.keys(STATE_LABELS)
+const WRONG = ['conflict', 'fail']
+const OPEN = [...WRONG, 'not_checked', 'to_answer']
+
+export const stateLabel = (key: string | undefined): string => (key ? (STATE_LABELS[key] ?? key) : '')
+/** Whether it fails or can't be built. */
+export const isWrong = (key: string | undefined): boolean => WRONG.includes(key ?? '')
+/** Whether something is still missing. */
+export const isOpen = (key: string | undefined): boolean => OPEN.includes(key ?? '')
+/** Whether it passes, whatever stands beside it. */
+export const isPassing = (key: string | undefined): boolean => !!key && !OPEN.includes(key)
+/** From best to worst, to sort by. */
+export const rank = (key: string): number => ORDER.length - ORDER.indexOf(key)
