@@ -140,7 +140,7 @@ class WorkingsTest(unittest.TestCase):
         _, drawn = some("us", 1, 10)[0]
         for check in drawn.checks:
             if check.about.endswith("/afloat"):
-                self.assertEqual(str(check.asks), "our safety limit", check.key)
+                self.assertEqual(str(check.asks), "House limit", check.key)
 
 
 class BetterIsNoWorseTest(unittest.TestCase):

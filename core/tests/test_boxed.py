@@ -52,7 +52,7 @@ class TheBox(unittest.TestCase):
         self.assertAlmostEqual(check.demand.value, given["M"] * 14 / 2 / given["I"] / given["r"], places=3)
         jointed = self.by_slices(1, boxed().web_e_pa, 1.4e6 * 0.9 * PSI)
         self.assertAlmostEqual(given["I"], jointed, delta=0.002 * jointed)
-        self.assertEqual(check.case, "people and things spread")
+        self.assertEqual(check.case, "uniform roof live load")
         self.assertAlmostEqual(
             check.limit.value, 675 * 1.25, places=6
         )  # pulled: table 4B, seven days of construction and repair

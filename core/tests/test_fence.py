@@ -69,7 +69,7 @@ class WorkedTest(unittest.TestCase):
         frosty = planned(fence(40), site(frost_m=2.9))
         self.assertEqual({f.depth_governed_by for f in frosty.footings}, {"Frost"})
         local = planned(fence(40), site(embedment_least_m=3.5))
-        self.assertEqual({f.depth_governed_by for f in local.footings}, {"Local least"})
+        self.assertEqual({f.depth_governed_by for f in local.footings}, {"local minimum"})
 
     def test_habit_stands_beside_and_never_inside(self) -> None:
         plan = planned(fence(40))

@@ -129,7 +129,7 @@ class BesideTheCabinTest(unittest.TestCase):
             self.assertAlmostEqual(bends.use, hand, delta=0.03 * hand)
         _, made = self.made("joist 38x140 SPF", RoofAbove())
         bends = next(c for c in made.checks if c.key == "rafter.bending")
-        self.assertIn("a person", bends.case)  # without the drift the snow asks less than a person does: 1.00
+        self.assertIn("point load", bends.case)  # without the drift the snow asks less than a person does: 1.00
         self.assertAlmostEqual(bends.use, 1.0, delta=0.01)
         self.assertTrue(any("not described" in gap.reason for gap in made.not_covered))
         self.assertNotEqual(state(made), "pass")
@@ -178,7 +178,7 @@ class OnTheShedTest(unittest.TestCase):
     def test_snow_and_a_person(self) -> None:
         _, made = self.made(False)
         bends = next(c for c in made.checks if c.key == "rafter.bending")
-        self.assertIn("a person at midspan", bends.case)
+        self.assertIn("point load at midspan", bends.case)
         self.assertAlmostEqual(bends.use, 0.62, delta=0.03)
 
 

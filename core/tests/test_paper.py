@@ -223,7 +223,7 @@ class SheetTest(unittest.TestCase):
         found = sheet(plan, Tape(), YardChoices(), "f/post/start+1")
         self.assertEqual({check.about for check in found.checks}, {"f/post/start+1"})
         self.assertTrue(all(check.working and check.sureness for check in found.checks))
-        self.assertIn("memory", found.checks[0].sureness)
+        self.assertIn("recalled", found.checks[0].sureness)
 
     def test_metric_words(self) -> None:
         found = sheet(planned(fence(60)), Tape("metric", 0.001), YardChoices())

@@ -79,7 +79,7 @@ class OverThePathTest(unittest.TestCase):
 
     def test_a_person_governs_the_rafter(self) -> None:
         bends = next(c for c in self.plan.checks if c.key == "rafter.bending")
-        self.assertIn("person at midspan", bends.case)
+        self.assertIn("point load at midspan", bends.case)
         modulus = 1.5 * 7.25**2 / 6 / 12  # in2 ft
         self.assertAlmostEqual(bends.demand.value * modulus, 736, delta=0.02 * 736)
         self.assertAlmostEqual(bends.limit.value * modulus, 1266, delta=0.02 * 1266)

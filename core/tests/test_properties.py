@@ -175,7 +175,7 @@ class FootingTest(unittest.TestCase):
         self.assertAlmostEqual(hole_width_m(5.5 * IN) / IN, 18)
 
     def test_the_largest_demand_governs_and_a_tie_goes_to_the_first(self) -> None:
-        found = needed([("Wind", 1.0, step(3.28)), ("Frost", 1.0, step(3.28)), ("Local least", 0.4, step(1.3))])
+        found = needed([("Wind", 1.0, step(3.28)), ("Frost", 1.0, step(3.28)), ("local minimum", 0.4, step(1.3))])
         self.assertEqual((found.governs, found.needed_m), ("Wind", 1.0))
         self.assertEqual(len(found.demands), 3)
 

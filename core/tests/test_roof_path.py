@@ -29,7 +29,7 @@ class ByHand(unittest.TestCase):
         detail = path(plan(pergola(LINE)))
         [width], [lasting], [passing], [down] = (values(detail, name) for name in ("b", "w_D", "w_L", "R"))
         self.assertAlmostEqual(width, 5.5, places=2)
-        self.assertAlmostEqual(passing, 5.0 * 5.5, places=2)  # people and things spread, 5 lb/ft² on open slats
+        self.assertAlmostEqual(passing, 5.0 * 5.5, places=2)  # uniform roof live load, 5 lb/ft² on open slats
         # One person of 300 lb right over the post is more than the 247 lb that are spread.
         self.assertAlmostEqual(down, lasting * 18 / 2 + 300, delta=0.5)
         [foot] = values(detail, "N")

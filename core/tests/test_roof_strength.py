@@ -80,7 +80,7 @@ class SeatTest(unittest.TestCase):
         seat = laid.seat_of(laid.sides[0])
         left_in = seat.left_m / IN
         self.assertLess(left_in, 5.5)
-        tail = worst(made, "rafter_tail.bending", "person at the tip")
+        tail = worst(made, "rafter_tail.bending", "at cantilever tip")
         by_hand = (300 * 24 + _tail_dead(reckon_pavilion(one), 2.0)) / (1.5 * left_in**2 / 6)
         self.assertAlmostEqual(tail.demand.value / by_hand, 1, delta=0.01)
 
@@ -120,7 +120,7 @@ class SeatTest(unittest.TestCase):
         self.assertAlmostEqual(min(abs(y), abs(y - one.spec.deep_m)), 0, places=6)
         self.assertLess(low, laid.timber.hip.width_m / 2)
         # A person at a tip sqrt 2 as far past as the commons'.
-        tail = worst(made, "hip_rafter_tail.bending", "person at the tip")
+        tail = worst(made, "hip_rafter_tail.bending", "at cantilever tip")
         moment = tail.demand.value * 1.5 * (laid.hip_seat.left_m / IN) ** 2 / 6
         self.assertGreater(moment, 300 * 12 * math.sqrt(2) * 0.99)
         self.assertLess(moment, 300 * 12 * math.sqrt(2) * 1.1)

@@ -133,7 +133,7 @@ water, Pond, 9000 ft, 0
         self.assertAlmostEqual(spot.height_m or 0.0, 0.1524)
         self.assertAlmostEqual(quoted.height_m or 0.0, 7 * 0.0254)
         self.assertEqual([problem.row for problem in found.problems], [4, 7, 8])
-        self.assertIn("nothing a site holds", found.problems[1].message)
+        self.assertIn("nknown feature type", found.problems[1].message)
         self.assertIn("2 km", found.problems[2].message)
 
     def test_a_line_of_one_point_says_what_it_lacks(self) -> None:

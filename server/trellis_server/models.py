@@ -93,7 +93,7 @@ class Status(models.TextChoices):
     AGREED = "agreed", "Agreed"
     BUILDING = "building", "Building"
     DONE = "done", "Done"
-    ARCHIVED = "archived", "Put away"
+    ARCHIVED = "archived", "Archived"
 
 
 class Job(models.Model):

@@ -1,4 +1,4 @@
-"""What the office said about a place: height limits, setbacks and permits, each with its source and its date."""
+"""Permit and zoning notes about a place: height limits, setbacks and permits, each with its source and its date."""
 
 from collections.abc import Sequence
 from typing import Annotated, Literal

@@ -41,7 +41,7 @@ def read_rows(
         text: Rows separated by line breaks; the two columns by a comma, semicolon, tab or two spaces. A first row of
             words is a heading. Lengths are written any way.
         kind: Whether the second column is a height or a rod reading.
-        instrument_m: Height of instrument above the job's zero; used with rod readings.
+        instrument_m: Instrument height above datum; used with rod readings.
         bare: Unit of numbers written without one.
 
     Returns:

@@ -194,7 +194,9 @@ def _kind(text: str) -> str:
     for row in thing_rows():
         if said in (row.key, row.says.lower()):
             return row.key
-    raise InputError("text", f'"{text[:40]}" is nothing a site holds: {", ".join(row.key for row in thing_rows())}')
+    raise InputError(
+        "text", f'Unknown feature type "{text[:40]}". Use one of: {", ".join(row.key for row in thing_rows())}'
+    )
 
 
 def _things(kind: str, name: str, rows: list[_Row], used: set[str]) -> list[SiteThing]:

@@ -152,7 +152,7 @@ def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Ca
 
 
 def move(job: Job, task: str, on: str, today: date) -> MoveAnswer:
-    """A task pulled to a day, and what that pushes; an empty day lets it go where it may.
+    """Move a task to a day, and what follows it; an empty day resets it.
 
     Raises:
         InputError: It can't begin that early, and what it waits for.

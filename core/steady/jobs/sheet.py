@@ -540,10 +540,10 @@ def sureness(check: Check) -> str:
     if any(re.search(r"\blow\b", source) for source in sources):
         return "a value from memory, low confidence"
     if any(re.search(r"\bmedium\b", source) for source in sources):
-        return "from memory, not compared; medium confidence"
+        return "recalled, unverified; medium confidence"
     recalled = [source for source in sources if from_memory_in(source)]
     if any(second_of(source) is None for source in recalled):
-        return "clauses from memory, not compared with the printed page"
+        return "clauses recalled, not compared with the printed page"
     if recalled:
         return "compared with a second source"
     if any(source.startswith("practice") for source in sources):

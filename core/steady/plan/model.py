@@ -26,9 +26,9 @@ class Asks(StrEnum):
     """Who asks for a check: a clause of the code, our own safety limit, advice, or advice that the crew has taken in."""
 
     CODE = "code"
-    SAFETY = "our safety limit"
+    SAFETY = "House limit"
     ADVICE = "advice"
-    CREW = "the crew's own limit"
+    CREW = "Crew limit"
 
 
 Advice = Literal["a person leaning", "sag", "wobble"]
@@ -222,7 +222,7 @@ class Curve:
 class Opening(Curve):
     """A gate or a bay that lifts out: its corners, what the crew calls it, which way it swings, its leaves' widths (m).
 
-    `hung`: whether a leaf hangs in it; a way through stays open.
+    `hung`: whether it has a gate; a way through stays open.
     """
 
     swing: str = ""

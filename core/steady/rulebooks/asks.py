@@ -141,7 +141,7 @@ class PostAsk:
 
 @value
 class SeatAsk:
-    """A bearing square to the grain: its width and length, how far it is from the stick's end, and the school's kind."""
+    """A bearing perpendicular to grain: its width and length, how far it is from the stick's end, and the school's kind."""
 
     width_m: float
     length_m: float

@@ -76,7 +76,7 @@ def embedment(
         formula="0.5 * A * (1 + sqrt(1 + 4.36 * h / A))",
         inputs=(("A", a.value, "ft"), ("h", h_ft, "ft")),
         source="ibc: 1807.3.2.1; high",
-        says="depth the ground asks for",
+        says="required embedment",
     )
     return depth, (pressure, a)
 
@@ -135,6 +135,6 @@ def embedment_for_moment(
         formula="(7.652 * M / (k * b)) ** (1 / 3)",
         inputs=(("M", moment, "lb-ft"), ("k", k, "psf/ft"), ("b", b_ft, "ft")),
         source="ibc: 1807.3.2.1 in the limit of a pure moment; medium",
-        says="depth the ground asks for",
+        says="required embedment",
     )
     return depth, ()

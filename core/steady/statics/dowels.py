@@ -39,5 +39,5 @@ def johansen_n(dowel: Dowel, *, side_mm: float, main_mm: float, rho: float) -> d
 
 
 def screw_pull_n(*, d_mm: float, length_mm: float, rho: float) -> float:
-    """Characteristic pull-out of one screw square to the grain. Source: EN 1995-1-1 8.38 (from memory, high, 6 to 12 mm)."""
+    """Characteristic pull-out of one screw perpendicular to grain. Source: EN 1995-1-1 8.38 (from memory, high, 6 to 12 mm)."""
     return float(0.52 * d_mm**-0.5 * length_mm**-0.1 * rho**0.8 * d_mm * length_mm * min(d_mm / 8, 1.0))

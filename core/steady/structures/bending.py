@@ -133,8 +133,8 @@ class Loaded:
 
 def one_person(run: Run, person_n: float) -> list[Loaded]:
     """One person who mends something, in every span and at every tip in turn; nobody asks how far that sags."""
-    places = [("a person at midspan", at_m) for at_m in run.middles_m()]
-    places += [("a person at the tip", at_m) for at_m in run.tips_m()]
+    places = [("point load at midspan", at_m) for at_m in run.middles_m()]
+    places += [("point load at cantilever tip", at_m) for at_m in run.tips_m()]
     return [Loaded(says=says, action=run.point(person_n, at_m), lasts="roof", sags=False) for says, at_m in places]
 
 
@@ -225,10 +225,12 @@ def check_lifted(found: Findings, one: Bends, dead_n_per_m: float, up_n_per_m: f
         found.gap(f"{what}.bending_under_uplift", about, outside)
         return
     named = [
-        replace(item, check=replace(item.check, key=f"{item.check.key}_under_uplift", case="net of what holds it down"))
+        replace(
+            item, check=replace(item.check, key=f"{item.check.key}_under_uplift", case="net of resisting dead load")
+        )
         for item in checks
     ]
-    found.members(what, about, tuple(named), "wind up, lower edge not held")
+    found.members(what, about, tuple(named), "wind up, bottom edge unbraced")
 
 
 def _unfactored(book: Loads, action: Action) -> Action:

@@ -74,7 +74,7 @@ class LineForm:
     """How a structure of the kind is written on one line.
 
     Args:
-        title: Heads the form ("A deck from its size").
+        title: Heads the form ("New deck").
         asks: What the line holds.
         name: A sample name.
         imperial: A sample line in feet; `metric` in metres.
@@ -90,7 +90,7 @@ class LineForm:
     metric: str
     help: tuple[tuple[str, str], ...]
     metric_help: tuple[tuple[str, str], ...]
-    go: str = "Lay it out"
+    go: str = "Create layout"
     starts: tuple[LineStart, ...] = ()
 
 
@@ -131,7 +131,7 @@ class Table:
 COMMON = (
     Table(key="holes", says="Holes"),
     Table(key="pieces", says="Pieces"),
-    Table(key="cut plan", says="Cut plan"),
+    Table(key="cut plan", says="Cutting plan"),
     Table(key="cautions", says="Cautions"),
 )
 """Tables that any structure has."""
@@ -226,7 +226,7 @@ class Kind:
         candidates: Changes that might help; `choices`: members and ways to choose from.
         first_checks: What is known before its pieces are counted: where one of these fails, so does the whole.
         acts: Named changes with a value, for what a form field cannot say.
-        strength: The wind it stands up to. `approval`: what a client approves. `found`: goes round what a hole met.
+        strength: Wind rating. `approval`: what a client approves. `found`: goes round what a hole met.
         starts: Ways to build it beside each other.
         rests: Where it rests on another structure of the job; `brings`: what its posts bring there, on its own axes.
         carries: The spec with what rests on it; None: nothing may.

@@ -27,7 +27,7 @@ class Bearing:
         id: The post's own id, in the other structure. `says`: what it is, in words.
         x_m, y_m: Where it stands.
         dead_n: Its lasting load; `live_n`: the worst that comes and goes (both unfactored).
-        up_n: What the wind lifts net of what holds it down above; `push_n`: sideways (both at the school's design level).
+        up_n: What the wind lifts net of resisting dead load above; `push_n`: sideways (both at the school's design level).
         held_m: Where a pocket holds the post upright: how high over the floor it is pushed; 0: it stands on a base that turns.
         post_m: How wide such a post is.
         why: What of it is not known; empty: all is.

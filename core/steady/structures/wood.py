@@ -36,7 +36,7 @@ no stress value in most tables."""
 
 
 WITHIN = 1.5
-"""Within the run boards may span half as much again as in the ends' zones of wind [our own, low]."""
+"""Within the run boards may span half as much again as end zone of wind [our own, low]."""
 
 
 def board_reach_m(thickness_m: float) -> float:

@@ -75,7 +75,7 @@ def sign_in(request: HttpRequest, body: SignIn) -> Session:
 
 @router.post("/demo", response={200: Session, 403: Problems}, auth=same_site)
 def back_into_demo(request: HttpRequest) -> Session:
-    """Back into the demo that somebody signed out of; only where there is one, on this machine."""
+    """Return to demo that somebody signed out of; only where there is one, on this machine."""
     if not settings.DEMO or not _loopback(request):
         raise HttpError(403, "There is no demo here")
     request.session.pop("left_demo", None)

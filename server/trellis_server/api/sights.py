@@ -61,7 +61,7 @@ def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
 
 @router.post("/calendar/move", response={200: CalendarMoved, **REFUSALS})
 def move_on_days(request: HttpRequest, body: CalendarMoveBody) -> HttpResponse:
-    """A task pulled to a day, what that pushes, and what can't be."""
+    """A task moved, what follows it, and what can't be."""
     return fast(move(body.document, body.task, body.on, timezone.localdate()))
 
 

@@ -41,7 +41,7 @@ def table_pergola() -> PergolaSpec:
 
 
 def terrace_pergola() -> PergolaSpec:
-    """Graded slats over the terrace, its coefficient typed by the crew."""
+    """Graded slats over the terrace, its coefficient typed."""
     spec = home(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace1", "terrace-pergola", "m"), "nz")
     return replace(spec, slat="rail 45x70 SG8", net_coefficient=0.9, sun=SunAsked(on="2026-01-15", hour=16.0))
 

@@ -37,7 +37,7 @@ def _events(job_id: str, job: Job, row: TaskRow) -> Iterable[Event]:
     told = [
         f"Job: {job.name}",
         f"{row.hours:.1f} person-hours" if row.hours else "",
-        f"Look before going on: {row.hold}" if row.hold else "",
+        f"Hold point: {row.hold}" if row.hold else "",
     ]
     told += [f"Not yet: {why}" for why in row.stops]
     for number, span in enumerate(row.spans, start=1):

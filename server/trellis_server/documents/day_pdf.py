@@ -40,7 +40,7 @@ def day_sheet(about: Whole, today: date) -> bytes:
     story += told_states(found.warnings)
     stops = list(dict.fromkeys(why for row, _ in rows for why in row.stops))
     if stops:
-        story.append(Paragraph("May not begin yet", UNDER))
+        story.append(Paragraph("Blocked tasks", UNDER))
         story += [Paragraph(escape(f"• {why}"), PLAIN) for why in stops]
     story.append(Paragraph("In this order", UNDER))
     lines = [
@@ -70,5 +70,5 @@ def _clock(hours: float) -> str:
 def _task(row: TaskRow) -> Paragraph:
     text = escape(f"{row.name}: {row.what}" if row.name else row.what)
     if row.hold:
-        text += f"<br/><b>Look before going on: {escape(row.hold)}</b>"
+        text += f"<br/><b>Hold point: {escape(row.hold)}</b>"
     return Paragraph(text, PLAIN)

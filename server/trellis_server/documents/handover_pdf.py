@@ -66,13 +66,13 @@ def handover(about: Whole, today: date) -> bytes:
     for plan in plans_of(job):
         story.append(Paragraph(f"<b>{escape(names[plan.id])}</b>: {escape(described(plan).partition(': ')[2])}", PLAIN))
     story += told_states(warnings(job))
-    story.append(Paragraph("What it asks for", UNDER))
+    story.append(Paragraph("Maintenance", UNDER))
     for item in reminders(job, today):
         due = ", ".join(f"{day:%Y-%m}" for day in item.due[:4])
         story.append(Paragraph(f"• {escape(item.text)} <font size=9>({due} …)</font>", PLAIN))
     looked = list(Inspection.objects.filter(job=kept).order_by("on", "pk"))
     if looked:
-        story.append(Paragraph("Looked at", UNDER))
+        story.append(Paragraph("Inspections", UNDER))
         tasks = {task.id: f"{names[plan.id]}, {task.what}" for plan in plans_of(job) for task in plan.tasks}
         for found in looked:
             what = tasks.get(found.task, found.task)

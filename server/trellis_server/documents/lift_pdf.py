@@ -44,5 +44,5 @@ def lift_pages(job: Job, name: str, plan: Plan, paper: str, said: tuple[str, ...
         ruled_table(NAMES, rows, WIDE),
         Spacer(1, 12),
     ]
-    story += [Paragraph("To mind", UNDER), *(Paragraph(f"• {escape(line)}", PLAIN) for line in to_mind(tape))]
+    story += [Paragraph("Precautions", UNDER), *(Paragraph(f"• {escape(line)}", PLAIN) for line in to_mind(tape))]
     return build_pages(story, title, paper)

@@ -54,7 +54,7 @@ def pack(about: Whole, told: Tells = lambda done, of, says: None) -> bytes:
     told(len(parts), len(parts), "putting it together")
     made = PdfWriter()
     made.append(PdfReader(io.BytesIO(_index(about, bodies))), import_outline=False)
-    made.add_outline_item(title="What is in it", page_number=0)
+    made.add_outline_item(title="Contents", page_number=0)
     counts = [len(body.pages) if body else 0 for _, body in bodies]
     tabs = iter(PdfReader(io.BytesIO(_tabs([title for title, _ in bodies], counts, about.options.paper))).pages)
     for title, body in bodies:

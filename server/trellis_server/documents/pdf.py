@@ -50,7 +50,7 @@ def head_lines(facts: SheetFacts, sheet: Sheet, width: float) -> list[str]:
     basis = (
         "built on the calculation"
         if sheet.built_on is Basis.RECKONED
-        else f"BUILT ON PRACTICE, accepted by {sheet.accepted}"
+        else f"CREW DETAIL, NOT CALCULATED. Approved by {sheet.accepted}"
     )
     reads = sheet.reads
     if any(view.layout == "line" for view in sheet.views):
@@ -115,7 +115,7 @@ def foot(canvas: Canvas, size: tuple[float, float]) -> None:
     canvas.drawString(
         MARGIN,
         MARGIN - 8,
-        "Design values and clauses are from memory, not compared with the printed codes. Local code and licensed",
+        "Design values and clauses are recalled, unverified with the printed codes. Local code and licensed",
     )
     canvas.drawString(MARGIN, MARGIN - 18, "practice come first. No hole before the locate is complete.")
     canvas.drawRightString(size[0] - MARGIN, MARGIN - 18, f"page {canvas.getPageNumber()}")

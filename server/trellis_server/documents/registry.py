@@ -153,19 +153,19 @@ def _plan(about: Subject) -> bytes:
 
 DOCUMENTS = [
     Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=_sheets, inline=True),
-    Document(file="working.pdf", says="The calculation", kind=PDF, make=_working, inline=True),
+    Document(file="working.pdf", says="Calculation", kind=PDF, make=_working, inline=True),
     Document(
         file="lifts.pdf",
-        says="The lift plan",
+        says="Lift plan",
         kind=PDF,
         make=_lifts,
         inline=True,
         applies=lambda about: bool(lift_plan(about.plan)),
     ),
-    Document(file="shade.pdf", says="The shade sheet", kind=PDF, make=_shade, inline=True, applies=_in_the_sun),
+    Document(file="shade.pdf", says="Shade report", kind=PDF, make=_shade, inline=True, applies=_in_the_sun),
     Document(
         file="sample.pdf",
-        says="A full-size sample",
+        says="Full-size sample",
         kind=PDF,
         make=_sample,
         inline=True,
@@ -189,7 +189,7 @@ DOCUMENTS = [
     Document(file="marks.csv", says="Marks", kind=CSV, make=_marks, applies=lambda about: bool(about.plan.marks)),
     Document(file="pieces.csv", says="Pieces", kind=CSV, make=_pieces),
     Document(file="drawing.dxf", says="Drawing, DXF", kind="image/vnd.dxf", make=_dxf),
-    Document(file="plan.json", says="The plan, as data", kind="application/json; charset=utf-8", make=_plan),
+    Document(file="plan.json", says="Plan data (JSON)", kind="application/json; charset=utf-8", make=_plan),
 ]
 """Beside these every view of a structure is a drawing of its own, `<view>.svg`."""
 
@@ -301,7 +301,7 @@ JOB_DOCUMENTS = [
     ),
     JobDocument(file="day.pdf", says="A day's sheet", kind=PDF, make=_day_pdf, inline=True),
     JobDocument(file="pack.pdf", says="The job pack", kind=PDF, make=_pack, inline=True),
-    JobDocument(file="handover.pdf", says="The handover", kind=PDF, make=_handover, inline=True),
+    JobDocument(file="handover.pdf", says="Handover document", kind=PDF, make=_handover, inline=True),
     JobDocument(file="upkeep.ics", says="Upkeep, as calendar entries", kind=ICS, make=_upkeep),
     JobDocument(file="calendar.ics", says="The calendar", kind=ICS, make=_ics),
     JobDocument(file="site.dxf", says="The site, DXF", kind="image/vnd.dxf", make=_site_dxf),

@@ -139,12 +139,12 @@ def site_sheets(printed: Printed) -> bytes:
     fonts()
     stream = io.BytesIO()
     line = any(view.layout == "line" for view in printed.sheet.views)
-    first = "Before and during the work"
+    first = "Safety and precautions"
     story: list[Flowable] = [*_cautions(printed)]
     story += _line(printed) if line else _grid(printed)
     bays = {bay.id for bay in printed.sheet.bays}
     up = _up(printed, lambda about: about not in bays)  # bays stand on the pages of their runs
-    story += [*_section("What goes up, and where"), *up] if up else []
+    story += [*_section("Assembly schedule"), *up] if up else []
     story += _large(printed)
     story += _pieces(printed)
     story += _order(printed)
@@ -423,7 +423,7 @@ def _large(printed: Printed) -> list[Flowable]:
     for item in printed.sheet.measures:
         rows = [(*row, "") for row in item.rows]
         found += [Paragraph(escape(item.title), UNDER), _table(printed, columns, rows, ("measure",), "done")]
-    return [*_section("Measures, in the order in which they are cut"), *found] if found else []
+    return [*_section("Dimensions in cutting order"), *found] if found else []
 
 
 def _pieces(printed: Printed) -> list[Flowable]:
@@ -442,7 +442,7 @@ def _bevel(row: PieceRow) -> str:
 def _order(printed: Printed) -> list[Flowable]:
     rows = [(str(number), task.what, task.hold) for number, task in enumerate(printed.sheet.tasks, start=1)]
     columns = (("", 5), ("do", 55), ("look before going on", 40))
-    return [*_section("Order of work, and when to stop and look"), _table(printed, columns, rows)] if rows else []
+    return [*_section("Work sequence and hold points"), _table(printed, columns, rows)] if rows else []
 
 
 def _labels(printed: Printed) -> list[Flowable]:
@@ -466,4 +466,4 @@ def _labels(printed: Printed) -> list[Flowable]:
     cells = [[Paragraph(text, LABEL) for text in said[k : k + across]] for k in range(0, len(said), across)]
     table = Table(cells, colWidths=[printed.inner / across] * across, rowHeights=[36] * len(cells))
     table.setStyle(TableStyle([("GRID", (0, 0), (-1, -1), 0.4, "#9aa6a0"), ("VALIGN", (0, 0), (-1, -1), "MIDDLE")]))
-    return [*_section("Labels to cut out and stick on"), table]
+    return [*_section("Part labels"), table]

@@ -13,7 +13,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='job',
             name='status',
-            field=models.CharField(choices=[('planning', 'Planning'), ('quoted', 'Quoted'), ('agreed', 'Agreed'), ('building', 'Building'), ('done', 'Done'), ('archived', 'Put away')], default='planning', max_length=10),
+            field=models.CharField(choices=[('planning', 'Planning'), ('quoted', 'Quoted'), ('agreed', 'Agreed'), ('building', 'Building'), ('done', 'Done'), ('archived', 'Archived')], default='planning', max_length=10),
         ),
         migrations.AddField(
             model_name='job',

@@ -1,4 +1,4 @@
-"""Stand-ins that ship with the program: made-up answers, the same for the same question, with faults to be tried.
+"""Simulated services: made-up answers, the same for the same question, with faults to be tried.
 
 Nothing here is measured or promised by anybody.
 """

@@ -48,13 +48,13 @@ class RoofInTheBrowser(SignedIn):
         """On the phone a diagonal is kept as planned, and stands in the record."""
         self.open(f"/site/{self.job.pk}/{place}")
         self.page.get_by_role("button", name="diagonal").first.click()
-        self.page.get_by_role("button", name="As planned").first.click()
+        self.page.get_by_role("button", name="Use planned value").first.click()
         self.open(f"/jobs/{self.job.pk}/record/{place}")
         expect(self.page.get_by_role("cell", name="diagonal").first).to_be_visible()
 
     def in_space(self, place: str) -> None:
         """Every piece of the plan stands in the picture."""
-        self.page.get_by_role("button", name="In space").click()
+        self.page.get_by_role("button", name="3D view").click()
         made = scene(plan_structure(load(self.document()), place))
         canvas = self.page.locator("canvas[data-pieces]")
         expect(canvas).to_have_attribute("data-pieces", str(sum(solid.count for solid in made.solids)))

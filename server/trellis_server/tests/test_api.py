@@ -372,7 +372,7 @@ class FilesTest(TestCase):
                 "bags",
                 "post long",
                 "lower edges",
-                "Measures, in the order in which they are cut",
+                "Dimensions in cutting order",
                 "Pieces to cut",
                 "Order of work",
                 "Labels to cut out",

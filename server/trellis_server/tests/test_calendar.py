@@ -105,7 +105,7 @@ class DaysTest(SignedIn):
     def test_a_task_is_pulled_by_keys_and_what_cannot_be_is_told(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/calendar")
-        expect(page.get_by_role("heading", name="The calendar")).to_be_visible()
+        expect(page.get_by_role("heading", name="Schedule")).to_be_visible()
         dig = page.get_by_role("button", name="Windbreak: Dig the holes").first
         dig.focus()
         page.keyboard.press("ArrowRight")

@@ -206,11 +206,11 @@ class DealingsInBrowserTest(SignedIn):
     def test_the_foot_is_changed_and_says_what_is_missing(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/sheet/herb-yard")
-        page.get_by_role("combobox", name="Posts stand in or on").click()
+        page.get_by_role("combobox", name="Post foundation").click()
         page.get_by_role("option", name="base on a slab").click()
         expect(page.get_by_text("A base is a hinge: nothing holds these posts up.")).to_be_visible()
         expect(page.get_by_role("complementary", name="What is built").get_by_text("not_checked").first).to_be_visible()
-        page.get_by_role("combobox", name="Kept upright by").click()
+        page.get_by_role("combobox", name="Lateral system").click()
         page.get_by_role("option", name="a base with a rating").click()
         rating = page.get_by_label("Base's rated moment")
         rating.fill("strong")
@@ -227,7 +227,7 @@ class DealingsInBrowserTest(SignedIn):
         page = self.page
         page.set_viewport_size({"width": 1280, "height": 640})
         self.open(f"/jobs/{self.job.pk}/sheet/herb-yard")
-        field = page.get_by_role("combobox", name="Posts stand in or on")
+        field = page.get_by_role("combobox", name="Post foundation")
         field.click()
         option = page.get_by_role("option", name="base on a slab")
         expect(option).to_be_visible()
@@ -266,15 +266,15 @@ class DealingsInBrowserTest(SignedIn):
     def test_the_look_is_approved_and_the_message_copied(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/buy/lower-path")
-        expect(page.get_by_text("The list is held.")).to_be_visible()
+        expect(page.get_by_text("Order on hold.")).to_be_visible()
         expect(page.get_by_text("seen through from 0°")).to_be_visible()
-        page.get_by_label("Who says yes to it").fill("the house")
-        page.get_by_role("button", name="The look is right").click()
+        page.get_by_label("Approved by").fill("the house")
+        page.get_by_role("button", name="Approve appearance").click()
         expect(page.get_by_label("Message to the merchant")).to_contain_text("Please price and hold for Lower path")
-        page.get_by_label("In place of the").select_option("board")
+        page.get_by_label("Replace").select_option("board")
         page.get_by_label("Use instead").select_option("board 1x6 cedar")
-        expect(page.get_by_role("button", name="Take it into the plan")).to_be_visible()
-        page.get_by_role("button", name="Take it into the plan").click()
+        expect(page.get_by_role("button", name="Apply to plan")).to_be_visible()
+        page.get_by_role("button", name="Apply to plan").click()
         expect(page.get_by_text("The look has changed since the house approved it").first).to_be_visible()
         self.assertEqual(self.axe(), [])
 
@@ -329,7 +329,7 @@ class DealingsInBrowserTest(SignedIn):
         page.get_by_label("closed: it ends where it began").check()
         expect(page.get_by_text("A closed loop has no ends to join to a wall").first).to_be_visible()
         page.get_by_label("closed: it ends where it began").uncheck()
-        page.locator("section", has_text="Bays that lift out").last.get_by_role("button", name="add one").click()
+        page.locator("section", has_text="Removable panels").last.get_by_role("button", name="add one").click()
         page.get_by_role("tab", name="Marks").click()
         expect(page.get_by_role("cell", name="lift-out bay").first).to_be_visible()
 
@@ -337,12 +337,12 @@ class DealingsInBrowserTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/sheet/lower-path")
         for pick, panel, told in (
-            ("louvres", "Tilt from lying flat, degrees", "louvres a bay"),
+            ("louvres", "Louver angle from horizontal, degrees", "louvres a bay"),
             ("welded stock panels", "Greatest opening", "cut on a wire"),
             ("bought panels", "Panel", "maker"),
             ("boards, butted", "First board", "narrower"),
         ):
-            page.get_by_label("Closed with").click()
+            page.get_by_label("Infill").click()
             page.get_by_role("option", name=pick, exact=True).click()
             expect(page.get_by_label(panel, exact=True).first).to_be_visible()
             expect(page.locator(".canvas svg").first).to_be_visible()
@@ -362,8 +362,8 @@ class DealingsInBrowserTest(SignedIn):
             page.get_by_role("button", name="›").click()
         reading = page.locator(".reading").inner_text()
         page.get_by_role("button", name="hit something").click()
-        page.get_by_label("What is there, and how deep?").fill("rock at 14 in")
-        page.get_by_role("button", name="Keep, and go round it").click()
+        page.get_by_label("Obstruction and depth").fill("rock at 14 in")
+        page.get_by_role("button", name="Save and re-plan").click()
         expect(page.get_by_role("status").filter(has_text="posts that are set stay")).to_be_visible()
         expect(page.locator(".reading")).not_to_have_text(reading)
         zones = self.document()["structures"][0]["spec"]["zones"]

@@ -1,4 +1,4 @@
-"""A platform on barrels in the browser: from one line through its water and its picture in space to paper and record."""
+"""New floating platform in the browser: from one line through its water and its picture in space to paper and record."""
 
 import re
 
@@ -10,7 +10,7 @@ from trellis_server.tests.roofs import RoofInTheBrowser
 class FloatInTheBrowserTest(RoofInTheBrowser):
     def test_from_its_line_to_paper_and_record(self) -> None:
         page = self.page
-        place = self.put_up("A platform on barrels", "Along it × across it", "14x10 barrels8 ramp9")
+        place = self.put_up("New floating platform", "Along it × across it", "14x10 barrels8 ramp9")
         row = page.locator("tr", has_text="in 2 rows").first
         expect(row).to_contain_text("8 in 2 rows")
         page.locator("tr", has_text="Afloat").first.click()
@@ -28,7 +28,7 @@ class FloatInTheBrowserTest(RoofInTheBrowser):
         people.fill("")
         people.press("Enter")
         self.saved()
-        barrels = page.get_by_label("In all", exact=True)
+        barrels = page.get_by_label("Total", exact=True)
         barrels.fill("9")
         barrels.press("Enter")
         expect(page.get_by_text("9 barrels do not share out into 2 rows alike").first).to_be_visible()
@@ -42,8 +42,8 @@ class FloatInTheBrowserTest(RoofInTheBrowser):
 
     def test_people_pulled_to_one_side_lean_it(self) -> None:
         page = self.page
-        self.put_up("A platform on barrels", "Along it × across it", "14x12 barrels12 rows3 noramp")
-        across = page.get_by_label("They stand, across from the middle")
+        self.put_up("New floating platform", "Along it × across it", "14x12 barrels12 rows3 noramp")
+        across = page.get_by_label("Crowd offset, crosswise")
         across.fill("5")
         across.press("Enter")
         # Four people five feet out: the water's line in the section tells how far it leans.

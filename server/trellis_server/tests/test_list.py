@@ -1,4 +1,4 @@
-"""The whole job's list over the API, as files read back by other libraries, and in the browser."""
+"""Materials over the API, as files read back by other libraries, and in the browser."""
 
 import copy
 import csv
@@ -87,7 +87,7 @@ class ListInTheBrowserTest(SignedIn):
     def test_the_whole_job_is_bought_together(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/list")
-        expect(page.get_by_role("heading", name="The whole job's list")).to_be_visible()
+        expect(page.get_by_role("heading", name="Materials")).to_be_visible()
         table = page.get_by_role("table", name="What to buy for the whole job")
         expect(table.locator("tbody tr").first).to_be_visible()
         expect(page.get_by_text("Counted twice")).to_contain_text("agree")
@@ -119,16 +119,16 @@ class ArrivalsInTheBrowserTest(SignedIn):
     def test_a_short_delivery_leaves_the_rest_to_buy(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/list")
-        box = page.get_by_role("region", name="What came")
-        box.get_by_role("button", name="A delivery came").click()
+        box = page.get_by_role("region", name="Deliveries received")
+        box.get_by_role("button", name="Receive delivery").click()
         bags = box.get_by_label("good of Concrete 80 lb bag")
         asked = int(bags.input_value())
         bags.fill("some")
-        box.get_by_role("button", name="It is here").click()
+        box.get_by_role("button", name="Record delivery").click()
         expect(box.get_by_role("alert")).to_contain_text("as a whole number")
         bags.fill(str(asked - 4))
         box.get_by_label("What was wrong").fill("four bags set hard")
-        box.get_by_role("button", name="It is here").click()
+        box.get_by_role("button", name="Record delivery").click()
         expect(box).to_contain_text("4 short or damaged")
         self.saved()
         lines = page.get_by_role("region", name="What to buy")

@@ -140,9 +140,9 @@ class KeptInTheBrowserTest(NothingLostCase):
         self.fill(page, "Job", "refused")
         expect(page.locator(SIGN)).to_contain_text("see the field in red")
         with page.expect_download() as download:
-            page.get_by_role("button", name="Take it as a file").click()
+            page.get_by_role("button", name="Download a copy").click()
         self.assertEqual(download.value.suggested_filename, "refused, not saved.json")
-        page.get_by_role("button", name="Give it up").click()
+        page.get_by_role("button", name="Discard changes").click()
         expect(page.get_by_label("Job", exact=True)).to_have_value("Larkspur Rise")
         self.assertEqual(page.evaluate(KEPT), 0)
 
@@ -194,7 +194,7 @@ class WhoseTest(NothingLostCase):
         expect(page.get_by_label("Not on the server yet")).to_contain_text("changes of Larkspur Rise")
         page.get_by_role("button", name="Sign out").click()
         expect(page.get_by_role("dialog")).to_contain_text("changes of Larkspur Rise")
-        page.get_by_role("button", name="Sign out, keep it here").click()
+        page.get_by_role("button", name="Sign out, keep on this device").click()
         expect(page.get_by_label("Password")).to_be_visible()
         self.assertEqual(page.evaluate(KEPT), 1)
         page.unroute(API)

@@ -1,4 +1,4 @@
-"""What lies outside, with every fault of its stand-in: answers land where they are used, and silence changes nothing."""
+"""Connections, with every fault of its stand-in: answers land where they are used, and silence changes nothing."""
 
 import copy
 from datetime import timedelta
@@ -171,9 +171,9 @@ class OutsidePageTest(SignedIn):
         expect(page.get_by_role("region", name="Weather service")).to_contain_text("°")
         self.assertEqual(self.axe(), [])
         self.open(f"/jobs/{self.job.pk}/calendar")
-        page.get_by_role("button", name="Ask for the forecast").click()
+        page.get_by_role("button", name="Get forecast").click()
         self.eventually(lambda: sum(day["id"].startswith("forecast-") for day in self.document()["days"]) >= 8)
         self.open(f"/jobs/{self.job.pk}/place")
         page.get_by_text("12 spot heights").click()
-        page.get_by_role("button", name="Read the spots with the level").click()
+        page.get_by_role("button", name="Survey spot heights").click()
         expect(page.get_by_text("12 spots read")).to_be_visible()

@@ -9,7 +9,7 @@ class YardPanelTest(SignedIn):
     def test_a_setting_that_no_panel_shows_is_found_by_its_name(self) -> None:
         page = self.page
         self.sheet()
-        find = page.get_by_role("searchbox", name="Find a setting")
+        find = page.get_by_role("searchbox", name="Search settings")
         find.fill("depth step")
         expect(page.get_by_role("search")).to_contain_text("1 setting")
         expect(page.get_by_role("search")).to_contain_text("Depths are rounded up to it")
@@ -29,7 +29,7 @@ class YardPanelTest(SignedIn):
     def test_a_gate_s_and_the_yard_s_settings_are_found_too(self) -> None:
         page = self.page
         self.sheet()
-        find, found = page.get_by_role("searchbox", name="Find a setting"), page.get_by_role("search")
+        find, found = page.get_by_role("searchbox", name="Search settings"), page.get_by_role("search")
         find.fill("closing spring")
         expect(found.get_by_role("heading", name="Latch, closer and wheel, walk gate")).to_be_visible()
         spring = found.get_by_label("Self-closing spring, least moment").first
@@ -56,7 +56,7 @@ class YardPanelTest(SignedIn):
         box.get_by_label("Length", exact=True).fill("12'")
         box.get_by_label("Length", exact=True).press("Enter")
         box.get_by_label("Sticks").fill("3")
-        box.get_by_role("button", name="These are in hand").click()
+        box.get_by_role("button", name="Add to stock on hand").click()
         self.eventually(lambda: len(self.document()["yard"]["rack"]) == 1)
         kept = self.document()["yard"]["rack"][0]
         self.assertEqual(kept["count"], 3)
@@ -89,10 +89,10 @@ class SticksTest(SignedIn):
         self.eventually(lambda: "@" in str(self.spec()["rail"]))
         self.pick("Laid", "between, on edge")
         self.eventually(lambda: self.spec()["rail_laid"] == "between, on edge")
-        self.pick("Ends held by", "bought brackets")
+        self.pick("Rail-end connection", "bought brackets")
         self.eventually(lambda: self.spec()["rail_end"] == "brackets")
         # What a bracket holds is asked for, and a number closes the gap.
-        makers = page.get_by_label("Makers' numbers")
+        makers = page.get_by_label("Manufacturer ratings")
         expect(makers).to_be_visible()
         makers.get_by_label("Rail ends").fill("2000 lb")
         makers.get_by_label("Rail ends").press("Enter")
@@ -109,9 +109,9 @@ class SticksTest(SignedIn):
         page = self.page
         self.sheet()
         expect(page.locator(".starts article")).to_have_count(3)
-        page.get_by_role("button", name="Keep this fence as how our crew builds").click()
+        page.get_by_role("button", name="Keep this fence as crew standard build").click()
         expect(page.locator(".starts article")).to_have_count(4)
-        crew = page.locator(".starts article").filter(has_text="As our crew usually builds it")
+        crew = page.locator(".starts article").filter(has_text="As our crew builds")
         expect(crew).to_contain_text("posts")
         page.get_by_role("button", name="forget it").click()
         expect(page.locator(".starts article")).to_have_count(3)
@@ -122,7 +122,7 @@ class WayThroughTest(SignedIn):
         page = self.page
         self.sheet()
         page.get_by_role("tab", name="Line").click()
-        leaf = page.get_by_label("a leaf hangs in it").first
+        leaf = page.get_by_label("has a gate").first
         leaf.scroll_into_view_if_needed()
         leaf.uncheck()
         self.eventually(lambda: self.spec()["openings"][0]["hung"] is False)

@@ -414,13 +414,13 @@ class JoiningInTheBrowserTest(SignedIn):
     def test_from_the_invitation_to_the_site(self) -> None:
         page = self.page
         self.open("/crew")
-        page.get_by_label("For whom").fill("Hazel")
+        page.get_by_label("Recipient").fill("Hazel")
         page.get_by_role("button", name="Invite by link").click()
         link = page.locator("input.secret").input_value()
         self.assertEqual(self.axe(), [])
         page.get_by_role("button", name="take back the invitation Hazel").click()
         expect(page.get_by_text("not used yet")).to_have_count(0)
-        page.get_by_label("For whom").fill("Hazel")
+        page.get_by_label("Recipient").fill("Hazel")
         page.get_by_role("button", name="Invite by link").click()
         expect(page.locator("input.secret")).not_to_have_value(link)
         good = page.locator("input.secret").input_value()

@@ -32,7 +32,7 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
     def test_its_sun_and_its_picture_in_space(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/ground/windbreak")
-        for label, value in (("Latitude, north of the equator", "39.74"), ("Longitude, east of Greenwich", "-104.99")):
+        for label, value in (("Latitude (° N)", "39.74"), ("Longitude (° E)", "-104.99")):
             page.get_by_label(label).fill(value)
             page.get_by_label(label).press("Enter")
         self.eventually(lambda: abs((self.document()["site"].get("longitude_rad") or 0) + math.radians(104.99)) < 1e-6)
@@ -40,7 +40,7 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
         page.get_by_role("option", name="America/Denver", exact=True).click()
         self.eventually(lambda: self.document()["site"]["time_zone"] == "America/Denver")
         place = self.lay_out()
-        page.get_by_role("button", name="In the sun").click()
+        page.get_by_role("button", name="Sun and shade").click()
         side = page.get_by_role("complementary", name="Sun and shade")
         side.get_by_label("Day").fill("2026-07-15")
         # By the site's own clock: no hours ahead of UTC are asked for, and its summer time is counted in.
@@ -50,12 +50,12 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
         side.get_by_label("Hour").fill("16")
         expect(side).to_contain_text("from 257°")
         shade = page.locator(".share").text_content() or ""
-        page.get_by_role("button", name="The patch that is asked about").focus()
+        page.get_by_role("button", name="Area to check").focus()
         for _ in range(6):
             page.keyboard.press("ArrowRight")
         expect(page.locator(".share")).not_to_have_text(shade)
         self.assertEqual(self.axe(), [])
-        page.get_by_role("button", name="In space").click()
+        page.get_by_role("button", name="3D view").click()
         canvas = page.locator("canvas[data-pieces]")
         made = scene(plan_structure(load(self.document()), place))
         expect(canvas).to_have_attribute("data-pieces", str(sum(solid.count for solid in made.solids)))
@@ -82,11 +82,11 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
         page = self.page
         place = self.lay_out()
         self.open(f"/jobs/{self.job.pk}/ground/{place}")
-        around = page.get_by_role("combobox", name="Around a roof")
+        around = page.get_by_role("combobox", name="Roof wind and snow shelter")
         snow = page.get_by_label("Snow on the ground, psf")
         expect(snow).to_be_visible()
         expect(around).to_have_count(0)
-        expect(page.get_by_label("Rain that falls on the snow")).to_have_count(0)  # the code has its own
+        expect(page.get_by_label("Rain-on-snow load")).to_have_count(0)  # the code has its own
         snow.fill("40")
         snow.press("Enter")
         self.eventually(lambda: self.document()["site"]["ground_snow_pa"] > 0)

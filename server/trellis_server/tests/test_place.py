@@ -18,7 +18,7 @@ class PlaceTest(SignedIn):
     def test_pulled_turned_typed_and_undone(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/brief")
-        page.get_by_role("link", name="Where they stand on the site").click()
+        page.get_by_role("link", name="Open site plan").click()
         deck = page.get_by_role("button", name="Kitchen deck").locator("visible=true").last
         expect(deck).to_be_visible()
         self.assertEqual(self.axe(), [])
@@ -37,7 +37,7 @@ class PlaceTest(SignedIn):
         self.eventually(
             lambda: math.isclose((self.stands("kitchen-deck") or {})["turn_rad"], math.pi / 36, abs_tol=1e-6)
         )
-        field = page.get_by_label("Its zero, up the paper")
+        field = page.get_by_label("Y offset from site origin")
         field.fill("-50'")
         field.press("Enter")
         self.eventually(lambda: math.isclose((self.stands("kitchen-deck") or {})["y_m"], -15.24, abs_tol=1e-3))
@@ -56,7 +56,7 @@ class PlaceTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/place")
         expect(page.locator("g.stand").first).to_be_visible()
-        page.get_by_text("Lay a photo or scan under it").click()
+        page.get_by_text("Underlay image").click()
         with page.expect_file_chooser() as chooser:
             page.get_by_role("button", name="Bring a picture").click()
         chooser.value.set_files({"name": "plan.png", "mimeType": "image/png", "buffer": scanned_plan()})
@@ -64,20 +64,20 @@ class PlaceTest(SignedIn):
         expect(picture).to_be_visible()
         expect(page.get_by_text("Not to scale yet")).to_be_visible()
         self.assertEqual(self.axe(), [])
-        page.get_by_role("button", name="Two points and how far apart").click()
+        page.get_by_role("button", name="Scale by two points").click()
         box = picture.bounding_box()
         assert box is not None
         # The plan's frame: its corners lie a tenth from the picture's edges, and stand for 80 ft.
         for share in (0.1, 0.9):
             page.mouse.click(box["x"] + box["width"] * share, box["y"] + box["height"] * 0.5)
-        field = page.get_by_label("They are apart")
+        field = page.get_by_label("Actual distance")
         field.fill("80'")
         field.press("Enter")
         self.eventually(lambda: bool(self.under().get("scaled")))
         under = self.under()
         self.assertAlmostEqual(under["m_per_px"] * under["wide_px"] * 0.8, 80 * 0.3048, delta=0.15)
         self.assertEqual((under["wide_px"], under["high_px"]), (900, 600))
-        page.get_by_role("button", name="Two points and where they belong").click()
+        page.get_by_role("button", name="Align by two points").click()
         page.wait_for_timeout(800)  # the paper takes the picture's new size
         box = picture.bounding_box()
         assert box is not None
@@ -116,8 +116,8 @@ class ShadyTest(SignedIn):
     def test_where_a_bench_stands_in_the_shade(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/place")
-        page.get_by_role("button", name="In the shade").click()
-        bar = page.get_by_role("region", name="Where it is shady")
+        page.get_by_role("button", name="Shade map").click()
+        bar = page.get_by_role("region", name="Shade map")
         expect(bar).to_contain_text("The best place lies")
         expect(page.locator("g.shadiest").first).to_be_visible()
         self.assertEqual(self.axe(), [])

@@ -200,7 +200,7 @@ class PaperTest(Kept):
         self.assertEqual(
             titles,
             [
-                "What is in it",
+                "Contents",
                 "The site",
                 "The days",
                 "The list",
@@ -282,17 +282,17 @@ class FilePageTest(SignedIn):
         with override_settings(DATA=Path(folder.name)):
             self.open(f"/jobs/{self.job.pk}/file")
             expect(page.get_by_role("heading", name="Photos")).to_be_visible()
-            page.get_by_label("In words").first.fill("North corner")
+            page.get_by_label("Notes").first.fill("North corner")
             page.set_input_files("input[type=file]", {"name": "a.jpg", "mimeType": "image/jpeg", "buffer": jpeg()})
             expect(page.get_by_alt_text("North corner")).to_be_visible()
-            page.get_by_label("What was looked at").select_option(index=0)
+            page.get_by_label("Inspection").select_option(index=0)
             looked = page.get_by_role("region", name="Inspections")
             looked.get_by_role("textbox", name="By").fill("the clerk")
             looked.get_by_label("not passed").check()
-            looked.get_by_label("In words").fill("too shallow")
+            looked.get_by_label("Notes").fill("too shallow")
             looked.get_by_role("button", name="Write it down").click()
-            expect(page.get_by_text("What waits for it is held")).to_be_visible()
-            page.get_by_label("For whom").fill("The house")
+            expect(page.get_by_text("Following work is on hold")).to_be_visible()
+            page.get_by_label("Recipient").fill("The house")
             page.get_by_role("button", name="Make a link").click()
             secret = page.get_by_label("Copy it now").input_value()
             self.assertEqual(self.axe(), [])
@@ -316,7 +316,7 @@ class DecisionsTest(SignedIn):
         self.saved()
         box.get_by_role("button", name="decided: Which treatment at the ground").click()
         box.get_by_label("What was decided").fill("cedar heartwood")
-        box.get_by_label("It goes for every").select_option("post 6x6 pine")
+        box.get_by_label("Applies to all").select_option("post 6x6 pine")
         box.get_by_label("which becomes").select_option("post 6x6 cedar")
         self.assertEqual(self.axe(), [])
         box.get_by_role("button", name="Keep it").click()

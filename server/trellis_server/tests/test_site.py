@@ -178,7 +178,7 @@ class DrawnSiteTest(SignedIn):
         name.fill("Hedge line")
         name.press("Enter")
         self.eventually(lambda: self.things()[-1]["name"] == "Hedge line")
-        setback = page.get_by_label("Setback from it")
+        setback = page.get_by_label("Setback")
         setback.fill("90'")
         setback.press("Enter")
         self.eventually(lambda: math.isclose(self.things()[-1]["reach_m"], 90 * 0.3048))
@@ -194,10 +194,10 @@ class DrawnSiteTest(SignedIn):
     def test_a_survey_is_pasted_and_what_is_wrong_stays(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/place")
-        page.get_by_text("Bring a survey").click()
+        page.get_by_text("Import survey").click()
         page.get_by_label("Rows").fill("tree, Quince, 10, -60\ntree, Medlar, x, y")
         count = len(self.things())
-        page.get_by_role("button", name="Take these rows").click()
+        page.get_by_role("button", name="Import").click()
         expect(page.get_by_text("1 thing taken onto the site")).to_be_visible()
         expect(page.get_by_text("Row 2:")).to_be_visible()
         expect(page.get_by_label("Rows")).to_have_value("tree, Quince, 10, -60\ntree, Medlar, x, y")
@@ -220,11 +220,11 @@ class DrawnSiteTest(SignedIn):
         self.open(f"/jobs/{self.job.pk}/record/windbreak")
         row = page.get_by_role("row").filter(has_text="moisture")
         expect(row).to_contain_text("22 %")
-        row.get_by_role("button", name="Plan from this").click()
-        box = page.get_by_role("region", name="What would change")
+        row.get_by_role("button", name="Update plan").click()
+        box = page.get_by_role("region", name="Preview changes")
         expect(box).to_contain_text("No piece changes")
         self.assertEqual(self.axe(), [])
-        box.get_by_role("button", name="Take it into the plan").click()
+        box.get_by_role("button", name="Apply to plan").click()
         self.eventually(
             lambda: (
                 next(
@@ -256,14 +256,14 @@ class DrawnSiteTest(SignedIn):
                 counts_at=datetime(2026, 11, 20, 9, tzinfo=UTC),
             )
         self.open(f"/jobs/{self.job.pk}/record/windbreak")
-        page.get_by_role("row").filter(has_text="stands at").get_by_role("button", name="Plan from this").click()
-        box = page.get_by_role("region", name="What would change")
-        expect(box.get_by_role("heading", name="Up already")).to_be_visible()
-        box.get_by_role("button", name="Leave the plan as it is").click()
+        page.get_by_role("row").filter(has_text="stands at").get_by_role("button", name="Update plan").click()
+        box = page.get_by_role("region", name="Preview changes")
+        expect(box.get_by_role("heading", name="Already installed")).to_be_visible()
+        box.get_by_role("button", name="Keep current plan").click()
         expect(box).to_have_count(0)
         before = len(self.document()["yard"]["rack"])
-        page.get_by_role("row").filter(has_text="stands at").get_by_role("button", name="Plan from this").click()
-        box.get_by_role("button", name="Take it into the plan").click()
+        page.get_by_role("row").filter(has_text="stands at").get_by_role("button", name="Update plan").click()
+        box.get_by_role("button", name="Apply to plan").click()
         self.eventually(
             lambda: any(
                 lock["counted"] and abs(lock["at_m"] - post["station_m"] - 0.05) < 1e-6
@@ -315,9 +315,9 @@ class DrawnSiteTest(SignedIn):
         pad.get_by_role("button", name="Keep", exact=True).click()
         expect(pad.get_by_role("alert")).to_contain_text("was it read right")
         self.assertEqual(self.axe(), [])
-        pad.get_by_role("button", name="Keep all the same").click()
+        pad.get_by_role("button", name="Save anyway").click()
         expect(hole).to_contain_text("9′")
         hole.click()
-        page.get_by_role("button", name=re.compile("Strike out")).click()
+        page.get_by_role("button", name=re.compile("Void")).click()
         expect(hole).to_contain_text("type it")
         self.eventually(lambda: self.job.readings.filter(note="struck out", value_m=None).count() == 1)

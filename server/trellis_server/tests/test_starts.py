@@ -138,11 +138,11 @@ class ChoosingTest(SignedIn):
     def test_the_habit_takes_a_name_and_keeps_its_state(self) -> None:
         page = self.page
         self.starts()
-        habit = page.locator(".starts article").filter(has_text="As usually built here")
+        habit = page.locator(".starts article").filter(has_text="Typical here")
         expect(habit.locator(".verdict")).to_have_text("Fails")
-        habit.get_by_role("button", name="Build it so, in our name").click()
+        habit.get_by_role("button", name="Use anyway…").click()
         page.get_by_label("Who puts a name to it?").fill("R. Hale")
-        page.get_by_role("button", name="Sign and take it").click()
+        page.get_by_role("button", name="Approve and use").click()
         self.eventually(lambda: self.spec().get("built_on") == "practice")
         self.assertEqual(self.spec()["practice"]["accepted_by"], "R. Hale")
         expect(page.locator("nav, aside").get_by_text("Fails").first).to_be_visible()
@@ -153,7 +153,7 @@ class ChoosingTest(SignedIn):
         page = self.page
         self.starts()
         before = json.dumps(self.spec(), sort_keys=True)
-        page.get_by_role("button", name="What each single change adds").click()
+        page.get_by_role("button", name="Show wind upgrades").click()
         first = page.locator(".steps li").first
         expect(first).to_be_visible()
         first.get_by_role("button", name="Take").click()
@@ -170,11 +170,11 @@ class PushTest(SignedIn):
     def test_a_guard_is_said_and_advice_taken_in(self) -> None:
         page = self.page
         self.sheet()
-        page.get_by_label("it stands beside a drop: it is a guard").check()
+        page.get_by_label("Beside a drop: design as a guard").check()
         self.eventually(lambda: self.spec()["guards_drop"] is True)
         expect(page.get_by_text("The code's guard load counts.")).to_be_visible()
-        page.get_by_label("it stands beside a drop: it is a guard").uncheck()
-        lean = page.get_by_label("A person leaning on it, advice")
+        page.get_by_label("Beside a drop: design as a guard").uncheck()
+        lean = page.get_by_label("Person leaning (recommended check)")
         lean.fill("150")
         lean.press("Enter")
         self.eventually(lambda: abs(float(str(self.spec()["lean_n"])) - 150 * 4.4482216) < 0.5)

@@ -1,4 +1,4 @@
-"""Quick sums in the browser, kept with a job, and two codes side by side."""
+"""Calculators in the browser, kept with a job, and two codes side by side."""
 
 from playwright.sync_api import expect
 
@@ -9,22 +9,22 @@ class SumsTest(SignedIn):
     def test_a_quick_sum_answers_as_it_is_typed_and_the_rows_are_shown(self) -> None:
         page = self.page
         self.open("/sums")
-        page.get_by_label("What do you want to know?").fill("equal bays")
+        page.get_by_label("What do you need to calculate?").fill("equal bays")
         page.get_by_role("button", name="How many equal bays").click()
         page.get_by_label("run level").fill("100 ft")
         page.get_by_label("bay max").fill("eight")
         expect(page.get_by_role("alert")).to_contain_text("not a length")
         page.get_by_label("bay max").fill("8'")
         expect(page.locator(".sheet table")).to_contain_text("92.31 in")
-        page.get_by_role("link", name="What the numbers rest on").click()
-        expect(page.get_by_role("heading", name="What the numbers rest on")).to_be_visible()
+        page.get_by_role("link", name="Sources and codes").click()
+        expect(page.get_by_role("heading", name="Sources and codes")).to_be_visible()
         expect(page.locator("table:not(.seconds) tbody tr").first).to_contain_text("agrees")
         self.assertEqual(page.locator(".verdict.fails").count(), 0)
 
     def test_a_sum_is_kept_with_a_job_and_reckoned_again_there(self) -> None:
         page = self.page
         self.open("/sums")
-        page.get_by_label("What do you want to know?").fill("guard post")
+        page.get_by_label("What do you need to calculate?").fill("guard post")
         page.get_by_role("button", name="Moment, stress and bolt pull").click()
         page.locator("#i-arm").fill("39 in")
         page.locator("#i-left_after_notch").fill("2 in")
@@ -34,10 +34,10 @@ class SumsTest(SignedIn):
         page.get_by_role("button", name="Keep", exact=True).click()
         expect(page.locator(".keep")).to_contain_text("It stands under")
         self.open(f"/jobs/{self.job.pk}/brief")
-        kept = page.locator("section", has_text="Sums kept")
+        kept = page.locator("section", has_text="Saved calculations")
         expect(kept.last).to_contain_text("bending stress 3,343 psi")
         page.get_by_role("button", name="drop guard.post_check").click()
-        expect(page.get_by_text("Sums kept")).to_have_count(0)
+        expect(page.get_by_text("Saved calculations")).to_have_count(0)
         self.saved()
 
     def test_two_schools_stand_side_by_side_and_refuse_at_the_field(self) -> None:
@@ -58,7 +58,7 @@ class SumsTest(SignedIn):
     def test_a_job_under_another_school_says_what_is_not_covered(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/brief")
-        page.get_by_label("Code that decides").click()
+        page.get_by_label("Building code").click()
         page.get_by_role("option", name="United Kingdom").click()
         self.eventually(lambda: self.document()["school"] == "uk")
         self.open(f"/jobs/{self.job.pk}/sheet/windbreak")

@@ -66,12 +66,12 @@ class AtADeskTest(Tasks):
         self.open("/")
         self.type("A new job", "Plover Yard")
         self.press("Start", exact=True)
-        self.type("Readings along one tape", LINE)
-        self.press("Lay it out")
+        self.type("Running tape readings", LINE)
+        self.press("Create layout")
         expect(page.locator(".canvas svg").first).to_be_visible()
         self.press("Ground", "link")
         self.type("Rows", GROUND)
-        self.press("Take these readings")
+        self.press("Import")
         expect(page.get_by_label("Distance 3")).to_have_value("96′ 0″")
         self.press("Set-out", "link")
         expect(page.locator(".canvas svg").first).to_be_visible()
@@ -116,14 +116,14 @@ class AtADeskTest(Tasks):
         assert box
         self.actions += 1  # whatever lies uppermost there, a board or the brace: whoever picks it means the gate
         page.mouse.click(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
-        self.press("Open the gate: leaf, brace, hinges, swing", "link")
+        self.press("Open gate details", "link")
         expect(page.locator("path.bar-strut").first).to_be_visible()
         self.took(3)
 
     def test_the_dig_is_let_go(self) -> None:
         page = self.page
         self.at("build/windbreak")
-        self.type("Its last day", "2099-01-01")
+        self.type("Expires", "2099-01-01")
         self.hit(page.get_by_label("The marks can still be seen"))
         self.hit(page.get_by_label("Private lines were asked"))
         expect(page.get_by_role("status").filter(has_text="Digging")).to_contain_text("may begin")
@@ -133,7 +133,7 @@ class AtADeskTest(Tasks):
         """The question after the first tick is held up on its road; the last one's answer holds, both ways."""
         page, held = self.page, list[Route]()
         self.at("build/windbreak")
-        self.type("Its last day", "2099-01-01")
+        self.type("Expires", "2099-01-01")
         self.hit(page.get_by_label("The marks can still be seen"))
         status = page.get_by_role("status").filter(has_text="Digging")
         expect(page.get_by_text("Look: are the locate's marks")).to_have_count(0)
@@ -165,7 +165,7 @@ class AtADeskTest(Tasks):
         self.press("Posts", "combobox", exact=True)
         self.press("4×4 treated pine", "option")
         expect(page.locator(".reckoning")).to_contain_text("Fails")
-        self.press("Look for ways")
+        self.press("Find fixes")
         expect(
             page.get_by_role("button", name="Look again")
         ).to_be_visible()  # the cheapest stands first when all are planned
@@ -182,7 +182,7 @@ class AtADeskTest(Tasks):
         row = page.locator(".row.zone.on")
         expect(row).to_be_visible()
         self.actions += 1
-        wide = row.get_by_label("Keep off each side")
+        wide = row.get_by_label("Clearance each side")
         wide.fill("4'")
         wide.blur()
         self.eventually(lambda: abs(self.spec()["zones"][0]["half_width_m"] - 4 * FT) < 1e-6)
@@ -213,7 +213,7 @@ class AtADeskTest(Tasks):
     def test_another_code_leaves_the_tape_alone(self) -> None:
         page = self.page
         self.at("brief")
-        self.press("Code that decides", "combobox")
+        self.press("Building code", "combobox")
         self.press("Canada", "option")
         self.eventually(lambda: self.document()["school"] == "ca")
         self.at("sheet/windbreak")
@@ -228,7 +228,7 @@ class AtADeskTest(Tasks):
         expect(copy).to_be_visible()
         self.press(f"Throw away {self.job.name} (copy)")
         expect(copy).to_have_count(0)
-        self.press("Bring it back")
+        self.press("Undo")
         expect(copy).to_be_visible()
         self.took(3)
 

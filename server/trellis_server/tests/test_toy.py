@@ -159,7 +159,7 @@ class ToyInTheBrowserTest(SignedIn):
         expect(page.get_by_role("cell", name="brace").first).to_be_visible()
         self.open(f"/site/{self.job.pk}/saw-horse-1")
         page.get_by_role("button", name="length").click()
-        page.get_by_role("button", name="As planned").click()
+        page.get_by_role("button", name="Use planned value").click()
         self.open(f"/jobs/{self.job.pk}/record/saw-horse-1")
         expect(page.get_by_role("cell", name="length", exact=True)).to_be_visible()
 

@@ -71,7 +71,7 @@ class UsualPageTest(SignedIn):
         page = self.page
         self.open("/crew")
         page.get_by_role("link", name="How every job starts").click()
-        expect(page.get_by_role("heading", name="What we usually do")).to_be_visible()
+        expect(page.get_by_role("heading", name="Crew defaults")).to_be_visible()
         field = page.get_by_label("People on a job")
         field.fill("3")
         field.press("Enter")

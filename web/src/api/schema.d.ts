@@ -1763,7 +1763,7 @@ export interface paths {
         put?: never;
         /**
          * Back Into Demo
-         * @description Back into the demo that somebody signed out of; only where there is one, on this machine.
+         * @description Return to demo that somebody signed out of; only where there is one, on this machine.
          */
         post: operations["trellis_server_api_sessions_back_into_demo"];
         delete?: never;
@@ -1927,7 +1927,7 @@ export interface paths {
         put?: never;
         /**
          * Move On Days
-         * @description A task pulled to a day, what that pushes, and what can't be.
+         * @description A task moved, what follows it, and what can't be.
          */
         post: operations["trellis_server_api_sights_move_on_days"];
         delete?: never;
@@ -2342,7 +2342,7 @@ export interface components {
          * @description Who asks for a check: a clause of the code, our own safety limit, advice, or advice that the crew has taken in.
          * @enum {string}
          */
-        Asks: "code" | "our safety limit" | "advice" | "the crew's own limit";
+        Asks: "code" | "House limit" | "advice" | "Crew limit";
         /**
          * BagsUsed
          * @description Bags of concrete that a structure's holes really took.
@@ -2448,7 +2448,7 @@ export interface components {
          *         id: The post's own id, in the other structure. `says`: what it is, in words.
          *         x_m, y_m: Where it stands.
          *         dead_n: Its lasting load; `live_n`: the worst that comes and goes (both unfactored).
-         *         up_n: What the wind lifts net of what holds it down above; `push_n`: sideways (both at the school's design level).
+         *         up_n: What the wind lifts net of resisting dead load above; `push_n`: sideways (both at the school's design level).
          *         held_m: Where a pocket holds the post upright: how high over the floor it is pushed; 0: it stands on a base that turns.
          *         post_m: How wide such a post is.
          *         why: What of it is not known; empty: all is.
@@ -2718,7 +2718,7 @@ export interface components {
         };
         /**
          * CalendarMoveBody
-         * @description A task pulled to a day; an empty day lets it go where it may.
+         * @description Move a task to a day; an empty day resets it to its earliest.
          */
         CalendarMoveBody: {
             document: components["schemas"]["Job"];
@@ -3402,7 +3402,7 @@ export interface components {
          *
          *     Args:
          *         outline: Corners anticlockwise as seen from above, from the house's left end: the first edge lies on the house.
-         *         attach: ledger: hung on the house; free: on its own posts; existing: beside a deck that stands.
+         *         attach: ledger: Attached to house (ledger); free: Freestanding; existing: Beside existing deck.
          *         joists_run: out from the house, or along it (boards run across the joists).
          *         joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
          *         overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.
@@ -3864,7 +3864,7 @@ export interface components {
          *     Args:
          *         closed: The last straight ends where the first begins; that corner's post is counted once.
          *         start_at: How the line begins; `end_at` how it ends.
-         *         lift_outs: Bays that lift out.
+         *         lift_outs: Removable panels.
          *         foot: How posts stand, `foot_detail` its sizes.
          *         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
          *         ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.
@@ -4285,7 +4285,7 @@ export interface components {
          *         barrels: In all, shared alike by the rows. `rows`: evenly from one side to the other.
          *         inset_m: From the platform's edge to the outer row's barrels.
          *         soaked_ratio: What wet wood weighs beside dry wood.
-         *         people: That it must carry; None: as many as it bears. `person_kg`: with what each carries.
+         *         people: That it must carry; None: the maximum it supports. `person_kg`: with what each carries.
          *         crowd_x_m, crowd_y_m: Where they stand in the picture, from the platform's middle.
          *         water: Fresh or salt. `low_m`, `high_m`: the year's range of water under and over today's.
          *         moorings: Anchors and lines, in the crew's own words; they are not reckoned. `moored_m`: free water it needs.
@@ -5841,7 +5841,7 @@ export interface components {
          *         blocked: Walls or stored goods below close more than half of it to the wind.
          *         net_coefficient: For schools that give none for canopies.
          *         dead_pa: Lasting load on plan, where the crew knows better than the parts; None: from the parts.
-         *         above: The house's roof above it, for snow that drifts or slides.
+         *         above: House roof above (snow), for snow that drifts or slides.
          */
         LeanToSpec: {
             /**
@@ -6254,7 +6254,7 @@ export interface components {
          * @description How a structure of the kind is written on one line.
          *
          *     Args:
-         *         title: Heads the form ("A deck from its size").
+         *         title: Heads the form ("New deck").
          *         asks: What the line holds.
          *         name: A sample name.
          *         imperial: A sample line in feet; `metric` in metres.
@@ -6267,7 +6267,7 @@ export interface components {
             asks: string;
             /**
              * Go
-             * @default Lay it out
+             * @default Create layout
              */
             go: string;
             /** Help */
@@ -7516,7 +7516,7 @@ export interface components {
          *         beams_m: Length of the beams, out to out, along x.
          *         rafters_m: Length of the rafters, out to out (attached: from the house).
          *         high_m: Clear height under the beams.
-         *         attach: On its own posts, or hung on the house along its first edge.
+         *         attach: freestanding, or attached to the house along its first edge.
          *         on: A deck of the same job on whose frame its posts stand; `on_x_m`, `on_y_m`: its datum corner from the deck's.
          *             `in_deck_m`: how far below the boards' top its posts go, where pockets hold them upright.
          *         beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
@@ -7528,7 +7528,7 @@ export interface components {
          *             their spacing. `turns`: slats turn a quarter from bay to bay.
          *         slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
          *         second_slats: Another layer of the same slats, square over the first.
-         *         upright: Knee braces both ways, or posts fixed in the ground or, on a deck, in pockets of its frame; nothing fails.
+         *         upright: Knee braces both ways, or embedded posts or, on a deck, posts in pockets of its frame; nothing fails.
          *         brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
          *         pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
          *         gravel_m: Under each hole's concrete.
@@ -8579,7 +8579,7 @@ export interface components {
          * @description The house's roof above one that hangs on it: what snow drifts and slides from. None: nobody has said.
          *
          *     Args:
-         *         eave_m: Its eave above this roof.
+         *         eave_m: House eave height above this roof.
          *         length_m: The house's roof, as long as the wind blows over it toward this one.
          *         run_m: From its eave to its ridge, level.
          *         slopes_here: It slopes down this way, so that snow slides off it.

@@ -55,8 +55,8 @@ const says = (row: Job['came'][number]) =>
 </script>
 
 <template>
-  <section aria-label="What came">
-    <h2>What came</h2>
+  <section aria-label="Deliveries received">
+    <h2>Deliveries received</h2>
     <ul v-if="days.length" class="small">
       <li v-for="day in days" :key="day.on">
         <details>
@@ -73,7 +73,7 @@ const says = (row: Job['came'][number]) =>
       </li>
     </ul>
     <p v-else class="small quiet">Nothing yet. Tick off a delivery, and the list says what is still to buy.</p>
-    <button v-if="!open && due.length" class="plain small" @click="begin">A delivery came</button>
+    <button v-if="!open && due.length" class="plain small" @click="begin">Receive delivery</button>
     <p v-if="!due.length && days.length" class="small">Everything on the list is here.</p>
     <form v-if="open" class="arrived" @submit.prevent="take">
       <p class="small quiet">How many of each came good. What is short or damaged stays on the list.</p>
@@ -97,7 +97,7 @@ const says = (row: Job['came'][number]) =>
       </table>
       <label class="small">What was wrong <input v-model="note" maxlength="200" class="note" /></label>
       <p v-if="wrong" class="fault" role="alert">{{ wrong }}</p>
-      <button class="main small">It is here</button>
+      <button class="main small">Record delivery</button>
       <button type="button" class="link small" @click="open = false">Not now</button>
     </form>
   </section>

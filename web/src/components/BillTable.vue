@@ -45,7 +45,7 @@ void props
         <th>What</th>
         <th class="n">How many</th>
         <th class="n">Price each</th>
-        <th class="n">In all</th>
+        <th class="n">Total</th>
         <th />
       </tr>
     </thead>

@@ -28,7 +28,7 @@ async function bring(): Promise<void> {
     const body = { document: store.document!, from_job: from.value, structure: structure.value }
     const found = (await ask(api.POST('/api/kinds/bring', { body }))).structure as Job['structures'][number]
     store.change((job) => void job.structures.push(found), `${found.name} brought from another job`)
-    told.value = `${found.name} is here; it stands nowhere on the site yet.`
+    told.value = `${found.name} is here; not yet placed on the site plan.`
   } catch (error) {
     fault.value = (error as Error).message
   }
@@ -37,7 +37,7 @@ async function bring(): Promise<void> {
 
 <template>
   <details class="bring" @toggle="open = ($event.target as HTMLDetailsElement).open">
-    <summary>Bring one from another job</summary>
+    <summary>Copy from another job</summary>
     <p v-if="data && !jobs.length" class="small quiet">No other job of the crew has a structure.</p>
     <template v-else-if="jobs.length">
       <PickField
@@ -52,7 +52,7 @@ async function bring(): Promise<void> {
         :options="there.map((item) => ({ value: item.id, says: item.name }))"
         @update:model-value="structure = String($event)"
       />
-      <button class="plain" :disabled="!structure" @click="bring">Bring it here</button>
+      <button class="plain" :disabled="!structure" @click="bring">Copy here</button>
     </template>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p v-if="told" class="small" role="status">{{ told }}</p>

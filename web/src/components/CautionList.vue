@@ -7,7 +7,7 @@ defineProps<{ sheet: Sheet }>()
 
 <template>
   <ul class="cautions">
-    <li v-for="text in sheet.conflicts" :key="text" class="clash"><b>Clash.</b> {{ text }}</li>
+    <li v-for="text in sheet.conflicts" :key="text" class="clash"><b>Conflict.</b> {{ text }}</li>
     <li v-for="text in sheet.notes" :key="text"><b>Note.</b> {{ text }}</li>
     <li v-for="(caution, i) in sheet.cautions" :key="i">
       <b>{{ caution.kind }}.</b> {{ caution.text }} <span class="quiet small">{{ caution.source }}</span>

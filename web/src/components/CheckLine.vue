@@ -21,7 +21,9 @@ const body = ref<HTMLElement>()
     <UseBar :use="check.use" :verdict="check.verdict" />
     <p class="foot">
       <StateTag :state="check.verdict" />
-      <span v-if="check.asks !== 'code'" class="asks">{{ check.asks }}</span>
+      <span v-if="check.asks !== 'code'" class="asks">{{
+        check.asks === 'advice' ? 'Recommendation' : check.asks
+      }}</span>
       <span v-if="check.fitted" class="quiet">auto-sized</span>
       <span v-else class="quiet"
         >{{ (check.use * 100).toFixed(0) }}% utilization<template v-if="place">, at {{ place }}</template></span

@@ -26,11 +26,11 @@ const bad = computed(() => ranked.value.filter((choice) => isWrong(choice.whole)
 const now = computed(() => props.choices.filter((choice) => choice.chosen))
 const groups = computed(() =>
   [
-    { says: 'As it is', rows: now.value },
-    { says: now.value.length ? 'In its place, by price' : '', rows: good.value },
+    { says: 'Current design', rows: now.value },
+    { says: now.value.length ? 'Passing options, by price' : '', rows: good.value },
     { says: 'At the limit: exactly on it, set apart', rows: exact.value },
     { says: 'Not covered: something has to be entered or asked first', rows: unknown.value },
-    { says: 'Too little', rows: bad.value },
+    { says: 'Fails', rows: bad.value },
   ].filter((group) => group.rows.length),
 )
 </script>
@@ -47,7 +47,7 @@ const groups = computed(() =>
           ><th class="n">Reaches</th>
           <th class="n">[table]</th>
           <th class="n">Spare</th>
-          <th>Set by</th></template
+          <th>Governed by</th></template
         >
         <th>The whole {{ whole }} with it</th>
         <th v-if="timed" class="n">Hours</th>

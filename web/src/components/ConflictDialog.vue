@@ -69,7 +69,7 @@ function put(target: unknown, path: string[], value: unknown): void {
 </script>
 
 <template>
-  <Dialog :visible="open" modal :closable="false" :style="{ width: '640px' }" header="Two people changed this job">
+  <Dialog :visible="open" modal :closable="false" :style="{ width: '640px' }" header="Edit conflict">
     <template v-if="job.conflict">
       <p>
         {{ job.conflict.author || 'Someone' }} saved while you were working. All that does not clash is already joined.
@@ -97,7 +97,7 @@ function put(target: unknown, path: string[], value: unknown): void {
         </tbody>
       </table>
     </template>
-    <template #footer><button class="main" @click="join">Join the two</button></template>
+    <template #footer><button class="main" @click="join">Merge</button></template>
   </Dialog>
 </template>
 

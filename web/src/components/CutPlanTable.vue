@@ -4,9 +4,7 @@ import { showLength, type Tape } from '@/logic/units'
 
 const props = defineProps<{ cuts: Takeoff['cuts']; tape: Tape }>()
 const off = (value: number) =>
-  value <= 1e-9
-    ? 'proved the least possible'
-    : `within ${(value * 100).toFixed(value < 0.001 ? 2 : 1)} % of the least possible`
+  value <= 1e-9 ? 'proven optimal' : `within ${(value * 100).toFixed(value < 0.001 ? 2 : 1)} % of the least possible`
 const share = (pieces: number[], stock: number) => pieces.map((piece) => (piece / stock) * 100)
 const listed = (pieces: number[]) => {
   const found: string[] = []

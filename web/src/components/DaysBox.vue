@@ -54,11 +54,11 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
 </script>
 
 <template>
-  <section aria-label="The day's weather">
+  <section aria-label="Work-day weather">
     <h2>The day</h2>
     <p class="small quiet">
       Type what the forecast says. <button class="link small" @click="add('dig')">a day to dig</button> ·
-      <button class="link small" @click="add('pour')">a day to pour</button> ·
+      <button class="link small" @click="add('pour')">Add concrete pour</button> ·
       <button class="link small" @click="add('lift')">a day to lift</button>
     </p>
     <div v-for="(day, i) in store.document?.days" :key="day.id" class="day">
@@ -97,7 +97,7 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
           "
       /></label>
       <label v-if="day.work === 'pour'" class="small"
-        >bag's hours<KeptInput
+        >Bag strength time (h)<KeptInput
           :value="day.strength_h"
           inputmode="decimal"
           @change="

@@ -77,14 +77,14 @@ async function settle(): Promise<void> {
       <label class="small">By <input v-model="at.who" maxlength="120" /></label>
       <label class="small">On <input v-model="at.on" type="date" required /></label>
       <label class="small">
-        It goes for every
+        Applies to all
         <select v-model="at.instead_of" @change="at.takes = ''">
           <option value="">(nothing changes on the list)</option>
           <option v-for="item in used" :key="item.key" :value="item.key">{{ item.says }}</option>
         </select>
       </label>
       <label v-if="at.instead_of" class="small">
-        which becomes
+        replace with
         <select v-model="at.takes">
           <option value="">(choose)</option>
           <option v-for="[key, says] in offers" :key="key" :value="key">{{ says }}</option>

@@ -53,7 +53,7 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
 
 <template>
   <section aria-label="Two documents">
-    <h2>Two documents, one dimension <button class="link small" @click="add">compare one</button></h2>
+    <h2>Conflicting dimensions <button class="link small" @click="add">compare one</button></h2>
     <p v-if="!store.document?.dimensions?.length" class="small quiet">
       Where two drawings show the same thing, type it from each. If they disagree, that stage stops until someone
       decides.

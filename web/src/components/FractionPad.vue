@@ -57,13 +57,13 @@ function keep(): void {
     <p class="title">{{ title }}</p>
     <p class="value" aria-live="polite">{{ text || (start === null ? '' : shown(start)) || ' ' }}</p>
     <p class="off">
-      <template v-if="value === null">{{ percent ? 'not per cent yet' : 'not a length yet' }}</template>
+      <template v-if="value === null">{{ percent ? 'not per cent yet' : 'incomplete' }}</template>
       <template v-else-if="beyond">more than any tape reads: is a figure too many?</template>
       <template v-else-if="off !== null">{{
         Math.abs(off) < 1e-6 ? 'as planned' : `${shown(Math.abs(off))} ${off > 0 ? 'more' : 'less'} than planned`
       }}</template>
     </p>
-    <p v-if="sure" class="sure" role="alert">That is far from the plan: was it read right?</p>
+    <p v-if="sure" class="sure" role="alert">Far from plan. Check the reading.</p>
     <div v-if="fractions.length" class="fractions">
       <button v-for="key in fractions" :key="key" @click="press(key)">{{ key }}</button>
     </div>
@@ -72,9 +72,9 @@ function keep(): void {
     </div>
     <div class="ends">
       <button @click="text = ''">Clear</button>
-      <button v-if="planned !== null" @click="emit('done', planned)">As planned</button>
+      <button v-if="planned !== null" @click="emit('done', planned)">Use planned value</button>
       <button class="main" :disabled="value === null || beyond" @click="keep">
-        {{ sure ? 'Keep all the same' : 'Keep' }}
+        {{ sure ? 'Save anyway' : 'Keep' }}
       </button>
     </div>
     <button v-if="start !== null" class="strike" @click="emit('strike')">Strike out {{ shown(start) }}</button>

@@ -22,10 +22,10 @@ const byHand = computed(() => props.sheet.posts.some((post) => post.hand_dug))
         <th>Width</th>
         <th>Governed by</th>
         <th>Post</th>
-        <th>{{ onLine ? 'Cut above ground' : 'Top above ground' }}</th>
+        <th>{{ onLine ? 'Cut-off height above grade' : 'Top above grade' }}</th>
         <th>Bags</th>
         <th v-if="sheet.exact_holes">Bottom level</th>
-        <th v-if="pulled">Against lifting</th>
+        <th v-if="pulled">Uplift resistance</th>
         <th v-if="byHand" />
       </tr>
     </thead>

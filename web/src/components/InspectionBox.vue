@@ -46,11 +46,11 @@ const called = (id: string) => props.tasks.find((item) => item.value === id)?.sa
   <section aria-label="Inspections">
     <h2>Inspections</h2>
     <p v-for="held in data?.held ?? []" :key="held.task" class="fault">
-      {{ called(held.task) }}: {{ held.why }}. What waits for it is held.
+      {{ called(held.task) }}: {{ held.why }}. Following work is on hold.
     </p>
     <form class="look" @submit.prevent="keep">
       <label class="small"
-        >What was looked at
+        >Inspection
         <select v-model="task" required>
           <option v-for="item in tasks" :key="item.value" :value="item.value">{{ item.says }}</option>
         </select>
@@ -58,11 +58,11 @@ const called = (id: string) => props.tasks.find((item) => item.value === id)?.sa
       <label class="small">By <input v-model="by" maxlength="120" required /></label>
       <label class="small">On <input v-model="on" type="date" required /></label>
       <fieldset>
-        <legend class="small">What they said</legend>
+        <legend class="small">Result</legend>
         <label><input v-model="passed" type="radio" :value="true" /> passed</label>
         <label><input v-model="passed" type="radio" :value="false" /> not passed</label>
       </fieldset>
-      <label class="small wide">In words <input v-model="note" maxlength="400" :required="!passed" /></label>
+      <label class="small wide">Notes <input v-model="note" maxlength="400" :required="!passed" /></label>
       <button class="main small">Write it down</button>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

@@ -74,7 +74,7 @@ const to = computed(() => {
       <span class="quiet">changed {{ day(card.changed_at) }}</span>
       <button v-if="plans" class="link" :aria-label="`Copy ${card.name}`" @click="$emit('copy')">Copy</button>
       <button v-if="plans" class="link" :aria-label="`Throw away ${card.name}`" @click="$emit('throwAway')">
-        Throw away
+        Delete
       </button>
     </div>
   </li>

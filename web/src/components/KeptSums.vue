@@ -62,7 +62,7 @@ function drop(id: string): void {
 
 <template>
   <section v-if="lines.length">
-    <h2>Sums kept</h2>
+    <h2>Saved calculations</h2>
     <ul>
       <li v-for="line in lines" :key="line.id">
         <p>

@@ -32,16 +32,16 @@ function take(row: Learned): void {
 </script>
 
 <template>
-  <section aria-label="From our own records">
-    <h2>From our own records</h2>
+  <section aria-label="Crew rates from records">
+    <h2>Crew rates from records</h2>
     <table v-if="data?.length">
       <thead>
         <tr>
           <th scope="col">What</th>
-          <th scope="col">Mostly</th>
-          <th scope="col">Half of them from, to</th>
+          <th scope="col">Median</th>
+          <th scope="col">Middle 50%</th>
           <th scope="col">Cases</th>
-          <th scope="col">Calculated with</th>
+          <th scope="col">Current value</th>
           <th scope="col"><span class="visually-hidden">Use it</span></th>
         </tr>
       </thead>

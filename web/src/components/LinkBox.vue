@@ -42,19 +42,19 @@ async function drop(number: number): Promise<void> {
 
 <template>
   <section aria-label="Links for the client">
-    <h2>For the client to look at</h2>
+    <h2>Client link</h2>
     <p class="small quiet">
       A link opens the picture and what you tick, to anyone who has it. It changes nothing, and you can take it back.
     </p>
     <form class="make" @submit.prevent="make">
-      <label class="small">For whom <input v-model="says" maxlength="80" /></label>
+      <label class="small">Recipient <input v-model="says" maxlength="80" /></label>
       <label class="small"><input v-model="quote" type="checkbox" /> the last quote</label>
       <label class="small"><input v-model="photos" type="checkbox" /> the photos</label>
       <button class="plain small">Make a link</button>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p v-if="made" role="status">
-      <label class="small">Copy it now: it is not shown again <input class="secret" :value="made" readonly /></label>
+      <label class="small">Copy now; it won't be shown again <input class="secret" :value="made" readonly /></label>
     </p>
     <ul v-if="data?.links.length" class="small">
       <li v-for="link in data.links" :key="link.id">

@@ -57,7 +57,7 @@ const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...chan
         :checked="taped.mirrored"
         @change="set({ mirrored: ($event.target as HTMLInputElement).checked })"
       />
-      mirrored, for the far side of the string</label
+      Mirror (read from the other side)</label
     >
     <a :href="file">CSV</a>
   </p>
@@ -70,7 +70,7 @@ const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...chan
         <th>On this run</th>
         <th>Hole from</th>
         <th>to</th>
-        <th>Tape on the ground</th>
+        <th>Distance along slope</th>
         <th />
       </tr>
     </thead>

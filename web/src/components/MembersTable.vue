@@ -14,7 +14,7 @@ const emit = defineEmits<{ select: [id: string] }>()
         <th>Member</th>
         <th>Sizes and places</th>
         <th>Calculated</th>
-        <th>Closest</th>
+        <th>Governing</th>
         <th>Table</th>
       </tr>
     </thead>

@@ -28,19 +28,19 @@ async function send(text: string): Promise<void> {
 </script>
 
 <template>
-  <section aria-label="To the merchant">
-    <h2>To the merchant</h2>
+  <section aria-label="Supplier order">
+    <h2>Supplier order</h2>
     <template v-if="message">
       <pre class="message" tabindex="0" aria-label="Message to the merchant">{{ message }}</pre>
       <p class="acts">
-        <button class="plain" @click="copy(message)">{{ copied ? 'Copied' : 'Copy as a text message' }}</button>
+        <button class="plain" @click="copy(message)">{{ copied ? 'Copied' : 'Copy order text' }}</button>
         <button class="plain" @click="send(message)">Send it</button>
       </p>
       <p v-if="receipt" class="small" role="status">{{ receipt }}.</p>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     </template>
     <ul v-else class="held">
-      <li v-for="text in held" :key="text">The list is held. {{ text }}.</li>
+      <li v-for="text in held" :key="text">Order on hold. {{ text }}.</li>
     </ul>
   </section>
 </template>

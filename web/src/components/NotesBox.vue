@@ -27,8 +27,8 @@ const edit = (i: number, change: (note: Note) => void) =>
 </script>
 
 <template>
-  <section aria-label="What the office said">
-    <h2>What the office said <button class="link small" @click="add">write one down</button></h2>
+  <section aria-label="Permit and zoning notes">
+    <h2>Permit and zoning notes <button class="link small" @click="add">write one down</button></h2>
     <p v-if="!store.document?.site.notes?.length" class="small quiet">
       Height limits, setbacks, permits: ask, and write down who said it and when. A height limit is held against what
       stands along its line here.

@@ -49,7 +49,7 @@ async function stop(): Promise<void> {
   <div class="pack">
     <template v-if="told?.stage === 'made'">
       <a :href="`/api/jobs/${job}/pack/${order}/pack.pdf`" target="_blank" rel="noreferrer">Open the job pack</a>
-      <button class="link small" @click="make">make it anew</button>
+      <button class="link small" @click="make">Rebuild</button>
     </template>
     <template v-else-if="busy">
       <label class="bar"
@@ -59,7 +59,7 @@ async function stop(): Promise<void> {
       <button class="plain small" @click="stop">Stop</button>
     </template>
     <template v-else>
-      <button class="plain small" @click="make">Make the job pack</button>
+      <button class="plain small" @click="make">Create job package</button>
       <span v-if="told" class="small" role="status">{{ told.says }}</span>
     </template>
     <span v-if="fault" class="small fault" role="alert">{{ fault }}</span>

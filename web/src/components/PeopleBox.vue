@@ -126,7 +126,7 @@ const plans = (part: RoleWord) => part !== 'on site'
       </tbody>
     </table>
     <details class="small">
-      <summary>What each part may do</summary>
+      <summary>Role permissions</summary>
       <ul>
         <li v-for="row in roles" :key="row.key">
           <b>{{ row.says }}</b>: {{ row.does }}
@@ -135,7 +135,7 @@ const plans = (part: RoleWord) => part !== 'on site'
     </details>
     <template v-if="owns">
       <form class="invite" @submit.prevent="invite">
-        <label class="small">For whom <input v-model="says" maxlength="80" /></label>
+        <label class="small">Recipient <input v-model="says" maxlength="80" /></label>
         <label class="small">
           Part
           <select v-model="role">

@@ -59,8 +59,8 @@ const called = (photo: Photo) =>
           <option v-for="item in abouts" :key="item.value" :value="item.value">{{ item.says }}</option>
         </select>
       </label>
-      <label class="small">In words <input v-model="says" maxlength="200" /></label>
-      <FilePick says="Take or bring photos" accept="image/*" many :busy="busy" @picked="take" />
+      <label class="small">Caption <input v-model="says" maxlength="200" /></label>
+      <FilePick says="Add photos" accept="image/*" many :busy="busy" @picked="take" />
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ul v-if="photos.length" class="grid">

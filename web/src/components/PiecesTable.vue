@@ -24,7 +24,7 @@ function ripped(row: Piece, tape: Tape): string {
         <th>Of</th>
         <th>Count</th>
         <th>Length</th>
-        <th>Out of a stick</th>
+        <th>From stock</th>
         <th>End cuts</th>
         <th>Each</th>
       </tr>

@@ -14,9 +14,9 @@ const store = useJob()
  * kept.
  */
 const IN_FEET: Partial<Record<keyof Terms, [string, number]>> = {
-  spoil_price_per_m3: ['Spoil away, a loose yd³', 27 * FT ** 3],
+  spoil_price_per_m3: ['Spoil disposal, per loose yd³', 27 * FT ** 3],
   old_fence_m: ['Old fence to remove, ft', 1 / FT],
-  old_fence_price_per_m: ['Old fence, a foot', FT],
+  old_fence_price_per_m: ['Fence removal, per ft', FT],
 }
 const feet = computed(() => store.tape.system === 'imperial')
 const factor = (name: keyof Terms) => (feet.value ? (IN_FEET[name]?.[1] ?? 1) : 1)
@@ -29,7 +29,7 @@ const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
   ['finish_min', 'Minutes a litre of finish', 'price'],
   ['setup_min', 'Set-up and clean-up, minutes a person and day', 'price'],
   ['travel_min', 'Travel, minutes a person and day', 'price'],
-  ['hour_low', 'An hour, at least', 'price'],
+  ['hour_low', 'Hourly rate, low', 'price'],
   ['hour_high', 'An hour, at most', 'price'],
   ['delivery_price', 'Delivery', 'maybe'],
   ['spoil_price_per_m3', 'Spoil away, a loose m³', 'maybe'],
@@ -37,7 +37,7 @@ const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
   ['old_fence_price_per_m', 'Old fence, a metre', 'maybe'],
   ['stumps_count', 'Old stumps', 'count'],
   ['stump_price', 'A stump', 'maybe'],
-  ['least_charge', 'Least charge', 'price'],
+  ['least_charge', 'Minimum charge', 'price'],
 ]
 /** Takes what was typed, or says what is wrong with it and leaves it where it is. */
 const read =
@@ -61,7 +61,7 @@ function shown(name: keyof Terms): string {
 
 <template>
   <section aria-label="The price">
-    <h2>The price, with its range</h2>
+    <h2>Cost estimate</h2>
     <table>
       <tbody>
         <tr v-for="line in quote.lines" :key="line.says">
@@ -73,7 +73,7 @@ function shown(name: keyof Terms): string {
       </tbody>
       <tfoot>
         <tr>
-          <th>In all, from to</th>
+          <th>Total (low–high)</th>
           <td class="n strong">{{ money(quote.low) }}</td>
           <td class="n strong">{{ money(quote.high) }}</td>
           <td class="small">{{ quote.days_low.toFixed(1) }} to {{ quote.days_high.toFixed(1) }} days of the crew</td>

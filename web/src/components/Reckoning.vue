@@ -156,20 +156,19 @@ const inset = computed(() => {
 })
 const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 const NOTHING_HELPS =
-  'Nothing tried passes: nothing in the yard is enough here. ' +
-  'Something lower or smaller, better ground, or an engineer would help.'
+  'No fix found with stocked sizes. ' + 'Something lower or smaller, better ground, or an engineer would help.'
 /** What a verdict rests on, as people say it. */
 const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as const
 </script>
 
 <template>
-  <aside class="reckoning" :class="{ pulling, late }" aria-label="The calculation" :aria-busy="pulling || late">
+  <aside class="reckoning" :class="{ pulling, late }" aria-label="Calculation" :aria-busy="pulling || late">
     <header class="head">
       <h2>{{ title }}</h2>
-      <span v-if="pulling" class="small">Let go to calculate</span>
+      <span v-if="pulling" class="small">Release to calculate</span>
       <button v-else-if="selected" class="link small" @click="emit('select', '')">{{ whole.toLowerCase() }}</button>
     </header>
-    <p v-if="failed" class="fault" role="alert">{{ failed }}. What is drawn is the last that could be calculated.</p>
+    <p v-if="failed" class="fault" role="alert">{{ failed }}. Showing the last valid design.</p>
     <template v-if="post">
       <p class="line">
         {{ post.timber }}, {{ post.post_length }} long.
@@ -237,10 +236,10 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     </dl>
     <p v-if="handle && (post || member)" class="acts">
       <button v-if="handle.holds" class="plain small" @click="emit('lock', handle)">
-        {{ handle.locked ? 'Unlock' : 'Lock here' }}
+        {{ handle.locked ? 'Unlock' : 'Lock position' }}
       </button>
       <button class="plain small" :disabled="asking" @click="howFar">
-        {{ asking ? 'Trying' : 'How far may it move?' }}
+        {{ asking ? 'Trying' : 'Find movement limits' }}
       </button>
     </p>
     <p v-if="unasked" class="slack fault" role="alert">{{ unasked }}</p>
@@ -323,9 +322,9 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       </p>
     </section>
 
-    <section v-if="!selected && (asked.length || ratings.length)" class="rated" aria-label="Makers' numbers">
-      <h3>Makers' numbers</h3>
-      <p class="small">What one of them holds, as its maker says, with your own safety factor in it.</p>
+    <section v-if="!selected && (asked.length || ratings.length)" class="rated" aria-label="Manufacturer ratings">
+      <h3>Manufacturer ratings</h3>
+      <p class="small">Allowable load per item from the manufacturer, including your safety factor.</p>
       <RatingField
         v-for="what in asked"
         :key="'new ' + what"
@@ -343,7 +342,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
         kind="force"
         :model-value="item.holds_n"
         :tape="store.tape"
-        empty="taken out"
+        empty="removed"
         @update:model-value="rate(item.what, $event)"
       />
     </section>
@@ -355,9 +354,9 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
 
     <section v-if="!selected" class="help">
       <header class="head">
-        <h3>What would help</h3>
+        <h3>Suggested fixes</h3>
         <button class="plain small" :disabled="help.busy.value" @click="lookForHelp">
-          {{ help.busy.value ? 'Planning each' : options ? 'Look again' : 'Look for ways' }}
+          {{ help.busy.value ? 'Checking options…' : options ? 'Look again' : 'Find fixes' }}
         </button>
       </header>
       <SearchLine
@@ -369,7 +368,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
         @stop="help.stop"
       />
       <p v-if="options && !options.length && !help.busy.value && !help.fault.value" class="small">
-        {{ isWrong(sheet.verdict) ? NOTHING_HELPS : 'It passes as it is, and nothing tried passes for less.' }}
+        {{ isWrong(sheet.verdict) ? NOTHING_HELPS : 'Passes. No lower-cost option found.' }}
       </p>
       <ul
         v-if="offered?.length"

@@ -29,8 +29,8 @@ function file(): void {
     ><template v-if="job.saved === 'signed out'">
       <router-link :to="{ name: 'sign-in', query: { to: $route.fullPath } }">Sign in</router-link></template
     ><template v-if="mended">
-      <button class="link" @click="file">Take it as a file</button>
-      <button class="link" @click="job.step('undo')">Give it up</button></template
+      <button class="link" @click="file">Download a copy</button>
+      <button class="link" @click="job.step('undo')">Discard changes</button></template
     ></span
   >
 </template>

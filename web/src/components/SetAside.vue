@@ -17,12 +17,12 @@ function says({ reading }: Aside): string {
 
 <template>
   <section class="aside" aria-label="Refused by the server">
-    <p><b>Not taken by the server; the rest went on:</b></p>
+    <p><b>Rejected by the server (the rest was saved):</b></p>
     <ul>
       <li v-for="item in items" :key="item.reading.id">
         {{ says(item) }}: {{ item.why }}.
         <button class="plain" @click="$emit('settle', item.reading.id, true)">Send it again</button>
-        <button class="plain" @click="$emit('settle', item.reading.id, false)">Throw it away</button>
+        <button class="plain" @click="$emit('settle', item.reading.id, false)">Discard</button>
       </li>
     </ul>
   </section>

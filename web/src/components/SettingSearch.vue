@@ -23,7 +23,7 @@ const found = computed(() => [
 ])
 const says = computed(() => {
   const many = found.value.reduce((sum, group) => sum + group.fields.length, 0)
-  if (!many) return 'No setting is called so. Try another word'
+  if (!many) return 'No matching setting'
   if (many >= MOST) return `The first ${many} settings: write more of the name for fewer`
   return many === 1 ? '1 setting' : `${many} settings`
 })
@@ -35,8 +35,8 @@ const says = computed(() => {
       v-model="asked"
       type="search"
       class="asked"
-      aria-label="Find a setting"
-      placeholder="Find a setting"
+      aria-label="Search settings"
+      placeholder="Search settings"
       autocomplete="off"
       spellcheck="false"
       @keydown.esc.stop="asked = ''"

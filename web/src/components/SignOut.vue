@@ -50,9 +50,9 @@ async function throwAway(): Promise<void> {
       </p>
     </template>
     <template #footer>
-      <button class="plain" @click="throwAway">Throw it away and sign out</button>
-      <button class="plain" @click="out">Sign out, keep it here</button>
-      <button class="main" autofocus @click="asks = false">Stay</button>
+      <button class="plain" @click="throwAway">Discard and sign out</button>
+      <button class="plain" @click="out">Sign out, keep on this device</button>
+      <button class="main" autofocus @click="asks = false">Cancel</button>
     </template>
   </Dialog>
 </template>

@@ -283,23 +283,23 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
       ref="canvas"
       tabindex="0"
       role="img"
-      :aria-label="data ? `${data.says}. Arrow keys turn it, plus and minus draw it nearer.` : 'Being put together'"
+      :aria-label="data ? `${data.says}. Arrow keys turn it, plus and minus draw it nearer.` : 'Building 3D view…'"
       :data-pieces="count"
       @pointerdown="press"
       @pointerup="pick"
     />
-    <div class="looks no-print" role="group" aria-label="Look from">
+    <div class="looks no-print" role="group" aria-label="View">
       <button v-for="[key, says] in LOOKS" :key="key" class="plain small" @click="look(key)">{{ says }}</button>
     </div>
     <div class="tools no-print">
       <label
-        >Built so far
+        >Build stage
         <input v-model.number="stage" type="range" min="0" max="3" step="1" :aria-valuetext="STAGE_SAYS[stage]" />
         <span>{{ STAGE_SAYS[stage] }}</span></label
       >
-      <label><input v-model="below" type="checkbox" /> look into the ground</label>
+      <label><input v-model="below" type="checkbox" /> Show below grade</label>
       <label
-        ><input v-model="measuring" type="checkbox" @change="picks = []" /> measure: pick two places
+        ><input v-model="measuring" type="checkbox" @change="picks = []" /> Measure (pick two points)
         <b v-if="apart !== null" role="status">{{ showLength(apart, store.tape) }}</b></label
       >
       <button class="link small" @click="png">PNG</button><button class="link small" @click="gltf">glTF</button>

@@ -9,13 +9,13 @@ const props = defineProps<{
 }>()
 const route = useRoute()
 const stages = [
-  ['brief', 'Brief'],
+  ['brief', 'Overview'],
   ['ground', 'Ground'],
-  ['set-out', 'Set-out'],
-  ['frame', 'Frame'],
-  ['buy', 'Buy'],
+  ['set-out', 'Layout'],
+  ['frame', 'Framing'],
+  ['buy', 'Materials'],
   ['build', 'Build'],
-  ['record', 'Record'],
+  ['record', 'Site record'],
 ] as const
 const here = computed(() => String(route.name))
 const to = (name: string) => ({
@@ -26,7 +26,7 @@ const closed = (name: string) => name !== 'brief' && name !== 'ground' && !props
 </script>
 
 <template>
-  <nav class="stakes" aria-label="Stages of the job">
+  <nav class="stakes" aria-label="Job stages">
     <template v-for="[name, says] in stages" :key="name">
       <span v-if="closed(name)" class="stake off" title="Add a structure first"
         ><svg viewBox="0 0 20 22" aria-hidden="true"><path d="M6 6h8v8l-4 6-4-6Z" /></svg>{{ says }}</span
@@ -36,7 +36,7 @@ const closed = (name: string) => name !== 'brief' && name !== 'ground' && !props
         :to="to(name)"
         class="stake"
         :class="{ here: here === name, done: open[name] === '' }"
-        :title="open[name] || 'nothing open here'"
+        :title="open[name] || 'No open items'"
         :aria-current="here === name ? 'step' : undefined"
       >
         <svg viewBox="0 0 20 22" aria-hidden="true">

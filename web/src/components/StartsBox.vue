@@ -122,7 +122,7 @@ const gust = (start: Start) =>
   start.gust_m_per_s === null
     ? 'wind not covered'
     : start.gust_m_per_s === 0
-      ? 'Fails in still air'
+      ? 'Fails without wind'
       : `${speed(start.gust_m_per_s)} gust`
 function added(price: number): string {
   if (Math.abs(price) < 0.5) return 'no more'
@@ -151,9 +151,9 @@ watch(
 <template>
   <section class="starts" aria-labelledby="starts-title">
     <header>
-      <h3 id="starts-title">The wind it stands up to</h3>
+      <h3 id="starts-title">Wind rating</h3>
       <button class="plain small" :disabled="busy" @click="load">
-        {{ busy ? 'Planning each' : stale ? 'Compare again' : 'Compare' }}
+        {{ busy ? 'Checking options…' : stale ? 'Compare again' : 'Compare' }}
       </button>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
@@ -179,26 +179,26 @@ watch(
           {{ start.posts }} posts, {{ start.bags }} bags, {{ start.hours.toFixed(0) }} hours
         </p>
         <button v-if="start.change.length && !stale" class="plain small" @click="take(start)">
-          {{ signed(start.which) ? 'Build it so, in our name' : 'Take this' }}
+          {{ signed(start.which) ? 'Use anyway…' : 'Use this design' }}
         </button>
       </template>
     </article>
     <form v-if="signing" class="sign" @submit.prevent="sign">
-      <label for="sign-name">Who puts a name to it? Its checks stay what they are.</label>
+      <label for="sign-name">Approved by (failed checks still show)</label>
       <input id="sign-name" v-model="name" maxlength="80" autocomplete="name" />
-      <button class="plain small" type="submit" :disabled="!name.trim()">Sign and take it</button>
+      <button class="plain small" type="submit" :disabled="!name.trim()">Approve and use</button>
       <button class="link small" type="button" @click="signing = ''">Not now</button>
     </form>
     <p v-if="rows.length" class="small">
-      <button class="link small" type="button" @click="keep">Keep this {{ kind.key }} as how our crew builds</button
+      <button class="link small" type="button" @click="keep">Keep this {{ kind.key }} as crew standard build</button
       ><template v-if="kept"> · <button class="link small" type="button" @click="forget">forget it</button></template>
       <span role="status" class="quiet">{{ told }}</span>
     </p>
     <button v-if="steps === null && rows.length" class="plain small" :disabled="single.busy.value" @click="loadSteps">
-      What each single change adds
+      Show wind upgrades
     </button>
     <template v-if="steps !== null">
-      <h4>Single changes, the cheapest for what it adds first</h4>
+      <h4>Single upgrades, best value first</h4>
       <p v-if="!steps.length && !single.busy.value" class="small">
         No single change tried adds to the wind it stands up to without making something else fail.
       </p>

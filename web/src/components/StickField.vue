@@ -45,7 +45,7 @@ function put(): void {
       :aria-label="`${label}: measured otherwise`"
       @click="open = true"
     >
-      measured otherwise
+      Actual size differs
     </button>
     <div v-else class="two">
       <LengthField

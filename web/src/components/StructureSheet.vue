@@ -34,8 +34,8 @@ const SunView = defineAsyncComponent(() => import('@/components/SunView.vue'))
 /** Drawings are measured from; in space and in the sun it is looked at. */
 const SIGHTS = [
   ['drawings', 'Drawings'],
-  ['space', 'In space'],
-  ['sun', 'In the sun'],
+  ['space', '3D view'],
+  ['sun', 'Sun and shade'],
 ] as const
 const sight = ref<(typeof SIGHTS)[number][0]>('drawings')
 const toward = ref<[number, number, number] | null>(null)
@@ -167,7 +167,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </div>
         <div class="bar no-print">
           <div id="scale" class="scale"></div>
-          <div class="sights" role="group" aria-label="What is shown">
+          <div class="sights" role="group" aria-label="Layers">
             <button
               v-for="[key, says] in SIGHTS"
               :key="key"

@@ -138,7 +138,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
           class="patch"
           tabindex="0"
           role="button"
-          aria-label="The patch that is asked about; arrow keys move it"
+          aria-label="Area to check; arrow keys move it"
           :x="X(rect.left)"
           :y="Y(rect.far)"
           :width="Math.max(2, (rect.right - rect.left) * scale)"
@@ -161,7 +161,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
             @change="asked = { ...asked, on: ($event.target as HTMLInputElement).value || asked.on }"
         /></label>
         <label v-if="!store.document?.site.time_zone"
-          >Clock ahead of UTC, h
+          >Time zone (UTC offset)
           <input
             type="number"
             step="0.5"
@@ -203,7 +203,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
           :tape="store.tape"
           @update:model-value="$event && $event > 0.1 && put({ deep_m: $event })"
         />
-        <button v-if="patch" class="link small" @click="patch = null">below it again</button>
+        <button v-if="patch" class="link small" @click="patch = null">Shaded area</button>
       </div>
       <table v-if="data">
         <thead>

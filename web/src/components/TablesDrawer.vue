@@ -123,7 +123,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </button>
       </div>
       <a class="file" :href="`${file('sheets.pdf')}?${query}`" target="_blank">Site sheets</a>
-      <a class="file" :href="file('working.pdf')" target="_blank">The calculation</a>
+      <a class="file" :href="file('working.pdf')" target="_blank">Calculation</a>
     </div>
     <div v-if="open" id="panel" role="tabpanel" :aria-labelledby="'tab-' + tab" class="panel" tabindex="0">
       <p v-if="fault" class="fault">{{ fault }}</p>

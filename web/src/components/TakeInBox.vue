@@ -10,8 +10,8 @@ const emit = defineEmits<{ take: []; leave: [] }>()
 </script>
 
 <template>
-  <section class="take" aria-label="What would change">
-    <h2>What would change</h2>
+  <section class="take" aria-label="Preview changes">
+    <h2>Preview changes</h2>
     <p>
       {{ what }}: <StateTag :state="found.verdict" /><template v-if="found.was !== found.verdict">
         (today: {{ stateLabel(found.was) }})</template
@@ -25,7 +25,7 @@ const emit = defineEmits<{ take: []; leave: [] }>()
       <li v-for="text in found.conflicts" :key="text">{{ text }}</li>
     </ul>
     <template v-if="found.up.length">
-      <h3>Up already</h3>
+      <h3>Already installed</h3>
       <ul>
         <li v-for="(row, index) in found.up" :key="index">{{ row.where }}: {{ row.says }}</li>
       </ul>
@@ -33,8 +33,8 @@ const emit = defineEmits<{ take: []; leave: [] }>()
     <PieceChanges v-if="found.pieces.length" :pieces="found.pieces" />
     <p v-else class="quiet">No piece changes.</p>
     <p class="row">
-      <button class="main" @click="emit('take')">Take it into the plan</button>
-      <button class="plain" @click="emit('leave')">Leave the plan as it is</button>
+      <button class="main" @click="emit('take')">Apply to plan</button>
+      <button class="plain" @click="emit('leave')">Keep current plan</button>
     </p>
   </section>
 </template>

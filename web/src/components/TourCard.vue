@@ -54,7 +54,7 @@ watch(
     <p class="ends">
       <button class="plain small" :disabled="tour.at === 0" @click="tour.go(-1)">Back</button>
       <button v-if="tour.at < TOUR.length - 1" class="main small" @click="tour.go(1)">Next</button>
-      <button v-else class="main small" @click="tour.leave">Look around yourself</button>
+      <button v-else class="main small" @click="tour.leave">Skip tour</button>
       <button v-if="tour.at < TOUR.length - 1" class="link small" @click="tour.leave">Leave the tour</button>
     </p>
   </section>

@@ -21,7 +21,7 @@ const drawn = computed(() => {
 
 <template>
   <figure v-if="view && drawn" class="shape">
-    <figcaption class="small quiet">True shape, from above</figcaption>
+    <figcaption class="small quiet">Plan shape</figcaption>
     <svg :width="wide" :height="drawn.high" role="img" aria-label="The line in its true shape, from above">
       <ViewShapes
         :view="view"

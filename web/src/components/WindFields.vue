@@ -23,7 +23,7 @@ const PRESSURE_SAYS: Record<string, string> = {
   ca: 'Hourly wind pressure, 1 in 50, kPa',
   uk: 'Peak wind pressure from the charts, kPa (0: by the speed)',
 }
-/** Importance of what is built, where a code has a factor for it. */
+/** Importance category, where a code has a factor for it. */
 const IMPORTANCE: Partial<Record<string, { value: number; says: string }[]>> = {
   ca: [
     { value: 1, says: 'usual importance, 1.0' },
@@ -137,7 +137,7 @@ const kPa = (pa: number) => (pa / 1000).toFixed(2)
   </template>
   <template v-if="IMPORTANCE[school]">
     <PickField
-      label="Importance of what is built"
+      label="Importance category"
       :model-value="site.wind_importance"
       :options="IMPORTANCE[school]!"
       @update:model-value="store.change((job) => void (job.site.wind_importance = Number($event)), 'importance')"

@@ -59,14 +59,14 @@ function drop(list: 'only' | 'rack', index: number): void {
       if (list === 'only') job.yard.only = (job.yard.only ?? []).filter((_, k) => k !== index)
       else job.yard.rack = (job.yard.rack ?? []).filter((_, k) => k !== index)
     },
-    list === 'only' ? 'any length again' : 'took off the rack',
+    list === 'only' ? 'Clear length restriction' : 'took off the rack',
   )
 }
 </script>
 
 <template>
   <section aria-label="What you have and keep to">
-    <h2>What you have, and keep to</h2>
+    <h2>Stock on hand and fixed lengths</h2>
     <ul v-if="takeoff.near?.length" class="near">
       <li v-for="text in takeoff.near" :key="text">{{ text }}.</li>
     </ul>
@@ -83,13 +83,13 @@ function drop(list: 'only' | 'rack', index: number): void {
     </div>
     <p class="acts">
       <button class="plain small" :disabled="length === null" @click="keep">Buy this length only</button>
-      <button class="plain small" :disabled="length === null" @click="rack">These are in hand</button>
+      <button class="plain small" :disabled="length === null" @click="rack">Add to stock on hand</button>
     </p>
     <ul v-if="yard.only?.length || yard.rack?.length" class="kept">
       <li v-for="(row, i) in yard.only" :key="'o' + i">
         {{ says(row.item) }}: {{ showLength(row.length_m, store.tape) }} only
         <button class="link small" :aria-label="`any length of ${says(row.item)}`" @click="drop('only', i)">
-          any length again
+          Clear length restriction
         </button>
       </li>
       <li v-for="(row, i) in yard.rack" :key="'r' + i">

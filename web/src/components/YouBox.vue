@@ -21,7 +21,7 @@ async function change(): Promise<void> {
   fault.value = said.value = ''
   try {
     await done(api.PUT('/api/session/password', { body: { old: old.value, new: wished.value } }))
-    said.value = 'Changed. Wherever else you were signed in, that has ended.'
+    said.value = 'Changed. You were signed out on all other devices.'
     old.value = wished.value = ''
   } catch (error) {
     fault.value = (error as Error).message

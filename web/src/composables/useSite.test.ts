@@ -132,7 +132,7 @@ describe('what a hole met', () => {
   it('that leaves no way says so: it is kept, and it does not go', async () => {
     serves({ '/api/reckon/plan': () => good({ id: 'f', conflicts: ['Bay 2 would be longer than its rail'] }) })
     const page = site()
-    expect(await around(page)).toBe('Kept, but it does not go: Bay 2 would be longer than its rail')
+    expect(await around(page)).toBe('Saved, but no valid layout: Bay 2 would be longer than its rail')
     page.stop()
   })
 

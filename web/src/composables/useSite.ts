@@ -63,7 +63,7 @@ export function useSite(job: string, structure: string) {
       if (!(await fetchPlan())) return `Kept, but there is no new plan: ${signal.value ? fault.value : 'no signal'}`
       const clash = sheet.value?.conflicts[0]
       return clash
-        ? `Kept, but it does not go: ${clash}`
+        ? `Saved, but no valid layout: ${clash}`
         : 'The rest is solved again: posts that are set stay, no hole meets a band.'
     } catch (error) {
       hear(error)

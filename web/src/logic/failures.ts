@@ -29,10 +29,10 @@ export const AGAIN_MS: Partial<Record<Failure, number>> = {
 export const certain = (error: unknown) => error instanceof Refused && error.status >= 400 && error.status < 500
 
 export const SAYS: Record<Failure, string> = {
-  'no signal': 'No signal: kept here, trying again',
+  'no signal': 'Offline. Saved on this device; retrying',
   full: 'The server can’t store anything just now: kept here, trying again',
   'signed out': 'Signed out: kept here under your name',
-  'not allowed': 'Not saved: your part in the crew does not change this. Kept here',
+  'not allowed': "Not saved: your role can't edit this. Saved on this device",
   gone: 'Not saved: this job is no longer on the server. Kept here',
   'too much': 'Not saved: this is more than one job may hold. Kept here',
   busy: 'The server asks to wait: kept here, trying again',

@@ -77,7 +77,7 @@ export function lineLayout(
       sy,
       title: [16, 20],
       box: { left: 0, right: wide, top: 2, bottom: planHeight },
-      note: 'turns written at each bend',
+      note: 'turn angles noted at corners',
     },
     side: {
       view: side,
@@ -87,7 +87,7 @@ export function lineLayout(
       sy: vy,
       title: [16, sideTop + 19],
       box: { left: 0, right: wide, top: sideTop, bottom: paper.height },
-      note: stretch > 1.05 ? `heights drawn ${stretch.toFixed(1)}× as tall as lengths` : 'true scale',
+      note: stretch > 1.05 ? `vertical exaggeration ${stretch.toFixed(1)}×` : 'true scale',
     },
     tapeTop: planHeight,
     sideTop,

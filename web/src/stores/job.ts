@@ -356,7 +356,7 @@ export const useJob = defineStore('job', () => {
       ...SAYS,
       waiting: 'Not saved yet',
       saving: 'Saving',
-      conflict: 'Two versions: choose',
+      conflict: 'Conflict: choose a version',
     }
     return fault.value || told[saved.value] || (behind.value ? 'No signal: as last seen here' : '')
   })

@@ -24,7 +24,7 @@ const USES = [
   { value: 'house', says: 'A house of one or two families' },
   { value: 'farm', says: 'A farm' },
   { value: 'workplace', says: 'A workplace' },
-  { value: 'public', says: 'The public: an engineer decides' },
+  { value: 'public', says: 'Public use (engineer required)' },
 ]
 const codes = computed(() => reference.reference?.codes ?? [])
 /** Readings by their finest mark. */
@@ -97,16 +97,16 @@ function remove(id: string): void {
           </li>
         </ul>
         <p v-if="store.document.structures.length">
-          <router-link :to="{ name: 'place' }">Where they stand on the site</router-link>
+          <router-link :to="{ name: 'place' }">Open site plan</router-link>
         </p>
         <p v-else class="quiet">Pick one, then say it as the tape reads it, or start with a small one and pull it.</p>
         <h3 v-if="store.document.structures.length" class="another">Another one</h3>
         <StartStructure />
         <KeptSums />
-        <h2>Take it along</h2>
+        <h2>Export</h2>
         <p>
-          <a :href="`/api/jobs/${store.id}/job.json`">This job as a file</a> ·
-          <a href="/schema/job.json" target="_blank">how the file is built</a>
+          <a :href="`/api/jobs/${store.id}/job.json`">Download job file</a> ·
+          <a href="/schema/job.json" target="_blank">File format (schema)</a>
         </p>
       </section>
       <section class="form" aria-label="The job">
@@ -131,7 +131,7 @@ function remove(id: string): void {
           maxlength="120"
           @change="text('client')(($event.target as HTMLInputElement).value)"
         />
-        <label for="wanted">What is wanted, and why</label
+        <label for="wanted">Scope of work</label
         ><Textarea
           id="wanted"
           :model-value="store.document.wanted"
@@ -140,7 +140,7 @@ function remove(id: string): void {
           @change="text('wanted')(($event.target as HTMLTextAreaElement).value)"
         />
         <PickField
-          label="Who uses it"
+          label="Occupancy"
           :model-value="store.document.site.use"
           :options="USES"
           @update:model-value="store.change((job) => void (job.site.use = $event as never), 'who uses it')"
@@ -152,7 +152,7 @@ function remove(id: string): void {
           Workplace: ask the local office which rules and licences apply before building.
         </p>
         <PickField
-          label="Code that decides"
+          label="Building code"
           :model-value="store.document.school"
           :options="codes"
           @update:model-value="school($event as Job['school'])"
@@ -161,7 +161,7 @@ function remove(id: string): void {
           Canada asks for the hourly wind pressure of the place, under Ground: no speed.
         </p>
         <PickField
-          label="The crew reads"
+          label="Tape and units"
           :model-value="store.document.reading.mark_m"
           :options="marksOf"
           @update:model-value="marks"

@@ -15,9 +15,9 @@ const { data: dig, error } = useDig(structure)
 type Locate = NonNullable<typeof store.document>['site']['locate']
 const locate = computed<Locate>(() => store.document!.site.locate)
 const ticks: [keyof Locate, string][] = [
-  ['owners_answered', 'Every owner of a service has answered'],
-  ['marks_visible', 'The marks can still be seen on the ground'],
-  ['private_lines_asked', 'Private lines were asked about: drains, irrigation, gas, garden lights'],
+  ['owners_answered', 'All utility owners have responded'],
+  ['marks_visible', 'Locate marks are still visible'],
+  ['private_lines_asked', 'Private lines checked: drains, irrigation, gas, garden lights'],
 ]
 const set = (name: keyof Locate, value: string | boolean) =>
   store.change((job) => void ((job.site.locate as Record<string, unknown>)[name] = value), 'locate')
@@ -75,10 +75,10 @@ const near = computed(
     <h1>Build</h1>
     <div class="two">
       <section>
-        <h2>Before the first hole</h2>
+        <h2>Before you dig</h2>
         <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
         <p v-else-if="dig" class="state" :class="{ ready: dig.ready }" role="status">
-          {{ dig.ready ? `Digging may begin. ${dig.days_left} days left on the ticket.` : 'Digging is held back.' }}
+          {{ dig.ready ? `Digging may begin. ${dig.days_left} days left on the ticket.` : 'Do not dig.' }}
         </p>
         <ul v-if="dig && !dig.ready" class="points">
           <li v-for="point in dig.open_points" :key="point">{{ point }}</li>
@@ -91,7 +91,7 @@ const near = computed(
             maxlength="60"
             @change="set('ticket', ($event.target as HTMLInputElement).value)"
           />
-          <label for="expires">Its last day</label
+          <label for="expires">Expires</label
           ><InputText
             id="expires"
             type="date"
@@ -116,10 +116,10 @@ const near = computed(
         </ul>
       </section>
       <section>
-        <h2>On site, by phone</h2>
+        <h2>Field view (phone)</h2>
         <p>
           <router-link class="main go" :to="{ name: 'site', params: { job: store.id, structure } }"
-            >Open the site view</router-link
+            >Open field view</router-link
           >
         </p>
         <p class="small quiet">
@@ -149,9 +149,9 @@ const near = computed(
               <option>far face</option>
             </select></label
           >
-          <label><input v-model="mirrored" type="checkbox" /> mirrored, for the far side of the string</label>
+          <label><input v-model="mirrored" type="checkbox" /> Mirror (read from the other side)</label>
           <label
-            >Offset stakes, square off the string <InputText v-model="offset" class="short" placeholder="none"
+            >Offset stakes, perpendicular distance <InputText v-model="offset" class="short" placeholder="none"
           /></label>
         </div>
         <p><a class="main go" :href="link" target="_blank">Site sheets as PDF</a></p>
@@ -178,7 +178,7 @@ const near = computed(
         <ol class="work">
           <li v-for="task in sheet.tasks" :key="task.id" :class="{ held: heldBack(task.id) }">
             {{ task.what }}<template v-if="heldBack(task.id)"> (held back)</template>.
-            <template v-if="waits(task)">Not before the concrete has its strength: setting is not strength. </template>
+            <template v-if="waits(task)">Wait for concrete strength (set is not cured). </template>
             <span v-if="task.work.length" class="small quiet"
               >{{ work(task.work as [string, number, string][]) }}.
             </span>

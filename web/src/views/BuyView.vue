@@ -35,9 +35,9 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({
 
 <template>
   <main v-if="store.document" class="page">
-    <h1>Buy</h1>
+    <h1>Materials</h1>
     <p v-if="store.document.structures.length > 1">
-      <router-link :to="{ name: 'list', params: { job: store.id } }">The whole job's list</router-link>
+      <router-link :to="{ name: 'list', params: { job: store.id } }">Materials</router-link>
       <span class="quiet"> with one cut plan over its {{ store.document.structures.length }} structures</span>
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
@@ -64,7 +64,7 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({
       </div>
       <div class="pick">
         <PickField
-          label="Boards over, for those that split"
+          label="Extra boards (waste)"
           :model-value="String(store.document.yard.spare_ratio)"
           :options="SPARES"
           @update:model-value="store.change((job) => void (job.yard.spare_ratio = Number($event)), 'spare boards')"
@@ -85,7 +85,7 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({
           :held="takeoff.held ?? []"
         />
       </div>
-      <h2>How to cut it</h2>
+      <h2>Cutting plan</h2>
       <CutPlanTable :cuts="takeoff.cuts" :tape="store.tape" />
     </template>
   </main>

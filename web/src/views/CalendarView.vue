@@ -56,10 +56,7 @@ async function pull(task: string, on: string): Promise<void> {
   try {
     const body = { document: store.document!, task, on }
     const found = (await ask(api.POST('/api/sights/calendar/move', { body }))) as CalendarMoved
-    store.change(
-      (job) => (job.calendar = found.terms as typeof job.calendar),
-      on ? 'A task pulled to a day' : 'A task let go',
-    )
+    store.change((job) => (job.calendar = found.terms as typeof job.calendar), on ? 'Moved task' : 'Reset task')
     pushed.value = found.pushed
   } catch (fault) {
     refused.value = (fault as Error).message
@@ -126,18 +123,18 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 <template>
   <JobPage v-if="terms && quote" label="When the crew works" wide="270px">
     <template #panel>
-      <h1>The calendar</h1>
+      <h1>Schedule</h1>
       <p v-if="data" class="small">
         {{ Math.round(data.hours) }} person-hours, done by <b>{{ data.ends_on ? spoken(data.ends_on) : '' }}</b>.
       </p>
       <label class="small"
-        >Begins on
+        >Start date
         <KeptInput
           type="date"
           :value="terms.starts_on || ''"
           @change="edit((at) => (at.starts_on = ($event.target as HTMLInputElement).value), 'The first day')"
       /></label>
-      <p v-if="!terms.starts_on" class="small quiet">Until you say, it begins today.</p>
+      <p v-if="!terms.starts_on" class="small quiet">No start date set; using today.</p>
       <CountField
         label="People"
         :model-value="quote.crew_count"
@@ -156,7 +153,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         path="calendar/start_h"
         @update:model-value="$event !== null && edit((at) => (at.start_h = $event!), 'The hour')"
       />
-      <div class="week" role="group" aria-label="Days of the week that are worked">
+      <div class="week" role="group" aria-label="Working days">
         <button
           v-for="(name, index) in WEEK"
           :key="name"
@@ -186,7 +183,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         </ul>
         <label class="small">Day <input v-model="offDay" type="date" /></label>
         <label class="small">Why <input v-model="offWhy" maxlength="80" /></label>
-        <button class="plain small" :disabled="!offDay" @click="addOff">Take it off</button>
+        <button class="plain small" :disabled="!offDay" @click="addOff">Add day off</button>
       </details>
       <details v-if="(store.document?.structures.length ?? 0) > 1">
         <summary>Phases{{ terms.phases?.length ? ` (${1 + Math.max(0, ...phasesUsed)})` : '' }}</summary>
@@ -202,7 +199,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         </label>
       </details>
       <p class="small">
-        Take it along: <a :href="file('calendar.ics')">calendar file</a>,
+        Export: <a :href="file('calendar.ics')">calendar file</a>,
         <a :href="`${file('day.pdf')}?at=${day}&paper=${store.tape.system === 'imperial' ? 'letter' : 'a4'}`"
           >this day's sheet</a
         >
@@ -252,7 +249,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
               <span class="at">{{ span.hours ? clock(span.at_h) : '' }}</span>
               <span
                 ><b>{{ task.name }}</b> {{ task.what }}
-                <em v-if="task.hold" class="small">Look before going on: {{ task.hold }}</em>
+                <em v-if="task.hold" class="small">Hold point: {{ task.hold }}</em>
                 <em v-for="why in task.stops" :key="why" class="small fault">Not yet: {{ why }}</em>
               </span>
             </button>
@@ -268,30 +265,30 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         <p v-if="!onDay.length" class="small quiet">Nothing on this day.</p>
       </section>
       <section v-if="chosen" class="one" aria-label="The task">
-        <h2>{{ chosen.name || 'From outside' }}</h2>
+        <h2>{{ chosen.name || 'External events' }}</h2>
         <p>{{ chosen.what }}</p>
         <p class="small quiet">
           {{ spoken(chosen.start) }}{{ chosen.hours ? `, ${chosen.hours.toFixed(1)} person-hours` : ''
           }}{{ chosen.held_by ? `. It waits for ${chosen.held_by}` : '' }}{{ chosen.moved ? `. ${chosen.moved}` : '' }}
         </p>
         <label v-if="!outside" class="small"
-          >Pull it to
+          >Move to
           <KeptInput
             type="date"
             :value="chosen.start.slice(0, 10)"
             @change="pull(chosen!.id, ($event.target as HTMLInputElement).value)"
         /></label>
-        <button v-if="chosen.pulled" class="link small" @click="pull(chosen!.id, '')">Let it go where it may</button>
+        <button v-if="chosen.pulled" class="link small" @click="pull(chosen!.id, '')">Reset to earliest date</button>
         <OutsideForm v-if="outside && data" :id="outside.id" :key="outside.id" :calendar="data" />
       </section>
       <div>
         <DaysBox />
         <p class="row">
-          <button class="plain small" @click="forecast">Ask for the forecast</button>
-          <button class="plain small" @click="locate">Ask the locate desk</button>
+          <button class="plain small" @click="forecast">Get forecast</button>
+          <button class="plain small" @click="locate">Check locate status</button>
         </p>
         <p v-if="told" class="small" role="status">{{ told }}</p>
-        <p class="small quiet">Both are stand-ins: <router-link to="/outside">What lies outside</router-link></p>
+        <p class="small quiet">Both are simulated: <router-link to="/outside">Connections</router-link></p>
       </div>
       <p><button class="plain small" @click="addOutside">A delivery, another trade, an inspection</button></p>
     </div>

@@ -115,7 +115,7 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
 <template>
   <main class="page">
     <p><router-link to="/">All jobs</router-link></p>
-    <h1>The crew</h1>
+    <h1>Crew</h1>
     <p v-if="error" class="fault">{{ error.message }}</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p v-if="said" class="small" role="status">{{ said }}</p>
@@ -123,15 +123,15 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
       <section aria-label="Letterhead">
         <h2>Letterhead</h2>
         <form @submit.prevent="keep">
-          <label>The crew is called <input v-model="name" maxlength="120" required /></label>
-          <label>At the head of a quote <input v-model="head.name" maxlength="120" /></label>
+          <label>Crew name <input v-model="name" maxlength="120" required /></label>
+          <label>Name on quotes <input v-model="head.name" maxlength="120" /></label>
           <label>Address <textarea v-model="head.address" rows="3" maxlength="1000"></textarea></label>
-          <label>How to reach you <textarea v-model="head.reach" rows="2" maxlength="1000"></textarea></label>
-          <label>Small print <textarea v-model="head.small_print" rows="3" maxlength="1000"></textarea></label>
+          <label>Contact details <textarea v-model="head.reach" rows="2" maxlength="1000"></textarea></label>
+          <label>Terms <textarea v-model="head.small_print" rows="3" maxlength="1000"></textarea></label>
           <button v-if="owns" class="main">Keep it</button>
         </form>
         <template v-if="sees">
-          <h2>What we usually do</h2>
+          <h2>Crew defaults</h2>
           <p class="small">
             <router-link to="/crew/usual">How every job starts</router-link>: rules, tape, hours, wages, and what each
             kind of structure is made of.
@@ -149,7 +149,7 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
           Jobs keep what they were priced with until you price them again, under List.
         </p>
         <p class="row small">
-          <a href="/api/crew/prices/prices.csv?sample=true">The whole list to type over, CSV</a> ·
+          <a href="/api/crew/prices/prices.csv?sample=true">Full price list template (CSV)</a> ·
           <a href="/api/crew/prices/prices.xlsx?sample=true">XLSX</a>
           <template v-if="prices.length">
             · <a href="/api/crew/prices/prices.csv">our book, CSV</a> ·
@@ -157,10 +157,10 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
           >
         </p>
         <p>
-          <button class="plain small" @click="merchant">Ask the merchant</button>
-          <span class="small quiet"> a stand-in, under <router-link to="/outside">What lies outside</router-link></span>
+          <button class="plain small" @click="merchant">Get supplier prices</button>
+          <span class="small quiet"> a stand-in, under <router-link to="/outside">Connections</router-link></span>
         </p>
-        <FilePick says="Bring prices: CSV or XLSX" accept=".csv,.txt,.xlsx" @picked="file" />
+        <FilePick says="Import prices (CSV or XLSX)" accept=".csv,.txt,.xlsx" @picked="file" />
         <div v-if="told" role="status">
           <p class="small">{{ told.taken === 1 ? '1 price' : `${told.taken} prices` }} taken.</p>
           <ul v-if="told.problems.length" class="small fault">
@@ -178,7 +178,7 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
                 <th scope="col">Length</th>
                 <th scope="col" class="n">Price</th>
                 <th scope="col">From</th>
-                <th scope="col">Told on</th>
+                <th scope="col">Price date</th>
                 <th scope="col"><span class="visually-hidden">Remove</span></th>
               </tr>
             </thead>

@@ -30,18 +30,18 @@ const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'
 
 <template>
   <main v-if="store.document" class="page">
-    <h1>The file</h1>
+    <h1>Job file</h1>
     <ul class="papers">
       <li>
         <PackBox :job="store.id" :paper="paper" />
         <span class="small quiet">site plan, days, list, every structure's sheets and their working, in one PDF</span>
       </li>
       <li>
-        <a :href="`/api/jobs/${store.id}/whole/handover.pdf?paper=${paper}`">The handover</a>
+        <a :href="`/api/jobs/${store.id}/whole/handover.pdf?paper=${paper}`">Handover document</a>
         <span class="small quiet">what was built, how to keep it, photos and inspections, for the client</span>
       </li>
       <li>
-        <a :href="`/api/jobs/${store.id}/whole/upkeep.ics`">Upkeep</a>
+        <a :href="`/api/jobs/${store.id}/whole/upkeep.ics`">Maintenance schedule</a>
         <span class="small quiet">what it asks for over five years, as calendar entries</span>
       </li>
     </ul>

@@ -86,8 +86,8 @@ const pressure = computed(() =>
 type Weight = 'ground_snow_pa' | 'rain_snow_pa' | 'bearing_pa'
 const WEIGHTS: { key: Weight; says: string }[] = [
   { key: 'ground_snow_pa', says: 'Snow on the ground' },
-  { key: 'rain_snow_pa', says: 'Rain that falls on the snow' },
-  { key: 'bearing_pa', says: 'Bearing of the ground as tested (0: the soil above)' },
+  { key: 'rain_snow_pa', says: 'Rain-on-snow load' },
+  { key: 'bearing_pa', says: 'Tested soil bearing (0 = use soil type)' },
 ]
 const weights = computed(() =>
   WEIGHTS.filter(({ key }) => key !== 'rain_snow_pa' || reference.reference?.asks_rain_on_snow),
@@ -191,7 +191,7 @@ function north(): void {
     </svg>
     <div class="three">
       <section>
-        <h2>Readings on this line</h2>
+        <h2>Level readings</h2>
         <p v-if="structure && !along" class="quiet">
           A {{ sheet?.called }} stands on no line: its heights above the ground stand beside its drawing. Readings along
           a line are for what follows one.
@@ -242,12 +242,12 @@ function north(): void {
               </tr>
             </tbody>
           </table>
-          <p v-else class="quiet">Not read yet: the ground is drawn level and every height is a guess.</p>
+          <p v-else class="quiet">No level readings yet. Ground is assumed level; all heights are estimates.</p>
           <p><button class="plain small" @click="add">Add a reading</button></p>
         </template>
       </section>
       <section v-if="structure && along">
-        <h2>Bring readings in</h2>
+        <h2>Import readings</h2>
         <p class="small quiet">
           Two columns a row: level distance, then height (down is minus) or rod reading. Any way of writing lengths.
         </p>
@@ -258,7 +258,7 @@ function north(): void {
         <LengthField
           v-if="kind === 'rod'"
           v-model="instrument"
-          label="Height of instrument above the job's zero"
+          label="Instrument height above datum"
           :tape="store.tape"
         />
         <label for="paste" class="small quiet">Rows</label>
@@ -275,7 +275,7 @@ function north(): void {
           spellcheck="false"
         />
         <p class="acts">
-          <button class="main" :disabled="!pasted.trim()" @click="take(pasted)">Take these readings</button>
+          <button class="main" :disabled="!pasted.trim()" @click="take(pasted)">Import</button>
           <label class="plain small file"
             >From a CSV file<input type="file" accept=".csv,text/csv,text/plain" class="visually-hidden" @change="file"
           /></label>
@@ -324,7 +324,7 @@ function north(): void {
         /></template>
         <PickField
           v-if="shelters.length && site.ground_snow_pa"
-          label="Around a roof"
+          label="Roof wind and snow shelter"
           :model-value="site.roof_shelter"
           :options="shelters"
           path="site/roof_shelter"
@@ -333,7 +333,7 @@ function north(): void {
           "
         />
         <LengthField
-          label="Least embedment by a local rule"
+          label="Local minimum embedment"
           bare="in"
           optional="none"
           :model-value="site.embedment_least_m || null"
@@ -375,7 +375,7 @@ function north(): void {
           @update:model-value="store.change((job) => void (job.site.edition = $event as never), 'edition')"
         />
         <template v-if="store.document.school === 'nz' || store.document.school === 'ca'"
-          ><label for="clay">Strength of the clay as measured with a vane, kPa</label
+          ><label for="clay">Clay shear strength (vane test), kPa</label
           ><InputText
             id="clay"
             :model-value="String(site.cohesion_pa / 1000)"
@@ -394,26 +394,26 @@ function north(): void {
                 )
               "
             />
-            The clay here shrinks in dry months: its top holds nothing</label
+            Shrinkable clay: ignore the upper soil layer</label
           ></template
         >
         <p v-if="cohesionFault" class="fault" role="alert">{{ cohesionFault }}</p>
         <AngleField
-          label="Latitude, north of the equator"
+          label="Latitude (° N)"
           empty="not known"
           :model-value="site.latitude_rad ?? null"
           path="site/latitude_rad"
           @update:model-value="store.change((job) => void (job.site.latitude_rad = $event), 'latitude')"
         />
         <AngleField
-          label="Longitude, east of Greenwich"
+          label="Longitude (° E)"
           empty="not known"
           :model-value="site.longitude_rad ?? null"
           path="site/longitude_rad"
           @update:model-value="store.change((job) => void (job.site.longitude_rad = $event), 'longitude')"
         />
         <ZoneField />
-        <label for="north">North, degrees left of the line's start</label
+        <label for="north">North angle from line start (° counterclockwise)</label
         ><InputText
           id="north"
           :model-value="((site.north_rad * 180) / Math.PI).toFixed(0)"

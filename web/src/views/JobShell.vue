@@ -67,7 +67,7 @@ const open = computed<Record<string, string>>(() => {
     ground: ground > 1 ? '' : 'no level readings yet',
     'set-out': !found ? 'not calculated' : found.conflicts.length ? `${found.conflicts.length} clash` : '',
     frame: !found ? 'not calculated' : isWrong(found.verdict) ? found.headline : '',
-    buy: 'look at the list before buying',
+    buy: 'Review material list',
     build: 'locate and cautions',
     record: 'readings as built',
   }

@@ -55,7 +55,9 @@ async function bring(event: Event): Promise<void> {
     await router.push({ name: 'brief', params: { job: made.id } })
   } catch (error) {
     fault.value =
-      error instanceof Refused ? `This file was not taken: ${error.message}` : 'This file is not a job: it is not JSON.'
+      error instanceof Refused
+        ? `This file was not taken: ${error.message}`
+        : "Can't import this file: it is not a job file (JSON)."
   }
 }
 const typed = ref('')
@@ -103,31 +105,27 @@ watch([typed, status, order], () => (many.value = PAGE))
         <p class="quiet">
           {{ session.session?.crew
           }}<template v-if="session.session?.demo"
-            >, demo data: <button class="link" @click="tour.start">a short tour</button></template
+            >, demo data: <button class="link" @click="tour.start">Take a tour</button></template
           >
         </p>
       </div>
       <nav class="who">
-        <router-link to="/crew">The crew</router-link>
-        <router-link to="/outside">What lies outside</router-link>
-        <router-link to="/sums">Quick sums</router-link>
-        <router-link to="/numbers">What the numbers rest on</router-link>
+        <router-link to="/crew">Crew</router-link>
+        <router-link to="/outside">Connections</router-link>
+        <router-link to="/sums">Calculators</router-link>
+        <router-link to="/numbers">Sources and codes</router-link>
       </nav>
       <span>{{ session.session?.name }} <SignOut /></span>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }} <button class="link" @click="load">Try again</button></p>
     <LeftHere v-if="cards" @sent="load" />
-    <p v-if="!cards && !fault" class="quiet" aria-busy="true">Fetching the jobs.</p>
+    <p v-if="!cards && !fault" class="quiet" aria-busy="true">Loading jobs…</p>
     <form v-if="plans" class="new" @submit.prevent="start">
       <label for="new">A new job</label>
-      <input id="new" v-model="name" maxlength="120" placeholder="whose place, or what for" autocomplete="off" />
+      <input id="new" v-model="name" maxlength="120" placeholder="Client, address or purpose" autocomplete="off" />
       <button class="main" :disabled="busy">Start</button>
       <label class="plain file"
-        >Bring a job from a file<input
-          type="file"
-          accept=".json,application/json"
-          class="visually-hidden"
-          @change="bring"
+        >Import job<input type="file" accept=".json,application/json" class="visually-hidden" @change="bring"
       /></label>
     </form>
     <div v-if="cards && cards.length > 1" class="tools">
@@ -135,18 +133,18 @@ watch([typed, status, order], () => (many.value = PAGE))
       <input id="find" v-model="typed" type="search" placeholder="name, place, client" autocomplete="off" />
       <label for="show">Show</label>
       <select id="show" v-model="status">
-        <option value="">all but what is put away</option>
+        <option value="">All except archived</option>
         <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ says }}</option>
       </select>
-      <label for="order">In order of</label>
+      <label for="order">Sort by</label>
       <select id="order" v-model="order">
         <option value="changed">last change</option>
-        <option value="made">when they began</option>
+        <option value="made">date created</option>
         <option value="name">name</option>
       </select>
     </div>
     <p v-if="gone" class="note" role="status">
-      {{ gone.name }} is thrown away. <button class="link" @click="bringBack(gone.id)">Bring it back</button>
+      {{ gone.name }} is thrown away. <button class="link" @click="bringBack(gone.id)">Undo</button>
     </p>
     <ul v-if="shown.length" class="list">
       <JobRow
@@ -163,7 +161,7 @@ watch([typed, status, order], () => (many.value = PAGE))
       Show the next {{ Math.min(PAGE, shown.length - many) }} of {{ shown.length }}
     </button>
     <p v-if="cards?.length && !shown.length" class="quiet">
-      {{ typed ? 'No job is called or placed so.' : 'No job stands so.' }}
+      {{ typed ? 'No jobs match this search.' : 'No jobs with this status.' }}
       <button class="link" @click="((typed = ''), (status = ''))">Show them all</button>
     </p>
     <p v-if="cards && !cards.length" class="quiet">No jobs yet. Name the first one and start.</p>
@@ -172,7 +170,7 @@ watch([typed, status, order], () => (many.value = PAGE))
       <ul>
         <li v-for="one in bin" :key="one.id">
           {{ one.name }} <span class="quiet small">for good after {{ day(one.until) }}</span>
-          <button class="link" :aria-label="`Bring ${one.name} back`" @click="bringBack(one.id)">bring back</button>
+          <button class="link" :aria-label="`Bring ${one.name} back`" @click="bringBack(one.id)">Restore</button>
         </li>
       </ul>
     </details>

@@ -42,10 +42,10 @@ async function go(): Promise<void> {
 <template>
   <main class="join">
     <h1>{{ data?.name ? 'A new password' : 'Join the crew' }}</h1>
-    <p v-if="isPending" class="quiet">Looking the invitation up</p>
+    <p v-if="isPending" class="quiet">Checking invitation…</p>
     <p v-else-if="error" role="alert">
-      This link opens nothing any more: it was used, taken back, or is older than seven days. Ask an owner of the crew
-      for another one.
+      This link has expired: it was used, taken back, or is older than seven days. Ask an owner of the crew for another
+      one.
     </p>
     <template v-else-if="data">
       <p v-if="data.name">
@@ -59,7 +59,7 @@ async function go(): Promise<void> {
           <label for="name">The name that you sign in with</label>
           <InputText id="name" v-model="name" autocomplete="username" required maxlength="150" />
         </template>
-        <label for="password">A password, of ten letters or more; some words in a row will do</label>
+        <label for="password">Password (10 characters or more; a phrase works well)</label>
         <InputText
           id="password"
           v-model="password"

@@ -65,7 +65,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 
 <template>
   <main v-if="store.document" class="page">
-    <h1>The whole job's list</h1>
+    <h1>Materials</h1>
     <div class="choose">
       <fieldset>
         <legend>For</legend>
@@ -81,7 +81,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         </label>
       </fieldset>
     </div>
-    <p v-if="!every.length" class="quiet">Nothing is laid out yet: start a structure under Brief.</p>
+    <p v-if="!every.length" class="quiet">Nothing is laid out yet: start a structure on the Overview.</p>
     <p v-else-if="!some" class="quiet">Tick a structure and a stage to see what they take.</p>
     <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
     <p v-if="!list && some && !error" class="quiet" aria-busy="true">Counting pieces and planning the cuts.</p>
@@ -99,18 +99,18 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
             What came is in hand and not bought: the rest is still to buy.
           </p>
           <p v-else-if="list.shares.length > 1" class="small">
-            {{ list.saved >= 0.005 ? `Bought together this is ${exact(list.saved)} less than` : 'This is the same as' }}
+            {{ list.saved >= 0.005 ? `Combined purchase saves ${exact(list.saved)} less than` : 'This is the same as' }}
             the {{ list.shares.length }} lists apart.
           </p>
           <p class="small">
             <template v-if="list.differences.length">
-              <strong class="fault">List and drawing differ</strong>:
+              <strong class="fault">Material list and drawing do not match</strong>:
               <span v-for="one in list.differences" :key="one.what"
                 >{{ one.what }}: {{ one.listed_count }} listed, {{ one.drawn_count }} drawn;
               </span>
             </template>
             <template v-else>
-              Counted twice, from the pieces and off the picture in space: all {{ list.counted }} kinds agree.
+              Cross-checked: parts list against 3D model: all {{ list.counted }} kinds agree.
             </template>
           </p>
           <p v-if="list.ready_mix_m3" class="small">
@@ -120,9 +120,9 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
           <p class="small">
             <template v-if="store.document.yard.priced_on">Priced on {{ store.document.yard.priced_on }}.</template>
             <template v-else>Priced from a made-up sample list.</template>
-            <button class="link small" @click="price">Price it from our book</button>
+            <button class="link small" @click="price">Update prices from price book</button>
             <span v-if="unpriced" class="fault" role="alert"
-              >{{ unpriced }} <router-link to="/crew">The crew</router-link></span
+              >{{ unpriced }} <router-link to="/crew">Crew</router-link></span
             >
           </p>
           <p>
@@ -148,7 +148,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
                   <td class="n">{{ one.longest_m ? showLength(one.longest_m, store.tape) : '' }}</td>
                 </tr>
                 <tr class="strong">
-                  <td>In all</td>
+                  <td>Total</td>
                   <td class="n">{{ mass(list.mass_kg, store.tape) }}</td>
                   <td />
                 </tr>
@@ -172,7 +172,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
           <MessageBox :message="list.message" :held="held" />
         </aside>
       </div>
-      <h2>How to cut it</h2>
+      <h2>Cutting plan</h2>
       <CutPlanTable :cuts="list.cuts" :tape="store.tape" />
     </template>
   </main>

@@ -32,7 +32,7 @@ const groups = computed(() => {
 })
 const agree = computed(() => rows.value.filter((row) => row.outcome === 'agrees').length)
 const KIND: Record<string, string> = {
-  memory: 'from memory, not compared',
+  memory: 'recalled, unverified',
   practice: 'common practice',
   computed: 'closed form',
   published: 'published',
@@ -46,11 +46,11 @@ const sure = (row: Row) =>
 
 <template>
   <main class="page">
-    <h1>What the numbers rest on</h1>
+    <h1>Sources and codes</h1>
     <p>
       Known answers, expected beside calculated: {{ published }} published ones first, then what we are unsure of.
       {{ agree }} of {{ rows.length }} agree. <router-link to="/">All jobs</router-link> ·
-      <router-link to="/sums">Quick sums</router-link>
+      <router-link to="/sums">Calculators</router-link>
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <section v-if="seconds.length">
@@ -66,7 +66,7 @@ const sure = (row: Row) =>
             <th>Values</th>
             <th>Agree</th>
             <th>With what</th>
-            <th>Doubted</th>
+            <th>Questioned</th>
           </tr>
         </thead>
         <tbody>
@@ -89,7 +89,7 @@ const sure = (row: Row) =>
             <th>Answer</th>
             <th>Expected</th>
             <th>Calculated</th>
-            <th>How sure</th>
+            <th>Confidence</th>
             <th>What it is</th>
           </tr>
         </thead>

@@ -5,7 +5,7 @@ import { api, ask } from '@/api/client'
 import type { Job, JobCard, OutsideService } from '@/api/types'
 import { exact } from '@/logic/money'
 
-/** What lies outside, as stand-ins that ship with the program: each is tried here, with the faults that it can show. */
+/** Connections, as stand-ins that ship with the program: each is tried here, with the faults that it can show. */
 const { data, refetch } = useQuery({
   queryKey: ['outside'],
   queryFn: async () => (await ask(api.GET('/api/outside'))).services as OutsideService[],
@@ -76,10 +76,10 @@ const TRY: Record<string, () => Promise<string[]>> = {
 <template>
   <main class="page">
     <p><router-link to="/">All jobs</router-link></p>
-    <h1>What lies outside</h1>
+    <h1>Connections</h1>
     <p class="small quiet">
-      Stand-ins that ship with the program, so that it works without any of the real ones: their answers are made up.
-      Give one a fault and see what the program makes of it.
+      Simulated services, so that it works without any of the real ones: their answers are made up. Give one a fault and
+      see what the program makes of it.
     </p>
     <label class="small"
       >For the job
@@ -95,7 +95,7 @@ const TRY: Record<string, () => Promise<string[]>> = {
           <label class="small"
             ><span class="visually-hidden">Fault of the {{ service.says.toLowerCase() }}</span>
             <select :value="service.fault" @change="give(service, ($event.target as HTMLSelectElement).value)">
-              <option value="">works as it should</option>
+              <option value="">Normal</option>
               <option v-for="name in service.faults" :key="name" :value="name">{{ name }}</option>
             </select>
           </label>

@@ -89,7 +89,7 @@ const FILES = [
 </script>
 
 <template>
-  <JobPage label="Where it stands" free>
+  <JobPage label="Placement" free>
     <template #panel>
       <h1>The site</h1>
       <p class="small quiet">
@@ -126,8 +126,8 @@ const FILES = [
         :lies="site.things.value.length > 0"
         @select="selected = $event"
       />
-      <section class="form" aria-label="What lies here">
-        <h2>What lies here</h2>
+      <section class="form" aria-label="Site features">
+        <h2>Site features</h2>
         <ul v-if="site.things.value.length" class="list">
           <li v-for="item in site.things.value.filter((item) => item.kind !== SPOT)" :key="item.id">
             <button
@@ -172,24 +172,24 @@ const FILES = [
               </button>
             </li>
           </ul>
-          <button class="plain small" @click="level">Read the spots with the level</button>
+          <button class="plain small" @click="level">Survey spot heights</button>
         </details>
         <p v-if="levelled" class="small" role="status">{{ levelled }}</p>
         <SurveyBox :site="site" />
         <UnderBox :use="under" />
       </section>
       <p class="small">
-        Take it along:
+        Export:
         <template v-for="([name, says], index) in FILES" :key="name"
           ><template v-if="index">, </template><a :href="file(name!)">{{ says }}</a></template
         >
       </p>
       <p class="small quiet">
-        Where it stands changes no calculation: wind, ground and holes are each structure's own. Measure from a boundary
-        before you dig.
+        Placement does not change any calculation: wind, ground and holes are each structure's own. Measure from a
+        boundary before you dig.
       </p>
     </template>
-    <div class="sights no-print" role="group" aria-label="What is shown">
+    <div class="sights no-print" role="group" aria-label="Layers">
       <button
         class="plain small"
         :class="{ on: !inSpace && !inShade }"
@@ -204,7 +204,7 @@ const FILES = [
         :aria-pressed="inShade"
         @click="((inSpace = false), (inShade = true))"
       >
-        In the shade
+        Shade map
       </button>
       <button
         class="plain small"
@@ -212,7 +212,7 @@ const FILES = [
         :aria-pressed="inSpace"
         @click="((inSpace = true), (inShade = false), (shade = null))"
       >
-        In space
+        3D view
       </button>
     </div>
     <SpaceView v-if="inSpace" structure="" :selected="selected" :toward="null" @select="selected = $event" />

@@ -30,13 +30,13 @@ type Terms = Job['offer']
 const terms = computed(() => store.document?.offer ?? null)
 const edit = (change: (terms: Terms) => void, says: string) => store.change((job) => change(job.offer), says)
 const FIELDS: [keyof Terms, string, 'number' | 'share' | 'count' | 'words'][] = [
-  ['level_ratio', 'From low (0) to high (1)', 'number'],
+  ['level_ratio', 'Price within range', 'number'],
   ['markup_ratio', 'Markup', 'share'],
-  ['tax_name', 'Tax is called', 'words'],
+  ['tax_name', 'Tax name', 'words'],
   ['tax_ratio', 'Tax', 'share'],
   ['currency', 'Currency', 'words'],
-  ['round_to', 'Each line up to a whole', 'number'],
-  ['valid_days', 'Holds for days', 'count'],
+  ['round_to', 'Round lines up to', 'number'],
+  ['valid_days', 'Valid for (days)', 'count'],
 ]
 const put = (name: keyof Terms, value: unknown) =>
   edit((at) => Object.assign(at, { [name]: value }), 'Terms of the quote')
@@ -108,10 +108,10 @@ const split = (text: string) =>
 <template>
   <JobPage v-if="terms" label="Terms of the quote">
     <template #panel>
-      <h1>The quote</h1>
+      <h1>Estimate &amp; contract</h1>
       <p class="small quiet">
         The hours and prices behind it stand under <router-link :to="{ name: 'list' }">List</router-link> and each
-        structure's Buy. The head of the page is the <router-link to="/crew">crew's letterhead</router-link>.
+        structure's Materials page. The head of the page is the <router-link to="/crew">crew's letterhead</router-link>.
       </p>
       <template v-for="[name, label, sort] in FIELDS" :key="name">
         <WordsField
@@ -162,7 +162,7 @@ const split = (text: string) =>
         >
           Another payment
         </button>
-        <p class="small quiet">The rest when it is done.</p>
+        <p class="small quiet">Balance on completion.</p>
       </fieldset>
       <fieldset class="box">
         <legend>Options, side by side</legend>
@@ -186,7 +186,7 @@ const split = (text: string) =>
         </button>
       </fieldset>
       <label class="small"
-        >In it, a line each
+        >Included (one per line)
         <textarea
           rows="3"
           :value="lines(terms.included)"
@@ -196,7 +196,7 @@ const split = (text: string) =>
         ></textarea>
       </label>
       <label class="small"
-        >Not in it, beside what has no price
+        >Exclusions
         <textarea
           rows="3"
           :value="lines(terms.excluded)"
@@ -213,7 +213,7 @@ const split = (text: string) =>
     <p v-for="text in data?.stale ?? []" :key="text" class="stale small">
       {{ text }}. <router-link to="/crew">The price book</router-link>
     </p>
-    <article v-if="data" class="sheet" aria-label="The quote as it stands">
+    <article v-if="data" class="sheet" aria-label="Quote preview">
       <h2>{{ store.document?.name }}</h2>
       <p>{{ [data.client && `For ${data.client}`, data.place].filter(Boolean).join(', ') }}</p>
       <p class="small quiet">Holds until {{ data.valid_until }}</p>
@@ -235,7 +235,7 @@ const split = (text: string) =>
             </tbody>
             <tfoot>
               <tr>
-                <th scope="row">The whole</th>
+                <th scope="row">Total</th>
                 <td class="n strong">{{ money(priced.total, data.currency) }}</td>
               </tr>
             </tfoot>
@@ -256,7 +256,7 @@ const split = (text: string) =>
       <h2>Sent</h2>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <p>
-        <button class="main" :disabled="busy || !data || !saved" @click="keep">Keep this one as sent</button>
+        <button class="main" :disabled="busy || !data || !saved" @click="keep">Save as sent</button>
         <span v-if="!saved" class="small quiet"> once all is saved</span>
       </p>
       <ul v-if="quotes.data.value?.length" class="list">
@@ -269,8 +269,10 @@ const split = (text: string) =>
             >.</template
           >
           <a :href="pdf(quote.number, 'quote')">PDF</a>
-          <button class="link small" @click="compare(quote.number)">what has changed since</button>
-          <button v-if="!quote.accepted_on" class="link small" @click="accepting = quote.number">accepted…</button>
+          <button class="link small" @click="compare(quote.number)">View changes</button>
+          <button v-if="!quote.accepted_on" class="link small" @click="accepting = quote.number">
+            Record acceptance…
+          </button>
           <form v-if="accepting === quote.number" class="accept" @submit.prevent="accept">
             <label class="small">By <input v-model="by" maxlength="120" required /></label>
             <label class="small">On <input v-model="on" type="date" required /></label>
@@ -280,7 +282,7 @@ const split = (text: string) =>
                 <option v-for="(name, index) in quote.options" :key="index" :value="index">{{ name }}</option>
               </select>
             </label>
-            <button class="main small" :disabled="busy">It is accepted</button>
+            <button class="main small" :disabled="busy">Save acceptance</button>
             <button type="button" class="plain small" @click="accepting = 0">Not yet</button>
           </form>
         </li>
@@ -297,7 +299,7 @@ const split = (text: string) =>
       <ul>
         <li v-for="text in changes.order.words" :key="text">{{ text }}</li>
       </ul>
-      <p v-if="!changes.order.words.length" class="quiet">Nothing that is built has changed.</p>
+      <p v-if="!changes.order.words.length" class="quiet">No change to the work.</p>
       <details v-if="changes.order.pieces.length">
         <summary>{{ changes.order.pieces.length }} kinds of pieces</summary>
         <PieceChanges :pieces="changes.order.pieces" />

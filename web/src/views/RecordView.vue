@@ -28,7 +28,7 @@ function nameOf(about: string): string {
   if (post) return String(post.number)
   const member = sheet.value?.members.find((item) => item.id === about)
   const target = sheet.value?.targets.find((item) => item.about === about)
-  return member?.name.toLowerCase() ?? (target ? target.of || 'as built' : 'no longer planned')
+  return member?.name.toLowerCase() ?? (target ? target.of || 'as built' : 'not in current plan')
 }
 /** Values of one kind at one post, from different phones, that do not agree. */
 const twice = computed(() => {
@@ -98,8 +98,8 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
       @leave="((found = null), (asked = null))"
     />
     <p v-if="readings && !rows.length" class="quiet">
-      Nothing measured yet. Open the site view on a phone, read a mark, tick it, and type what the tape says; it shows
-      here beside the plan.
+      Nothing measured yet. Open field view on a phone, read a mark, tick it, and type what the tape says; it shows here
+      beside the plan.
     </p>
     <table v-if="rows.length">
       <thead>
@@ -148,12 +148,12 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
           <td>
             <span v-if="row.verdict" class="verdict" :class="row.verdict === 'inside' ? 'pass' : 'fail'"
               >{{ row.verdict }} tolerance</span
-            ><span v-if="twice.has(`${row.about} ${row.what}`)" class="strong"> two phones differ</span>
+            ><span v-if="twice.has(`${row.about} ${row.what}`)" class="strong"> Conflicting readings</span>
           </td>
           <td class="small quiet">
             {{ row.author }}, {{ row.device }}, {{ new Date(row.measured_at).toLocaleString() }}
           </td>
-          <td><button v-if="lockable(row)" class="plain small" @click="look(row)">Plan from this</button></td>
+          <td><button v-if="lockable(row)" class="plain small" @click="look(row)">Update plan</button></td>
         </tr>
       </tbody>
     </table>

@@ -24,7 +24,7 @@ const FIELDS = [
   ['span', 'Span'],
   ['dead_line', 'Dead load on it'],
   ['live_line', 'Live load on it'],
-  ['restraint', 'Held sideways every'],
+  ['restraint', 'Lateral brace spacing'],
 ] as const
 const LOADS = ['permanent', 'storage', 'floor', 'snow', 'roof', 'wind', 'impact']
 
@@ -86,11 +86,11 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
 
 <template>
   <main class="page">
-    <h1>Two codes side by side</h1>
+    <h1>Compare codes</h1>
     <p>
       The same member under two codes. The job's own code decides; this only shows how they differ, and why.
-      <router-link to="/">All jobs</router-link> · <router-link to="/sums">Quick sums</router-link> ·
-      <router-link to="/numbers">What the numbers rest on</router-link>
+      <router-link to="/">All jobs</router-link> · <router-link to="/sums">Calculators</router-link> ·
+      <router-link to="/numbers">Sources and codes</router-link>
     </p>
     <section class="member">
       <label v-for="[name, says] in FIELDS" :key="name"
@@ -104,7 +104,7 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
         /><span v-if="problems[name]" :id="'p-' + name" class="fault" role="alert">{{ problems[name] }}</span></label
       >
       <label
-        >Live load lasts like<select v-model="load">
+        >Load duration<select v-model="load">
           <option v-for="word in LOADS" :key="word">{{ word }}</option>
         </select></label
       >
@@ -148,12 +148,12 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
               <option v-for="word in schools.of(stick.school)?.sizes" :key="word" :value="word" /></datalist
           ></label>
           <label class="tick"><input v-model="stick.wet" type="checkbox" /> outdoors</label>
-          <label class="tick"><input v-model="stick.shared" type="checkbox" /> one of several that share</label>
+          <label class="tick"><input v-model="stick.shared" type="checkbox" /> Repetitive member</label>
         </div>
       </section>
     </div>
     <section v-if="answer?.differences.length">
-      <h2>Why they differ</h2>
+      <h2>Difference breakdown</h2>
       <p class="small">
         Each check's share of its limit in {{ names[1] }} over that in {{ names[0] }}, and the four parts whose product
         it is. Above 1 the second code is the harder one.

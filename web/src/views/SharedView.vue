@@ -27,7 +27,7 @@ const money = (value: number) => `${currency.value}${exact(value).replace(/\.00$
 
 <template>
   <main class="page">
-    <p v-if="error" class="fault">This link opens nothing any more. Ask whoever gave it to you.</p>
+    <p v-if="error" class="fault">This link has expired. Ask whoever gave it to you.</p>
     <template v-if="data">
       <p class="small quiet">{{ data.crew }}{{ data.reach ? `, ${data.reach}` : '' }}</p>
       <h1>{{ data.name }}</h1>
@@ -50,7 +50,7 @@ const money = (value: number) => `${currency.value}${exact(value).replace(/\.00$
           />
         </svg>
       </div>
-      <section v-if="data.quote" aria-label="The quote">
+      <section v-if="data.quote" aria-label="Quote">
         <h2>Quote {{ data.quote_row?.number }}</h2>
         <p class="small quiet">
           Made on {{ data.quote.made_on }}, holds until {{ data.quote.valid_until }}.
@@ -77,7 +77,7 @@ const money = (value: number) => `${currency.value}${exact(value).replace(/\.00$
                 <td class="n">{{ money(option.tax) }}</td>
               </tr>
               <tr class="whole">
-                <th scope="row">The whole</th>
+                <th scope="row">Total</th>
                 <td class="n">{{ money(option.total) }}</td>
               </tr>
             </tbody>

@@ -53,10 +53,10 @@ async function enter(door: () => Promise<void>): Promise<void> {
         maxlength="200"
       />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-      <button class="main" :disabled="busy">{{ busy ? 'Looking you up' : 'Sign in' }}</button>
+      <button class="main" :disabled="busy">{{ busy ? 'Signing in…' : 'Sign in' }}</button>
     </form>
     <p v-if="session.session?.demo_here">
-      <button class="plain" :disabled="busy" @click="enter(session.intoDemo)">Back into the demo</button>
+      <button class="plain" :disabled="busy" @click="enter(session.intoDemo)">Return to demo</button>
     </p>
     <p class="small quiet">
       No account yet, or the password is lost? An owner of your crew sends you a link. Whoever runs this server adds the

@@ -200,7 +200,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       class="held pad-x"
       aria-label="Held back"
     >
-      <p><b>No hole yet:</b></p>
+      <p><b>Do not dig:</b></p>
       <ul>
         <li v-for="point in held" :key="point">{{ point }}</li>
       </ul>
@@ -224,7 +224,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       </button>
     </nav>
     <main v-if="measuring" class="body pad-x">
-      <h1 class="listed">Measures, in the order in which they are cut</h1>
+      <h1 class="listed">Dimensions in cutting order</h1>
       <MeasureLists :lists="measures" />
     </main>
     <main v-else-if="group" class="body pad-x">
@@ -272,13 +272,13 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         <button :disabled="index === 0" @click="go(-1)">
           ‹ {{ near[0] && index > 0 ? near[0].reading : 'first' }}
         </button>
-        <button @click="hit = !hit">hit something</button>
+        <button @click="hit = !hit">Report obstruction</button>
         <button :disabled="index >= posts.length - 1" @click="go(1)">
           {{ index < posts.length - 1 ? showDistance(posts[index + 1]!.station_m, tape) : 'last' }} ›
         </button>
       </nav>
       <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit">
-        <label for="hit">What is there, and how deep?</label
+        <label for="hit">Obstruction and depth</label
         ><input
           id="hit"
           v-model="note"
@@ -290,7 +290,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
           v-model="around"
           maxlength="12"
           :placeholder="tape.system === 'imperial' ? '6 in' : '150 mm'"
-        /><button class="set">Keep, and go round it</button>
+        /><button class="set">Save and re-plan</button>
       </form>
       <section v-if="others.length" class="pad-x">
         <p class="strong">As a whole</p>
@@ -330,7 +330,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
           ><b>{{ read(target) }}</b>
         </button>
       </div>
-      <p v-if="!others.length" class="pad-x quiet">Nothing of this is measured on site.</p>
+      <p v-if="!others.length" class="pad-x quiet">No field measurements for this structure.</p>
     </main>
     <FractionPad
       v-if="asked"

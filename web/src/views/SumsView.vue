@@ -149,14 +149,14 @@ async function copy(): Promise<void> {
 <template>
   <main class="sums">
     <header>
-      <h1>Quick sums</h1>
-      <router-link to="/">All jobs</router-link> · <router-link to="/schools">Two codes side by side</router-link> ·
-      <router-link to="/numbers">What the numbers rest on</router-link>
+      <h1>Calculators</h1>
+      <router-link to="/">All jobs</router-link> · <router-link to="/schools">Compare codes</router-link> ·
+      <router-link to="/numbers">Sources and codes</router-link>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div class="two">
       <section>
-        <label for="want">What do you want to know?</label>
+        <label for="want">What do you need to calculate?</label>
         <input id="want" v-model="search" placeholder="bays, rail on a slope, wind on a fence" autocomplete="off" />
         <ul>
           <li v-for="row in shown" :key="row.name">
@@ -165,7 +165,7 @@ async function copy(): Promise<void> {
             </button>
           </li>
         </ul>
-        <p v-if="sums.length && !shown.length" class="quiet">No sum answers that yet. Try another word.</p>
+        <p v-if="sums.length && !shown.length" class="quiet">No calculator found.</p>
       </section>
       <section v-if="chosen" class="sheet">
         <h2>{{ chosen.asks }}</h2>

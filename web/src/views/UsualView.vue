@@ -76,8 +76,8 @@ function inBrief(kind: UsualOfKind): string {
 
 <template>
   <main class="page">
-    <p><router-link to="/crew">The crew</router-link></p>
-    <h1>What we usually do</h1>
+    <p><router-link to="/crew">Crew</router-link></p>
+    <h1>Crew defaults</h1>
     <p class="lead">Every new job starts so. Jobs that are there keep what they have.</p>
     <p v-if="error" class="fault">{{ error.message }}</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
@@ -127,7 +127,7 @@ function inBrief(kind: UsualOfKind): string {
               </fieldset>
             </div>
             <button class="link small" @click="ofKind(kind, () => null, `No usual is kept of ${kind.many} any more.`)">
-              Keep none: start as the last one was built
+              Clear default (use last build)
             </button>
           </template>
           <template v-else-if="kind.last">

@@ -31,7 +31,7 @@ def sag(limit_ratio: float | None) -> Sag:
         live=1.0,
         limit_ratio=limit_ratio or LIMIT,
         source="nbc: Table 9.4.3.1; high",
-        says="live load alone",
+        says="live load only",
     )
 
 
@@ -48,7 +48,7 @@ def deck_sags(dwelling_units: int) -> tuple[Sag, ...]:
     code = replace(
         sag(DECK_LIMIT), source="nbc-2025: Table 9.4.3.1; high", says="live load alone, a deck of one dwelling"
     )
-    return code, replace(sag(None), asks=Asks.ADVICE, says="live load alone, as stiff as a floor")
+    return code, replace(sag(None), asks=Asks.ADVICE, says="live load only, floor deflection limit")
 
 
 def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: float) -> SpanFound:

@@ -312,8 +312,8 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
             parts.append(("C_t", place.crest, ""))
         return product_step("p", parts, "kPa", "nbc: 4.1.7; C_n low", f"{case}, design level")
 
-    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), Band(0.0, MIDDLE, "within the run"), pressure)
-    return WindOnFence(zones, arm.value, arm, (ce,), si(pressure(MIDDLE, "within the run")))
+    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), Band(0.0, MIDDLE, "interior zone"), pressure)
+    return WindOnFence(zones, arm.value, arm, (ce,), si(pressure(MIDDLE, "interior zone")))
 
 
 @cache

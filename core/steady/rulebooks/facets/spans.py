@@ -71,7 +71,7 @@ class Spans(School):
         self.none("rule for posts that are squeezed and bent")
 
     def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
-        """A bearing square to the grain."""
+        """A bearing perpendicular to grain."""
         self.none("rule for bearing")
 
     def notched(

@@ -181,7 +181,7 @@ class UnitedKingdom(Rulebook):
                 live=1 + loads.psi(use, 2) * kdef,
                 limit_ratio=first * 2 / 3,
                 source=source,
-                says="over the years",
+                says="long-term",
             ),
         )
 

@@ -234,7 +234,7 @@ class UnitedStates(Rulebook):
                 live=1.0,
                 limit_ratio=first,
                 source="irc: R301.7; high",
-                says="live load alone",
+                says="live load only",
             ),
             Sag(
                 kind="long-term deflection",
@@ -242,7 +242,7 @@ class UnitedStates(Rulebook):
                 live=1.0,
                 limit_ratio=first * 2 / 3,
                 source="nds: 3.5.2; high",
-                says="lasting load grown over the years; its limit is practice, two thirds of the live one",
+                says="long-term dead load; limit from practice, two thirds of the live one",
             ),
         )
 
@@ -259,7 +259,7 @@ class UnitedStates(Rulebook):
             live=1,
             limit_ratio=ask.limit_ratio,
             source="irc: R301.7; high",
-            says="live load alone",
+            says="live load only",
         )
         return rafter_span(self, woods, ask, sags=(sag,))
 

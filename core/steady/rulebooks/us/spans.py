@@ -109,7 +109,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
         live=1.0,
         limit_ratio=ask.limit_ratio or 360.0,
         source="irc: R301.7; high",
-        says="live load alone",
+        says="live load only",
     )
     found = [
         even_span(
@@ -186,7 +186,7 @@ def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFoun
     if not supported_m > 0:
         raise InputError("supported_length", "must be above 0")
     sag = Sag(
-        kind="deflection", dead=0.0, live=1.0, limit_ratio=360.0, source="irc: R301.7; high", says="live load alone"
+        kind="deflection", dead=0.0, live=1.0, limit_ratio=360.0, source="irc: R301.7; high", says="live load only"
     )
     return worst_span(
         [

@@ -1,4 +1,4 @@
-"""Beams made as boxes: two sticks laid flat as flanges, plywood webs nailed to their sides, joints of the webs staggered.
+"""Box beams: two sticks laid flat as flanges, plywood webs nailed to their sides, joints of the webs staggered.
 
 Nailed, never glued: glue made on site earns nothing. The nails' slip takes a share of the glued box's stiffness, and bending stress
 is that of the glued box over the share; where a web has a joint it is missing there, in bending and in shear.

@@ -84,7 +84,7 @@ def too_short(frame: Frame) -> bool:
 
 
 def faces_m2(frame: Frame) -> tuple[float, float]:
-    """What the wind along the beams and across them meets of the braces (m2): the wide side of those square to it, the edges of
+    """What the wind parallel to beams and across them meets of the braces (m2): the wide side of those square to it, the edges of
     the others."""
     along = across = 0.0
     for post in frame.posts:

@@ -73,11 +73,11 @@ def reckon_foot(found: Findings, site: Site, ask: FootAsk) -> Foot:
         bears = _bears(found, site, ask, width_m)
         depth = needed(demands)
         by = (
-            "lift with overturning"
+            "uplift + overturning"
             if best is not None and bears
             else "bearing of the ground"
             if best is not None
-            else "room for the post's base"
+            else "post base size"
         )
         best = width_m, depth, by
         if bears and depth.needed_m <= deep_m + 1e-9:
@@ -89,7 +89,7 @@ def reckon_foot(found: Findings, site: Site, ask: FootAsk) -> Foot:
         width_m=width_m,
         depth_m=built_m,
         depth=depth,
-        width_by="typed by the crew" if ask.width_m else by,
+        width_by="user-entered" if ask.width_m else by,
         lift_n=lift_n,
     )
     _checks(found, site, ask, foot)
@@ -106,13 +106,17 @@ def _demands(
 
     lift_m = volume_m3 / (math.pi / 4 * width_m**2)
     demands = [
-        ("Undisturbed ground", LEAST_M, step("least depth", LEAST_M, "irc: R403.1.4; high; practice elsewhere")),
+        (
+            "minimum depth into undisturbed soil",
+            LEAST_M,
+            step("least depth", LEAST_M, "irc: R403.1.4; high; practice elsewhere"),
+        ),
         ("Frost", site.frost_m, step("frost depth", site.frost_m, "user: frost depth")),
         ("Lift with overturning", lift_m, step("concrete that weighs what lifts", lift_m, source)),
     ]
     if site.embedment_least_m > 0:
         least = site.embedment_least_m
-        demands.append(("Local least", least, step("local least", least, "user: local rule")))
+        demands.append(("local minimum", least, step("local least", least, "user: local rule")))
     if ask.fixed:
         try:
             depth, _ = found.book.embedment(
@@ -122,7 +126,7 @@ def _demands(
                 soil=soil_of(site, found.book),
                 soil_factor=1.0,
             )
-            demands.append(("Pushed sideways", si(depth), depth))
+            demands.append(("lateral load", si(depth), depth))
         except OutsideScope as refused:
             if not any(
                 gap.key == "embedded_post.lateral_embedment" and gap.about == ask.about for gap in found.not_covered

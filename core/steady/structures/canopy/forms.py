@@ -12,7 +12,7 @@ def upright_group(*more: Field) -> Group:
         fields=(
             Field(
                 path="upright",
-                says="Kept upright by",
+                says="Lateral system",
                 sort="choice",
                 names=(
                     ("knee braces", "knee braces both ways"),
@@ -25,11 +25,15 @@ def upright_group(*more: Field) -> Group:
                 path="stands",
                 says="Posts stand on",
                 sort="choice",
-                names=(("footings", "footings of their own"), ("slab", "a slab that is there")),
+                names=(("footings", "new footings"), ("slab", "existing slab")),
             ),
             Field(path="slab/thick_m", says="Slab, thick", sort="small length", empty="not measured", when=SLAB),
             Field(
-                path="slab/edge_m", says="Nearest edge or crack", sort="small length", empty="not measured", when=SLAB
+                path="slab/edge_m",
+                says="Distance to nearest edge or crack",
+                sort="small length",
+                empty="not measured",
+                when=SLAB,
             ),
             Field(path="slab/sound", says="in one piece, no cracks about the posts", sort="tick", when=SLAB),
             Field(
@@ -44,12 +48,12 @@ def upright_group(*more: Field) -> Group:
 
 
 def above_group(when: tuple[str, tuple[str, ...]] | None = None) -> Group:
-    """The house's roof above it, for snow that drifts and slides."""
+    """House roof above (snow), for snow that drifts and slides."""
     return Group(
-        title="The house's roof above it",
+        title="House roof above (snow)",
         folded=True,
         fields=(
-            Field(path="above/eave_m", says="Its eave above this roof", empty="not known", when=when),
+            Field(path="above/eave_m", says="House eave height above this roof", empty="not known", when=when),
             Field(path="above/length_m", says="Its length along the wind", empty="not known", when=when),
             Field(path="above/run_m", says="From eave to ridge, level", empty="not known", when=when),
             Field(path="above/slopes_here", says="it slopes down this way", sort="tick", when=when),

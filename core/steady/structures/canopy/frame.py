@@ -62,7 +62,7 @@ class Frame:
             a roof with beams on all four sides has posts on lines beyond `lines_m`, too.
         across: What braces across hold, where it is not a beam like the others: a pair of rafters over each post, or a strut.
         seat: Beams on top of the posts, a ply on each side on notched shoulders, or one in the pocket of a built-up post.
-        upright: Knee braces both ways, or posts fixed in the ground; "none".
+        upright: Knee braces both ways, or embedded posts; "none".
     """
 
     me: str

@@ -52,7 +52,7 @@ def lying(
         snow: What the snow is called; empty: it comes another way.
     """
     live_pa = loads.live_on_pa(book, area_m2)
-    found = [Loaded(says="people and things spread", action=does(live_pa), lasts="roof")]
+    found = [Loaded(says="uniform roof live load", action=does(live_pa), lasts="roof")]
     if loads.snow_pa and snow:
         found.append(Loaded(says=snow, action=does(loads.snow_pa), lasts="snow"))
     if loads.wind_pa:
@@ -66,9 +66,7 @@ def snow_on_line(loads: CanopyLoads, run: Run, width_m: float, line: int) -> lis
     more = loads.drifted_n_per_m(line)
     if not more > 0:
         return []
-    return [
-        Loaded(says="snow heaped by the house", action=run.even((loads.snow_pa or 0.0) * width_m + more), lasts="snow")
-    ]
+    return [Loaded(says="drift snow", action=run.even((loads.snow_pa or 0.0) * width_m + more), lasts="snow")]
 
 
 def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> None:
@@ -82,7 +80,7 @@ def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> 
 
 
 def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str) -> None:
-    """A beam on its post, square to the grain: on all of the post, or each ply on its own shoulder."""
+    """A beam on its post, perpendicular to grain: on all of the post, or each ply on its own shoulder."""
     book, u, stick, post = found.book, found.book.units, frame.beam, frame.post
     if frame.boxed is not None:
         stick = frame.boxed.flange
@@ -108,7 +106,7 @@ def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str)
     capacity = seat.capacity
     if capacity.unit != u.force:
         capacity = given_step("R_max", si(seat.capacity) / u.force_n, u.force, capacity.source)
-    found.at_most("beam.bearing", about, demand, capacity, (seat.capacity,), case="square to the grain")
+    found.at_most("beam.bearing", about, demand, capacity, (seat.capacity,), case="perpendicular to grain")
 
 
 def _outside(refused: Exception, mend: str) -> OutsideScope:
@@ -314,7 +312,7 @@ def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n
     """What rafter to beam, beam to post and post to base must hold; a maker's number closes each.
 
     Args:
-        rafter_n: Lift on one rafter's end, net of what holds it down, at the school's design level.
+        rafter_n: Lift on one rafter's end, net of resisting dead load, at the school's design level.
     """
     book, u, me = found.book, found.book.units, frame.me
     if loads.wind_why is not None:
@@ -339,7 +337,7 @@ def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n
             name,
             about,
             OutsideScope(
-                f"no rating is entered; {what} must hold {said(needs)} up",
+                f"no rating entered. Needs at least {said(needs)} uplift, {what}",
                 "the maker's number for one, with your factor",
             ),
             crew=True,

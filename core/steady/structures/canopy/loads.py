@@ -129,7 +129,7 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
             live_pa / u,
             book.units.pressure,
             "practice: 10 psf of what is solid, at least 5",
-            "people and things spread over the slats",
+            "uniform roof live load over the slats",
         ),
         person(book),
     ]

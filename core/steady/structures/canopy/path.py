@@ -39,7 +39,7 @@ def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> D
     }
     hardest = max(passing, key=lambda name: passing[name])
     on_it, one_n = passing[hardest] * frame.share_m(post), f.live * loads.person_n
-    comes = "comes onto the post" if on_it >= one_n else "comes onto the post, with one person right over it"
+    comes = "axial load on post" if on_it >= one_n else "axial load on post, with one person right over it"
     up, against, own = lift_n(book, frame, loads, post)
     foot = held.feet.get(post.id)
     steps = [

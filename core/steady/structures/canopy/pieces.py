@@ -176,7 +176,7 @@ def _on_slab(frame: Frame, slab: SlabUnder, post: PostAt) -> Footing:
         embedment_m=0.0,
         hole_m=0.0,
         hole_width_m=frame.post.width_m,
-        depth_governed_by="nothing is dug",
+        depth_governed_by="no excavation",
         width_governed_by="the post's base",
         foot_m=frame.foot_m,
         keeps_upright=frame.upright,

@@ -17,14 +17,14 @@ from steady.structures.findings import Findings
 THIN_M = 3.5 * IN
 """A thinner slab is no foot [rule of the trade; the patio-cover appendix of the irc asks as much, from memory]."""
 STRENGTH_PSI = 2500.0
-"""Of old ordinary concrete [common practice: nobody knows better of a slab that is there]."""
+"""Of ordinary concrete [common practice: an existing slab's own strength is not known]."""
 APPENDIX_N = 750 * LB
 """A column of a patio cover may bring so much to a slab without a footing, where frost does not reach. Source: IRC, patio-cover
 appendix, where it is adopted (from memory, high)."""
 LASTS = 0.9
 """What of lasting weight counts against wind in full [asce 7 2.3.1, from memory, high]."""
 PLAIN = "aci: 318 14.5.2.1 and 21.2.1, from memory, high: 5 sqrt(f'c), times .6"
-MEND = "stand the posts on footings of their own, cut through the slab"
+MEND = "stand the posts on new footings, cut through the slab"
 
 
 def check_slab(found: Findings, site: Site, ask: FootAsk, slab: SlabUnder) -> None:
@@ -139,7 +139,7 @@ def _held_down(found: Findings, ask: FootAsk, thick_m: float, edge_m: float) -> 
         "the slab's own weight within its nearest edge",
     )
     lift = given_step("T", lift_n / u.force_n, u.force, "statics: lift with overturning", "lifts at the post's base")
-    found.at_least("footing.uplift", ask.about, has, lift, (), case="lift with overturning", asks=Asks.CODE)
+    found.at_least("footing.uplift", ask.about, has, lift, (), case="uplift + overturning", asks=Asks.CODE)
     # Concrete is checked at its own level of safety, whichever the school checks wood at: the wind in full, .9 of what lasts.
     if wind < 1:
         lift_n = (ask.up_n + ask.overturns_n) / wind - ask.held_n / lasting * LASTS
@@ -166,7 +166,7 @@ def _held_down(found: Findings, ask: FootAsk, thick_m: float, edge_m: float) -> 
         "m_max", strength / u.force_n, f"{u.force} {u.span}/{u.span}", PLAIN, "plain concrete of 2500 psi (17 MPa)"
     )
     found.at_most(
-        "slab.bending_under_uplift", ask.about, moment, limit, (), case="lift with overturning", asks=Asks.SAFETY
+        "slab.bending_under_uplift", ask.about, moment, limit, (), case="uplift + overturning", asks=Asks.SAFETY
     )
 
 

@@ -37,7 +37,7 @@ class SlabUnder:
 
 
 Stands = Literal["footings", "slab"]
-"""What the posts stand on: footings of their own, or a slab that is there."""
+"""What the posts stand on: new footings, or existing slab."""
 
 
 @value
@@ -45,7 +45,7 @@ class RoofAbove:
     """The house's roof above one that hangs on it: what snow drifts and slides from. None: nobody has said.
 
     Args:
-        eave_m: Its eave above this roof.
+        eave_m: House eave height above this roof.
         length_m: The house's roof, as long as the wind blows over it toward this one.
         run_m: From its eave to its ridge, level.
         slopes_here: It slopes down this way, so that snow slides off it.

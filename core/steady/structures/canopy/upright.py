@@ -1,4 +1,4 @@
-"""What keeps a roof on posts upright, both ways always: knee-braced bents, or posts fixed in the ground."""
+"""What keeps a roof on posts upright, both ways always: knee-braced bents, or embedded posts."""
 
 import math
 from dataclasses import replace
@@ -102,9 +102,7 @@ def sway(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed | None:
     except OutsideScope as refused:
         found.gap("lateral_stability", about, refused)
     except InputError as refused:
-        found.gap(
-            "lateral_stability", about, OutsideScope(refused.message, "shorter braces, or posts fixed in the ground")
-        )
+        found.gap("lateral_stability", about, OutsideScope(refused.message, "shorter braces, or embedded posts"))
     return None
 
 
@@ -242,7 +240,7 @@ def _drift(found: Findings, about: str, height_m: float, way: str, give_m: tuple
 
 
 def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, length_m: float) -> None:
-    """A post under all that comes down on it on a still day, its buckling length that of its bent."""
+    """A post under total axial load on a still day, its buckling length that of its bent."""
     u = found.book.units
     try:
         column = found.book.column(
@@ -254,7 +252,7 @@ def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, lengt
     limit = column.capacity
     if limit.unit != u.force:
         limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
-    demand = given_step("N", down_n / u.force_n, u.force, "statics", "all that comes down on it")
+    demand = given_step("N", down_n / u.force_n, u.force, "statics", "total axial load")
     found.at_most("post.axial_compression", about, demand, limit, (column.buckling,), case="a still day")
 
 

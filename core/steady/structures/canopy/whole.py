@@ -109,7 +109,7 @@ def _here(frame: Frame, own: Own, holes: float) -> set[str]:
 
 def _stands_on(frame: Frame) -> list[str]:
     if frame.slab is not None and frame.fixed:
-        return ["A slab holds no post upright: knee braces, or footings of their own"]
+        return ["A slab holds no post upright: knee braces, or new footings"]
     return []
 
 

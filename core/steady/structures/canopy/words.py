@@ -8,10 +8,10 @@ from steady.structures.canopy.frame import Frame
 from steady.structures.canopy.holding import Held
 from steady.yard.stock import Stick
 
-NOTHING_UPRIGHT = "Nothing keeps it upright: knee braces both ways, or posts fixed in the ground"
+NOTHING_UPRIGHT = "Nothing keeps it upright: knee braces both ways, or embedded posts"
 UPRIGHT: Mapping[str, str] = {
     "knee braces": "knee braces both ways",
-    "fixed posts": "posts fixed in the ground",
+    "fixed posts": "embedded posts",
     "none": "nothing yet",
 }
 

@@ -25,10 +25,10 @@ HELP = (
     ("up3", "height above the ground (up3+4: more at the outer edge)"),
     ("less4x3right", "a piece off the outer right corner leaves an L"),
     ("corner2left", "a corner cut off"),
-    ("free", "on its own posts"),
+    ("free", "Freestanding"),
 )
 LINE = LineForm(
-    title="A deck from its size",
+    title="New deck",
     asks="Along the house × out from it",
     name="Deck outside the kitchen",
     imperial="18x11 up3",
@@ -45,7 +45,7 @@ LINE = LineForm(
     ),
     go="Frame it",
     starts=(
-        LineStart(says="Start with a small one", imperial="16x12 up3", metric="4.8x3.6 up0.9"),
+        LineStart(says="Start from an example", imperial="16x12 up3", metric="4.8x3.6 up0.9"),
         LineStart(says="A footbridge", imperial="3'6x10 up1", metric="1.0x3.0 up0.3", preset="footbridge"),
     ),
 )
@@ -151,13 +151,13 @@ USUAL = (
         fields=(
             Field(path="joist", says="Joists", sort="stick", role="joist"),
             Field(path="spacing_m", says="Joists apart", sort="small length"),
-            Field(path="stiffening", says="Stiffened by", sort="choice"),
+            Field(path="stiffening", says="Joist bridging", sort="choice"),
             Field(path="overhang_m", says="Joists past the beam", sort="small length"),
             Field(path="beam", says="Beams", sort="stick", role="joist"),
             Field(path="plies", says="Plies of a beam", sort="count"),
             Field(path="seat", says="Beam on its post", sort="choice"),
             Field(path="post", says="Posts", sort="stick", role="post"),
-            Field(path="upright", says="Kept upright by", sort="choice"),
+            Field(path="upright", says="Lateral bracing", sort="choice"),
             Field(path="least_slack_ratio", says="Every member keeps at least", sort="ratio"),
         ),
     ),
@@ -165,7 +165,7 @@ USUAL = (
         title="Boards and feet",
         fields=(
             Field(path="board", says="Boards", sort="stick", role="decking"),
-            Field(path="board_gap_m", says="Gap between boards", sort="small length"),
+            Field(path="board_gap_m", says="Board spacing", sort="small length"),
             Field(path="gravel_m", says="Gravel under the feet", sort="small length"),
             Field(path="pier_above_m", says="Piers above the ground", sort="small length"),
             Field(path="stand_off_m", says="Post's foot off the concrete", sort="small length"),

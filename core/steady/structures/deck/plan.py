@@ -288,7 +288,7 @@ def _boards(found: Found, timber: Timber) -> Flooring:
 
 
 def _live_is_enough(found: Found) -> None:
-    """A live load typed by the crew against the least that the school asks of decks; a workplace's is not known until typed."""
+    """A typed live load against the least that the school asks of decks; a workplace's is not known until typed."""
     spec, book, site = found.spec, found.book, found.site
     if spec.bridge is not None:
         return

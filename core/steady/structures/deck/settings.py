@@ -9,10 +9,10 @@ SETTINGS = (
         fields=(
             Field(path="joist", says="Joists", sort="stick", role="joist"),
             Field(path="spacing_m", says="Joists, centre to centre", sort="small length"),
-            Field(path="joists_run", says="Joists run", sort="choice", names=(("out", "out from the house"),)),
+            Field(path="joists_run", says="Joist direction", sort="choice", names=(("out", "out from the house"),)),
             Field(path="joists_over", says="Over the beams they are", sort="choice"),
             Field(path="overhang_m", says="Joists past the last beam", text="Never more than the rules allow"),
-            Field(path="stiffening", says="Kept upright by", sort="choice"),
+            Field(path="stiffening", says="Joist bridging", sort="choice"),
             Field(path="wet", says="the frame gets wet", sort="tick", text="Wet service; covered and dry is stronger"),
             Field(
                 path="least_slack_ratio",
@@ -32,15 +32,15 @@ SETTINGS = (
             Field(path="posts", says="Posts under each beam", sort="count", empty="the fewest"),
             Field(path="post", says="Posts", sort="stick", role="post"),
             Field(path="seat", says="Beams sit", sort="choice"),
-            Field(path="upright", says="Kept from racking by", sort="choice"),
-            Field(path="brace_m", says="Braces reach", when=("upright", ("knee braces",))),
+            Field(path="upright", says="Lateral bracing", sort="choice"),
+            Field(path="brace_m", says="Brace leg length", when=("upright", ("knee braces",))),
         ),
     ),
     Group(
         title="Boards",
         fields=(
             Field(path="board", says="Deck boards", sort="stick", role="decking"),
-            Field(path="board_gap_m", says="Gap between boards", sort="small length"),
+            Field(path="board_gap_m", says="Board spacing", sort="small length"),
             Field(path="boards_from", says="The whole board lies at", sort="choice"),
             Field(path="frame_boards", says="Picture-frame boards", sort="count"),
             Field(path="breaker", says="a breaker board where lengths meet", sort="tick"),
@@ -95,7 +95,7 @@ SETTINGS = (
     Group(
         title="Guard",
         fields=(
-            Field(path="guard/always", says="a guard even where no rule asks", sort="tick"),
+            Field(path="guard/always", says="Guard even if not required", sort="tick"),
             Field(path="guard/height_m", says="Guard, high", empty="the code's"),
             Field(path="guard/spacing_max_m", says="Guard posts, no farther apart"),
             Field(path="guard/lever_m", says="Guard anchors, apart", sort="small length"),

@@ -64,9 +64,9 @@ USUAL = (
         title="Size",
         fields=(
             Field(path="height_m", says="Height of the boards"),
-            Field(path="gap_m", says="Gap at the ground", sort="small length"),
-            Field(path="bay_max_m", says="Greatest bay"),
-            Field(path="bays", says="Posts are spaced", sort="choice"),
+            Field(path="gap_m", says="Ground clearance", sort="small length"),
+            Field(path="bay_max_m", says="Max. post spacing"),
+            Field(path="bays", says="Spacing method", sort="choice"),
         ),
     ),
     Group(
@@ -75,10 +75,10 @@ USUAL = (
             Field(path="post", says="Posts", sort="stick", role="post"),
             Field(path="gate_post", says="Gate posts", sort="stick", role="post", empty="as the line's"),
             Field(path="rail", says="Rails", sort="stick", role="rail"),
-            Field(path="rails_count", says="Rails to a bay", sort="count"),
+            Field(path="rails_count", says="Rails per bay", sort="count"),
             Field(path="rail_laid", says="Rails lie", sort="choice"),
             Field(path="board", says="Boards", sort="stick", role="board"),
-            Field(path="infill/style", says="Closed with", sort="choice"),
+            Field(path="infill/style", says="Infill", sort="choice"),
         ),
     ),
     Group(
@@ -93,9 +93,9 @@ USUAL = (
     ),
 )
 WAYS = (
-    ("as it is", "As it is"),
-    ("our crew", "As our crew usually builds it"),
-    ("usual here", "As usually built here"),
+    ("as it is", "Current design"),
+    ("our crew", "As our crew builds"),
+    ("usual here", "Typical here"),
     ("cheapest", "Cheapest found that passes"),
 )
 HELP = (
@@ -109,8 +109,8 @@ HELP = (
     ("last", "the end"),
 )
 LINE = LineForm(
-    title="A fence from running readings",
-    asks="Readings along one tape",
+    title="New fence from tape readings",
+    asks="Running tape readings",
     name="Fence along the lane",
     imperial="0 c38 g4 c81 g11 118'6",
     metric="0 c11.6 g1.2 c24.7 g3.4 36.1",
@@ -139,7 +139,7 @@ LINE = LineForm(
 
 
 def read(ask: Ask) -> FenceSpec:
-    """A fence from running readings, with the crew's last choices, brought to the school.
+    """New fence from tape readings, with the crew's last choices, brought to the school.
 
     Raises:
         InputError: The line does not read.
@@ -282,9 +282,9 @@ FENCE = Kind(
             key="ways",
             says="Alternatives",
             offers=(
-                Offered(group="bays", title="Bays", what="way of spacing the posts"),
-                Offered(group="feet", title="What they stand in or on", what="foot"),
-                Offered(group="styles", title="What closes them", what="style"),
+                Offered(group="bays", title="Post spacing options", what="way of spacing the posts"),
+                Offered(group="feet", title="Foundation options", what="foot"),
+                Offered(group="styles", title="Infill options", what="style"),
             ),
         ),
         *COMMON,

@@ -11,16 +11,16 @@ SETTINGS = (
             Field(path="height_m", says="Height", text="Of the boards"),
             Field(
                 path="gap_m",
-                says="Gap at the ground",
+                says="Ground clearance",
                 sort="small length",
                 text="From the ground at the posts to the boards",
             ),
-            Field(path="bay_max_m", says="Greatest bay", text="Centre to centre, level"),
+            Field(path="bay_max_m", says="Max. post spacing", text="Centre to centre, level"),
             Field(path="bay_min_m", says="Least bay", text="No two posts stand closer"),
             Field(path="bay_by_strength", says="no bay longer than its rails bear", sort="tick"),
             Field(
                 path="bays",
-                says="Posts are spaced",
+                says="Spacing method",
                 sort="choice",
                 text="Nudged: equal, but for the few posts that a band keeps off",
             ),
@@ -47,7 +47,10 @@ SETTINGS = (
             ),
             Field(path="ply_screw_pitch_m", says="Screws through the plies, every", sort="small length"),
             Field(
-                path="bend_posts", says="Posts at bends", sort="choice", names=(("split", "turned to split the angle"),)
+                path="bend_posts",
+                says="Corner post orientation",
+                sort="choice",
+                names=(("split", "turned to split the angle"),),
             ),
             Field(
                 path="posts_cut", says="Posts are cut", sort="choice", names=(("long", "long, then along the string"),)
@@ -105,9 +108,7 @@ SETTINGS = (
     Group(
         title="Footings",
         fields=(
-            Field(
-                path="hole_width_m", says="Hole, wide", sort="small length", empty="three post widths, next auger up"
-            ),
+            Field(path="hole_width_m", says="Hole, wide", sort="small length", empty="3 × post width, next auger size"),
             Field(path="gravel_m", says="Gravel under the post", sort="small length"),
             Field(path="plug_m", says="Concrete under the post", sort="small length", text="Where it is closed below"),
             Field(path="margin_m", says="Hole to a no-dig band", sort="small length", text="Kept free between them"),
@@ -138,11 +139,14 @@ SETTINGS = (
             Field(
                 path="lean_n", says="A person leaning on the top", sort="force", text="Advice, unless it guards a drop"
             ),
-            Field(path="stock_n", says="Stock pushing at half height", sort="force", text="Our own safety limit"),
+            Field(path="stock_n", says="Livestock load at mid-height", sort="force", text="Our own safety limit"),
             Field(path="guards_drop", says="it stands beside a drop", sort="tick", text="The code's guard load counts"),
             Field(path="falls_away", says="Ground falls away before the posts", sort="ratio", text="Rise over run"),
             Field(
-                path="weather", says="Weather", sort="choice", text="Ice and salt ask for stainless, and deeper posts"
+                path="weather",
+                says="Weather",
+                sort="choice",
+                text="De-icing salt or ice: stainless fasteners, deeper posts",
             ),
         ),
     ),

@@ -59,7 +59,7 @@ class Afloat:
 
     @cached_property
     def count(self) -> int:
-        """People that it is held to: as said, else as many as it bears, and one at least."""
+        """People that it is held to: as typed, else the maximum it supports, and one at least."""
         return self.spec.people if self.spec.people is not None else max(1, self.rated)
 
     def draft(self, count: int = 0) -> float:

@@ -18,7 +18,7 @@ HELP = (
     ("14x10", "along the barrels, by across them"),
     ("barrels8", "in all, in two rows; rows3 for three"),
     ("ramp9", "a ramp so long onto its end; on=side: onto its long side; noramp"),
-    ("people4", "that it must carry; unsaid: as many as it bears"),
+    ("people4", "that it must carry; left out: the maximum it supports"),
     ("drum120x480", "each barrel's litres, and millimetres across"),
     ("inset4in", "from the edge to the outer barrels"),
     ("bank2", "the ramp's sill over today's water"),
@@ -27,7 +27,7 @@ HELP = (
     ("ice=out", "taken out before it freezes"),
 )
 LINE = LineForm(
-    title="A platform on barrels",
+    title="New floating platform",
     asks="Along it × across it",
     name="Swimming platform",
     imperial="14x10 barrels8 ramp9",
@@ -128,16 +128,16 @@ FORM = (
         fields=(
             Field(path="long_m", says="Along its barrels"),
             Field(path="wide_m", says="Across them"),
-            Field(path="people", says="People", sort="count", empty="as many as it bears"),
+            Field(path="people", says="People", sort="count", empty="maximum it supports"),
             Field(path="person_kg", says="Each weighs (kg)", sort="number"),
-            Field(path="crowd_y_m", says="They stand, across from the middle"),
+            Field(path="crowd_y_m", says="Crowd offset, crosswise"),
             Field(path="crowd_x_m", says="They stand, along from the middle"),
         ),
     ),
     Group(
         title="Barrels",
         fields=(
-            Field(path="barrels", says="In all", sort="count"),
+            Field(path="barrels", says="Total", sort="count"),
             Field(path="rows", says="Rows", sort="count"),
             Field(path="inset_m", says="Inside the edge", sort="small length"),
             Field(
@@ -156,12 +156,12 @@ FORM = (
         title="Frame",
         fields=(
             Field(path="joist", says="Joists and rims", sort="stick", role="joist"),
-            Field(path="spacing_m", says="No farther apart", sort="small length"),
+            Field(path="spacing_m", says="Max. spacing", sort="small length"),
             Field(path="cradle", says="Cradle rails", sort="stick", role="joist"),
             Field(path="board", says="Boards", sort="stick", role="decking"),
             Field(path="board_gap_m", says="Gaps", sort="small length"),
-            Field(path="soaked_ratio", says="Wet wood weighs, of dry", sort="number"),
-            Field(path="live_pa", says="People on any one part", sort="pressure", empty="the code's"),
+            Field(path="soaked_ratio", says="Saturated-to-dry weight ratio", sort="number"),
+            Field(path="live_pa", says="Live load", sort="pressure", empty="the code's"),
         ),
     ),
     Group(
@@ -169,17 +169,17 @@ FORM = (
         fields=(
             Field(path="ramp/length_m", says="Ramp, long (0: none)"),
             Field(path="ramp/width_m", says="Ramp, wide"),
-            Field(path="ramp/bank_m", says="Sill over today's water"),
+            Field(path="ramp/bank_m", says="Sill height above current water"),
             Field(
                 path="ramp/lands",
-                says="It lands on",
+                says="Gangway lands on",
                 sort="choice",
                 names=(("end", "the left end"), ("side", "the long side")),
             ),
-            Field(path="ramp/onto_m", says="Reaches onto the deck", sort="small length"),
+            Field(path="ramp/onto_m", says="Overlap on deck", sort="small length"),
             Field(path="ramp/stringer", says="Its stringers", sort="stick", role="joist"),
             Field(path="ramp/count", says="How many", sort="count"),
-            Field(path="low_m", says="Water falls in a year"),
+            Field(path="low_m", says="Yearly low-water drop"),
             Field(path="high_m", says="Water rises"),
             Field(path="water", says="Water", sort="choice", names=(("fresh", "fresh"), ("salt", "salt"))),
             Field(
@@ -194,7 +194,7 @@ FORM = (
         title="Moorings, and what is refused",
         folded=True,
         fields=(
-            Field(path="moorings", says="Moored by", sort="words", empty="not entered"),
+            Field(path="moorings", says="Mooring", sort="words", empty="not entered"),
             Field(path="cleats", says="Cleats", sort="count"),
             Field(path="boats", says="boats are tied to it", sort="tick"),
             Field(path="roofed", says="a roof stands on it", sort="tick"),

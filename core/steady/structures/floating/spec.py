@@ -59,7 +59,7 @@ class FloatSpec:
         barrels: In all, shared alike by the rows. `rows`: evenly from one side to the other.
         inset_m: From the platform's edge to the outer row's barrels.
         soaked_ratio: What wet wood weighs beside dry wood.
-        people: That it must carry; None: as many as it bears. `person_kg`: with what each carries.
+        people: That it must carry; None: the maximum it supports. `person_kg`: with what each carries.
         crowd_x_m, crowd_y_m: Where they stand in the picture, from the platform's middle.
         water: Fresh or salt. `low_m`, `high_m`: the year's range of water under and over today's.
         moorings: Anchors and lines, in the crew's own words; they are not reckoned. `moored_m`: free water it needs.

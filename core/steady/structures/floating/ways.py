@@ -18,7 +18,7 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     yield from _sizes(case, spec)
     yield from _wood(case, spec)
     if spec.people is not None:
-        yield "A sign for as many as it bears", (("people", None),)
+        yield "Post the maximum it supports", (("people", None),)
 
 
 def _barrels(spec: FloatSpec) -> Iterator[tuple[str, Change]]:

@@ -47,7 +47,7 @@ def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
     inside = (leaf.tall_m - leaf.stile_m, leaf.strut_reach_m)
     force = _force(f, load, strut, _Lies(leaf.rake, inside, "squeezed in a strut"))
     pulled = _force(f, load, cable, _Lies(-leaf.rake, (leaf.tall_m, leaf.reach_m), "pulled in a cable"))
-    angle = step("a", (math.degrees(brace.angle_rad), "deg"), "", (), "brace above level")
+    angle = step("a", (math.degrees(brace.angle_rad), "deg"), "", (), "brace angle")
     f.facts += [load, pulled if design.brace == "cable" else force, angle]
     case = f"leaf {leaf.index + 1}, a person on the latch edge"
     if design.brace in ("strut", "both"):

@@ -47,7 +47,7 @@ def hung_on(pulls: Sequence[PullOnPost], person: bool, unit: str) -> tuple[tuple
         formula=" + ".join(step.symbol for step in counted),
         inputs=tuple((step.symbol, step.value, step.unit) for step in counted),
         source="statics",
-        says="what hangs on the post",
+        says="moment from gate",
     )
     return steps, together
 

@@ -174,5 +174,12 @@ def wobble(f: LeafChecks) -> None:
         "practice: feels firm in the hand",
         "a hand's push of 20 lb (89 N)",
     )
-    f.check("gate.corner_stiffness", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand", advice="wobble")
+    f.check(
+        "gate.corner_stiffness",
+        demand,
+        limit,
+        (),
+        f"leaf {leaf.index + 1}, 20 lb (89 N) push at free corner",
+        advice="wobble",
+    )
     f.facts.append(demand)

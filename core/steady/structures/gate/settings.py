@@ -21,7 +21,7 @@ SETTINGS = (
             Field(path=AT + "frame", says="Gate's frame", sort="stick", role="rail"),
             Field(path=AT + "brace", says="Brace", sort="choice"),
             Field(path=AT + "way", says="Brace runs", sort="choice", names=(("corner", "corner to corner"),)),
-            Field(path=AT + "reach_m", says="Brace meets the rail at", empty="as it runs"),
+            Field(path=AT + "reach_m", says="Brace position on rail", empty="as it runs"),
             Field(path=AT + "cross_rails", says="Cross rails", sort="count"),
             Field(path=AT + "joint", says="Corner joints", sort="choice"),
             Field(
@@ -54,7 +54,7 @@ SETTINGS = (
         fields=(
             Field(path=AT + "hinges_count", says="Hinges", sort="count", empty="as the leaf's height needs"),
             _small("hinge_inset_m", "Hinge inset", "From the leaf's top and bottom to the nearest hinge"),
-            _small("hinge_gap_m", "Gap at the hinge", "Measured on what was bought", "the hinge's own"),
+            _small("hinge_gap_m", "Hinge gap", "Measured on what was bought", "the hinge's own"),
             _small("hinge_play_m", "Play of a hinge", "What its pin gives"),
             Field(path=AT + "hinges_lap_boards", says="hinges lap the boards", sort="tick"),
             _rated("hinge_rating_n", "Maker's rating of one hinge", "With your safety factor in it"),
@@ -91,7 +91,7 @@ SETTINGS = (
                 text="Speed of the latch edge when it is slammed; 0: not calculated",
             ),
             _small("slam_stop_m", "Way that stops a slam", "What latch, stop and post give together"),
-            Field(path=AT + "wheel", says="a wheel under the latch stile", sort="tick"),
+            Field(path=AT + "wheel", says="Support wheel at latch side", sort="tick"),
             _small("wheel_high_m", "Wheel's bracket above the ground"),
             Field(
                 path=AT + "wheel_from_hinge_m", says="Wheel stands from the hinge", text="Nothing: at the latch stile"
@@ -114,12 +114,12 @@ SETTINGS = (
                 says="Under the hinge end",
                 sort="small length",
                 empty="the least that swings clear",
-                text="Gap at the ground, closed",
+                text="Ground clearance, closed",
             ),
             _small("clear_m", "Keep clear", "Between the swinging leaf and the ground"),
             Field(
                 path=AT + "front_grade",
-                says="Ground toward the swing",
+                says="Ground slope on swing side",
                 sort="ratio",
                 empty="not read",
                 text="Up is positive",
@@ -132,7 +132,7 @@ SETTINGS = (
             ),
             Field(
                 path=AT + "person_n",
-                says="A person on the latch edge",
+                says="Person load at latch edge",
                 sort="force",
                 empty="nobody",
                 text="300 lb unless said",

@@ -171,10 +171,10 @@ def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
             ("K_r", rail, f"{u.force}.{u.span}2"),
         ),
         source=f"statics; {people.source}",
-        says="the post as a cantilever from its upper fixing, and the rail between two posts; k joins the units",
+        says="the post as a cantilever from its upper fixing, and the rail between two posts; k: unit conversion",
     )
     limit = given_step("d_max", most_m / u.size_m, u.size, source, "the most that the top may give way")
-    found.checks.append(_check(Asked("guard.deflection_at_top", about, "people along it"), (sway, limit)))
+    found.checks.append(_check(Asked("guard.deflection_at_top", about, "line load along top"), (sway, limit)))
 
 
 def _longest_bay_m(found: GuardFound) -> float:
@@ -206,7 +206,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             ask.rail,
             False,
             people.factor * max(point * span / 4, line * span**2 / 8),
-            "people between two posts",
+            "line load on top rail, between posts",
             (("k", people.factor, ""), ("P", point, u.force), ("w", line, u.line), ("L", span, u.span)),
             "k * max(P * L / 4, w * L ** 2 / 8)",
         ),
@@ -215,7 +215,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             ask.board,
             True,
             push * span / 4,
-            "a push on the infill at a rail's middle",
+            "infill load at rail midspan",
             (("P", push, u.force), ("L", span, u.span)),
             "P * L / 4",
         ),
@@ -229,7 +229,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
                 ask.board,
                 False,
                 down * span**2 / 8,
-                "weight along the top, downward",
+                "vertical line load on top rail",
                 (("w", down, u.line), ("L", span, u.span)),
                 "w * L ** 2 / 8",
             ),

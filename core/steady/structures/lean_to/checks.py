@@ -136,7 +136,7 @@ def _loads(case: Case, laid: Laid) -> CanopyLoads:
 
 
 def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, heaps: tuple[Heaped, ...]) -> None:
-    """Rafters under each load, snow heaped by the house, a person at midspan and at the tip; lifted, their lower edge free."""
+    """Rafters under each load, drift snow, point load at midspan and at the tip; lifted, their lower edge free."""
     about, run, s = f"{spec.id}/rafters", laid.run, laid.rafters.spacing_m
     wood = laid.frame.rafter(laid.timber.rafter, found.book)
     even_pa = loads.snow_pa or 0.0
@@ -300,7 +300,7 @@ def _ledger(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: 
         found.gap(
             "ledger_fastener.capacity",
             about,
-            OutsideScope(why, "open the wall to its framing, or stand it on its own posts"),
+            OutsideScope(why, "open the wall to its framing, or make it freestanding"),
         )
         return LedgerLoad(line_n_per_m=line, down_n=line * each, up_n=lifted.up_n)
     down = given_step(

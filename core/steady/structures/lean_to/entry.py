@@ -8,7 +8,7 @@ Words, in order:
     rafters16in     rafters no farther apart than this
     sheets2         sheets of this cover; slats4in: slats with that clear gap instead
     posts3          posts under the beam
-    brace2  feet=ground   knee braces, or posts fixed in the ground
+    brace2  feet=ground   knee braces, or embedded posts
     hung            rafters hung from the ledger, not laid on it
 """
 

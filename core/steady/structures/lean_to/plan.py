@@ -56,7 +56,7 @@ def _wall(spec: LeanToSpec) -> list[str]:
 def _falls(spec: LeanToSpec) -> list[str]:
     if spec.upright != "none":
         return []
-    return ["Nothing keeps its posts upright: knee braces along the beam, or posts fixed in the ground"]
+    return ["Nothing keeps its posts upright: knee braces along the beam, or embedded posts"]
 
 
 def _counts(laid: Laid, made: tuple[Part, ...]) -> dict[str, float]:

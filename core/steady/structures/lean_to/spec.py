@@ -47,7 +47,7 @@ class LeanToSpec:
         blocked: Walls or stored goods below close more than half of it to the wind.
         net_coefficient: For schools that give none for canopies.
         dead_pa: Lasting load on plan, where the crew knows better than the parts; None: from the parts.
-        above: The house's roof above it, for snow that drifts or slides.
+        above: House roof above (snow), for snow that drifts or slides.
     """
 
     kind: Literal["lean-to"] = "lean-to"

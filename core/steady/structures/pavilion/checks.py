@@ -136,11 +136,11 @@ def _one_half(loads: CanopyLoads, run: Run, shape: Sequence[SpreadLoad]) -> list
     """Snow on one half of the roof."""
     if not loads.snow_pa:
         return []
-    return [Loaded(says="snow on one half", action=run.under(shape), lasts="snow")]
+    return [Loaded(says="unbalanced snow", action=run.under(shape), lasts="snow")]
 
 
 def _rafters(found: Findings, spec: PavilionSpec, laid: Laid, loads: CanopyLoads) -> None:
-    """The longer commons under each load, snow on one half, a person at midspan and at the tip; lifted, their lower edge free."""
+    """The longer commons under each load, unbalanced snow, point load at midspan and at the tip; lifted, their lower edge free."""
     side = max(laid.sides[:2], key=lambda one: one.run_m)
     about, run, s = f"{spec.id}/rafters", rafter_run(side), laid.spacing_m
     wood = laid.frame.rafter(laid.timber.rafter, found.book)
@@ -178,8 +178,8 @@ def _tail(found: Findings, stick: tuple[str, str, Wood], loads: CanopyLoads, rea
     person = Action(moment_n_m=loads.person_n * past_m, shear_n=loads.person_n, sag_n_m3=0.0)
     loaded = [
         *lying(found.book, loads, spread_pa, area_m2, snow=""),
-        Loaded(says="snow on one half", action=spread_pa(ONE_HALF * (loads.snow_pa or 0.0)), lasts="snow"),
-        Loaded(says="a person at the tip", action=person, lasts="roof"),
+        Loaded(says="unbalanced snow", action=spread_pa(ONE_HALF * (loads.snow_pa or 0.0)), lasts="snow"),
+        Loaded(says="point load at cantilever tip", action=person, lasts="roof"),
     ]
     run = Run(length_m=past_m, supports_m=(0.0, past_m))
     check_run(found, Bends(what, about, wood, run), spread_pa(loads.dead_pa), loaded, ())
@@ -193,7 +193,7 @@ def _seat(found: Findings, name: str, about: str, share: float) -> None:
 
 
 def design_pa(found: Findings, loads: CanopyLoads, area_m2: float) -> float:
-    """Down on plan at the school's design level: lasting load with the worst of people, snow on one half, and wind.
+    """Down on plan at the school's design level: lasting load with the worst of people, unbalanced snow, and wind.
 
     Args:
         area_m2: What the member that it is asked of carries.

@@ -11,7 +11,7 @@ Words, in order:
     sheets2x12      cover by the one length that is bought
     turn            pieces of sheet may be turned: profile and lap are the same both ways round
     mid1            posts between the corners of every side
-    brace2  feet=ground   knee braces, or posts fixed in the ground
+    brace2  feet=ground   knee braces, or embedded posts
 """
 
 import math

@@ -156,7 +156,7 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
         inputs=(("L", span / per, word),),
         source="practice: our own",
     )
-    found.at_most("slat.deflection", about, has, most, (e,), case="their own wet weight", asks=Asks.SAFETY)
+    found.at_most("slat.deflection", about, has, most, (e,), case="wet self-weight", asks=Asks.SAFETY)
 
 
 def _rows(laid: Laid) -> int:

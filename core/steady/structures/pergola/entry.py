@@ -9,8 +9,8 @@ Words, in order:
     shade60@15:00       as many slats as shade 60 % at that hour
     bays5x2  turn       bays framed by rafters and cross pieces, slats turning from bay to bay
     posts3              posts under each beam
-    brace2  feet=ground knee braces so long each way, or posts fixed in the ground
-    attached            hung on the house along its first edge
+    brace2  feet=ground knee braces so long each way, or embedded posts
+    attached            attached to the house along its first edge
     on=kitchen-deck@2+3 on the frame of a deck of the same job, its corner so far along and out on it
 """
 

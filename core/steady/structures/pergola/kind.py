@@ -34,7 +34,7 @@ HELP = (
     ("bays5x2", "bays by cross pieces; turn lays slats the other way in every second"),
     ("posts3", "under each beam"),
     ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
-    ("attached", "hung on the house"),
+    ("attached", "Attached to house (ledger)"),
 )
 LINE = LineForm(
     title="A pergola from its size",
@@ -58,7 +58,7 @@ LINE = LineForm(
     ),
     go="Put it up",
     starts=(
-        LineStart(says="Start with a small one", imperial="14x10", metric="4.2x3"),
+        LineStart(says="Start from an example", imperial="14x10", metric="4.2x3"),
         LineStart(says="Hung on the house", imperial="14x10 attached", metric="4.2x3 attached"),
     ),
 )
@@ -145,10 +145,10 @@ FORM = (
                 path="attach",
                 says="It stands",
                 sort="choice",
-                names=(("free", "on its own posts"), ("house", "hung on the house")),
+                names=(("free", "Freestanding"), ("house", "Attached to house (ledger)")),
             ),
             Field(path="beam_past_m", says="Beams past the posts", empty="by proportion"),
-            Field(path="rafter_past_m", says="Rafters past the beams", empty="by proportion"),
+            Field(path="rafter_past_m", says="Rafter overhangs", empty="by proportion"),
         ),
     ),
     Group(
@@ -174,12 +174,12 @@ FORM = (
                 sort="choice",
                 names=(
                     ("on top", "on top of the posts"),
-                    ("on shoulders", "on shoulders beside them"),
+                    ("on shoulders", "on notched shoulders beside posts"),
                     ("in a pocket", "in the pocket of built-up posts"),
                 ),
             ),
             Field(path="rafter", says="Rafters", sort="stick", role="joist"),
-            Field(path="rafter_spacing_m", says="No farther apart", sort="small length"),
+            Field(path="rafter_spacing_m", says="Max. spacing", sort="small length"),
         ),
     ),
     Group(
@@ -215,7 +215,7 @@ FORM = (
             Field(path="second_slats", says="a second layer, square over it", sort="tick"),
             Field(path="sun/on", says="On the day", sort="words"),
             Field(path="sun/hour", says="At the hour", sort="number"),
-            Field(path="sun/utc_h", says="Clock ahead of UTC, h, where the site has no time zone", sort="number"),
+            Field(path="sun/utc_h", says="Time zone (UTC offset), where the site has no time zone", sort="number"),
             Field(
                 path="grows",
                 says="Grows on it",

@@ -195,7 +195,7 @@ def _lines(spec: PergolaSpec, rafter_past: float) -> tuple[float, ...]:
 
 
 def rafter_run(spec: PergolaSpec, lines_m: tuple[float, ...]) -> Run:
-    """A rafter on its beams; hung on the house it starts there."""
+    """A rafter on its beams; attached to the house it starts there."""
     supports = lines_m if spec.attach == "free" else (0.0, *lines_m)
     return Run(length_m=spec.rafters_m, supports_m=supports)
 

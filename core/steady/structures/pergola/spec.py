@@ -27,7 +27,7 @@ class PergolaSpec:
         beams_m: Length of the beams, out to out, along x.
         rafters_m: Length of the rafters, out to out (attached: from the house).
         high_m: Clear height under the beams.
-        attach: On its own posts, or hung on the house along its first edge.
+        attach: freestanding, or attached to the house along its first edge.
         on: A deck of the same job on whose frame its posts stand; `on_x_m`, `on_y_m`: its datum corner from the deck's.
             `in_deck_m`: how far below the boards' top its posts go, where pockets hold them upright.
         beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
@@ -39,7 +39,7 @@ class PergolaSpec:
             their spacing. `turns`: slats turn a quarter from bay to bay.
         slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
         second_slats: Another layer of the same slats, square over the first.
-        upright: Knee braces both ways, or posts fixed in the ground or, on a deck, in pockets of its frame; nothing fails.
+        upright: Knee braces both ways, or embedded posts or, on a deck, posts in pockets of its frame; nothing fails.
         brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
         pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
         gravel_m: Under each hole's concrete.

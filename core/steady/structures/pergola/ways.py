@@ -18,7 +18,7 @@ from steady.structures.rated import with_ratings
 DENSITIES = (0.5, 0.75, 1.0, 1.25, 1.5, 2.0)
 """Shares of the slats there are now that stand beside each other [our own]."""
 LEAST_SLATS, MOST_SLATS = 2, 400
-UPRIGHT = (("knee braces", "knee braces both ways"), ("fixed posts", "posts fixed in the ground"))
+UPRIGHT = (("knee braces", "knee braces both ways"), ("fixed posts", "embedded posts"))
 ON_A_DECK = (UPRIGHT[0], ("fixed posts", IN_DECK))
 
 

@@ -50,7 +50,7 @@ class CalendarBody(Closed):
 
 
 class CalendarMoveBody(Closed):
-    """A task pulled to a day; an empty day lets it go where it may."""
+    """Move a task to a day; an empty day resets it to its earliest."""
 
     document: Job
     task: Annotated[str, MaxLen(120)]

@@ -12,7 +12,7 @@ const { width } = useElementSize(box)
 const LANE = 46
 const LEFT = 120
 const TOP = 64
-const OUTSIDE = 'From outside'
+const OUTSIDE = 'External events'
 const lanes = computed(() => {
   const names = new Map<string, string>()
   for (const task of props.calendar.tasks) names.set(task.structure, task.name || OUTSIDE)

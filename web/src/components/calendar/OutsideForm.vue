@@ -47,7 +47,7 @@ const away = () =>
       @update:model-value="edit((item) => (item.kind = $event as Outside['kind']))"
     />
     <WordsField
-      label="In words"
+      label="Notes"
       :model-value="own.what ?? ''"
       :longest="120"
       :path="path('what')"
@@ -67,13 +67,13 @@ const away = () =>
       @update:model-value="edit((item) => (item.days_count = $event ?? 1))"
     />
     <PickField
-      label="It comes after"
+      label="Follows"
       :model-value="own.after?.[0] ?? ''"
       :options="tasks"
       @update:model-value="edit((item) => (item.after = $event ? [String($event)] : []))"
     />
     <PickField
-      label="What waits for it"
+      label="Blocks"
       :model-value="own.waits?.[0] ?? ''"
       :options="tasks"
       @update:model-value="edit((item) => (item.waits = $event ? [String($event)] : []))"

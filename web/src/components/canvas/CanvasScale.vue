@@ -9,7 +9,7 @@ const whole = () => props.zoom === 1 && !props.trueScale
 <template>
   <div class="scale" role="group" aria-label="Scale">
     <button class="plain small" :class="{ on: whole() }" :aria-pressed="whole()" @click="emit('fit')">
-      {{ line ? 'Whole line' : 'Whole' }}
+      {{ line ? 'Fit to view' : 'Whole' }}
     </button>
     <button
       v-if="line"
@@ -20,10 +20,8 @@ const whole = () => props.zoom === 1 && !props.trueScale
     >
       True scale
     </button>
-    <button class="plain small" aria-label="Draw it larger" @click="emit('zoom', STEP)">+</button>
-    <button class="plain small" aria-label="Draw it smaller" :disabled="zoom === 1" @click="emit('zoom', 1 / STEP)">
-      −
-    </button>
+    <button class="plain small" aria-label="Zoom in" @click="emit('zoom', STEP)">+</button>
+    <button class="plain small" aria-label="Zoom out" :disabled="zoom === 1" @click="emit('zoom', 1 / STEP)">−</button>
   </div>
 </template>
 

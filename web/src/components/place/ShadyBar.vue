@@ -9,7 +9,7 @@ import NumberField from '@/components/NumberField.vue'
 import { FT } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
-/** Where it is shady on a day between two hours, and where something of a size stands in it best. */
+/** Shade map on a day between two hours, and where something of a size stands in it best. */
 const emit = defineEmits<{ found: [map: Shady | null] }>()
 const store = useJob()
 const year = new Date().getFullYear()
@@ -42,7 +42,7 @@ function day(text: string): void {
 </script>
 
 <template>
-  <section class="shady" aria-label="Where it is shady">
+  <section class="shady" aria-label="Shade map">
     <div class="fields">
       <label class="small"
         >On <input type="date" :value="asked.on" @change="day(($event.target as HTMLInputElement).value)"

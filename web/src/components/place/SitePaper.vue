@@ -256,7 +256,7 @@ watch([drawing, asking], ([kind, way]) => {
       class="apart"
       :model-value="null"
       :tape="store.tape"
-      label="They are apart"
+      label="Actual distance"
       @update:model-value="(length) => length && under.done(length)"
     />
     <button class="plain small" @click="under.begin('')">Leave it</button>

@@ -38,9 +38,7 @@ const hostName = (id: string) => store.document?.structures.find((item) => item.
         </details>
       </li>
     </ul>
-    <p v-else-if="!stand.placed && lies" class="small quiet">
-      Say where it stands, and it is held against what lies here.
-    </p>
+    <p v-else-if="!stand.placed && lies" class="small quiet">Place it on the plan to check setbacks and clearances.</p>
     <p v-if="stand.on" class="small">
       It rests on
       <button class="link small" @click="emit('select', stand.on)">{{ hostName(stand.on) }}</button>
@@ -48,24 +46,24 @@ const hostName = (id: string) => store.document?.structures.find((item) => item.
     </p>
     <template v-else>
       <LengthField
-        label="Its zero, to the right of the site's"
+        label="X offset from site origin"
         :model-value="stand.stands.x_m"
         :tape="store.tape"
         @update:model-value="$event !== null && put(stand, { x_m: $event })"
       />
       <LengthField
-        label="Its zero, up the paper"
+        label="Y offset from site origin"
         :model-value="stand.stands.y_m"
         :tape="store.tape"
         @update:model-value="$event !== null && put(stand, { y_m: $event })"
       />
       <AngleField
-        label="Turned to the left"
+        label="Rotation (counterclockwise)"
         :model-value="stand.stands.turn_rad"
         @update:model-value="$event !== null && put(stand, { turn_rad: $event % FULL })"
       />
       <LengthField
-        label="Ground under it over the site's zero"
+        label="Ground level above site datum"
         :model-value="stand.stands.level_m"
         :tape="store.tape"
         @update:model-value="$event !== null && put(stand, { level_m: $event })"

@@ -48,7 +48,7 @@ async function file([picked]: File[]): Promise<void> {
 
 <template>
   <details class="survey">
-    <summary>Bring a survey</summary>
+    <summary>Import survey</summary>
     <p class="small quiet">
       One point a row: what it is, its name, right, up, and a height where it has one. Three numbers alone are a spot
       height.
@@ -62,7 +62,7 @@ async function file([picked]: File[]): Promise<void> {
       placeholder="boundary, rear, 0, 40&#10;boundary, rear, 96, 44&#10;12, 20, 7 in"
     />
     <p class="row">
-      <button class="main small" :disabled="busy || !text.trim()" @click="take(text, 'points')">Take these rows</button>
+      <button class="main small" :disabled="busy || !text.trim()" @click="take(text, 'points')">Import</button>
       <FilePick says="A file: CSV, GeoJSON, DXF" accept=".csv,.txt,.json,.geojson,.dxf" :busy="busy" @picked="file" />
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

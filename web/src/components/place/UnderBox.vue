@@ -9,7 +9,7 @@ const { under, asking, missing, fault, busy, pale } = props.use
 
 <template>
   <details class="under" :open="!!under">
-    <summary>Lay a photo or scan under it</summary>
+    <summary>Underlay image</summary>
     <p v-if="!under" class="small quiet">
       A survey plan, a page of the deeds, a picture from above: bring it, then scale it by two points.
     </p>
@@ -36,7 +36,7 @@ const { under, asking, missing, fault, busy, pale } = props.use
         :aria-pressed="asking === 'length'"
         @click="use.begin(asking === 'length' ? '' : 'length')"
       >
-        Two points and how far apart
+        Scale by two points
       </button>
       <button
         class="plain small"
@@ -44,10 +44,10 @@ const { under, asking, missing, fault, busy, pale } = props.use
         :aria-pressed="asking === 'places'"
         @click="use.begin(asking === 'places' ? '' : 'places')"
       >
-        Two points and where they belong
+        Align by two points
       </button>
       <label class="small shade"
-        >How strong
+        >Opacity
         <input
           type="range"
           min="0.15"

@@ -21,12 +21,12 @@ const preset = ref('')
 type StartsAs = 'cheapest' | 'usual' | 'last' | 'shipped'
 /** What it is made of at first: said, so that nothing is carried over in silence. */
 const ways = computed(() => [
-  ...(props.kind.usual ? [{ value: 'usual', says: 'as our usual' }] : []),
+  ...(props.kind.usual ? [{ value: 'usual', says: 'crew default' }] : []),
   ...(props.kind.starts.some((way) => way.value === 'cheapest')
     ? [{ value: 'cheapest', says: 'the cheapest found that passes' }]
     : []),
-  { value: 'last', says: 'as our last one' },
-  { value: 'shipped', says: 'as the program ships it' },
+  { value: 'last', says: 'same as last job' },
+  { value: 'shipped', says: 'product default' },
 ])
 const picked = ref<StartsAs | ''>('')
 const startsAs = computed(() => (picked.value || ways.value[0]!.value) as StartsAs)
@@ -135,9 +135,9 @@ async function cheapest(spec: Spec): Promise<Spec> {
       />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <p v-else-if="sketch?.fault" class="small not-yet" role="status">{{ sketch.fault }}</p>
-      <ul v-if="sketch" class="meant" aria-label="What each word means">
+      <ul v-if="sketch" class="meant" aria-label="Line format help">
         <li v-for="(word, k) in sketch.words" :key="k" :class="{ unknown: !word.known }">
-          <b>{{ word.word }}</b> {{ word.known ? word.means : 'is not understood' }}
+          <b>{{ word.word }}</b> {{ word.known ? word.means : 'not recognized' }}
         </li>
       </ul>
       <p :id="id + 'h'" class="small quiet" :class="{ folded: sketch }">
@@ -149,7 +149,7 @@ async function cheapest(spec: Spec): Promise<Spec> {
     <figure class="shown" :class="{ sample: !picture }">
       <TilePicture v-if="picture || sample" :tile="(picture ?? sample)!" :label="picture ? picture.says : undefined" />
       <figcaption class="small quiet">
-        {{ picture ? picture.says : 'Type it, and it is drawn here' }}
+        {{ picture ? picture.says : 'Preview appears as you type' }}
       </figcaption>
     </figure>
     <div class="how">

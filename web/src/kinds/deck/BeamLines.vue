@@ -37,7 +37,7 @@ const plies = [1, 2, 3, 4, 5].map((value) => ({ value, says: String(value) }))
 
 <template>
   <details v-if="lines.length > 1" class="lines">
-    <summary>One line otherwise</summary>
+    <summary>Override one beam line</summary>
     <div v-for="line in lines" :key="line" class="two">
       <PickField
         :label="line.replace('beam-', 'Beam ')"

@@ -60,19 +60,19 @@ const LAYERS = [
   { says: 'lengths', layers: ['dimension', 'diagonal', 'diagonal-label'] },
 ]
 const JOINS = [
-  { value: 'ledger', says: 'hung on the house' },
-  { value: 'free', says: 'on its own posts' },
-  { value: 'existing', says: 'beside a deck that stands' },
+  { value: 'ledger', says: 'Attached to house (ledger)' },
+  { value: 'free', says: 'Freestanding' },
+  { value: 'existing', says: 'Beside existing deck' },
 ]
 const SEATS = [
   { value: 'top', says: 'on the post' },
-  { value: 'notch', says: 'in a pocket of the post' },
+  { value: 'notch', says: 'notched post' },
   { value: 'beside', says: 'bolted beside the post' },
-  { value: 'flush', says: 'between the joists' },
+  { value: 'flush', says: 'flush (in joist plane)' },
 ]
 const OVER = [
-  { value: 'unbroken', says: 'run on over the beams' },
-  { value: 'spliced', says: 'end on each beam' },
+  { value: 'unbroken', says: 'continuous over beams' },
+  { value: 'spliced', says: 'butt over beam' },
 ]
 const RUN = [
   { value: 'out', says: 'out from the house' },
@@ -81,7 +81,7 @@ const RUN = [
 const UPRIGHT = [
   { value: 'none', says: 'nothing yet' },
   { value: 'knee braces', says: 'knee braces' },
-  { value: 'fixed posts', says: 'posts fixed in the ground' },
+  { value: 'fixed posts', says: 'embedded posts' },
 ]
 const STIFF = ['strapping', 'bridging', 'bridging and strapping'].map((value) => ({ value, says: value }))
 const FIXINGS = [
@@ -127,7 +127,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         />
         <LengthField
           inline
-          :label="spec.bridge ? 'Long' : 'Out from it'"
+          :label="spec.bridge ? 'Long' : 'Projection'"
           :model-value="box.depth"
           :tape="store.tape"
           @update:model-value="resize('y', $event)"
@@ -230,7 +230,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         <PickField
           v-if="spec.attach !== 'ledger' && !spec.bridge"
           inline
-          label="Kept upright by"
+          label="Lateral system"
           :model-value="spec.upright"
           :options="UPRIGHT"
           @update:model-value="pick('upright', 'what keeps it upright')($event)"
@@ -274,14 +274,14 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         <PickField
           v-if="store.document?.school === 'ca'"
           inline
-          label="Stiffened by"
+          label="Joist bridging"
           :model-value="spec.stiffening"
           :options="STIFF"
           @update:model-value="pick('stiffening', 'stiffening')($event)"
         />
         <PickField
           inline
-          label="Leave over at least"
+          label="Min. reserve"
           :model-value="spec.least_slack_ratio"
           :options="
             [0, 0.05, 0.1, 0.15, 0.2].map((value) => ({
@@ -294,7 +294,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         <LengthField
           v-if="!spec.bridge"
           inline
-          label="Past the beam"
+          label="Cantilever past beam"
           bare="in"
           :model-value="spec.overhang_m"
           :tape="store.tape"
@@ -392,7 +392,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         />
         <div class="two">
           <PickField
-            label="Laid from"
+            label="Board layout from"
             :model-value="spec.boards_from"
             :options="[
               { value: 'house', says: 'house' },
@@ -417,7 +417,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
             :checked="spec.breaker"
             @change="set('breaker', ($event.target as HTMLInputElement).checked, 'breaker board')"
           />
-          a breaker board where courses join</label
+          Divider board at butt joints</label
         >
       </section>
       <section>
@@ -450,7 +450,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         />
       </section>
       <section v-if="!spec.bridge">
-        <h3>Also on it</h3>
+        <h3>Additional loads</h3>
         <label v-for="thing in HEAVY" :key="thing" class="tick"
           ><input
             type="checkbox"

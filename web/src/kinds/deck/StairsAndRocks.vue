@@ -15,7 +15,7 @@ const { act } = useStructure(toRef(props, 'structure'))
 
 <template>
   <section v-if="spec">
-    <h3>Stairs and things in the way</h3>
+    <h3>Stairs and obstructions</h3>
     <div v-for="(stair, i) in spec.stairs" :key="stair.id" class="thing">
       <PickField
         label="Stair on edge"
@@ -80,7 +80,7 @@ const { act } = useStructure(toRef(props, 'structure'))
     </div>
     <p class="acts">
       <button v-if="!spec.bridge" class="plain small" @click="act('add a stair', '', 'a stair')">Add a stair</button>
-      <button class="plain small" @click="act('add a rock', '', 'a place without holes')">Rock here</button>
+      <button class="plain small" @click="act('add a rock', '', 'a place without holes')">Add obstruction</button>
     </p>
   </section>
 </template>

@@ -36,7 +36,7 @@ const LINE = 'as the line'
 const SPACED = [
   { value: 'fewest posts', says: 'with the fewest posts' },
   { value: 'equal', says: 'all bays alike' },
-  { value: 'nudged', says: 'alike, a few nudged' },
+  { value: 'nudged', says: 'equal, adjusted at obstructions' },
   { value: 'panels', says: 'in panels' },
 ]
 const LAID = [
@@ -112,7 +112,7 @@ const fall = computed(() => {
         />
         <LengthField
           inline
-          label="Gap at the ground"
+          label="Ground clearance"
           bare="in"
           :model-value="spec.gap_m"
           :tape="store.tape"
@@ -121,7 +121,7 @@ const fall = computed(() => {
         />
         <LengthField
           inline
-          label="Greatest bay"
+          label="Max. post spacing"
           :model-value="spec.bay_max_m"
           :tape="store.tape"
           :path="path + '/bay_max_m'"
@@ -155,7 +155,7 @@ const fall = computed(() => {
         <PickField
           v-if="spec.bays === 'panels'"
           inline
-          label="Cut panel at"
+          label="Cut panel location"
           :model-value="spec.cut_at ?? 'away from a gate'"
           :options="['away from a gate', 'the start', 'the end'].map((value) => ({ value, says: value }))"
           @update:model-value="pick('cut_at', 'where the cut panel stands')($event)"
@@ -232,7 +232,7 @@ const fall = computed(() => {
         <PickField
           v-if="between"
           inline
-          label="Ends held by"
+          label="Rail-end connection"
           :model-value="spec.rail_end ?? 'screws'"
           :options="ENDS"
           :path="path + '/rail_end'"
@@ -249,7 +249,7 @@ const fall = computed(() => {
         <PickField
           v-if="spec.straights.length > 1 || spec.closed"
           inline
-          label="Posts at bends"
+          label="Corner post orientation"
           :model-value="spec.bend_posts ?? 'square'"
           :options="[
             { value: 'square', says: 'square with the line' },
@@ -326,7 +326,7 @@ const fall = computed(() => {
         </p>
       </section>
       <section>
-        <h3>Who pushes at it</h3>
+        <h3>People and animal loads</h3>
         <PushPanel :structure="structure" />
       </section>
       <section>
@@ -340,7 +340,7 @@ const fall = computed(() => {
         <PickField inline label="Bays" :model-value="follows" :options="FOLLOWS" @update:model-value="follow($event)" />
         <PickField
           inline
-          label="Keeps in"
+          label="Contains"
           :model-value="spec.keeps"
           :options="KEEPS"
           :path="path + '/keeps'"

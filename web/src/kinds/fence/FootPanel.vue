@@ -18,7 +18,7 @@ const up = computed(() => detail.value?.upright as Upright)
 const steel = computed(() => detail.value?.steel as Steel)
 const FEET = [
   { value: 'open below', says: 'concrete, open below' },
-  { value: 'closed below', says: 'concrete, closed below' },
+  { value: 'closed below', says: 'concrete all round and under' },
   { value: 'tamped gravel', says: 'tamped gravel' },
   { value: 'tamped sand', says: 'tamped sand' },
   { value: 'part driven', says: 'steel, part dug, part driven' },
@@ -37,7 +37,7 @@ const ups = computed(() =>
   spec.value?.foot === 'loose block'
     ? [
         ...UP.filter((way) => way.value !== 'rated base' || up.value?.by === 'rated base'),
-        { value: 'own weight', says: 'its own weight, corners joined' },
+        { value: 'own weight', says: 'self-weight, corners connected' },
       ]
     : UP,
 )
@@ -66,7 +66,7 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
   <template v-if="spec && detail">
     <PickField
       inline
-      label="Posts stand in or on"
+      label="Post foundation"
       :model-value="spec.foot ?? 'open below'"
       :options="FEET"
       :path="path + '/foot'"
@@ -86,7 +86,7 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
     <LengthField
       v-if="spec.built_on === 'reckoned' && !has('base on slab', 'loose block')"
       inline
-      label="Dug deeper by"
+      label="Extra depth"
       bare="in"
       :model-value="spec.deeper_m"
       :tape="store.tape"
@@ -116,7 +116,7 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
     <LengthField
       v-if="has('part driven')"
       inline
-      label="Collar stops below grade"
+      label="Collar top below grade"
       bare="in"
       :model-value="detail.collar_below_m!"
       :tape="store.tape"
@@ -218,7 +218,7 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
     <template v-if="based">
       <PickField
         inline
-        label="Kept upright by"
+        label="Lateral system"
         :model-value="up.by!"
         :options="ups"
         @update:model-value="hold('by', 'what keeps it upright')($event)"

@@ -107,7 +107,7 @@ const HUNG = [
       @update:model-value="pick('way', 'way of the brace')($event)"
     />
     <LengthField
-      label="Brace meets the rail at"
+      label="Brace position on rail"
       :model-value="leaf.reach_m ?? null"
       :tape="store.tape"
       optional="as it runs"
@@ -150,7 +150,7 @@ const HUNG = [
     />
     <div class="two">
       <LengthField
-        label="Gap at the hinge"
+        label="Hinge gap"
         bare="in"
         :model-value="leaf.hinge_gap_m ?? null"
         :tape="store.tape"
@@ -181,7 +181,7 @@ const HUNG = [
         :checked="leaf.wheel ?? false"
         @change="set('wheel', ($event.target as HTMLInputElement).checked, 'wheel')"
       />
-      a wheel under the latch stile</label
+      Support wheel at latch side</label
     >
     <LengthField
       v-if="leaf.wheel"
@@ -219,7 +219,7 @@ const HUNG = [
       />
     </div>
     <label
-      >Ground toward the swing, % up<KeptInput
+      >Ground slope on swing side, % up<KeptInput
         :value="typed ?? (leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10))"
         placeholder="not read"
         autocomplete="off"
@@ -285,7 +285,7 @@ const HUNG = [
         @update:model-value="$event !== null && block(i, (at) => void (at.along_m = $event!))"
       />
       <LengthField
-        label="Out from it"
+        label="Projection"
         :model-value="item.out_m"
         :tape="store.tape"
         @update:model-value="$event !== null && block(i, (at) => void (at.out_m = $event!))"
@@ -312,7 +312,7 @@ const HUNG = [
       </button>
     </div>
     <RatingField
-      label="A person on the latch edge"
+      label="Person load at latch edge"
       kind="force"
       :model-value="leaf.person_n || null"
       :tape="store.tape"

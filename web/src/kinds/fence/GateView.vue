@@ -52,7 +52,7 @@ const posts = computed(() =>
     <p v-if="problems[0] || failed" class="fault" role="alert">{{ problems[0]?.message ?? failed }}</p>
     <p v-if="spec && !opening" class="strong">This fence has no such gate.</p>
     <div v-else-if="leaf" class="cols">
-      <section class="drawings" aria-label="The leaves">
+      <section class="drawings" aria-label="Gate leaves">
         <template v-for="detail in sheet?.details" :key="detail.id">
           <figure :class="{ half: !detail.id.endsWith('/leaf'), end: detail.id.endsWith('/wrong') }">
             <figcaption>{{ detail.title }}</figcaption>
@@ -64,7 +64,7 @@ const posts = computed(() =>
               @pull="pull"
             />
             <details v-if="detail.measures.length">
-              <summary>To cut and mark by</summary>
+              <summary>Cutting and marking dimensions</summary>
               <table>
                 <tbody>
                   <tr v-for="[says, value] in detail.measures" :key="says">

@@ -58,7 +58,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
   <template v-if="spec && it">
     <PickField
       inline
-      label="Closed with"
+      label="Infill"
       :model-value="style"
       :options="STYLES"
       :path="path + '/infill/style'"
@@ -115,7 +115,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
     <LengthField
       v-if="lapped"
       inline
-      label="Least lap"
+      label="Min. overlap"
       bare="in"
       :model-value="it.overlap_m!"
       :tape="store.tape"
@@ -125,7 +125,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
     <LengthField
       v-if="style === 'slats'"
       inline
-      label="Spacer wished"
+      label="Target spacer"
       bare="in"
       :model-value="it.spacer_m!"
       :tape="store.tape"
@@ -144,7 +144,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       @update:model-value="put('stiffener_over_m', 'stiffener')($event)"
     />
     <label v-if="style === 'louvres'" class="small field"
-      >Tilt from lying flat, degrees<KeptInput
+      >Louver angle from horizontal, degrees<KeptInput
         :value="Math.round((it.tilt_rad! * 180) / Math.PI)"
         inputmode="numeric"
         @change="tilt($event.target as HTMLInputElement)"

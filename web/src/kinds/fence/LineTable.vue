@@ -232,7 +232,7 @@ function away(list: Lists, index: number): void {
               )
             "
           />
-          a leaf hangs in it</label
+          has a gate</label
         >
         <LengthField
           v-if="item.hung !== false"
@@ -263,7 +263,7 @@ function away(list: Lists, index: number): void {
       </div>
     </section>
     <section>
-      <h3>Bays that lift out <button class="link small" @click="addLiftOut">add one</button></h3>
+      <h3>Removable panels <button class="link small" @click="addLiftOut">add one</button></h3>
       <div v-for="(item, i) in spec.lift_outs" :key="item.id" class="row straight">
         <LengthField
           label="First post at"
@@ -289,7 +289,7 @@ function away(list: Lists, index: number): void {
       </div>
     </section>
     <section>
-      <h3>What is there: services, rock, doors, slabs <button class="link small" @click="addBand">add one</button></h3>
+      <h3>Obstructions and utilities <button class="link small" @click="addBand">add one</button></h3>
       <p v-if="!spec.zones.length" class="small quiet">
         None known. Every located service, rock, root, door and slab goes here.
       </p>
@@ -331,7 +331,7 @@ function away(list: Lists, index: number): void {
           @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.at_m = $event!))"
         />
         <LengthField
-          label="Keep off each side"
+          label="Clearance each side"
           bare="in"
           :model-value="item.half_width_m"
           :tape="store.tape"
@@ -339,7 +339,7 @@ function away(list: Lists, index: number): void {
           @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.half_width_m = $event!))"
         />
         <LengthField
-          label="Dig by hand within"
+          label="Hand-dig zone"
           bare="in"
           optional="no band"
           :model-value="item.hand_dig_m || null"
@@ -391,7 +391,7 @@ function away(list: Lists, index: number): void {
       </div>
     </section>
     <section>
-      <h3>Posts that stay <button class="link small" @click="addLock">add one</button></h3>
+      <h3>Locked posts <button class="link small" @click="addLock">add one</button></h3>
       <div v-for="(item, i) in spec.locks" :key="item.id" class="row straight">
         <LengthField
           :label="`Stays at`"

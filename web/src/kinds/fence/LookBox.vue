@@ -42,7 +42,7 @@ const sample = computed(
 
 <template>
   <section class="look" aria-label="The look">
-    <h2>Look before you buy</h2>
+    <h2>Appearance</h2>
     <template v-if="detail">
       <p class="small">{{ detail.title }}</p>
       <DetailCanvas :view="detail.view" small class="drawing" />
@@ -62,13 +62,13 @@ const sample = computed(
     <p v-if="approved" class="ok">Approved by {{ spec?.look?.by }}, {{ spec?.look?.on }}.</p>
     <form v-else @submit.prevent="approve">
       <p v-for="text in held" :key="text" class="fault">{{ text }}</p>
-      <label for="who">Who says yes to it</label>
+      <label for="who">Approved by</label>
       <span class="row"
         ><input id="who" v-model="who" maxlength="80" autocomplete="off" /><button
           class="plain"
           :disabled="!who.trim()"
         >
-          The look is right
+          Approve appearance
         </button></span
       >
     </form>

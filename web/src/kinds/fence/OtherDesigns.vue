@@ -64,7 +64,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
 </script>
 
 <template>
-  <button class="plain" :disabled="comparing" @click="compare()">Other designs beside it</button>
+  <button class="plain" :disabled="comparing" @click="compare()">Compare designs</button>
   <table v-if="beside.length">
     <thead>
       <tr>
@@ -78,7 +78,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'F') }}</td>
       </tr>
       <tr>
-        <td>brace above level</td>
+        <td>brace angle</td>
         <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'a') }}</td>
       </tr>
       <tr>
@@ -86,7 +86,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'd') }}</td>
       </tr>
       <tr>
-        <td>works hardest</td>
+        <td>governing check</td>
         <td v-for="item in beside" :key="item.says">
           {{ worst(item.sheet)?.name }}
           {{ worst(item.sheet) ? Math.round(worst(item.sheet)!.use * 100) + '\u00a0%' : '' }}

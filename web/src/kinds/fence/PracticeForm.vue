@@ -40,7 +40,7 @@ function reckoned(): void {
 </script>
 
 <template>
-  <Dialog v-model:visible="open" modal header="What this fence is built on" :style="{ width: '460px' }">
+  <Dialog v-model:visible="open" modal header="Design basis" :style="{ width: '460px' }">
     <p>
       The calculation sizes each hole by frost, wind and a leaning person. A crew may build a detail of its own instead:
       the drawing, the pieces and the price then follow that detail, and the calculation is printed beside it. It is

@@ -12,7 +12,7 @@ const props = defineProps<{ structure: string }>()
 const store = useJob()
 const { spec, path, set } = useFence(toRef(props, 'structure'))
 const ADVICE: { value: Advice; says: string }[] = [
-  { value: 'a person leaning', says: 'a person leaning' },
+  { value: 'a person leaning', says: 'horizontal point load (person leaning)' },
   { value: 'sag', says: 'sag' },
   { value: 'wobble', says: 'wobble' },
 ]
@@ -34,21 +34,21 @@ function take(value: Advice, on: boolean): void {
         :checked="spec.guards_drop"
         @change="set('guards_drop', ($event.target as HTMLInputElement).checked, 'beside a drop')"
       />
-      it stands beside a drop: it is a guard</label
+      Beside a drop: design as a guard</label
     >
     <RatingField
       v-if="!spec.guards_drop"
-      label="A person leaning on it, advice"
+      label="Person leaning (recommended check)"
       kind="force"
       empty="nobody leans on it"
       :model-value="spec.lean_n || null"
       :tape="store.tape"
       :path="path + '/lean_n'"
-      @update:model-value="set('lean_n', $event ?? 0, 'a person leaning')"
+      @update:model-value="set('lean_n', $event ?? 0, 'person load')"
     />
     <p v-else class="small quiet">The code's guard load counts.</p>
     <RatingField
-      label="Stock pushing at half height"
+      label="Livestock load at mid-height"
       kind="force"
       empty="no stock"
       :model-value="spec.stock_n || null"
@@ -65,7 +65,7 @@ function take(value: Advice, on: boolean): void {
       @update:model-value="set('falls_away', $event ?? 0, 'ground falling away')"
     />
     <fieldset>
-      <legend class="small">Advice that we take in as limits of our own</legend>
+      <legend class="small">Recommendations to enforce</legend>
       <label v-for="item in ADVICE" :key="item.value" class="tick small"
         ><input
           type="checkbox"

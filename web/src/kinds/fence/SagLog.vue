@@ -71,7 +71,7 @@ async function note(): Promise<void> {
         </select></label
       >
       <LengthField
-        label="Dropped since"
+        label="Sag since installation"
         bare="in"
         :model-value="dropped"
         :tape="store.tape"
@@ -87,8 +87,8 @@ async function note(): Promise<void> {
         {{ showLength(row.value_m ?? 0, store.tape)
         }}<template v-if="row.planned_m != null"
           >, calculated {{ showLength(row.planned_m, store.tape) }} in the end</template
-        >. <b v-if="row.verdict === 'outside'" class="verdict fail">Act: past what a latch forgives</b
-        ><span v-else class="quiet">the latch still forgives it</span>
+        >. <b v-if="row.verdict === 'outside'" class="verdict fail">Adjust gate: beyond latch tolerance</b
+        ><span v-else class="quiet">within latch tolerance</span>
       </li>
     </ul>
   </section>

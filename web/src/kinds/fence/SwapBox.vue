@@ -9,7 +9,7 @@ import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
 import { change } from '@/logic/money'
 
-/** The merchant has something else: the whole plan is reckoned again with it before anyone says yes. */
+/** Supplier substitution: the whole plan is reckoned again with it before anyone says yes. */
 const props = defineProps<{ structure: string; total: number }>()
 const store = useJob()
 const reference = useReference()
@@ -60,10 +60,10 @@ function take(): void {
 
 <template>
   <section v-if="spec" aria-label="Something else instead">
-    <h2>The merchant has something else</h2>
+    <h2>Supplier substitution</h2>
     <p class="row">
       <label class="small"
-        >In place of the
+        >Replace
         <select v-model="slot" @change="startAnew">
           <option value="post">posts</option>
           <option value="rail">rails</option>
@@ -84,7 +84,7 @@ function take(): void {
       <p><StateTag :state="found.verdict" /> {{ found.headline }}. Price {{ change(found.price, 2) }}.</p>
       <p v-for="text in found.conflicts" :key="text" class="fault small">{{ text }}</p>
       <p class="row">
-        <button class="plain" @click="take">Take it into the plan</button>
+        <button class="plain" @click="take">Apply to plan</button>
         <span class="small quiet">The look is then shown and approved again.</span>
       </p>
     </template>

@@ -9,7 +9,7 @@ const ui: KindUi = {
   swap: defineAsyncComponent(() => import('@/kinds/fence/SwapBox.vue')),
   routes: [{ path: 'gate/:structure/:opening', name: 'gate', component: () => import('@/kinds/fence/GateView.vue') }],
   opening: (structure, bay) => ({
-    says: 'Open the gate: leaf, brace, hinges, swing',
+    says: 'Open gate details',
     to: { name: 'gate', params: { structure, opening: bay.split('/').pop() } },
   }),
 }

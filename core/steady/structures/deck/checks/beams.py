@@ -191,7 +191,7 @@ def _statics(found: Found, on: _On, effects: Envelope, points: tuple[Action, Act
             dead, live = effects.over(floor.dead_pa, more * floor.live_pa)
             dead, live = added(dead, points[0]), added(live, points[1])
             over = found.check_member(wood, dead=dead, live=live, span_m=2 * past_m, about=about)
-            found.members("beam", about, over, "past the end post")
+            found.members("beam", about, over, "cantilever")
     except OutsideScope as refused:
         found.gap("beam.bending", about, refused)
 
@@ -249,7 +249,7 @@ def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
         if capacity.unit == u.force
         else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
     )
-    found.at_most("beam.bearing", about, demand, limit, (capacity,), case="square to the grain")
+    found.at_most("beam.bearing", about, demand, limit, (capacity,), case="perpendicular to grain")
 
 
 def _bolts(found: Found, about: str, timber: _Joint, demand: Step) -> None:

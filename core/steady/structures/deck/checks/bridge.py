@@ -128,7 +128,7 @@ def _sills(found: Found, timber: Timber, width_m: float, span_m: float) -> None:
         "practice: firm ground under a sill, our own line",
         "firm ground above scour",
     )
-    found.at_most("sill.soil_bearing", f"{spec.id}/sills", pressure, limit, (), case="people all over it")
+    found.at_most("sill.soil_bearing", f"{spec.id}/sills", pressure, limit, (), case="uniform live load")
 
 
 def _water(found: Found, timber: Timber) -> None:

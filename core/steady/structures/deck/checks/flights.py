@@ -151,7 +151,7 @@ def _stringers_bend(found: Found, stair: Stair, timber: Timber, about: str) -> N
         found.gap("stringer.bending", about, reason)
         return
     kept = tuple(item for item in checks if item.kind in ("bending", "shear"))
-    found.members("stringer", about, kept, "what is left below the notches" if stair.design.cut else "solid, run level")
+    found.members("stringer", about, kept, "net section at notches" if stair.design.cut else "solid, run level")
 
 
 BRACKETS_M = 1.2
@@ -198,7 +198,7 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
         formula="P * L / 4",
         inputs=(("P", push, u.force), ("L", span, u.span)),
         source=f"statics: simple span; {people.source}",
-        says="a person against it, brackets at most 4 ft (1.2 m) apart",
+        says="horizontal point load, brackets at most 4 ft (1.2 m) apart",
     )
     _add(
         found,

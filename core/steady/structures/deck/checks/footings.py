@@ -124,7 +124,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
     load_n = sum(reaction) + own_n
     round_pad = spec.footing_shape == "round"
     least_m = max(3 * stick.width_m if spec.upright == "fixed posts" else 0.0, stick.width_m + 0.1)
-    wanted_m, governs = least_m, "room for the post's base"
+    wanted_m, governs = least_m, "post base size"
     deep_m = spec.footing_depth_m or max(
         DEPTH_LEAST_M, site.frost_m, site.embedment_least_m, si(by_soil) if by_soil else 0.0
     )
@@ -220,7 +220,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
         width_m=width_m,
         depth_m=built_m,
         depth=depth,
-        width_governed_by="typed by the crew" if spec.footing_width_m else governs,
+        width_governed_by="user-entered" if spec.footing_width_m else governs,
     )
 
 
@@ -284,17 +284,17 @@ def _depth(found: Found, stand: Stand, width_m: float, under: Under) -> Depth:
 
     demands = [
         (
-            "Undisturbed ground",
+            "minimum depth into undisturbed soil",
             DEPTH_LEAST_M,
             given("least depth", DEPTH_LEAST_M, "irc: R403.1.4; high; practice elsewhere"),
         )
     ]
     demands.append(("Frost", site.frost_m, given("frost depth", site.frost_m, "user: frost depth")))
     if by_soil is not None:
-        demands.append(("Foundation in this soil", si(by_soil), by_soil))
+        demands.append(("code minimum depth for soil", si(by_soil), by_soil))
     if site.embedment_least_m > 0:
         least = site.embedment_least_m
-        demands.append(("Local least", least, given("local least", least, "user: local rule")))
+        demands.append(("local minimum", least, given("local least", least, "user: local rule")))
     if spec.upright == "fixed posts" and not under.on_house:
         try:
             push_n = LATERAL_SHARE * sum(stand.reaction_n) * book.load_factor
@@ -305,7 +305,7 @@ def _depth(found: Found, stand: Stand, width_m: float, under: Under) -> Depth:
                 soil=soil_of(site, book),
                 soil_factor=1.0,
             )
-            demands.append(("Pushed sideways", si(depth), depth))
+            demands.append(("lateral load", si(depth), depth))
         except OutsideScope as refused:
             found.gap("embedded_post.lateral_embedment", ANY, refused)
     return needed(demands)

@@ -269,7 +269,7 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
         says="people elsewhere on the joist lift it there",
     )
     if worst_needs <= worst_has:
-        found.at_least("joist.back_span_uplift", about, has_step, needs_step, (), case="live load where it lifts most")
+        found.at_least("joist.back_span_uplift", about, has_step, needs_step, (), case="pattern live load, max. uplift")
         return
     net = Step(
         symbol="R_net",
@@ -323,7 +323,7 @@ def factored(found: Found, dead: float, live: float, symbol: str, says: str) -> 
 
 
 def _bearing(found: Found, frame: Frame, timber: Timber) -> None:
-    """Joists on their beams: crushed square to the grain, and lying on at least what the school asks; a butt halves the seat."""
+    """Joists on their beams: crushed perpendicular to grain, and lying on at least what the school asks; a butt halves the seat."""
     spec, book, load = found.spec, found.book, found.load
     about, wood = f"{spec.id}/joists", joist_wood(timber.joist, spec, spec.spacing_m)
     if not frame.beams:
@@ -379,7 +379,7 @@ def _bearing(found: Found, frame: Frame, timber: Timber) -> None:
             if capacity.unit == u.force
             else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
         )
-        found.at_most("joist.bearing", about, demand, limit, (capacity,), case=f"square to the grain, {says}")
+        found.at_most("joist.bearing", about, demand, limit, (capacity,), case=f"perpendicular to grain, {says}")
 
 
 def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
@@ -452,4 +452,4 @@ def point_loads(found: Found, frame: Frame, joist: Stick) -> None:
         found.gap("joist.point_load", f"{spec.id}/joists", refused)
         return
     strong = tuple(item for item in checks if item.kind in ("bending", "shear"))
-    found.members("joist", f"{spec.id}/joists", strong, f"one person on an edge joist ({source})")
+    found.members("joist", f"{spec.id}/joists", strong, f"point load on edge joist ({source})")

@@ -39,7 +39,7 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
         found.gap(
             "ledger.wall_suitability",
             about,
-            OutsideScope(f"{row.text['says']}: {row.text['reason']}", "a deck on its own posts, beside the house"),
+            OutsideScope(f"{row.text['says']}: {row.text['reason']}", "a freestanding deck beside the house"),
         )
     u, floor = book.units, found.load.floor
     span_m = max((joist.spans_m[0] for joist in frame.joists if joist.on[0] == ""), default=frame.longest_span_m)

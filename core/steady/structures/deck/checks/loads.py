@@ -77,9 +77,7 @@ def _bridge(spec: DeckSpec, book: Rulebook, dead: Step) -> DeckLoad:
     if not crowd_pa > 0:
         raise InputError("live_pa", "must be above 0")
     source = "practice: a private footbridge, our own choice; a public one is an engineer's"
-    says = (
-        "people all over it" if spec.bridge.people == "crowd" else "people all over it, beside one at the worst place"
-    )
+    says = "uniform live load" if spec.bridge.people == "crowd" else "uniform live load, beside one at the worst place"
     live = given_step("L", crowd_pa / u.pressure_pa, u.pressure, source, says)
     point = WALKER_N if spec.bridge.people == "walker" else 0.0
     return DeckLoad(floor=FloorLoad(live_pa=crowd_pa, dead_pa=si(dead)), live=live, dead=dead, point_n=point)

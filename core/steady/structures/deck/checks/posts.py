@@ -122,8 +122,8 @@ def reckon_posts(
             top_m = deck_m - below_m
             if top_m < foot_m - 1e-9:
                 conflicts.append(
-                    f"{post.id}: the deck is too low there for boards, joists and beam above the concrete; raise it, "
-                    "hang the joists flush with the beam, or lower the concrete's top"
+                    f"{post.id}: not enough height for decking, joists and beam above the footing. "
+                    "Raise the deck, use flush beams, or lower the footing top"
                 )
                 top_m = foot_m
             # Posts that are alike to a millionth of a newton and a metre are reckoned once, from those roundings.
@@ -233,7 +233,7 @@ def brace_leg_m(spec: DeckSpec, height_m: float) -> float:
 
 
 def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> None:
-    """What keeps a deck that no house holds from racking: knee braces both ways, or posts fixed in the ground."""
+    """What keeps a deck that no house holds from racking: knee braces both ways, or embedded posts."""
     spec, book = found.spec, found.book
     about, height_m, reaction = stand.about, stand.height_m, stand.reaction_n
     if spec.bridge is not None or (frame.on_house and spec.upright != "knee braces"):
@@ -245,9 +245,7 @@ def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> Non
             found.gap(
                 name,
                 f"{spec.id}/post",
-                OutsideScope(
-                    "nothing keeps a deck without a house from racking", "knee braces, or posts fixed in the ground"
-                ),
+                OutsideScope("nothing keeps a deck without a house from racking", "knee braces, or embedded posts"),
             )
         return
     total = sum(reaction)

@@ -210,7 +210,7 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> Frame:
     notes: list[str] = []
     if spec.attach == "ledger" and not on_house:
         notes.append(
-            "Joists run along the house: none hangs on it, the deck stands on its own posts and must keep itself upright"
+            "Joists run along the house: none hangs on it, the deck is freestanding and must keep itself upright"
         )
     if overhang < spec.overhang_m - NEAR_M and spec.seat != "flush":
         notes.append("The joists run less far past the beam than wished: the rules allow no more")

@@ -154,7 +154,7 @@ class DeckSpec:
 
     Args:
         outline: Corners anticlockwise as seen from above, from the house's left end: the first edge lies on the house.
-        attach: ledger: hung on the house; free: on its own posts; existing: beside a deck that stands.
+        attach: ledger: Attached to house (ledger); free: Freestanding; existing: Beside existing deck.
         joists_run: out from the house, or along it (boards run across the joists).
         joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
         overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.

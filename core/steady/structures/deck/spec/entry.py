@@ -5,7 +5,7 @@ Words, in order:
     up3  up2'6+3     how high it stands above the ground (at the house, and with + at the outer edge)
     less4x3right     a piece taken off its outer right corner: 4 along by 3 deep, which leaves an L
     corner2left      its outer left corner cut off at 45 degrees, 2 each way
-    free             on its own posts, not hung on the house
+    free             freestanding, not attached to the house
     along            joists along the house (boards run out from it)
 """
 
@@ -16,7 +16,7 @@ from steady.measure.lengths import Bare, of_one_unit, parse_length
 from steady.structures.deck.spec.deck import Corner, DeckSpec
 
 FIELD = "readings"
-HELP = "Write 18x11 up3; less4x3right takes a piece off a corner, corner2left cuts one off, free stands it on its own posts"
+HELP = "Write 18x11 up3; less4x3right takes a piece off a corner, corner2left cuts one off, free makes it freestanding"
 
 
 def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:

@@ -87,7 +87,7 @@ def _says(
     if wish["beam"] != spec.beam or wish["plies"] != spec.plies:
         words.append(f"beams of {wish['plies']} plies {sticks()[str(wish['beam'])].says}")
     text = ", ".join(words)
-    return text[:1].upper() + text[1:] if text else "As it is"
+    return text[:1].upper() + text[1:] if text else "Current design"
 
 
 def at_home(spec: DeckSpec, school: str) -> DeckSpec:

@@ -92,7 +92,7 @@ class HoldReckoner:
             return
         span = self.between_m / u.span_m
         ends = not self.loads.within_run(pressure_pa)
-        where = "in the ends' zones" if ends else "within the run"
+        where = "end zone" if ends else "interior zone"
         try:
             limit = self.book.bending_strength(outdoors(board, flat=True), "wind")
         except (OutsideScope, ValueError):
@@ -158,7 +158,7 @@ class HoldReckoner:
                 ("t", strip, u.span),
             ),
             source="statics: one board's strip at its most loaded rail",
-            says="wind pulls one board off its rail",
+            says="wind suction on one board",
         )
 
     def _end(self, bay: Bay, pressure_pa: float) -> Step:

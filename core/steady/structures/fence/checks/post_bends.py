@@ -125,7 +125,7 @@ class PostBends:
                 formula=f"{hung.symbol} + {force.symbol} * {arm.symbol}",
                 inputs=tuple((step.symbol, step.value, step.unit) for step in (hung, force, arm)),
                 source="statics",
-                says="what hangs on the post, and the wind on it",
+                says="moment from gate, and the wind on it",
             )
             before = (*wind.steps, force, *steps, hung)
             cases.append(("wind gate open", moment, wood.strength, before, Asks.CODE))

@@ -152,7 +152,7 @@ class PostReckoner:
         demands.append(("Frost", si(self._frost), self._frost))
         if self.site.embedment_least_m > 0:
             least = self.site.embedment_least_m
-            demands.append(("Local least", least, _given("local least", least, "user: local rule", self.u)))
+            demands.append(("local minimum", least, _given("local least", least, "user: local rule", self.u)))
         advised = {push.case.capitalize() for push in pushes if push.asks is Asks.ADVICE}
         depth = needed([demand for demand in demands if demand[0] not in advised])
         built_m = self._built(about, post, depth, top_m, capped)
@@ -257,18 +257,20 @@ class PostReckoner:
         about = f"{self.spec.id}/post/{post.id}"
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
         self.upright.reckon(about, way, pushes, hinged=bool(self.found.pulls.get(post.id)))
-        self.found.embedment_m[post.id], self.found.governs[post.id] = 0.0, "nothing is dug"
+        self.found.embedment_m[post.id], self.found.governs[post.id] = 0.0, "no excavation"
         if way.stands == "pier":
             if self.soil is None:
                 assert self.soil_refused is not None
                 self.found.not_covered.append(gap("pier.lateral_embedment", about, self.soil_refused))
             demands = [("Frost", si(self._frost), self._frost)]
             least_m = max(self.site.embedment_least_m, PIER_LEAST_M)
-            demands.append(("Local least", least_m, _given("least depth", least_m, "practice: 12 in at least", self.u)))
+            demands.append(
+                ("local minimum", least_m, _given("least depth", least_m, "practice: 12 in at least", self.u))
+            )
             ask = PierAsk(width_m, self.soil, factor, tuple(demands))
             self.upright.pier_m(post, pushes if self.soil is not None else [], ask)
         else:
-            self.found.governs[post.id] = "a slab that is there" if way.stands == "slab" else "a block on its bed"
+            self.found.governs[post.id] = "existing slab" if way.stands == "slab" else "a block on its bed"
         if self.spec.foot_detail.upright.by == "brace":
             up_m = self.spec.foot_detail.upright.brace_up_m
             for push in pushes:
@@ -303,7 +305,7 @@ class PostReckoner:
             formula=f"{level.symbol} + u - v",
             inputs=((level.symbol, level.value, level.unit), ("u", rise, self.u.span), ("v", low, self.u.span)),
             source="geometry: the panel's step above this post's ground, and half of what closes the gap below",
-            says="height of the wind's push",
+            says="height of wind resultant",
         )
 
     def _leaf_in_ground(
@@ -356,7 +358,7 @@ class PostReckoner:
             formula=f"{arm.symbol} + {hung.symbol} / {force.symbol}",
             inputs=tuple((step.symbol, step.value, step.unit) for step in (arm, hung, force)),
             source="statics: a force at a height and a moment are the force at a greater height",
-            says="height of the push with what hangs on the post",
+            says="height of the push with moment from gate",
         )
 
     def _force(self, post: Post, sides: "Sides") -> tuple[Step, tuple[Step, ...]] | None:
@@ -447,9 +449,7 @@ class PostReckoner:
                 return False
             self.found.not_covered.append(gap("footing.lateral_embedment", about, refused, push.case))
             if isinstance(refused, TooDeep):
-                step = _given(
-                    "as deep as the formula goes; no depth is enough", refused.cap_m, "the formula's own end", self.u
-                )
+                step = _given("beyond the formula's range", refused.cap_m, "the formula's own end", self.u)
                 demands.append((f"{name}, and no depth is enough", refused.cap_m, step))
                 return True
             return False

@@ -73,7 +73,7 @@ class RailReckoner:
             formula="w_r + g_b * s",
             inputs=(("w_r", own_unit, u.line), ("g_b", hung_unit, u.pressure), ("s", strip, u.span)),
             source="practice: usual densities of the yard's timbers",
-            says="this rail, and its share of what hangs on it",
+            says="rail self-weight + tributary infill",
         )
         self.dead_design = book.factored(self.dead, "w_dd")
         try:
@@ -153,7 +153,7 @@ class RailReckoner:
                 slat.thickness_m,
                 given_step("L", clear, u.span, "geometry", "a slat between its posts"),
                 Asked(f"{self.noun}.max_span", about, case_label("wind")),
-                ("within the run", WITHIN) if within else ("in the ends' zones", 1.0),
+                ("interior zone", WITHIN) if within else ("end zone", 1.0),
             )
         )
 

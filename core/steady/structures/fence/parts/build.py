@@ -35,7 +35,7 @@ def posts_and_footings(
     footings = []
     alike: dict[tuple[str, str, float, float], tuple[tuple[Layer, ...], float, str]] = {}
     longest_m: dict[tuple[str, int], float] = {}
-    by_width = "typed by the crew" if spec.hole_width_m else "three post widths, next auger up"
+    by_width = "user-entered" if spec.hole_width_m else "3 × post width, next auger size"
     for post in out.posts:
         if post.kind in NOT_OURS:
             continue

@@ -222,7 +222,7 @@ class FenceSpec:
     Args:
         closed: The last straight ends where the first begins; that corner's post is counted once.
         start_at: How the line begins; `end_at` how it ends.
-        lift_outs: Bays that lift out.
+        lift_outs: Removable panels.
         foot: How posts stand, `foot_detail` its sizes.
         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
         ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.

@@ -110,4 +110,4 @@ def _says(
     if spec.built_on is not Basis.RECKONED:
         words.append("depth as calculated")
     text = ", ".join(words)
-    return text[:1].upper() + text[1:] if text else "As it is"
+    return text[:1].upper() + text[1:] if text else "Current design"

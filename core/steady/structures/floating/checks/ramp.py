@@ -55,7 +55,7 @@ def reckon_ramp(found: Findings, case: Case, laid: Laid, ramps: tuple[Sloped, ..
     run = Run(length_m=spec.ramp.length_m, supports_m=(0.0, spec.ramp.length_m))
     wood = gapped(stick)
     loads = [
-        Loaded(says="people all over it", action=run.even(live_pa * each), lasts="floor"),
+        Loaded(says="uniform live load", action=run.even(live_pa * each), lasts="floor"),
         Loaded(
             says="a person at the middle", action=run.point(PERSON_N, run.middles_m()[0]), lasts="floor", sags=False
         ),

@@ -64,7 +64,7 @@ def reckon_float(case: Case, built: Built) -> FloatFound:
     except OutsideScope as refused:
         for name in ("barrels.submergence", "float.stability_full_load_at_edge"):
             found.gap(name, f"{spec.id}/afloat", refused)
-        clashes.append("It sinks under its own weight: more barrels, or larger ones")
+        clashes.append("Buoyancy is less than self-weight. Add barrels or use larger ones.")
         draft = spec.barrel.diameter_m
     ramps = tuple(over_the_year(spec, laid.heights.deck_m - draft)) if spec.ramp.length_m else ()
     reckon_wood(found, case, laid)

@@ -24,7 +24,7 @@ SUN_SHARE = 0.5
 
 
 def live_load(case: Case) -> Step:
-    """People on any one part. Raises OutsideScope: the school has no load for decks."""
+    """Live load. Raises OutsideScope: the school has no load for decks."""
     spec: FloatSpec = case.spec
     u = case.book.units
     if spec.live_pa is not None:
@@ -93,7 +93,7 @@ def _joists(found: Findings, spec: FloatSpec, laid: Laid, run: Run, loads_pa: tu
     between = max(zip(run.supports_m, run.supports_m[1:], strict=False), key=lambda pair: pair[1] - pair[0])
     middle = SpreadLoad(from_m=between[0], to_m=between[1], start_n_per_m=live_pa * each, end_n_per_m=live_pa * each)
     loads = [
-        Loaded(says="people all over it", action=run.even(live_pa * each), lasts="floor"),
+        Loaded(says="uniform live load", action=run.even(live_pa * each), lasts="floor"),
         Loaded(says="people between the rows", action=run.under([middle]), lasts="floor"),
         Loaded(says="a person at the edge", action=run.point(PERSON_N, 0.0), lasts="floor", sags=False),
     ]
@@ -108,17 +108,17 @@ def _cradles(found: Findings, spec: FloatSpec, laid: Laid, lines_n: tuple[float,
     limits = found.book.deck_sags(wood, 1)
     if len(laid.along_m) > 1:
         run = Run(length_m=spec.long_m, supports_m=laid.along_m)
-        loads = [Loaded(says="people all over it", action=run.even(live_n), lasts="floor")]
+        loads = [Loaded(says="uniform live load", action=run.even(live_n), lasts="floor")]
         check_run(found, Bends("cradle_rail", about, wood, run), run.even(dead_n), loads, limits)
         ends = Run(length_m=spec.long_m, supports_m=(laid.along_m[0], laid.along_m[-1]))
         barrels_n = spec.barrel.mass_kg * GRAVITY / 2 * len(laid.along_m) / spec.long_m
         ashore = [
-            Loaded(says="on a stand or on ice, held at its ends", action=ends.even(dead_n + barrels_n), lasts="floor")
+            Loaded(says="on stand or ice, supported at ends", action=ends.even(dead_n + barrels_n), lasts="floor")
         ]
         check_run(found, Bends("cradle_rail", about, wood, ends), NOTHING, ashore, ())
     pressed = Run(length_m=laid.joists.spacing_m, supports_m=(0.0, laid.joists.spacing_m))
     up_n = push_up_n(spec) / 2 / laid_length_m(spec)
-    load = [Loaded(says="a barrel pressed wholly under", action=pressed.even(up_n), lasts="floor", sags=False)]
+    load = [Loaded(says="one barrel fully submerged", action=pressed.even(up_n), lasts="floor", sags=False)]
     before = list(found.checks)
     found.checks = []
     check_run(found, Bends("cradle_rail_upward_load", about, wood, pressed), NOTHING, load, ())
