@@ -109,7 +109,7 @@ class BrowserTestCase(LiveServerTestCase):
         self.offhost: list[str] = []
         self.console: list[str] = []
         ctx = self.browser.new_context(
-            viewport={"width": 1280, "height": 800},
+            viewport={"width": 1680, "height": 1000},
             reduced_motion="reduce",
             service_workers="allow" if self.keeps_itself else "block",
         )

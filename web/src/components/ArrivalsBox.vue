@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import type { Job, JobList } from '@/api/types'
 import { today } from '@/logic/days'
@@ -66,14 +68,16 @@ const says = (row: Job['came'][number]) =>
             {{ day.note ? `(${day.note})` : '' }}
           </summary>
           <p v-for="row in day.lines" :key="row.id">{{ says(row) }}</p>
-          <button class="link small" :aria-label="`take back what came on ${day.on}`" @click="forget(day.on)">
+          <Button text size="small" :aria-label="`take back what came on ${day.on}`" @click="forget(day.on)">
             take it back
-          </button>
+          </Button>
         </details>
       </li>
     </ul>
     <p v-else class="small quiet">Nothing yet. Tick off a delivery, and the list says what is still to buy.</p>
-    <button v-if="!open && due.length" class="plain small" @click="begin">Receive delivery</button>
+    <Button v-if="!open && due.length" severity="secondary" outlined size="small" @click="begin"
+      >Receive delivery</Button
+    >
     <p v-if="!due.length && days.length" class="small">Everything on the list is here.</p>
     <form v-if="open" class="arrived" @submit.prevent="take">
       <p class="small quiet">How many of each came good. What is short or damaged stays on the list.</p>
@@ -90,15 +94,20 @@ const says = (row: Job['came'][number]) =>
             <th scope="row">{{ line.says }}</th>
             <td class="n">{{ line.count }}</td>
             <td class="n">
-              <input v-model="good[key(line)]" inputmode="numeric" :aria-label="`good of ${line.says}`" />
+              <InputText
+                v-model="good[key(line)]"
+                inputmode="numeric"
+                :aria-label="`good of ${line.says}`"
+                size="small"
+              />
             </td>
           </tr>
         </tbody>
       </table>
-      <label class="small">What was wrong <input v-model="note" maxlength="200" class="note" /></label>
+      <label class="small">What was wrong <InputText v-model="note" maxlength="200" class="note" size="small" /></label>
       <p v-if="wrong" class="fault" role="alert">{{ wrong }}</p>
-      <button class="main small">Record delivery</button>
-      <button type="button" class="link small" @click="open = false">Not now</button>
+      <Button size="small" type="submit">Record delivery</Button>
+      <Button text size="small" type="button" @click="open = false">Not now</Button>
     </form>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
@@ -52,7 +53,7 @@ async function bring(): Promise<void> {
         :options="there.map((item) => ({ value: item.id, says: item.name }))"
         @update:model-value="structure = String($event)"
       />
-      <button class="plain" :disabled="!structure" @click="bring">Copy here</button>
+      <Button severity="secondary" outlined :disabled="!structure" @click="bring">Copy here</Button>
     </template>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p v-if="told" class="small" role="status">{{ told }}</p>

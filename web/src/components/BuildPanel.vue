@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import type { Sheet } from '@/api/types'
 import SettingSearch from '@/components/SettingSearch.vue'
-import StructureList from '@/components/StructureList.vue'
 
-/** Beside a structure's drawing: the job's structures, any setting by name, what is shown, then the kind's own. */
+/** Beside a structure's drawing: any setting by name, what is shown, then the kind's own. */
 defineProps<{
   structure: string
   sheet: Sheet | null
@@ -19,13 +19,12 @@ function toggle(layers: string[]): void {
 <template>
   <aside class="build-panel" aria-label="What is built">
     <h2 class="visually-hidden">What is built</h2>
-    <StructureList :structure="structure" :sheet="sheet" />
     <SettingSearch :structure="structure" />
     <section v-if="layers?.length">
       <h3>Show</h3>
       <div class="layers">
         <label v-for="item in layers" :key="item.says"
-          ><input type="checkbox" :checked="seen(item.layers)" @change="toggle(item.layers)" /> {{ item.says }}</label
+          ><Checkbox binary :model-value="seen(item.layers)" @change="toggle(item.layers)" /> {{ item.says }}</label
         >
       </div>
     </section>
@@ -36,10 +35,9 @@ function toggle(layers: string[]): void {
 <!-- For what its kinds put into it, too. -->
 <style>
 .build-panel {
-  width: 234px;
+  min-width: 0;
   flex: none;
   background: var(--ground-2);
-  border-right: 1px solid var(--line);
   padding: 12px 14px 20px;
   overflow-y: auto;
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import StateTag from '@/components/StateTag.vue'
 import { ref } from 'vue'
 import type { CheckRow } from '@/api/types'
@@ -12,12 +13,12 @@ const body = ref<HTMLElement>()
 
 <template>
   <section class="check">
-    <button class="head" :aria-expanded="open" @click="open = !open">
+    <Button unstyled class="head" :aria-expanded="open" @click="open = !open">
       <span class="name"
         >{{ check.name }}<span v-if="check.case" class="quiet">, {{ check.case }}</span></span
       >
       <span class="figure">{{ check.figure }}</span>
-    </button>
+    </Button>
     <UseBar :use="check.use" :verdict="check.verdict" />
     <p class="foot">
       <StateTag :state="check.verdict" />
@@ -28,7 +29,7 @@ const body = ref<HTMLElement>()
       <span v-else class="quiet"
         >{{ (check.use * 100).toFixed(0) }}% utilization<template v-if="place">, at {{ place }}</template></span
       >
-      <button class="link small" @click="open = !open">{{ open ? 'fold' : 'calculation' }}</button>
+      <Button text size="small" @click="open = !open">{{ open ? 'fold' : 'calculation' }}</Button>
     </p>
     <div v-if="open" ref="body" class="working">
       <MathLine v-for="(step, i) in check.working" :key="i" :step="step" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import StateTag from '@/components/StateTag.vue'
 import { isOpen, isPassing, isWrong, rank } from '@/logic/states'
 import { computed } from 'vue'
@@ -67,13 +68,14 @@ const groups = computed(() =>
         @click="emit('take', choice)"
       >
         <td>
-          <button
+          <Button
+            unstyled
             class="pick"
             @focus="emit('preview', choice)"
             @blur="emit('preview', null)"
             @click.stop="emit('take', choice)"
           >
-            {{ choice.says }}</button><span v-if="choice.lasts" class="quiet small lasts">{{ choice.lasts }}</span>
+            {{ choice.says }}</Button><span v-if="choice.lasts" class="quiet small lasts">{{ choice.lasts }}</span>
         </td>
         <template v-if="measured"
           ><td class="n">{{ choice.reaches }}</td>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import RadioButton from 'primevue/radiobutton'
 import Dialog from 'primevue/dialog'
 import { computed, reactive, watch } from 'vue'
 import type { Clash, Job } from '@/api/types'
@@ -89,7 +91,7 @@ function put(target: unknown, path: string[], value: unknown): void {
             <td>{{ words(clash.path) }}</td>
             <td v-for="side in ['mine', 'theirs'] as const" :key="side">
               <label class="choice"
-                ><input v-model="choices[clash.path]" type="radio" :name="clash.path" :value="side" />
+                ><RadioButton v-model="choices[clash.path]" :name="clash.path" :value="side" />
                 {{ show(clash, side) }}</label
               >
             </td>
@@ -97,7 +99,7 @@ function put(target: unknown, path: string[], value: unknown): void {
         </tbody>
       </table>
     </template>
-    <template #footer><button class="main" @click="join">Merge</button></template>
+    <template #footer><Button @click="join">Merge</Button></template>
   </Dialog>
 </template>
 

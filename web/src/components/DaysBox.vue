@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
 import type { DayAnswer, Job } from '@/api/types'
@@ -57,9 +58,9 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
   <section aria-label="Work-day weather">
     <h2>The day</h2>
     <p class="small quiet">
-      Type what the forecast says. <button class="link small" @click="add('dig')">a day to dig</button> ·
-      <button class="link small" @click="add('pour')">Add concrete pour</button> ·
-      <button class="link small" @click="add('lift')">a day to lift</button>
+      Type what the forecast says. <Button text size="small" @click="add('dig')">a day to dig</Button> ·
+      <Button text size="small" @click="add('pour')">Add concrete pour</Button> ·
+      <Button text size="small" @click="add('lift')">a day to lift</Button>
     </p>
     <div v-for="(day, i) in store.document?.days" :key="day.id" class="day">
       <b>{{ day.work }}</b>
@@ -111,13 +112,14 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
             )
           "
       /></label>
-      <button
-        class="link small"
+      <Button
+        text
+        size="small"
         :aria-label="`remove the day to ${day.work}`"
         @click="store.change((job) => void job.days!.splice(i, 1), 'removed a day')"
       >
         remove
-      </button>
+      </Button>
       <p v-if="of(day.id)" class="answer">
         <span
           class="verdict"

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import SelectBox from '@/components/SelectBox'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { DecisionsAnswer, Job } from '@/api/types'
@@ -65,47 +68,51 @@ async function settle(): Promise<void> {
         <span class="small quiet">{{
           [one.who && `asked of ${one.who}`, one.until && `by ${one.until}`].filter(Boolean).join(', ')
         }}</span>
-        <button class="plain small" :aria-label="`decided: ${one.what}`" @click="begin(one)">Decided</button>
-        <button class="link small" :aria-label="`take off: ${one.what}`" @click="drop(one.id)">take off</button>
+        <Button severity="secondary" outlined size="small" :aria-label="`decided: ${one.what}`" @click="begin(one)"
+          >Decided</Button
+        >
+        <Button text size="small" :aria-label="`take off: ${one.what}`" @click="drop(one.id)">take off</Button>
       </li>
     </ul>
     <form v-if="at" class="settle" @submit.prevent="settle">
       <p>
         <b>{{ at.what }}</b>
       </p>
-      <label class="small">What was decided <input v-model="at.decided" maxlength="400" required /></label>
-      <label class="small">By <input v-model="at.who" maxlength="120" /></label>
-      <label class="small">On <input v-model="at.on" type="date" required /></label>
+      <label class="small"
+        >What was decided <InputText v-model="at.decided" maxlength="400" required size="small"
+      /></label>
+      <label class="small">By <InputText v-model="at.who" maxlength="120" size="small" /></label>
+      <label class="small">On <InputText v-model="at.on" type="date" required size="small" /></label>
       <label class="small">
         Applies to all
-        <select v-model="at.instead_of" @change="at.takes = ''">
+        <SelectBox v-model="at.instead_of" @change="at.takes = ''">
           <option value="">(nothing changes on the list)</option>
           <option v-for="item in used" :key="item.key" :value="item.key">{{ item.says }}</option>
-        </select>
+        </SelectBox>
       </label>
       <label v-if="at.instead_of" class="small">
         replace with
-        <select v-model="at.takes">
+        <SelectBox v-model="at.takes">
           <option value="">(choose)</option>
           <option v-for="[key, says] in offers" :key="key" :value="key">{{ says }}</option>
-        </select>
+        </SelectBox>
       </label>
-      <button class="main small">Keep it</button>
-      <button type="button" class="link small" @click="at = null">Not now</button>
+      <Button size="small" type="submit">Keep it</Button>
+      <Button text size="small" type="button" @click="at = null">Not now</Button>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ul v-if="settled.length" class="small">
       <li v-for="one in settled" :key="one.id">
         {{ one.what }}: <b>{{ one.decided }}</b>{{ one.who ? `, ${one.who}` : '' }}{{ one.on ? `, ${one.on}` : ''
         }}<template v-if="one.takes">; {{ one.takes }} for every {{ one.instead_of }}</template>
-        <button class="link small" :aria-label="`take off: ${one.what}`" @click="drop(one.id)">take off</button>
+        <Button text size="small" :aria-label="`take off: ${one.what}`" @click="drop(one.id)">take off</Button>
       </li>
     </ul>
     <form class="fresh" @submit.prevent="add">
-      <label class="small">To be decided <input v-model="fresh.what" maxlength="200" /></label>
-      <label class="small">By whom <input v-model="fresh.who" maxlength="120" /></label>
-      <label class="small">Until <input v-model="fresh.until" type="date" /></label>
-      <button class="plain small">Write it down</button>
+      <label class="small">To be decided <InputText v-model="fresh.what" maxlength="200" size="small" /></label>
+      <label class="small">By whom <InputText v-model="fresh.who" maxlength="120" size="small" /></label>
+      <label class="small">Until <InputText v-model="fresh.until" type="date" size="small" /></label>
+      <Button severity="secondary" outlined size="small" type="submit">Write it down</Button>
     </form>
   </section>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import SelectBox from '@/components/SelectBox'
 import { watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Dig, Job } from '@/api/types'
@@ -53,7 +55,7 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
 
 <template>
   <section aria-label="Two documents">
-    <h2>Conflicting dimensions <button class="link small" @click="add">compare one</button></h2>
+    <h2>Conflicting dimensions <Button text size="small" @click="add">compare one</Button></h2>
     <p v-if="!store.document?.dimensions?.length" class="small quiet">
       Where two drawings show the same thing, type it from each. If they disagree, that stage stops until someone
       decides.
@@ -73,21 +75,18 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
           @change="edit(i, (at) => void (at.what = ($event.target as HTMLInputElement).value))"
       /></label>
       <label class="small"
-        >of<select
-          :value="item.structure"
-          @change="edit(i, (at) => void (at.structure = ($event.target as HTMLSelectElement).value))"
-        >
+        >of<SelectBox :model-value="item.structure" @update:model-value="edit(i, (at) => void (at.structure = $event))">
           <option value="">the whole job</option>
           <option v-for="s in store.document?.structures" :key="s.spec.id" :value="s.spec.id">{{ s.name }}</option>
-        </select></label
+        </SelectBox></label
       >
       <label class="small"
-        >before<select
-          :value="item.stage"
-          @change="edit(i, (at) => void (at.stage = ($event.target as HTMLSelectElement).value as Dimension['stage']))"
+        >before<SelectBox
+          :model-value="item.stage"
+          @update:model-value="edit(i, (at) => void (at.stage = $event as Dimension['stage']))"
         >
           <option v-for="stage in STAGES" :key="stage">{{ stage }}</option>
-        </select></label
+        </SelectBox></label
       >
       <label class="small"
         >one document<KeptInput
@@ -116,14 +115,14 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
         @update:model-value="$event !== null && edit(i, (at) => void (at.second_m = $event!))"
       />
       <label class="small"
-        >holds<select
-          :value="item.decided"
-          @change="edit(i, (at) => void (at.decided = ($event.target as HTMLSelectElement).value as ''))"
+        >holds<SelectBox
+          :model-value="item.decided"
+          @update:model-value="edit(i, (at) => void (at.decided = $event as ''))"
         >
           <option value="">not decided</option>
           <option value="first">{{ item.first_from || 'the first' }}</option>
           <option value="second">{{ item.second_from || 'the second' }}</option>
-        </select></label
+        </SelectBox></label
       >
       <label class="small"
         >decided by<KeptInput
@@ -131,13 +130,14 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
           maxlength="80"
           @change="edit(i, (at) => void (at.decided_by = ($event.target as HTMLInputElement).value))"
       /></label>
-      <button
-        class="link small"
+      <Button
+        text
+        size="small"
         :aria-label="`remove ${item.what || 'the dimension'}`"
         @click="store.change((job) => void job.dimensions!.splice(i, 1), 'removed a dimension')"
       >
         remove
-      </button>
+      </Button>
       <p v-if="clash(item.id)" class="says small" :class="{ fault: !clash(item.id)!.decided }">
         {{ clash(item.id)!.says }}. {{ clash(item.id)!.decided || `The ${item.stage} waits until someone decides` }}.
       </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import { computed } from 'vue'
 import type { Asked, Job } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
@@ -100,12 +101,7 @@ function length(value: number | null): void {
     @update:model-value="emit('put', $event === NONE ? '' : $event)"
   />
   <label v-else-if="field.sort === 'tick'" class="tick"
-    ><input
-      type="checkbox"
-      :checked="value === true"
-      @change="emit('put', ($event.target as HTMLInputElement).checked)"
-    />
-    {{ field.says }}</label
+    ><Checkbox binary :model-value="value === true" @update:model-value="emit('put', $event)" /> {{ field.says }}</label
   >
   <AngleField
     v-else-if="field.sort === 'angle'"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { Sheet } from '@/api/types'
 
@@ -37,7 +38,7 @@ const byHand = computed(() => props.sheet.posts.some((post) => post.hand_dug))
         @click="emit('select', post.id)"
       >
         <td>
-          <button class="pick" @click.stop="emit('select', post.id)">{{ post.number }}</button>
+          <Button unstyled class="pick" @click.stop="emit('select', post.id)">{{ post.number }}</Button>
         </td>
         <td v-if="!onLine" class="strong">{{ post.reading }}</td>
         <td class="strong">{{ post.hole }}</td>

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import RadioButton from 'primevue/radiobutton'
+import SelectBox from '@/components/SelectBox'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
@@ -51,28 +55,30 @@ const called = (id: string) => props.tasks.find((item) => item.value === id)?.sa
     <form class="look" @submit.prevent="keep">
       <label class="small"
         >Inspection
-        <select v-model="task" required>
+        <SelectBox v-model="task" required>
           <option v-for="item in tasks" :key="item.value" :value="item.value">{{ item.says }}</option>
-        </select>
+        </SelectBox>
       </label>
-      <label class="small">By <input v-model="by" maxlength="120" required /></label>
-      <label class="small">On <input v-model="on" type="date" required /></label>
+      <label class="small">By <InputText v-model="by" maxlength="120" required size="small" /></label>
+      <label class="small">On <InputText v-model="on" type="date" required size="small" /></label>
       <fieldset>
         <legend class="small">Result</legend>
-        <label><input v-model="passed" type="radio" :value="true" /> passed</label>
-        <label><input v-model="passed" type="radio" :value="false" /> not passed</label>
+        <label><RadioButton v-model="passed" :value="true" /> passed</label>
+        <label><RadioButton v-model="passed" :value="false" /> not passed</label>
       </fieldset>
-      <label class="small wide">Notes <input v-model="note" maxlength="400" :required="!passed" /></label>
-      <button class="main small">Write it down</button>
+      <label class="small wide"
+        >Notes <InputText v-model="note" maxlength="400" :required="!passed" size="small"
+      /></label>
+      <Button size="small" type="submit">Write it down</Button>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ul v-if="data?.inspections.length" class="list">
       <li v-for="row in data.inspections" :key="row.id">
         <b :class="{ fault: !row.passed }">{{ row.passed ? 'passed' : 'not passed' }}</b>: {{ called(row.task) }},
         {{ row.by }}, {{ row.on }}{{ row.note ? `: ${row.note}` : '' }}
-        <button class="link small" :aria-label="`Take back what ${row.by} said`" @click="drop(row.id)">
+        <Button text size="small" :aria-label="`Take back what ${row.by} said`" @click="drop(row.id)">
           take back
-        </button>
+        </Button>
       </li>
     </ul>
     <p v-else class="small quiet">None yet.</p>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import SelectBox from '@/components/SelectBox'
 import { stateLabel } from '@/logic/states'
 import { useQuery } from '@tanstack/vue-query'
 import { useIntersectionObserver, useMediaQuery } from '@vueuse/core'
@@ -60,22 +62,22 @@ const to = computed(() => {
       <span v-else-if="card.structures.length && !data" class="thumb" aria-hidden="true"></span>
     </router-link>
     <p v-if="error" class="small fault">
-      Not drawn: {{ error.message }} <button class="link" @click="refetch()">Try again</button>
+      Not drawn: {{ error.message }} <Button text size="small" @click="refetch()">Try again</Button>
     </p>
     <div class="acts small">
-      <select
-        :value="card.status"
+      <SelectBox
+        :model-value="card.status"
         :disabled="!(session.session?.may.includes('quote') ?? true)"
         :aria-label="`How ${card.name} stands`"
-        @change="$emit('stands', ($event.target as HTMLSelectElement).value)"
+        @update:model-value="$emit('stands', $event)"
       >
         <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ says }}</option>
-      </select>
+      </SelectBox>
       <span class="quiet">changed {{ day(card.changed_at) }}</span>
-      <button v-if="plans" class="link" :aria-label="`Copy ${card.name}`" @click="$emit('copy')">Copy</button>
-      <button v-if="plans" class="link" :aria-label="`Throw away ${card.name}`" @click="$emit('throwAway')">
+      <Button v-if="plans" text size="small" :aria-label="`Copy ${card.name}`" @click="$emit('copy')">Copy</Button>
+      <Button v-if="plans" text size="small" :aria-label="`Throw away ${card.name}`" @click="$emit('throwAway')">
         Delete
-      </button>
+      </Button>
     </div>
   </li>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Job } from '@/api/types'
@@ -67,7 +68,7 @@ function drop(id: string): void {
       <li v-for="line in lines" :key="line.id">
         <p>
           <b>{{ line.sum }}</b> <span class="small quiet">{{ line.inputs }}</span>
-          <button class="link small" :aria-label="`drop ${line.sum}`" @click="drop(line.id)">drop</button>
+          <Button text size="small" :aria-label="`drop ${line.sum}`" @click="drop(line.id)">drop</Button>
         </p>
         <p><span v-if="line.fails" class="verdict fail">fails</span> {{ line.says }}</p>
       </li>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Learned } from '@/api/types'
@@ -54,7 +55,7 @@ function take(row: Learned): void {
           <td>{{ shown(row, row.low) }}, {{ shown(row, row.high) }}</td>
           <td>{{ row.cases_count }}</td>
           <td>{{ shown(row, row.shipped) }}</td>
-          <td><button class="link small" @click="take(row)">use it in this job</button></td>
+          <td><Button text size="small" @click="take(row)">use it in this job</Button></td>
         </tr>
       </tbody>
     </table>

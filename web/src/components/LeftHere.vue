@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { onMounted, ref } from 'vue'
 import { useLeft } from '@/composables/useLeft'
 
@@ -28,7 +29,7 @@ onMounted(() => void again())
         <router-link :to="{ name: 'brief', params: { job: item.job } }">Open the job</router-link>
       </li>
     </ul>
-    <button class="plain small" :disabled="busy" @click="again">Send them again</button>
+    <Button severity="secondary" outlined size="small" :disabled="busy" @click="again">Send them again</Button>
   </section>
 </template>
 

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import InputText from 'primevue/inputtext'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
@@ -47,22 +50,24 @@ async function drop(number: number): Promise<void> {
       A link opens the picture and what you tick, to anyone who has it. It changes nothing, and you can take it back.
     </p>
     <form class="make" @submit.prevent="make">
-      <label class="small">Recipient <input v-model="says" maxlength="80" /></label>
-      <label class="small"><input v-model="quote" type="checkbox" /> the last quote</label>
-      <label class="small"><input v-model="photos" type="checkbox" /> the photos</label>
-      <button class="plain small">Make a link</button>
+      <label class="small">Recipient <InputText v-model="says" maxlength="80" size="small" /></label>
+      <label class="small"><Checkbox v-model="quote" binary /> the last quote</label>
+      <label class="small"><Checkbox v-model="photos" binary /> the photos</label>
+      <Button severity="secondary" outlined size="small" type="submit">Make a link</Button>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p v-if="made" role="status">
-      <label class="small">Copy now; it won't be shown again <input class="secret" :value="made" readonly /></label>
+      <label class="small"
+        >Copy now; it won't be shown again <InputText class="secret" :model-value="made" readonly size="small"
+      /></label>
     </p>
     <ul v-if="data?.links.length" class="small">
       <li v-for="link in data.links" :key="link.id">
         {{ link.says || 'a link' }}, {{ link.made_at.slice(0, 10) }}:
         {{ ['the picture', link.shows_quote && 'the quote', link.shows_photos && 'photos'].filter(Boolean).join(', ') }}
-        <button class="link small" :aria-label="`take back the link ${link.says}`" @click="drop(link.id)">
+        <Button text size="small" :aria-label="`take back the link ${link.says}`" @click="drop(link.id)">
           take back
-        </button>
+        </Button>
       </li>
     </ul>
   </section>

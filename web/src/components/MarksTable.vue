@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import SelectBox from '@/components/SelectBox'
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
@@ -35,29 +38,22 @@ const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...chan
   <p class="choices small">
     <label
       >Zero at
-      <select
-        :value="taped.from_end"
-        @change="set({ from_end: ($event.target as HTMLSelectElement).value === 'true' })"
-      >
+      <SelectBox :model-value="taped.from_end" @update:model-value="set({ from_end: $event === 'true' })">
         <option :value="false">the start</option>
         <option :value="true">the end</option>
-      </select></label
+      </SelectBox></label
     >
     <label
       >Marks to the
-      <select :value="taped.to" @change="set({ to: ($event.target as HTMLSelectElement).value as Taped['to'] })">
+      <SelectBox :model-value="taped.to" @update:model-value="set({ to: $event as Taped['to'] })">
         <option>centre</option>
         <option>near face</option>
         <option>far face</option>
-      </select></label
+      </SelectBox></label
     >
     <label
-      ><input
-        type="checkbox"
-        :checked="taped.mirrored"
-        @change="set({ mirrored: ($event.target as HTMLInputElement).checked })"
-      />
-      Mirror (read from the other side)</label
+      ><Checkbox binary :model-value="taped.mirrored" @update:model-value="set({ mirrored: $event })" /> Mirror (read
+      from the other side)</label
     >
     <a :href="file">CSV</a>
   </p>
@@ -77,7 +73,7 @@ const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...chan
     <tbody>
       <tr v-for="row in data ?? []" :key="row.id" :class="{ on: row.id === selected }" @click="emit('select', row.id)">
         <td>
-          <button class="pick" @click.stop="emit('select', row.id)">{{ row.number }}</button>
+          <Button unstyled class="pick" @click.stop="emit('select', row.id)">{{ row.number }}</Button>
         </td>
         <td class="strong">{{ row.reading }}</td>
         <td>{{ row.leg_reading }}</td>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import StateTag from '@/components/StateTag.vue'
 import type { MemberRow } from '@/api/types'
 
@@ -21,7 +22,7 @@ const emit = defineEmits<{ select: [id: string] }>()
     <tbody>
       <tr v-for="row in members" :key="row.id" :class="{ on: row.id === selected }" @click="emit('select', row.id)">
         <td>
-          <button class="pick strong" @click.stop="emit('select', row.id)">{{ row.name }}</button>
+          <Button unstyled class="pick strong" @click.stop="emit('select', row.id)">{{ row.name }}</Button>
         </td>
         <td>{{ row.says }}</td>
         <td>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { ref } from 'vue'
 import { api, ask } from '@/api/client'
 
@@ -33,8 +34,10 @@ async function send(text: string): Promise<void> {
     <template v-if="message">
       <pre class="message" tabindex="0" aria-label="Message to the merchant">{{ message }}</pre>
       <p class="acts">
-        <button class="plain" @click="copy(message)">{{ copied ? 'Copied' : 'Copy order text' }}</button>
-        <button class="plain" @click="send(message)">Send it</button>
+        <Button severity="secondary" outlined @click="copy(message)">{{
+          copied ? 'Copied' : 'Copy order text'
+        }}</Button>
+        <Button severity="secondary" outlined @click="send(message)">Send it</Button>
       </p>
       <p v-if="receipt" class="small" role="status">{{ receipt }}.</p>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import SelectBox from '@/components/SelectBox'
 import type { Job } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
@@ -28,19 +30,19 @@ const edit = (i: number, change: (note: Note) => void) =>
 
 <template>
   <section aria-label="Permit and zoning notes">
-    <h2>Permit and zoning notes <button class="link small" @click="add">write one down</button></h2>
+    <h2>Permit and zoning notes <Button text size="small" @click="add">write one down</Button></h2>
     <p v-if="!store.document?.site.notes?.length" class="small quiet">
       Height limits, setbacks, permits: ask, and write down who said it and when. A height limit is held against what
       stands along its line here.
     </p>
     <div v-for="(note, i) in store.document?.site.notes" :key="note.id" class="note">
       <label class="small"
-        >kind<select
-          :value="note.kind"
-          @change="edit(i, (at) => void (at.kind = ($event.target as HTMLSelectElement).value as Note['kind']))"
+        >kind<SelectBox
+          :model-value="note.kind"
+          @update:model-value="edit(i, (at) => void (at.kind = $event as Note['kind']))"
         >
           <option v-for="kind in KINDS" :key="kind">{{ kind }}</option>
-        </select></label
+        </SelectBox></label
       >
       <LengthField
         v-if="note.kind === 'height limit' || note.kind === 'setback'"
@@ -52,15 +54,15 @@ const edit = (i: number, change: (note: Note) => void) =>
         @update:model-value="edit(i, (at) => void (at.value_m = $event))"
       />
       <label class="small"
-        >for<select
-          :value="note.structure"
-          @change="edit(i, (at) => void (at.structure = ($event.target as HTMLSelectElement).value))"
+        >for<SelectBox
+          :model-value="note.structure"
+          @update:model-value="edit(i, (at) => void (at.structure = $event))"
         >
           <option value="">everything</option>
           <option v-for="item in store.document?.structures" :key="item.spec.id" :value="item.spec.id">
             {{ item.name }}
           </option>
-        </select></label
+        </SelectBox></label
       >
       <label class="small words"
         >what was said<KeptInput
@@ -80,13 +82,14 @@ const edit = (i: number, change: (note: Note) => void) =>
           :value="note.on"
           @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))"
       /></label>
-      <button
-        class="link small"
+      <Button
+        text
+        size="small"
         :aria-label="`remove the note, ${note.kind}`"
         @click="store.change((job) => void job.site.notes!.splice(i, 1), 'removed a note')"
       >
         remove
-      </button>
+      </Button>
     </div>
   </section>
 </template>

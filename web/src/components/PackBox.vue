@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask, done } from '@/api/client'
@@ -49,17 +50,17 @@ async function stop(): Promise<void> {
   <div class="pack">
     <template v-if="told?.stage === 'made'">
       <a :href="`/api/jobs/${job}/pack/${order}/pack.pdf`" target="_blank" rel="noreferrer">Open the job pack</a>
-      <button class="link small" @click="make">Rebuild</button>
+      <Button text size="small" @click="make">Rebuild</Button>
     </template>
     <template v-else-if="busy">
       <label class="bar"
         ><span>The job pack: {{ told!.says }}{{ told!.of ? `, ${told!.done} of ${told!.of}` : '' }}</span>
         <progress :max="told!.of || 1" :value="told!.done"></progress
       ></label>
-      <button class="plain small" @click="stop">Stop</button>
+      <Button severity="secondary" outlined size="small" @click="stop">Stop</Button>
     </template>
     <template v-else>
-      <button class="plain small" @click="make">Create job package</button>
+      <Button severity="secondary" outlined size="small" @click="make">Create job package</Button>
       <span v-if="told" class="small" role="status">{{ told.says }}</span>
     </template>
     <span v-if="fault" class="small fault" role="alert">{{ fault }}</span>

@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import InputText from 'primevue/inputtext'
+import SelectBox from '@/components/SelectBox'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
@@ -85,22 +89,22 @@ const plans = (part: RoleWord) => part !== 'on site'
         <tr v-for="person in data.people" :key="person.name">
           <th scope="row">{{ person.name }}{{ person.me ? ' (you)' : '' }}</th>
           <td>
-            <select
+            <SelectBox
               v-if="owns"
-              :value="person.role"
+              :model-value="person.role"
               :aria-label="`part of ${person.name}`"
-              @change="give(person, { role: ($event.target as HTMLSelectElement).value as RoleWord })"
+              @update:model-value="give(person, { role: $event as RoleWord })"
             >
               <option v-for="row in roles" :key="row.key" :value="row.key">{{ row.says }}</option>
-            </select>
+            </SelectBox>
             <template v-else>{{ roles.find((row) => row.key === person.role)?.says }}</template>
           </td>
           <td>
             <label v-if="owns && !plans(person.role)" class="small">
-              <input
-                type="checkbox"
-                :checked="person.sees_prices"
-                @change="give(person, { sees_prices: ($event.target as HTMLInputElement).checked })"
+              <Checkbox
+                binary
+                :model-value="person.sees_prices"
+                @update:model-value="give(person, { sees_prices: $event })"
               />
               shown
             </label>
@@ -108,18 +112,21 @@ const plans = (part: RoleWord) => part !== 'on site'
           </td>
           <td v-if="owns" class="small row-acts">
             <template v-if="!person.me">
-              <button class="link small" :aria-label="`a new password for ${person.name}`" @click="reset(person.name)">
+              <Button text size="small" :aria-label="`a new password for ${person.name}`" @click="reset(person.name)">
                 new password
-              </button>
-              <button
+              </Button>
+              <Button
                 v-if="leaving !== person.name"
-                class="link small"
+                text
+                size="small"
                 :aria-label="`take ${person.name} out of the crew`"
                 @click="leaving = person.name"
               >
                 take out
-              </button>
-              <button v-else class="plain small" @click="remove(person.name)">Yes, take {{ person.name }} out</button>
+              </Button>
+              <Button v-else severity="secondary" outlined size="small" @click="remove(person.name)"
+                >Yes, take {{ person.name }} out</Button
+              >
             </template>
           </td>
         </tr>
@@ -135,28 +142,34 @@ const plans = (part: RoleWord) => part !== 'on site'
     </details>
     <template v-if="owns">
       <form class="invite" @submit.prevent="invite">
-        <label class="small">Recipient <input v-model="says" maxlength="80" /></label>
+        <label class="small">Recipient <InputText v-model="says" maxlength="80" size="small" /></label>
         <label class="small">
           Part
-          <select v-model="role">
+          <SelectBox v-model="role">
             <option v-for="row in roles" :key="row.key" :value="row.key">{{ row.says }}</option>
-          </select>
+          </SelectBox>
         </label>
-        <label v-if="!plans(role)" class="small"><input v-model="sees" type="checkbox" /> sees prices</label>
-        <button class="plain small">Invite by link</button>
+        <label v-if="!plans(role)" class="small"><Checkbox v-model="sees" binary /> sees prices</label>
+        <Button severity="secondary" outlined size="small" type="submit">Invite by link</Button>
       </form>
       <p v-if="made" role="status">
         <label class="small">
           For {{ forWhom }}: copy it now, it is not shown again and opens once, for seven days
-          <input class="secret" :value="made" readonly @focus="($event.target as HTMLInputElement).select()" />
+          <InputText
+            class="secret"
+            :model-value="made"
+            readonly
+            size="small"
+            @focus="($event.target as HTMLInputElement).select()"
+          />
         </label>
       </p>
       <ul v-if="data?.invitations.length" class="small">
         <li v-for="one in data.invitations" :key="one.number">
           {{ one.says || 'an invitation' }}, {{ one.made_at.slice(0, 10) }}, not used yet
-          <button class="link small" :aria-label="`take back the invitation ${one.says}`" @click="takeBack(one.number)">
+          <Button text size="small" :aria-label="`take back the invitation ${one.says}`" @click="takeBack(one.number)">
             take back
-          </button>
+          </Button>
         </li>
       </ul>
     </template>

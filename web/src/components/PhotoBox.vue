@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import SelectBox from '@/components/SelectBox'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
@@ -54,12 +57,12 @@ const called = (photo: Photo) =>
     <div class="take">
       <label class="small"
         >Of
-        <select v-model="about">
+        <SelectBox v-model="about">
           <option value="">the job</option>
           <option v-for="item in abouts" :key="item.value" :value="item.value">{{ item.says }}</option>
-        </select>
+        </SelectBox>
       </label>
-      <label class="small">Caption <input v-model="says" maxlength="200" /></label>
+      <label class="small">Caption <InputText v-model="says" maxlength="200" size="small" /></label>
       <FilePick says="Add photos" accept="image/*" many :busy="busy" @picked="take" />
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
@@ -70,7 +73,7 @@ const called = (photo: Photo) =>
         /></a>
         <span class="small">{{ called(photo) }}</span>
         <span class="small quiet">{{ photo.taken_at.slice(0, 10) }}, {{ photo.by }}</span>
-        <button class="link small" :aria-label="`Remove ${called(photo)}`" @click="drop(photo)">remove</button>
+        <Button text size="small" :aria-label="`Remove ${called(photo)}`" @click="drop(photo)">remove</Button>
       </li>
     </ul>
     <p v-else class="small quiet">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext'
 import { ref, useId, watch } from 'vue'
 import { useProblem } from '@/composables/useProblems'
 
@@ -37,7 +38,7 @@ function back(): void {
 <template>
   <div class="field" :class="{ wide }">
     <label :for="id">{{ label }}</label>
-    <input
+    <InputText
       :id="id"
       v-model="text"
       :placeholder="empty"
@@ -46,6 +47,7 @@ function back(): void {
       spellcheck="false"
       :aria-invalid="!!(fault || refused)"
       :aria-describedby="fault || refused ? id + 'f' : undefined"
+      size="small"
       @change="commit"
       @keydown.esc.stop="back"
     />

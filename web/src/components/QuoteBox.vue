@@ -83,7 +83,7 @@ function shown(name: keyof Terms): string {
     <p v-if="stands" class="small">
       <b>{{ stands }}.</b> Say so to whoever pays for it.
     </p>
-    <p class="small"><b>Not in it:</b> {{ quote.out.join('; ') }}.</p>
+    <p class="small"><b>Exclusions:</b> {{ quote.out.join('; ') }}.</p>
     <details>
       <summary>Your terms: minutes, hours, what else you charge</summary>
       <p class="small quiet">

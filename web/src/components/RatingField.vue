@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext'
 import { computed, ref, useId, watch } from 'vue'
 import { useProblem } from '@/composables/useProblems'
 import { parseRating, sample, showRating, type RatingKind } from '@/logic/ratings'
@@ -45,13 +46,14 @@ function back(): void {
 <template>
   <div class="rating">
     <label :for="id">{{ label }}</label>
-    <input
+    <InputText
       :id="id"
       v-model="text"
       :placeholder="empty"
       autocomplete="off"
       :aria-invalid="!!(fault || refused)"
       :aria-describedby="fault || refused ? id + 'f' : undefined"
+      size="small"
       @change="commit"
       @keydown.esc="back"
     />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import StateTag from '@/components/StateTag.vue'
 import { isWrong } from '@/logic/states'
 import { useEventListener } from '@vueuse/core'
@@ -166,7 +167,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     <header class="head">
       <h2>{{ title }}</h2>
       <span v-if="pulling" class="small">Release to calculate</span>
-      <button v-else-if="selected" class="link small" @click="emit('select', '')">{{ whole.toLowerCase() }}</button>
+      <Button v-else-if="selected" text size="small" @click="emit('select', '')">{{ whole.toLowerCase() }}</Button>
     </header>
     <p v-if="failed" class="fault" role="alert">{{ failed }}. Showing the last valid design.</p>
     <template v-if="post">
@@ -235,12 +236,12 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       <dd>{{ post.governs }}</dd>
     </dl>
     <p v-if="handle && (post || member)" class="acts">
-      <button v-if="handle.holds" class="plain small" @click="emit('lock', handle)">
+      <Button v-if="handle.holds" severity="secondary" outlined size="small" @click="emit('lock', handle)">
         {{ handle.locked ? 'Unlock' : 'Lock position' }}
-      </button>
-      <button class="plain small" :disabled="asking" @click="howFar">
+      </Button>
+      <Button severity="secondary" outlined size="small" :disabled="asking" @click="howFar">
         {{ asking ? 'Trying' : 'Find movement limits' }}
-      </button>
+      </Button>
     </p>
     <p v-if="unasked" class="slack fault" role="alert">{{ unasked }}</p>
     <p v-if="slack" class="slack">
@@ -252,16 +253,18 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     </p>
 
     <div class="bases" role="group" aria-label="Verdict">
-      <button
+      <Button
         v-for="name in ['reckoned', 'table', 'practice'] as const"
         :key="name"
-        class="plain small"
+        severity="secondary"
+        outlined
+        size="small"
         :class="{ on: basis === name }"
         :aria-pressed="basis === name"
         @click="basis = name"
       >
         {{ SAYS[name] }}<template v-if="sheet.built_on === name"> · built</template>
-      </button>
+      </Button>
     </div>
     <p v-if="sheet.built_on === 'practice'" class="warn">
       Built on practice, accepted by {{ sheet.accepted }}. The calculation stands beside it<template v-if="post"
@@ -355,9 +358,9 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     <section v-if="!selected" class="help">
       <header class="head">
         <h3>Suggested fixes</h3>
-        <button class="plain small" :disabled="help.busy.value" @click="lookForHelp">
+        <Button severity="secondary" outlined size="small" :disabled="help.busy.value" @click="lookForHelp">
           {{ help.busy.value ? 'Checking options…' : options ? 'Look again' : 'Find fixes' }}
-        </button>
+        </Button>
       </header>
       <SearchLine
         :busy="help.busy.value"
@@ -379,7 +382,8 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
         @focusout="still = null"
       >
         <li v-for="(option, i) in offered" :key="i">
-          <button
+          <Button
+            unstyled
             @mouseenter="emit('preview', option)"
             @mouseleave="emit('preview', null)"
             @focus="emit('preview', option)"
@@ -392,7 +396,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
               ><span class="quiet"> to {{ money(option.price) }}</span></span
             >
             <span class="quiet small">closest: {{ option.governs }}, {{ (option.use * 100).toFixed(0) }} %</span>
-          </button>
+          </Button>
         </li>
       </ul>
       <p v-if="options?.length" class="small quiet">
@@ -409,10 +413,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
   padding-top: 10px;
 }
 .reckoning {
-  width: 328px;
-  flex: none;
   background: var(--paper);
-  border-left: 1px solid var(--line);
   padding: 12px 18px 24px;
   overflow-y: auto;
 }

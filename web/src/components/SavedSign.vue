@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { onlyHere } from '@/logic/box'
@@ -29,8 +30,8 @@ function file(): void {
     ><template v-if="job.saved === 'signed out'">
       <router-link :to="{ name: 'sign-in', query: { to: $route.fullPath } }">Sign in</router-link></template
     ><template v-if="mended">
-      <button class="link" @click="file">Download a copy</button>
-      <button class="link" @click="job.step('undo')">Discard changes</button></template
+      <Button text size="small" @click="file">Download a copy</Button>
+      <Button text size="small" @click="job.step('undo')">Discard changes</Button></template
     ></span
   >
 </template>

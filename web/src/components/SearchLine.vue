@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 /** How far a search is, with a way to end it; and where it stopped by itself. */
 defineProps<{ busy: boolean; waiting: boolean; planned: number; ceiling: string; fault: string }>()
 defineEmits<{ stop: [] }>()
@@ -9,7 +10,7 @@ defineEmits<{ stop: [] }>()
   <p v-else-if="busy || ceiling" class="small quiet" role="status">
     <template v-if="busy"
       >{{ waiting ? 'Waiting for a turn' : `${planned} planned so far` }}
-      <button class="link small" @click="$emit('stop')">Stop</button></template
+      <Button text size="small" @click="$emit('stop')">Stop</Button></template
     >
     <template v-else>It {{ ceiling }}.</template>
   </p>

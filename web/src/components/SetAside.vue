@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import type { Sheet } from '@/api/types'
 import type { Aside } from '@/logic/keep'
 import { showReading, type Tape } from '@/logic/units'
@@ -21,8 +22,8 @@ function says({ reading }: Aside): string {
     <ul>
       <li v-for="item in items" :key="item.reading.id">
         {{ says(item) }}: {{ item.why }}.
-        <button class="plain" @click="$emit('settle', item.reading.id, true)">Send it again</button>
-        <button class="plain" @click="$emit('settle', item.reading.id, false)">Discard</button>
+        <Button severity="secondary" outlined @click="$emit('settle', item.reading.id, true)">Send it again</Button>
+        <Button severity="secondary" outlined @click="$emit('settle', item.reading.id, false)">Discard</Button>
       </li>
     </ul>
   </section>

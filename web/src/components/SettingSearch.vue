@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext'
 import { computed, onMounted, ref, toRef } from 'vue'
 import FormGroup from '@/components/FormGroup.vue'
 import { useStructure } from '@/composables/useStructure'
@@ -31,7 +32,7 @@ const says = computed(() => {
 
 <template>
   <search v-if="groups.length" class="settings">
-    <input
+    <InputText
       v-model="asked"
       type="search"
       class="asked"
@@ -39,6 +40,7 @@ const says = computed(() => {
       placeholder="Search settings"
       autocomplete="off"
       spellcheck="false"
+      size="small"
       @keydown.esc.stop="asked = ''"
     />
     <template v-if="asked.trim()">

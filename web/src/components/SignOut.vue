@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import { ref } from 'vue'
 import { useLeft } from '@/composables/useLeft'
@@ -36,7 +37,7 @@ async function throwAway(): Promise<void> {
 </script>
 
 <template>
-  <button class="link" @click="leave">Sign out</button>
+  <Button text size="small" @click="leave">Sign out</Button>
   <Dialog v-model:visible="asks" modal header="Not everything is on the server" :style="{ width: '520px' }">
     <p v-if="fault" class="fault" role="alert">{{ fault }}: you are still signed in.</p>
     <template v-if="left.length">
@@ -50,9 +51,9 @@ async function throwAway(): Promise<void> {
       </p>
     </template>
     <template #footer>
-      <button class="plain" @click="throwAway">Discard and sign out</button>
-      <button class="plain" @click="out">Sign out, keep on this device</button>
-      <button class="main" autofocus @click="asks = false">Cancel</button>
+      <Button severity="secondary" outlined @click="throwAway">Discard and sign out</Button>
+      <Button severity="secondary" outlined @click="out">Sign out, keep on this device</Button>
+      <Button autofocus @click="asks = false">Cancel</Button>
     </template>
   </Dialog>
 </template>

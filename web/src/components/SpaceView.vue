@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced, useElementSize, useEventListener } from '@vueuse/core'
 import * as THREE from 'three'
@@ -289,7 +291,9 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
       @pointerup="pick"
     />
     <div class="looks no-print" role="group" aria-label="View">
-      <button v-for="[key, says] in LOOKS" :key="key" class="plain small" @click="look(key)">{{ says }}</button>
+      <Button v-for="[key, says] in LOOKS" :key="key" severity="secondary" outlined size="small" @click="look(key)">{{
+        says
+      }}</Button>
     </div>
     <div class="tools no-print">
       <label
@@ -297,12 +301,12 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
         <input v-model.number="stage" type="range" min="0" max="3" step="1" :aria-valuetext="STAGE_SAYS[stage]" />
         <span>{{ STAGE_SAYS[stage] }}</span></label
       >
-      <label><input v-model="below" type="checkbox" /> Show below grade</label>
+      <label><Checkbox v-model="below" binary /> Show below grade</label>
       <label
-        ><input v-model="measuring" type="checkbox" @change="picks = []" /> Measure (pick two points)
+        ><Checkbox v-model="measuring" binary @change="picks = []" /> Measure (pick two points)
         <b v-if="apart !== null" role="status">{{ showLength(apart, store.tape) }}</b></label
       >
-      <button class="link small" @click="png">PNG</button><button class="link small" @click="gltf">glTF</button>
+      <Button text size="small" @click="png">PNG</Button><Button text size="small" @click="gltf">glTF</Button>
     </div>
   </div>
 </template>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
 import StateTag from '@/components/StateTag.vue'
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask, askInTurn, Refused } from '@/api/client'
@@ -152,9 +154,9 @@ watch(
   <section class="starts" aria-labelledby="starts-title">
     <header>
       <h3 id="starts-title">Wind rating</h3>
-      <button class="plain small" :disabled="busy" @click="load">
+      <Button severity="secondary" outlined size="small" :disabled="busy" @click="load">
         {{ busy ? 'Checking options…' : stale ? 'Compare again' : 'Compare' }}
-      </button>
+      </Button>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <article
@@ -178,25 +180,32 @@ watch(
           <StateTag :state="start.state" />
           {{ start.posts }} posts, {{ start.bags }} bags, {{ start.hours.toFixed(0) }} hours
         </p>
-        <button v-if="start.change.length && !stale" class="plain small" @click="take(start)">
+        <Button v-if="start.change.length && !stale" severity="secondary" outlined size="small" @click="take(start)">
           {{ signed(start.which) ? 'Use anyway…' : 'Use this design' }}
-        </button>
+        </Button>
       </template>
     </article>
     <form v-if="signing" class="sign" @submit.prevent="sign">
       <label for="sign-name">Approved by (failed checks still show)</label>
-      <input id="sign-name" v-model="name" maxlength="80" autocomplete="name" />
-      <button class="plain small" type="submit" :disabled="!name.trim()">Approve and use</button>
-      <button class="link small" type="button" @click="signing = ''">Not now</button>
+      <InputText id="sign-name" v-model="name" maxlength="80" autocomplete="name" size="small" />
+      <Button severity="secondary" outlined size="small" type="submit" :disabled="!name.trim()">Approve and use</Button>
+      <Button text size="small" type="button" @click="signing = ''">Not now</Button>
     </form>
     <p v-if="rows.length" class="small">
-      <button class="link small" type="button" @click="keep">Keep this {{ kind.key }} as crew standard build</button
-      ><template v-if="kept"> · <button class="link small" type="button" @click="forget">forget it</button></template>
+      <Button text size="small" type="button" @click="keep">Keep this {{ kind.key }} as crew standard build</Button
+      ><template v-if="kept"> · <Button text size="small" type="button" @click="forget">forget it</Button></template>
       <span role="status" class="quiet">{{ told }}</span>
     </p>
-    <button v-if="steps === null && rows.length" class="plain small" :disabled="single.busy.value" @click="loadSteps">
+    <Button
+      v-if="steps === null && rows.length"
+      severity="secondary"
+      outlined
+      size="small"
+      :disabled="single.busy.value"
+      @click="loadSteps"
+    >
       Show wind upgrades
-    </button>
+    </Button>
     <template v-if="steps !== null">
       <h4>Single upgrades, best value first</h4>
       <p v-if="!steps.length && !single.busy.value" class="small">
@@ -216,7 +225,7 @@ watch(
               {{ step.gives || 'nothing found' }}</span
             ></span
           >
-          <button class="plain small" @click="emit('take', asOption(step))">Take</button>
+          <Button severity="secondary" outlined size="small" @click="emit('take', asOption(step))">Take</Button>
         </li>
       </ul>
     </template>

@@ -1,19 +1,22 @@
 <script setup lang="ts">
+import StateMark from '@/components/StateMark.vue'
 import { isOpen } from '@/logic/states'
 import Message from 'primevue/message'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, ask } from '@/api/client'
-import { useJobAnswer } from '@/composables/useJobAnswer'
+import { useStates } from '@/composables/useStates'
 
 /** Which structures of the job do not pass, on every page that sells, orders, schedules or builds them. */
 const props = defineProps<{ job: string }>()
 const route = useRoute()
-/** A structure's own sheet says its state itself. */
-const SAID_THERE = ['set-out', 'frame']
-const { data } = useJobAnswer('states', (document) => ask(api.POST('/api/reckon/states', { body: { document } })))
-const rows = computed(() => data.value?.states ?? [])
-const open = computed(() => rows.value.filter((row) => !row.left_out && isOpen(row.key)))
+const { rows } = useStates()
+/** A structure's own pages speak of it alone; the rail shows the others. */
+const OWN = ['set-out', 'frame', 'gate', 'buy', 'build']
+const own = computed(() => (OWN.includes(String(route.name)) ? String(route.params.structure ?? '') : ''))
+const mine = computed(() => rows.value.filter((row) => !row.left_out && (!own.value || row.id === own.value)))
+const open = computed(() => mine.value.filter((row) => isOpen(row.key)))
+/** All clear is one quiet line, and never nothing. */
+const clear = computed(() => (!open.value.length && mine.value.length ? mine.value : []))
 /** Structures that say the same share a line. */
 const groups = computed(() => {
   const found = new Map<string, typeof open.value>()
@@ -22,11 +25,21 @@ const groups = computed(() => {
 })
 const leftOut = computed(() => rows.value.filter((row) => row.left_out))
 const wrong = computed(() => open.value.some((row) => row.wrong))
-const shown = computed(() => !SAID_THERE.includes(String(route.name)) && (open.value.length || leftOut.value.length))
+const shown = computed(() => open.value.length || (leftOut.value.length && !own.value))
 const to = (structure: string) => ({ name: 'frame', params: { job: props.job, structure } })
 </script>
 
 <template>
+  <p v-if="!shown && clear.length" class="clear" role="status" aria-label="State of the structures">
+    <StateMark :state="clear[0]!.key" />
+    {{
+      own
+        ? clear[0]!.says
+        : clear.length === 1
+          ? `${clear[0]!.name}: ${clear[0]!.says}`
+          : `All ${clear.length} structures pass.`
+    }}
+  </p>
   <Message
     v-if="shown"
     class="states"
@@ -37,10 +50,11 @@ const to = (structure: string) => ({ name: 'frame', params: { job: props.job, st
   >
     <ul>
       <li v-for="group in groups" :key="group.says">
+        <StateMark :state="group.alike[0]!.key" />
         <router-link v-for="row in group.alike" :key="row.id" :to="to(row.id)">{{ row.name }}</router-link>
         <span class="says">{{ group.says }}</span>
       </li>
-      <li v-if="leftOut.length">
+      <li v-if="leftOut.length && !own">
         Not in the accepted option, so not ordered, scheduled or built:
         {{ leftOut.map((row) => row.name).join(', ') }}
       </li>
@@ -69,6 +83,18 @@ li {
   display: flex;
   flex-wrap: wrap;
   gap: 2px 10px;
+}
+.clear {
+  flex: none;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin: 0;
+  padding: 5px 18px;
+  font-size: 13px;
+  color: var(--pass);
+  background: color-mix(in srgb, var(--pass) 8%, var(--paper));
+  border-bottom: 1px solid var(--line);
 }
 .says {
   color: var(--ink);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
@@ -38,15 +39,16 @@ function put(): void {
       :path="path"
       @update:model-value="emit('update:modelValue', keyOf({ ...now, like: String($event) }))"
     />
-    <button
+    <Button
       v-if="!open && now.thick_m === null"
+      text
+      size="small"
       type="button"
-      class="link small"
       :aria-label="`${label}: measured otherwise`"
       @click="open = true"
     >
       Actual size differs
-    </button>
+    </Button>
     <div v-else class="two">
       <LengthField
         label="Measured, thick"

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
+import Button from 'primevue/button'
+import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Handle } from '@/api/types'
 import FormPanel from '@/components/FormPanel.vue'
 import Reckoning from '@/components/Reckoning.vue'
+import StateMark from '@/components/StateMark.vue'
 import TablesDrawer from '@/components/TablesDrawer.vue'
 import ViewCanvas from '@/components/ViewCanvas.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
@@ -12,6 +14,7 @@ import { useOffers } from '@/composables/useOffers'
 import { useStructure } from '@/composables/useStructure'
 import { uiOf } from '@/kinds'
 import { today } from '@/logic/days'
+import { isOpen } from '@/logic/states'
 import { useJob } from '@/stores/job'
 import { useKinds } from '@/stores/kinds'
 
@@ -59,6 +62,18 @@ watch(
   () => !!moving.value,
   (pulling) => (room.value = pulling ? `${told.value?.offsetHeight ?? 0}px` : ''),
 )
+
+/** From so wide a window on, settings stand at the left and checks at the right; else they share one panel. */
+const both = useMediaQuery('(min-width: 1600px), (max-width: 860px)')
+const TABS = [
+  ['settings', 'Settings'],
+  ['checks', 'Checks'],
+] as const
+const tab = ref<(typeof TABS)[number][0]>('settings')
+watch(selected, (id) => {
+  if (id) tab.value = 'checks'
+})
+watch(structure, () => (tab.value = 'settings'))
 
 /** Things that can be picked, in the order in which the keys walk over them. */
 const things = computed(() => {
@@ -145,39 +160,67 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <div class="stage">
-    <component :is="panel" v-model:hidden="hidden" :structure="structure" :sheet="settled ?? sheet" :kind="kind" />
+  <div class="stage" :class="{ both }">
+    <div v-if="!both" class="tabs" role="tablist" aria-label="Panel">
+      <Button
+        v-for="[key, says] in TABS"
+        :id="'panel-' + key"
+        :key="key"
+        unstyled
+        class="tab"
+        role="tab"
+        :aria-selected="tab === key"
+        :aria-controls="key"
+        @click="tab = key"
+      >
+        {{ says }}
+        <StateMark v-if="key === 'checks' && settled && isOpen(settled.verdict)" :state="settled.verdict" :size="14" />
+      </Button>
+    </div>
+    <component
+      :is="panel"
+      v-show="both || tab === 'settings'"
+      id="settings"
+      v-model:hidden="hidden"
+      class="settings"
+      :structure="structure"
+      :sheet="settled ?? sheet"
+      :kind="kind"
+    />
     <main class="middle">
       <h1 class="visually-hidden">{{ name }}</h1>
       <p v-if="!known" class="empty">
         This job has no such structure. <router-link :to="{ name: 'brief' }">Start one in the brief</router-link>.
       </p>
       <p v-else-if="!sheet && problem" class="empty">
-        <b>It cannot be calculated yet.</b> {{ problem }} <button class="plain" @click="run">Try again</button>
+        <b>It cannot be calculated yet.</b> {{ problem }}
+        <Button severity="secondary" outlined @click="run">Try again</Button>
       </p>
       <p v-else-if="!sheet" class="empty" aria-busy="true">Calculating the first plan.</p>
       <template v-else>
         <div ref="told" class="told" :style="{ height: room }">
           <p v-if="problem" class="refused" role="alert">
-            {{ problem }} <button class="link" @click="store.step('undo')">Undo</button>
+            {{ problem }} <Button text size="small" @click="store.step('undo')">Undo</Button>
           </p>
           <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">
-            {{ text }} <button v-if="store.canUndo" class="link" @click="store.step('undo')">Undo</button>
+            {{ text }} <Button v-if="store.canUndo" text size="small" @click="store.step('undo')">Undo</Button>
           </p>
         </div>
         <div class="bar no-print">
           <div id="scale" class="scale"></div>
           <div class="sights" role="group" aria-label="Layers">
-            <button
+            <Button
               v-for="[key, says] in SIGHTS"
               :key="key"
-              class="plain small"
+              severity="secondary"
+              outlined
+              size="small"
               :class="{ on: sight === key }"
               :aria-pressed="sight === key"
               @click="sight = key"
             >
               {{ says }}
-            </button>
+            </Button>
           </div>
         </div>
         <SpaceView
@@ -217,6 +260,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     </main>
     <Reckoning
       v-if="settled && known"
+      v-show="both || tab === 'checks'"
+      id="checks"
       :sheet="settled"
       :pulling="sheet !== settled"
       :late="settledOf !== selected"
@@ -241,7 +286,56 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .stage {
   flex: 1;
   min-height: 0;
+  display: grid;
+  grid-template: 40px minmax(0, 1fr) / minmax(0, 1fr) 320px;
+}
+.stage > .middle {
+  grid-area: 1 / 1 / 3 / 2;
+}
+.stage > :deep(aside) {
+  grid-area: 2 / 2;
+  min-height: 0;
+  border-left: 1px solid var(--line);
+}
+.stage > .tabs {
+  grid-area: 1 / 2;
+}
+.stage.both {
+  grid-template: minmax(0, 1fr) / 264px minmax(0, 1fr) 328px;
+}
+.stage.both > .middle {
+  grid-area: 1 / 2;
+}
+.stage.both > :deep(.settings) {
+  grid-area: 1 / 1;
+  border-left: 0;
+  border-right: 1px solid var(--line);
+}
+.stage.both > :deep(.reckoning) {
+  grid-area: 1 / 3;
+}
+.tabs {
   display: flex;
+  gap: 4px;
+  padding: 0 12px;
+  background: var(--paper);
+  border-left: 1px solid var(--line);
+  border-bottom: 1px solid var(--line);
+}
+.tabs .tab {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  padding: 0 10px;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  font-weight: 600;
+  cursor: pointer;
+}
+.tabs .tab[aria-selected='true'] {
+  border-bottom-color: var(--chalk);
+  color: var(--chalk);
 }
 .middle {
   flex: 1;
@@ -289,7 +383,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   font-weight: 600;
 }
 @media (max-width: 860px) {
-  .stage {
+  .stage,
+  .stage.both {
+    display: flex;
     flex-direction: column;
     overflow-y: auto;
   }

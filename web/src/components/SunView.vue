@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced, useElementSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -155,19 +157,21 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
       <div class="row">
         <label
           >Day
-          <input
+          <InputText
             type="date"
-            :value="asked.on"
+            :model-value="asked.on"
+            size="small"
             @change="asked = { ...asked, on: ($event.target as HTMLInputElement).value || asked.on }"
         /></label>
         <label v-if="!store.document?.site.time_zone"
           >Time zone (UTC offset)
-          <input
+          <InputText
             type="number"
             step="0.5"
             min="-12"
             max="14"
-            :value="asked.utc_h ?? ''"
+            :model-value="String(asked.utc_h ?? '')"
+            size="small"
             @change="ahead(($event.target as HTMLInputElement).value)"
         /></label>
       </div>
@@ -203,7 +207,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
           :tape="store.tape"
           @update:model-value="$event && $event > 0.1 && put({ deep_m: $event })"
         />
-        <button v-if="patch" class="link small" @click="patch = null">Shaded area</button>
+        <Button v-if="patch" text size="small" @click="patch = null">Shaded area</Button>
       </div>
       <table v-if="data">
         <thead>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { GripHorizontal } from 'lucide-vue-next'
+import Button from 'primevue/button'
 import { refDebounced, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Choice, Kind, Sheet } from '@/api/types'
@@ -44,7 +46,18 @@ watch(
   () => props.structure,
   () => (picked.value = ''),
 )
-const open = ref(true)
+/** How far the tray is pulled up: shut, a few rows, or half of the room; kept for the person. */
+const STOPS = ['shut', 'rows', 'half'] as const
+type Stop = (typeof STOPS)[number]
+const KEY = 'trellis.tray'
+const kept = localStorage.getItem(KEY) as Stop | null
+const stop = ref<Stop>(kept && STOPS.includes(kept) ? kept : window.innerHeight >= 900 ? 'rows' : 'shut')
+watch(stop, (to) => localStorage.setItem(KEY, to))
+const open = computed({
+  get: () => stop.value !== 'shut',
+  set: (on: boolean) => (stop.value = !on ? 'shut' : stop.value === 'shut' ? 'rows' : stop.value),
+})
+const pull = () => (stop.value = STOPS[(STOPS.indexOf(stop.value) + 1) % STOPS.length]!)
 watch(
   // What its kind offers may come after what was picked.
   () => [props.touched, props.kind?.key ?? ''] as const,
@@ -100,27 +113,38 @@ const file = (name: string) => `/api/jobs/${store.id}/files/${props.structure}/$
 useEventListener('keydown', (event: KeyboardEvent) => {
   const at = event.target as HTMLElement
   if (at.matches('input, textarea, select') || event.ctrlKey || event.metaKey) return
+  if (event.key.toLowerCase() === 'p') pull()
   const table = tables.value[Number(event.key) - 1]
   if (table) choose(table.key)
 })
 </script>
 
 <template>
-  <section class="drawer no-print" :class="{ open }" aria-label="Tables">
+  <section class="drawer no-print" :class="[stop, { open }]" aria-label="Tables">
+    <Button
+      unstyled
+      class="grip"
+      :aria-label="stop === 'half' ? 'Close the tables' : 'Pull the tables up'"
+      :aria-expanded="open"
+      @click="pull"
+    >
+      <GripHorizontal :size="16" :stroke-width="1.75" aria-hidden="true" />
+    </Button>
     <div class="bar">
       <div class="tabs" role="tablist" aria-label="Tables">
-        <button
+        <Button
           v-for="table in tables"
           :id="'tab-' + table.key"
           :key="table.key"
+          unstyled
+          class="tab"
           role="tab"
           :aria-selected="open && tab === table.key"
           aria-controls="panel"
-          class="tab"
           @click="choose(table.key)"
         >
           {{ table.says }} <span class="quiet">{{ counts[table.key] }}</span>
-        </button>
+        </Button>
       </div>
       <a class="file" :href="`${file('sheets.pdf')}?${query}`" target="_blank">Site sheets</a>
       <a class="file" :href="file('working.pdf')" target="_blank">Calculation</a>
@@ -139,16 +163,18 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         />
         <template v-for="group in now.offers" :key="group.group">
           <p v-if="group.beside" class="ways small">
-            <button
+            <Button
               v-for="way in of(group.group)"
               :key="way.says"
-              class="plain small"
+              severity="secondary"
+              outlined
+              size="small"
               :class="{ on: way.chosen }"
               :aria-pressed="way.chosen"
               @click="emit('take', way)"
             >
               {{ way.says }}, {{ way.whole }}{{ way.price_change ? `, ${change(way.price_change)}` : '' }}
-            </button>
+            </Button>
           </p>
           <section v-else>
             <h3 v-if="group.title">{{ group.title }}</h3>
@@ -196,6 +222,28 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
+.drawer {
+  position: relative;
+}
+.grip {
+  position: absolute;
+  left: 50%;
+  top: -11px;
+  transform: translateX(-50%);
+  width: 62px;
+  height: 24px;
+  display: grid;
+  place-items: center;
+  border: 1px solid var(--line);
+  border-radius: 12px;
+  background: var(--paper);
+  color: var(--ink-2);
+  cursor: pointer;
+  z-index: 2;
+}
+.half > .panel {
+  height: 42vh;
+}
 /* Of the calculation before: the drawing alone follows the hand. */
 .pulling > .panel {
   opacity: 0.45;

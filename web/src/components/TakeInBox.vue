@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import StateTag from '@/components/StateTag.vue'
 import { stateLabel } from '@/logic/states'
 import type { TakenIn } from '@/api/types'
@@ -33,8 +34,8 @@ const emit = defineEmits<{ take: []; leave: [] }>()
     <PieceChanges v-if="found.pieces.length" :pieces="found.pieces" />
     <p v-else class="quiet">No piece changes.</p>
     <p class="row">
-      <button class="main" @click="emit('take')">Apply to plan</button>
-      <button class="plain" @click="emit('leave')">Keep current plan</button>
+      <Button @click="emit('take')">Apply to plan</Button>
+      <Button severity="secondary" outlined @click="emit('leave')">Keep current plan</Button>
     </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { Sheet } from '@/api/types'
 
@@ -16,7 +17,8 @@ const next = computed(() => rows.value.find((row) => !row.up)?.about ?? '')
     <p class="count" role="status">{{ up }} of {{ rows.length }} up</p>
     <ul>
       <li v-for="row in rows" :key="row.about">
-        <button
+        <Button
+          unstyled
           :class="{ up: row.up, next: row.about === next }"
           :aria-pressed="row.up"
           @click="emit('tick', row.about, row.what, !row.up)"
@@ -24,7 +26,7 @@ const next = computed(() => rows.value.find((row) => !row.up)?.about ?? '')
           <b>{{ row.up ? '✓ ' : '' }}{{ row.where || row.pieces }}</b>
           <span v-if="row.where">{{ row.pieces }}</span>
           <span v-if="row.lie" class="lie">{{ row.lie }}</span>
-        </button>
+        </Button>
       </li>
     </ul>
   </section>

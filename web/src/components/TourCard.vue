@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask } from '@/api/client'
@@ -52,10 +53,10 @@ watch(
       <li v-for="line in HELP[TOUR[tour.at]!.page]!.does" :key="line">{{ line }}</li>
     </ul>
     <p class="ends">
-      <button class="plain small" :disabled="tour.at === 0" @click="tour.go(-1)">Back</button>
-      <button v-if="tour.at < TOUR.length - 1" class="main small" @click="tour.go(1)">Next</button>
-      <button v-else class="main small" @click="tour.leave">Skip tour</button>
-      <button v-if="tour.at < TOUR.length - 1" class="link small" @click="tour.leave">Leave the tour</button>
+      <Button severity="secondary" outlined size="small" :disabled="tour.at === 0" @click="tour.go(-1)">Back</Button>
+      <Button v-if="tour.at < TOUR.length - 1" size="small" @click="tour.go(1)">Next</Button>
+      <Button v-else size="small" @click="tour.leave">Skip tour</Button>
+      <Button v-if="tour.at < TOUR.length - 1" text size="small" @click="tour.leave">Leave the tour</Button>
     </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import PrimeAutoComplete from 'primevue/autocomplete'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
@@ -132,7 +133,7 @@ const kPa = (pa: number) => (pa / 1000).toFixed(2)
     <p v-if="usualFrost" class="small" role="status">
       Frost in {{ picked!.name }} usually goes {{ showLength(usualFrost, store.tape) }} deep: practice, the local office
       confirms it.
-      <button v-if="site.frost_m !== usualFrost" class="link" @click="takeFrost">Take it</button>
+      <Button v-if="site.frost_m !== usualFrost" text size="small" @click="takeFrost">Take it</Button>
     </p>
   </template>
   <template v-if="IMPORTANCE[school]">

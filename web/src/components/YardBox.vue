@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import CountField from '@/components/CountField.vue'
+import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import type { Takeoff } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
@@ -79,24 +81,28 @@ function drop(list: 'only' | 'rack', index: number): void {
         optional="as 8 ft"
         @update:model-value="length = $event"
       />
-      <label>Sticks<input v-model.number="count" type="number" min="1" max="1000" inputmode="numeric" /></label>
+      <CountField label="Sticks" :model-value="count" @update:model-value="count = $event ?? 1" />
     </div>
     <p class="acts">
-      <button class="plain small" :disabled="length === null" @click="keep">Buy this length only</button>
-      <button class="plain small" :disabled="length === null" @click="rack">Add to stock on hand</button>
+      <Button severity="secondary" outlined size="small" :disabled="length === null" @click="keep"
+        >Buy this length only</Button
+      >
+      <Button severity="secondary" outlined size="small" :disabled="length === null" @click="rack"
+        >Add to stock on hand</Button
+      >
     </p>
     <ul v-if="yard.only?.length || yard.rack?.length" class="kept">
       <li v-for="(row, i) in yard.only" :key="'o' + i">
         {{ says(row.item) }}: {{ showLength(row.length_m, store.tape) }} only
-        <button class="link small" :aria-label="`any length of ${says(row.item)}`" @click="drop('only', i)">
+        <Button text size="small" :aria-label="`any length of ${says(row.item)}`" @click="drop('only', i)">
           Clear length restriction
-        </button>
+        </Button>
       </li>
       <li v-for="(row, i) in yard.rack" :key="'r' + i">
         {{ row.count }} × {{ says(row.item) }}, {{ showLength(row.length_m, store.tape) }}, in hand
-        <button class="link small" :aria-label="`take ${says(row.item)} off the rack`" @click="drop('rack', i)">
+        <Button text size="small" :aria-label="`take ${says(row.item)} off the rack`" @click="drop('rack', i)">
           take off
-        </button>
+        </Button>
       </li>
     </ul>
   </section>

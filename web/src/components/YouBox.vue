@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask, done } from '@/api/client'
@@ -52,20 +54,23 @@ const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: 'mediu
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p v-if="said" class="small" role="status">{{ said }}</p>
     <form v-if="!demo" class="own" @submit.prevent="change">
-      <label class="small">Your password <input v-model="old" type="password" autocomplete="current-password" /></label>
+      <label class="small"
+        >Your password <InputText v-model="old" type="password" autocomplete="current-password" size="small"
+      /></label>
       <label class="small">
-        The new one <input v-model="wished" type="password" autocomplete="new-password" maxlength="200" />
+        The new one
+        <InputText v-model="wished" type="password" autocomplete="new-password" maxlength="200" size="small" />
       </label>
-      <button class="plain small" :disabled="!old || !wished">Change it</button>
+      <Button severity="secondary" outlined size="small" :disabled="!old || !wished" type="submit">Change it</Button>
     </form>
     <p v-if="open.length" class="small">Signed in:</p>
     <ul class="small">
       <li v-for="place in open" :key="place.number">
         {{ device(place.agent) }}, {{ when(place.at) }}
         <b v-if="place.here">here</b>
-        <button v-else class="link small" :aria-label="`end ${device(place.agent)}`" @click="end(place.number)">
+        <Button v-else text size="small" :aria-label="`end ${device(place.agent)}`" @click="end(place.number)">
           end it
-        </button>
+        </Button>
       </li>
     </ul>
   </section>

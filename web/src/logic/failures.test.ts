@@ -27,7 +27,7 @@ describe('why something was not kept', () => {
   })
 
   it('is told in words that say where what was typed is', () => {
-    for (const says of Object.values(SAYS)) expect(says.toLowerCase()).toMatch(/Saved on this device/)
+    for (const says of Object.values(SAYS)) expect(says.toLowerCase()).toMatch(/saved on this device/)
   })
 
   it('is tried again by itself only where nobody has to do anything', () => {

@@ -126,8 +126,62 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
   return { panes, scale: whole.scale * at.zoom, split: { beside, at: beside ? xIn(end) : yIn(end) } }
 }
 
-/** The whole of it on the paper. */
+/** Width of the column at the right in which other views stand beside a large first one. */
+export const INSET = 262
+/** Paper at least so wide has room for that column. */
+const ROOM_FOR_INSETS = 640
+
+/** The whole of it on the paper: the first view as large as the room lets it, the others beside it or under it. */
 function wholeGrid(views: View[], outline: number[], paper: Paper): GridLayout {
+  return views.length > 1 && paper.width >= ROOM_FOR_INSETS
+    ? withInsets(views, outline, paper)
+    : stackedGrid(views, outline, paper)
+}
+
+/** The first view large, the others small in a column of their own, each at the scale that fits it. */
+function withInsets(views: View[], outline: number[], paper: Paper): GridLayout {
+  const first = views[0]!
+  const others = views.slice(1)
+  const [left, low, right, top] = outline as [number, number, number, number]
+  const firstRight = paper.width - INSET
+  const room = { width: firstRight - RULE - 100, height: paper.height - RULE - 40 }
+  const scale = Math.max(6, Math.min(room.width / (right - left), room.height / (top - low), 130))
+  const x0 = RULE + (firstRight - RULE - 46 - (right - left) * scale) / 2 - first.bounds[0] * scale
+  const y0 = RULE + 20 + (room.height - (top - low) * scale) / 2 + first.bounds[3] * scale
+  const box = (left: number, right: number, top: number, bottom: number): Box => ({ left, right, top, bottom })
+  const panes: Pane[] = [
+    {
+      view: first,
+      x0,
+      y0,
+      sx: scale,
+      sy: scale,
+      title: null,
+      note: '',
+      box: box(RULE + 8, firstRight, RULE, paper.height),
+    },
+  ]
+  const each = (paper.height - RULE - 8) / others.length
+  others.forEach((view, k) => {
+    const start = RULE + 4 + k * each
+    const own = Math.min(scale, (INSET - 44) / across(view), (each - 78) / tall(view))
+    const size = Math.max(4, own)
+    panes.push({
+      view,
+      x0: firstRight + (INSET - across(view) * size) / 2 - view.bounds[0] * size,
+      y0: start + 50 + view.bounds[3] * size,
+      sx: size,
+      sy: size,
+      title: [firstRight + 12, start + 16],
+      note: '',
+      box: box(firstRight, paper.width, start, start + each),
+    })
+  })
+  return { panes, scale, split: { beside: true, at: firstRight } }
+}
+
+/** One view under the other, all on one scale. */
+function stackedGrid(views: View[], outline: number[], paper: Paper): GridLayout {
   const first = views[0]!
   const others = views.slice(1)
   const [left, low, right, top] = outline as [number, number, number, number]

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { computed, onMounted } from 'vue'
@@ -92,8 +93,8 @@ function remove(id: string): void {
               :aria-label="`Open ${item.name}`"
               >open</router-link
             >
-            <button class="link small" :aria-label="`copy ${item.name}`" @click="copy(item.spec.id)">copy</button>
-            <button class="link small" :aria-label="`remove ${item.name}`" @click="remove(item.spec.id)">remove</button>
+            <Button text size="small" :aria-label="`copy ${item.name}`" @click="copy(item.spec.id)">copy</Button>
+            <Button text size="small" :aria-label="`remove ${item.name}`" @click="remove(item.spec.id)">remove</Button>
           </li>
         </ul>
         <p v-if="store.document.structures.length">

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
+import SelectBox from '@/components/SelectBox'
 import { useQuery } from '@tanstack/vue-query'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
@@ -99,11 +101,7 @@ const near = computed(
             @change="set('expires', ($event.target as HTMLInputElement).value)"
           />
           <label v-for="[name, says] in ticks" :key="name" class="tick"
-            ><input
-              type="checkbox"
-              :checked="Boolean(locate[name])"
-              @change="set(name, ($event.target as HTMLInputElement).checked)"
-            />
+            ><Checkbox binary :model-value="Boolean(locate[name])" @update:model-value="set(name, $event)" />
             {{ says }}</label
           >
         </div>
@@ -129,27 +127,27 @@ const near = computed(
         <div class="form sheet">
           <label
             >Paper
-            <select v-model="paper">
+            <SelectBox v-model="paper">
               <option value="letter">Letter</option>
               <option value="a4">A4</option>
-            </select></label
+            </SelectBox></label
           >
           <label
             >Tape's zero at
-            <select v-model="fromEnd">
+            <SelectBox v-model="fromEnd">
               <option :value="false">the start</option>
               <option :value="true">the end</option>
-            </select></label
+            </SelectBox></label
           >
           <label
             >Marks to the post's
-            <select v-model="to">
+            <SelectBox v-model="to">
               <option>centre</option>
               <option>near face</option>
               <option>far face</option>
-            </select></label
+            </SelectBox></label
           >
-          <label><input v-model="mirrored" type="checkbox" /> Mirror (read from the other side)</label>
+          <label><Checkbox v-model="mirrored" binary /> Mirror (read from the other side)</label>
           <label
             >Offset stakes, perpendicular distance <InputText v-model="offset" class="short" placeholder="none"
           /></label>

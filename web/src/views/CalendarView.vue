@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import SelectBox from '@/components/SelectBox'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Calendar, CalendarMoved } from '@/api/types'
@@ -154,48 +157,48 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         @update:model-value="$event !== null && edit((at) => (at.start_h = $event!), 'The hour')"
       />
       <div class="week" role="group" aria-label="Working days">
-        <button
+        <Button
           v-for="(name, index) in WEEK"
           :key="name"
-          class="plain small"
+          severity="secondary"
+          outlined
+          size="small"
           :class="{ on: !offs.includes(index) }"
           :aria-pressed="!offs.includes(index)"
           @click="week(index)"
         >
           {{ name }}
-        </button>
+        </Button>
       </div>
       <details>
         <summary>Days off{{ terms.days_off?.length ? ` (${terms.days_off.length})` : '' }}</summary>
         <ul class="small offs">
           <li v-for="off in terms.days_off ?? []" :key="off.on">
             {{ off.on }} {{ off.why }}
-            <button
-              class="link small"
+            <Button
+              text
+              size="small"
               :aria-label="`Work on ${off.on} after all`"
               @click="
                 edit((at) => (at.days_off = at.days_off!.filter((one) => one.on !== off.on)), 'A day off taken back')
               "
             >
               work
-            </button>
+            </Button>
           </li>
         </ul>
-        <label class="small">Day <input v-model="offDay" type="date" /></label>
-        <label class="small">Why <input v-model="offWhy" maxlength="80" /></label>
-        <button class="plain small" :disabled="!offDay" @click="addOff">Add day off</button>
+        <label class="small">Day <InputText v-model="offDay" type="date" size="small" /></label>
+        <label class="small">Why <InputText v-model="offWhy" maxlength="80" size="small" /></label>
+        <Button severity="secondary" outlined size="small" :disabled="!offDay" @click="addOff">Add day off</Button>
       </details>
       <details v-if="(store.document?.structures.length ?? 0) > 1">
         <summary>Phases{{ terms.phases?.length ? ` (${1 + Math.max(0, ...phasesUsed)})` : '' }}</summary>
         <p class="small quiet">A later phase begins when all before it is done.</p>
         <label v-for="item in store.document!.structures" :key="item.spec.id" class="small phase">
           {{ item.name }}
-          <select
-            :value="phaseOf(item.spec.id)"
-            @change="setPhase(item.spec.id, Number(($event.target as HTMLSelectElement).value))"
-          >
+          <SelectBox :model-value="phaseOf(item.spec.id)" @update:model-value="setPhase(item.spec.id, Number($event))">
             <option v-for="n in 5" :key="n" :value="n">{{ n }}</option>
-          </select>
+          </SelectBox>
         </label>
       </details>
       <p class="small">
@@ -245,14 +248,14 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         <p v-for="reason in dayRow?.reasons ?? []" :key="reason" class="small">{{ reason }}</p>
         <ol class="tasks">
           <li v-for="{ task, span } in onDay" :key="task.id + span.at_h">
-            <button class="pick" :class="{ on: task.id === selected }" @click="selected = task.id">
+            <Button unstyled class="pick" :class="{ on: task.id === selected }" @click="selected = task.id">
               <span class="at">{{ span.hours ? clock(span.at_h) : '' }}</span>
               <span
                 ><b>{{ task.name }}</b> {{ task.what }}
                 <em v-if="task.hold" class="small">Hold point: {{ task.hold }}</em>
                 <em v-for="why in task.stops" :key="why" class="small fault">Not yet: {{ why }}</em>
               </span>
-            </button>
+            </Button>
             <router-link
               v-if="task.structure"
               :to="{ name: 'site', params: { job: store.id, structure: task.structure } }"
@@ -278,19 +281,23 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
             :value="chosen.start.slice(0, 10)"
             @change="pull(chosen!.id, ($event.target as HTMLInputElement).value)"
         /></label>
-        <button v-if="chosen.pulled" class="link small" @click="pull(chosen!.id, '')">Reset to earliest date</button>
+        <Button v-if="chosen.pulled" text size="small" @click="pull(chosen!.id, '')">Reset to earliest date</Button>
         <OutsideForm v-if="outside && data" :id="outside.id" :key="outside.id" :calendar="data" />
       </section>
       <div>
         <DaysBox />
         <p class="row">
-          <button class="plain small" @click="forecast">Get forecast</button>
-          <button class="plain small" @click="locate">Check locate status</button>
+          <Button severity="secondary" outlined size="small" @click="forecast">Get forecast</Button>
+          <Button severity="secondary" outlined size="small" @click="locate">Check locate status</Button>
         </p>
         <p v-if="told" class="small" role="status">{{ told }}</p>
         <p class="small quiet">Both are simulated: <router-link to="/outside">Connections</router-link></p>
       </div>
-      <p><button class="plain small" @click="addOutside">A delivery, another trade, an inspection</button></p>
+      <p>
+        <Button severity="secondary" outlined size="small" @click="addOutside"
+          >A delivery, another trade, an inspection</Button
+        >
+      </p>
     </div>
   </JobPage>
 </template>

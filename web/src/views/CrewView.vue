@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Textarea from 'primevue/textarea'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
@@ -123,12 +126,12 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
       <section aria-label="Letterhead">
         <h2>Letterhead</h2>
         <form @submit.prevent="keep">
-          <label>Crew name <input v-model="name" maxlength="120" required /></label>
-          <label>Name on quotes <input v-model="head.name" maxlength="120" /></label>
-          <label>Address <textarea v-model="head.address" rows="3" maxlength="1000"></textarea></label>
-          <label>Contact details <textarea v-model="head.reach" rows="2" maxlength="1000"></textarea></label>
-          <label>Terms <textarea v-model="head.small_print" rows="3" maxlength="1000"></textarea></label>
-          <button v-if="owns" class="main">Keep it</button>
+          <label>Crew name <InputText v-model="name" maxlength="120" required size="small" /></label>
+          <label>Name on quotes <InputText v-model="head.name" maxlength="120" size="small" /></label>
+          <label>Address <Textarea v-model="head.address" rows="3" maxlength="1000" /></label>
+          <label>Contact details <Textarea v-model="head.reach" rows="2" maxlength="1000" /></label>
+          <label>Terms <Textarea v-model="head.small_print" rows="3" maxlength="1000" /></label>
+          <Button v-if="owns" type="submit">Keep it</Button>
         </form>
         <template v-if="sees">
           <h2>Crew defaults</h2>
@@ -157,7 +160,7 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
           >
         </p>
         <p>
-          <button class="plain small" @click="merchant">Get supplier prices</button>
+          <Button severity="secondary" outlined size="small" @click="merchant">Get supplier prices</Button>
           <span class="small quiet"> a stand-in, under <router-link to="/outside">Connections</router-link></span>
         </p>
         <FilePick says="Import prices (CSV or XLSX)" accept=".csv,.txt,.xlsx" @picked="file" />
@@ -170,7 +173,7 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
           </ul>
         </div>
         <template v-if="prices.length">
-          <label class="small find">Find <input v-model="sought" type="search" /></label>
+          <label class="small find">Find <InputText v-model="sought" type="search" size="small" /></label>
           <table>
             <thead>
               <tr>
@@ -187,17 +190,18 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
                 <td>{{ row.item }}</td>
                 <td>{{ long(row) }}</td>
                 <td class="n">
-                  <input
+                  <InputText
                     class="price"
-                    :value="exact(row.price)"
+                    :model-value="exact(row.price)"
                     :aria-label="`Price of ${row.item} ${long(row)}`"
+                    size="small"
                     @change="type(row, $event.target as HTMLInputElement)"
                   />
                 </td>
                 <td>{{ row.supplier }}</td>
                 <td>{{ row.on }}</td>
                 <td>
-                  <button class="link small" :aria-label="`Remove ${row.item}`" @click="drop(row)">remove</button>
+                  <Button text size="small" :aria-label="`Remove ${row.item}`" @click="drop(row)">remove</Button>
                 </td>
               </tr>
             </tbody>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import RadioButton from 'primevue/radiobutton'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { computed, onMounted, ref, watch } from 'vue'
@@ -231,19 +234,20 @@ function north(): void {
                   />
                 </td>
                 <td>
-                  <button
-                    class="link small"
+                  <Button
+                    text
+                    size="small"
                     :aria-label="`Remove reading ${i + 1}`"
                     @click="put(shots.filter((_, k) => k !== i))"
                   >
                     remove
-                  </button>
+                  </Button>
                 </td>
               </tr>
             </tbody>
           </table>
           <p v-else class="quiet">No level readings yet. Ground is assumed level; all heights are estimates.</p>
-          <p><button class="plain small" @click="add">Add a reading</button></p>
+          <p><Button severity="secondary" outlined size="small" @click="add">Add a reading</Button></p>
         </template>
       </section>
       <section v-if="structure && along">
@@ -252,8 +256,8 @@ function north(): void {
           Two columns a row: level distance, then height (down is minus) or rod reading. Any way of writing lengths.
         </p>
         <p class="row">
-          <label><input v-model="kind" type="radio" value="height" /> heights</label>
-          <label><input v-model="kind" type="radio" value="rod" /> rod readings</label>
+          <label><RadioButton v-model="kind" value="height" /> heights</label>
+          <label><RadioButton v-model="kind" value="rod" /> rod readings</label>
         </p>
         <LengthField
           v-if="kind === 'rod'"
@@ -275,7 +279,7 @@ function north(): void {
           spellcheck="false"
         />
         <p class="acts">
-          <button class="main" :disabled="!pasted.trim()" @click="take(pasted)">Import</button>
+          <Button :disabled="!pasted.trim()" @click="take(pasted)">Import</Button>
           <label class="plain small file"
             >From a CSV file<input type="file" accept=".csv,text/csv,text/plain" class="visually-hidden" @change="file"
           /></label>
@@ -384,15 +388,10 @@ function north(): void {
             @update:model-value="cohesion = $event ?? ''"
             @change="strength"
           /><label
-            ><input
-              type="checkbox"
-              :checked="site.clay_shrinks"
-              @change="
-                store.change(
-                  (job) => void (job.site.clay_shrinks = ($event.target as HTMLInputElement).checked),
-                  'clay that shrinks',
-                )
-              "
+            ><Checkbox
+              binary
+              :model-value="site.clay_shrinks"
+              @update:model-value="store.change((job) => void (job.site.clay_shrinks = $event), 'clay that shrinks')"
             />
             Shrinkable clay: ignore the upper soil layer</label
           ></template

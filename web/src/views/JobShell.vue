@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isWrong } from '@/logic/states'
+import Button from 'primevue/button'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -7,7 +7,8 @@ import { Refused } from '@/api/client'
 import ConflictDialog from '@/components/ConflictDialog.vue'
 import HelpDialog from '@/components/HelpDialog.vue'
 import SavedSign from '@/components/SavedSign.vue'
-import StakeBar from '@/components/StakeBar.vue'
+import JobRail from '@/components/JobRail.vue'
+import StructureBar from '@/components/StructureBar.vue'
 import StateBand from '@/components/StateBand.vue'
 import { provideProblems } from '@/composables/useProblems'
 import { provideSheet } from '@/composables/useJobSheet'
@@ -58,21 +59,6 @@ watch(structure, () => {
   moving.value = null
 })
 
-const open = computed<Record<string, string>>(() => {
-  const job = store.shown
-  const found = sheet.value
-  const ground = job?.site.grounds.find((item) => item.line === structure.value)?.shots.length ?? 0
-  return {
-    brief: job?.structures.length ? '' : 'nothing to build yet',
-    ground: ground > 1 ? '' : 'no level readings yet',
-    'set-out': !found ? 'not calculated' : found.conflicts.length ? `${found.conflicts.length} clash` : '',
-    frame: !found ? 'not calculated' : isWrong(found.verdict) ? found.headline : '',
-    buy: 'Review material list',
-    build: 'locate and cautions',
-    record: 'readings as built',
-  }
-})
-
 function typing(event: KeyboardEvent): boolean {
   const at = event.target as HTMLElement
   return at.matches('input, textarea, select, [contenteditable]') || !!at.closest('[role=dialog]')
@@ -92,17 +78,9 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
     event.preventDefault()
   }
 })
-/** Pages of the whole job, whatever its structures. */
-const PRICED = ['list', 'quote']
-const whole = computed(() =>
-  [
-    ['place', 'Site'],
-    ['list', 'List'],
-    ['quote', 'Quote'],
-    ['calendar', 'Calendar'],
-    ['file', 'File'],
-  ].filter(([page]) => session.session?.sees_prices !== false || !PRICED.includes(page!)),
-)
+/** Pages of one structure, which have its bar over them. */
+const OWN = ['set-out', 'frame', 'gate', 'buy', 'build']
+const own = computed(() => OWN.includes(String(route.name)) && !!title.value)
 const title = computed(() => store.shown?.structures.find((item) => item.spec.id === structure.value)?.name ?? '')
 </script>
 
@@ -120,33 +98,43 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
         </p>
         <p class="place">{{ [title, store.shown?.place].filter(Boolean).join(', ') }}</p>
       </div>
-      <StakeBar :job="job" :structure="structure" :open="open" />
-      <nav class="whole" aria-label="The whole job">
-        <router-link v-for="[name, says] in whole" :key="name" :to="{ name, params: { job } }">{{ says }}</router-link>
-      </nav>
       <div class="right">
         <SavedSign />
         <span class="tools">
-          <button class="tool" :disabled="!store.canUndo && store.saved === 'saved'" @click="store.step('undo')">
+          <Button
+            unstyled
+            class="tool"
+            :disabled="!store.canUndo && store.saved === 'saved'"
+            @click="store.step('undo')"
+          >
             Undo
-          </button>
-          <button class="tool" :disabled="!store.canRedo" @click="store.step('redo')">Redo</button>
-          <button class="tool" :aria-label="`Theme: ${theme}`" @click="turn">
+          </Button>
+          <Button unstyled class="tool" :disabled="!store.canRedo" @click="store.step('redo')">Redo</Button>
+          <Button unstyled class="tool" :aria-label="`Theme: ${theme}`" @click="turn">
             {{ theme === 'light' ? 'Light' : theme === 'dark' ? 'Dark' : 'Sun' }}
-          </button>
-          <button class="tool" aria-label="Help for this page, and keys" @click="keys = true">?</button>
+          </Button>
+          <Button unstyled class="tool" aria-label="Help for this page, and keys" @click="keys = true">?</Button>
         </span>
       </div>
     </header>
     <main v-if="fault" class="page">
       <h1>This job did not open</h1>
       <p>{{ fault }}</p>
-      <p><router-link to="/">All jobs</router-link> <button class="plain" @click="start">Try again</button></p>
+      <p>
+        <router-link to="/">All jobs</router-link>
+        <Button severity="secondary" outlined @click="start">Try again</Button>
+      </p>
     </main>
     <main v-else-if="!store.document" class="page" aria-busy="true"><p class="quiet">Opening the job.</p></main>
     <template v-else>
-      <StateBand :job="job" />
-      <router-view />
+      <div class="body">
+        <JobRail :job="job" :structure="structure" />
+        <div class="room">
+          <StructureBar v-if="own" :job="job" :structure="structure" :name="title" :sheet="settled ?? sheet" />
+          <StateBand :job="job" />
+          <router-view />
+        </div>
+      </div>
     </template>
     <ConflictDialog />
     <HelpDialog v-model:open="keys" :page="String(route.name ?? '')" />
@@ -159,11 +147,28 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
   display: flex;
   flex-direction: column;
 }
+.body {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+}
+.room {
+  flex: 1;
+  min-width: 0;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+@media (max-width: 860px) {
+  .body {
+    flex-direction: column;
+  }
+}
 .band {
   display: flex;
   align-items: center;
   gap: 14px;
-  height: 58px;
+  height: 48px;
   flex: none;
   background: var(--band);
   color: var(--band-ink);
@@ -184,21 +189,6 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-.whole {
-  display: flex;
-  gap: 14px;
-  font-size: 13.5px;
-}
-.whole a {
-  color: var(--band-ink);
-  text-decoration: none;
-  padding: 6px 0;
-}
-.whole a:hover,
-.whole .router-link-active {
-  text-decoration: underline;
-  text-underline-offset: 5px;
 }
 .job a {
   color: inherit;
@@ -249,18 +239,6 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
   .names {
     flex: 1;
     width: auto;
-  }
-  .band :deep(.stakes) {
-    order: 3;
-    flex: 0 0 100%;
-    justify-content: space-between;
-    overflow-x: auto;
-  }
-  .band :deep(.stake) {
-    width: auto;
-    min-width: 44px;
-    flex: 1;
-    font-size: 11.5px;
   }
 }
 .tool:disabled {

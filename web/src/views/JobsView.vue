@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import SelectBox from '@/components/SelectBox'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, done, Refused } from '@/api/client'
@@ -105,7 +108,7 @@ watch([typed, status, order], () => (many.value = PAGE))
         <p class="quiet">
           {{ session.session?.crew
           }}<template v-if="session.session?.demo"
-            >, demo data: <button class="link" @click="tour.start">Take a tour</button></template
+            >, demo data: <Button text size="small" @click="tour.start">Take a tour</Button></template
           >
         </p>
       </div>
@@ -117,34 +120,50 @@ watch([typed, status, order], () => (many.value = PAGE))
       </nav>
       <span>{{ session.session?.name }} <SignOut /></span>
     </header>
-    <p v-if="fault" class="fault" role="alert">{{ fault }} <button class="link" @click="load">Try again</button></p>
+    <p v-if="fault" class="fault" role="alert">
+      {{ fault }} <Button text size="small" @click="load">Try again</Button>
+    </p>
     <LeftHere v-if="cards" @sent="load" />
     <p v-if="!cards && !fault" class="quiet" aria-busy="true">Loading jobs…</p>
     <form v-if="plans" class="new" @submit.prevent="start">
       <label for="new">A new job</label>
-      <input id="new" v-model="name" maxlength="120" placeholder="Client, address or purpose" autocomplete="off" />
-      <button class="main" :disabled="busy">Start</button>
+      <InputText
+        id="new"
+        v-model="name"
+        maxlength="120"
+        placeholder="Client, address or purpose"
+        autocomplete="off"
+        size="small"
+      />
+      <Button :disabled="busy" type="submit">Start</Button>
       <label class="plain file"
         >Import job<input type="file" accept=".json,application/json" class="visually-hidden" @change="bring"
       /></label>
     </form>
     <div v-if="cards && cards.length > 1" class="tools">
       <label for="find">Find</label>
-      <input id="find" v-model="typed" type="search" placeholder="name, place, client" autocomplete="off" />
+      <InputText
+        id="find"
+        v-model="typed"
+        type="search"
+        placeholder="name, place, client"
+        autocomplete="off"
+        size="small"
+      />
       <label for="show">Show</label>
-      <select id="show" v-model="status">
+      <SelectBox id="show" v-model="status">
         <option value="">All except archived</option>
         <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ says }}</option>
-      </select>
+      </SelectBox>
       <label for="order">Sort by</label>
-      <select id="order" v-model="order">
+      <SelectBox id="order" v-model="order">
         <option value="changed">last change</option>
         <option value="made">date created</option>
         <option value="name">name</option>
-      </select>
+      </SelectBox>
     </div>
     <p v-if="gone" class="note" role="status">
-      {{ gone.name }} is thrown away. <button class="link" @click="bringBack(gone.id)">Undo</button>
+      {{ gone.name }} is thrown away. <Button text size="small" @click="bringBack(gone.id)">Undo</Button>
     </p>
     <ul v-if="shown.length" class="list">
       <JobRow
@@ -157,12 +176,12 @@ watch([typed, status, order], () => (many.value = PAGE))
         @throw-away="throwAway(card)"
       />
     </ul>
-    <button v-if="shown.length > many" class="plain" @click="many += PAGE">
+    <Button v-if="shown.length > many" severity="secondary" outlined @click="many += PAGE">
       Show the next {{ Math.min(PAGE, shown.length - many) }} of {{ shown.length }}
-    </button>
+    </Button>
     <p v-if="cards?.length && !shown.length" class="quiet">
       {{ typed ? 'No jobs match this search.' : 'No jobs with this status.' }}
-      <button class="link" @click="((typed = ''), (status = ''))">Show them all</button>
+      <Button text size="small" @click="((typed = ''), (status = ''))">Show them all</Button>
     </p>
     <p v-if="cards && !cards.length" class="quiet">No jobs yet. Name the first one and start.</p>
     <details v-if="bin.length" class="bin">
@@ -170,7 +189,7 @@ watch([typed, status, order], () => (many.value = PAGE))
       <ul>
         <li v-for="one in bin" :key="one.id">
           {{ one.name }} <span class="quiet small">for good after {{ day(one.until) }}</span>
-          <button class="link" :aria-label="`Bring ${one.name} back`" @click="bringBack(one.id)">Restore</button>
+          <Button text size="small" :aria-label="`Bring ${one.name} back`" @click="bringBack(one.id)">Restore</Button>
         </li>
       </ul>
     </details>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { useQuery } from '@tanstack/vue-query'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
@@ -69,7 +70,7 @@ async function go(): Promise<void> {
           maxlength="200"
         />
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-        <button class="main" :disabled="busy">{{ data.name ? 'Take it' : 'Join' }}</button>
+        <Button :disabled="busy" type="submit">{{ data.name ? 'Take it' : 'Join' }}</Button>
       </form>
     </template>
   </main>

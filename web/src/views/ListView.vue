@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -70,15 +72,13 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
       <fieldset>
         <legend>For</legend>
         <label v-for="item in every" :key="item.spec.id">
-          <input type="checkbox" :checked="!off.includes(item.spec.id)" @change="toggle(item.spec.id)" />
+          <Checkbox binary :model-value="!off.includes(item.spec.id)" @change="toggle(item.spec.id)" />
           {{ item.name }}
         </label>
       </fieldset>
       <fieldset>
         <legend>Stages</legend>
-        <label v-for="[key, says] in STAGES" :key="key">
-          <input v-model="stages" type="checkbox" :value="key" /> {{ says }}
-        </label>
+        <label v-for="[key, says] in STAGES" :key="key"> <Checkbox v-model="stages" :value="key" /> {{ says }} </label>
       </fieldset>
     </div>
     <p v-if="!every.length" class="quiet">Nothing is laid out yet: start a structure on the Overview.</p>
@@ -120,7 +120,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
           <p class="small">
             <template v-if="store.document.yard.priced_on">Priced on {{ store.document.yard.priced_on }}.</template>
             <template v-else>Priced from a made-up sample list.</template>
-            <button class="link small" @click="price">Update prices from price book</button>
+            <Button text size="small" @click="price">Update prices from price book</Button>
             <span v-if="unpriced" class="fault" role="alert"
               >{{ unpriced }} <router-link to="/crew">Crew</router-link></span
             >

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import SelectBox from '@/components/SelectBox'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
@@ -83,9 +85,9 @@ const TRY: Record<string, () => Promise<string[]>> = {
     </p>
     <label class="small"
       >For the job
-      <select :value="job" @change="about = ($event.target as HTMLSelectElement).value">
+      <SelectBox :model-value="job" @update:model-value="about = $event">
         <option v-for="card in jobs.data.value ?? []" :key="card.id" :value="card.id">{{ card.name }}</option>
-      </select>
+      </SelectBox>
     </label>
     <div class="grid">
       <section v-for="service in data ?? []" :key="service.key" :aria-label="service.says">
@@ -94,14 +96,20 @@ const TRY: Record<string, () => Promise<string[]>> = {
         <p class="row">
           <label class="small"
             ><span class="visually-hidden">Fault of the {{ service.says.toLowerCase() }}</span>
-            <select :value="service.fault" @change="give(service, ($event.target as HTMLSelectElement).value)">
+            <SelectBox :model-value="service.fault" @update:model-value="give(service, $event)">
               <option value="">Normal</option>
               <option v-for="name in service.faults" :key="name" :value="name">{{ name }}</option>
-            </select>
+            </SelectBox>
           </label>
-          <button class="plain small" :disabled="busy === service.key || !job" @click="act(service, TRY[service.key]!)">
+          <Button
+            severity="secondary"
+            outlined
+            size="small"
+            :disabled="busy === service.key || !job"
+            @click="act(service, TRY[service.key]!)"
+          >
             Try it
-          </button>
+          </Button>
         </p>
         <p v-if="fault[service.key]" class="fault small" role="alert">{{ fault[service.key] }}</p>
         <ul v-if="said[service.key]?.length" class="small">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, defineAsyncComponent, ref, shallowRef } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Shady, SitePlan } from '@/api/types'
@@ -99,7 +100,8 @@ const FILES = [
       </p>
       <ul class="list">
         <li v-for="stand in data?.stands ?? []" :key="stand.id">
-          <button
+          <Button
+            unstyled
             class="pick"
             :class="{ on: stand.id === selected }"
             :aria-pressed="stand.id === selected"
@@ -110,7 +112,7 @@ const FILES = [
               stand.failed ? 'cannot be drawn' : stand.placed ? '' : 'not placed yet'
             }}</span>
             <span v-if="amiss.get(stand.id)" class="small amiss">{{ amiss.get(stand.id) }} to look at</span>
-          </button>
+          </Button>
         </li>
       </ul>
       <p v-if="data && !data.stands.length" class="small">
@@ -130,7 +132,8 @@ const FILES = [
         <h2>Site features</h2>
         <ul v-if="site.things.value.length" class="list">
           <li v-for="item in site.things.value.filter((item) => item.kind !== SPOT)" :key="item.id">
-            <button
+            <Button
+              unstyled
               class="pick"
               :class="{ on: item.id === selected }"
               :aria-pressed="item.id === selected"
@@ -138,41 +141,44 @@ const FILES = [
             >
               {{ site.says(item) }}
               <span v-if="item.name" class="small quiet">{{ site.rowOf(item.kind)?.says.toLowerCase() }}</span>
-            </button>
+            </Button>
           </li>
         </ul>
         <p v-else class="small quiet">
           Draw the house, boundaries, services, trees: every structure is then held against them.
         </p>
         <div class="kinds" role="group" aria-label="Draw">
-          <button
+          <Button
             v-for="row in site.rows.value"
             :key="row.key"
-            class="plain small"
+            severity="secondary"
+            outlined
+            size="small"
             :class="{ on: drawing === row.key }"
             :aria-pressed="drawing === row.key"
             :title="row.text"
             @click="begin(row.key)"
           >
             {{ row.says }}
-          </button>
+          </Button>
         </div>
         <ThingForm v-if="thing" :key="thing.id" :thing="thing" :site="site" @removed="selected = ''" />
         <details v-if="spots.length" :open="thing?.kind === SPOT">
           <summary>{{ spots.length === 1 ? '1 spot height' : `${spots.length} spot heights` }}</summary>
           <ul class="list spots">
             <li v-for="item in spots" :key="item.id">
-              <button
+              <Button
+                unstyled
                 class="pick"
                 :class="{ on: item.id === selected }"
                 :aria-pressed="item.id === selected"
                 @click="selected = item.id"
               >
                 {{ item.name || (item.height_m == null ? 'not read' : showLength(item.height_m, store.tape)) }}
-              </button>
+              </Button>
             </li>
           </ul>
-          <button class="plain small" @click="level">Survey spot heights</button>
+          <Button severity="secondary" outlined size="small" @click="level">Survey spot heights</Button>
         </details>
         <p v-if="levelled" class="small" role="status">{{ levelled }}</p>
         <SurveyBox :site="site" />
@@ -190,30 +196,36 @@ const FILES = [
       </p>
     </template>
     <div class="sights no-print" role="group" aria-label="Layers">
-      <button
-        class="plain small"
+      <Button
+        severity="secondary"
+        outlined
+        size="small"
         :class="{ on: !inSpace && !inShade }"
         :aria-pressed="!inSpace && !inShade"
         @click="((inSpace = false), (inShade = false), (shade = null))"
       >
         From above
-      </button>
-      <button
-        class="plain small"
+      </Button>
+      <Button
+        severity="secondary"
+        outlined
+        size="small"
         :class="{ on: inShade }"
         :aria-pressed="inShade"
         @click="((inSpace = false), (inShade = true))"
       >
         Shade map
-      </button>
-      <button
-        class="plain small"
+      </Button>
+      <Button
+        severity="secondary"
+        outlined
+        size="small"
         :class="{ on: inSpace }"
         :aria-pressed="inSpace"
         @click="((inSpace = true), (inShade = false), (shade = null))"
       >
         3D view
-      </button>
+      </Button>
     </div>
     <SpaceView v-if="inSpace" structure="" :selected="selected" :toward="null" @select="selected = $event" />
     <ShadyBar v-if="inShade" @found="shade = $event" />

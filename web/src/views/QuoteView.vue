@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import InputText from 'primevue/inputtext'
+import SelectBox from '@/components/SelectBox'
+import Textarea from 'primevue/textarea'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
@@ -151,17 +156,19 @@ const split = (text: string) =>
               $event !== null && edit((at) => (at.payments[index]!.share_ratio = $event!), 'The payments')
             "
           />
-          <button class="link small" @click="edit((at) => at.payments.splice(index, 1), 'A payment removed')">
-            Take payment {{ index + 1 }} away
-          </button>
+          <Button text size="small" @click="edit((at) => at.payments.splice(index, 1), 'A payment removed')">
+            Remove payment {{ index + 1 }}
+          </Button>
         </div>
-        <button
+        <Button
           v-if="terms.payments.length < 10"
-          class="plain small"
+          severity="secondary"
+          outlined
+          size="small"
           @click="edit((at) => at.payments.push({ when: 'before the boards', share_ratio: 0.1 }), 'A payment')"
         >
-          Another payment
-        </button>
+          Add payment
+        </Button>
         <p class="small quiet">Balance on completion.</p>
       </fieldset>
       <fieldset class="box">
@@ -174,36 +181,36 @@ const split = (text: string) =>
             @update:model-value="edit((at) => (at.options[index]!.name = $event), 'An option of the quote')"
           />
           <label v-for="structure in every" :key="structure.spec.id" class="small">
-            <input type="checkbox" :checked="own(item, structure.spec.id)" @change="toggle(index, structure.spec.id)" />
+            <Checkbox binary :model-value="own(item, structure.spec.id)" @change="toggle(index, structure.spec.id)" />
             {{ structure.name }}
           </label>
-          <button class="link small" @click="edit((at) => at.options.splice(index, 1), 'An option removed')">
+          <Button text size="small" @click="edit((at) => at.options.splice(index, 1), 'An option removed')">
             Remove it
-          </button>
+          </Button>
         </div>
-        <button v-if="terms.options.length < 4" class="plain small" @click="addOption">
+        <Button v-if="terms.options.length < 4" severity="secondary" outlined size="small" @click="addOption">
           {{ terms.options.length ? 'Another option' : 'Offer two designs' }}
-        </button>
+        </Button>
       </fieldset>
       <label class="small"
         >Included (one per line)
-        <textarea
+        <Textarea
           rows="3"
-          :value="lines(terms.included)"
+          :model-value="lines(terms.included)"
           @change="
             edit((at) => (at.included = split(($event.target as HTMLTextAreaElement).value)), 'What is in the quote')
           "
-        ></textarea>
+        ></Textarea>
       </label>
       <label class="small"
         >Exclusions
-        <textarea
+        <Textarea
           rows="3"
-          :value="lines(terms.excluded)"
+          :model-value="lines(terms.excluded)"
           @change="
             edit((at) => (at.excluded = split(($event.target as HTMLTextAreaElement).value)), 'What is not in it')
           "
-        ></textarea>
+        ></Textarea>
       </label>
     </template>
     <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
@@ -216,7 +223,7 @@ const split = (text: string) =>
     <article v-if="data" class="sheet" aria-label="Quote preview">
       <h2>{{ store.document?.name }}</h2>
       <p>{{ [data.client && `For ${data.client}`, data.place].filter(Boolean).join(', ') }}</p>
-      <p class="small quiet">Holds until {{ data.valid_until }}</p>
+      <p class="small quiet">Valid until {{ data.valid_until }}</p>
       <div class="options">
         <section v-for="(priced, index) in data.options" :key="index">
           <h3 v-if="priced.name">{{ priced.name }}</h3>
@@ -250,13 +257,13 @@ const split = (text: string) =>
         </section>
       </div>
       <p v-if="data.included.length" class="small"><b>In it:</b> {{ data.included.join('; ') }}.</p>
-      <p class="small"><b>Not in it:</b> {{ data.excluded.join('; ') }}.</p>
+      <p class="small"><b>Exclusions:</b> {{ data.excluded.join('; ') }}.</p>
     </article>
     <section class="sent" aria-label="Sent">
       <h2>Sent</h2>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <p>
-        <button class="main" :disabled="busy || !data || !saved" @click="keep">Save as sent</button>
+        <Button :disabled="busy || !data || !saved" @click="keep">Save as sent</Button>
         <span v-if="!saved" class="small quiet"> once all is saved</span>
       </p>
       <ul v-if="quotes.data.value?.length" class="list">
@@ -269,21 +276,21 @@ const split = (text: string) =>
             >.</template
           >
           <a :href="pdf(quote.number, 'quote')">PDF</a>
-          <button class="link small" @click="compare(quote.number)">View changes</button>
-          <button v-if="!quote.accepted_on" class="link small" @click="accepting = quote.number">
+          <Button text size="small" @click="compare(quote.number)">View changes</Button>
+          <Button v-if="!quote.accepted_on" text size="small" @click="accepting = quote.number">
             Record acceptance…
-          </button>
+          </Button>
           <form v-if="accepting === quote.number" class="accept" @submit.prevent="accept">
-            <label class="small">By <input v-model="by" maxlength="120" required /></label>
-            <label class="small">On <input v-model="on" type="date" required /></label>
+            <label class="small">By <InputText v-model="by" maxlength="120" required size="small" /></label>
+            <label class="small">On <InputText v-model="on" type="date" required size="small" /></label>
             <label v-if="quote.options.length > 1" class="small"
               >Which
-              <select v-model.number="option">
+              <SelectBox v-model.number="option">
                 <option v-for="(name, index) in quote.options" :key="index" :value="index">{{ name }}</option>
-              </select>
+              </SelectBox>
             </label>
-            <button class="main small" :disabled="busy">Save acceptance</button>
-            <button type="button" class="plain small" @click="accepting = 0">Not yet</button>
+            <Button size="small" :disabled="busy" type="submit">Save acceptance</Button>
+            <Button severity="secondary" outlined size="small" type="button" @click="accepting = 0">Not yet</Button>
           </form>
         </li>
       </ul>

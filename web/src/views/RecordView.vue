@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { SiteReading, TakenIn } from '@/api/types'
@@ -87,7 +88,8 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
   <main v-if="store.document" class="page">
     <h1>The record</h1>
     <p>
-      {{ set }} of {{ sheet?.posts.length ?? 0 }} posts are set. <button class="link" @click="load">Fetch again</button>
+      {{ set }} of {{ sheet?.posts.length ?? 0 }} posts are set.
+      <Button text size="small" @click="load">Fetch again</Button>
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <TakeInBox
@@ -153,7 +155,11 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
           <td class="small quiet">
             {{ row.author }}, {{ row.device }}, {{ new Date(row.measured_at).toLocaleString() }}
           </td>
-          <td><button v-if="lockable(row)" class="plain small" @click="look(row)">Update plan</button></td>
+          <td>
+            <Button v-if="lockable(row)" severity="secondary" outlined size="small" @click="look(row)"
+              >Update plan</Button
+            >
+          </td>
         </tr>
       </tbody>
     </table>

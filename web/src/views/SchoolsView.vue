@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
+import InputText from 'primevue/inputtext'
+import SelectBox from '@/components/SelectBox'
 import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -95,18 +98,19 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
     <section class="member">
       <label v-for="[name, says] in FIELDS" :key="name"
         >{{ says
-        }}<input
+        }}<InputText
           v-model="member[name]"
           autocomplete="off"
           :placeholder="name === 'restraint' ? 'all along' : ''"
           :aria-invalid="!!problems[name]"
           :aria-describedby="problems[name] ? 'p-' + name : undefined"
+          size="small"
         /><span v-if="problems[name]" :id="'p-' + name" class="fault" role="alert">{{ problems[name] }}</span></label
       >
       <label
-        >Load duration<select v-model="load">
+        >Load duration<SelectBox v-model="load">
           <option v-for="word in LOADS" :key="word">{{ word }}</option>
-        </select></label
+        </SelectBox></label
       >
     </section>
     <p
@@ -125,30 +129,31 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
       >
         <div class="stick">
           <label
-            >School<select :value="stick.school" @change="change(index, ($event.target as HTMLSelectElement).value)">
+            >School<SelectBox :model-value="stick.school" @update:model-value="change(index, $event)">
               <option v-for="item in schools.schools" :key="item.key" :value="item.key">{{ item.title }}</option>
-            </select></label
+            </SelectBox></label
           >
           <label v-if="schools.of(stick.school)?.species.length"
-            >Wood<select v-model="stick.species">
+            >Wood<SelectBox v-model="stick.species">
               <option v-for="word in schools.of(stick.school)?.species" :key="word">{{ word }}</option>
-            </select></label
+            </SelectBox></label
           >
           <label
-            >Grade<select v-model="stick.grade">
+            >Grade<SelectBox v-model="stick.grade">
               <option v-for="word in schools.of(stick.school)?.grades" :key="word">{{ word }}</option>
-            </select></label
+            </SelectBox></label
           >
           <label
-            >Size<input
+            >Size<InputText
               v-model.lazy="stick.size"
               :list="'sizes' + index"
               :aria-invalid="!!problems[`sticks/${index}/size`]"
-              autocomplete="off" /><datalist :id="'sizes' + index">
+              autocomplete="off"
+              size="small" /><datalist :id="'sizes' + index">
               <option v-for="word in schools.of(stick.school)?.sizes" :key="word" :value="word" /></datalist
           ></label>
-          <label class="tick"><input v-model="stick.wet" type="checkbox" /> outdoors</label>
-          <label class="tick"><input v-model="stick.shared" type="checkbox" /> Repetitive member</label>
+          <label class="tick"><Checkbox v-model="stick.wet" binary /> outdoors</label>
+          <label class="tick"><Checkbox v-model="stick.shared" binary /> Repetitive member</label>
         </div>
       </section>
     </div>

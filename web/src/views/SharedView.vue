@@ -84,7 +84,7 @@ const money = (value: number) => `${currency.value}${exact(value).replace(/\.00$
           </table>
         </div>
         <p v-if="data.quote.included.length" class="small"><b>In it:</b> {{ data.quote.included.join('; ') }}.</p>
-        <p class="small"><b>Not in it:</b> {{ data.quote.excluded.join('; ') }}.</p>
+        <p class="small"><b>Exclusions:</b> {{ data.quote.excluded.join('; ') }}.</p>
       </section>
       <section v-if="data.photos.length" aria-label="Photos">
         <h2>Photos</h2>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -53,10 +54,10 @@ async function enter(door: () => Promise<void>): Promise<void> {
         maxlength="200"
       />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-      <button class="main" :disabled="busy">{{ busy ? 'Signing in…' : 'Sign in' }}</button>
+      <Button :disabled="busy" type="submit">{{ busy ? 'Signing in…' : 'Sign in' }}</Button>
     </form>
     <p v-if="session.session?.demo_here">
-      <button class="plain" :disabled="busy" @click="enter(session.intoDemo)">Return to demo</button>
+      <Button severity="secondary" outlined :disabled="busy" @click="enter(session.intoDemo)">Return to demo</Button>
     </p>
     <p class="small quiet">
       No account yet, or the password is lost? An owner of your crew sends you a link. Whoever runs this server adds the

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
 import { isPassing } from '@/logic/states'
 import { useEventListener, useSwipe } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
@@ -188,7 +190,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
           ? 'Fetching the marks.'
           : 'No signal, and this was not opened on this phone before. Open it once with signal.'
       }}
-      <button v-if="!signal" class="plain" @click="fetchPlan">Try again</button>
+      <Button v-if="!signal" severity="secondary" outlined @click="fetchPlan">Try again</Button>
     </p>
     <section v-if="sheet && !passes" class="held pad-x" aria-label="State">
       <p>
@@ -207,21 +209,28 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       <router-link :to="{ name: 'build', params: { job, structure } }">Enter what is missing</router-link>
     </section>
     <nav v-if="sheet && (groups.length || measures.length)" class="looks pad-x" aria-label="What is done">
-      <button :aria-pressed="!group && !measuring" :class="{ on: !group && !measuring }" @click="lookAt('')">
+      <Button unstyled :aria-pressed="!group && !measuring" :class="{ on: !group && !measuring }" @click="lookAt('')">
         {{ posts.length ? 'Posts' : 'Whole' }}
-      </button>
-      <button
+      </Button>
+      <Button
         v-for="item in groups"
         :key="item.role"
+        unstyled
         :aria-pressed="group === item"
         :class="{ on: group === item }"
         @click="lookAt(item.role)"
       >
         {{ item.says }}
-      </button>
-      <button v-if="measures.length" :aria-pressed="measuring" :class="{ on: measuring }" @click="lookAt(MEASURES)">
+      </Button>
+      <Button
+        v-if="measures.length"
+        unstyled
+        :aria-pressed="measuring"
+        :class="{ on: measuring }"
+        @click="lookAt(MEASURES)"
+      >
         Measures
-      </button>
+      </Button>
     </nav>
     <main v-if="measuring" class="body pad-x">
       <h1 class="listed">Dimensions in cutting order</h1>
@@ -252,12 +261,13 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       </p>
       <PostDrawing v-if="sheet" :sheet="sheet" :post="post" />
       <div class="values pad-x">
-        <button v-for="target in here" :key="target.what" @click="asked = target">
+        <Button v-for="target in here" :key="target.what" unstyled @click="asked = target">
           <span>{{ SHORT[target.what] ?? target.what }}</span><b>{{ read(target) }}</b>
-        </button>
+        </Button>
       </div>
       <p class="pad-x setline">
-        <button
+        <Button
+          unstyled
           class="set"
           :class="{ done: isSet }"
           :aria-pressed="isSet"
@@ -266,45 +276,47 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
           @click="tick"
         >
           {{ isSet ? `✓ Post ${post.number} is set` : `Post ${post.number} is set` }}
-        </button>
+        </Button>
       </p>
       <nav class="walk pad-x" aria-label="Posts">
-        <button :disabled="index === 0" @click="go(-1)">
+        <Button unstyled :disabled="index === 0" @click="go(-1)">
           ‹ {{ near[0] && index > 0 ? near[0].reading : 'first' }}
-        </button>
-        <button @click="hit = !hit">Report obstruction</button>
-        <button :disabled="index >= posts.length - 1" @click="go(1)">
+        </Button>
+        <Button unstyled @click="hit = !hit">Report obstruction</Button>
+        <Button unstyled :disabled="index >= posts.length - 1" @click="go(1)">
           {{ index < posts.length - 1 ? showDistance(posts[index + 1]!.station_m, tape) : 'last' }} ›
-        </button>
+        </Button>
       </nav>
       <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit">
         <label for="hit">Obstruction and depth</label
-        ><input
+        ><InputText
           id="hit"
           v-model="note"
           maxlength="60"
           :placeholder="tape.system === 'imperial' ? 'rock at 14 in' : 'rock at 350 mm'"
+          size="small"
         /><label for="around">Keep holes off it, each side</label
-        ><input
+        ><InputText
           id="around"
           v-model="around"
           maxlength="12"
           :placeholder="tape.system === 'imperial' ? '6 in' : '150 mm'"
-        /><button class="set">Save and re-plan</button>
+          size="small"
+        /><Button unstyled class="set" type="submit">Save and re-plan</Button>
       </form>
       <section v-if="others.length" class="pad-x">
         <p class="strong">As a whole</p>
         <div class="whole">
-          <button v-for="target in others" :key="target.about + target.what" @click="asked = target">
+          <Button v-for="target in others" :key="target.about + target.what" unstyled @click="asked = target">
             <span
               >{{ target.what }}<template v-if="target.of">, {{ target.of }}</template></span
             ><b>{{ read(target) }}</b>
-          </button>
+          </Button>
         </div>
       </section>
       <p v-if="solving" class="pad-x solved" role="status">{{ solving }}</p>
       <p class="pad-x foot-row">
-        <button class="link" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</button
+        <Button text size="small" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</Button
         ><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span>
       </p>
     </main>
@@ -324,11 +336,11 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         />
       </svg>
       <div class="pad-x whole">
-        <button v-for="target in others" :key="target.about + target.what" @click="asked = target">
+        <Button v-for="target in others" :key="target.about + target.what" unstyled @click="asked = target">
           <span
             >{{ target.what }}<template v-if="target.of">, {{ target.of }}</template></span
           ><b>{{ read(target) }}</b>
-        </button>
+        </Button>
       </div>
       <p v-if="!others.length" class="pad-x quiet">No field measurements for this structure.</p>
     </main>

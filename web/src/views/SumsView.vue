@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import SelectBox from '@/components/SelectBox'
 import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -157,12 +160,18 @@ async function copy(): Promise<void> {
     <div class="two">
       <section>
         <label for="want">What do you need to calculate?</label>
-        <input id="want" v-model="search" placeholder="bays, rail on a slope, wind on a fence" autocomplete="off" />
+        <InputText
+          id="want"
+          v-model="search"
+          placeholder="bays, rail on a slope, wind on a fence"
+          autocomplete="off"
+          size="small"
+        />
         <ul>
           <li v-for="row in shown" :key="row.name">
-            <button :class="{ on: row.name === chosen?.name }" @click="chosen = row">
+            <Button unstyled :class="{ on: row.name === chosen?.name }" @click="chosen = row">
               {{ row.asks }}<span class="quiet small">{{ row.name }}</span>
-            </button>
+            </Button>
           </li>
         </ul>
         <p v-if="sums.length && !shown.length" class="quiet">No calculator found.</p>
@@ -179,7 +188,7 @@ async function copy(): Promise<void> {
               }}</span></label
             >
             <span
-              ><select
+              ><SelectBox
                 v-if="choices(input)"
                 :id="'i-' + input.name"
                 v-model="typed[input.name]"
@@ -188,8 +197,8 @@ async function copy(): Promise<void> {
                 <option :value="undefined">{{ input.default || 'choose' }}</option>
                 <option v-for="word in choices(input)" :key="word" :value="word">
                   {{ input.name === 'school' ? (school.of(word)?.title ?? word) : word }}
-                </option></select
-              ><input
+                </option></SelectBox
+              ><InputText
                 v-else
                 :id="'i-' + input.name"
                 v-model="typed[input.name]"
@@ -197,6 +206,7 @@ async function copy(): Promise<void> {
                 :placeholder="input.default || input.kind"
                 autocomplete="off"
                 :aria-invalid="!!problem(input.name)"
+                size="small"
               /><datalist v-if="usual(input.name).length" :id="'u-' + input.name">
                 <option v-for="word in usual(input.name)" :key="word" :value="word" /></datalist
               ><span v-if="problem(input.name)" class="fault" role="alert">{{ problem(input.name) }}</span></span
@@ -218,15 +228,17 @@ async function copy(): Promise<void> {
         <p v-if="verdict.status === 'fails'" class="strong" role="status">Fails: {{ verdict.reason }}.</p>
         <p v-if="answers.length" class="keep">
           <label for="keep">Keep with</label>
-          <select id="keep" v-model="keepIn">
+          <SelectBox id="keep" v-model="keepIn">
             <option value="">a job…</option>
             <option v-for="job in jobs" :key="job.id" :value="job.id">{{ job.name }}</option>
-          </select>
-          <button class="plain" :disabled="!keepIn || !!kept" @click="keep">{{ kept ? 'kept' : 'Keep' }}</button>
+          </SelectBox>
+          <Button severity="secondary" outlined :disabled="!keepIn || !!kept" @click="keep">{{
+            kept ? 'kept' : 'Keep'
+          }}</Button>
           <span v-if="kept" class="small">It stands under “Sums kept” in the brief of {{ kept }}.</span>
         </p>
         <p v-if="answers.length" class="small">
-          Source: {{ chosen.source }}. <button class="link" @click="copy">{{ copied ? 'copied' : 'copy' }}</button>
+          Source: {{ chosen.source }}. <Button text size="small" @click="copy">{{ copied ? 'copied' : 'copy' }}</Button>
         </p>
       </section>
       <p v-else class="quiet pick">Choose a question; write lengths any way, as 7' 6 1/2", 90.5 in or 2.3 m.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
@@ -126,15 +127,20 @@ function inBrief(kind: UsualOfKind): string {
                 </template>
               </fieldset>
             </div>
-            <button class="link small" @click="ofKind(kind, () => null, `No usual is kept of ${kind.many} any more.`)">
+            <Button text size="small" @click="ofKind(kind, () => null, `No usual is kept of ${kind.many} any more.`)">
               Clear default (use last build)
-            </button>
+            </Button>
           </template>
           <template v-else-if="kind.last">
             <p class="small">A new one starts as the last one was built: {{ inBrief(kind) }}.</p>
-            <button class="plain small" @click="ofKind(kind, () => kind.last, `Kept as our usual of ${kind.many}.`)">
+            <Button
+              severity="secondary"
+              outlined
+              size="small"
+              @click="ofKind(kind, () => kind.last, `Kept as our usual of ${kind.many}.`)"
+            >
               Keep that as our usual
-            </button>
+            </Button>
           </template>
           <p v-else class="small quiet">None built yet: build one, and what it is made of can be kept here.</p>
           <p v-if="kind.habits.length" class="small quiet">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { Calendar, Outside } from '@/api/types'
 import CountField from '@/components/CountField.vue'
@@ -78,7 +79,7 @@ const away = () =>
       :options="tasks"
       @update:model-value="edit((item) => (item.waits = $event ? [String($event)] : []))"
     />
-    <button class="link small" @click="away">Remove it</button>
+    <Button text size="small" @click="away">Remove it</Button>
   </section>
 </template>
 

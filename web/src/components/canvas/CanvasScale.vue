@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 /** How large a drawing is drawn: the whole of it, a line at its true scale, larger and smaller. */
 const props = defineProps<{ line: boolean; zoom: number; trueScale: boolean }>()
 const emit = defineEmits<{ fit: []; trueScale: []; zoom: [factor: number] }>()
@@ -8,20 +9,37 @@ const whole = () => props.zoom === 1 && !props.trueScale
 
 <template>
   <div class="scale" role="group" aria-label="Scale">
-    <button class="plain small" :class="{ on: whole() }" :aria-pressed="whole()" @click="emit('fit')">
+    <Button
+      severity="secondary"
+      outlined
+      size="small"
+      :class="{ on: whole() }"
+      :aria-pressed="whole()"
+      @click="emit('fit')"
+    >
       {{ line ? 'Fit to view' : 'Whole' }}
-    </button>
-    <button
+    </Button>
+    <Button
       v-if="line"
-      class="plain small"
+      severity="secondary"
+      outlined
+      size="small"
       :class="{ on: trueScale }"
       :aria-pressed="trueScale"
       @click="emit('trueScale')"
     >
       True scale
-    </button>
-    <button class="plain small" aria-label="Zoom in" @click="emit('zoom', STEP)">+</button>
-    <button class="plain small" aria-label="Zoom out" :disabled="zoom === 1" @click="emit('zoom', 1 / STEP)">−</button>
+    </Button>
+    <Button severity="secondary" outlined size="small" aria-label="Zoom in" @click="emit('zoom', STEP)">+</Button>
+    <Button
+      severity="secondary"
+      outlined
+      size="small"
+      aria-label="Zoom out"
+      :disabled="zoom === 1"
+      @click="emit('zoom', 1 / STEP)"
+      >−</Button
+    >
   </div>
 </template>
 

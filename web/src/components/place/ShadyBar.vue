@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -45,7 +46,12 @@ function day(text: string): void {
   <section class="shady" aria-label="Shade map">
     <div class="fields">
       <label class="small"
-        >On <input type="date" :value="asked.on" @change="day(($event.target as HTMLInputElement).value)"
+        >On
+        <InputText
+          type="date"
+          :model-value="asked.on"
+          size="small"
+          @change="day(($event.target as HTMLInputElement).value)"
       /></label>
       <NumberField label="From (hour)" :model-value="asked.from_h" @update:model-value="put('from_h')($event)" />
       <NumberField label="To" :model-value="asked.to_h" @update:model-value="put('to_h')($event)" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 import { useJob } from '@/stores/job'
 
@@ -41,10 +42,11 @@ function unsure(): void {
 
 <template>
   <p v-if="open" class="small gap">
-    {{ label.open }} <button type="button" class="plain small" @click="confirm">{{ label.act }}</button>
+    {{ label.open }}
+    <Button severity="secondary" outlined size="small" type="button" @click="confirm">{{ label.act }}</Button>
   </p>
   <p v-else-if="confirmed && zero" class="small quiet">
-    {{ label.done }} <button type="button" class="link small" @click="unsure">Not known</button>
+    {{ label.done }} <Button text size="small" type="button" @click="unsure">Not known</Button>
   </p>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -246,8 +247,8 @@ watch([drawing, asking], ([kind, way]) => {
   <p v-if="drawing" class="drawing" role="status">
     {{ site.rowOf(drawing)?.says }}:
     {{ site.rowOf(drawing)?.drawn === 'point' ? 'tap where it is' : 'tap its points one after another, then Enter' }}
-    <button class="main small" :disabled="!site.enough.value" @click="done">Done</button>
-    <button class="plain small" @click="stop">Leave it</button>
+    <Button size="small" :disabled="!site.enough.value" @click="done">Done</Button>
+    <Button severity="secondary" outlined size="small" @click="stop">Leave it</Button>
   </p>
   <p v-if="asking" class="drawing" role="status">
     <span v-if="!full">{{ says }}</span>
@@ -259,7 +260,7 @@ watch([drawing, asking], ([kind, way]) => {
       label="Actual distance"
       @update:model-value="(length) => length && under.done(length)"
     />
-    <button class="plain small" @click="under.begin('')">Leave it</button>
+    <Button severity="secondary" outlined size="small" @click="under.begin('')">Leave it</Button>
   </p>
   <div ref="box" class="paper">
     <svg

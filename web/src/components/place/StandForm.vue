@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import type { Beside, Stand } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
 import LengthField from '@/components/LengthField.vue'
@@ -26,22 +27,22 @@ const hostName = (id: string) => store.document?.structures.find((item) => item.
     <p v-if="stand.failed" class="fault">{{ stand.failed }}</p>
     <ul v-if="near.length" class="beside" aria-label="What it stands beside">
       <li v-for="item in first" :key="item.thing">
-        <button class="link" @click="emit('select', item.thing)">{{ item.says }}</button>
+        <Button text size="small" @click="emit('select', item.thing)">{{ item.says }}</Button>
         <p v-if="item.amiss" class="small amiss">{{ item.amiss }}</p>
       </li>
       <li v-if="further.length">
         <details>
           <summary class="small">{{ further.length }} further off</summary>
-          <button v-for="item in further" :key="item.thing" class="link small" @click="emit('select', item.thing)">
+          <Button v-for="item in further" :key="item.thing" text size="small" @click="emit('select', item.thing)">
             {{ item.says }}
-          </button>
+          </Button>
         </details>
       </li>
     </ul>
     <p v-else-if="!stand.placed && lies" class="small quiet">Place it on the plan to check setbacks and clearances.</p>
     <p v-if="stand.on" class="small">
       It rests on
-      <button class="link small" @click="emit('select', stand.on)">{{ hostName(stand.on) }}</button>
+      <Button text size="small" @click="emit('select', stand.on)">{{ hostName(stand.on) }}</Button>
       and moves with it; its corner there is typed on its own sheet.
     </p>
     <template v-else>
@@ -70,12 +71,12 @@ const hostName = (id: string) => store.document?.structures.find((item) => item.
       />
       <p v-if="stand.ground_m !== null && Math.abs((stand.ground_m ?? 0) - stand.stands.level_m) > 0.005" class="small">
         The spot heights give {{ showLength(stand.ground_m!, store.tape) }} there.
-        <button class="link small" @click="put(stand, { level_m: mm(stand.ground_m!) })">Take it</button>
+        <Button text size="small" @click="put(stand, { level_m: mm(stand.ground_m!) })">Take it</Button>
       </p>
     </template>
     <p class="row">
       <router-link :to="{ name: 'set-out', params: { structure: stand.id } }">Open its sheet</router-link>
-      <button v-if="stand.placed && !stand.on" class="link small" @click="loose(stand)">not placed</button>
+      <Button v-if="stand.placed && !stand.on" text size="small" @click="loose(stand)">not placed</Button>
     </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { ref } from 'vue'
 import { api, ask } from '@/api/client'
@@ -62,7 +63,7 @@ async function file([picked]: File[]): Promise<void> {
       placeholder="boundary, rear, 0, 40&#10;boundary, rear, 96, 44&#10;12, 20, 7 in"
     />
     <p class="row">
-      <button class="main small" :disabled="busy || !text.trim()" @click="take(text, 'points')">Import</button>
+      <Button size="small" :disabled="busy || !text.trim()" @click="take(text, 'points')">Import</Button>
       <FilePick says="A file: CSV, GeoJSON, DXF" accept=".csv,.txt,.json,.geojson,.dxf" :busy="busy" @picked="file" />
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

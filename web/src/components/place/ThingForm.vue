@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { SiteThing, WallOpening } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
@@ -96,14 +97,15 @@ function away(): void {
             :path="path(`points/${index}/y_m`)"
             @update:model-value="$event !== null && edit((item) => (item.points[index]!.y_m = $event!))"
           />
-          <button
+          <Button
             v-if="thing.points.length > least"
-            class="link small"
+            text
+            size="small"
             :aria-label="`Remove point ${index + 1}`"
             @click="edit((item) => item.points.splice(index, 1))"
           >
             remove
-          </button>
+          </Button>
         </li>
       </ol>
     </details>
@@ -152,11 +154,11 @@ function away(): void {
             @update:model-value="one(index, 'hinge', $event)"
           />
         </template>
-        <button class="link small" @click="edit((item) => item.openings!.splice(index, 1))">Remove it</button>
+        <Button text size="small" @click="edit((item) => item.openings!.splice(index, 1))">Remove it</Button>
       </fieldset>
-      <button class="plain small" @click="more">A door or window</button>
+      <Button severity="secondary" outlined size="small" @click="more">A door or window</Button>
     </template>
-    <button class="link small" @click="away">Remove {{ name.toLowerCase() }}</button>
+    <Button text size="small" @click="away">Remove {{ name.toLowerCase() }}</Button>
   </section>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import FilePick from '@/components/FilePick.vue'
 import type { Under } from '@/components/place/useUnder'
 
@@ -27,25 +28,29 @@ const { under, asking, missing, fault, busy, pale } = props.use
         :busy="busy"
         @picked="use.bring"
       />
-      <button v-if="under" class="plain small" @click="use.away">Remove it</button>
+      <Button v-if="under" severity="secondary" outlined size="small" @click="use.away">Remove it</Button>
     </p>
     <div v-if="under && !missing" class="ways">
-      <button
-        class="plain small"
+      <Button
+        severity="secondary"
+        outlined
+        size="small"
         :class="{ on: asking === 'length' }"
         :aria-pressed="asking === 'length'"
         @click="use.begin(asking === 'length' ? '' : 'length')"
       >
         Scale by two points
-      </button>
-      <button
-        class="plain small"
+      </Button>
+      <Button
+        severity="secondary"
+        outlined
+        size="small"
         :class="{ on: asking === 'places' }"
         :aria-pressed="asking === 'places'"
         @click="use.begin(asking === 'places' ? '' : 'places')"
       >
         Align by two points
-      </button>
+      </Button>
       <label class="small shade"
         >Opacity
         <input

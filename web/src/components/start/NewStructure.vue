@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
@@ -172,17 +173,18 @@ async function cheapest(spec: Spec): Promise<Spec> {
       />
     </div>
     <p class="go">
-      <button class="main" :disabled="busy || !line.trim()">{{ kind.line.go }}</button>
-      <button
+      <Button :disabled="busy || !line.trim()" type="submit">{{ kind.line.go }}</Button>
+      <Button
         v-for="start in kind.line.starts"
         :key="start.says"
-        class="plain"
+        severity="secondary"
+        outlined
         type="button"
         :disabled="busy"
         @click="add(metric ? start.metric : start.imperial, start.preset || as)"
       >
         {{ start.says }}
-      </button>
+      </Button>
     </p>
   </form>
 </template>

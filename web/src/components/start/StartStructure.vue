@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
@@ -31,9 +32,10 @@ const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 <template>
   <section aria-label="What to build">
     <div class="tiles" role="group" aria-label="Kinds of structure">
-      <button
+      <Button
         v-for="item in kinds"
         :key="item.key"
+        unstyled
         class="tile"
         :class="{ on: item.key === kind?.key }"
         :aria-pressed="item.key === kind?.key"
@@ -41,7 +43,7 @@ const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
       >
         <span class="picture"><TilePicture v-if="tiles[item.key]" :tile="tiles[item.key]!" /></span>
         {{ capital(item.many) }}
-      </button>
+      </Button>
     </div>
     <template v-if="kind">
       <NewStructure :key="kind.key" :kind="kind" :sample="tiles[kind.key]" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import { computed, onMounted, toRef } from 'vue'
 import type { DeckSpec, Kind, Sheet } from '@/api/types'
 import BuildPanel from '@/components/BuildPanel.vue'
@@ -412,11 +413,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           />
         </div>
         <label class="tick"
-          ><input
-            type="checkbox"
-            :checked="spec.breaker"
-            @change="set('breaker', ($event.target as HTMLInputElement).checked, 'breaker board')"
-          />
+          ><Checkbox binary :model-value="spec.breaker" @update:model-value="set('breaker', $event, 'breaker board')" />
           Divider board at butt joints</label
         >
       </section>
@@ -452,9 +449,9 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
       <section v-if="!spec.bridge">
         <h3>Additional loads</h3>
         <label v-for="thing in HEAVY" :key="thing" class="tick"
-          ><input
-            type="checkbox"
-            :checked="spec.carries.includes(thing)"
+          ><Checkbox
+            binary
+            :model-value="spec.carries.includes(thing)"
             @change="
               edit(
                 (at) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { toRef } from 'vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
@@ -40,13 +41,14 @@ const { act } = useStructure(toRef(props, 'structure'))
           $event !== null && edit((at) => void (at.stairs[i]!.width_m = $event!), 'width of the stair')
         "
       />
-      <button
-        class="link small"
+      <Button
+        text
+        size="small"
         :aria-label="`remove ${stair.id}`"
         @click="edit((at) => void at.stairs.splice(i, 1), 'removed a stair')"
       >
         remove
-      </button>
+      </Button>
     </div>
     <div v-for="(spot, i) in spec.spots" :key="spot.id" class="thing">
       <LengthField
@@ -70,17 +72,22 @@ const { act } = useStructure(toRef(props, 'structure'))
           $event !== null && edit((at) => void (at.spots[i]!.radius_m = $event!), 'size of the rock')
         "
       />
-      <button
-        class="link small"
+      <Button
+        text
+        size="small"
         :aria-label="`remove ${spot.id}`"
         @click="edit((at) => void at.spots.splice(i, 1), 'removed a rock')"
       >
         remove
-      </button>
+      </Button>
     </div>
     <p class="acts">
-      <button v-if="!spec.bridge" class="plain small" @click="act('add a stair', '', 'a stair')">Add a stair</button>
-      <button class="plain small" @click="act('add a rock', '', 'a place without holes')">Add obstruction</button>
+      <Button v-if="!spec.bridge" severity="secondary" outlined size="small" @click="act('add a stair', '', 'a stair')"
+        >Add a stair</Button
+      >
+      <Button severity="secondary" outlined size="small" @click="act('add a rock', '', 'a place without holes')"
+        >Add obstruction</Button
+      >
     </p>
   </section>
 </template>

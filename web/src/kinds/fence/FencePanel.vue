@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import { computed, onMounted, ref } from 'vue'
 import type { FenceSpec, Kind, Sheet } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
@@ -128,10 +130,10 @@ const fall = computed(() => {
           @update:model-value="length('bay_max_m', 'greatest bay')($event)"
         />
         <label class="tick small"
-          ><input
-            type="checkbox"
-            :checked="spec.bay_by_strength"
-            @change="set('bay_by_strength', ($event.target as HTMLInputElement).checked, 'bays by strength')"
+          ><Checkbox
+            binary
+            :model-value="spec.bay_by_strength"
+            @update:model-value="set('bay_by_strength', $event, 'bays by strength')"
           />
           no longer than its rails bear</label
         >
@@ -322,7 +324,7 @@ const fall = computed(() => {
         <p class="basis">
           Built on
           <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the calculation' }}</b>.
-          <button class="link small" @click="practice = true">change</button>
+          <Button text size="small" @click="practice = true">change</Button>
         </p>
       </section>
       <section>

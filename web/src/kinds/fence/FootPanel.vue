@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import { computed, toRef } from 'vue'
 import type { FenceSpec, Sheet } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
@@ -306,18 +307,18 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
       />
     </template>
     <label class="tick small"
-      ><input
-        type="checkbox"
-        :checked="spec.posts_cut === 'exact'"
-        @change="set('posts_cut', ($event.target as HTMLInputElement).checked ? 'exact' : 'long', 'how posts are cut')"
+      ><Checkbox
+        binary
+        :model-value="spec.posts_cut === 'exact'"
+        @update:model-value="set('posts_cut', $event ? 'exact' : 'long', 'how posts are cut')"
       />
       posts cut to length before they are set</label
     >
     <label class="tick small"
-      ><input
-        type="checkbox"
-        :checked="spec.weather === 'ice and salt'"
-        @change="set('weather', ($event.target as HTMLInputElement).checked ? 'ice and salt' : 'usual', 'exposure')"
+      ><Checkbox
+        binary
+        :model-value="spec.weather === 'ice and salt'"
+        @update:model-value="set('weather', $event ? 'ice and salt' : 'usual', 'exposure')"
       />
       ice and salt: deeper, stainless</label
     >

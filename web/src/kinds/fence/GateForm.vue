@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import { computed, ref, toRef, watch } from 'vue'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
@@ -176,11 +178,7 @@ const HUNG = [
       />
     </div>
     <label class="tick"
-      ><input
-        type="checkbox"
-        :checked="leaf.wheel ?? false"
-        @change="set('wheel', ($event.target as HTMLInputElement).checked, 'wheel')"
-      />
+      ><Checkbox binary :model-value="leaf.wheel ?? false" @update:model-value="set('wheel', $event, 'wheel')" />
       Support wheel at latch side</label
     >
     <LengthField
@@ -227,24 +225,19 @@ const HUNG = [
         @change="grade(($event.target as HTMLInputElement).value)"
     /></label>
     <label class="tick"
-      ><input
-        type="checkbox"
-        :checked="leaf.raked"
-        @change="set('raked', ($event.target as HTMLInputElement).checked, 'raked leaf')"
-      />
-      leaf follows the slope of the fence</label
+      ><Checkbox binary :model-value="leaf.raked" @update:model-value="set('raked', $event, 'raked leaf')" /> leaf
+      follows the slope of the fence</label
     >
     <label class="tick"
-      ><input
-        type="checkbox"
-        :checked="leaf.hinges_lap_boards ?? true"
-        @change="set('hinges_lap_boards', ($event.target as HTMLInputElement).checked, 'hinges on boards or frame')"
+      ><Checkbox
+        binary
+        :model-value="leaf.hinges_lap_boards ?? true"
+        @update:model-value="set('hinges_lap_boards', $event, 'hinges on boards or frame')"
       />
       hinges lap the boards</label
     >
     <label class="tick"
-      ><input type="checkbox" :checked="!!opening.arch" @change="arch(($event.target as HTMLInputElement).checked)" />
-      an arch over it</label
+      ><Checkbox binary :model-value="!!opening.arch" @update:model-value="arch($event)" /> an arch over it</label
     >
     <ArchBox v-if="opening.arch" :id="opening.id" :structure="structure" />
     <div class="three">
@@ -269,7 +262,7 @@ const HUNG = [
         :path="here + '/post_lean_m'"
         @update:model-value="$event !== null && set('post_lean_m', $event, 'lean of the post')"
       />
-      <button class="plain" type="button" @click="stand">Something in the way</button>
+      <Button severity="secondary" outlined type="button" @click="stand">Something in the way</Button>
     </div>
     <div v-for="(item, i) in leaf.in_the_way" :key="item.id" class="way">
       <label
@@ -297,8 +290,9 @@ const HUNG = [
         :tape="store.tape"
         @update:model-value="$event !== null && block(i, (at) => void (at.radius_m = $event!))"
       />
-      <button
-        class="link small"
+      <Button
+        text
+        size="small"
         type="button"
         :aria-label="`remove ${item.what}`"
         @click="
@@ -309,7 +303,7 @@ const HUNG = [
         "
       >
         remove
-      </button>
+      </Button>
     </div>
     <RatingField
       label="Person load at latch edge"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import { computed, toRef } from 'vue'
 import type { FenceSpec } from '@/api/types'
 import CountField from '@/components/CountField.vue'
@@ -160,10 +161,10 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       @update:model-value="put('mesh_m', 'mesh')($event)"
     />
     <label v-if="style === 'stock panels'" class="tick small"
-      ><input
-        type="checkbox"
-        :checked="it.mesh_upright"
-        @change="put('mesh_upright', 'way up of the wire')(($event.target as HTMLInputElement).checked)"
+      ><Checkbox
+        binary
+        :model-value="it.mesh_upright"
+        @update:model-value="put('mesh_upright', 'way up of the wire')($event)"
       />
       long openings upright, small ones at the bottom</label
     >
@@ -189,28 +190,16 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       @update:model-value="put('base', 'the foot of the infill')($event)"
     />
     <label class="tick small"
-      ><input
-        type="checkbox"
-        :checked="it.cap"
-        @change="put('cap', 'cap')(($event.target as HTMLInputElement).checked)"
-      />
-      a cap board on top</label
+      ><Checkbox binary :model-value="it.cap" @update:model-value="put('cap', 'cap')($event)" /> a cap board on
+      top</label
     >
     <label v-if="boarded" class="tick small"
-      ><input
-        type="checkbox"
-        :checked="it.trim"
-        @change="put('trim', 'trim')(($event.target as HTMLInputElement).checked)"
-      />
-      trim over the boards' ends</label
+      ><Checkbox binary :model-value="it.trim" @update:model-value="put('trim', 'trim')($event)" /> trim over the
+      boards' ends</label
     >
     <label v-if="wired" class="tick small"
-      ><input
-        type="checkbox"
-        :checked="it.sight_rail"
-        @change="put('sight_rail', 'sight rail')(($event.target as HTMLInputElement).checked)"
-      />
-      a rail on top, so that it is seen</label
+      ><Checkbox binary :model-value="it.sight_rail" @update:model-value="put('sight_rail', 'sight rail')($event)" /> a
+      rail on top, so that it is seen</label
     >
     <PickField
       inline

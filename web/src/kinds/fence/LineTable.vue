@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import SelectBox from '@/components/SelectBox'
 import { nextTick, onMounted, ref, toRef, watch } from 'vue'
 import type { FenceSpec } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
@@ -113,7 +116,7 @@ function away(list: Lists, index: number): void {
 <template>
   <div v-if="spec" ref="rows" class="line">
     <section>
-      <h3>Runs <button class="link small" @click="addStraight">add one</button></h3>
+      <h3>Runs <Button text size="small" @click="addStraight">add one</Button></h3>
       <div v-for="(item, i) in spec.straights" :key="item.id" class="row straight">
         <LengthField
           :label="`Run ${i + 1}`"
@@ -130,75 +133,70 @@ function away(list: Lists, index: number): void {
               @change="turn(i, ($event.target as HTMLInputElement).value, side(item.turn_rad))"
           /></label>
           <label class="small"
-            >to the<select
-              :value="side(item.turn_rad)"
-              @change="turn(i, degrees(item.turn_rad), ($event.target as HTMLSelectElement).value)"
+            >to the<SelectBox
+              :model-value="side(item.turn_rad)"
+              @update:model-value="turn(i, degrees(item.turn_rad), $event)"
             >
               <option>left</option>
               <option>right</option>
-            </select></label
+            </SelectBox></label
           >
         </template>
         <label class="small"
-          >bays<select
-            :value="item.follows"
-            @change="
-              edit(
-                'bays',
-                (at) =>
-                  void (at.straights[i]!.follows = ($event.target as HTMLSelectElement).value as 'raked' | 'stepped'),
-              )
-            "
+          >bays<SelectBox
+            :model-value="item.follows"
+            @update:model-value="edit('bays', (at) => void (at.straights[i]!.follows = $event as 'raked' | 'stepped'))"
           >
             <option>raked</option>
             <option>stepped</option>
             <option>straight top</option>
-          </select></label
+          </SelectBox></label
         >
-        <button
+        <Button
           v-if="spec.straights.length > 1"
-          class="link small"
+          text
+          size="small"
           :aria-label="`remove run ${i + 1}`"
           @click="away('straights', i)"
         >
           remove
-        </button>
+        </Button>
       </div>
       <div class="row joins">
         <label class="small"
-          >it starts<select
-            :value="spec.start_at?.at"
+          >it starts<SelectBox
+            :model-value="spec.start_at?.at"
             :disabled="spec.closed"
-            @change="joined('start_at', ($event.target as HTMLSelectElement).value)"
+            @update:model-value="joined('start_at', $event)"
           >
             <option value="post">with a post</option>
             <option value="wall">against a wall</option>
             <option value="standing post">at a post that stands</option>
-          </select></label
+          </SelectBox></label
         >
         <label class="small"
-          >it ends<select
-            :value="spec.end_at?.at"
+          >it ends<SelectBox
+            :model-value="spec.end_at?.at"
             :disabled="spec.closed"
-            @change="joined('end_at', ($event.target as HTMLSelectElement).value)"
+            @update:model-value="joined('end_at', $event)"
           >
             <option value="post">with a post</option>
             <option value="wall">against a wall</option>
             <option value="standing post">at a post that stands</option>
-          </select></label
+          </SelectBox></label
         >
         <label class="small tick"
-          ><input
-            type="checkbox"
-            :checked="spec.closed"
-            @change="edit('closed loop', (at) => void (at.closed = ($event.target as HTMLInputElement).checked))"
+          ><Checkbox
+            binary
+            :model-value="spec.closed"
+            @update:model-value="edit('closed loop', (at) => void (at.closed = $event))"
           />
           closed: it ends where it began</label
         >
       </div>
     </section>
     <section>
-      <h3>Gates <button class="link small" @click="addGate">add one</button></h3>
+      <h3>Gates <Button text size="small" @click="addGate">add one</Button></h3>
       <p v-if="!spec.openings.length" class="small quiet">No gate in this line.</p>
       <div v-for="(item, i) in spec.openings" :key="item.id" class="row gate">
         <label class="small"
@@ -222,15 +220,10 @@ function away(list: Lists, index: number): void {
           @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.clear_m = $event!))"
         />
         <label class="tick small"
-          ><input
-            type="checkbox"
-            :checked="item.hung !== false"
-            @change="
-              edit(
-                'leaf or way through',
-                (at) => void (at.openings[i]!.hung = ($event.target as HTMLInputElement).checked),
-              )
-            "
+          ><Checkbox
+            binary
+            :model-value="item.hung !== false"
+            @update:model-value="edit('leaf or way through', (at) => void (at.openings[i]!.hung = $event))"
           />
           has a gate</label
         >
@@ -243,15 +236,13 @@ function away(list: Lists, index: number): void {
           @update:model-value="leaves(i, $event)"
         />
         <label v-if="item.hung !== false" class="small"
-          >swings<select
-            :value="item.swing"
-            @change="
-              edit('swing', (at) => void (at.openings[i]!.swing = ($event.target as HTMLSelectElement).value as 'in'))
-            "
+          >swings<SelectBox
+            :model-value="item.swing"
+            @update:model-value="edit('swing', (at) => void (at.openings[i]!.swing = $event as 'in'))"
           >
             <option>in</option>
             <option>out</option>
-          </select></label
+          </SelectBox></label
         >
         <router-link
           v-if="item.hung !== false"
@@ -259,11 +250,11 @@ function away(list: Lists, index: number): void {
           :to="{ name: 'gate', params: { structure: spec.id, opening: item.id } }"
           >its leaf</router-link
         >
-        <button class="link small" :aria-label="`remove ${item.what}`" @click="away('openings', i)">remove</button>
+        <Button text size="small" :aria-label="`remove ${item.what}`" @click="away('openings', i)">remove</Button>
       </div>
     </section>
     <section>
-      <h3>Removable panels <button class="link small" @click="addLiftOut">add one</button></h3>
+      <h3>Removable panels <Button text size="small" @click="addLiftOut">add one</Button></h3>
       <div v-for="(item, i) in spec.lift_outs" :key="item.id" class="row straight">
         <LengthField
           label="First post at"
@@ -279,17 +270,13 @@ function away(list: Lists, index: number): void {
           :path="`${path}/lift_outs/${i}/clear_m`"
           @update:model-value="$event !== null && edit('lift-out', (at) => void (at.lift_outs![i]!.clear_m = $event!))"
         />
-        <button
-          class="link small"
-          :aria-label="`remove the bay that lifts out, ${i + 1}`"
-          @click="away('lift_outs', i)"
-        >
+        <Button text size="small" :aria-label="`remove the bay that lifts out, ${i + 1}`" @click="away('lift_outs', i)">
           remove
-        </button>
+        </Button>
       </div>
     </section>
     <section>
-      <h3>Obstructions and utilities <button class="link small" @click="addBand">add one</button></h3>
+      <h3>Obstructions and utilities <Button text size="small" @click="addBand">add one</Button></h3>
       <p v-if="!spec.zones.length" class="small quiet">
         None known. Every located service, rock, root, door and slab goes here.
       </p>
@@ -301,14 +288,12 @@ function away(list: Lists, index: number): void {
         :data-thing="`${structure}/zone/${item.id}`"
       >
         <label class="small"
-          >kind<select
-            :value="item.kind"
-            @change="
-              edit('kind', (at) => void (at.zones[i]!.kind = ($event.target as HTMLSelectElement).value as 'no dig'))
-            "
+          >kind<SelectBox
+            :model-value="item.kind"
+            @update:model-value="edit('kind', (at) => void (at.zones[i]!.kind = $event as 'no dig'))"
           >
             <option v-for="[value, says] in KINDS" :key="value" :value="value">{{ says }}</option>
-          </select></label
+          </SelectBox></label
         >
         <label class="small"
           >what<KeptInput
@@ -363,18 +348,13 @@ function away(list: Lists, index: number): void {
             @change="crossing(i, ($event.target as HTMLInputElement).value)"
         /></label>
         <label class="small"
-          >a post there<select
-            :value="item.foot ?? ''"
-            @change="
-              edit(
-                'foot there',
-                (at) => void (at.zones[i]!.foot = (($event.target as HTMLSelectElement).value || null) as null),
-              )
-            "
+          >a post there<SelectBox
+            :model-value="item.foot ?? ''"
+            @update:model-value="edit('foot there', (at) => void (at.zones[i]!.foot = ($event || null) as null))"
           >
             <option value="">none may stand</option>
             <option v-for="foot in FEET_HERE" :key="foot">{{ foot }}</option>
-          </select></label
+          </SelectBox></label
         >
         <label class="small"
           >its depth<KeptInput
@@ -387,11 +367,11 @@ function away(list: Lists, index: number): void {
               )
             "
         /></label>
-        <button class="link small" :aria-label="`remove ${item.what}`" @click="away('zones', i)">remove</button>
+        <Button text size="small" :aria-label="`remove ${item.what}`" @click="away('zones', i)">remove</Button>
       </div>
     </section>
     <section>
-      <h3>Locked posts <button class="link small" @click="addLock">add one</button></h3>
+      <h3>Locked posts <Button text size="small" @click="addLock">add one</Button></h3>
       <div v-for="(item, i) in spec.locks" :key="item.id" class="row straight">
         <LengthField
           :label="`Stays at`"
@@ -406,9 +386,9 @@ function away(list: Lists, index: number): void {
             maxlength="120"
             @change="edit('lock', (at) => void (at.locks[i]!.why = ($event.target as HTMLInputElement).value))"
         /></label>
-        <button class="link small" :aria-label="`remove the post that stays, ${i + 1}`" @click="away('locks', i)">
+        <Button text size="small" :aria-label="`remove the post that stays, ${i + 1}`" @click="away('locks', i)">
           remove
-        </button>
+        </Button>
       </div>
     </section>
   </div>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import SelectBox from '@/components/SelectBox'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { FenceSpec, Sheet } from '@/api/types'
@@ -49,13 +52,16 @@ const sample = computed(
     </template>
     <p class="small sample">
       Full size on paper:
-      <label>wide <input v-model="wide" :placeholder="store.tape.system === 'imperial' ? '14 in' : '360 mm'" /></label>
+      <label
+        >wide
+        <InputText v-model="wide" :placeholder="store.tape.system === 'imperial' ? '14 in' : '360 mm'" size="small"
+      /></label>
       <label
         >on
-        <select v-model="paper">
+        <SelectBox v-model="paper">
           <option value="letter">Letter</option>
           <option value="a4">A4</option>
-        </select></label
+        </SelectBox></label
       >
       <a :href="sample" target="_blank">print a sample</a>
     </p>
@@ -64,12 +70,14 @@ const sample = computed(
       <p v-for="text in held" :key="text" class="fault">{{ text }}</p>
       <label for="who">Approved by</label>
       <span class="row"
-        ><input id="who" v-model="who" maxlength="80" autocomplete="off" /><button
-          class="plain"
+        ><InputText id="who" v-model="who" maxlength="80" autocomplete="off" size="small" /><Button
+          severity="secondary"
+          outlined
           :disabled="!who.trim()"
+          type="submit"
         >
           Approve appearance
-        </button></span
+        </Button></span
       >
     </form>
   </section>

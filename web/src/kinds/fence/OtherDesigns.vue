@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { watchDebounced } from '@vueuse/core'
 import { toRef, watch } from 'vue'
 import { api, ask } from '@/api/client'
@@ -64,7 +65,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
 </script>
 
 <template>
-  <button class="plain" :disabled="comparing" @click="compare()">Compare designs</button>
+  <Button severity="secondary" outlined :disabled="comparing" @click="compare()">Compare designs</Button>
   <table v-if="beside.length">
     <thead>
       <tr>

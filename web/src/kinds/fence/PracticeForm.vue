@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import { reactive, toRef, watch } from 'vue'
@@ -54,8 +55,10 @@ function reckoned(): void {
       <label for="why">Why</label>
       <InputText id="why" v-model="form.why" maxlength="200" />
       <p class="acts">
-        <button class="plain" type="submit" :disabled="!form.accepted_by.trim()">Build on this detail</button>
-        <button class="main" type="button" @click="reckoned">Build on the calculation</button>
+        <Button severity="secondary" outlined type="submit" :disabled="!form.accepted_by.trim()"
+          >Build on this detail</Button
+        >
+        <Button type="button" @click="reckoned">Build on the calculation</Button>
       </p>
     </form>
   </Dialog>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import { computed, toRef } from 'vue'
 import type { FenceSpec } from '@/api/types'
 import CountField from '@/components/CountField.vue'
@@ -29,10 +30,10 @@ function take(value: Advice, on: boolean): void {
 <template>
   <template v-if="spec">
     <label class="tick small"
-      ><input
-        type="checkbox"
-        :checked="spec.guards_drop"
-        @change="set('guards_drop', ($event.target as HTMLInputElement).checked, 'beside a drop')"
+      ><Checkbox
+        binary
+        :model-value="spec.guards_drop"
+        @update:model-value="set('guards_drop', $event, 'beside a drop')"
       />
       Beside a drop: design as a guard</label
     >
@@ -67,11 +68,7 @@ function take(value: Advice, on: boolean): void {
     <fieldset>
       <legend class="small">Recommendations to enforce</legend>
       <label v-for="item in ADVICE" :key="item.value" class="tick small"
-        ><input
-          type="checkbox"
-          :checked="taken.has(item.value)"
-          @change="take(item.value, ($event.target as HTMLInputElement).checked)"
-        />
+        ><Checkbox binary :model-value="taken.has(item.value)" @update:model-value="take(item.value, $event)" />
         {{ item.says }}</label
       >
     </fieldset>

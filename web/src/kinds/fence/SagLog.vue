@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import SelectBox from '@/components/SelectBox'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Sheet } from '@/api/types'
@@ -66,9 +68,9 @@ async function note(): Promise<void> {
     <p class="small">Make a mark on the latch post when the leaf is hung; measure down from it.</p>
     <form @submit.prevent="note">
       <label v-if="leaves.length > 1"
-        >Leaf<select v-model="which">
+        >Leaf<SelectBox v-model="which">
           <option v-for="(item, i) in leaves" :key="item" :value="item">{{ i + 1 }}</option>
-        </select></label
+        </SelectBox></label
       >
       <LengthField
         label="Sag since installation"
@@ -78,7 +80,7 @@ async function note(): Promise<void> {
         optional="not measured"
         @update:model-value="dropped = $event"
       />
-      <button class="plain" :disabled="dropped === null">Keep</button>
+      <Button severity="secondary" outlined :disabled="dropped === null" type="submit">Keep</Button>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ul v-if="log.length">

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
+import SelectBox from '@/components/SelectBox'
 import StateTag from '@/components/StateTag.vue'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
@@ -64,18 +66,18 @@ function take(): void {
     <p class="row">
       <label class="small"
         >Replace
-        <select v-model="slot" @change="startAnew">
+        <SelectBox v-model="slot" @change="startAnew">
           <option value="post">posts</option>
           <option value="rail">rails</option>
           <option value="board">boards</option>
-        </select></label
+        </SelectBox></label
       >
       <span class="small"
         >use
-        <select v-model="to" aria-label="Use instead" @change="look()">
+        <SelectBox v-model="to" aria-label="Use instead" @change="look()">
           <option value="" disabled>pick one</option>
           <option v-for="item in offers" :key="item.key" :value="item.key">{{ item.says }}</option>
-        </select></span
+        </SelectBox></span
       >
     </p>
     <p v-if="busy" class="quiet small" aria-busy="true">Calculating the whole plan with it.</p>
@@ -84,7 +86,7 @@ function take(): void {
       <p><StateTag :state="found.verdict" /> {{ found.headline }}. Price {{ change(found.price, 2) }}.</p>
       <p v-for="text in found.conflicts" :key="text" class="fault small">{{ text }}</p>
       <p class="row">
-        <button class="plain" @click="take">Apply to plan</button>
+        <Button severity="secondary" outlined @click="take">Apply to plan</Button>
         <span class="small quiet">The look is then shown and approved again.</span>
       </p>
     </template>

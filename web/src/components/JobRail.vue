@@ -1,0 +1,250 @@
+<script setup lang="ts">
+import {
+  CalendarDays,
+  Camera,
+  ChevronsLeft,
+  ChevronsRight,
+  Fence,
+  FolderOpen,
+  LayoutDashboard,
+  LayoutGrid,
+  Map as MapIcon,
+  Mountain,
+  Package,
+  ReceiptText,
+  Tent,
+  Umbrella,
+  Waves,
+} from 'lucide-vue-next'
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import StateMark from '@/components/StateMark.vue'
+import { useStates } from '@/composables/useStates'
+import { stateLabel } from '@/logic/states'
+import { useJob } from '@/stores/job'
+import { useSession } from '@/stores/session'
+
+/** The job's pages, its structures among them, each with its state. */
+const props = defineProps<{ job: string; structure: string }>()
+const store = useJob()
+const session = useSession()
+const route = useRoute()
+const { stateOf } = useStates()
+
+/** Pages that hold money, for those who may see it. */
+const PRICED = ['list', 'quote']
+const allowed = (page: string) => session.session?.sees_prices !== false || !PRICED.includes(page)
+const BEFORE = [
+  { page: 'brief', says: 'Overview', icon: LayoutDashboard },
+  { page: 'place', says: 'Site', icon: MapIcon },
+  { page: 'ground', says: 'Ground and climate', icon: Mountain },
+]
+const AFTER = [
+  { page: 'list', says: 'Materials', icon: Package },
+  { page: 'quote', says: 'Estimate', icon: ReceiptText },
+  { page: 'calendar', says: 'Schedule', icon: CalendarDays },
+  { page: 'record', says: 'Site record', icon: Camera },
+  { page: 'file', says: 'Job file', icon: FolderOpen },
+]
+const after = computed(() => AFTER.filter((item) => allowed(item.page)))
+const ICONS: Record<string, typeof Fence> = {
+  fence: Fence,
+  deck: LayoutGrid,
+  pergola: Umbrella,
+  'lean-to': Tent,
+  pavilion: Tent,
+  float: Waves,
+}
+/** Pages of one structure, whose own entry is the one that is here. */
+const OWN = ['set-out', 'frame', 'gate', 'buy', 'build']
+const here = (page: string) => route.name === page
+const ofStructure = (id: string) => OWN.includes(String(route.name)) && props.structure === id
+
+const KEY = 'trellis.rail'
+const NARROW = ['place', ...OWN]
+const wished = ref<Record<string, boolean>>(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Record<string, boolean>)
+const sort = computed(() => (NARROW.includes(String(route.name)) ? 'narrow' : 'wide'))
+const wide = computed(() => wished.value[sort.value] ?? sort.value === 'wide')
+function fold(): void {
+  wished.value = { ...wished.value, [sort.value]: !wide.value }
+  localStorage.setItem(KEY, JSON.stringify(wished.value))
+}
+const to = (page: string) => ({
+  name: page,
+  params: page === 'ground' || page === 'record' ? { job: props.job, structure: props.structure } : { job: props.job },
+})
+const usable = (page: string) => page !== 'record' || !!props.structure
+</script>
+
+<template>
+  <nav class="rail no-print" :class="{ wide }" aria-label="Pages of the job">
+    <router-link
+      v-for="item in BEFORE"
+      :key="item.page"
+      :to="to(item.page)"
+      class="item"
+      :class="{ here: here(item.page) }"
+      :aria-current="here(item.page) ? 'page' : undefined"
+      :title="wide ? undefined : item.says"
+    >
+      <component :is="item.icon" :size="18" :stroke-width="1.75" aria-hidden="true" />
+      <span class="says">{{ item.says }}</span>
+    </router-link>
+    <hr />
+    <router-link
+      v-for="item in store.shown?.structures"
+      :key="item.spec.id"
+      :to="{ name: 'set-out', params: { job, structure: item.spec.id } }"
+      class="item structure"
+      :class="{ here: ofStructure(item.spec.id) }"
+      :aria-current="ofStructure(item.spec.id) ? 'page' : undefined"
+      :title="wide ? undefined : `${item.name}: ${stateLabel(stateOf(item.spec.id))}`"
+    >
+      <component :is="ICONS[item.spec.kind] ?? LayoutGrid" :size="18" :stroke-width="1.75" aria-hidden="true" />
+      <span class="says">{{ item.name }}</span>
+      <StateMark v-if="stateOf(item.spec.id)" :state="stateOf(item.spec.id)" :size="wide ? 15 : 12" class="state" />
+    </router-link>
+    <hr v-if="store.shown?.structures.length" />
+    <template v-for="item in after" :key="item.page">
+      <router-link
+        v-if="usable(item.page)"
+        :to="to(item.page)"
+        class="item"
+        :class="{ here: here(item.page) }"
+        :aria-current="here(item.page) ? 'page' : undefined"
+        :title="wide ? undefined : item.says"
+      >
+        <component :is="item.icon" :size="18" :stroke-width="1.75" aria-hidden="true" />
+        <span class="says">{{ item.says }}</span>
+      </router-link>
+    </template>
+    <Button
+      unstyled
+      class="item fold"
+      :aria-expanded="wide"
+      :aria-label="wide ? 'Fold the menu' : 'Open the menu'"
+      @click="fold"
+    >
+      <component :is="wide ? ChevronsLeft : ChevronsRight" :size="18" :stroke-width="1.75" aria-hidden="true" />
+    </Button>
+  </nav>
+</template>
+
+<style scoped>
+.rail {
+  width: 56px;
+  flex: none;
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  padding: 8px 6px;
+  background: var(--paper);
+  border-right: 1px solid var(--line);
+  overflow-y: auto;
+}
+.rail.wide {
+  width: 208px;
+}
+.item {
+  position: relative;
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 36px;
+  padding: 0 12px;
+  border: 0;
+  border-radius: 4px;
+  background: none;
+  color: var(--ink-2);
+  text-decoration: none;
+  cursor: pointer;
+}
+.item :deep(svg) {
+  flex: none;
+}
+.item:hover {
+  background: var(--ground);
+  color: var(--ink);
+}
+.item.here {
+  background: var(--chalk-soft);
+  color: var(--ink);
+  font-weight: 600;
+}
+.item.here::before {
+  content: '';
+  position: absolute;
+  left: -6px;
+  top: 5px;
+  bottom: 5px;
+  width: 4px;
+  background: var(--flag);
+}
+.says {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  min-width: 0;
+}
+.rail:not(.wide) .says {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  clip-path: inset(50%);
+}
+.state {
+  margin-left: auto;
+}
+.rail:not(.wide) .state {
+  position: absolute;
+  right: 4px;
+  bottom: 3px;
+}
+hr {
+  width: 100%;
+  margin: 6px 0;
+  border: 0;
+  border-top: 1px solid var(--line);
+}
+.fold {
+  margin-top: auto;
+}
+@media (max-width: 860px) {
+  .rail,
+  .rail.wide {
+    width: 100%;
+    flex-direction: row;
+    overflow-x: auto;
+    overflow-y: hidden;
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+    padding: 4px 8px;
+  }
+  .item {
+    flex: none;
+  }
+  .item.here::before {
+    left: 8px;
+    right: 8px;
+    top: auto;
+    bottom: -4px;
+    width: auto;
+    height: 3px;
+  }
+  .rail:not(.wide) .says {
+    position: static;
+    width: auto;
+    height: auto;
+    clip-path: none;
+  }
+  .state {
+    margin-left: 0;
+    position: static;
+  }
+  hr,
+  .fold {
+    display: none;
+  }
+}
+</style>

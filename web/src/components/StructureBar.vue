@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import type { Sheet } from '@/api/types'
+
+/** Over the pages of one structure: its name and size, and the string with its three stakes. */
+const props = defineProps<{ job: string; structure: string; name: string; sheet: Sheet | null }>()
+const route = useRoute()
+const stages = [
+  { pages: ['set-out', 'frame', 'gate'], to: 'set-out', says: 'Design' },
+  { pages: ['buy'], to: 'buy', says: 'Materials' },
+  { pages: ['build'], to: 'build', says: 'Build' },
+]
+const at = computed(() => stages.findIndex((stage) => stage.pages.includes(String(route.name))))
+const size = computed(() =>
+  [props.sheet?.length, props.sheet?.posts.length ? `${props.sheet.posts.length} posts` : '']
+    .filter(Boolean)
+    .join(', '),
+)
+</script>
+
+<template>
+  <header class="bar no-print">
+    <div class="names">
+      <p class="name">{{ name }}</p>
+      <p class="quiet small">{{ size }}</p>
+    </div>
+    <nav class="stakes" aria-label="Pages of the structure">
+      <router-link
+        v-for="(stage, k) in stages"
+        :key="stage.to"
+        :to="{ name: stage.to, params: { job, structure } }"
+        class="stake"
+        :class="{ here: k === at }"
+        :aria-current="k === at ? 'page' : undefined"
+      >
+        <svg viewBox="0 0 20 24" aria-hidden="true">
+          <path d="M6 8h8v8l-4 6-4-6Z" />
+          <path v-if="k === at" class="flag" d="M10 8V1l9 3-9 3" />
+        </svg>
+        {{ stage.says }}
+      </router-link>
+    </nav>
+    <div id="structure-actions" class="actions"></div>
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  flex: none;
+  min-height: 54px;
+  padding: 4px 16px;
+  background: var(--paper);
+  border-bottom: 1px solid var(--line);
+}
+.names {
+  flex: 1 1 0;
+  min-width: 0;
+}
+.names p {
+  margin: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.name {
+  font-size: 16px;
+  font-weight: 600;
+}
+.stakes {
+  position: relative;
+  display: flex;
+}
+.stakes::before {
+  content: '';
+  position: absolute;
+  left: 44px;
+  right: 44px;
+  top: 14px;
+  border-top: 1.5px solid var(--line);
+}
+.stake {
+  position: relative;
+  width: 104px;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  color: var(--ink-2);
+  text-decoration: none;
+  font-size: 13px;
+}
+.stake svg {
+  width: 20px;
+  height: 24px;
+  overflow: visible;
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.stake.here {
+  color: var(--ink);
+  font-weight: 600;
+}
+.stake.here svg {
+  fill: var(--ink);
+}
+.stake .flag {
+  fill: var(--flag);
+  stroke: none;
+}
+.actions {
+  flex: 1 1 0;
+  display: flex;
+  justify-content: flex-end;
+  gap: 8px;
+  align-items: center;
+}
+@media (max-width: 860px) {
+  .bar {
+    flex-wrap: wrap;
+    gap: 2px 8px;
+    padding: 4px 12px;
+  }
+  .stake {
+    width: 84px;
+  }
+  .actions:empty {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,10 @@
+import { computed } from 'vue'
+import { api, ask } from '@/api/client'
+import { useJobAnswer } from '@/composables/useJobAnswer'
+
+/** The state of every structure of the job that is open, asked once for all who show it. */
+export function useStates() {
+  const { data } = useJobAnswer('states', (document) => ask(api.POST('/api/reckon/states', { body: { document } })))
+  const rows = computed(() => data.value?.states ?? [])
+  return { rows, stateOf: (structure: string) => rows.value.find((row) => row.id === structure)?.key ?? '' }
+}
