@@ -435,8 +435,8 @@ class RefusalsTest(unittest.TestCase):
             ("14x10 drum9x9", "litres and millimetres"),
             ("14x10 drum400x200", "no barrel"),
             ("14x10 on=roof", "end or the side"),
-            ("14x10 noraft", "not understood"),
-            ("14x10 elephant", "not understood"),
+            ("14x10 noraft", "not recognized"),
+            ("14x10 elephant", "not recognized"),
         ):
             with self.subTest(text=text), self.assertRaisesRegex(InputError, says):
                 case(text)

@@ -239,7 +239,7 @@ class RefusalsTest(unittest.TestCase):
             ("12x8 falls", "in degrees"),
             ("12x8 sheets5", "sells no sheet"),
             ("12x8 posts99", "2 to 8 posts"),
-            ("12x8 elephant", "not understood"),
+            ("12x8 elephant", "not recognized"),
             ("12x8 beam20", "over the floor"),
         ):
             with self.subTest(text=text), self.assertRaisesRegex(InputError, says):

@@ -239,7 +239,7 @@ class RefusalsTest(unittest.TestCase):
             ("12x12 rise7", "rise in its run"),
             ("12x12 ring30", "a ring is"),
             ("12x12 sheets7x12", "sells no sheet"),
-            ("12x12 elephant", "not understood"),
+            ("12x12 elephant", "not recognized"),
         ):
             with self.subTest(text=text), self.assertRaisesRegex(InputError, says):
                 case(text)

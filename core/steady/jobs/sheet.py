@@ -406,7 +406,7 @@ def _reading(mark: Mark, tape: Tape) -> str:
 
 
 NOUGHT_M = 0.0005
-"""Less than this is nothing on a tape [our own]."""
+"""Less than this nothing on a tape [our own]."""
 
 
 def _post_terms(footing: Footing, cut_height_m: float, over_m: float) -> tuple[tuple[str, float], ...]:

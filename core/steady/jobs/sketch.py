@@ -29,7 +29,7 @@ class Sketch:
 
 
 def sketch(job: Job, kind: Kind, text: str, bare: Bare, spec_of: Callable[[str], Any]) -> Sketch:
-    """The line's words, and its picture on the job's own site; what is not understood is left out of the picture.
+    """The line's words, and its picture on the job's own site; what is not recognized is left out of the picture.
 
     Args:
         spec_of: Reads a line as a new structure would be.

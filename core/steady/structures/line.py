@@ -27,7 +27,7 @@ class Word:
 
     def unread(self) -> InputError:
         """That this word does not read, quoting it and saying how to write the line."""
-        return InputError(FIELD, f'"{self.whole}" is not understood. {self.help}')
+        return InputError(FIELD, f'"{self.whole}" is not recognized. {self.help}')
 
     def length_m(self, text: str) -> float:
         """A length out of the word (m).
@@ -75,7 +75,7 @@ def read_line(words: Words, text: str, structure_id: str, bare: Bare) -> Any:
     """The spec that a line says.
 
     Raises:
-        InputError: A word that is not understood, or sizes that cannot be; the message quotes it.
+        InputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
     said = text.lower().replace(",", " ").replace("×", "x").split()
     size = re.fullmatch(r"(.+)x(.+)", said[0]) if said else None

@@ -51,7 +51,7 @@ def _answer(words: list[str]) -> int:
             continue
         name, mark, value = word.partition("=")
         if not mark:
-            raise InputError(name, f'"{word}" is not understood: write inputs as name=value')
+            raise InputError(name, f'"{word}" is not recognized: write inputs as name=value')
         if name == "unit":
             unit = value
         elif name not in {*(i.name for i in asked.inputs), *COMMON}:

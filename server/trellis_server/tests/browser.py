@@ -15,6 +15,7 @@ from playwright.sync_api import (
     Browser,
     BrowserContext,
     ConsoleMessage,
+    Locator,
     Page,
     Playwright,
     Request,
@@ -138,6 +139,11 @@ class BrowserTestCase(LiveServerTestCase):
 
     def open(self, path: str = "/") -> None:
         self.page.goto(self.live_server_url + path)
+
+    def choose(self, label: str, option: str, within: Locator | None = None) -> None:
+        """Pick from a list: by what the list is called, and what the option says."""
+        (within or self.page).get_by_role("combobox", name=label, exact=True).first.click()
+        self.page.get_by_role("option", name=option, exact=True).click()
 
     def shot(self, name: str) -> Path:
         SHOTS.mkdir(parents=True, exist_ok=True)

@@ -87,7 +87,7 @@ def told() -> list[str]:
         job = phone.call("POST", "/api/jobs", {"document": documents.dump(larkspur_rise())})
         with sync_playwright() as pw, pw.chromium.launch(executable_path=CHROMIUM, args=ARGS) as browser:
             page = browser.new_context(
-                viewport={"width": 1680, "height": 1000}, reduced_motion="reduce", service_workers="block"
+                viewport={"width": 1280, "height": 800}, reduced_motion="reduce", service_workers="block"
             ).new_page()
             page.set_default_timeout(PATIENCE_MS)
             page.context.add_cookies(

@@ -374,7 +374,7 @@ class FilesTest(TestCase):
                 "lower edges",
                 "Dimensions in cutting order",
                 "Pieces to cut",
-                "Order of work",
+                "Work sequence and hold points",
                 "Labels to cut out",
             ):
                 self.assertIn(word, said)

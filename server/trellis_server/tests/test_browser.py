@@ -400,7 +400,7 @@ class JobTest(SignedIn):
         self.tile("Decks")
         page.get_by_label("Along the house × out from it").fill("16x12 sideways")
         page.get_by_role("button", name="Frame it").click()
-        expect(page.get_by_role("alert")).to_contain_text('"sideways" not recognized')
+        expect(page.get_by_role("alert")).to_contain_text('"sideways" is not recognized')
         page.get_by_label("Along the house × out from it").fill("16x12 up3")
         page.get_by_role("button", name="Frame it").click()
         expect(page.locator(".canvas svg").first).to_be_visible()

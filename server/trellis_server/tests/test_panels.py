@@ -80,7 +80,7 @@ class SticksTest(SignedIn):
     def test_a_rail_as_measured_and_laid_between_the_posts_in_brackets(self) -> None:
         page = self.page
         self.sheet()
-        page.get_by_role("button", name="Rails: measured otherwise").click()
+        page.get_by_role("button", name="Rails: Actual size differs").click()
         page.get_by_label("wide", exact=True).fill("3.25")
         page.get_by_label("wide", exact=True).press("Enter")
         expect(page.get_by_text("Type the other size as well")).to_be_visible()

@@ -226,7 +226,7 @@ class AtADeskTest(Tasks):
         copy = page.locator(".list b", has_text=f"{self.job.name} (copy)")
         self.press(f"Copy {self.job.name}")
         expect(copy).to_be_visible()
-        self.press(f"Throw away {self.job.name} (copy)")
+        self.press(f"Delete {self.job.name} (copy)")
         expect(copy).to_have_count(0)
         self.press("Undo")
         expect(copy).to_be_visible()

@@ -75,7 +75,7 @@ const to = computed(() => {
       </SelectBox>
       <span class="quiet">changed {{ day(card.changed_at) }}</span>
       <Button v-if="plans" text size="small" :aria-label="`Copy ${card.name}`" @click="$emit('copy')">Copy</Button>
-      <Button v-if="plans" text size="small" :aria-label="`Throw away ${card.name}`" @click="$emit('throwAway')">
+      <Button v-if="plans" text size="small" :aria-label="`Delete ${card.name}`" @click="$emit('throwAway')">
         Delete
       </Button>
     </div>

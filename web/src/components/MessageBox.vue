@@ -32,7 +32,7 @@ async function send(text: string): Promise<void> {
   <section aria-label="Supplier order">
     <h2>Supplier order</h2>
     <template v-if="message">
-      <pre class="message" tabindex="0" aria-label="Message to the merchant">{{ message }}</pre>
+      <pre class="message" tabindex="0" aria-label="Order text to the supplier">{{ message }}</pre>
       <p class="acts">
         <Button severity="secondary" outlined @click="copy(message)">{{
           copied ? 'Copied' : 'Copy order text'

@@ -46,7 +46,8 @@ export default defineComponent({
     const root = ref<{ $el: HTMLElement } | null>(null)
     const inside = ref('')
     onMounted(() => {
-      const label = root.value?.$el.closest('label')
+      const asked = attrs.id as string | undefined
+      const label = asked ? document.querySelector(`label[for="${asked}"]`) : root.value?.$el.closest('label')
       if (!label) return
       const own = [...label.childNodes].filter((node) => node !== root.value?.$el && !root.value?.$el.contains(node))
       inside.value = own

@@ -30,10 +30,10 @@ const SHAPE: Record<string, string> = {
     <path v-else-if="SHAPE[state] === 'octagon'" d="M5 1h6l4 4v6l-4 4H5l-4-4V5Z" />
     <path v-else-if="SHAPE[state] === 'triangle'" d="M8 1 15.5 14.5H.5Z" />
     <path v-else d="M8 .7 15.3 8 8 15.3.7 8Z" />
-    <path v-if="SHAPE[state] === 'round'" d="m4.6 8.3 2.3 2.3 4.5-4.8" class="sign" />
-    <path v-else-if="SHAPE[state] === 'octagon'" d="m5.4 5.4 5.2 5.2m0-5.2-5.2 5.2" class="sign" />
-    <path v-else-if="SHAPE[state] === 'triangle'" d="M8 5.6v4m0 1.7v.6" class="sign" />
-    <path v-else-if="SHAPE[state]" d="M8 4.6v4m0 2v.6" class="sign" />
+    <path v-if="SHAPE[state] === 'round'" d="m4.6 8.3 2.3 2.3 4.5-4.8" class="glyph" />
+    <path v-else-if="SHAPE[state] === 'octagon'" d="m5.4 5.4 5.2 5.2m0-5.2-5.2 5.2" class="glyph" />
+    <path v-else-if="SHAPE[state] === 'triangle'" d="M8 5.6v4m0 1.7v.6" class="glyph" />
+    <path v-else-if="SHAPE[state]" d="M8 4.6v4m0 2v.6" class="glyph" />
   </svg>
 </template>
 
@@ -59,7 +59,7 @@ const SHAPE: Record<string, string> = {
   stroke: var(--pass);
   stroke-width: 2;
 }
-.sign {
+.glyph {
   fill: none;
   stroke: var(--paper);
   stroke-width: 1.8;

@@ -44,7 +44,7 @@ function put(): void {
       text
       size="small"
       type="button"
-      :aria-label="`${label}: measured otherwise`"
+      :aria-label="`${label}: Actual size differs`"
       @click="open = true"
     >
       Actual size differs

@@ -208,7 +208,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </div>
         <div class="bar no-print">
           <div id="scale" class="scale"></div>
-          <div class="sights" role="group" aria-label="Layers">
+          <div class="sights" role="group" aria-label="View">
             <Button
               v-for="[key, says] in SIGHTS"
               :key="key"

@@ -30,12 +30,12 @@ export const certain = (error: unknown) => error instanceof Refused && error.sta
 
 export const SAYS: Record<Failure, string> = {
   'no signal': 'Offline. Saved on this device; retrying',
-  full: 'The server can’t store anything just now: kept here, trying again',
-  'signed out': 'Signed out: kept here under your name',
+  full: 'The server can’t store anything now. Saved on this device; retrying',
+  'signed out': 'Signed out. Saved on this device under your name',
   'not allowed': "Not saved: your role can't edit this. Saved on this device",
-  gone: 'Not saved: this job is no longer on the server. Kept here',
-  'too much': 'Not saved: this is more than one job may hold. Kept here',
-  busy: 'The server asks to wait: kept here, trying again',
-  'server fault': 'The server has a fault: kept here, trying again',
-  refused: 'Not saved: see the field in red. Kept here',
+  gone: 'Not saved: this job is no longer on the server. Saved on this device',
+  'too much': 'Not saved: this is more than one job can hold. Saved on this device',
+  busy: 'The server is busy. Saved on this device; retrying',
+  'server fault': 'Server error. Saved on this device; retrying',
+  refused: 'Not saved: see the field in red. Saved on this device',
 }

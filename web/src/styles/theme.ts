@@ -38,8 +38,8 @@ export const Trellis = definePreset(Aura, {
     primary: chalk,
     focusRing: { width: '2px', style: 'solid', color: '{primary.500}', offset: '2px' },
     formField: {
-      paddingX: '10px',
-      paddingY: '6px',
+      paddingX: '8px',
+      paddingY: '4px',
       shadow: 'none',
       sm: { fontSize: '14px', paddingX: '8px', paddingY: '4px' },
     },

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import StateMark from '@/components/StateMark.vue'
+import StateTag from '@/components/StateTag.vue'
+import { useStates } from '@/composables/useStates'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
@@ -15,6 +18,7 @@ import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
 
 const store = useJob()
+const { stateOf } = useStates()
 const reference = useReference()
 onMounted(() => void reference.load())
 const text = (name: 'name' | 'place' | 'client' | 'wanted') => (value: string | undefined) => {
@@ -75,7 +79,7 @@ function remove(id: string): void {
 
 <template>
   <main v-if="store.document" class="page">
-    <h1>The brief</h1>
+    <h1>Overview</h1>
     <div class="two">
       <section>
         <h2>{{ store.document.structures.length ? 'Structures' : 'What to build' }}</h2>
@@ -88,20 +92,31 @@ function remove(id: string): void {
               class="named"
               @change="rename(item.spec.id, ($event.target as HTMLInputElement).value)"
             />
+            <span class="state">
+              <StateMark v-if="stateOf(item.spec.id)" :state="stateOf(item.spec.id)" />
+              <StateTag :state="stateOf(item.spec.id)" />
+            </span>
             <router-link
               :to="{ name: 'set-out', params: { structure: item.spec.id } }"
               :aria-label="`Open ${item.name}`"
-              >open</router-link
+              >Open</router-link
             >
-            <Button text size="small" :aria-label="`copy ${item.name}`" @click="copy(item.spec.id)">copy</Button>
-            <Button text size="small" :aria-label="`remove ${item.name}`" @click="remove(item.spec.id)">remove</Button>
+            <Button text size="small" :aria-label="`Copy ${item.name}`" @click="copy(item.spec.id)">Copy</Button>
+            <Button
+              text
+              size="small"
+              severity="danger"
+              :aria-label="`Remove ${item.name}`"
+              @click="remove(item.spec.id)"
+              >Remove</Button
+            >
           </li>
         </ul>
         <p v-if="store.document.structures.length">
           <router-link :to="{ name: 'place' }">Open site plan</router-link>
         </p>
-        <p v-else class="quiet">Pick one, then say it as the tape reads it, or start with a small one and pull it.</p>
-        <h3 v-if="store.document.structures.length" class="another">Another one</h3>
+        <p v-else class="quiet">Pick a type, then type its line or start from an example.</p>
+        <h3 v-if="store.document.structures.length" class="another">Add a structure</h3>
         <StartStructure />
         <KeptSums />
         <h2>Export</h2>

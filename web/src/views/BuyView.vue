@@ -37,14 +37,14 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({
   <main v-if="store.document" class="page">
     <h1>Materials</h1>
     <p v-if="store.document.structures.length > 1">
-      <router-link :to="{ name: 'list', params: { job: store.id } }">Materials</router-link>
+      <router-link :to="{ name: 'list', params: { job: store.id } }">Job materials</router-link>
       <span class="quiet"> with one cut plan over its {{ store.document.structures.length }} structures</span>
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p v-if="!takeoff && !fault" class="quiet" aria-busy="true">Counting pieces and planning the cuts.</p>
     <template v-if="takeoff">
       <p v-if="takeoff.bill.sample_prices" class="note">
-        Prices come from the sample list, made up for the demo. Type your merchant's own; each is kept with this job.
+        Prices come from the sample list, made up for the demo. Type your supplier's prices; each is kept with this job.
       </p>
       <p v-if="!takeoff.bill.complete" class="fault">
         Something on this list cannot be cut from what is on sale: see the cut plan.

@@ -110,7 +110,7 @@ function type(row: BookPrice, field: HTMLInputElement): void {
 const merchant = () =>
   act(
     async () => ask(api.POST('/api/outside/merchant', { body: { metric: false, keep: true } })),
-    "The merchant's prices are in the book.",
+    "The supplier's prices are in the price book.",
   )
 const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(one, row)), 'Taken away.')
 </script>

@@ -179,9 +179,9 @@ function north(): void {
 
 <template>
   <main v-if="store.document" class="page wide">
-    <h1>The ground</h1>
+    <h1>Ground and climate</h1>
     <p class="small no-print">
-      <router-link :to="{ name: 'place' }">Where the structures stand on the site</router-link>
+      <router-link :to="{ name: 'place' }">Open site plan</router-link>
     </p>
     <svg
       v-if="view && drawing"

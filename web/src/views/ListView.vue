@@ -67,7 +67,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 
 <template>
   <main v-if="store.document" class="page">
-    <h1>Materials</h1>
+    <h1>Job materials</h1>
     <div class="choose">
       <fieldset>
         <legend>For</legend>

@@ -195,7 +195,7 @@ const FILES = [
         boundary before you dig.
       </p>
     </template>
-    <div class="sights no-print" role="group" aria-label="Layers">
+    <div class="sights no-print" role="group" aria-label="View">
       <Button
         severity="secondary"
         outlined

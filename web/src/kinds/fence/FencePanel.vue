@@ -36,7 +36,7 @@ const pick = (name: keyof FenceSpec, says: string) => (value: string | number | 
 /** A pick list needs a value for none. */
 const LINE = 'as the line'
 const SPACED = [
-  { value: 'fewest posts', says: 'with the fewest posts' },
+  { value: 'fewest posts', says: 'fewest posts' },
   { value: 'equal', says: 'all bays alike' },
   { value: 'nudged', says: 'equal, adjusted at obstructions' },
   { value: 'panels', says: 'in panels' },
@@ -135,11 +135,11 @@ const fall = computed(() => {
             :model-value="spec.bay_by_strength"
             @update:model-value="set('bay_by_strength', $event, 'bays by strength')"
           />
-          no longer than its rails bear</label
+          Limit by rail strength</label
         >
         <PickField
           inline
-          label="Spaced"
+          label="Spacing method"
           :model-value="spec.bays"
           :options="SPACED"
           :path="path + '/bays'"

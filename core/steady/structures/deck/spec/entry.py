@@ -23,7 +23,7 @@ def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:
     """Read a deck from one line.
 
     Raises:
-        InputError: A word that is not understood, or sizes that cannot be; the message quotes it.
+        InputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
     words = text.lower().replace(",", " ").replace("×", "x").split()
     if not words:
@@ -67,7 +67,7 @@ def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:
         elif word == "along":
             run = "along"
         else:
-            raise InputError(FIELD, f'"{word}" is not understood. {HELP}')
+            raise InputError(FIELD, f'"{word}" is not recognized. {HELP}')
     corners = [(0.0, 0.0), (width, 0.0), *right, *left]
     outline = tuple(Corner(x_m=x, y_m=y, height_m=near + (far - near) * y / depth) for x, y in corners)
     return DeckSpec(id=deck_id, outline=outline, attach=attach, joists_run=run)  # type: ignore[arg-type]
@@ -82,4 +82,4 @@ def _length(text: str, bare: Bare, word: str) -> float:
     try:
         return parse_length(text, bare)
     except InputError:
-        raise InputError(FIELD, f'"{word}" is not understood. {HELP}') from None
+        raise InputError(FIELD, f'"{word}" is not recognized. {HELP}') from None

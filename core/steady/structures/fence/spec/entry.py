@@ -37,7 +37,7 @@ def read_line(text: str, bare: Bare = "ft") -> Line:
     """Read a fence from running readings.
 
     Raises:
-        InputError: A word that is not understood, a reading that runs backwards, or no end; the message quotes it.
+        InputError: A word that is not recognized, a reading that runs backwards, or no end; the message quotes it.
     """
     corners: list[tuple[float, float]] = []
     openings: list[Opening] = []
@@ -86,7 +86,7 @@ def _length(text: str, bare: Bare, word: str) -> float:
         value_m = parse_length(text, bare)
     except InputError:
         raise InputError(
-            FIELD, f"\"{word}\" is not understood. Use c38 corner, g4 gate, x61'3~2 no-dig, p60 post, 118'6 end"
+            FIELD, f"\"{word}\" is not recognized. Use c38 corner, g4 gate, x61'3~2 no-dig, p60 post, 118'6 end"
         ) from None
     if not 0 <= value_m <= 5000:
         raise InputError(FIELD, f'"{word}" is outside 0 to 5 km')
