@@ -22,7 +22,7 @@ def takes_out(**lists: str) -> Callable[[Any, str], Any]:
             if len(kept) < len(getattr(spec, name)):
                 return replace(spec, **{name: kept})
         raise InputError(
-            "value", "This not taken out by itself: it stands where the rest puts it. Change what it follows"
+            "value", "This is not taken out by itself: it stands where the rest puts it. Change what it follows"
         )
 
     return take_out

@@ -124,7 +124,7 @@ def migrated(document: Json) -> Json:
     """
     found = document.get("format")
     if not isinstance(found, int) or isinstance(found, bool) or found < 1:
-        raise InputError("format", "This not a job of Steady Trellis: it names no format")
+        raise InputError("format", "This is not a job of Steady Trellis: it names no format")
     if found > FORMAT:
         raise InputError("format", "This job was saved by a newer version: update this one first")
     while found < FORMAT:

@@ -214,7 +214,7 @@ def change_password(request: HttpRequest, old: str, new: str) -> None:
     """
     person: Any = request.user
     if not person.check_password(old):
-        raise InputError("old", "This not your password")
+        raise InputError("old", "This is not your password")
     _good(new, person)
     person.set_password(new)
     person.save(update_fields=["password"])

@@ -95,7 +95,7 @@ def _sentence(error: dict[str, Any]) -> str:
         return f"Name the kind of structure: one of {', '.join(known.key for known in KINDS)}"
     if kind in ("literal_error", "enum"):
         return f"Choose one of {context.get('expected', 'the list')}"
-    return str(error.get("msg", "This not recognized"))
+    return str(error.get("msg", "This is not recognized"))
 
 
 def _amount(value: Any, field: str) -> str:

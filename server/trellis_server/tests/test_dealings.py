@@ -272,7 +272,7 @@ class DealingsInBrowserTest(SignedIn):
         page.get_by_role("button", name="Approve appearance").click()
         expect(page.get_by_label("Message to the merchant")).to_contain_text("Please price and hold for Lower path")
         self.choose("Replace", "boards")
-        self.choose("Use instead", "1×6 cedar board")
+        self.choose("Use instead", "5/8 × 5½ cedar picket")
         expect(page.get_by_role("button", name="Apply to plan")).to_be_visible()
         page.get_by_role("button", name="Apply to plan").click()
         expect(page.get_by_text("The look has changed since the house approved it").first).to_be_visible()

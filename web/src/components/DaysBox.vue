@@ -44,7 +44,7 @@ function number(
 ): void {
   const value = keep(Number(field.value.replace(',', '.')))
   if (!Number.isFinite(value) || value < low || value > high) {
-    field.setCustomValidity('This not weather: check the number')
+    field.setCustomValidity('This is not weather: check the number')
     field.reportValidity()
     return
   }

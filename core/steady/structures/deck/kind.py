@@ -107,7 +107,7 @@ def let_go(spec: DeckSpec, thing: str) -> DeckSpec:
     """The spec without the pin on one of its plan's beams or posts."""
     ids = {f"{spec.id}/{what}/{pin.id}": pin.id for pin in spec.pins for what in ("beam", "post")}
     if thing not in ids:
-        raise InputError("post", "This not pinned")
+        raise InputError("post", "This is not pinned")
     return replace(spec, pins=tuple(pin for pin in spec.pins if pin.id != ids[thing]))
 
 

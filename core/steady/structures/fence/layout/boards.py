@@ -18,7 +18,7 @@ RIP_LEAST_M = 0.0508
 OUTER = "/outer"
 SLIM_M = 0.0001
 SLIVER_M = 0.012
-"""Less of a board than this not put up: it splits [our own]."""
+"""Less of a board than this is not put up: it splits [our own]."""
 
 
 @value_in_order

@@ -17,7 +17,7 @@ SOLD_M = {False: 0.4064, True: 0.45}
 """Side of a slab as sold, by feet or metric [common practice]."""
 MOST_SLABS = 4000
 SLIVER_M = 0.01
-"""Less of a slab than this not laid: the joint takes it up [our own]."""
+"""Less of a slab than this is not laid: the joint takes it up [our own]."""
 Point = tuple[float, float]
 Ring = list[Point]
 

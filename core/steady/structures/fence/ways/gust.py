@@ -182,7 +182,7 @@ def _places(spec: FenceSpec, built: Plan) -> dict[str, str]:
 
 def _use(check: Check, stands: dict[str, float], book: Rulebook) -> float:
     """How much of its limit a code's wind check uses with the hole that is built; 0 for what is none."""
-    if check.asks is not Asks.CODE or check.basis not Basis.RECKONED or not check.by_wind:
+    if check.asks is not Asks.CODE or check.basis is not Basis.RECKONED or not check.by_wind:
         return 0.0
     if check.key in IN_GROUND:
         has = stands.get(check.about, 0.0) / book.units.span_m
