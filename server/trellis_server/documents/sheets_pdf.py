@@ -192,7 +192,7 @@ def _table(
     return table
 
 
-KINDS = {"hurt": "Safety", "drawing": "Building"}
+KINDS = {"hurt": "Safety", "rot": "Durability", "licence": "Licensing", "drawing": "Detail"}
 """What a kind of caution is called on paper, where its own name does not say it."""
 
 

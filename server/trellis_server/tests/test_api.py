@@ -375,7 +375,7 @@ class FilesTest(TestCase):
                 "Dimensions in cutting order",
                 "Pieces to cut",
                 "Work sequence and hold points",
-                "Labels to cut out",
+                "Part labels",
             ):
                 self.assertIn(word, said)
             self.assertLess(

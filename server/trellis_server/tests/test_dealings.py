@@ -209,7 +209,7 @@ class DealingsInBrowserTest(SignedIn):
         page.get_by_role("combobox", name="Post foundation").click()
         page.get_by_role("option", name="base on a slab").click()
         expect(page.get_by_text("A base is a hinge: nothing holds these posts up.")).to_be_visible()
-        expect(page.get_by_role("complementary", name="What is built").get_by_text("not_checked").first).to_be_visible()
+        expect(page.get_by_role("complementary", name="What is built").get_by_text("Not checked").first).to_be_visible()
         page.get_by_role("combobox", name="Lateral system").click()
         page.get_by_role("option", name="a base with a rating").click()
         rating = page.get_by_label("Base's rated moment")
@@ -281,7 +281,7 @@ class DealingsInBrowserTest(SignedIn):
     def test_a_day_is_typed_and_answered_and_two_documents_stop_the_dig(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/build/windbreak")
-        page.get_by_role("button", name="a day to dig").click()
+        page.get_by_role("button", name="Add digging day").click()
         rain = page.get_by_label("rain, in").last
         rain.fill("2")
         rain.press("Tab")
@@ -361,7 +361,7 @@ class DealingsInBrowserTest(SignedIn):
         for _ in range(3):
             page.get_by_role("button", name="›").click()
         reading = page.locator(".reading").inner_text()
-        page.get_by_role("button", name="hit something").click()
+        page.get_by_role("button", name="Report obstruction").click()
         page.get_by_label("Obstruction and depth").fill("rock at 14 in")
         page.get_by_role("button", name="Save and re-plan").click()
         expect(page.get_by_role("status").filter(has_text="posts that are set stay")).to_be_visible()

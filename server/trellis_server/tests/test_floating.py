@@ -18,13 +18,13 @@ class FloatInTheBrowserTest(RoofInTheBrowser):
         expect(side).to_contain_text("Across it, with its water")
         # 710 kg soaked on eight barrels of 208 L, 585 mm across: 43 % under, by the segment 259 mm.
         expect(side).to_contain_text("Draft, empty10³⁄₁₆″")
-        expect(side).to_contain_text("float.stability_full_load_at_edge")
+        expect(side).to_contain_text("Float: stability, full load at edge")
         self.assertEqual(self.axe(), [])
 
         people = page.get_by_label("People", exact=True)
         people.fill("6")
         people.press("Enter")
-        expect(page.get_by_text("fail").first).to_be_visible()
+        expect(page.get_by_text("Fails").first).to_be_visible()
         people.fill("")
         people.press("Enter")
         self.saved()

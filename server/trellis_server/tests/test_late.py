@@ -37,7 +37,7 @@ class LateTest(SignedIn):
         self.let_go(plans, "/api/reckon/plan")
         expect(column).to_have_attribute("aria-busy", "false")
         expect(column).not_to_have_class(LATE)
-        expect(column.locator(".check").first).to_contain_text("footing.lateral_embedment")
+        expect(column.locator(".check").first).to_contain_text("Footing: lateral embedment")
 
     def test_how_far_one_post_may_move_is_not_said_of_the_next(self) -> None:
         self.sheet()

@@ -90,7 +90,7 @@ class ListInTheBrowserTest(SignedIn):
         expect(page.get_by_role("heading", name="Materials")).to_be_visible()
         table = page.get_by_role("table", name="What to buy for the whole job")
         expect(table.locator("tbody tr").first).to_be_visible()
-        expect(page.get_by_text("Counted twice")).to_contain_text("agree")
+        expect(page.get_by_text("Cross-checked")).to_contain_text("agree")
         before = table.locator("tfoot td.strong").text_content() or ""
         self.assertEqual(self.axe(), [])
         page.get_by_label("into the ground").uncheck()

@@ -77,7 +77,7 @@ class KeptInTheBrowserTest(NothingLostCase):
         self.brief(page)
         page.route(API, lambda route: route.abort("internetdisconnected"))
         self.fill(page, "Job", "typed in the dark")
-        expect(page.locator(SIGN)).to_contain_text("No signal: kept here")
+        expect(page.locator(SIGN)).to_contain_text("Offline. Saved on this device")
         page.reload()
         expect(page.get_by_label("Job", exact=True)).to_have_value("typed in the dark")
         self.fill(page, "Client", "the house")
@@ -91,7 +91,7 @@ class KeptInTheBrowserTest(NothingLostCase):
         self.brief(other)
         other.route(API, lambda route: route.abort("internetdisconnected"))
         self.fill(other, "Place", "by the brook")
-        expect(other.locator(SIGN)).to_contain_text("No signal")
+        expect(other.locator(SIGN)).to_contain_text("Offline")
         other.close(run_before_unload=False)
         self.brief(self.page)
         expect(self.page.get_by_label("Place", exact=True)).to_have_value("by the brook")
@@ -101,11 +101,11 @@ class KeptInTheBrowserTest(NothingLostCase):
         page = self.page
         self.brief(page)
         says = {
-            401: "Signed out: kept here under your name",
-            403: "your part in the crew",
-            413: "more than one job may hold",
-            500: "The server has a fault: kept here",
-            503: "No signal: kept here",
+            401: "Signed out. Saved on this device under your name",
+            403: "your role can't edit this",
+            413: "more than one job can hold",
+            500: "Server error. Saved on this device",
+            503: "Offline. Saved on this device",
         }
         for status, words in says.items():
             with self.subTest(status):
@@ -166,7 +166,7 @@ class WhoseTest(NothingLostCase):
         self.sign_in(other, "elm")
         expect(other.get_by_role("heading", name="Jobs")).to_be_visible()
         self.fill(page, "Client", "typed by ash")
-        expect(page.locator(SIGN)).to_contain_text("Signed out: kept here under your name")
+        expect(page.locator(SIGN)).to_contain_text("Signed out. Saved on this device under your name")
         other.reload()
         expect(other.get_by_role("heading", name="Jobs")).to_be_visible()
         self.assertNotIn("Not on the server yet", other.content())
@@ -189,7 +189,7 @@ class WhoseTest(NothingLostCase):
         self.brief(page)
         page.route(API, lambda route: route.abort("internetdisconnected"))
         self.fill(page, "Client", "not sent")
-        expect(page.locator(SIGN)).to_contain_text("No signal")
+        expect(page.locator(SIGN)).to_contain_text("Offline")
         page.goto(self.live_server_url)
         expect(page.get_by_label("Not on the server yet")).to_contain_text("changes of Larkspur Rise")
         page.get_by_role("button", name="Sign out").click()

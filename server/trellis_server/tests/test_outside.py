@@ -163,10 +163,10 @@ class OutsidePageTest(SignedIn):
         self.open("/outside")
         for row in SERVICES:
             expect(page.get_by_role("heading", name=row.says)).to_be_visible()
-        self.choose("Fault of the weather service", "no answer")
+        self.choose("Simulated fault: weather service", "no answer")
         page.get_by_role("region", name="Weather service").get_by_role("button", name="Try it").click()
         expect(page.get_by_text("does not answer")).to_be_visible()
-        self.choose("Fault of the weather service", "Normal")
+        self.choose("Simulated fault: weather service", "Normal")
         page.get_by_role("region", name="Weather service").get_by_role("button", name="Try it").click()
         expect(page.get_by_role("region", name="Weather service")).to_contain_text("°")
         self.assertEqual(self.axe(), [])

@@ -22,7 +22,7 @@ class YardPanelTest(SignedIn):
         page.get_by_role("button", name="Undo").click()
         self.eventually(lambda: abs(self.spec()["depth_step_m"] - 0.0254) < 1e-6)
         find.fill("elephant")
-        expect(page.get_by_role("search")).to_contain_text("No setting is called so")
+        expect(page.get_by_role("search")).to_contain_text("No matching setting")
         find.press("Escape")
         expect(find).to_have_value("")
 
@@ -94,11 +94,11 @@ class SticksTest(SignedIn):
         # What a bracket holds is asked for, and a number closes the gap.
         makers = page.get_by_label("Manufacturer ratings")
         expect(makers).to_be_visible()
-        makers.get_by_label("Rail ends").fill("2000 lb")
-        makers.get_by_label("Rail ends").press("Enter")
+        makers.get_by_label("Rail-end fasteners: capacity").fill("2000 lb")
+        makers.get_by_label("Rail-end fasteners: capacity").press("Enter")
 
         def held() -> list[float]:
-            return [row["holds_n"] for row in self.spec()["ratings"] if row["what"].startswith("Rail ends")]
+            return [row["holds_n"] for row in self.spec()["ratings"] if row["what"] == "rail_end_fasteners.capacity"]
 
         self.eventually(lambda: bool(held()))
         self.assertAlmostEqual(held()[0], 2000 * 4.4482216, delta=1)

@@ -427,7 +427,7 @@ class JoiningInTheBrowserTest(SignedIn):
 
         page.context.clear_cookies()
         page.goto(link)
-        expect(page.get_by_role("alert")).to_contain_text("opens nothing any more")
+        expect(page.get_by_role("alert")).to_contain_text("has expired")
         page.goto(good)
         expect(page.get_by_text("on site: measures")).to_be_visible()
         self.assertEqual(self.axe(), [])

@@ -259,7 +259,7 @@ class QuotePageTest(SignedIn):
         self.assertEqual(self.axe(), [])
         page.get_by_role("button", name="Save as sent").click()
         expect(page.get_by_text("Quote 1")).to_be_visible()
-        page.get_by_role("button", name="accepted…").click()
+        page.get_by_role("button", name="Record acceptance…").click()
         page.get_by_label("By").fill("The house")
         page.get_by_role("button", name="Save acceptance").click()
         expect(page.get_by_text("Accepted by The house")).to_be_visible()

@@ -295,7 +295,7 @@ class FilePageTest(SignedIn):
             expect(page.get_by_text("Following work is on hold")).to_be_visible()
             page.get_by_label("Recipient").fill("The house")
             page.get_by_role("button", name="Make a link").click()
-            secret = page.get_by_label("Copy it now").input_value()
+            secret = page.get_by_label("Copy now; it won't be shown again").input_value()
             self.assertEqual(self.axe(), [])
             other = self.browser.new_context().new_page()
             self.addCleanup(other.context.close)

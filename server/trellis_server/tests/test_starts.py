@@ -141,7 +141,7 @@ class ChoosingTest(SignedIn):
         habit = page.locator(".starts article").filter(has_text="Typical here")
         expect(habit.locator(".verdict")).to_have_text("Fails")
         habit.get_by_role("button", name="Use anyway…").click()
-        page.get_by_label("Who puts a name to it?").fill("R. Hale")
+        page.get_by_label("Approved by (failed checks still show)").fill("R. Hale")
         page.get_by_role("button", name="Approve and use").click()
         self.eventually(lambda: self.spec().get("built_on") == "practice")
         self.assertEqual(self.spec()["practice"]["accepted_by"], "R. Hale")

@@ -63,4 +63,4 @@ class SumsTest(SignedIn):
         page.get_by_role("option", name="United Kingdom").click()
         self.eventually(lambda: self.document()["school"] == "uk")
         self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
-        expect(page.locator("body")).to_contain_text("not_checked")
+        expect(page.locator("body")).to_contain_text("Not checked")

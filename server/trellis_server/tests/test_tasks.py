@@ -143,11 +143,11 @@ class AtADeskTest(Tasks):
         self.eventually(lambda: bool(held))
         with page.expect_response("**/api/reckon/dig"):
             self.hit(lines)
-        expect(status).to_contain_text("held back")
+        expect(status).to_contain_text("Do not dig")
         with page.expect_response("**/api/reckon/dig"):
             held[0].continue_()
         page.wait_for_timeout(300)
-        expect(status).to_contain_text("held back")
+        expect(status).to_contain_text("Do not dig")
 
     def test_concrete_at_what_we_pay(self) -> None:
         page = self.page
@@ -288,6 +288,6 @@ class OnAPhoneTest(AtADeskTest):
         box = day.bounding_box()
         assert box
         self.assertLess(box["y"], 844 / 2)  # the day, before anything else of the calendar
-        self.hit(day.get_by_role("link", name="on the line").first)
+        self.hit(day.get_by_role("link", name="Show on timeline").first)
         expect(page.locator(".site")).to_be_visible()
         self.took(2)

@@ -58,9 +58,9 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
   <section aria-label="Work-day weather">
     <h2>The day</h2>
     <p class="small quiet">
-      Type what the forecast says. <Button text size="small" @click="add('dig')">a day to dig</Button> ·
+      Type what the forecast says. <Button text size="small" @click="add('dig')">Add digging day</Button> ·
       <Button text size="small" @click="add('pour')">Add concrete pour</Button> ·
-      <Button text size="small" @click="add('lift')">a day to lift</Button>
+      <Button text size="small" @click="add('lift')">Add lifting day</Button>
     </p>
     <div v-for="(day, i) in store.document?.days" :key="day.id" class="day">
       <b>{{ day.work }}</b>

@@ -8,7 +8,7 @@ export const HELP: Record<string, Help> = {
     says: 'Every job of the crew, each with a small picture of what stands there.',
     does: [
       'Type a name and start: a new job begins as the crew usually works.',
-      'Sort, search, copy, put away; what is thrown away can be brought back for thirty days.',
+      'Sort, search, copy, archive; deleted jobs can be restored for thirty days.',
     ],
   },
   brief: {

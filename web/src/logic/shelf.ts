@@ -8,7 +8,7 @@ export const STATUSES: [Status, string][] = [
   ['agreed', 'agreed'],
   ['building', 'building'],
   ['done', 'done'],
-  ['archived', 'put away'],
+  ['archived', 'archived'],
 ]
 /** A day as the list says it: Nov 28. */
 export const day = (text: string) => new Date(text).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })

@@ -27,3 +27,12 @@ export const isOpen = (key: string | undefined): boolean => OPEN.includes(key ??
 export const isPassing = (key: string | undefined): boolean => !!key && !OPEN.includes(key)
 /** From best to worst, to sort by. */
 export const rank = (key: string): number => ORDER.length - ORDER.indexOf(key)
+
+/** Kinds of cautions, as they are shown. */
+export const CAUTIONS: Record<string, string> = Object.fromEntries([
+  ['hurt', 'Safety'],
+  ['rot', 'Durability'],
+  ['licence', 'Licensing'],
+  ['permit', 'Permit'],
+  ['drawing', 'Detail'],
+])

@@ -81,11 +81,13 @@ export const Trellis = definePreset(Aura, {
       },
       colorScheme: {
         light: {
+          text: { danger: { color: '#a3261a' } },
           outlined: {
             secondary: { borderColor: '{surface.400}', color: '{primary.600}', hoverBackground: '{surface.100}' },
           },
         },
         dark: {
+          text: { danger: { color: '#ff9e90' } },
           outlined: { secondary: { borderColor: '#5c6f66', color: '#9dbcf7', hoverBackground: '#2a3a33' } },
         },
       },

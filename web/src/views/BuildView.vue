@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { CAUTIONS } from '@/logic/states'
 import Checkbox from 'primevue/checkbox'
 import SelectBox from '@/components/SelectBox'
 import { useQuery } from '@tanstack/vue-query'
@@ -109,7 +110,7 @@ const near = computed(
         <h2>Cautions</h2>
         <ul class="points plainlist">
           <li v-for="item in hurt" :key="item.text">
-            <b>{{ item.kind }}.</b> {{ item.text }}
+            <b>{{ CAUTIONS[item.kind] ?? item.kind }}.</b> {{ item.text }}
           </li>
         </ul>
       </section>

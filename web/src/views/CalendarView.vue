@@ -260,8 +260,8 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
               v-if="task.structure"
               :to="{ name: 'site', params: { job: store.id, structure: task.structure } }"
               class="small line"
-              :aria-label="`${task.name} on the line`"
-              >on the line</router-link
+              :aria-label="`Show on timeline: ${task.name}`"
+              >Show on timeline</router-link
             >
           </li>
         </ol>

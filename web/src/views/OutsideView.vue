@@ -95,7 +95,7 @@ const TRY: Record<string, () => Promise<string[]>> = {
         <p class="small">{{ service.text }}.</p>
         <p class="row">
           <label class="small"
-            ><span class="visually-hidden">Fault of the {{ service.says.toLowerCase() }}</span>
+            ><span class="visually-hidden">Simulated fault: {{ service.says.toLowerCase() }}</span>
             <SelectBox :model-value="service.fault" @update:model-value="give(service, $event)">
               <option value="">Normal</option>
               <option v-for="name in service.faults" :key="name" :value="name">{{ name }}</option>

@@ -86,7 +86,7 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
 
 <template>
   <main v-if="store.document" class="page">
-    <h1>The record</h1>
+    <h1>Site record</h1>
     <p>
       {{ set }} of {{ sheet?.posts.length ?? 0 }} posts are set.
       <Button text size="small" @click="load">Fetch again</Button>

@@ -272,7 +272,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
           :class="{ done: isSet }"
           :aria-pressed="isSet"
           :disabled="held.length > 0 && !isSet"
-          :title="held.length ? 'No hole yet: see what holds it back above' : ''"
+          :title="held.length ? 'Do not dig: see above' : ''"
           @click="tick"
         >
           {{ isSet ? `✓ Post ${post.number} is set` : `Post ${post.number} is set` }}
@@ -316,7 +316,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       </section>
       <p v-if="solving" class="pad-x solved" role="status">{{ solving }}</p>
       <p class="pad-x foot-row">
-        <Button text size="small" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</Button
+        <Button severity="secondary" outlined class="swap" @click="swap">Switch hand: {{ hand === 'right' ? 'left' : 'right' }}</Button
         ><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span>
       </p>
     </main>
@@ -360,6 +360,9 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
 </template>
 
 <style scoped>
+.swap {
+  min-height: 56px;
+}
 .site {
   max-width: 520px;
   margin: 0 auto;
