@@ -114,11 +114,11 @@ class PhoneTest(SignedIn):
         page.get_by_role("button", name="Post 2 is set").click()
         expect(page.get_by_role("heading")).to_have_text("Post 3 of 19")  # the next comes by itself
         page.get_by_role("button", name=re.compile("‹")).click()
-        expect(page.locator(".bar")).to_contain_text("2 kept here")
+        expect(page.locator(".bar")).to_contain_text("2 waiting to sync")
         page.reload()
         expect(page.locator(".reading")).to_be_visible()
         expect(page.get_by_role("heading")).to_have_text("Post 2 of 19")
-        expect(page.locator(".bar")).to_contain_text("2 kept here")
+        expect(page.locator(".bar")).to_contain_text("2 waiting to sync")
         expect(page.locator(".values")).to_contain_text("6′ 4¾″")
         self.assertEqual(SiteReading.objects.count(), 0)
         gone.stop()

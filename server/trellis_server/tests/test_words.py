@@ -34,7 +34,6 @@ RETIRED = (
     "From outside",
     "Ask the merchant",
     "Small print",
-    "hit something",
     "kept here",
     "Strike out",
 )

@@ -77,7 +77,7 @@ function keep(): void {
         {{ sure ? 'Save anyway' : 'Keep' }}
       </button>
     </div>
-    <button v-if="start !== null" class="strike" @click="emit('strike')">Strike out {{ shown(start) }}</button>
+    <button v-if="start !== null" class="strike" @click="emit('strike')">Void {{ shown(start) }}</button>
     <button class="close" @click="emit('close')">Back</button>
   </div>
 </template>

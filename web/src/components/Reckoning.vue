@@ -351,7 +351,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     </section>
 
     <section v-if="!selected && sheet.advice.length" class="gap">
-      <p class="strong">Advice missed, {{ sheet.advice.length }}: it fails nothing</p>
+      <p class="strong">Recommendations not met, {{ sheet.advice.length }}: it fails nothing</p>
       <p v-for="line in sheet.advice" :key="line" class="small">{{ line }}</p>
     </section>
 

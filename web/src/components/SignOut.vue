@@ -7,7 +7,7 @@ import { drop } from '@/logic/box'
 import { mine } from '@/logic/whose'
 import { useSession } from '@/stores/session'
 
-/** Signing out: what was kept here is sent first; what cannot be sent is asked about. */
+/** Signing out: what waits to sync is sent first; what cannot be sent is asked about. */
 const session = useSession()
 const { left, says, send } = useLeft()
 const asks = ref(false)

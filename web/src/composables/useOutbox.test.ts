@@ -51,7 +51,7 @@ describe('readings of a phone', () => {
     expect([box.waiting.value, box.aside.value.map((item) => item.reading.value_m)]).toEqual([0, [9999]])
   })
   it.each([
-    [401, 'Sign in again; what was measured is kept here meanwhile.', true],
+    [401, 'Sign in again; what was measured waits on this device.', true],
     [403, 'Your part in the crew does not record on site', true],
     [500, 'Your part in the crew does not record on site', true],
     [503, '', false],

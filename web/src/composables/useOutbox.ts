@@ -34,7 +34,7 @@ export function useOutbox(job: string) {
     const kind = failure(error)
     signal.value = kind !== 'no signal'
     if (signal.value)
-      fault.value = kind === 'signed out' ? 'Sign in again; what was measured is kept here meanwhile.' : told(error)
+      fault.value = kind === 'signed out' ? 'Sign in again; what was measured waits on this device.' : told(error)
   }
   const told = (error: unknown) => (error instanceof Refused ? error.message : SAYS[failure(error)])
 

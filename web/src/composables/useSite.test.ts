@@ -95,7 +95,7 @@ describe('a structure on a phone', () => {
     serves({ '/api/jobs/{job_id}': () => refusal(401, 'Sign in') })
     const page = site()
     await page.fetchPlan()
-    expect(page.fault.value).toBe('Sign in again; what was measured is kept here meanwhile.')
+    expect(page.fault.value).toBe('Sign in again; what was measured waits on this device.')
     page.stop()
   })
 

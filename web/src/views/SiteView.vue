@@ -172,7 +172,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         name || 'Site view'
       }}</router-link>
       <span role="status"
-        >{{ waiting ? `${waiting} kept here` : ''
+        >{{ waiting ? `${waiting} waiting to sync` : ''
         }}{{ signal ? (waiting ? ', sending' : 'all sent') : `${waiting ? ', ' : ''}no signal` }}</span
       >
     </header>
@@ -316,7 +316,8 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       </section>
       <p v-if="solving" class="pad-x solved" role="status">{{ solving }}</p>
       <p class="pad-x foot-row">
-        <Button severity="secondary" outlined class="swap" @click="swap">Switch hand: {{ hand === 'right' ? 'left' : 'right' }}</Button
+        <Button severity="secondary" outlined class="swap" @click="swap"
+          >Switch hand: {{ hand === 'right' ? 'left' : 'right' }}</Button
         ><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span>
       </p>
     </main>

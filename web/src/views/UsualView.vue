@@ -142,7 +142,7 @@ function inBrief(kind: UsualOfKind): string {
               Keep that as our usual
             </Button>
           </template>
-          <p v-else class="small quiet">None built yet: build one, and what it is made of can be kept here.</p>
+          <p v-else class="small quiet">None built yet: build one, and what it is made of can be saved here.</p>
           <p v-if="kind.habits.length" class="small quiet">
             As our crew builds it, told from one built under {{ kind.habits.join(', ').toUpperCase() }} rules, stands
             beside the other ways on its sheet.
