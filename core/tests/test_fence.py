@@ -221,9 +221,9 @@ class VerdictsTest(unittest.TestCase):
 
     def test_a_gate_asks_for_what_nobody_can_know_for_the_crew(self) -> None:
         plan = planned(fence(40, openings=(Opening(id="g", at_m=10 * FT, clear_m=4 * FT),)))
-        self.assertLessEqual(
-            {"hinge.capacity", "gate.ground_clearance_swinging"}, {gap.key for gap in plan.not_covered}
-        )
+        self.assertIn("hinge.capacity", {gap.key for gap in plan.not_covered})
+        # On level ground a caution asks to look at the ground beside; on a slope nobody knows what lies under the leaf.
+        self.assertTrue(any("swings over" in caution.text for caution in plan.cautions))
         self.assertEqual(state(planned(fence(40, post="post 4x4 pine"))), "fail")
 
     def test_practice_is_built_but_never_passes(self) -> None:

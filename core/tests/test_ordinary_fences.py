@@ -217,10 +217,13 @@ class TwoStartsTest(unittest.TestCase):
         with self.assertRaises(InputError):
             start(made, "nothing", "cheapest")
 
-    def test_only_a_fence_has_ways_to_start(self) -> None:
+    def test_any_kind_has_ways_to_start_and_a_deck_no_habit(self) -> None:
         made = Job(name="Test", structures=(Structure(name="Deck", spec=deck()),))
         with self.assertRaises(InputError):
-            start(made, "d", "cheapest")
+            start(made, "d", "usual here")
+        as_it_is, lowest = start(made, "d", "as it is"), start(made, "d", "cheapest")
+        self.assertEqual(as_it_is.change, ())
+        self.assertFalse({name for name, _ in lowest.change} & {"outline", "openings", "stairs", "id"})
 
 
 class StepsTest(unittest.TestCase):

@@ -16,7 +16,7 @@ from steady.jobs.document import Job, Structure
 from steady.measure.show import Tape
 from steady.measure.units import FT, GRAVITY, IN, LB, MPH
 from steady.plan.model import Plan
-from steady.plan.verdict import specified, state
+from steady.plan.verdict import presumed, specified, state
 from steady.rulebooks.canopies import layers_pa
 from steady.rulebooks.registry import rulebook
 from steady.structures.bending import Run
@@ -238,12 +238,14 @@ class AbroadTest(unittest.TestCase):
             check(made, "knee_brace.compression", "across") * 1000, across.shear_n * h * math.sqrt(2) / 0.6 / 2, delta=1
         )
 
-    def test_without_a_typed_coefficient_lift_is_not_covered_and_sway_still_reckoned(self) -> None:
+    def test_without_a_typed_coefficient_lift_goes_by_practice_and_says_so(self) -> None:
         site = Site(soil="good ground", exposure="open", wind_speed_m_per_s=37.0)
         made = plan(case("4.2x3", "nz", site))
-        self.assertIn("roof.net_uplift", {gap.key for gap in made.not_covered})
+        self.assertEqual([gap.key for gap in presumed(made)], ["wind.canopy_by_practice"])
         self.assertTrue(any(c.key == "post.combined_axial_and_bending" for c in made.checks))
-        self.assertFalse(any(c.key == "footing.uplift" for c in made.checks))
+        typed = plan(case("4.2x3", "nz", site, net_coefficient=1.2))
+        self.assertEqual(presumed(typed), ())
+        self.assertEqual([c.use for c in typed.checks], [c.use for c in made.checks])
 
 
 class ShadeTest(unittest.TestCase):

@@ -1,6 +1,8 @@
-"""Prints the plan of an exported job: ./trellis plan FILE.json [STRUCTURE] [--json], or FILE.json… --brief."""
+"""Prints plans: ./trellis plan FILE.json [STRUCTURE] [--json], FILE.json… --brief, or --lines FILE.csv --brief."""
 
+import csv
 import json
+import math
 import os
 import sys
 from pathlib import Path
@@ -13,22 +15,29 @@ django.setup()
 
 from pydantic_core import to_json
 from steady.errors import InputError
+from steady.footings.hole import volumes
 from steady.jobs.document import Job, case_of, kind_in, plan_structure
+from steady.jobs.quote import hours
 from steady.jobs.sheet import sheet
-from steady.plan.verdict import governing, headline, named, state
+from steady.plan.verdict import gaps, governing, headline, named, specified, state
 from steady.takeoff.bill import bill, cuts
 
+from trellis_server.lines_file import planned, refusal, rows_of
 from trellis_server.services import documents
+
+USAGE = "usage: ./trellis plan FILE.json [STRUCTURE] [--json], FILE.json… --brief, or --lines FILE.csv --brief"
 
 
 def main(words: list[str]) -> int:
     """Read, plan, print. Returns the exit code: 0 planned, 1 refused, 2 misused."""
+    if "--lines" in words:
+        return lines([word for word in words if word not in ("--lines", "--brief")])
     if "--brief" in words:
         return brief([word for word in words if word != "--brief"])
     as_json = "--json" in words
     words = [word for word in words if word != "--json"]
     if not words:
-        print("usage: ./trellis plan FILE.json [STRUCTURE] [--json], or FILE.json… --brief", file=sys.stderr)
+        print(USAGE, file=sys.stderr)
         return 2
     try:
         job = documents.load(json.loads(Path(words[0]).read_text(encoding="utf-8")))
@@ -55,7 +64,7 @@ def main(words: list[str]) -> int:
 def brief(files: list[str]) -> int:
     """Every structure of every file on a line of JSON. Returns 0 when all were planned, 1 when one was refused, 2 misused."""
     if not files:
-        print("usage: ./trellis plan FILE.json… --brief", file=sys.stderr)
+        print(USAGE, file=sys.stderr)
         return 2
     code = 0
     for name in files:
@@ -72,6 +81,32 @@ def brief(files: list[str]) -> int:
     return code
 
 
+def lines(files: list[str]) -> int:
+    """Every typed line of every CSV file on a line of JSON; a refused one with its id and why. Returns as `brief`."""
+    if not files:
+        print(USAGE, file=sys.stderr)
+        return 2
+    code = 0
+    for name in files:
+        try:
+            rows = list(rows_of(Path(name)))
+        except (OSError, UnicodeDecodeError, csv.Error) as error:
+            print(f"trellis plan: {name} cannot be read: {error}", file=sys.stderr)
+            code = 1
+            continue
+        except InputError as error:
+            print(f"trellis plan: {name}: {error.message}", file=sys.stderr)
+            code = 1
+            continue
+        for row in rows:
+            try:
+                told = brief_of(planned(row), row["id"])
+            except InputError as error:
+                told, code = {"id": row["id"], "refused": refusal(error)}, 1
+            print(json.dumps(told, ensure_ascii=False), flush=True)
+    return code
+
+
 def brief_of(job: Job, structure: str) -> dict[str, object]:
     """One structure in a few words and figures, for other programs."""
     plan = plan_structure(job, structure)
@@ -81,12 +116,16 @@ def brief_of(job: Job, structure: str) -> dict[str, object]:
         "id": structure,
         "state": state(plan),
         "headline": headline(plan),
+        "assumed": sorted({gap.assumed for gap in gaps(plan) if gap.assumed}),
         "governs": named(worst, plan.school) if worst else "",
-        "utilisation": round(worst.use, 4) if worst else None,
-        "stands_up_to_m_per_s": round(gust.gust_m_per_s, 2) if gust else None,
+        "utilization": round(worst.use, 4) if worst else None,
+        "specified_connectors": len(specified(plan)),
+        "wind_rating_m_per_s": round(gust.gust_m_per_s, 2) if gust else None,
+        "price": round(bill(plan, job.yard, cuts(plan, job.yard)).total, 2),
         "posts": len(plan.footings),
         "deepest_hole_m": round(max((footing.hole_m for footing in plan.footings), default=0.0), 4),
-        "price": round(bill(plan, job.yard, cuts(plan, job.yard)).total, 2),
+        "concrete_m3": round(math.fsum(volumes(footing).concrete_m3 for footing in plan.footings), 4),
+        "hours": round(hours(plan, job.quote), 2),
     }
 
 

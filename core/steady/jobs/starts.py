@@ -1,6 +1,7 @@
 """Ways to start a structure, each planned whole: price, posts, bags, hours, the gust it stands up to, and what gives first."""
 
-from dataclasses import fields
+from collections.abc import Callable
+from dataclasses import fields, replace
 from typing import Any
 
 from steady.errors import InputError
@@ -11,7 +12,8 @@ from steady.measure.units import MPH
 from steady.memo import one_search
 from steady.plan.model import Basis, Plan
 from steady.plan.verdict import State, gap_named, headline, state, state_label
-from steady.structures.kind import Began, Case, Starts
+from steady.structures.kind import Began, Case, Kind, Starts, ways_of
+from steady.structures.lowest import Design, harder_sites, judged, lowest
 from steady.structures.rated import with_ratings
 from steady.structures.registry import kind_of
 from steady.structures.registry import plan as plan_case
@@ -47,11 +49,12 @@ def start(job: Job, structure_id: str, which: str, name: str = "", habit: Any = 
     Raises:
         InputError: Malformed input, a kind without such ways, or none of that name.
     """
-    ways = starts_of(job, structure_id)
-    case = case_of(job, structure_id)
+    kind, case = kind_in(job, structure_id), case_of(job, structure_id)
+    says = dict(ways_of(kind)).get(which)
+    if says is None:
+        raise InputError("which", f"Choose one of {', '.join(key for key, _ in ways_of(kind)) or 'none'}")
     with at_its_field(job, structure_id):
-        began = ways.begin(case, which, name, habit, lambda plan: quick_price(plan, job.yard))
-        says = dict(ways.ways)[which]
+        began = _begun(kind, case, which, (name, habit), lambda plan: quick_price(plan, job.yard))
         if began.spec is None or began.plan is None:
             return Start(
                 which=which,
@@ -70,6 +73,35 @@ def start(job: Job, structure_id: str, which: str, name: str = "", habit: Any = 
                 why=began.why,
             )
         return _start(job, case.of(began.spec), began, which, says)
+
+
+def _begun(kind: Kind, case: Case, which: str, crews: tuple[str, Any], priced: Callable[[Plan], float]) -> Began:
+    if which == "sturdier":
+        return _sturdier(kind, case, priced)
+    if kind.starts is not None:
+        return kind.starts.begin(case, which, *crews, priced)
+    if which == "as it is":
+        return Began(spec=case.spec, plan=kind.plan(case))
+    return _began(lowest(kind, case, priced))
+
+
+def _began(found: Design) -> Began:
+    if found.plan is None or found.why:
+        return Began(planned=found.planned, why=found.why)
+    return Began(spec=found.case.spec, plan=found.plan, planned=found.planned)
+
+
+def _sturdier(kind: Kind, case: Case, priced: Callable[[Plan], float]) -> Began:
+    """The lowest cost for a harder wind and snow than the place's, planned for the place itself."""
+    planned = 0
+    for site in harder_sites(case.site):
+        found = _begun(kind, replace(case, site=site), "cheapest", ("", None), priced)
+        planned += found.planned
+        if found.spec is not None:
+            made = judged(kind, case.of(found.spec), priced)
+            if made is not None and made.shortfall == 0:
+                return Began(spec=found.spec, plan=made.plan, planned=planned)
+    return Began(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")
 
 
 def starts_of(job: Job, structure_id: str) -> Starts:

@@ -97,6 +97,7 @@ class NotCovered:
 
     `needs`: the force that a maker's rating must reach; where it is given, the crew can type the rating.
     `assumed`: the figure of the site that nobody entered or confirmed ("frost depth"); empty: the gap is another.
+    `by_practice`: common practice stands in where the code is silent: it is calculated, and a named person confirms it.
     """
 
     key: str
@@ -107,6 +108,7 @@ class NotCovered:
     crew: bool = False
     needs: Step | None = None
     assumed: str = ""
+    by_practice: bool = False
     case: str = ""
 
 

@@ -70,7 +70,12 @@ def _capacity(gap: NotCovered) -> float:
 
 def unanswered(plan: Plan) -> tuple[NotCovered, ...]:
     """Gaps that no specified connector closes: no rule covers them, or somebody has to type a figure."""
-    return tuple(gap for gap in gaps(plan) if gap.needs is None or not gap.crew)
+    return tuple(gap for gap in gaps(plan) if not gap.by_practice and (gap.needs is None or not gap.crew))
+
+
+def presumed(plan: Plan) -> tuple[NotCovered, ...]:
+    """What rests on common practice where the code is silent, one of each: a named person confirms it."""
+    return tuple({gap.key: gap for gap in reversed(gaps(plan)) if gap.by_practice}.values())
 
 
 def open_about(plan: Plan) -> set[str]:
@@ -90,6 +95,8 @@ def state(plan: Plan) -> State:
         return "not_checked"
     if unknown:
         return "to_answer"
+    if presumed(plan):
+        return "pass_by_practice"
     if "at_limit" in results:
         return "at_limit"
     return "pass_as_specified" if gaps(plan) else "pass"
@@ -104,7 +111,7 @@ def buildable(plan: Plan) -> bool:
     """Nothing fails, nothing conflicts, and the only gaps are those that no change of the spec could close."""
     if state(plan) in WRONG:
         return False
-    return bool(plan.checks) and all(gap.crew or not gap.would_have_to_change for gap in gaps(plan))
+    return bool(plan.checks) and all(gap.crew or gap.by_practice or not gap.would_have_to_change for gap in gaps(plan))
 
 
 def governing(plan: Plan) -> Check | None:
@@ -154,6 +161,9 @@ def _headline(plan: Plan) -> str:
     if now in ("not_checked", "to_answer"):
         return _open_text(plan, now)
     assert worst is not None
+    if now == "pass_by_practice":
+        reasons = "; ".join(gap.reason for gap in presumed(plan))
+        return f"{label}: {reasons}. Governing: {governs_text(plan, worst)}"
     if now == "pass_as_specified":
         count = len(specified(plan))
         return (

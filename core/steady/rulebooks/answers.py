@@ -147,7 +147,8 @@ class GuardNeeded:
 class PeopleLoad:
     """People against a guard: line (N/m) and point (N) loads at the top, and the factor for design.
 
-    `infill_n`: a push on one piece of the infill. `down_n_per_m`: along the top, downward; 0 where the school names none.
+    `infill_n`: a push on the infill, over `infill_spread_m` of its width (0: on one piece) or on `infill_pieces` side by side.
+    `down_n_per_m`: along the top, downward; 0 where the school names none.
     """
 
     line_n_per_m: float
@@ -156,6 +157,8 @@ class PeopleLoad:
     load: LoadType
     source: str
     infill_n: float = 500.0
+    infill_spread_m: float = 0.0
+    infill_pieces: int = 1
     down_n_per_m: float = 0.0
 
 

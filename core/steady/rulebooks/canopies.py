@@ -6,6 +6,7 @@ Pressures in Pa, forces in N, lengths in m. What a school's own rules do not rea
 import math
 from dataclasses import replace
 
+from steady.data.between import between
 from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.measure.units import FT, GRAVITY
@@ -19,6 +20,14 @@ CLOSED_FROM = 0.7
 """From this solidity on slats count as closed [our own, low]."""
 FRAME_COEFFICIENT = 2.0
 """Force coefficient of bare members, square to the wind [practice, low]."""
+NET_COEFFICIENT = 1.2
+"""Net coefficient of a canopy, up and down alike, where a school gives none [practice, low]."""
+PART_OVER_HALF = 2.0
+"""A rafter and its ties take so much more than the half roof that they lie in [our own; components are not recalled]."""
+LEAST_GABLE_DEG = 7.5
+"""Flatter gables go by the figure for a single slope. Source: ASCE 7-16 Fig. 27.3-5 (from memory, medium)."""
+GUST = 0.85
+"""Gust-effect factor of a rigid structure. Source: ASCE 7-16 26.11.1 (from memory, high)."""
 SLIDES_OVER_M = 15 * FT
 """Snow that slides off a higher roof lies so far out from its eave. Source: ASCE 7-16 7.9 (from memory, high)."""
 
@@ -76,7 +85,7 @@ def open_slats_pa(
 class ClosedRoof:
     """A closed roof on posts as the wind finds it: height, slope, blocked below, the crew's coefficient; sizes on plan (m).
 
-    `hipped`: it falls to all sides; the figures of us and uk for a single slope do not speak of it.
+    `hipped`: it falls to all sides; no figure of us and uk speaks of it, so those of gables bound it.
     """
 
     height_m: float
@@ -92,7 +101,8 @@ class ClosedRoof:
 class ClosedWind:
     """Wind on a closed roof (Pa, up and down both without a sign): down; up on posts; up on a rafter and its ties.
 
-    `lead_ratio`: what the windward line of posts takes over an even share.
+    `lead_ratio`: what the windward line of posts takes over an even share. `practice`: what of it rests on common practice
+    where the code is silent; empty: nothing.
     """
 
     down_pa: float
@@ -100,6 +110,7 @@ class ClosedWind:
     part_up_pa: float
     lead_ratio: float
     steps: tuple[Step, ...]
+    practice: str = ""
 
 
 def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: float) -> ClosedWind:
@@ -109,14 +120,14 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
         part_m2: The area that one rafter carries.
 
     Raises:
-        OutsideScope: A slope that the school's table does not reach; nz without a coefficient of the crew's.
+        OutsideScope: A slope that the school's table does not reach.
 
     Source: us ASCE 7-16 Figs. 27.3-4 and 30.8-1, uk EN 1991-1-4 Table 7.6 with the whole force at a quarter of the depth
         from the windward edge (all from memory, medium); ca and nz by our own reading (low).
     """
     if book.key in ("us", "uk"):
         if roof.hipped:
-            raise OutsideScope("wind on free roofs that fall to all sides is not entered", "an engineer's pressures")
+            return _hip_wind(book, place, roof)
         ask = OpenRoofAsk(
             height_m=roof.height_m, slope_rad=roof.slope_rad, obstructed=roof.blocked, uplift=True, own_half=True
         )
@@ -129,8 +140,88 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
         return ClosedWind(
             down_pa=abs(si(down)), up_pa=abs(si(up)), part_up_pa=part_pa, lead_ratio=lead, steps=(up, down)
         )
-    each = open_slats(book, place, roof.height_m, 1.0, roof.net_coefficient)
-    return ClosedWind(down_pa=si(each), up_pa=si(each), part_up_pa=si(each), lead_ratio=1.0, steps=(each,))
+    each, practice = slat_wind(book, place, roof.height_m, 1.0, roof.net_coefficient)
+    return ClosedWind(
+        down_pa=si(each), up_pa=si(each), part_up_pa=si(each), lead_ratio=1.0, steps=(each,), practice=practice
+    )
+
+
+def slat_wind(
+    book: Rulebook, place: WindPlace, height_m: float | None, solidity: float, net: float | None
+) -> tuple[Step, str]:
+    """`open_slats`, and what of it rests on practice: the usual net coefficient where neither crew nor school has one."""
+    if net is not None or _row(book).value["net_coefficient"] is not None:
+        return open_slats(book, place, height_m, solidity, net), ""
+    found = open_slats(book, place, height_m, solidity, NET_COEFFICIENT)
+    return found, f"wind on a canopy, taken with a net coefficient of {NET_COEFFICIENT:g} up and down"
+
+
+def _hip_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof) -> ClosedWind:
+    """Wind on a roof that falls to all sides, bounded by the figures for gables: across the ridge and along it, either half.
+
+    Raises:
+        OutsideScope: Steeper than the table of gables; flatter than its least slope.
+
+    Source: us ASCE 7-16 Figs. 27.3-5 and 27.3-7, uk EN 1991-1-4 Table 7.7 (from memory, medium); the bound, and twice the
+        half's figure on rafters and ties, are our own.
+    """
+    degrees = math.degrees(roof.slope_rad)
+    down, up, most = _gable_us(roof, degrees) if book.key == "us" else _gable_uk(roof, degrees)
+    if not LEAST_GABLE_DEG - 1e-9 <= degrees <= most + 1e-9:
+        reach = f"{LEAST_GABLE_DEG:g} to {most:g} degrees"
+        raise OutsideScope(f"wind on free roofs is entered for pitches of {reach} here", "such a pitch, or an engineer")
+    q = book.velocity_pressure(place, roof.height_m)[1]
+    level, gust = (0.6, GUST) if book.key == "us" else (1.0, 1.0)
+
+    def step(coefficient: float, says: str) -> Step:
+        return Step(
+            symbol="w",
+            value=level * q.value * gust * coefficient,
+            unit=q.unit,
+            formula="k * q * G * C_N",
+            inputs=(("k", level, ""), ("q", q.value, q.unit), ("G", gust, ""), ("C_N", coefficient, "")),
+            source="practice: a hip roof bounded by the gable figures; medium",
+            says=f"{says}: the harder of both directions and both halves",
+        )
+
+    steps = (step(up, "up"), step(down, "down"))
+    up_pa, down_pa = abs(si(steps[0])), abs(si(steps[1]))
+    return ClosedWind(
+        down_pa=down_pa,
+        up_pa=up_pa,
+        part_up_pa=PART_OVER_HALF * up_pa,
+        lead_ratio=1.0,
+        steps=steps,
+        practice="wind on a hip roof, bounded by the gable figures",
+    )
+
+
+def _gable_us(roof: ClosedRoof, degrees: float) -> tuple[float, float, float]:
+    """Coefficients down and up (negative), and the steepest slope of the figure."""
+    flow = "obstructed" if roof.blocked else "clear"
+    points: dict[tuple[str, str], list[tuple[float, float]]] = {}
+    for row in table("us_open_gable"):
+        if row.text["flow"] == flow:
+            for half in ("windward_coefficient", "leeward_coefficient"):
+                at = (math.degrees(row.number("slope_rad")), row.number(half))
+                points.setdefault((row.text["case"], half), []).append(at)
+    across = [between(sorted(found), degrees) for found in points.values()]
+    along = keyed("us_open_along")[flow]
+    steepest = max(x for found in points.values() for x, _ in found)
+    return (
+        max(*across, along.number("down_coefficient")),
+        min(*across, along.number("up_coefficient")),
+        steepest,
+    )
+
+
+def _gable_uk(roof: ClosedRoof, degrees: float) -> tuple[float, float, float]:
+    rows = [(math.degrees(row.number("slope_rad")), row) for row in table("uk_duopitch")]
+    up = "up_blocked_coefficient" if roof.blocked else "up_clear_coefficient"
+    down_at, up_at = (
+        between(sorted((at, row.number(name)) for at, row in rows), degrees) for name in ("down_coefficient", up)
+    )
+    return down_at, up_at, max(at for at, _ in rows)
 
 
 def _coefficient(step: Step) -> float:

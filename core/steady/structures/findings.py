@@ -26,6 +26,7 @@ class GapMore(TypedDict, total=False):
     basis: Basis
     crew: bool
     needs: Step | None
+    by_practice: bool
     case: str
 
 

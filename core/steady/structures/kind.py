@@ -177,6 +177,14 @@ class Starts:
     singles: Callable[[Case], Iterator[tuple[str, Change]]]
 
 
+GENERAL_WAYS = (
+    ("as it is", "Current design"),
+    ("cheapest", "Lowest cost found that passes"),
+    ("sturdier", "Sturdier"),
+)
+"""Ways to start any kind that knows changes which might help."""
+
+
 @value
 class Approval:
     """What a client approves before anything is bought: the look's fingerprint, and the sentence that holds the list ("" free)."""
@@ -279,3 +287,11 @@ def nothing_holds(spec: Any, thing: str, at_m: float = 0.0) -> Any:
         InputError: Always.
     """
     raise InputError("post", "Nothing of this can be held in place")
+
+
+def ways_of(kind: Kind) -> tuple[tuple[str, str], ...]:
+    """The ways to start a structure of a kind and what each is called: its own, and those that any kind has."""
+    if kind.starts is not None:
+        known = {key for key, _ in kind.starts.ways}
+        return (*kind.starts.ways, *(way for way in GENERAL_WAYS if way[0] not in known))
+    return GENERAL_WAYS if kind.candidates is not _no_candidates else ()

@@ -24,7 +24,7 @@ from steady.jobs.pulled import changes
 from steady.jobs.quote import quote
 from steady.jobs.sheet import drawn, sheet
 from steady.jobs.slack import slack
-from steady.jobs.starts import kept_habit, stands_words, starts_of
+from steady.jobs.starts import kept_habit, stands_words
 from steady.jobs.states import state_of, states
 from steady.jobs.usual import CODES, MARKS, READS
 from steady.memo import one_search
@@ -184,8 +184,9 @@ def helps(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
 @router.post("/start", response={200: StartAnswer, **SEARCHES})
 def way_to_start(request: HttpRequest, body: StartBody) -> HttpResponse:
     """One way to build a structure: as it is, as usually built here, the cheapest that passes, each with what it stands up to."""
-    ways, kind = starts_of(body.document, body.structure), kind_in(body.document, body.structure)
-    habit = habits.habit_of(request.user, kind, body.document.school) if body.which == ways.crew else None
+    kind = kind_in(body.document, body.structure)
+    crews = kind.starts is not None and body.which == kind.starts.crew
+    habit = habits.habit_of(request.user, kind, body.document.school) if crews else None
     more = {"which": body.which, "name": body.name, "habit": habit}
     return fast({"start": found("start", body.document, body.structure, **more)[0]})
 

@@ -64,7 +64,7 @@ def _check(row: CheckRow, styles: dict[str, ParagraphStyle]) -> list[object]:
     head = [
         Paragraph(escape(f"{row.name}, {row.case}" if row.case else row.name), styles["head"]),
         Paragraph(
-            escape(f"{state_label(row.verdict)}: {row.figure}, {use}. How sure: {row.sureness}."), styles["text"]
+            escape(f"{state_label(row.verdict)}: {row.figure}, {use}. Confidence: {row.sureness}."), styles["text"]
         ),
     ]
     return [KeepTogether(head), *_steps(row.working, styles), Spacer(1, 8)]

@@ -11,7 +11,7 @@ from steady.jobs.document import Job
 from steady.jobs.settings import SETTINGS as JOB_SETTINGS
 from steady.jobs.sketch import sample
 from steady.structures.form import AskedGroup, asked
-from steady.structures.kind import Ask, Kind
+from steady.structures.kind import Ask, Kind, ways_of
 from steady.structures.registry import KINDS, kind_of
 
 from trellis_server.models import Crew
@@ -118,10 +118,9 @@ def described(person: Person) -> list[dict[str, Any]]:
             "settings": settings_of(kind),
             "acts": list(kind.acts),
             "starts": [
-                {"value": key, "says": says, "signed": key in kind.starts.signed} for key, says in kind.starts.ways
-            ]
-            if kind.starts
-            else [],
+                {"value": key, "says": says, "signed": kind.starts is not None and key in kind.starts.signed}
+                for key, says in ways_of(kind)
+            ],
             "crew": kind.starts.crew if kind.starts else "",
         }
         for kind in KINDS

@@ -19,7 +19,7 @@ STRUCTURE_PAGES = {
     "/jobs/{job}/sheet/windbreak": ".canvas svg",
     "/jobs/{job}/sheet/kitchen-deck": ".canvas svg",
     "/jobs/{job}/sheet/path-pergola": ".canvas svg",
-    "/jobs/{job}/frame/kitchen-deck": ".drawer tbody tr",
+    "/jobs/{job}/frame/kitchen-deck": ".canvas svg",
     "/jobs/{job}/gate/windbreak/gate-2": "figure svg",
     "/jobs/{job}/buy/windbreak": "tfoot",
     "/jobs/{job}/build/windbreak": ".form",

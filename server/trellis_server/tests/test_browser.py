@@ -295,8 +295,8 @@ class JobTest(SignedIn):
         expect(page.get_by_role("status").filter(has_text="dig")).to_contain_text("Do not dig")
         page.get_by_label("Expires").fill("2099-01-01")
         page.get_by_label("Expires").press("Tab")
-        page.get_by_label("The marks can still be seen").check()
-        page.get_by_label("Private lines were asked").check()
+        page.get_by_label("Locate marks are still visible").check()
+        page.get_by_label("Private lines checked").check()
         expect(page.get_by_role("status").filter(has_text="Digging")).to_contain_text("may begin")
         with page.expect_download() as download:
             page.get_by_role("link", name="marks, CSV").click()

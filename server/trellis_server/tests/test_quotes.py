@@ -264,7 +264,7 @@ class QuotePageTest(SignedIn):
         page.get_by_role("button", name="Save acceptance").click()
         expect(page.get_by_text("Accepted by The house")).to_be_visible()
         page.get_by_role("button", name="View changes").click()
-        expect(page.get_by_role("region", name="Changes")).to_contain_text("Nothing that is built has changed")
+        expect(page.get_by_role("region", name="Changes")).to_contain_text("No change to the work")
 
     def test_the_crews_page_takes_prices_and_is_accessible(self) -> None:
         page = self.page

@@ -298,7 +298,7 @@ class DrawnSiteTest(SignedIn):
         expect(page.get_by_role("heading", name="Post 1 of")).to_be_visible()
         # What still holds the digging back stands on top, one tap from where it is entered.
         held = page.get_by_role("region", name="Held back")
-        expect(held).to_contain_text("No hole yet")
+        expect(held).to_contain_text("Do not dig")
         expect(held.get_by_role("link", name="Enter what is missing")).to_have_attribute(
             "href", re.compile(f"/jobs/{self.job.pk}/build/windbreak")
         )

@@ -1,5 +1,6 @@
 """Ways to start a fence through the API and in the browser: compared, signed, stepped up, printed."""
 
+import csv
 import io
 import json
 import tempfile
@@ -76,11 +77,13 @@ class StartApiTest(TestCase):
         Crew.objects.update(habits={"fence": {"us": {"post": 7}}})
         self.assertIsNone(self.caller.send("GET", "/api/reckon/habit?kind=fence&school=us").json()["habit"])
 
-    def test_a_deck_has_none_and_says_so(self) -> None:
-        for path, more in (("/api/reckon/start", {"which": "cheapest"}), ("/api/reckon/steps-up", {})):
+    def test_a_deck_has_the_general_ones_and_no_steps(self) -> None:
+        for path, more in (("/api/reckon/start", {"which": "usual here"}), ("/api/reckon/steps-up", {})):
             answer = self.caller.send("POST", path, {**self.body, "structure": "kitchen-deck", **more})
             self.assertEqual(answer.status_code, 422)
-            self.assertIn("deck", answer.json()["problems"][0]["message"])
+        kinds = {row["key"]: row for row in self.caller.send("GET", "/api/kinds").json()["kinds"]}
+        ways = [way["value"] for way in kinds["deck"]["starts"]]
+        self.assertEqual((ways, kinds["deck"]["crew"]), (["as it is", "cheapest", "sturdier"], ""))
 
     def test_places_by_the_first_letters(self) -> None:
         found = self.caller.send("GET", "/api/reckon/places?school=ca&text=kam").json()["places"]
@@ -120,10 +123,41 @@ class BriefTest(SimpleTestCase):
         lines = {line["id"]: line for line in map(json.loads, out.getvalue().splitlines())}
         windbreak, deck = lines["windbreak"], lines["kitchen-deck"]
         self.assertEqual(windbreak["state"], "pass")
-        self.assertGreater(windbreak["stands_up_to_m_per_s"], 105 * 0.44704 * 0.985)
-        self.assertIsNone(deck["stands_up_to_m_per_s"])
-        self.assertTrue(0 < windbreak["utilisation"] <= 1)
+        self.assertGreater(windbreak["wind_rating_m_per_s"], 105 * 0.44704 * 0.985)
+        self.assertIsNone(deck["wind_rating_m_per_s"])
+        self.assertTrue(0 < windbreak["utilization"] <= 1)
         self.assertTrue(windbreak["price"] > 0 and windbreak["posts"] == 19)
+
+    def test_typed_lines_are_planned_without_a_job(self) -> None:
+        place = {"frost_m": 0.9, "ground_snow_pa": 960.0, "wind_speed_m_per_s": 47.0, "soil": "clay"}
+        rows = [
+            {"id": "a", "kind": "fence", "code": "us", "line": "0 g4 60", "set": json.dumps({"height_m": 1.2192})},
+            {"id": "b", "kind": "fence", "code": "us", "line": "0 g4 60", "start": "lowest"},
+            {"id": "c", "kind": "deck", "code": "us", "line": "16x12 up3", "start": "typical"},
+            {"id": "d", "kind": "deck", "code": "us", "line": "16 by 12"},
+            {"id": "e", "kind": "deck", "code": "us", "line": "16x12 up3", "site": "{}"},
+            {"id": "f", "kind": "deck", "code": "us", "line": "16x12 up3", "set": "[]"},
+            {"id": "g", "kind": "deck", "code": "us", "line": "16x12 up3", "start": "best"},
+        ]
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "lines.csv"
+            with path.open("w", newline="") as file:
+                writer = csv.DictWriter(file, ["id", "kind", "code", "line", "set", "site", "start"])
+                writer.writeheader()
+                writer.writerows({"site": json.dumps(place), **row} for row in rows)
+            out = io.StringIO()
+            with redirect_stdout(out):
+                self.assertEqual(main(["--lines", str(path), "--brief"]), 1)
+        told = {line["id"]: line for line in map(json.loads, out.getvalue().splitlines())}
+        self.assertEqual(list(told), list("abcdefg"))
+        keys = "id state headline assumed governs utilization specified_connectors wind_rating_m_per_s price posts"
+        self.assertEqual(list(told["a"]), [*keys.split(), "deepest_hole_m", "concrete_m3", "hours"])
+        self.assertIn(told["b"]["state"], ("pass", "pass_as_specified", "at_limit"))
+        self.assertEqual(told["c"]["posts"], 3)
+        self.assertEqual(told["a"]["assumed"], [])
+        self.assertEqual(told["e"]["assumed"], ["frost depth", "ground snow load", "soil", "wind speed"])
+        for refused in "dfg":
+            self.assertEqual(list(told[refused]), ["id", "refused"])
 
     def test_a_file_that_cannot_be_read_is_said_and_the_rest_goes_on(self) -> None:
         self.assertEqual(main(["no such file.json", "--brief"]), 1)
@@ -133,7 +167,7 @@ class BriefTest(SimpleTestCase):
 class ChoosingTest(SignedIn):
     def starts(self) -> None:
         self.sheet()
-        expect(self.page.locator(".starts article")).to_have_count(3)
+        expect(self.page.locator(".starts article")).to_have_count(4)
 
     def test_the_habit_takes_a_name_and_keeps_its_state(self) -> None:
         page = self.page

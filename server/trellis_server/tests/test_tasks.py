@@ -73,7 +73,7 @@ class AtADeskTest(Tasks):
         self.type("Rows", GROUND)
         self.press("Import")
         expect(page.get_by_label("Distance 3")).to_have_value("96′ 0″")
-        self.press("Set-out", "link")
+        self.hit(page.get_by_role("navigation", name="Pages of the job").locator("a.structure").first)
         expect(page.locator(".canvas svg").first).to_be_visible()
         said = self.sheets("fence")
         made = Job.objects.exclude(pk=self.job.pk).get().current
@@ -99,6 +99,7 @@ class AtADeskTest(Tasks):
     def test_a_post_is_put_where_the_tape_says(self) -> None:
         page = self.page
         self.sheet()
+        self.press("Pull the tables up")
         self.hit(page.locator("tr", has_text=re.compile("^3")).get_by_role("button").first)
         field = page.locator(".over input")
         self.actions += 1
@@ -124,8 +125,8 @@ class AtADeskTest(Tasks):
         page = self.page
         self.at("build/windbreak")
         self.type("Expires", "2099-01-01")
-        self.hit(page.get_by_label("The marks can still be seen"))
-        self.hit(page.get_by_label("Private lines were asked"))
+        self.hit(page.get_by_label("Locate marks are still visible"))
+        self.hit(page.get_by_label("Private lines checked"))
         expect(page.get_by_role("status").filter(has_text="Digging")).to_contain_text("may begin")
         self.took(4)
 
@@ -134,11 +135,11 @@ class AtADeskTest(Tasks):
         page, held = self.page, list[Route]()
         self.at("build/windbreak")
         self.type("Expires", "2099-01-01")
-        self.hit(page.get_by_label("The marks can still be seen"))
+        self.hit(page.get_by_label("Locate marks are still visible"))
         status = page.get_by_role("status").filter(has_text="Digging")
         expect(page.get_by_text("Look: are the locate's marks")).to_have_count(0)
         page.route("**/api/reckon/dig", lambda route: held.append(route) if not held else route.continue_())
-        lines = page.get_by_label("Private lines were asked")
+        lines = page.get_by_label("Private lines checked")
         self.hit(lines)
         self.eventually(lambda: bool(held))
         with page.expect_response("**/api/reckon/dig"):
@@ -165,6 +166,7 @@ class AtADeskTest(Tasks):
         self.press("Posts", "combobox", exact=True)
         self.press("4×4 treated pine", "option")
         expect(page.locator(".reckoning")).to_contain_text("Fails")
+        self.press("Checks", "tab")
         self.press("Find fixes")
         expect(
             page.get_by_role("button", name="Look again")

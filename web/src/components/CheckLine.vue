@@ -33,7 +33,7 @@ const body = ref<HTMLElement>()
     </p>
     <div v-if="open" ref="body" class="working">
       <MathLine v-for="(step, i) in check.working" :key="i" :step="step" />
-      <p class="sure">How sure: {{ check.sureness }}.</p>
+      <p class="sure">Confidence: {{ check.sureness }}.</p>
     </div>
   </section>
 </template>

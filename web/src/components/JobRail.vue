@@ -4,23 +4,19 @@ import {
   Camera,
   ChevronsLeft,
   ChevronsRight,
-  Fence,
   FolderOpen,
   LayoutDashboard,
-  LayoutGrid,
   Map as MapIcon,
   Mountain,
   Package,
   ReceiptText,
-  Tent,
-  Umbrella,
-  Waves,
 } from 'lucide-vue-next'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import StateMark from '@/components/StateMark.vue'
 import { useStates } from '@/composables/useStates'
+import { kindIcon } from '@/kinds/icons'
 import { stateLabel } from '@/logic/states'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
@@ -48,14 +44,6 @@ const AFTER = [
   { page: 'file', says: 'Job file', icon: FolderOpen },
 ]
 const after = computed(() => AFTER.filter((item) => allowed(item.page)))
-const ICONS: Record<string, typeof Fence> = {
-  fence: Fence,
-  deck: LayoutGrid,
-  pergola: Umbrella,
-  'lean-to': Tent,
-  pavilion: Tent,
-  float: Waves,
-}
 /** Pages of one structure, whose own entry is the one that is here. */
 const OWN = ['set-out', 'frame', 'gate', 'buy', 'build']
 const here = (page: string) => route.name === page
@@ -101,7 +89,7 @@ const usable = (page: string) => page !== 'record' || !!props.structure
       :aria-current="ofStructure(item.spec.id) ? 'page' : undefined"
       :title="wide ? undefined : `${item.name}: ${stateLabel(stateOf(item.spec.id))}`"
     >
-      <component :is="ICONS[item.spec.kind] ?? LayoutGrid" :size="18" :stroke-width="1.75" aria-hidden="true" />
+      <component :is="kindIcon(item.spec.kind)" :size="18" :stroke-width="1.75" aria-hidden="true" />
       <span class="says">{{ item.name }}</span>
       <StateMark v-if="stateOf(item.spec.id)" :state="stateOf(item.spec.id)" :size="wide ? 15 : 12" class="state" />
     </router-link>

@@ -13,8 +13,8 @@ import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
 
 /**
- * The structure as it is beside how it is usually built here and the cheapest that passes, each with the gust it
- * stands up to.
+ * The structure as it is beside how it is usually built here, the lowest cost that passes and a sturdier one, each with
+ * its state, its price and the gust it stands up to.
  */
 const props = defineProps<{ structure: string; kind: Kind }>()
 const emit = defineEmits<{ preview: [start: Option | Start | null]; take: [start: Option | Start] }>()
@@ -56,7 +56,9 @@ async function load(): Promise<void> {
   fault.value = ''
   try {
     const school = store.document?.school ?? 'us'
-    const { habit } = await ask(api.GET('/api/reckon/habit', { params: { query: { kind: props.kind.key, school } } }))
+    const { habit } = props.kind.crew
+      ? await ask(api.GET('/api/reckon/habit', { params: { query: { kind: props.kind.key, school } } }))
+      : { habit: null }
     if (mine !== asked) return
     kept.value = !!habit
     if (!kept.value) delete found.value[props.kind.crew]
@@ -153,7 +155,7 @@ watch(
 <template>
   <section class="starts" aria-labelledby="starts-title">
     <header>
-      <h3 id="starts-title">Wind rating</h3>
+      <h3 id="starts-title">Starting points</h3>
       <Button severity="secondary" outlined size="small" :disabled="busy" @click="load">
         {{ busy ? 'Checking options…' : stale ? 'Compare again' : 'Compare' }}
       </Button>
@@ -191,13 +193,13 @@ watch(
       <Button severity="secondary" outlined size="small" type="submit" :disabled="!name.trim()">Approve and use</Button>
       <Button text size="small" type="button" @click="signing = ''">Not now</Button>
     </form>
-    <p v-if="rows.length" class="small">
+    <p v-if="rows.length && kind.crew" class="small">
       <Button text size="small" type="button" @click="keep">Keep this {{ kind.key }} as crew standard build</Button
       ><template v-if="kept"> · <Button text size="small" type="button" @click="forget">forget it</Button></template>
       <span role="status" class="quiet">{{ told }}</span>
     </p>
     <Button
-      v-if="steps === null && rows.length"
+      v-if="kind.crew && steps === null && rows.length"
       severity="secondary"
       outlined
       size="small"

@@ -34,6 +34,7 @@ GUARD_LOAD = PeopleLoad(
     load="floor",
     source="nbc: Table 9.8.8.2; high",
     infill_n=500.0,
+    infill_spread_m=0.3,
     down_n_per_m=1500.0,
 )
 STAIR = StairLimits(

@@ -27,8 +27,14 @@ LONG_TERM = {"domestic floor": 0.4, "roof": 0.0}
 SHORT_TERM = {"domestic floor": 0.7, "roof": 0.7}
 """ψ_s, AS/NZS 1170.0 Table 4.1 (from memory, high)."""
 BARRIER = PeopleLoad(
-    line_n_per_m=750.0, point_n=500.0, factor=1.5, load="wind", source="as-nzs-1170: 1170.1 Table 3.3; high"
+    line_n_per_m=750.0,
+    point_n=500.0,
+    factor=1.5,
+    load="wind",
+    source="as-nzs-1170: 1170.1 Table 3.3; high",
+    infill_pieces=2,
 )
+"""The push on the infill lies on two balusters side by side. Source: AS/NZS 1170.1 3.6 (from memory, medium)."""
 CONCRETE_N_PER_M3 = 24000.0
 
 

@@ -5,6 +5,7 @@ from typing import Any
 
 from steady.measure.units import IN
 from steady.structures.canopy.fewest import MOST_POSTS
+from steady.structures.canopy.spec import RoofAbove
 from steady.structures.choice import Change
 from steady.structures.kind import Case
 from steady.yard.stock import sold_with, stick
@@ -45,6 +46,23 @@ def other_uprights(spec: Any, braces: str) -> Tried:
         yield braces, (("upright", "knee braces"),)
     if spec.upright != "fixed posts":
         yield "Posts fixed at their feet", (("upright", "fixed posts"),)
+
+
+ORDINARY_ROOF = RoofAbove(eave_m=3.0, length_m=15.0, run_m=6.0, slopes_here=True)
+"""A house's roof that drifts and slides at least what most houses' do [our own]."""
+
+
+def roof_above(case: Case) -> Tried:
+    """The drift and slide of an ordinary house's roof, where nobody has described it and snow lies here."""
+    now = case.spec.above
+    if case.site.ground_snow_pa > 0 and (now.eave_m is None or now.length_m is None):
+        roof, tape = ORDINARY_ROOF, case.tape
+        assert roof.eave_m is not None and roof.length_m is not None and roof.run_m is not None
+        yield (
+            f"Count snow from an ordinary house roof: {tape.length(roof.length_m)} long, {tape.length(roof.eave_m)} above, "
+            f"{tape.length(roof.run_m)} from eave to ridge, sloping this way",
+            (("above", roof),),
+        )
 
 
 def other_feet(spec: Any) -> Tried:

@@ -308,6 +308,9 @@ def hung_at_house(found: Findings, me: str, push_n: float, rafters: int) -> None
     )
 
 
+CONFIRM = "an engineer's pressures, or a person who confirms the practice by name"
+
+
 def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n: float) -> None:
     """What rafter to beam, beam to post and post to base must hold; a maker's number closes each.
 
@@ -317,6 +320,8 @@ def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n
     book, u, me = found.book, found.book.units, frame.me
     if loads.wind_why is not None:
         found.gap("roof.net_uplift", f"{me}/rafters", loads.wind_why)
+    if loads.practice:
+        found.gap("wind.canopy_by_practice", f"{me}/rafters", OutsideScope(loads.practice, CONFIRM), by_practice=True)
     lifts = {post.id: lift_n(book, frame, loads, post) for post in frame.posts}
     pull = max((one.top_pull_n for one in held.swayed), default=0.0)
     over = max((one.axial_n for one in held.swayed), default=0.0)

@@ -14,9 +14,9 @@ from steady.rulebooks.canopies import (
     ClosedWind,
     closed_live_pa,
     closed_wind,
-    open_slats,
     person,
     person_n,
+    slat_wind,
     snow_on_slats_pa,
 )
 from steady.structures.wind_place import place_of
@@ -47,6 +47,7 @@ class CanopyLoads:
         wind_pa: Down. Slats are lifted as hard as they are pressed; a closed roof says its own lift: `up_pa` on posts,
             `part_up_pa` on rafters and ties.
         lead_ratio: What a post line takes of the lift on its width, over an even share.
+        practice: What of the wind rests on common practice where the code is silent.
         drifted: What drifts or slides onto each beam line beside the even snow (N/m).
     """
 
@@ -63,6 +64,7 @@ class CanopyLoads:
     drifted: tuple[float, ...] = ()
     snow_why: OutsideScope | None = None
     wind_why: OutsideScope | None = None
+    practice: str = ""
 
     def live_on_pa(self, book: Rulebook, area_m2: float) -> float:
         """People and things on a member, by the area that it carries itself and never by the whole roof's (Pa).
@@ -144,8 +146,9 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
         except OutsideScope as refused:
             snow_pa, snow_why = None, refused
     wind_pa: float | None = None
+    practice = ""
     try:
-        wind = open_slats(book, place_of(site), roof.height_m, roof.solidity, roof.net_coefficient)
+        wind, practice = slat_wind(book, place_of(site), roof.height_m, roof.solidity, roof.net_coefficient)
         wind_pa = si(wind)
         steps.append(wind)
     except OutsideScope as refused:
@@ -161,6 +164,7 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
         steps=tuple(steps),
         snow_why=snow_why,
         wind_why=wind_why,
+        practice=practice,
     )
 
 
@@ -205,6 +209,7 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
         steps=(*steps, *(wind.steps if wind else ())),
         snow_why=snow_why,
         wind_why=wind_why,
+        practice=wind.practice if wind else "",
     )
 
 

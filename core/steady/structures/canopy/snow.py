@@ -78,6 +78,7 @@ def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, ro
                 "snow that drifts against the house, or slides off its roof, is not calculated: its roof is not described",
                 "say how high and how long the house's roof is, or stand clear of its eave",
             ),
+            crew=True,
         )
         return ()
     made = []

@@ -96,7 +96,7 @@ WAYS = (
     ("as it is", "Current design"),
     ("our crew", "As our crew builds"),
     ("usual here", "Typical here"),
-    ("cheapest", "Cheapest found that passes"),
+    ("cheapest", "Lowest cost found that passes"),
 )
 HELP = (
     ("c38", "corner at 38, a quarter turn right"),

@@ -28,10 +28,17 @@ def closed(f: LeafChecks) -> None:
     f.check("gate.ground_clearance_closed", has, needs, (), case, at_least=True, fitted=fitted)
 
 
+LEVEL_GRADE = 0.005
+"""Ground that climbs less than this is level: 5 mm a metre, within a level's own reading [our own]."""
+
+
 def swing(f: LeafChecks) -> None:
     """The lower edge against the ground all round the arc."""
     leaf = f.leaf
     if leaf.lift is None:
+        if abs(leaf.grade_along) < LEVEL_GRADE:
+            # Drawn level: a caution asks to look at the ground beside, as for every fence on level ground.
+            return
         f.gap(
             "gate.ground_clearance_swinging",
             "only the line's ground is known, not the ground the leaf swings over",

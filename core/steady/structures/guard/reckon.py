@@ -11,7 +11,7 @@ from steady.layout.outline import Edge
 from steady.measure.trade import Units
 from steady.measure.units import IN
 from steady.plan.model import Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.answers import PeopleLoad, given_step, si
 from steady.rulebooks.asks import Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.bends import Asked, check_bends
@@ -86,7 +86,7 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     """Lay a guard out and reckon its most loaded post. Raises InputError for sizes that cannot be."""
     found = GuardFound()
 
-    def gap(name: str, refused: OutsideScope, crew: bool = False) -> None:
+    def gap(name: str, refused: OutsideScope, crew: bool = False, needs: Step | None = None) -> None:
         found.not_covered.append(
             NotCovered(
                 key=name,
@@ -95,6 +95,7 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
                 reason=refused.reason,
                 would_have_to_change=refused.would_have_to_change,
                 crew=crew,
+                needs=needs,
             )
         )
 
@@ -181,6 +182,14 @@ def _longest_bay_m(found: GuardFound) -> float:
     return max((b - a for run in found.runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
 
 
+def _baluster_share(found: GuardFound, ask: GuardAsk, people: PeopleLoad) -> float:
+    """The share of the push on the infill that one baluster takes: of those side by side under it, never more than all."""
+    if people.infill_spread_m > 0:
+        widest_m = max((run.gap_m for run in found.runs if run.balusters), default=people.infill_spread_m)
+        return min(1.0, (ask.baluster.width_m + widest_m) / people.infill_spread_m)
+    return 1.0 / people.infill_pieces
+
+
 def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units) -> None:
     """One baluster under a push at its middle; and the top rail between two posts under people."""
     try:
@@ -188,6 +197,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
     except OutsideScope:
         return
     push = people.infill_n / u.force_n * people.factor
+    share = _baluster_share(found, ask, people)
     tall = max(0.05, found.height_m - 0.18) / u.span_m
     span = max(_longest_bay_m(found) - ask.post.width_m, 0.05) / math.cos(ask.slope_rad or 0.0) / u.span_m
     line, point = people.line_n_per_m * u.span_m / u.force_n, people.point_n / u.force_n
@@ -196,10 +206,10 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             "baluster.bending",
             ask.baluster,
             False,
-            push * tall / 4,
+            share * push * tall / 4,
             "a push at its middle",
-            (("P", push, u.force), ("h", tall, u.span)),
-            "P * h / 4",
+            (("s", share, ""), ("P", push, u.force), ("h", tall, u.span)),
+            "s * P * h / 4",
         ),
         (
             "guard_top_rail.bending_horizontal",
@@ -390,6 +400,7 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
                 "a hold-down anchor's number from its maker, and doubled blocking behind the post",
             ),
             True,
+            pull,
         )
 
 

@@ -161,12 +161,17 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
                 "the clause for canopies attached to a house is not entered; the greater wind of a free roof is calculated",
                 "an engineer's pressure",
             ),
+            by_practice=True,
         )
     if found.book.key == "uk":
         found.gap(
             "wind.edge_and_corner_zones",
             about,
-            OutsideScope("local net pressures of canopies are not entered", "an engineer's pressure for edge fixings"),
+            OutsideScope(
+                "local wind at the roof's edges and corners: the overall figure is used, and sheets are fixed twice as close there",
+                "an engineer's pressure for edge fixings",
+            ),
+            by_practice=True,
         )
 
 

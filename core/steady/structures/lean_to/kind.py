@@ -7,7 +7,14 @@ from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_on, let_go, lock_post
-from steady.structures.canopy.changes import more_posts, other_feet, other_spacings, other_sticks, other_uprights
+from steady.structures.canopy.changes import (
+    more_posts,
+    other_feet,
+    other_spacings,
+    other_sticks,
+    other_uprights,
+    roof_above,
+)
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
@@ -120,6 +127,7 @@ def move(spec: LeanToSpec, handle: Handle, to_m: float) -> LeanToSpec:
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and purlins by size and spacing, what keeps it upright."""
     spec: LeanToSpec = case.spec
+    yield from roof_above(case)
     yield from other_feet(spec)
     yield from other_sticks(spec, ("rafter", "beam"))
     yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))

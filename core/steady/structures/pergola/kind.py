@@ -7,7 +7,7 @@ from steady.errors import InputError
 from steady.measure.units import IN
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_on, let_go, lock_post
-from steady.structures.canopy.changes import more_posts, other_feet, other_spacings, other_sticks
+from steady.structures.canopy.changes import more_posts, other_feet, other_spacings, other_sticks, roof_above
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.holding import brought
 from steady.structures.choice import Change
@@ -120,6 +120,8 @@ def move(spec: PergolaSpec, handle: Handle, to_m: float) -> PergolaSpec:
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and their spacing, what keeps it upright; the wood stays as it is."""
     spec: PergolaSpec = case.spec
+    if spec.attach == "house":
+        yield from roof_above(case)
     yield from other_feet(spec)
     yield from other_sticks(spec, ("rafter", "beam"))
     laid = lay_out(case, spec.posts or 2)

@@ -20,13 +20,18 @@ const line = ref('')
 const title = ref('')
 const preset = ref('')
 type StartsAs = 'cheapest' | 'usual' | 'last' | 'shipped'
+/** A search: a kind with a quick one of its own begins with it, others offer it. */
+const lowest = computed(() =>
+  props.kind.starts.some((way) => way.value === 'cheapest')
+    ? [{ value: 'cheapest', says: 'lowest cost found that passes' }]
+    : [],
+)
 /** What it is made of at first: said, so that nothing is carried over in silence. */
 const ways = computed(() => [
   ...(props.kind.usual ? [{ value: 'usual', says: 'crew default' }] : []),
-  ...(props.kind.starts.some((way) => way.value === 'cheapest')
-    ? [{ value: 'cheapest', says: 'the cheapest found that passes' }]
-    : []),
+  ...(props.kind.crew ? lowest.value : []),
   { value: 'last', says: 'same as last job' },
+  ...(props.kind.crew ? [] : lowest.value),
   { value: 'shipped', says: 'product default' },
 ])
 const picked = ref<StartsAs | ''>('')

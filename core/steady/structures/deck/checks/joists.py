@@ -401,6 +401,7 @@ def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
             "the maker's number for one hanger with every nail in it",
         ),
         crew=True,
+        needs=demand,
     )
 
 

@@ -130,6 +130,7 @@ def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
             "the maker's number for one fixing, with a safety factor in it",
         ),
         crew=True,
+        needs=demand,
     )
 
 
@@ -151,6 +152,7 @@ def _hangers(found: Found, frame: Frame, about: str) -> None:
             "the maker's number for one hanger with every nail in it",
         ),
         crew=True,
+        needs=demand,
     )
 
 

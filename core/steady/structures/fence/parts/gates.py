@@ -320,6 +320,11 @@ def cautions(spec: FenceSpec, hangings: list[Hanging]) -> list[Caution]:
             say("drawing", f"{name}: its brace lies flatter than 30 degrees; a middle stile and two braces hold better")
         elif math.degrees(hanging.found.brace.angle_rad) < 45:
             say("drawing", f"{name}: its brace lies flatter than 45 degrees")
+        if leaf.lift is None:
+            say(
+                "drawing",
+                f"{name}: the ground that it swings over is not read; look for a rise within the leaf's width",
+            )
         if leaf.design.wheel:
             say(
                 "drawing",
