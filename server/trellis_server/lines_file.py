@@ -40,15 +40,15 @@ def rows_of(path: Path) -> Iterator[dict[str, str]]:
             yield {name: (row.get(name) or "").strip() for name in COLUMNS}
 
 
-def planned(row: Mapping[str, str]) -> Job:
-    """The job that a row describes, with its one structure as its start makes it.
+def planned(row: Mapping[str, str]) -> tuple[Job, str]:
+    """The job that a row describes, with its one structure as its start makes it; or as typed, and why there is no such start.
 
     Raises:
         InputError: It does not read, or has no such start.
     """
     job = _typed(row)
     if not row["start"]:
-        return job
+        return job, ""
     if row["start"] not in STARTS:
         raise InputError("start", f"Choose one of {', '.join(STARTS)}")
     which = STARTS[row["start"]]
@@ -56,9 +56,9 @@ def planned(row: Mapping[str, str]) -> Job:
         which = "as it is"
     found = start(job, row["id"], which, "the crew")
     if found.why:
-        raise InputError("start", found.why)
+        return job, found.why
     item = job.structures[0]
-    return replace(job, structures=(replace(item, spec=replace(item.spec, **dict(found.change))),))
+    return replace(job, structures=(replace(item, spec=replace(item.spec, **dict(found.change))),)), ""
 
 
 def _typed(row: Mapping[str, str]) -> Job:

@@ -100,7 +100,10 @@ def lines(files: list[str]) -> int:
             continue
         for row in rows:
             try:
-                told = brief_of(planned(row), row["id"])
+                job, why = planned(row)
+                told = brief_of(job, row["id"])
+                if why:
+                    told["headline"] = f"{told['headline']}. {why}"
             except InputError as error:
                 told, code = {"id": row["id"], "refused": refusal(error)}, 1
             print(json.dumps(told, ensure_ascii=False), flush=True)

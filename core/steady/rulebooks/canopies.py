@@ -377,6 +377,11 @@ def sliding_snow(book: Rulebook, flat_pa: float, upper_run_m: float, depth_m: fl
     """Source: ASCE 7-16 7.9 (from memory, high): .4 p_f W over 15 ft from the eave; other schools have no rule entered here."""
     if book.key != "us":
         book.none("rule for snow that slides off a higher roof")
+    return slid(flat_pa, upper_run_m, depth_m)
+
+
+def slid(flat_pa: float, upper_run_m: float, depth_m: float) -> Sliding:
+    """The us rule, in any school; elsewhere it is practice and has to be said so."""
     above_zero(upper_run=upper_run_m, canopy_depth=depth_m)
     not_below_zero(flat_roof=flat_pa)
     whole = 0.4 * flat_pa * upper_run_m

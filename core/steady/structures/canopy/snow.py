@@ -8,7 +8,7 @@ from steady.plan.model import Step
 from steady.rulebooks.answers import si
 from steady.rulebooks.asks import DriftAsk
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.canopies import SLIDES_OVER_M, sliding_snow, snow_on_slats_pa
+from steady.rulebooks.canopies import SLIDES_OVER_M, slid, snow_on_slats_pa
 from steady.rulebooks.facets.loads import Loads
 from steady.statics.beam import SpreadLoad
 from steady.structures.bending import Run
@@ -93,6 +93,9 @@ def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, ro
             continue
         if one is not None:
             made.append(one)
+            if make is _slide and found.book.key != "us":
+                says = "snow that slides off the house's roof, by the rule of the United States: this code has none"
+                found.gap(name, about, OutsideScope(says, "an engineer's figure"), by_practice=True)
     return tuple(made)
 
 
@@ -134,8 +137,8 @@ def _slide(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roo
     if above.run_m is None:
         raise OutsideScope("how far the house's roof runs from eave to ridge is not said", "type it")
     flat, even_pa = _even(book, site, roof)
-    slid = sliding_snow(book, si(flat), above.run_m, roof.depth_m)
-    each_pa = roof.holds_pa(book, slid.pressure_pa)
+    sliding = slid(si(flat), above.run_m, roof.depth_m)
+    each_pa = roof.holds_pa(book, sliding.pressure_pa)
     return Heaped(
         says="even snow and slide",
         at_wall_pa=each_pa,

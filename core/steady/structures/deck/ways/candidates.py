@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import fields, replace
 
-from steady.measure.units import IN
+from steady.measure.units import FT, IN
 from steady.rulebooks.registry import rulebook
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.kind import Case
@@ -23,6 +23,7 @@ def changes(case: Case) -> Iterator[tuple[str, Change]]:
     """Joists and their spacing, beams by plies and depth, posts; the wood's species stays as it is."""
     spec = case.spec
     yield from _low(spec)
+    yield from _guard_posts(case)
     joist = stick(spec.joist, "joist", "joist")
     same = [j for j in of_kind("joist", joist) if (j.species, j.grade) == (joist.species, joist.grade)]
     posts = [p for p in of_kind("post", stick(spec.post, "post", "post"))]
@@ -69,6 +70,21 @@ def _low(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
         for spacing_m in SPACINGS_M[one.metric]:
             wish = {**flush, "joist": one.key, "beam": one.key, "spacing_m": spacing_m}
             yield f"{one.says} for joists and beams, hung flush, concrete flush with the ground", _changed(spec, wish)
+
+
+GUARD_BAYS_M = {False: (5 * FT, 4 * FT, 3 * FT), True: (1.5, 1.2, 0.9)}
+"""Distances of guard posts that are tried, by feet or metric."""
+
+
+def _guard_posts(case: Case) -> Iterator[tuple[str, Change]]:
+    """Guard posts closer together: shorter rails, less on each post."""
+    guard = case.spec.guard
+    for bay_m in GUARD_BAYS_M[stick(case.spec.post, "post", "post").metric]:
+        if bay_m < guard.spacing_max_m - 1e-9:
+            yield (
+                f"Guard posts at most {case.tape.length(bay_m)} apart",
+                (("guard", replace(guard, spacing_max_m=bay_m)),),
+            )
 
 
 def _changed(spec: DeckSpec, wish: dict[str, object]) -> Change:

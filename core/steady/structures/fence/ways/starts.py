@@ -11,7 +11,7 @@ from steady.errors import InputError, OutsideScope
 from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
 from steady.measure.units import FT
 from steady.plan.model import Basis, Check, Plan
-from steady.plan.verdict import buildable, gaps, hardest, named
+from steady.plan.verdict import buildable, fails, gaps, hardest, named
 from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
 from steady.structures.fence.layout.infill import BOARDED, rows
 from steady.structures.fence.plan import plan_fence
@@ -164,7 +164,8 @@ def _habit(school: str, height_m: float) -> Row:
 def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
     """The cheapest fence of the same height, line and infill that passes: then the fewest posts.
 
-    Looked through: line posts, end posts and gate posts of the yard's sizes, bays, rails by size, laying and number, bays that a
+    Looked through: frames of its leaves,
+    line posts, end posts and gate posts of the yard's sizes, bays, rails by size, laying and number, bays that a
     rail runs over, augers; gaps between butted boards only where nothing passes closed. Never its line, its height or its gates:
     a return that takes wind off an end is an option that one asks for. First, for every bay, the smallest posts that pass and the
     lightest rails that pass; then each bay's pair is planned whole and `priced`.
@@ -176,6 +177,7 @@ def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
         # Without the place's wind nothing can pass: nothing is searched.
         return Search(why="The wind of this place is not known: enter it under Ground, then ask again")
     base: FenceSpec = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
+    base = stiffer_leaves(case, base)
     look = _Looking(case=case, base=base, plan=lambda like: plan_fence(case.of(like)), priced=priced)
     posts = same_wood(stick(spec.post, "post", "post"), "post")
     rails = same_wood(stick(spec.rail, "rail", "rail"), "rail")
@@ -210,6 +212,41 @@ def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
             "fence, or a return at its free ends, takes less wind"
         )
     return found
+
+
+def stiffer_leaves(case: Case, spec: FenceSpec) -> FenceSpec:
+    """The fence with the lightest gate frames of its wood that hold the wind; where and how wide a gate is stays as it was.
+
+    A frame that already holds stays; where none does, the strongest is kept and its check says so.
+    """
+    if not spec.openings:
+        return spec
+    for opening in spec.openings:
+        now = stick(opening.leaf.frame, "rail", "frame")
+        area = now.width_m * now.thickness_m
+        frames = [one for one in same_wood(now, "rail") if one.width_m * one.thickness_m > area + 1e-9]
+        for frame in (now, *frames):
+            spec = _framed(spec, opening.id, frame.key)
+            try:
+                made = plan_fence(case.of(spec))
+            except InputError:
+                break
+            about = f"{spec.id}/gate/{opening.id}"
+            if not any(fails([check]) for check in made.checks if check.about == about and check.key in FRAME_CHECKS):
+                break
+    return spec
+
+
+def _framed(spec: FenceSpec, opening: str, frame: str) -> FenceSpec:
+    made = (
+        replace(one, leaf=replace(one.leaf, frame=frame)) if one.id == opening and one.leaf.frame != frame else one
+        for one in spec.openings
+    )
+    return replace(spec, openings=tuple(made))
+
+
+FRAME_CHECKS = frozenset({"gate_latch_upright.bending_wind", "gate_upright.bending_wind", "gate_rail.bending_wind"})
+"""Checks of a leaf that a stronger frame passes."""
 
 
 @dataclass(slots=True, kw_only=True)
