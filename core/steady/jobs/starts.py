@@ -99,8 +99,12 @@ def _sturdier(kind: Kind, case: Case, priced: Callable[[Plan], float]) -> Began:
         planned += found.planned
         if found.spec is not None:
             made = judged(kind, case.of(found.spec), priced)
-            if made is not None and made.shortfall == 0:
-                return Began(spec=found.spec, plan=made.plan, planned=planned)
+            if made is None or made.shortfall > 0:
+                continue
+            least = _begun(kind, case, "cheapest", ("", None), priced)
+            if least.spec == found.spec:
+                return Began(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
+            return Began(spec=found.spec, plan=made.plan, planned=planned)
     return Began(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")
 
 

@@ -441,6 +441,6 @@ class JoiningInTheBrowserTest(SignedIn):
         expect(page.get_by_role("heading", name="Jobs")).to_be_visible()
         expect(page.get_by_role("button", name="Start")).to_have_count(0)
         self.open(f"/jobs/{self.job.pk}/place")
-        expect(page.get_by_role("link", name="Calendar")).to_be_visible()
+        expect(page.get_by_role("link", name="Schedule")).to_be_visible()
         expect(page.get_by_role("link", name="Quote")).to_have_count(0)
         self.console = [text for text in self.console if "404" not in text and "422" not in text]

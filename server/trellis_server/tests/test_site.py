@@ -313,7 +313,7 @@ class DrawnSiteTest(SignedIn):
         for key in ("9", "′"):
             pad.get_by_role("button", name=key, exact=True).click()
         pad.get_by_role("button", name="Keep", exact=True).click()
-        expect(pad.get_by_role("alert")).to_contain_text("was it read right")
+        expect(pad.get_by_role("alert")).to_contain_text("Far from plan")
         self.assertEqual(self.axe(), [])
         pad.get_by_role("button", name="Save anyway").click()
         expect(hole).to_contain_text("9′")

@@ -167,7 +167,7 @@ class BriefTest(SimpleTestCase):
 class ChoosingTest(SignedIn):
     def starts(self) -> None:
         self.sheet()
-        expect(self.page.locator(".starts article")).to_have_count(4)
+        expect(self.page.locator(".starts article")).to_have_count(3)
 
     def test_the_habit_takes_a_name_and_keeps_its_state(self) -> None:
         page = self.page

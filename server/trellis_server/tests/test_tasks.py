@@ -136,7 +136,7 @@ class AtADeskTest(Tasks):
         self.at("build/windbreak")
         self.type("Expires", "2099-01-01")
         self.hit(page.get_by_label("Locate marks are still visible"))
-        status = page.get_by_role("status").filter(has_text="Digging")
+        status = page.get_by_role("status").filter(has_text=re.compile("Digging|Do not dig"))
         expect(page.get_by_text("Look: are the locate's marks")).to_have_count(0)
         page.route("**/api/reckon/dig", lambda route: held.append(route) if not held else route.continue_())
         lines = page.get_by_label("Private lines checked")
@@ -166,7 +166,8 @@ class AtADeskTest(Tasks):
         self.press("Posts", "combobox", exact=True)
         self.press("4×4 treated pine", "option")
         expect(page.locator(".reckoning")).to_contain_text("Fails")
-        self.press("Checks", "tab")
+        if self.size[0] > 900:  # on a phone both stand under each other
+            self.press("Checks", "tab")
         self.press("Find fixes")
         expect(
             page.get_by_role("button", name="Look again")
@@ -274,7 +275,9 @@ class TouchedTest(Tasks):
         page.get_by_role("button", name="Undo").click()
         self.eventually(lambda: len(self.spec()["zones"]) == 1)
         expect(page.locator("path.leaf").first).to_be_visible()
-        page.mouse.dblclick(*middle)
+        leaf = page.locator("path.leaf").first.bounding_box()  # panels may have made room meanwhile
+        assert leaf
+        page.mouse.dblclick(leaf["x"] + leaf["width"] / 2, leaf["y"] + leaf["height"] / 2)
         expect(page.locator("path.bar-strut").first).to_be_visible()
 
 

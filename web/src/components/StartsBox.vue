@@ -33,8 +33,18 @@ const name = ref('')
 type Which = Start['which']
 const speed = (m_per_s: number) => showSpeed(m_per_s, store.tape.system)
 const ALL = computed<Which[]>(() =>
-  props.kind.starts.map((way) => way.value).filter((way) => way !== props.kind.crew || kept.value),
+  props.kind.starts
+    .map((way) => way.value)
+    .filter((way) => way !== props.kind.crew || kept.value)
+    .filter((way) => all.value || !SEARCHED.value.includes(way)),
 )
+/** Searches that take seconds: made when asked for, so that nothing else waits for them. */
+const SEARCHED = computed(() => (props.kind.crew ? ['sturdier'] : ['cheapest', 'sturdier']))
+const all = ref(false)
+async function loadAll(): Promise<void> {
+  all.value = true
+  await load()
+}
 const kept = ref(false)
 const told = ref('')
 const title = (which: Which) => props.kind.starts.find((way) => way.value === which)?.says ?? which
@@ -124,7 +134,9 @@ async function forget(): Promise<void> {
 
 const gust = (start: Start) =>
   start.gust_m_per_s === null
-    ? 'wind not covered'
+    ? props.kind.crew
+      ? 'Wind not checked'
+      : ''
     : start.gust_m_per_s === 0
       ? 'Fails without wind'
       : `${speed(start.gust_m_per_s)} gust`
@@ -146,6 +158,7 @@ watch(
   () => props.structure,
   () => {
     found.value = {}
+    all.value = false
     single.clear()
     void load()
   },
@@ -193,6 +206,9 @@ watch(
       <Button severity="secondary" outlined size="small" type="submit" :disabled="!name.trim()">Approve and use</Button>
       <Button text size="small" type="button" @click="signing = ''">Not now</Button>
     </form>
+    <Button v-if="!all && rows.length" severity="secondary" outlined size="small" :disabled="busy" @click="loadAll">
+      {{ kind.crew ? 'Find a sturdier design' : 'Find lowest cost and sturdier designs' }}
+    </Button>
     <p v-if="rows.length && kind.crew" class="small">
       <Button text size="small" type="button" @click="keep">Keep this {{ kind.key }} as crew standard build</Button
       ><template v-if="kept"> · <Button text size="small" type="button" @click="forget">forget it</Button></template>

@@ -6,5 +6,9 @@ import { useJobAnswer } from '@/composables/useJobAnswer'
 export function useStates() {
   const { data } = useJobAnswer('states', (document) => ask(api.POST('/api/reckon/states', { body: { document } })))
   const rows = computed(() => data.value?.states ?? [])
-  return { rows, stateOf: (structure: string) => rows.value.find((row) => row.id === structure)?.key ?? '' }
+  return {
+    rows,
+    stateOf: (structure: string) => rows.value.find((row) => row.id === structure)?.key ?? '',
+    headlineOf: (structure: string) => rows.value.find((row) => row.id === structure)?.says ?? '',
+  }
 }

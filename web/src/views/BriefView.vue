@@ -18,7 +18,7 @@ import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
 
 const store = useJob()
-const { stateOf } = useStates()
+const { stateOf, headlineOf } = useStates()
 const reference = useReference()
 onMounted(() => void reference.load())
 const text = (name: 'name' | 'place' | 'client' | 'wanted') => (value: string | undefined) => {
@@ -110,6 +110,7 @@ function remove(id: string): void {
               @click="remove(item.spec.id)"
               >Remove</Button
             >
+            <p v-if="headlineOf(item.spec.id)" class="headline small quiet">{{ headlineOf(item.spec.id) }}.</p>
           </li>
         </ul>
         <p v-if="store.document.structures.length">
@@ -241,11 +242,28 @@ function remove(id: string): void {
   padding: 6px 0;
   border-bottom: 1px solid var(--line);
 }
+.state {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+}
+.headline {
+  flex-basis: 100%;
+  margin: -4px 5px 0;
+}
 .page {
   max-width: 1180px;
 }
 .another {
   margin: 18px 0 8px;
+}
+@media (max-width: 560px) {
+  .list li {
+    gap: 2px 12px;
+  }
+  .named {
+    flex-basis: 100%;
+  }
 }
 @media (max-width: 900px) {
   .two {
