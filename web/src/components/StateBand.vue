@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import StateMark from '@/components/StateMark.vue'
-import { isOpen } from '@/logic/states'
+import { allClear, isOpen, rank } from '@/logic/states'
 import Message from 'primevue/message'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
@@ -16,7 +16,9 @@ const own = computed(() => (OWN.includes(String(route.name)) ? String(route.para
 const mine = computed(() => rows.value.filter((row) => !row.left_out && (!own.value || row.id === own.value)))
 const open = computed(() => mine.value.filter((row) => isOpen(row.key)))
 /** All clear is one quiet line, and never nothing. */
-const clear = computed(() => (!open.value.length && mine.value.length ? mine.value : []))
+const clear = computed(() =>
+  open.value.length ? [] : [...mine.value].sort((one, other) => rank(other.key) - rank(one.key)),
+)
 /** Structures that say the same share a line. */
 const groups = computed(() => {
   const found = new Map<string, typeof open.value>()
@@ -30,14 +32,20 @@ const to = (structure: string) => ({ name: 'frame', params: { job: props.job, st
 </script>
 
 <template>
-  <p v-if="!shown && clear.length" class="clear" role="status" aria-label="State of the structures">
+  <p
+    v-if="!shown && clear.length"
+    class="clear"
+    :class="clear[0]!.key"
+    role="status"
+    aria-label="State of the structures"
+  >
     <StateMark :state="clear[0]!.key" />
     {{
       own
         ? clear[0]!.says
         : clear.length === 1
           ? `${clear[0]!.name}: ${clear[0]!.says}`
-          : `All ${clear.length} structures pass.`
+          : allClear(clear.map((row) => row.key))
     }}
   </p>
   <Message
@@ -95,6 +103,11 @@ li {
   color: var(--pass);
   background: color-mix(in srgb, var(--pass) 8%, var(--paper));
   border-bottom: 1px solid var(--line);
+}
+.clear.pass_by_practice,
+.clear.at_limit {
+  color: var(--spare);
+  background: color-mix(in srgb, var(--spare) 10%, var(--paper));
 }
 .says {
   color: var(--ink);

@@ -28,6 +28,18 @@ export const isPassing = (key: string | undefined): boolean => !!key && !OPEN.in
 /** From best to worst, to sort by. */
 export const rank = (key: string): number => ORDER.length - ORDER.indexOf(key)
 
+const AMONG: [string, string][] = [
+  ['pass_by_practice', 'by practice, to be confirmed'],
+  ['at_limit', 'at the limit'],
+  ['pass_as_specified', 'with specified connectors'],
+]
+/** All structures pass: in a sentence that says how many do so by practice, at their limit or with connectors to specify. */
+export function allClear(keys: readonly string[]): string {
+  const among = AMONG.map(([key, says]) => [keys.filter((one) => one === key).length, says] as const)
+  const said = among.filter(([count]) => count).map(([count, says]) => `${count} ${says}`)
+  return `All ${keys.length} structures pass${said.length ? `: ${said.join(', ')}` : ''}.`
+}
+
 /** Kinds of cautions, as they are shown. */
 export const CAUTIONS: Record<string, string> = Object.fromEntries([
   ['hurt', 'Safety'],
