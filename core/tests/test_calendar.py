@@ -10,7 +10,9 @@ from datetime import date, datetime, timedelta
 
 import ephem
 from steady.errors import InputError
-from steady.jobs.calendar import Calendar, calendar, move, task_hours
+from steady.ground.site import Locate
+from steady.jobs.bookings import double_booked, working_days
+from steady.jobs.calendar import LOCATE_FIRST, Calendar, calendar, move, task_hours
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.quote import Quote, hours
 from steady.layout.sun import day_length_h
@@ -46,6 +48,47 @@ def fences(count: int = 1, **terms: object) -> Job:
 def of(found: Calendar, task: str) -> tuple[str, str]:
     """When one task begins and ends."""
     return next((row.start, row.end) for row in found.tasks if row.id == task)
+
+
+class LocateTest(unittest.TestCase):
+    def test_digging_waits_for_the_day_of_the_ticket(self) -> None:
+        first = MONDAY + timedelta(days=3)
+        job = fences()
+        site = dataclasses.replace(job.site, locate=Locate(ticket="7", dig_from=first.isoformat()))
+        before, after = calendar(job, MONDAY), calendar(dataclasses.replace(job, site=site), MONDAY)
+        digs = {row.id for row in before.tasks if row.kind == "dig"}
+        self.assertTrue(digs)
+        for row in after.tasks:
+            if row.id in digs:
+                self.assertGreaterEqual(row.start[:10], first.isoformat())
+                self.assertFalse(row.pulled)
+        self.assertTrue(any(row.moved == LOCATE_FIRST for row in after.tasks))
+        self.assertTrue(any(row.id in digs and row.start[:10] < first.isoformat() for row in before.tasks))
+
+    def test_a_ticket_that_has_run_out_by_the_day_of_digging_stops_it(self) -> None:
+        last = (MONDAY - timedelta(days=1)).isoformat()
+        locate = Locate(ticket="7", expires=last, owners_answered=True, marks_visible=True, private_lines_asked=True)
+        job = fences()
+        job = dataclasses.replace(job, site=dataclasses.replace(job.site, locate=locate))
+        # Asked a week before, while the ticket still held.
+        found = calendar(job, MONDAY - timedelta(days=7))
+        self.assertTrue(all(row.stops for row in found.tasks if row.kind == "dig"))
+
+
+class DoubleBookedTest(unittest.TestCase):
+    def test_days_of_two_jobs_are_compared(self) -> None:
+        here, there = calendar(fences(2), MONDAY), calendar(fences(), MONDAY)
+        found = double_booked(here, [("j", "Other", working_days(there))])
+        both = set(working_days(here)) & set(working_days(there))
+        self.assertEqual([one.on for one in found], sorted(on.isoformat() for on in both))
+        self.assertTrue(found and all(one.hours > 0 and one.name == "Other" for one in found))
+
+    def test_jobs_in_different_weeks_are_not(self) -> None:
+        later = fences()
+        later = dataclasses.replace(later, calendar=CalendarTerms(starts_on="2027-03-01"))
+        self.assertEqual(
+            double_booked(calendar(fences(), MONDAY), [("j", "O", working_days(calendar(later, MONDAY)))]), ()
+        )
 
 
 class LayTest(unittest.TestCase):

@@ -10,7 +10,8 @@ from steady.jobs.money import without_money
 from steady.jobs.quote import Quote, material_and_labour, quote
 from steady.jobs.terms import OfferTerms
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import OwnPrice
+from steady.yard.choices import OwnPrice, YardChoices
+from steady.yard.stock import sticks, stock_lengths
 
 from tests.test_buying import job
 from tests.test_calendar import MONDAY, fences
@@ -53,6 +54,31 @@ class MoneyTest(unittest.TestCase):
             self.assertEqual(plan_structure(without_money(whole), item.spec.id), plan_structure(whole, item.spec.id))
         crew = replace(fences(2), quote=Quote(crew_count=3, post_min=45, hour_low=99))
         self.assertEqual(calendar(without_money(crew), MONDAY), calendar(crew, MONDAY))
+
+
+class SameSticksTest(unittest.TestCase):
+    def test_whoever_sees_no_prices_cuts_the_same_sticks(self) -> None:
+        """Long sticks at half the price a metre: the cut plan takes them, with and without the money."""
+        whole = job()
+        plan = plan_structure(whole, whole.structures[0].spec.id)
+        items = {part.item for part in plan.parts if part.item in sticks()}
+        own = tuple(
+            OwnPrice(item=item, length_m=stock.length_m, price=77.7 * stock.length_m / (1 + k))
+            for item in sorted(items)
+            for k, stock in enumerate(stock_lengths(item))
+        )
+        priced = replace(whole, yard=replace(whole.yard, prices=own))
+        bare = without_money(priced)
+        self.assertNotIn("77.7", repr(bare))
+
+        def bought(yard: YardChoices) -> list[tuple[str, list[tuple[float, int]]]]:
+            return [
+                (row.item, [(one.stock_m, one.count) for one in row.plan.patterns] if row.plan else [])
+                for row in cuts(plan, yard)
+            ]
+
+        self.assertEqual(bought(bare.yard), bought(priced.yard))
+        self.assertNotEqual(bought(priced.yard), bought(whole.yard))
 
 
 class TermsTest(unittest.TestCase):

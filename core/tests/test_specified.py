@@ -35,6 +35,20 @@ class SpecifiedTest(unittest.TestCase):
         self.assertEqual((state(made), specified(made)), ("not_checked", ()))
         self.assertEqual(state(self.made("guard_post.anchorage", 1999)), "pass_as_specified")
 
+    def test_the_end_of_a_brace_is_never_specified(self) -> None:
+        made = self.made("knee_brace.connection_capacity", 100)
+        self.assertEqual((state(made), specified(made)), ("to_answer", ()))
+
+    def test_a_sheet_is_chosen_by_its_makers_span(self) -> None:
+        self.assertEqual(state(self.made("roof_sheet.purlin_spacing", 2.0, "ft")), "pass_as_specified")
+
+    def test_a_narrow_post_takes_a_smaller_base(self) -> None:
+        made = self.made("post_base.uplift_capacity", 900)
+        narrow = tuple(replace(part, section_m=(0.089, 0.089)) if part.role == "post" else part for part in made.parts)
+        self.assertEqual(state(replace(made, parts=narrow)), "not_checked")
+        wide = tuple(replace(part, section_m=(0.14, 0.14)) if part.role == "post" else part for part in made.parts)
+        self.assertEqual(state(replace(made, parts=wide)), "pass_as_specified")
+
     def test_at_design_level_half_as_much_again(self) -> None:
         # 2,000 lb · 1.5 = 13.34 kN.
         self.assertEqual(state(self.made("guard_post.anchorage", 13.3, "kN", "ca")), "pass_as_specified")

@@ -5,6 +5,7 @@ import json
 import math
 import os
 import sys
+from collections.abc import Callable, Iterator
 from pathlib import Path
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "trellis_server.settings")
@@ -31,9 +32,9 @@ USAGE = "usage: ./trellis plan FILE.json [STRUCTURE] [--json], FILE.json… --br
 def main(words: list[str]) -> int:
     """Read, plan, print. Returns the exit code: 0 planned, 1 refused, 2 misused."""
     if "--lines" in words:
-        return lines([word for word in words if word not in ("--lines", "--brief")])
+        return brief([word for word in words if word not in ("--lines", "--brief")], of_lines)
     if "--brief" in words:
-        return brief([word for word in words if word != "--brief"])
+        return brief([word for word in words if word != "--brief"], of_job)
     as_json = "--json" in words
     words = [word for word in words if word != "--json"]
     if not words:
@@ -61,18 +62,18 @@ def main(words: list[str]) -> int:
     return 0
 
 
-def brief(files: list[str]) -> int:
-    """Every structure of every file on a line of JSON. Returns 0 when all were planned, 1 when one was refused, 2 misused."""
+def brief(files: list[str], told: Callable[[Path], Iterator[dict[str, object]]]) -> int:
+    """What is told of every file, a line of JSON each. Returns 0 when all were planned, 1 when one was refused, 2 misused."""
     if not files:
         print(USAGE, file=sys.stderr)
         return 2
     code = 0
     for name in files:
         try:
-            job = documents.load(json.loads(Path(name).read_text(encoding="utf-8")))
-            for structure in job.structures:
-                print(json.dumps(brief_of(job, structure.spec.id), ensure_ascii=False))
-        except (OSError, UnicodeDecodeError, json.JSONDecodeError) as error:
+            for line in told(Path(name)):
+                print(json.dumps(line, ensure_ascii=False), flush=True)
+                code = max(code, int("refused" in line))
+        except (OSError, UnicodeDecodeError, json.JSONDecodeError, csv.Error) as error:
             print(f"trellis plan: {name} cannot be read: {error}", file=sys.stderr)
             code = 1
         except InputError as error:
@@ -81,33 +82,22 @@ def brief(files: list[str]) -> int:
     return code
 
 
-def lines(files: list[str]) -> int:
-    """Every typed line of every CSV file on a line of JSON; a refused one with its id and why. Returns as `brief`."""
-    if not files:
-        print(USAGE, file=sys.stderr)
-        return 2
-    code = 0
-    for name in files:
+def of_job(path: Path) -> Iterator[dict[str, object]]:
+    """Every structure of a job file. Raises InputError and what reading a file raises."""
+    job = documents.load(json.loads(path.read_text(encoding="utf-8")))
+    for structure in job.structures:
+        yield brief_of(job, structure.spec.id)
+
+
+def of_lines(path: Path) -> Iterator[dict[str, object]]:
+    """Every typed line of a CSV file; a refused one with its id and why. Raises InputError and what reading a file raises."""
+    for row in rows_of(path):
         try:
-            rows = list(rows_of(Path(name)))
-        except (OSError, UnicodeDecodeError, csv.Error) as error:
-            print(f"trellis plan: {name} cannot be read: {error}", file=sys.stderr)
-            code = 1
-            continue
+            job, why = planned(row)
+            found = brief_of(job, row["id"])
+            yield {**found, "headline": f"{found['headline']}. {why}"} if why else found
         except InputError as error:
-            print(f"trellis plan: {name}: {error.message}", file=sys.stderr)
-            code = 1
-            continue
-        for row in rows:
-            try:
-                job, why = planned(row)
-                told = brief_of(job, row["id"])
-                if why:
-                    told["headline"] = f"{told['headline']}. {why}"
-            except InputError as error:
-                told, code = {"id": row["id"], "refused": refusal(error)}, 1
-            print(json.dumps(told, ensure_ascii=False), flush=True)
-    return code
+            yield {"id": row["id"], "refused": refusal(error)}
 
 
 def brief_of(job: Job, structure: str) -> dict[str, object]:

@@ -25,9 +25,13 @@ class Ground:
 
 @value
 class Locate:
-    """The locate of buried services before digging; nothing here is assumed for the user."""
+    """The locate of buried services before digging; nothing here is assumed for the user.
+
+    `dig_from`: the first day on which the ticket allows digging (the notice that the local law asks for); "": not written down.
+    """
 
     ticket: Annotated[str, MaxLen(60)] = ""
+    dig_from: Annotated[str, MaxLen(10)] = ""
     expires: Annotated[str, MaxLen(10)] = ""
     owners_answered: bool = False
     marks_visible: bool = False

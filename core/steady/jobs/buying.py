@@ -67,6 +67,7 @@ class JobList:
         saved: What one list and one cut plan save over the structures' own; 0 once something has come: less is to buy then.
         differences: Kinds of pieces of which the list and the drawing disagree; none is how it should be.
         ready_mix_m3: Concrete to ask for as ready-mix; 0: bags are the usual way.
+        mass_kg: What is delivered weighs; a share's own is that of its pieces as they are cut.
         message: For the merchant; empty while a structure's list is held.
         arrived: What of it has come, day by day.
     """
@@ -137,6 +138,7 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
     waits = any(share.held or share.failed for share in shares)
     counted = count_twice(plans)
     concrete = bought.concrete_m3 * (1 + job.yard.concrete_allowance_ratio)
+    brought = deliveries(whole, bought.lines)
     mix = math.ceil(concrete / READY_MIX_STEP_M3 - 1e-9) * READY_MIX_STEP_M3 if concrete >= READY_MIX_M3 else 0.0
     return JobList(
         bill=bought,
@@ -144,11 +146,11 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
         pieces=tuple(pieces(whole)),
         shares=tuple(shares),
         saved=0.0 if job.came else alone - bought.total,
-        deliveries=deliveries(whole),
+        deliveries=brought,
         counted=len(counted),
         differences=tuple(one for one in counted if one.differs),
         ready_mix_m3=mix,
-        mass_kg=mass_kg(whole),
+        mass_kg=math.fsum(one.mass_kg for one in brought),
         # A list that is held is not sent: there is nothing to copy yet.
         message="" if waits else merchant_message(bought, job.name, job.place),
         arrived=arrived(job.came),

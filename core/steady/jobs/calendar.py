@@ -11,6 +11,7 @@ from typing import Literal
 
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
+from steady.ground.site import Locate
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.quote import Quote, hours
 from steady.jobs.states import StructureState, state_of
@@ -25,6 +26,8 @@ from steady.schedule.terms import CalendarTerms, Pulled
 from steady.values import value
 
 WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+LOCATE_FIRST = "the locate ticket allows digging from this day"
+"""Why digging lies where it does."""
 KINDS: dict[str, Literal["dig", "pour", "lift"]] = {"dig": "dig", "pour": "pour", "lift": "lift"}
 
 
@@ -123,7 +126,7 @@ def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Ca
     off = _off(terms)
     weather = _weather(job)
 
-    def stops(kind: str, on: date) -> str:
+    def weather_stops(kind: str, on: date) -> str:
         found = weather.get((kind, on))
         return found[1][0] if found is not None and found[0] == "not today" and found[1] else ""
 
@@ -133,11 +136,14 @@ def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Ca
     shares = {task_id: h for plan, _ in plans for task_id, h in task_hours(plan, job.quote).items()}
     pulled = {item.task: day_of(item.on, f"calendar/pulled/{k}/on") for k, item in enumerate(terms.pulled)}
     waits, crew = _delays(job, tasks), job.quote.crew_count
-    work = [_work(task, shares[task.id] / crew, pours, pulled, waits) for _, _, task in tasks]
+    work = [_work(task, shares[task.id] / crew, pours, waits) for _, _, task in tasks]
+    work = [replace(one, not_before=_not_before(one, pulled, job.site.locate)) for one in work]
     work = _in_phases(job, tasks, work)
     work = _with_outside(work, terms)
-    laid = lay(work, Days(first=first, start_h=terms.start_h, hours_on=hours_on, stops=stops))
-    rows = _rows(job, tasks, laid, {one.id: one for one in work}, _stops(job, tasks, work, today, (held or {}, said)))
+    laid = lay(work, Days(first=first, start_h=terms.start_h, hours_on=hours_on, stops=weather_stops))
+    begins = {one.id: max(today, one.start.date()) for one in laid}
+    stops = _stops(job, tasks, work, begins, (held or {}, said))
+    rows = _rows(job, tasks, laid, {one.id: one for one in work}, stops)
     last = max((date.fromisoformat(row.end[:10]) for row in rows), default=first)
     amiss = [f"{row.what}: {row.moved}" for row in rows if row.moved.startswith("comes before")]
     return Calendar(
@@ -282,15 +288,20 @@ def _delays(job: Job, tasks: list[tuple[Plan, str, Task]]) -> Callable[[str, str
     return waits
 
 
-def _work(
-    task: Task, hours: float, pours: set[str], pulled: dict[str, date], waits: Callable[[str, str], float]
-) -> Work:
+def _not_before(one: Work, pulled: Mapping[str, date], locate: Locate) -> tuple[date, str] | None:
+    """The day before which a task can't begin: where it was pulled to, and for digging where the locate ticket begins."""
+    days = [(pulled[one.id], PULLED)] if one.id in pulled else []
+    if one.kind == "dig" and locate.dig_from:
+        days.append((day_of(locate.dig_from, "site/locate/dig_from"), LOCATE_FIRST))
+    return max(days, default=None)
+
+
+def _work(task: Task, hours: float, pours: set[str], waits: Callable[[str, str], float]) -> Work:
     return Work(
         id=task.id,
         hours=hours,
         kind=_kind(task, pours),
         after=tuple((name, waits(name, how)) for name, how in task.after),
-        not_before=pulled.get(task.id),
     )
 
 
@@ -347,6 +358,7 @@ def _rows(
 ) -> tuple[TaskRow, ...]:
     by_id = {task.id: (plan, name, task) for plan, name, task in tasks}
     outside = {item.id: item for item in job.calendar.outside}
+    pulled = {item.task for item in job.calendar.pulled}
     names = {task.id: f"{name}: {task.what}" for _, name, task in tasks}
     names |= {item.id: item.what or item.kind for item in job.calendar.outside}
     rows = []
@@ -368,7 +380,7 @@ def _rows(
                 moved=one.moved,
                 hold=task.hold if task is not None else "",
                 stops=stops.get(one.id, ()),
-                pulled=work[one.id].not_before is not None,
+                pulled=one.id in pulled,
             )
         )
     return tuple(rows)
@@ -378,22 +390,22 @@ def _stops(
     job: Job,
     tasks: Sequence[tuple[Plan, str, Task]],
     work: Sequence[Work],
-    today: date,
+    begins: Mapping[str, date],
     known: tuple[Mapping[str, str], Mapping[str, StructureState]],
 ) -> dict[str, tuple[str, ...]]:
     """Why a task can't begin yet, whatever the day: what the locate lacks before digging, what was not passed before it, and a
     structure that fails or can't be built as it is drawn.
 
     Args:
+        begins: The day on which each begins: a ticket that has run out by then holds it.
         known: Tasks that were looked at and not passed, with why; and what is said of each structure.
     """
     held, said = known
-    missing = tuple(open_points(job.site.locate, today))
     digs = {one.id for one in work if one.kind == "dig"}
     return {
         task.id: (
             *((said[plan.id].warning,) if said[plan.id].wrong else ()),
-            *(missing if task.id in digs else ()),
+            *(open_points(job.site.locate, begins[task.id]) if task.id in digs else ()),
             *(held[name] for name, _ in task.after if name in held),
         )
         for plan, _, task in tasks

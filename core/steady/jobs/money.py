@@ -4,6 +4,8 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from steady.jobs.terms import OfferTerms
+from steady.yard.choices import MOST_PRICES, OwnPrice, YardChoices
+from steady.yard.stock import listed
 
 if TYPE_CHECKING:
     from steady.jobs.document import Job
@@ -25,4 +27,22 @@ def without_money(job: "Job") -> "Job":
         "day_h",
     )
     quote = replace(usual, **{name: getattr(job.quote, name) for name in kept})
-    return replace(job, yard=replace(job.yard, prices=(), priced_on=""), quote=quote, offer=OfferTerms())
+    yard = replace(job.yard, prices=_lengths_alone(job.yard), priced_on="")
+    return replace(job, yard=yard, quote=quote, offer=OfferTerms())
+
+
+def _lengths_alone(yard: YardChoices) -> tuple[OwnPrice, ...]:
+    """The crew's own prices of sticks as ratios to the cheapest metre of the same stick: the same cut plans, and no money.
+
+    A cut plan goes by nothing else, so that whoever sees no prices cuts the same sticks. Of a stick of which the crew has not
+    priced every length, the ratio to the sample list would tell the price: it is left out, and cut by the sample list.
+    """
+    found = []
+    own = {(listed(one.item), round(one.length_m, 4)) for one in yard.prices if one.length_m}
+    for item in dict.fromkeys(name for name, _ in own):
+        offered = replace(yard, only=()).lengths(item)
+        if any((item, round(stock.length_m, 4)) not in own for stock in offered):
+            continue
+        least = min(stock.price / stock.length_m for stock in offered)
+        found += [OwnPrice(item=item, length_m=stock.length_m, price=stock.price / least) for stock in offered]
+    return tuple(found[:MOST_PRICES])

@@ -7,13 +7,13 @@ from typing import Any
 from steady.errors import InputError
 from steady.footings.hole import bags, volumes
 from steady.jobs.document import Job, at_its_field, case_of, kind_in
+from steady.jobs.lowest import harder_sites, lowest
 from steady.jobs.quote import hours
 from steady.measure.units import MPH
 from steady.memo import one_search
 from steady.plan.model import Basis, Plan
-from steady.plan.verdict import State, gap_named, headline, state, state_label
+from steady.plan.verdict import OPEN, State, buildable, gap_named, headline, state, state_label
 from steady.structures.kind import Began, Case, Kind, Starts, ways_of
-from steady.structures.lowest import Design, harder_sites, judged, lowest
 from steady.structures.rated import with_ratings
 from steady.structures.registry import kind_of
 from steady.structures.registry import plan as plan_case
@@ -82,11 +82,8 @@ def _begun(kind: Kind, case: Case, which: str, crews: tuple[str, Any], priced: C
         return kind.starts.begin(case, which, *crews, priced)
     if which == "as it is":
         return Began(spec=case.spec, plan=kind.plan(case))
-    return _began(lowest(kind, case, priced))
-
-
-def _began(found: Design) -> Began:
-    if found.plan is None or found.why:
+    found = lowest(case, priced)
+    if found.why:
         return Began(planned=found.planned, why=found.why)
     return Began(spec=found.case.spec, plan=found.plan, planned=found.planned)
 
@@ -97,14 +94,14 @@ def _sturdier(kind: Kind, case: Case, priced: Callable[[Plan], float]) -> Began:
     for site in harder_sites(case.site):
         found = _begun(kind, replace(case, site=site), "cheapest", ("", None), priced)
         planned += found.planned
-        if found.spec is not None:
-            made = judged(kind, case.of(found.spec), priced)
-            if made is None or made.shortfall > 0:
-                continue
-            least = _begun(kind, case, "cheapest", ("", None), priced)
-            if least.spec == found.spec:
-                return Began(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
-            return Began(spec=found.spec, plan=made.plan, planned=planned)
+        if found.spec is None:
+            continue
+        made = kind.plan(case.of(found.spec))
+        if not buildable(with_ratings(made, found.spec.ratings)):
+            continue
+        if _begun(kind, case, "cheapest", ("", None), priced).spec == found.spec:
+            return Began(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
+        return Began(spec=found.spec, plan=made, planned=planned)
     return Began(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")
 
 
@@ -166,11 +163,14 @@ def _start(job: Job, case: Case, began: Began, which: str, says: str) -> Start:
     needed = bags(holes, bag_yield_m3(job.yard.bag), job.yard.concrete_allowance_ratio)
     names = [f.name for f in fields(case.spec)]
     values = [(name, getattr(case.spec, name)) for name in names if getattr(case.spec, name) != getattr(now, name)]
+    now_state = state(plan)
+    if which == "cheapest" and now_state in OPEN:
+        says = "Lowest cost found, with ratings or figures to answer"
     return Start(
         which=which,
         says=says,
         change=tuple(values),
-        state=state(plan),
+        state=now_state,
         headline=headline(plan),
         price=quick_price(plan, job.yard),
         posts=len(plan.footings),

@@ -5,7 +5,7 @@ from typing import Literal
 
 from steady.data.checks import check_label
 from steady.data.loader import keyed
-from steady.measure.units import LB
+from steady.plan.connectors import reach
 from steady.plan.model import Asks, Basis, Check, NotCovered, Plan
 from steady.plan.place_names import place_name
 
@@ -60,34 +60,9 @@ def specified(plan: Plan) -> tuple[NotCovered, ...]:
     """Connectors that are specified by the capacity they must have, one of each: their products are not chosen yet."""
     found: dict[str, NotCovered] = {}
     for gap in gaps(plan):
-        if ordinary(plan, gap) and (gap.key not in found or _capacity(gap) > _capacity(found[gap.key])):
+        if reach(plan, gap) == "ordinary" and (gap.key not in found or _capacity(gap) > _capacity(found[gap.key])):
             found[gap.key] = gap
     return tuple(found.values())
-
-
-DESIGN_OVER_ALLOWABLE = 1.5
-"""Ranges are allowable ones in the US; elsewhere connectors are rated so much higher, at design level [our own]."""
-NARROW_M = 0.115
-"""Posts under this take the smaller base: between a 4x4 (89 mm) and a 6x6 (140 mm) [our own]."""
-
-
-def ordinary(plan: Plan, gap: NotCovered) -> bool:
-    """Whether an ordinary connector of its kind closes a gap: its demand is known and within what such connectors hold.
-
-    Beyond that, no connector is specified and the place stays not checked. Source: data/specified_connectors.csv.
-    """
-    if gap.needs is None or not gap.crew:
-        return False
-    row = keyed("specified_connectors").get(gap.key)
-    if row is None:
-        return True
-    posts = [min(part.section_m) for part in plan.parts if part.role == "post"]
-    narrow = bool(posts) and min(posts) < NARROW_M
-    most_n = row.number("narrow_n" if narrow else "most_n")
-    unit_n = {"lb": LB, "N": 1.0, "kN": 1000.0}.get(gap.needs.unit)
-    if unit_n is None:
-        return True
-    return gap.needs.value * unit_n <= most_n * (1.0 if plan.school == "us" else DESIGN_OVER_ALLOWABLE) + 1e-9
 
 
 def _capacity(gap: NotCovered) -> float:
@@ -96,7 +71,7 @@ def _capacity(gap: NotCovered) -> float:
 
 def unanswered(plan: Plan) -> tuple[NotCovered, ...]:
     """Gaps that no specified connector closes: no rule covers them, or somebody has to type a figure."""
-    return tuple(gap for gap in gaps(plan) if not gap.by_practice and not ordinary(plan, gap))
+    return tuple(gap for gap in gaps(plan) if not gap.by_practice and reach(plan, gap) != "ordinary")
 
 
 def presumed(plan: Plan) -> tuple[NotCovered, ...]:
@@ -117,7 +92,7 @@ def state(plan: Plan) -> State:
     if "fail" in results:
         return "fail"
     unknown = unanswered(plan)
-    if not results or any(not gap.crew or gap.needs is not None for gap in unknown):
+    if not results or any(not gap.crew or reach(plan, gap) == "beyond" for gap in unknown):
         return "not_checked"
     if unknown:
         return "to_answer"

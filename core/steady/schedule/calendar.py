@@ -25,7 +25,7 @@ class Work:
     Args:
         hours: Of the crew as a whole; 0: a milestone.
         after: (task, hours on the clock after its end).
-        not_before: The day it was pulled to.
+        not_before: The day before which it can't begin, and why; the day it was pulled to.
         fixed: The days it stands on whatever the crew does: a delivery, another trade. It takes none of the crew's hours.
     """
 
@@ -33,7 +33,7 @@ class Work:
     hours: float
     kind: str = ""
     after: tuple[tuple[str, float], ...] = ()
-    not_before: date | None = None
+    not_before: tuple[date, str] | None = None
     fixed: tuple[date, date] | None = None
 
 
@@ -105,8 +105,8 @@ def _earliest(one: Work, days: Days, done: dict[str, Laid]) -> tuple[datetime, s
         if ends > at:
             held, at = name, ends
     moved = ""
-    if one.not_before is not None and datetime.combine(one.not_before, time()) > at:
-        at, moved = datetime.combine(one.not_before, time()), PULLED
+    if one.not_before is not None and datetime.combine(one.not_before[0], time()) > at:
+        at, moved = datetime.combine(one.not_before[0], time()), one.not_before[1]
     at = _working(days, at)
     if one.hours <= TINY_H:
         return at, held, moved

@@ -10,11 +10,15 @@ def open_points(locate: Locate, on: date) -> list[str]:
     """What holds the dig back, each as a sentence that says what to do. Empty: nothing known does.
 
     Raises:
-        InputError: The expiry is not a date.
+        InputError: A day of the ticket is not a date.
     """
     found = []
     if not locate.ticket.strip():
         found.append("No locate ticket yet: call for one, and write its number here")
+    if locate.dig_from:
+        first = day_of(locate.dig_from, "site/locate/dig_from")
+        if on < first:
+            found.append(f"The ticket allows digging from {first.isoformat()}")
     if not locate.expires:
         found.append("The ticket's last day is not written down")
     else:

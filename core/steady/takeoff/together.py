@@ -7,7 +7,9 @@ from dataclasses import replace
 from steady.data.roles import role
 from steady.footings.hole import volumes
 from steady.plan.model import Footing, Plan
+from steady.takeoff.bill import Line
 from steady.values import value
+from steady.yard.stock import sticks
 
 HOLES = "dig"
 """The stage at which holes are filled, and what fills them is delivered."""
@@ -77,18 +79,44 @@ def _filled_kg(footings: Sequence[Footing]) -> float:
     return concrete * CONCRETE_KG_PER_M3 + loose * LOOSE_KG_PER_M3
 
 
-def deliveries(plan: Plan) -> tuple[Delivery, ...]:
-    """What each stage brings, in the order of the work."""
+def deliveries(plan: Plan, lines: Sequence[Line]) -> tuple[Delivery, ...]:
+    """What each stage brings, in the order of the work: whole sticks as they are bought, their off-cuts with them.
+
+    Sticks of one kind from which pieces of several stages are cut are shared by the weight of those pieces.
+
+    Args:
+        lines: The list that is ordered; sticks on the rack are not delivered.
+    """
+    bought: dict[str, list[Line]] = {}
+    for line in lines:
+        if line.length_m is not None and not line.in_hand and line.item in sticks():
+            bought.setdefault(line.item, []).append(line)
+    cut_kg: dict[str, float] = {}
+    for part in plan.parts:
+        cut_kg[part.item] = cut_kg.get(part.item, 0.0) + part.mass_kg * part.count
     found = []
     for stage, says in SAYS.items():
         parts = [part for part in plan.parts if role(part.role).stage == stage]
-        weight = math.fsum(part.mass_kg * part.count for part in parts)
+        own_kg: dict[str, float] = {}
+        for part in parts:
+            own_kg[part.item] = own_kg.get(part.item, 0.0) + part.mass_kg * part.count
+        weight = math.fsum(
+            _sticks_kg(item, bought[item]) * kg / cut_kg[item] if item in bought else kg
+            for item, kg in own_kg.items()
+            if item in bought or item not in sticks()
+        )
         if stage == HOLES:
             weight += _filled_kg(plan.footings)
-        sticks = [part for part in parts if part.length_m > 0]
-        if not sticks and weight <= 0:
+        cut = [part for part in parts if part.length_m > 0]
+        if not cut and weight <= 0:
             continue
-        longest = max((part.stick_m or part.length_m for part in sticks), default=0.0)
-        many = sum(part.count for part in sticks)
+        longest = max((line.length_m or 0.0 for item in own_kg for line in bought.get(item, ())), default=0.0)
+        many = sum(part.count for part in cut)
         found.append(Delivery(stage=stage, says=says, mass_kg=weight, longest_m=longest, pieces=many))
     return tuple(found)
+
+
+def _sticks_kg(item: str, lines: Sequence[Line]) -> float:
+    stick = sticks()[item]
+    per_m = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m
+    return per_m * math.fsum(line.count * (line.length_m or 0.0) for line in lines)

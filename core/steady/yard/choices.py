@@ -7,6 +7,8 @@ from annotated_types import Ge, Gt, Le, MaxLen
 from steady.values import value
 from steady.yard.stock import StockLength, goods, listed, stock_lengths
 
+MOST_PRICES = 400
+"""Rows of a price list that a job keeps."""
 LONGEST_M = 100.0
 """Wire comes in rolls longer than any stick."""
 
@@ -54,7 +56,7 @@ class YardChoices:
     spare_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.0
     trim_m: Annotated[float, Ge(0), Le(0.05)] = 0.00635
     sag_ratio: Annotated[float, Ge(0.5), Le(4)] = 1.0
-    prices: Annotated[tuple[OwnPrice, ...], MaxLen(200)] = ()
+    prices: Annotated[tuple[OwnPrice, ...], MaxLen(MOST_PRICES)] = ()
     priced_on: Annotated[str, MaxLen(10)] = ""
     only: Annotated[tuple[OnlyLength, ...], MaxLen(100)] = ()
     rack: Annotated[tuple[OnRack, ...], MaxLen(200)] = ()

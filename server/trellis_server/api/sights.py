@@ -31,7 +31,7 @@ from trellis_server.api.schemas.sights import (
     UnderAnswer,
     UnderBody,
 )
-from trellis_server.services import inspections, jobs
+from trellis_server.services import bookings, inspections, jobs
 from trellis_server.services.survey import survey
 
 router = Router(tags=["sights"])
@@ -55,8 +55,10 @@ def on_the_site(request: HttpRequest, body: PlanBody) -> HttpResponse:
 @router.post("/calendar", response={200: CalendarAnswer, 404: Problems, **REFUSALS})
 def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
     """The whole job on days."""
-    held = inspections.held(jobs.job_of(request.user, body.job)) if body.job is not None else {}
-    return fast(calendar(body.document, timezone.localdate(), held))
+    job = jobs.job_of(request.user, body.job) if body.job is not None else None
+    found = calendar(body.document, timezone.localdate(), inspections.held(job) if job is not None else {})
+    booked = bookings.on_other_jobs(job, found) if job is not None else ()
+    return fast(CalendarAnswer(calendar=found, double_booked=booked))
 
 
 @router.post("/calendar/move", response={200: CalendarMoved, **REFUSALS})

@@ -45,9 +45,10 @@ class Offered:
 
 @dataclass(frozen=True)
 class Ticket:
-    """A locate ticket: its number, its last day, and each owner's answer ("" while there is none)."""
+    """A locate ticket: its number, the first and last day of digging, and each owner's answer ("" while there is none)."""
 
     number: str
+    dig_from: date
     expires: date
     owners: tuple[tuple[str, str], ...]
 

@@ -22,6 +22,7 @@ GROUND_FALL = (-0.03, 0.02)
 """The made-up ground that the level reads: how it falls to the right and upward."""
 OWNERS = ("water", "gas", "electricity", "telephone")
 TICKET_DAYS = 21
+NOTICE_DAYS = 3
 
 
 def _chance(*about: object) -> random.Random:
@@ -101,7 +102,12 @@ class SimulatedLocateDesk(_StandIn):
             after = asked_on + timedelta(days=1 + k // 2)
             owners.append((owner, f"marked {after.isoformat()}" if today >= after and not late else ""))
         lasts = -1 if self.fault == "expired" else TICKET_DAYS
-        return Ticket(number=number, expires=asked_on + timedelta(days=lasts), owners=tuple(owners))
+        return Ticket(
+            number=number,
+            dig_from=asked_on + timedelta(days=NOTICE_DAYS),
+            expires=asked_on + timedelta(days=lasts),
+            owners=tuple(owners),
+        )
 
 
 class SimulatedLevel(_StandIn):

@@ -104,7 +104,11 @@ def ask_locate(crew: Crew, job: Job, today: date) -> tuple[Locate, Ticket]:
     ticket = desk.ticket(job.place or job.name, asked_on, today)
     answered = all(said for _, said in ticket.owners)
     locate = replace(
-        job.site.locate, ticket=ticket.number, expires=ticket.expires.isoformat(), owners_answered=answered
+        job.site.locate,
+        ticket=ticket.number,
+        dig_from=ticket.dig_from.isoformat(),
+        expires=ticket.expires.isoformat(),
+        owners_answered=answered,
     )
     return locate, ticket
 

@@ -7,6 +7,7 @@ import icalendar
 from django.test import TestCase
 from playwright.sync_api import expect
 
+from trellis_server.models import Job, Status
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.signed_in import SignedIn
 
@@ -26,7 +27,8 @@ class CalendarTest(TestCase):
     def ask(self, document: dict[str, Any], code: int = 200) -> dict[str, Any]:
         answer = self.caller.send("POST", "/api/sights/calendar", {"document": document})
         self.assertEqual(answer.status_code, code, answer.content[:300])
-        return dict(answer.json())
+        found = dict(answer.json())
+        return dict(found["calendar"]) if code == 200 else found
 
     def test_a_move_is_kept_by_its_terms_and_a_bad_one_refused(self) -> None:
         document = dated()
@@ -41,6 +43,28 @@ class CalendarTest(TestCase):
         )
         self.assertEqual(bad.status_code, 422)
         self.assertIn("It can't begin before", bad.content.decode())
+
+    def test_days_on_which_the_crew_is_on_another_job_are_named(self) -> None:
+        """Two jobs of one crew from one Monday; neither a job without a start date nor one that is done counts."""
+        document = dated()
+        here, there = (
+            self.caller.new_job(document),
+            self.caller.new_job({**copy.deepcopy(document), "name": "The other"}),
+        )
+
+        def booked() -> list[dict[str, Any]]:
+            body = {"document": document, "job": here}
+            return list(self.caller.send("POST", "/api/sights/calendar", body).json()["double_booked"])
+
+        days = {span["on"] for task in self.ask(document)["tasks"] for span in task["spans"] if span["hours"] > 0}
+        self.assertEqual({one["on"] for one in booked()}, days)
+        self.assertEqual({one["name"] for one in booked()}, {"The other"})
+        Job.objects.filter(pk=there).update(status=Status.DONE)
+        self.assertEqual(booked(), [])
+        undated = copy.deepcopy(document)
+        undated["calendar"]["starts_on"] = ""
+        self.caller.new_job(undated)
+        self.assertEqual(booked(), [])
 
     def test_dates_that_are_none_are_said_at_their_field(self) -> None:
         for change, field in (

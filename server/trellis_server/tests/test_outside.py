@@ -81,7 +81,7 @@ class OutsideTest(TestCase):
             all(new["temperature_c"] < old["temperature_c"] for new, old in zip(changed[3:], days[3:], strict=True))
         )
         self.document["days"] = changed
-        found = self.caller.send("POST", "/api/sights/calendar", {"document": self.document}).json()
+        found = self.caller.send("POST", "/api/sights/calendar", {"document": self.document}).json()["calendar"]
         self.assertEqual(found["days"][0]["weather"], "not today")
 
     def test_offers_go_into_the_price_book(self) -> None:

@@ -124,7 +124,7 @@ class InspectionTest(Kept):
 
     def stops(self) -> list[str]:
         body = {"document": small_job(), "job": self.job}
-        tasks = self.caller.send("POST", "/api/sights/calendar", body).json()["tasks"]
+        tasks = self.caller.send("POST", "/api/sights/calendar", body).json()["calendar"]["tasks"]
         return list(next(task for task in tasks if task["id"] == "windbreak/set")["stops"])
 
     def test_what_is_not_passed_holds_back_what_follows_until_it_is(self) -> None:

@@ -2595,6 +2595,20 @@ export interface components {
             supplier: string;
         };
         /**
+         * BookedDay
+         * @description Hours of a crew on one day of another job.
+         */
+        BookedDay: {
+            /** Hours */
+            hours: number;
+            /** Job */
+            job: string;
+            /** Name */
+            name: string;
+            /** On */
+            on: string;
+        };
+        /**
          * Bridge
          * @description The same frame as a footbridge or low platform on two sills: no house, no posts.
          *
@@ -2680,6 +2694,15 @@ export interface components {
              * @default []
              */
             warnings: string[];
+        };
+        /**
+         * CalendarAnswer
+         * @description The job on days, and the days on which the same crew is booked on another job.
+         */
+        CalendarAnswer: {
+            calendar: components["schemas"]["Calendar"];
+            /** Double Booked */
+            double_booked: components["schemas"]["BookedDay"][];
         };
         /**
          * CalendarBody
@@ -5201,6 +5224,7 @@ export interface components {
              *       "grounds": [],
              *       "latitude_rad": null,
              *       "locate": {
+             *         "dig_from": "",
              *         "expires": "",
              *         "marks_visible": false,
              *         "owners_answered": false,
@@ -5587,6 +5611,7 @@ export interface components {
          *             slipping by `nail_slip_n_per_m`.
          *         closer_n_m: Least moment of a self-closing spring; 0: none.
          *         latch_height_m: Above the ground.
+         *         latches_count: Two stand a fifth of the latch stile from its ends, and share the wind.
          *         hinges_count: None: as many as the leaf's height needs.
          *         hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
          *         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
@@ -5739,6 +5764,11 @@ export interface components {
              * @default 0
              */
             latch_rating_n: number;
+            /**
+             * Latches Count
+             * @default 1
+             */
+            latches_count: number;
             /**
              * Measured M
              * @default []
@@ -6387,8 +6417,15 @@ export interface components {
         /**
          * Locate
          * @description The locate of buried services before digging; nothing here is assumed for the user.
+         *
+         *     `dig_from`: the first day on which the ticket allows digging (the notice that the local law asks for); "": not written down.
          */
         Locate: {
+            /**
+             * Dig From
+             * @default
+             */
+            dig_from: string;
             /**
              * Expires
              * @default
@@ -7000,6 +7037,7 @@ export interface components {
              *       "latch_gap_m": null,
              *       "latch_height_m": 0.9144,
              *       "latch_rating_n": 0,
+             *       "latches_count": 1,
              *       "measured_m": [],
              *       "nail_pitch_m": 0.0508,
              *       "nail_slip_n_per_m": 0,
@@ -9295,6 +9333,7 @@ export interface components {
             latitude_rad?: number | null;
             /**
              * @default {
+             *       "dig_from": "",
              *       "expires": "",
              *       "marks_visible": false,
              *       "owners_answered": false,
@@ -17278,7 +17317,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Calendar"];
+                    "application/json": components["schemas"]["CalendarAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -12,8 +12,8 @@ import {
   ReceiptText,
 } from 'lucide-vue-next'
 import Button from 'primevue/button'
-import { computed, ref } from 'vue'
-import { useRoute } from 'vue-router'
+import { type Component, computed, ref } from 'vue'
+import { type RouteLocationRaw, useRoute } from 'vue-router'
 import StateMark from '@/components/StateMark.vue'
 import { useStates } from '@/composables/useStates'
 import { kindIcon } from '@/kinds/icons'
@@ -43,7 +43,6 @@ const AFTER = [
   { page: 'record', says: 'Site record', icon: Camera },
   { page: 'file', says: 'Job file', icon: FolderOpen },
 ]
-const after = computed(() => AFTER.filter((item) => allowed(item.page)))
 /** Pages of one structure, whose own entry is the one that is here. */
 const OWN = ['set-out', 'frame', 'gate', 'buy', 'build']
 const here = (page: string) => route.name === page
@@ -62,49 +61,49 @@ const to = (page: string) => ({
   name: page,
   params: page === 'ground' || page === 'record' ? { job: props.job, structure: props.structure } : { job: props.job },
 })
-const usable = (page: string) => page !== 'record' || !!props.structure
+interface Entry {
+  key: string
+  to: RouteLocationRaw
+  says: string
+  hint: string
+  icon: Component
+  here: boolean
+  state?: string
+}
+const pages = (items: readonly { page: string; says: string; icon: Component }[]): Entry[] =>
+  items.map((item) => ({ ...item, key: item.page, hint: item.says, to: to(item.page), here: here(item.page) }))
+/** Pages before the structures, the structures themselves, and pages after them. */
+const groups = computed<Entry[][]>(() => [
+  pages(BEFORE),
+  (store.shown?.structures ?? []).map(({ name, spec }) => ({
+    key: spec.id,
+    to: { name: 'set-out', params: { job: props.job, structure: spec.id } },
+    says: name,
+    hint: `${name}: ${stateLabel(stateOf(spec.id))}`,
+    icon: kindIcon(spec.kind),
+    here: ofStructure(spec.id),
+    state: stateOf(spec.id),
+  })),
+  pages(AFTER.filter((item) => allowed(item.page) && (item.page !== 'record' || props.structure))),
+])
 </script>
 
 <template>
   <nav class="rail no-print" :class="{ wide }" aria-label="Pages of the job">
-    <router-link
-      v-for="item in BEFORE"
-      :key="item.page"
-      :to="to(item.page)"
-      class="item"
-      :class="{ here: here(item.page) }"
-      :aria-current="here(item.page) ? 'page' : undefined"
-      :title="wide ? undefined : item.says"
-    >
-      <component :is="item.icon" :size="18" :stroke-width="1.75" aria-hidden="true" />
-      <span class="says">{{ item.says }}</span>
-    </router-link>
-    <hr />
-    <router-link
-      v-for="item in store.shown?.structures"
-      :key="item.spec.id"
-      :to="{ name: 'set-out', params: { job, structure: item.spec.id } }"
-      class="item structure"
-      :class="{ here: ofStructure(item.spec.id) }"
-      :aria-current="ofStructure(item.spec.id) ? 'page' : undefined"
-      :title="wide ? undefined : `${item.name}: ${stateLabel(stateOf(item.spec.id))}`"
-    >
-      <component :is="kindIcon(item.spec.kind)" :size="18" :stroke-width="1.75" aria-hidden="true" />
-      <span class="says">{{ item.name }}</span>
-      <StateMark v-if="stateOf(item.spec.id)" :state="stateOf(item.spec.id)" :size="wide ? 15 : 12" class="state" />
-    </router-link>
-    <hr v-if="store.shown?.structures.length" />
-    <template v-for="item in after" :key="item.page">
+    <template v-for="(group, k) in groups" :key="k">
+      <hr v-if="k && group.length" />
       <router-link
-        v-if="usable(item.page)"
-        :to="to(item.page)"
+        v-for="item in group"
+        :key="item.key"
+        :to="item.to"
         class="item"
-        :class="{ here: here(item.page) }"
-        :aria-current="here(item.page) ? 'page' : undefined"
-        :title="wide ? undefined : item.says"
+        :class="{ here: item.here, structure: item.state !== undefined }"
+        :aria-current="item.here ? 'page' : undefined"
+        :title="wide ? undefined : item.hint"
       >
         <component :is="item.icon" :size="18" :stroke-width="1.75" aria-hidden="true" />
         <span class="says">{{ item.says }}</span>
+        <StateMark v-if="item.state" :state="item.state" :size="wide ? 15 : 12" class="state" />
       </router-link>
     </template>
     <Button

@@ -47,7 +47,6 @@ async function loadAll(): Promise<void> {
 }
 const kept = ref(false)
 const told = ref('')
-const title = (which: Which) => props.kind.starts.find((way) => way.value === which)?.says ?? which
 const signed = (which: Which) => props.kind.starts.some((way) => way.value === which && way.signed)
 const rows = computed(() => ALL.value.flatMap((which) => (found.value[which] ? [found.value[which]] : [])))
 
@@ -182,7 +181,7 @@ watch(
       @mouseleave="emit('preview', null)"
     >
       <p class="title">
-        <b>{{ title(start.which) }}</b>
+        <b>{{ start.says }}</b>
         <span v-if="!start.why" class="price">{{ money(start.price) }}</span>
       </p>
       <p v-if="start.why" class="small">{{ start.why }}.</p>

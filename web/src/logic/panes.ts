@@ -149,18 +149,7 @@ function withInsets(views: View[], outline: number[], paper: Paper): GridLayout 
   const x0 = RULE + (firstRight - RULE - 46 - (right - left) * scale) / 2 - first.bounds[0] * scale
   const y0 = RULE + 20 + (room.height - (top - low) * scale) / 2 + first.bounds[3] * scale
   const box = (left: number, right: number, top: number, bottom: number): Box => ({ left, right, top, bottom })
-  const panes: Pane[] = [
-    {
-      view: first,
-      x0,
-      y0,
-      sx: scale,
-      sy: scale,
-      title: null,
-      note: '',
-      box: box(RULE + 8, firstRight, RULE, paper.height),
-    },
-  ]
+  const panes: Pane[] = [untitled(first, x0, y0, scale, box(RULE + 8, firstRight, RULE, paper.height))]
   const each = (paper.height - RULE - 8) / others.length
   others.forEach((view, k) => {
     const start = RULE + 4 + k * each
@@ -179,6 +168,18 @@ function withInsets(views: View[], outline: number[], paper: Paper): GridLayout 
   })
   return { panes, scale, split: { beside: true, at: firstRight } }
 }
+
+/** The view that needs no title: the plan itself. */
+const untitled = (view: View, x0: number, y0: number, scale: number, box: Box): Pane => ({
+  view,
+  x0,
+  y0,
+  sx: scale,
+  sy: scale,
+  title: null,
+  note: '',
+  box,
+})
 
 /** One view under the other, all on one scale. */
 function stackedGrid(views: View[], outline: number[], paper: Paper): GridLayout {
@@ -209,18 +210,7 @@ function stackedGrid(views: View[], outline: number[], paper: Paper): GridLayout
   const y0 = RULE + 22 + first.bounds[3] * scale
   const bottom = isBeside ? paper.height : y0 - first.bounds[1] * scale + 18
   const edge = (left: number, right: number, top: number, end: number): Box => ({ left, right, top, bottom: end })
-  const panes: Pane[] = [
-    {
-      view: first,
-      x0,
-      y0,
-      sx: scale,
-      sy: scale,
-      title: null,
-      note: '',
-      box: edge(RULE + 8, firstRight, RULE, bottom),
-    },
-  ]
+  const panes: Pane[] = [untitled(first, x0, y0, scale, edge(RULE + 8, firstRight, RULE, bottom))]
   let y = isBeside ? RULE + 20 : bottom + 20
   for (const view of others) {
     const x = isBeside ? firstRight + 22 : RULE + (paper.width - RULE - 90 - across(view) * scale) / 2

@@ -94,6 +94,13 @@ const near = computed(
             maxlength="60"
             @change="set('ticket', ($event.target as HTMLInputElement).value)"
           />
+          <label for="dig-from">Dig from</label
+          ><InputText
+            id="dig-from"
+            type="date"
+            :model-value="locate.dig_from"
+            @change="set('dig_from', ($event.target as HTMLInputElement).value)"
+          />
           <label for="expires">Expires</label
           ><InputText
             id="expires"

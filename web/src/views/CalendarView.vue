@@ -18,10 +18,21 @@ import { useJob } from '@/stores/job'
 
 /** The job on days: every structure's tasks in one order, what comes from outside, holds, weather; pulled by hand. */
 const store = useJob()
-const { data, error } = useJobAnswer(
-  'calendar',
-  async (document) => (await ask(api.POST('/api/sights/calendar', { body: { document, job: store.id } }))) as Calendar,
+const { data: answer, error } = useJobAnswer('schedule', (document) =>
+  ask(api.POST('/api/sights/calendar', { body: { document, job: store.id } })),
 )
+const data = computed(() => answer.value?.calendar as Calendar | undefined)
+/** Days on which the same crew works on another job, by job. */
+const doubleBooked = computed(() => {
+  const found = new Map<string, { name: string; days: string[] }>()
+  for (const one of answer.value?.double_booked ?? []) {
+    const row = found.get(one.job) ?? { name: one.name, days: [] }
+    row.days.push(one.on)
+    found.set(one.job, row)
+  }
+  return found
+})
+const alsoToday = computed(() => (answer.value?.double_booked ?? []).filter((one) => one.on === day.value))
 const terms = computed(() => store.document?.calendar ?? null)
 const quote = computed(() => store.document?.quote ?? null)
 const selected = ref('')
@@ -116,8 +127,9 @@ const locate = () =>
     const found = await ask(api.POST('/api/outside/locate', { body: { document: store.document! } }))
     store.change((job) => (job.site.locate = found.locate as typeof job.site.locate), 'The locate ticket')
     const open = found.owners.filter((row) => !row.said).map((row) => row.owner)
-    const answers = open.length ? `Not answered yet: ${open.join(', ')}.` : 'Every owner has answered.'
-    return `Ticket ${found.locate.ticket}, to ${found.locate.expires}. ${answers}`
+    const ticket = `Ticket ${found.locate.ticket}, digging from ${found.locate.dig_from} to ${found.locate.expires}`
+    if (open.length) throw new Error(`Do not dig: no answer yet from ${open.join(', ')}. ${ticket}.`)
+    return `${ticket}. Every owner has answered.`
   })
 const outside = computed(() => (terms.value?.outside ?? []).find((item) => item.id === selected.value) ?? null)
 const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
@@ -211,6 +223,11 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
     <p v-if="error" class="fault">{{ error.message }}</p>
     <p v-for="text in data?.failed ?? []" :key="text" class="fault small">{{ text }}</p>
     <p v-for="text in data?.amiss ?? []" :key="text" class="fault small">{{ text }}</p>
+    <p v-for="[id, other] in doubleBooked" :key="id" class="fault small double-booked" role="status">
+      Double-booked with
+      <router-link :to="{ name: 'calendar', params: { job: id } }">{{ other.name }}</router-link> on
+      {{ other.days.length }} {{ other.days.length === 1 ? 'day' : 'days' }}, first {{ spoken(other.days[0]!) }}.
+    </p>
     <p v-if="refused" class="fault" role="alert">{{ refused }}</p>
     <p v-if="pushed.length" class="pushed small" role="status">
       That pushes {{ pushed.length === 1 ? '1 other' : `${pushed.length} others` }}:
@@ -244,6 +261,9 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
             >{{ dayRow.hours }} hours of work{{ dayRow.light_h ? `, light for ${dayRow.light_h.toFixed(1)}` : '' }}.
             {{ dayRow.weather ? `The weather: ${dayRow.weather}.` : 'No weather typed.' }}</template
           >
+        </p>
+        <p v-for="one in alsoToday" :key="one.job" class="small fault">
+          Also booked: {{ one.name }}, {{ one.hours }} hours.
         </p>
         <p v-for="reason in dayRow?.reasons ?? []" :key="reason" class="small">{{ reason }}</p>
         <ol class="tasks">

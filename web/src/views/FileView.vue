@@ -15,7 +15,8 @@ import { useJob } from '@/stores/job'
 const store = useJob()
 const { data } = useJobAnswer(
   'calendar',
-  async (document) => (await ask(api.POST('/api/sights/calendar', { body: { document, job: store.id } }))) as Calendar,
+  async (document) =>
+    (await ask(api.POST('/api/sights/calendar', { body: { document, job: store.id } }))).calendar as Calendar,
 )
 const tasks = computed(() =>
   (data.value?.tasks ?? [])

@@ -61,7 +61,9 @@ const TRY: Record<string, () => Promise<string[]>> = {
   locate: async () => {
     const found = await ask(api.POST('/api/outside/locate', { body: { document: await document_() } }))
     const owners = found.owners.map((row) => `${row.owner}: ${row.said || 'no answer yet'}`)
-    return [`Ticket ${found.locate.ticket}, to ${found.locate.expires}`, ...owners]
+    const open = found.owners.some((row) => !row.said)
+    const ticket = `Ticket ${found.locate.ticket}, digging from ${found.locate.dig_from} to ${found.locate.expires}`
+    return [open ? `Do not dig: not every owner has answered. ${ticket}` : ticket, ...owners]
   },
   level: async () => {
     const found = await ask(api.POST('/api/outside/level', { body: { document: await document_() } }))

@@ -127,7 +127,8 @@ def _measures(found: LeafFound) -> list[Measure]:
                     value_m=share * long_m,
                 )
             )
-    made.append(Measure(says="latch, from the leaf's lower edge", value_m=max(0.0, design.latch_height_m - leaf.gap_m)))
+    for high_m in leaf.latches_m:
+        made.append(Measure(says="latch, from the leaf's lower edge", value_m=max(0.0, high_m - leaf.gap_m)))
     if leaf.stile_down_m:
         made.append(Measure(says="latch stile longer below the leaf, for the wheel", value_m=leaf.stile_down_m))
     if leaf.stile_up_m:

@@ -26,6 +26,8 @@ HANGING_M = 0.00635
 """A quarter inch more than the least, for the hand that hangs it [our own]."""
 LATCH_NEEDS_M = 0.075
 """Wood above a latch's middle [common practice]."""
+LATCH_INSET_RATIO = 0.2
+"""Of the latch stile, from its ends to each of two latches: there span and overhangs bend about alike [statics]."""
 LAPPED = ("half-lap", "bolted")
 """Joints in which the rails run over the stiles; in the others they stand between them."""
 RIP_LEAST_M = 0.05
@@ -118,6 +120,16 @@ class Leaf:
         return self.width_m / 2
 
     @property
+    def latches_m(self) -> tuple[float, ...]:
+        """Heights of the latches above the ground at the hinge, lowest first; two stand a fifth of the stile from its ends."""
+        bottom_m, top_m = self.gap_m - self.stile_down_m, self.gap_m + self.height_m + self.stile_up_m
+        if self.design.latches_count == 2:
+            inset_m = LATCH_INSET_RATIO * (top_m - bottom_m)
+            return (bottom_m + inset_m, top_m - inset_m)
+        # One that is not placed is taken at the middle; one typed above or below the stile, at the stile's end.
+        return (min(max(self.design.latch_height_m or (bottom_m + top_m) / 2, bottom_m), top_m),)
+
+    @property
     def stile_down_m(self) -> float:
         """How much longer the latch stile is below the leaf, to carry a wheel's bracket; 0 where it reaches as it is."""
         if not self.design.wheel:
@@ -130,7 +142,8 @@ class Leaf:
     def stile_up_m(self) -> float:
         """How much longer the latch stile is above the leaf, for a latch that sits higher."""
         high_m = self.design.latch_height_m + LATCH_NEEDS_M
-        return max(0.0, high_m - self.gap_m - self.height_m) if self.design.latch_height_m > 0 else 0.0
+        placed = self.design.latch_height_m > 0 and self.design.latches_count == 1
+        return max(0.0, high_m - self.gap_m - self.height_m) if placed else 0.0
 
     @property
     def hinges(self) -> int:

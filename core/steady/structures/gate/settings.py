@@ -76,7 +76,10 @@ SETTINGS = (
         fields=(
             _small("latch_gap_m", "Gap at the latch", "Measured on what was bought", "the latch's own"),
             _small("centre_gap_m", "Centre gap", "Between the two leaves of a pair"),
-            Field(path=AT + "latch_height_m", says="Latch height", text="Above the ground"),
+            Field(
+                path=AT + "latches_count", says="Latches", sort="count", text="Two share the wind, near top and bottom"
+            ),
+            Field(path=AT + "latch_height_m", says="Latch height", text="Above the ground; of one latch"),
             _rated("latch_rating_n", "Maker's rating of the latch", "Or of a second leaf's rod, with its screws"),
             Field(
                 path=AT + "closer_n_m",

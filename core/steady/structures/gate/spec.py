@@ -72,6 +72,7 @@ class LeafDesign:
             slipping by `nail_slip_n_per_m`.
         closer_n_m: Least moment of a self-closing spring; 0: none.
         latch_height_m: Above the ground.
+        latches_count: Two stand a fifth of the latch stile from its ends, and share the wind.
         hinges_count: None: as many as the leaf's height needs.
         hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
@@ -113,6 +114,7 @@ class LeafDesign:
     nail_pitch_m: Annotated[float, Ge(0.01), Le(0.3)] = 0.0508
     closer_n_m: Annotated[float, Ge(0), Le(1000)] = 0.0
     latch_height_m: Annotated[float, Ge(0), Le(3)] = 0.9144
+    latches_count: Annotated[int, Ge(1), Le(2)] = 1
     slam_m_per_s: Annotated[float, Ge(0), Le(6)] = 1.5
     slam_stop_m: Annotated[float, Ge(0.002), Le(0.2)] = 0.02
     hinges_lap_boards: bool = True

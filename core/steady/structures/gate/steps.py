@@ -71,7 +71,7 @@ def _frame(leaves: tuple[Leaf, ...]) -> str:
 
 def _hardware(leaves: tuple[Leaf, ...]) -> str:
     design = leaves[0].design
-    items = ["hinges", "latch"]
+    items = ["hinges", "latch" if design.latches_count == 1 else "two latches"]
     if len(leaves) == 2:
         items.append("drop rod with its sleeve")
     if design.wheel:

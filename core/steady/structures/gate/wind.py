@@ -69,23 +69,34 @@ LATCH_STILE = "gate_latch_upright.bending_wind"
 
 
 def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> Check | NotCovered:
-    """The stile at the latch edge: held at the latch alone, it cantilevers up and down with half of the leaf's width."""
+    """The stile at the latch edge, with half of the leaf's width: beyond its latches a cantilever, between two a simple span."""
     u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
     bottom_m, top_m = leaf.gap_m - leaf.stile_down_m, leaf.gap_m + leaf.height_m + leaf.stile_up_m
-    # A latch that is not placed is taken at the middle; one typed above or below the stile, at the stile's end.
-    latch_m = leaf.design.latch_height_m or (bottom_m + top_m) / 2
-    latch_m = min(max(latch_m, bottom_m), top_m)
+    low_m, high_m = leaf.latches_m[0], leaf.latches_m[-1]
     p, wide = pressure_pa / u.pressure_pa, leaf.width_m / 2 / u.span_m
-    arm = max(latch_m - bottom_m, top_m - latch_m) / u.span_m
+    arm = max(low_m - bottom_m, top_m - high_m) / u.span_m
+    between = (high_m - low_m) / u.span_m
+    inputs = (("p", p, u.pressure), ("b", wide, u.span))
     moment = Step(
         symbol="M",
         value=p * wide * arm**2 / 2,
         unit=u.moment,
         formula="p * b * a ** 2 / 2",
-        inputs=(("p", p, u.pressure), ("b", wide, u.span), ("a", arm, u.span)),
+        inputs=(*inputs, ("a", arm, u.span)),
         source="statics: a cantilever from the latch with half of the leaf's width",
         says="the latch stile from the latch to its farther end",
     )
+    # Two latches: the overhangs relieve the span between them, which is left out.
+    if between**2 / 8 > arm**2 / 2:
+        moment = Step(
+            symbol="M",
+            value=p * wide * between**2 / 8,
+            unit=u.moment,
+            formula="p * b * L ** 2 / 8",
+            inputs=(*inputs, ("L", between, u.span)),
+            source="statics: simple span between two latches with half of the leaf's width",
+            says="the latch stile between its latches",
+        )
     asked = Asked(LATCH_STILE, about, case)
     return check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), asked)
 
@@ -168,6 +179,7 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
     case = f"leaf {leaf.index + 1}, closed in the wind"
     inputs = (("p", p, u.pressure), ("b", b, u.span), ("h", h, u.span))
     what = "Latch" if leaf.index == 0 else "Drop rod"
+    two = leaf.index == 0 and len(leaf.latches_m) == 2
     rows = (
         (
             "Hinge",
@@ -181,9 +193,9 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
         (
             what,
             "P_l",
-            2,
+            2 * len(leaf.latches_m) if leaf.index == 0 else 2,
             design.latch_rating_n,
-            "wind on the latch edge: half of the leaf's",
+            f"wind on {'one of two latches: a quarter' if two else 'the latch edge: half'} of the leaf's",
             "latch or rod",
             "pushes it with",
         ),

@@ -7,7 +7,14 @@ from steady.errors import InputError
 from steady.measure.units import IN
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_on, let_go, lock_post
-from steady.structures.canopy.changes import more_posts, other_feet, other_spacings, other_sticks, roof_above
+from steady.structures.canopy.changes import (
+    more_posts,
+    other_feet,
+    other_spacings,
+    other_sticks,
+    other_uprights,
+    roof_above,
+)
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.holding import brought
 from steady.structures.choice import Change
@@ -128,8 +135,7 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     if laid.bays is None:  # bays space the rafters themselves
         yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
     yield from more_posts(laid.frame.per_line, "each beam")
-    if spec.upright != "knee braces":
-        yield "Knee braces both ways", (("upright", "knee braces"),)
+    yield from other_uprights(spec, "Knee braces both ways")
     for leg in (0.75, 0.9) if stick(spec.rafter, "joist", "rafter").metric else (30 * IN, 36 * IN):
         if spec.upright == "knee braces" and leg > spec.brace_m + 1e-6:
             yield f"Braces {case.tape.length(leg)} each way", (("brace_m", leg),)

@@ -9,12 +9,14 @@ from steady.drawing.scene import Scene
 from steady.errors import RowProblem
 from steady.ground.survey import SiteThing, ThingRow
 from steady.ground.underlay import Underlay
+from steady.jobs.bookings import BookedDay
 from steady.jobs.calendar import Calendar, MoveAnswer
 from steady.jobs.document import Job
 from steady.jobs.laid_under import PictureAsk, ScaleAsk
 from steady.jobs.shady import ShadyAsk
 from steady.jobs.siting import SitePlan
 from steady.jobs.sun import SunAnswer, SunAsk
+from steady.values import value
 
 from trellis_server.api.schemas.edges import Closed
 
@@ -36,7 +38,12 @@ SceneAnswer = Scene
 SitePlanAnswer = SitePlan
 
 
-CalendarAnswer = Calendar
+@value
+class CalendarAnswer:
+    """The job on days, and the days on which the same crew is booked on another job."""
+
+    calendar: Calendar
+    double_booked: tuple[BookedDay, ...]
 
 
 CalendarMoved = MoveAnswer

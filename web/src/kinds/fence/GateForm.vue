@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import CountField from '@/components/CountField.vue'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import { computed, ref, toRef, watch } from 'vue'
@@ -169,7 +170,14 @@ const HUNG = [
         :path="here + '/latch_gap_m'"
         @update:model-value="length('latch_gap_m', 'gap at the latch')($event)"
       />
+      <CountField
+        label="Latches"
+        :model-value="leaf.latches_count ?? 1"
+        :path="here + '/latches_count'"
+        @update:model-value="$event !== null && set('latches_count', $event, 'number of latches')"
+      />
       <LengthField
+        v-if="(leaf.latches_count ?? 1) === 1"
         label="Latch height"
         :model-value="leaf.latch_height_m ?? null"
         :tape="store.tape"

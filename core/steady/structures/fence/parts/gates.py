@@ -94,7 +94,7 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
     )
     fixings = [closed, *_joint_fixings(leaf), (leaf.design.hinge, leaf.hinges)]
     if leaf.index == 0:
-        fixings.append((LATCHES.get(leaf.design.latch, leaf.design.latch), 1))
+        fixings.append((LATCHES.get(leaf.design.latch, leaf.design.latch), len(leaf.latches_m)))
     else:
         fixings += [("drop rod", 1), ("drop rod sleeve", 1)]
     if leaf.design.wheel:

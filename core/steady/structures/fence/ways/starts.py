@@ -10,6 +10,7 @@ from steady.data.loader import Row, table
 from steady.errors import InputError, OutsideScope
 from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
 from steady.measure.units import FT
+from steady.plan.connectors import reach
 from steady.plan.model import Basis, Check, Plan
 from steady.plan.verdict import buildable, fails, gaps, hardest, named
 from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
@@ -225,21 +226,26 @@ def stiffer_leaves(case: Case, spec: FenceSpec) -> FenceSpec:
         now = stick(opening.leaf.frame, "rail", "frame")
         area = now.width_m * now.thickness_m
         frames = [one for one in same_wood(now, "rail") if one.width_m * one.thickness_m > area + 1e-9]
-        for frame in (now, *frames):
-            spec = _framed(spec, opening.id, frame.key)
+        single = opening.leaf.latches_count
+        # A second latch costs less than a heavier frame.
+        for frame, latches in ((now, single), (now, 2), *((one, 2) for one in frames)):
+            spec = _framed(spec, opening.id, frame.key, latches)
             try:
                 made = plan_fence(case.of(spec))
             except InputError:
                 break
             about = f"{spec.id}/gate/{opening.id}"
-            if not any(fails([check]) for check in made.checks if check.about == about and check.key in FRAME_CHECKS):
+            if any(fails([check]) for check in made.checks if check.about == about and check.key in FRAME_CHECKS):
+                continue
+            latch = [gap for gap in made.not_covered if gap.about == about and gap.key == "latch.capacity_wind"]
+            if all(reach(made, gap) == "ordinary" for gap in latch):
                 break
     return spec
 
 
-def _framed(spec: FenceSpec, opening: str, frame: str) -> FenceSpec:
+def _framed(spec: FenceSpec, opening: str, frame: str, latches: int) -> FenceSpec:
     made = (
-        replace(one, leaf=replace(one.leaf, frame=frame)) if one.id == opening and one.leaf.frame != frame else one
+        replace(one, leaf=replace(one.leaf, frame=frame, latches_count=latches)) if one.id == opening else one
         for one in spec.openings
     )
     return replace(spec, openings=tuple(made))
