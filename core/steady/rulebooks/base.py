@@ -11,10 +11,16 @@ from steady.rulebooks.facets.people import People
 from steady.rulebooks.facets.spans import Spans
 from steady.rulebooks.facets.timber import Timber
 from steady.rulebooks.facets.wind import Wind
+from steady.rulebooks.joint_rules import JointRules
 
 
 class Rulebook(Ground, Timber, Loads, Spans, Wind, Fasteners, People):
-    """One school and edition: all its facets. A school overrides what it has rules for; the rest is refused with the reason."""
+    """One school and edition: all its facets. A school overrides what it has rules for; the rest is refused with the reason.
+
+    `joints`: its rules for joints of wood and fasteners.
+    """
+
+    joints: JointRules
 
 
 __all__ = ["Rulebook", "screws_by_ec5"]

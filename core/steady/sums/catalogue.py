@@ -14,6 +14,8 @@ from steady.sums import (
     gate,
     hardware,
     infill,
+    joint_fit,
+    joints,
     roof,
     schedule,
     setout,
@@ -50,6 +52,8 @@ SUMS: dict[str, Sum] = {
         canopy,
         canopy_loads,
         stands,
+        joints,
+        joint_fit,
     )
     for found in module.SUMS
 }

@@ -44,12 +44,14 @@ from steady.rulebooks.asks import (
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import rafter_span
 from steady.rulebooks.ca import floors, ground, loads, members, places, timber
+from steady.rulebooks.ca.joints import O86Joints
 
 
 class Canada(Rulebook):
     """NBC 2015 and CSA O86-14. Every value is from memory and marked so until a person compares it."""
 
     key = "ca"
+    joints = O86Joints()
     floor_snow_asked = True
     title = "Canada"
     edition = "NBC 2015, CSA O86-14"

@@ -34,6 +34,7 @@ from steady.rulebooks.asks import (
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import EvenLoad, even_span, rafter_span, worst_span
 from steady.rulebooks.nz import ground, loads, timber
+from steady.rulebooks.nz.joints import NzJoints
 from steady.rulebooks.treatment import treatment
 
 
@@ -41,6 +42,7 @@ class NewZealand(Rulebook):
     """NZS 3603 amendment 4, AS/NZS 1170. From memory; no cell of the light-timber span tables is entered."""
 
     key = "nz"
+    joints = NzJoints()
     frost_asked = False
     title = "New Zealand and Australia"
     edition = "NZS 3603 amendment 4 (NZS AS 1720.1:2022 has followed it), AS/NZS 1170"

@@ -41,12 +41,14 @@ from steady.rulebooks.asks import (
 from steady.rulebooks.base import Rulebook, screws_by_ec5
 from steady.rulebooks.bent import EvenLoad, even_span, rafter_span, worst_span
 from steady.rulebooks.uk import fasteners, ground, loads, members, timber
+from steady.rulebooks.uk.joints import UkJoints
 
 
 class UnitedKingdom(Rulebook):
     """EN 1995-1-1 and the UK annex. Every value is from memory and marked so until a person compares it."""
 
     key = "uk"
+    joints = UkJoints()
     title = "United Kingdom"
     edition = "EN 1995-1-1, EN 1990, EN 1991-1-4 with UK annexes"
     default_live_pa = 2500.0

@@ -50,6 +50,7 @@ from steady.rulebooks.bent import rafter_span
 from steady.rulebooks.treatment import treatment
 from steady.rulebooks.us import fasteners, ground, loads, members, people, sizes, spans, timber, wind
 from steady.rulebooks.us.fasteners import Dowel
+from steady.rulebooks.us.joints import NdsJoints
 from steady.rulebooks.us.members import Pressed
 
 WIND_DURATION = 1.6
@@ -63,6 +64,7 @@ class UnitedStates(Rulebook):
     """NDS 2018, ASCE 7-16 or 7-22, IBC 2021. Every value is from memory and marked so until a person compares it."""
 
     key = "us"
+    joints = NdsJoints()
     floor_snow_asked = True
     title = "United States"
     edition = "NDS 2018, ASCE 7-16/7-22, IBC and IRC 2021"
