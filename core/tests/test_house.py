@@ -79,7 +79,19 @@ def climbs(kind: str, module: str, source: str) -> list[str]:
     return found
 
 
-SHARED = ("answers", "asks", "base", "bent", "canopies", "fences", "pole", "short_posts", "treatment")
+SHARED = (
+    "answers",
+    "asks",
+    "base",
+    "bent",
+    "canopies",
+    "dowel_joints",
+    "fences",
+    "joint_rules",
+    "pole",
+    "short_posts",
+    "treatment",
+)
 """Modules that every school may use."""
 
 

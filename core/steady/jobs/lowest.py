@@ -12,11 +12,11 @@ from steady.structures.kind import Case, changed
 from steady.structures.registry import kind_of, plan
 from steady.values import value
 
-MOST_PLANS = 400
+MOST_PLANS = 700
 """A search plans no more designs than this [our own]."""
 MOST_STEPS = 8
 """Changes that may follow each other: more than this is another structure [our own]."""
-OPEN_AS, CONFLICT_AS = 25.0, 100.0
+OPEN_AS, CONFLICT_AS = 1000.0, 5000.0
 """An open question weighs more than any failing check, a conflict more than both: each hides what would fail [our own]."""
 MOST_OVER = 10.0
 """A check that is over its limit counts for no more than this: far over is only over [our own]."""

@@ -5,7 +5,6 @@ import math
 from steady.errors import OutsideScope
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import product_step
 from steady.rulebooks.asks import LoadType
 from steady.rulebooks.joint_rules import (
     TOE_LATERAL,
@@ -18,6 +17,7 @@ from steady.rulebooks.joint_rules import (
     WithdrawalCapacity,
     WithdrawalRequest,
     checked,
+    design_step,
     point_side_m,
 )
 from steady.statics.yield_modes import YieldJoint, double_shear_n, single_shear_n, thin_steel_n
@@ -95,7 +95,7 @@ class DowelJoints(JointRules):
             ("k_end", end_grain, ""),
             ("k_row", request.group, ""),
         ]
-        design = product_step("R_d", factors, "kN", self.source, f"what {request.count} hold")
+        design = design_step("R_d", factors, "kN", self.source, f"what {request.count} hold")
         return LateralCapacity(reference=reference, design=design, mode=mode)
 
     def _joint(self, request: LateralRequest, side_mm: float, main_mm: float) -> YieldJoint:
@@ -176,7 +176,7 @@ class DowelJoints(JointRules):
             *self.withdrawal_factors(kind, request.load, request.wet),
             ("k_toe", TOE_WITHDRAWAL if request.toe else 1.0, ""),
         ]
-        design = product_step("F_d", factors, "kN", self.source, f"what {request.count} hold in withdrawal")
+        design = design_step("F_d", factors, "kN", self.source, f"what {request.count} hold in withdrawal")
         return WithdrawalCapacity(per_length=per_length, one=one, pull_through=None, design=design)
 
     def combined_n(self, lateral_n: float, withdrawal_n: float, angle_rad: float) -> float:

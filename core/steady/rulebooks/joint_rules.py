@@ -1,6 +1,7 @@
 """Joints of wood and fasteners: what is asked of a design code, and what a code without a rule answers."""
 
 import math
+from collections.abc import Sequence
 from typing import Literal, NoReturn
 
 from steady.data.loader import table
@@ -200,6 +201,24 @@ class JointRules:
 
     thick_screw_m = 0.00635 - 1e-9
     """Screws from here on keep the distances of bolts."""
+
+
+def design_step(symbol: str, factors: Sequence[tuple[str, float, str]], unit: str, source: str, says: str = "") -> Step:
+    """A value made by multiplying and dividing, so that its formula can be read and evaluated.
+
+    Args:
+        factors: Name, value and unit each; a name that begins with "/ " divides. A name that is a number stands for itself.
+    """
+    value, formula = 1.0, ""
+    inputs = []
+    for name, amount, word in factors:
+        divides, plain = name.startswith("/ "), name.removeprefix("/ ")
+        value = value / amount if divides else value * amount
+        sign = " / " if divides else " * " if formula else ""
+        formula += f"{sign}{plain}"
+        if not plain.replace(".", "").isdigit():
+            inputs.append((plain, amount, word))
+    return Step(symbol=symbol, value=value, unit=unit, formula=formula, inputs=tuple(inputs), source=source, says=says)
 
 
 def checked(request: LateralRequest) -> None:

@@ -5,7 +5,6 @@ import math
 from steady.errors import OutsideScope
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import product_step
 from steady.rulebooks.asks import Wood
 from steady.rulebooks.ca import timber
 from steady.rulebooks.joint_rules import (
@@ -21,6 +20,7 @@ from steady.rulebooks.joint_rules import (
     WithdrawalRequest,
     WoodSection,
     checked,
+    design_step,
     point_side_m,
 )
 
@@ -103,7 +103,7 @@ class O86Joints(JointRules):
             ("J_E", END_GRAIN_LATERAL if request.end_grain else 1.0, ""),
             ("J_G", request.group, ""),
         ]
-        design = product_step("N_r", factors, "kN", "o86: 12.4.4, 12.9.4; medium", f"what {request.count} hold")
+        design = design_step("N_r", factors, "kN", "o86: 12.4.4, 12.9.4; medium", f"what {request.count} hold")
         return LateralCapacity(reference=reference, design=design, mode=mode)
 
     def withdrawal(self, request: WithdrawalRequest) -> WithdrawalCapacity:
@@ -143,13 +143,13 @@ class O86Joints(JointRules):
             ("J_A", TOE_WITHDRAWAL if request.toe else 1.0, ""),
             ("J_E", END_GRAIN_LAG if request.end_grain else 1.0, ""),
         ]
-        design = product_step("P_r", factors, "kN", per_length.source, f"what {request.count} hold in withdrawal")
+        design = design_step("P_r", factors, "kN", per_length.source, f"what {request.count} hold in withdrawal")
         return WithdrawalCapacity(per_length=per_length, one=one, pull_through=None, design=design)
 
     def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> Step:
         """QS_r. Source: O86 12.2.1.8 (from memory, high in form)."""
         t, depth, held = section.thickness_m / MM, section.depth_m / MM, held_m / MM
-        return product_step(
+        return design_step(
             "QS_r",
             [
                 ("phi", PHI_SPLIT, ""),
@@ -158,7 +158,7 @@ class O86Joints(JointRules):
                 ("r", math.sqrt(held / (1 - held / depth)), ""),
                 ("K_D", timber.DURATION[section.load], ""),
                 ("K_SF", WET if section.wet else 1.0, ""),
-                ("kN/N", 1e-3, ""),
+                ("/ 1000", 1000.0, ""),
             ],
             "kN",
             "o86: 12.2.1.8; medium",
@@ -170,7 +170,7 @@ class O86Joints(JointRules):
         side, hole = washer_m / MM, bolt_m / MM + HOLE_OVER_MM
         whole = math.pi * side**2 / 4 if round_washer else side**2
         wood = Wood(species=section.wood, grade="", size="38x140 mm", width_m=0.038, depth_m=0.14, wet=section.wet)
-        return product_step(
+        return design_step(
             "Q_w",
             [
                 ("phi", PHI_BEARING, ""),
@@ -178,7 +178,7 @@ class O86Joints(JointRules):
                 ("A", whole - math.pi * hole**2 / 4, "mm2"),
                 ("K_D", timber.DURATION[section.load], ""),
                 ("K_SF", WET if section.wet else 1.0, ""),
-                ("kN/N", 1e-3, ""),
+                ("/ 1000", 1000.0, ""),
             ],
             "kN",
             "o86: 6.5.7; medium",

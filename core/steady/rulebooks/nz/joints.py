@@ -4,10 +4,9 @@ import math
 
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import product_step
 from steady.rulebooks.asks import LoadType
 from steady.rulebooks.dowel_joints import DowelJoints
-from steady.rulebooks.joint_rules import FastenerKind, WoodSection
+from steady.rulebooks.joint_rules import FastenerKind, WoodSection, design_step
 
 RADIATA_KG_PER_M3 = 350.0
 """Characteristic density of radiata pine of any grade (from memory, low)."""
@@ -55,7 +54,7 @@ class NzJoints(DowelJoints):
     def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> Step:
         """Eurocode 5's splitting force with this code's factors (from memory, low)."""
         b, h, held = section.thickness_m / MM, section.depth_m / MM, held_m / MM
-        return product_step(
+        return design_step(
             "F_90",
             [
                 ("14", 14.0, ""),
@@ -64,7 +63,7 @@ class NzJoints(DowelJoints):
                 ("phi", PHI_SPLIT, ""),
                 ("k_1", DURATION[section.load], ""),
                 ("k_w", WET if section.wet else 1.0, ""),
-                ("kN/N", 1e-3, ""),
+                ("/ 1000", 1000.0, ""),
             ],
             "kN",
             self.source,
@@ -75,14 +74,14 @@ class NzJoints(DowelJoints):
         """φ k1 f_p A under the washer (from memory, low)."""
         side, hole = washer_m / MM, bolt_m / MM + HOLE_OVER_MM
         whole = math.pi * side**2 / 4 if round_washer else side**2
-        return product_step(
+        return design_step(
             "N_w",
             [
                 ("phi", PHI_BEARING, ""),
                 ("k_1", DURATION[section.load], ""),
                 ("f_p", BEARING_MPA, "MPa"),
                 ("A", whole - math.pi * hole**2 / 4, "mm2"),
-                ("kN/N", 1e-3, ""),
+                ("/ 1000", 1000.0, ""),
             ],
             "kN",
             self.source,

@@ -4,10 +4,9 @@ import math
 
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import product_step
 from steady.rulebooks.asks import LoadType
 from steady.rulebooks.dowel_joints import DowelJoints
-from steady.rulebooks.joint_rules import FastenerKind, WoodSection
+from steady.rulebooks.joint_rules import FastenerKind, WoodSection, design_step
 from steady.rulebooks.uk import timber
 
 GAMMA_JOINT = 1.3
@@ -26,7 +25,7 @@ HOLE_OVER_MM = 1.0
 
 
 def _factors(load: LoadType, wet: bool) -> list[tuple[str, float, str]]:
-    return [("k_mod", MODIFICATION[load][0 if wet else 1], ""), ("1/g_M", 1 / GAMMA_JOINT, "")]
+    return [("k_mod", MODIFICATION[load][0 if wet else 1], ""), ("/ g_M", GAMMA_JOINT, "")]
 
 
 class UkJoints(DowelJoints):
@@ -51,14 +50,14 @@ class UkJoints(DowelJoints):
         """F_90,Rd, compared with the greater shear beside the joint. Source: EN 1995-1-1 8.4 (from memory, high)."""
         b, h, held = section.thickness_m / MM, section.depth_m / MM, held_m / MM
         root = math.sqrt(held / (1 - held / h))
-        return product_step(
+        return design_step(
             "F_90",
             [
                 ("14", 14.0, ""),
                 ("b", b, "mm"),
                 ("r", root, ""),
                 *_factors(section.load, section.wet),
-                ("kN/N", 1e-3, ""),
+                ("/ 1000", 1000.0, ""),
             ],
             "kN",
             "ec5: 8.4; high",
@@ -70,14 +69,14 @@ class UkJoints(DowelJoints):
         side, hole = washer_m / MM, bolt_m / MM + HOLE_OVER_MM
         whole = math.pi * side**2 / 4 if round_washer else side**2
         bearing = timber.reference(section.wood).number("fc90_pa") / 1e6
-        return product_step(
+        return design_step(
             "F_w",
             [
                 ("3", 3.0, ""),
                 ("f_c90", bearing, "MPa"),
                 ("A", whole - math.pi * hole**2 / 4, "mm2"),
                 *_factors(section.load, section.wet),
-                ("kN/N", 1e-3, ""),
+                ("/ 1000", 1000.0, ""),
             ],
             "kN",
             "ec5: 8.5.2; high",

@@ -5,7 +5,6 @@ import math
 from steady.errors import OutsideScope
 from steady.measure.units import IN, LB, PSI
 from steady.plan.model import Step
-from steady.rulebooks.answers import product_step
 from steady.rulebooks.asks import Wood
 from steady.rulebooks.joint_rules import (
     END_GRAIN_LATERAL,
@@ -19,6 +18,7 @@ from steady.rulebooks.joint_rules import (
     WithdrawalRequest,
     WoodSection,
     checked,
+    design_step,
     point_side_m,
 )
 from steady.rulebooks.us import timber
@@ -174,7 +174,7 @@ class NdsJoints(JointRules):
         ]
         return LateralCapacity(
             reference=reference,
-            design=product_step("Z'", factors, "lb", "nds: 11.3; high", f"what {request.count} hold"),
+            design=design_step("Z'", factors, "lb", "nds: 11.3; high", f"what {request.count} hold"),
             mode=mode,
         )
 
@@ -201,10 +201,10 @@ class NdsJoints(JointRules):
             source="nds: 12.2; high",
             says="per inch of thread in the main member, its tip not counted",
         )
-        one = product_step("W_1", [("W", per_length.value, "lb/in"), ("p", inches, "in")], "lb", "nds: 12.2; high")
+        one = design_step("W_1", [("W", per_length.value, "lb/in"), ("p", inches, "in")], "lb", "nds: 12.2; high")
         duration = min(MOST_DURATION, timber.DURATION[request.load])
         wet = (1.0 if request.toe else SMOOTH_NAIL_WET) if kind == "nail" else WET
-        design = product_step(
+        design = design_step(
             "W'",
             [
                 ("n", float(request.count), ""),
@@ -220,7 +220,7 @@ class NdsJoints(JointRules):
         )
         through = self._pull_through(request, gravity, duration)
         if through is not None and through.value * request.count < design.value:
-            design = product_step(
+            design = design_step(
                 "W'", [("n", float(request.count), ""), ("W_h", through.value, "lb")], "lb", "nds: 12.2.5; high"
             )
         return WithdrawalCapacity(per_length=per_length, one=one, pull_through=through, design=design)
@@ -275,9 +275,16 @@ class NdsJoints(JointRules):
         wood = Wood(species=section.wood, size=_SIZE, width_m=1.5 * IN, depth_m=5.5 * IN, wet=section.wet)
         fv = timber.strength("shear", wood, section.load).allowed_pa / PSI
         b, held, ratio = section.thickness_m / IN, held_m / IN, held_m / section.depth_m if near_end else 1.0
-        return product_step(
+        return design_step(
             "V_r'",
-            [("2/3", 2 / 3, ""), ("F_v'", fv, "psi"), ("b", b, "in"), ("d_e", held, "in"), ("r_2", ratio**2, "")],
+            [
+                ("2", 2.0, ""),
+                ("/ 3", 3.0, ""),
+                ("F_v'", fv, "psi"),
+                ("b", b, "in"),
+                ("d_e", held, "in"),
+                ("r_2", ratio**2, ""),
+            ],
             "lb",
             "nds: 3.4.3.3; high",
             "shear beside a joint loaded across the grain",
@@ -289,7 +296,7 @@ class NdsJoints(JointRules):
         strength = timber.strength("bearing", wood, section.load).allowed_pa / PSI
         side, hole = washer_m / IN, bolt_m / IN + HOLE_OVER_IN
         whole = math.pi * side**2 / 4 if round_washer else side**2
-        return product_step(
+        return design_step(
             "P_w",
             [
                 ("F_cp'", strength, "psi"),

@@ -13,9 +13,10 @@ from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
 from steady.structures.canopy.plied import OUTER, BuiltUp
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.grouped import ALONG, UP, Grouper, Sawn
+from steady.structures.joints.brace_ends import LAGS_AN_END, brace_lag
 from steady.yard.choices import YardChoices
 
-BOLTS_A_BRACE, BOLTS_A_POCKET, SCREWED_EVERY_M = 4, 4, 0.4
+BOLTS_A_POCKET, SCREWED_EVERY_M = 4, 0.4
 ANCHORS_A_BASE = 2
 BRACES_SHORT = "Knee braces are shorter than they are deep: longer braces, or a narrower stick for them"
 SLAB_SHOWN_M, UNKNOWN_SLAB_M = 1.2, 0.1
@@ -76,7 +77,7 @@ def _braces(g: Grouper, frame: Frame, post: PostAt) -> None:
             up=one.up,
         )
         g.add("brace", frame.brace, one.length_m, place, Sawn(saws(one.length_m), one.length_m + frame.brace.width_m))
-        g.fix("knee brace bolt", BOLTS_A_BRACE, place.at, "screw")
+        g.fix(brace_lag(frame.brace.thickness_m).item, 2 * LAGS_AN_END, place.at, "screw")
 
 
 def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:

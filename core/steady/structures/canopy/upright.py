@@ -11,7 +11,8 @@ from steady.rulebooks.asks import Standing, Wood
 from steady.statics.beam import PointLoad, SpreadLoad
 from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m
 from steady.structures.bending import Run
-from steady.structures.findings import Findings, said
+from steady.structures.findings import Findings
+from steady.structures.joints.brace_ends import BraceForce, check_brace_ends
 from steady.values import value
 
 FIXED_LENGTH = 2.1
@@ -208,16 +209,8 @@ def _brace(found: Findings, about: str, stand: Stand, ask: Sway, brace_n: float)
         )
     except OutsideScope as refused:
         found.gap("knee_brace.compression", about, refused)
-    found.gap(
-        "knee_brace.connection_capacity",
-        about,
-        OutsideScope(
-            f"no rating of the braces' connectors is entered; each end must hold {said(force)} in push and in pull",
-            "the maker's number for one end, or bolts that an engineer sizes",
-        ),
-        crew=True,
-        needs=force,
-    )
+    ends = BraceForce(key="knee_brace.connection_capacity", force=force, case=f"wind {ask.way}")
+    check_brace_ends(found, about, (stand.brace, stand.post, ask.cross), ends)
 
 
 def _drift(found: Findings, about: str, height_m: float, way: str, give_m: tuple[float, float]) -> None:

@@ -98,7 +98,7 @@ SETTINGS = (
             Field(path="guard/always", says="Guard even if not required", sort="tick"),
             Field(path="guard/height_m", says="Guard, high", empty="the code's"),
             Field(path="guard/spacing_max_m", says="Guard posts, no farther apart"),
-            Field(path="guard/lever_m", says="Guard anchors, apart", sort="small length"),
+            Field(path="guard/lever_m", says="Guard anchors, apart", sort="small length", empty="what the rim leaves"),
             Field(
                 path="guard/anchor_rating_n",
                 says="A guard post's upper fixing holds",

@@ -20,6 +20,8 @@ from steady.structures.wood import outdoors
 from steady.values import value
 from steady.yard.stock import Stick
 
+LOWER_FIXING_M = 0.75 * IN
+"""Middle of a post's lower fixing over the bottom of its rim. Source: irc: R507.9.1.3(2) edge distances (from memory, medium)."""
 UPPER_FIXING_M = 2 * IN
 """The upper fixing below the boards [common practice]."""
 TOLERANCE_M = 0.25 * IN
@@ -331,6 +333,11 @@ def _runs(
             )
         )
     return made
+
+
+def lever_m(typed_m: float | None, rim_m: float) -> float:
+    """From a post's upper fixing to its lower one: as typed, else what a rim of a depth leaves between them (m)."""
+    return typed_m if typed_m is not None else max(0.05, rim_m - UPPER_FIXING_M - LOWER_FIXING_M)
 
 
 def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Callable[..., None]) -> None:

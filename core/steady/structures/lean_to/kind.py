@@ -124,11 +124,21 @@ def move(spec: LeanToSpec, handle: Handle, to_m: float) -> LeanToSpec:
     raise InputError("handle", "This does not move: load the drawing again")
 
 
+MOST_AT_POINT = 4
+"""Fixings at one point of a ledger, at most."""
+
+
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and purlins by size and spacing, what keeps it upright."""
     spec: LeanToSpec = case.spec
-    yield from roof_above(case)
+    for says, change in roof_above(case):
+        yield says, change
+        # More snow asks for more fixings: one alone brings it no nearer.
+        yield f"{says}, {MOST_AT_POINT} ledger fixings at each point", (*change, ("at_point", MOST_AT_POINT))
     yield from other_feet(spec)
+    if spec.at_point < MOST_AT_POINT:
+        more = spec.at_point + 1
+        yield f"{more} ledger fixings at each point", (("at_point", more),)
     yield from other_sticks(spec, ("rafter", "beam"))
     yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
     yield from more_posts(spec.posts or 2, "the beam")

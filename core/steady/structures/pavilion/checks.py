@@ -10,7 +10,7 @@ from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Check, NotCovered, Step
 from steady.rulebooks.answers import Action, given_step, si
-from steady.rulebooks.asks import Standing, Wood
+from steady.rulebooks.asks import LoadType, Standing, Wood
 from steady.rulebooks.canopies import ClosedRoof, Rows, bare_frame
 from steady.statics.beam import SpreadLoad
 from steady.structures.bending import TIP_LEAST_M, Bends, Loaded, Run, check_lifted, check_run, one_person
@@ -23,6 +23,7 @@ from steady.structures.canopy.holding import Held, check_bearing, hold_up, lying
 from steady.structures.canopy.loads import CanopyLoads, closed_loads
 from steady.structures.canopy.upright import Crossed, Sway
 from steady.structures.findings import PUBLIC, Findings, said
+from steady.structures.joints.peak import check_hip_head
 from steady.structures.kind import Case
 from steady.structures.pavilion.layout import Laid, hip_length_m, lay_out, over_m, purlins_m
 from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
@@ -392,17 +393,8 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
     ring = given_step(
         "V_r", one.top_n / u.force_n, u.force, "statics: a quarter of it and two thirds of the jacks", "each hip"
     )
-    where = "ring" if laid.ring else "ridge"
-    found.gap(
-        "peak_ring_joints.capacity",
-        f"{me}/ring",
-        OutsideScope(
-            f"no rating is entered; each hip's joint at the {where} must hold {said(ring)} down",
-            "the maker's number for one joint, or bolts that an engineer sizes",
-        ),
-        crew=True,
-        needs=ring,
-    )
+    lasts: LoadType = "snow" if loads.snow_pa else "roof"
+    check_hip_head(found, f"{me}/ring", (wood, laid.frame.wood(laid.timber.ring)), ring, lasts)
     tie = max(one.tie_x_n, one.tie_y_n)
     pull = given_step(
         "T", tie / u.force_n, u.force, "statics: V / tan h, split by the hip's way", "in each beam, at every corner"

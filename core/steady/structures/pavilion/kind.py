@@ -127,7 +127,7 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     if spec.middle_posts < 2:
         more = spec.middle_posts + 1
         yield f"{more} post{'s' if more > 1 else ''} between the corners of every side", (("middle_posts", more),)
-    yield from other_spacings(case, (16, 24), (0.4, 0.6))
+    yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
     yield from other_uprights(spec, "Knee braces both ways")
 
 

@@ -9,6 +9,7 @@ from steady.plan.model import Cut, Part, Place, Vec
 from steady.structures.canopy.boxed import add_box
 from steady.structures.canopy.pieces import add_frame
 from steady.structures.grouped import ACROSS, UP, Grouper, Sawn
+from steady.structures.joints.peak import screws_a_hip
 from steady.structures.kind import Case
 from steady.structures.pavilion.checks import PavilionFound
 from steady.structures.pavilion.layout import (
@@ -26,7 +27,7 @@ from steady.structures.pavilion.spec import PavilionSpec
 from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick
 
-SCREWS_A_CROSSING, SCREWS_A_HIP = 2, 6
+SCREWS_A_CROSSING = 2
 SHEET_SCREWS_A_M = 4
 """Screws of a metre of purlin, on either side of each rib [common practice; the maker's table decides]."""
 LEAST_PURLIN_M = 0.3
@@ -121,7 +122,7 @@ def _raised(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
         g.add("ring leg", leg, raised.leg_m, place, Sawn(cuts))
         _hip(g, spec, laid, side, stick)
         _sloping(g, spec, laid, Sloping(side=side, x_m=side.long_m / 2, in_m=side.run_m, hand=0), "raised")
-    g.fix("rail screw", 4 * 2 * SCREWS_A_HIP + 8 * SCREWS_A_HIP, (0.0, 0.0, raised.ring_m), "screw")
+    g.fix("rail screw", 16 * screws_a_hip(laid.timber.hip.width_m), (0.0, 0.0, raised.ring_m), "screw")
     around = sum(side.long_m for side in raised.sides)
     g.fix("flashing 10 ft", math.ceil(around / CAP_M - 1e-9), (0.0, 0.0, laid.peak_m), "flashing")
 
@@ -129,7 +130,7 @@ def _raised(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
 def _hips(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     for side in laid.sides:
         _hip(g, spec, laid, side, laid.timber.hip)
-    g.fix("rail screw", 4 * SCREWS_A_HIP, (0.0, 0.0, laid.peak_m), "screw")
+    g.fix("rail screw", 4 * screws_a_hip(laid.timber.hip.width_m), (0.0, 0.0, laid.peak_m), "screw")
 
 
 def _hip(g: Grouper, spec: PavilionSpec, laid: Laid, side: RoofSide, stick: Stick) -> None:

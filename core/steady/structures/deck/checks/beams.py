@@ -7,21 +7,20 @@ from steady.measure.units import IN
 from steady.memo import Is, once
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import Action, given_step, si
-from steady.rulebooks.asks import BeamAsk, FixingAsk, SeatAsk, Wood
+from steady.rulebooks.asks import BeamAsk, SeatAsk, Wood
 from steady.structures.deck.checks.bearings import added, beam_of, brought, on_run, points_on, reactions_of
-from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, beam_wood
+from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, beam_wood, post_wood
 from steady.structures.deck.checks.joists import factored, live_patterns
 from steady.structures.deck.checks.members import Envelope, Piece, envelope, pieces, worst
 from steady.structures.deck.layout.framing import BeamRun, Frame
 from steady.structures.deck.spec.deck import runs_on
 from steady.structures.findings import Alike
+from steady.structures.joints.beside import beside_bolts
 from steady.values import value_in_order
 from steady.yard.stock import Stick
 
 NOTCH_LEAST_M = 5.4 * IN
 """A pocket for a beam needs a 6×6 or more. Source: IRC R507.7.1, practice in other schools."""
-BOLT_M = 0.5 * IN
-BOLTS = 2
 
 
 def loads_on(run: BeamRun, unbroken: bool) -> tuple[tuple[float, float, float], ...]:
@@ -253,43 +252,14 @@ def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
 
 
 def _bolts(found: Found, about: str, timber: _Joint, demand: Step) -> None:
-    """Bolts through plies and post, loaded square to the plies' grain: reckoned where the school has the rule."""
-    book, u = found.book, found.book.units
+    """Bolts through plies and post, loaded square to the plies' grain: as many as it takes."""
+    spec, name = found.spec, "beam_to_post_bolts.capacity"
     try:
-        each, mode = book.fastener_lateral(
-            FixingAsk(
-                fastener="bolt",
-                diameter_m=BOLT_M,
-                side_m=timber.beam.thickness_m,
-                main_m=timber.post.width_m,
-                wood=timber.beam.species or timber.beam.grade,
-                angle_rad=1.5707963267948966,
-            )
+        held = beside_bolts(
+            found.book, post_wood(timber.beam, spec), post_wood(timber.post, spec), demand, found.load.floor.load
         )
     except (OutsideScope, InputError) as refused:
         reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
-        found.gap("beam_to_post_bolts.capacity", about, OutsideScope(reason, "the beam on top of its post"), crew=True)
+        found.gap(name, about, OutsideScope(reason, "the beam on top of its post"), crew=True)
         return
-    if book.load_factor != 1.0:
-        found.gap(
-            "beam_to_post_bolts.capacity",
-            about,
-            OutsideScope(
-                "this code's values of fixings are characteristic and not brought to design level here",
-                "the beam on top of its post",
-            ),
-            crew=True,
-        )
-        return
-    value = si(each) / u.force_n
-    planes, wet = 2.0, 0.7
-    limit = Step(
-        symbol="R_max",
-        value=BOLTS * planes * value * wet,
-        unit=u.force,
-        formula="n * m * Z * C_M",
-        inputs=(("n", float(BOLTS), ""), ("m", planes, ""), ("Z", value, u.force), ("C_M", wet, "")),
-        source="nds: 12.3; high; wet service 11.3.3 medium",
-        says=f"{BOLTS} bolts ½ in, one ply each side, mode {mode}",
-    )
-    found.at_most("beam_to_post_bolts.capacity", about, demand, limit, (each,), case="calculated only")
+    found.at_most(name, about, demand, held.limit, held.working, case="calculated only")

@@ -15,7 +15,7 @@ from steady.structures.deck.checks.joists import factored
 from steady.structures.deck.layout.framing import Frame, height_of
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.findings import said
-from steady.structures.guard.reckon import GuardAsk, GuardFound, reckon_guard
+from steady.structures.guard.reckon import GuardAsk, GuardFound, lever_m, reckon_guard
 from steady.structures.stair.reckon import StairAsk, StairFound, reckon_stair
 from steady.structures.wood import outdoors
 from steady.values import value
@@ -256,7 +256,7 @@ def reckon_stair_guards(found: Found, timber: Timber, stairs: list[Stair], guard
             board=rail_of(timber),
             spacing_max_m=spec.guard.spacing_max_m,
             height_m=None,
-            lever_m=spec.guard.lever_m,
+            lever_m=lever_m(spec.guard.lever_m, timber.joist.width_m),
             anchor_rating_n=spec.guard.anchor_rating_n,
             always=False,
             boards_m=timber.board.thickness_m,

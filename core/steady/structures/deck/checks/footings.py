@@ -53,7 +53,10 @@ class FootingFound:
 
 @value
 class PostFound:
-    """A post as it is built: heights above the ground at it, and its footing."""
+    """A post as it is built: heights above the ground at it, and its footing.
+
+    `rises_m`: how far it goes on beside its beam, which is notched into it or bolted beside it; `bolts_count`: through both.
+    """
 
     at: PostAt
     site: Point
@@ -62,11 +65,13 @@ class PostFound:
     foot_m: float
     footing: FootingFound
     embedded_m: float = 0.0
+    rises_m: float = 0.0
+    bolts_count: int = 0
 
     @property
     def length_m(self) -> float:
-        """From its foot to the underside of the beam."""
-        return self.top_m - self.foot_m + self.embedded_m
+        """From its foot to its top: the underside of its beam, or the beam's top where it goes on beside it."""
+        return self.top_m - self.foot_m + self.embedded_m + self.rises_m
 
 
 @value

@@ -7,7 +7,7 @@ from steady.layout.outline import Edge
 from steady.structures.deck.checks.findings import Found, Timber
 from steady.structures.deck.layout.framing import Frame, height_of
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.guard.reckon import GuardAsk, GuardFound, reckon_guard
+from steady.structures.guard.reckon import GuardAsk, GuardFound, lever_m, reckon_guard
 from steady.yard.stock import Stick, sold_with
 
 GUARD_SETBACK_M = 0.9
@@ -61,7 +61,7 @@ def reckon_guards(
         rail=cap_of(timber),
         spacing_max_m=spec.guard.spacing_max_m,
         height_m=spec.guard.height_m,
-        lever_m=spec.guard.lever_m,
+        lever_m=lever_m(spec.guard.lever_m, timber.joist.width_m),
         anchor_rating_n=spec.guard.anchor_rating_n,
         always=spec.guard.always,
         boards_m=timber.board.thickness_m,

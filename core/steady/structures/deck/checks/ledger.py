@@ -3,6 +3,7 @@
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
+from steady.plan.connectors import limits_n
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import given_step, si
 from steady.structures.deck.checks.findings import Found, Timber
@@ -10,7 +11,8 @@ from steady.structures.deck.checks.joists import factored, kinds
 from steady.structures.deck.layout.framing import Frame
 from steady.structures.findings import said
 
-USUAL_SPACING_M = 16 * IN
+SPACINGS_M = tuple(inches * IN for inches in (16, 12, 8, 6, 4))
+"""Spacings that a ledger without a table is fixed at, widest first [common practice]."""
 
 
 def walls() -> list[tuple[str, str]]:
@@ -72,7 +74,7 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
         )
     except OutsideScope as refused:
         found.gap("ledger_fasteners.spacing_code_table", about, refused, basis=Basis.TABLE)
-    spacing_m = spacing_m or USUAL_SPACING_M
+    spacing_m = spacing_m or _what_one_may_carry_m(found, frame)
     _load(found, frame, about, spacing_m)
     _hangers(found, frame, about)
     if timber.joist.width_m < 7.2 * IN and not book.metric:
@@ -104,6 +106,19 @@ def _reactions(found: Found, frame: Frame) -> tuple[float, float]:
             )
             worst = max(worst, pair, key=sum)
     return worst
+
+
+def _what_one_may_carry_m(found: Found, frame: Frame) -> float:
+    """Spacing of fixings that no table gives: the widest of the usual ones at which each carries no more than its rating, or than
+    an ordinary ledger screw holds; the closest where none does."""
+    spec, book = found.spec, found.book
+    limits = limits_n("ledger screw", book.key)
+    holds_n = spec.ledger.fixing_rating_n or (limits["down"] if limits is not None else 0.0)
+    for spacing_m in SPACINGS_M:
+        dead, live = (part / spec.spacing_m * spacing_m for part in _reactions(found, frame))
+        if si(factored(found, dead, live, "P", "on one fixing of the ledger")) <= holds_n + 1e-9:
+            return spacing_m
+    return SPACINGS_M[-1]
 
 
 def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:

@@ -11,14 +11,17 @@ from steady.measure.units import IN
 from steady.memo import once, one_search
 from steady.plan.model import Asks, Basis, Step
 from steady.rulebooks.answers import Column, given_step, si
-from steady.rulebooks.asks import FixingAsk, LoadType, PostAsk, Standing, Wood
+from steady.rulebooks.asks import LoadType, PostAsk, Standing, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import floor_cases
 from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, post_wood
 from steady.structures.deck.checks.footings import ANY, LATERAL_SHARE, FootingFound, PostFound, Stand, Under, footing
+from steady.structures.deck.checks.joists import factored
 from steady.structures.deck.layout.framing import Frame, height_of, outline_of
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.findings import Alike, said
+from steady.structures.joints.beside import beside_bolts
+from steady.structures.joints.brace_ends import BraceForce, check_brace_ends
 from steady.values import value_in_order
 from steady.yard.stock import Stick
 
@@ -117,7 +120,9 @@ def reckon_posts(
                     f"{post.id} is held past its beam's end, where it would carry nothing: let it go, or move it"
                 )
             about = f"{spec.id}/post/{post.id}"
-            where = frame.site(post.u_m, post.v_m)
+            # A notch opens outward: its post stands so far behind the beam that both outer faces are flush.
+            behind_m = max(0.0, timber.post.width_m - spec.plies * timber.beam.thickness_m) / 2
+            where = frame.site(post.u_m, post.v_m - (behind_m if spec.seat == "notch" else 0.0))
             deck_m = height_of(spec, where)
             top_m = deck_m - below_m
             if top_m < foot_m - 1e-9:
@@ -137,6 +142,8 @@ def reckon_posts(
                 foot_m=foot_m,
                 footing=footed,
                 embedded_m=footed.depth_m if fixed else 0.0,
+                rises_m=beam_m if spec.seat in ("notch", "beside") else 0.0,
+                bolts_count=_bolts_count(found, timber, beam_line(spec, timber.beam, run.id)[0], reactions[post.id]),
             )
             made.append(one)
             mark = found.mark()
@@ -230,6 +237,23 @@ class _Upright:
 def brace_leg_m(spec: DeckSpec, height_m: float) -> float:
     """How far a knee brace reaches down its post: as wished, less on a short post; 0 where a post is too short to rack."""
     return 0.0 if height_m <= SQUAT_M else min(spec.brace_m, BRACE_SHARE * height_m)
+
+
+NOTCH_BOLTS = 2
+"""Bolts through a beam in a post's notch. Source: irc: R507.5.1 (from memory, medium)."""
+
+
+def _bolts_count(found: Found, timber: Timber, beam: Stick, reactions: tuple[float, float]) -> int:
+    """Bolts through a post and the beam beside it, or in its notch."""
+    spec = found.spec
+    if spec.seat != "beside":
+        return NOTCH_BOLTS if spec.seat == "notch" else 0
+    demand = factored(found, *reactions, "R", "the beam on its post")
+    try:
+        woods = post_wood(beam, spec), post_wood(timber.post, spec)
+        return beside_bolts(found.book, *woods, demand, found.load.floor.load).count
+    except (OutsideScope, InputError):
+        return NOTCH_BOLTS
 
 
 def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> None:
@@ -337,7 +361,9 @@ def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks
     )
     if asks is Asks.ADVICE:
         return
-    _brace_bolts(found, timber, about, force)
+    ends = BraceForce(key="knee_brace_bolts.capacity", force=book.factored(force, "F_d"), case="pushed sideways")
+    woods = post_wood(timber.joist, spec), post_wood(timber.post, spec), post_wood(timber.beam, spec)
+    check_brace_ends(found, about, woods, ends)
     found.gap(
         "post_base.shear_capacity",
         about,
@@ -348,39 +374,3 @@ def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks
         crew=True,
         needs=push,
     )
-
-
-def _brace_bolts(found: Found, timber: Timber, about: str, force: Step) -> None:
-    """Two bolts at either end of a brace, through brace and post, loaded at a slant to the grain."""
-    book, u = found.book, found.book.units
-    name = "knee_brace_bolts.capacity"
-    try:
-        each, mode = book.fastener_lateral(
-            FixingAsk(
-                fastener="bolt",
-                diameter_m=0.5 * IN,
-                side_m=timber.joist.thickness_m,
-                main_m=timber.post.width_m,
-                wood=timber.joist.species or timber.joist.grade,
-                angle_rad=math.pi / 4,
-            )
-        )
-        if book.load_factor != 1.0:
-            raise OutsideScope(
-                "this code's values of bolts are characteristic and not brought to design level here", ""
-            )
-    except (OutsideScope, InputError) as refused:
-        reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
-        text = f"{reason}; they must hold {force.value:,.3g} {u.force}"
-        found.gap(name, about, OutsideScope(text, "brace connectors with their maker's rating"), crew=True, needs=force)
-        return
-    limit = Step(
-        symbol="R_max",
-        value=2 * si(each) / u.force_n * 1.6 * 0.7,
-        unit=u.force,
-        formula="n * Z * C_D * C_M",
-        inputs=(("n", 2.0, ""), ("Z", si(each) / u.force_n, u.force), ("C_D", 1.6, ""), ("C_M", 0.7, "")),
-        source="nds: 12.3; high; wet service 11.3.3 medium",
-        says=f"2 bolts 1/2 in, one plane, mode {mode}",
-    )
-    found.at_most(name, about, force, limit, (each,), case="both directions", asks=Asks.SAFETY)

@@ -16,6 +16,8 @@ from steady.structures.deck.checks.posts import brace_leg_m
 from steady.structures.deck.layout.framing import BeamRun, Frame, Joist
 from steady.structures.deck.spec.deck import DeckSpec, runs_on, sistered
 from steady.structures.grouped import AS_LONG_AS_IT_IS, Sawn
+from steady.structures.joints.beside import bolt_item
+from steady.structures.joints.brace_ends import LAGS_AN_END, brace_lag
 from steady.yard.stock import Stick
 
 UP: Vec = (0.0, 0.0, 1.0)
@@ -295,17 +297,29 @@ def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
             timber.post,
             (post.length_m, (timber.post.thickness_m, timber.post.width_m)),
             Place(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0)),
+            Sawn(_notch(spec, timber, post)),
         )
         if not post.embedded_m:
             b.fix("post base", 1, (x, y, ground), "connector")
         if spec.seat in ("top", "flush"):
             b.fix("post cap", 1, (x, y, ground + post.top_m), "connector")
-        elif spec.seat == "beside":
-            b.fix("knee brace bolt", 2, (x, y, ground + post.top_m), "screw")
+        elif post.bolts_count:
+            ply_m = timber.beam.thickness_m if spec.seat == "beside" else 0.0
+            bolt = bolt_item(timber.post.width_m, ply_m)
+            b.fix(bolt, post.bolts_count, (x, y, ground + post.top_m + post.rises_m / 2), "screw")
         made.append(_footing(spec, timber, post, pid, ground))
     if spec.upright == "knee braces":
         _braces(b, posts)
     return made
+
+
+def _notch(spec: DeckSpec, timber: Timber, post: PostFound) -> tuple[Cut, ...]:
+    """The notch of a post for a beam as thick as its plies, from the beam's underside to the post's top."""
+    if spec.seat != "notch":
+        return ()
+    size = (post.rises_m, min(timber.post.width_m, spec.plies * timber.beam.thickness_m))
+    at_m = round(post.length_m - post.rises_m, 6)
+    return (Cut(end="end", kind="notch", at_m=at_m, mitre_rad=0.0, bevel_rad=0.0, size_m=size),)
 
 
 def _braces(b: Builder, posts: list[PostFound]) -> None:
@@ -342,7 +356,7 @@ def _knee(b: Builder, post: PostFound, u: float, v: float) -> None:
         Place(id=name, at=start, along=b.vec(u / root, v / root, 1 / root), up=b.vec(-u / root, -v / root, 1 / root)),
         Sawn((saw,), root * leg + stick.width_m),
     )
-    b.fix("knee brace bolt", 4, start, "screw")
+    b.fix(brace_lag(stick.thickness_m).item, 2 * LAGS_AN_END, start, "screw")
 
 
 def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: float) -> Footing:
@@ -373,7 +387,13 @@ def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: 
         made = (
             *gravel,
             Layer(what="concrete", bottom_m=bottom, top_m=spec.pier_above_m, width_m=post.footing.width_m, shape=shape),
-            Layer(what="post", bottom_m=post.foot_m, top_m=post.top_m, width_m=timber.post.width_m, shape="square"),
+            Layer(
+                what="post",
+                bottom_m=post.foot_m,
+                top_m=post.top_m + post.rises_m,
+                width_m=timber.post.width_m,
+                shape="square",
+            ),
         )
     return Footing(
         id=f"{spec.id}/hole/{post.at.id}",

@@ -20,7 +20,7 @@ def marks(spec: DeckSpec, posts: list[PostFound]) -> list[Mark]:
             to="centre",
             kind="deck post",
             label=post.at.id,
-            cut_height_m=post.top_m,
+            cut_height_m=post.top_m + post.rises_m,
             leg=post.at.id.rsplit("-", 1)[0],
             leg_station_m=post.at.u_m,
         )

@@ -88,7 +88,7 @@ class GuardDesign:
     Args:
         always: A guard even where no rule asks for one.
         height_m: None: what the school asks.
-        rail_above_fixing_m, lever_m: From the rail to the upper fixing, and from that to the lower one.
+        lever_m: From a post's upper fixing to its lower one; None: what the rim leaves between their edge distances.
         anchor_rating_n: The maker's number for the upper fixing, with the crew's own safety factor; 0: not entered.
     """
 
@@ -97,7 +97,7 @@ class GuardDesign:
     baluster: Words = ""
     spacing_max_m: Annotated[float, Ge(0.5), Le(2.5)] = 1.8288
     height_m: Annotated[float, Ge(0.3), Le(2)] | None = None
-    lever_m: Annotated[float, Ge(0.05), Le(0.5)] = 0.1143
+    lever_m: Annotated[float, Ge(0.05), Le(0.5)] | None = None
     anchor_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
 
 

@@ -1,0 +1,1 @@
+"""Joints between the pieces of a structure: what they are made of, what they hold, and what each piece of them is."""

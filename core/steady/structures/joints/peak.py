@@ -1,0 +1,88 @@
+"""The head of a hip on its ring or ridge: screws at a slant through the hip, half of them from either side."""
+
+import math
+
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import IN
+from steady.plan.model import Asks, Step
+from steady.rulebooks.answers import si
+from steady.rulebooks.asks import LoadType, Wood
+from steady.rulebooks.joint_rules import Fastener, LateralRequest
+from steady.structures.findings import Findings, said
+from steady.structures.joints.brace_ends import word_of
+
+SCREW = Fastener(kind="lag screw", diameter_m=0.3125 * IN)
+EDGE_D = SPACING_D = 4.0
+"""Of the screws from each other, and from the hip's edges. Source: nds: 12.5.1C, D (from memory, high)."""
+SCREW_M = 4 * IN
+"""A structural screw counts as a lag screw of its diameter until its maker's values are typed [our own, safe]."""
+
+
+def screws_a_hip(depth_m: float) -> int:
+    """Screws that a hip of a depth has room for: as many from either side."""
+    d = SCREW.diameter_m
+    return 2 * (1 + max(0, math.floor((depth_m - 2 * EDGE_D * d) / (SPACING_D * d) + 1e-9)))
+
+
+def check_hip_head(found: Findings, about: str, woods: tuple[Wood, Wood], force: Step, load: LoadType) -> None:
+    """The screws of one hip's head hold what it brings down; where they don't, a maker's rating is asked for.
+
+    Args:
+        woods: The hip's, and that of the ring or ridge.
+        force: What one hip brings down, at the school's design level.
+    """
+    hip, ring = woods
+    count = screws_a_hip(hip.depth_m)
+    try:
+        held = found.book.joints.lateral(
+            LateralRequest(
+                fastener=SCREW,
+                side_m=hip.width_m,
+                main_m=ring.width_m,
+                wood=word_of(ring),
+                side_wood=word_of(hip),
+                length_m=SCREW_M,
+                toe=True,
+                angle_side_rad=math.pi / 2,
+                angle_main_rad=math.pi / 2,
+                load=load,
+                count=count,
+            )
+        )
+    except (OutsideScope, InputError) as refused:
+        why = refused.reason if isinstance(refused, OutsideScope) else refused.message
+    else:
+        u = found.book.units
+        limit = held.design
+        if limit.unit != u.force:
+            limit = Step(
+                symbol=limit.symbol,
+                value=si(limit) / u.force_n,
+                unit=u.force,
+                formula="",
+                inputs=(),
+                source=limit.source,
+                says=limit.says,
+            )
+        if force.value <= limit.value:
+            found.at_most(
+                "peak_ring_joints.capacity",
+                about,
+                force,
+                limit,
+                (held.reference, held.design),
+                case="all down",
+                asks=Asks.SAFETY,
+            )
+            return
+        why = f"{count} structural screws at a slant hold {said(limit)}"
+    found.gap(
+        "peak_ring_joints.capacity",
+        about,
+        OutsideScope(
+            f"{why}; each hip's joint at the peak must hold {said(force)} down, and no connector's rating is entered",
+            "deeper hips, which take more screws, a hanger with its maker's number, or bolts that an engineer sizes",
+        ),
+        crew=True,
+        needs=force,
+    )
