@@ -15,7 +15,7 @@ ORDER = (
     ("rulebooks",),
     ("footings",),
     ("structures",),
-    ("drawing", "takeoff", "schedule", "record"),
+    ("drawing", "takeoff", "schedule", "record", "estimating"),
     ("jobs",),
     ("sums",),
 )

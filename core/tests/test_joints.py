@@ -178,7 +178,7 @@ class BraceEndsTest(unittest.TestCase):
 
 def deck(seat: str, line: str = "16x12 up4 free") -> Plan:
     spec = kind_called("deck").read(Ask(text=line, id="d", bare="ft", school="us"))
-    item = Structure(name="D", spec=replace(spec, seat=seat))  # type: ignore[type-var]
+    item = Structure(name="D", spec=replace(spec, seat=seat))
     return plan_structure(Job(name="J", site=place("us", random.Random(1)), structures=(item,)), "d")
 
 

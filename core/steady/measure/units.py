@@ -43,6 +43,8 @@ FACTORS: dict[str, tuple[str, float]] = {
     "mph": ("m_per_s", MPH),
     "kn": ("n", 1e3),
     "ft2": ("m2", FT**2),
+    "h": ("h", 1.0),
+    "min": ("min", 1.0),
     "deg": ("rad", math.pi / 180),
     "m_per_s": ("m_per_s", 1.0),
     "kg_per_m3": ("kg_per_m3", 1.0),

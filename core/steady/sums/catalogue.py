@@ -9,6 +9,7 @@ from steady.sums import (
     concrete,
     cut,
     deck,
+    estimating,
     floating,
     footing,
     gate,
@@ -54,6 +55,7 @@ SUMS: dict[str, Sum] = {
         stands,
         joints,
         joint_fit,
+        estimating,
     )
     for found in module.SUMS
 }

@@ -1,0 +1,76 @@
+"""A change of a plan in words for a client: a sentence for each field; one without a sentence stops the change order."""
+
+import math
+from fractions import Fraction
+
+from steady.data.loader import Row, table
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import IN
+
+SYSTEMS = ("imperial", "metric")
+SHORT_IN, SHORT_MM = 6.0, 150.0
+"""Shorter lengths are told finer: to an eighth of an inch, to a millimetre [practice]."""
+
+
+def client_length(length_m: float, system: str, finest: bool = False) -> str:
+    """A length for a client: to half an inch or a centimetre, short ones finer, `finest` to a sixteenth or a millimetre."""
+    if system == "metric":
+        mm = length_m * 1000
+        to = 1 if finest or mm < SHORT_MM else 10
+        told = math.floor(mm / to + 0.5) * to
+        return f"{told} mm" if told < 1000 else f"{told / 1000:.3f}".rstrip("0").rstrip(".") + " m"
+    inches = length_m / IN
+    parts = 16 if finest else 8 if inches < SHORT_IN else 2
+    whole = Fraction(math.floor(inches * parts + 0.5), parts)
+    feet, rest = divmod(whole, 12)
+    words = [f"{feet} ft"] if feet else []
+    if rest or not feet:
+        ones, part = divmod(rest, 1)
+        shown = " ".join(text for text in (str(ones) if ones or not part else "", str(part) if part else "") if text)
+        words.append(f"{shown} in")
+    return " ".join(words)
+
+
+def _row(kind: str, path: str) -> Row:
+    steps = path.split("/")
+    for row in table("change_words"):
+        pattern = row.text["path"].split("/")
+        alike = len(pattern) == len(steps) and all(a in ("*", b) for a, b in zip(pattern, steps, strict=True))
+        if row.text["kind"] == kind and alike:
+            return row
+    raise OutsideScope("no sentence is known for this change", "write it in your own words")
+
+
+def change_words(kind: str, path: str, values: tuple[object, object], system: str, name: str = "") -> str:
+    """The sentence of a changed field.
+
+    Args:
+        path: The field's path in its structure; an id stands for any.
+        values: What it was and what it is: lengths in m, counts, yes or no, or words for a choice.
+        name: What the part is called, where its sentence says so.
+
+    Raises:
+        OutsideScope: A field without a sentence: the crew writes it.
+        InputError: Values that read alike, or are of another kind.
+
+    Source: data/change_words.csv.
+    """
+    if system not in SYSTEMS:
+        raise InputError("system", f"must be one of: {', '.join(SYSTEMS)}")
+    row = _row(kind, path)
+    was, now = values
+    if row.text["sort"] == "flag":
+        if bool(was) == bool(now):
+            raise InputError("now", "nothing changes")
+        return row.text["sentence" if now else "back"].format(name=name)
+    told = (str(was), str(now))
+    if row.text["sort"] == "length":
+        if not isinstance(was, float) or not isinstance(now, float):
+            raise InputError("now", "must be a length")
+        told = client_length(was, system), client_length(now, system)
+        if told[0] == told[1]:
+            told = client_length(was, system, finest=True), client_length(now, system, finest=True)
+    if told[0] == told[1]:
+        raise InputError("now", "reads as before")
+    sentence = row.text["sentence"].format(was=told[0], now=told[1], name=name or "Line")
+    return sentence[:1].upper() + sentence[1:]
