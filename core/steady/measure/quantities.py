@@ -22,6 +22,7 @@ UNITS: dict[str, tuple[str, float]] = {
     "ft3": ("volume", FT3),
     "L": ("volume", 0.001),
     "m3": ("volume", 1.0),
+    "L/s": ("flow", 0.001),
     "cm3": ("volume", 1e-6),
     "mm3": ("volume", 1e-9),
     "in4": ("inertia", IN**4),

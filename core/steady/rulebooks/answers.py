@@ -292,3 +292,26 @@ def pad_width_m(area_m2: float, round_pad: bool) -> float:
 def pad_thickness_default(width_m: float, post_m: float, least_m: float) -> float:
     """A pad as thick as it reaches past the post, at least `least_m`."""
     return max(least_m, (width_m - post_m) / 2)
+
+
+@value
+class GableWind:
+    """Wind across the ridge of an open gable roof (Pa, up negative): means of both slopes, the harder blown slope, the push
+    sideways on each plan area, and where a code asks for it one slope loaded alone (a mean over the whole roof)."""
+
+    up_pa: float
+    down_pa: float
+    half_up_pa: float
+    half_down_pa: float
+    sideways_pa: float | None = None
+    one_slope_up_pa: float | None = None
+
+
+@value
+class AlongWind:
+    """Wind along the ridge of an open roof (Pa, up negative): means over its length, and its first zone."""
+
+    up_pa: float
+    down_pa: float
+    first_up_pa: float
+    first_down_pa: float

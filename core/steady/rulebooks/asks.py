@@ -304,3 +304,13 @@ class WindFace:
             raise InputError("solidity", "must be above 0 and at most 1")
         if not self.length_m > 0:
             raise InputError("length", "must be above 0")
+
+
+@value
+class OpenFace:
+    """A fence or screen that is mostly open: its height, its solid share, whether its members are round, and how thick (m)."""
+
+    height_m: float
+    solidity: float
+    round_members: bool
+    thick_m: float = 0.0

@@ -3,6 +3,7 @@
 from steady.errors import InputError
 from steady.sums import (
     beam,
+    boards,
     bridge,
     canopy,
     canopy_loads,
@@ -12,16 +13,20 @@ from steady.sums import (
     estimating,
     floating,
     footing,
+    gables,
     gate,
     hardware,
     infill,
     joint_fit,
     joints,
+    mesh,
+    panels,
     roof,
     schedule,
     setout,
     shade,
     slope,
+    stairs,
     stands,
     sticks,
     timber,
@@ -56,6 +61,11 @@ SUMS: dict[str, Sum] = {
         joints,
         joint_fit,
         estimating,
+        mesh,
+        panels,
+        stairs,
+        boards,
+        gables,
     )
     for found in module.SUMS
 }

@@ -24,6 +24,7 @@ from steady.measure.dates import day_of
 from steady.measure.quantities import parse_quantity
 from steady.measure.units import GRAVITY
 from steady.schedule.bookings import WEEKEND, Booking, DigDays, clashes, dig_days
+from steady.sums.fields import needs, number, takes, text
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 
@@ -423,62 +424,46 @@ def _clashes(given: Given) -> float:
     return len(clashes(bookings, travel))
 
 
-def _needs(*names: str, kind: str = "price") -> tuple[Input, ...]:
-    return tuple(Input(name=name, kind=kind) for name in names)
-
-
-def _takes(kind: str, **defaults: str) -> tuple[Input, ...]:
-    return tuple(Input(name=name, kind=kind, default=default) for name, default in defaults.items())
-
-
 LEVEL = Input(name="level", kind="low|typical|high", default="typical")
-EARNS = _takes("number", margin="or a markup", markup="or a margin")
+EARNS = takes("number", margin="or a markup", markup="or a margin")
 WAGES = (
-    *_takes("price", wage="0"),
-    *_takes("number", burden="0"),
-    *_takes("number", overhead="0, or by the hour"),
-    *_takes("price", overhead_per_hour="none"),
+    *takes("price", wage="0"),
+    *takes("number", burden="0"),
+    *takes("number", overhead="0, or by the hour"),
+    *takes("price", overhead_per_hour="none"),
 )
 PRACTICE = "practice: one estimator's rates and ways, from memory, low"
 EXACT = "practice: arithmetic on exact decimals"
-
-
-def _text(name: str, reckon: Callable[[Given], str]) -> Output:
-    return Output(name=name, unit="text", reckon=reckon)
 
 
 def _time(name: str, reckon: Callable[[Given], float]) -> Output:
     return Output(name=name, unit="h", reckon=lambda given: reckon(given) * H)
 
 
-def _number(name: str, reckon: Callable[[Given], float]) -> Output:
-    return Output(name=name, unit="count", reckon=reckon)
-
-
 SUMS = (
     Sum(
         name="money.round",
         asks="What is an amount, rounded?",
-        inputs=(*_needs("amount"), *_takes("price", step="0.01"), *_takes("half up|up", way="half up")),
-        outputs=(_text("rounded", _round),),
+        inputs=(*needs("amount", kind="price"), *takes("price", step="0.01"), *takes("half up|up", way="half up")),
+        outputs=(text("rounded", _round),),
         source=EXACT,
     ),
     Sum(
         name="money.allocate",
         asks="How is a total divided by weights?",
-        inputs=(*_needs("total"), *_needs("weights", kind="list"), *_takes("price", step="0.01")),
-        outputs=(_text("parts", _allocate),),
+        inputs=(*needs("total", kind="price"), *needs("weights", kind="list"), *takes("price", step="0.01")),
+        outputs=(text("parts", _allocate),),
         source=EXACT,
     ),
     Sum(
         name="labour.dig_hole",
         asks="How long does it take to dig holes?",
         inputs=(
-            *_needs("hole_width", "hole_depth", kind="length"),
-            *_needs("soil", kind="|".join(labour.SOILS)),
-            *_needs("tool", kind="text"),
-            *_takes("round|square", shape="round"),
-            *_takes("count", holes="1"),
+            *needs("hole_width", "hole_depth", kind="length"),
+            *needs("soil", kind="|".join(labour.SOILS)),
+            *needs("tool", kind="text"),
+            *takes("round|square", shape="round"),
+            *takes("count", holes="1"),
             LEVEL,
         ),
         outputs=(
@@ -492,15 +477,15 @@ SUMS = (
         name="labour.haul_spoil",
         asks="How long does it take to haul spoil?",
         inputs=(
-            *_needs("volume", kind="volume"),
-            *_needs("soil", kind="text"),
-            *_needs("distance", kind="length"),
-            *_takes("barrow|loader", way="barrow"),
+            *needs("volume", kind="volume"),
+            *needs("soil", kind="text"),
+            *needs("distance", kind="length"),
+            *takes("barrow|loader", way="barrow"),
             LEVEL,
         ),
         outputs=(
             Output(name="loose", unit="ft3|m3", reckon=lambda g: _haul(g).loose_m3),
-            _number("loads", lambda g: _haul(g).count),
+            number("loads", lambda g: _haul(g).count),
             _time("hours", lambda g: _haul(g).hours),
         ),
         source=PRACTICE,
@@ -509,16 +494,16 @@ SUMS = (
         name="labour.concrete",
         asks="How long does it take to place concrete?",
         inputs=(
-            *_needs("way", kind="by hand|mixer|dry|truck chute|truck barrow"),
-            *_takes("count", bags="by truck none"),
-            *_takes("mass", bag_mass="by truck none"),
-            *_takes("volume", volume="by bag none"),
-            *_takes("count", crew="3"),
-            *_takes("length", distance="0"),
+            *needs("way", kind="by hand|mixer|dry|truck chute|truck barrow"),
+            *takes("count", bags="by truck none"),
+            *takes("mass", bag_mass="by truck none"),
+            *takes("volume", volume="by bag none"),
+            *takes("count", crew="3"),
+            *takes("length", distance="0"),
             LEVEL,
         ),
         outputs=(
-            _number("trips", lambda g: _concrete(g).count),
+            number("trips", lambda g: _concrete(g).count),
             _time("hours", lambda g: _concrete(g).hours),
         ),
         source=PRACTICE,
@@ -527,13 +512,13 @@ SUMS = (
         name="labour.set_post",
         asks="How many people set a post, and how long?",
         inputs=(
-            *_needs("post_mass", kind="mass"),
-            *_needs("height", kind="length"),
-            *_takes("count", posts="1"),
+            *needs("post_mass", kind="mass"),
+            *needs("height", kind="length"),
+            *takes("count", posts="1"),
             LEVEL,
         ),
         outputs=(
-            _number("people", lambda g: _set_post(g).people_count),
+            number("people", lambda g: _set_post(g).people_count),
             _time("hours", lambda g: _set_post(g).hours),
         ),
         source=PRACTICE,
@@ -541,9 +526,9 @@ SUMS = (
     Sum(
         name="labour.lift",
         asks="How many people lift a piece, and how long?",
-        inputs=(*_needs("mass", kind="mass"), *_needs("height", kind="length"), *_takes("count", pieces="1"), LEVEL),
+        inputs=(*needs("mass", kind="mass"), *needs("height", kind="length"), *takes("count", pieces="1"), LEVEL),
         outputs=(
-            _number("people", lambda g: _lift(g).people_count),
+            number("people", lambda g: _lift(g).people_count),
             _time("hours", lambda g: _lift(g).hours),
         ),
         source=PRACTICE,
@@ -551,7 +536,7 @@ SUMS = (
     Sum(
         name="labour.pieces",
         asks="How long does so much of a task take?",
-        inputs=(*_needs("task", kind="text"), *_needs("count", kind="number"), *_takes("number", factor="1"), LEVEL),
+        inputs=(*needs("task", kind="text"), *needs("count", kind="number"), *takes("number", factor="1"), LEVEL),
         outputs=(_time("rate", _rate), _time("hours", _pieces)),
         source=PRACTICE,
     ),
@@ -559,17 +544,17 @@ SUMS = (
         name="labour.finish",
         asks="How long does a finish take, and how much of it?",
         inputs=(
-            *_needs("area", kind="area"),
-            *_takes("count", coats="2"),
-            *_takes("brush|roller|spray", way="brush"),
-            *_takes("rough|planed", surface="rough"),
-            *_takes("number", coverage="by the surface, m2 a litre", tin="5 litres"),
+            *needs("area", kind="area"),
+            *takes("count", coats="2"),
+            *takes("brush|roller|spray", way="brush"),
+            *takes("rough|planed", surface="rough"),
+            *takes("number", coverage="by the surface, m2 a litre", tin="5 litres"),
             LEVEL,
         ),
         outputs=(
             _time("hours", lambda g: _finish(g).hours),
             Output(name="litres", unit="L", reckon=lambda g: _finish(g).litres / 1000),
-            _number("tins", lambda g: _finish(g).tins_count),
+            number("tins", lambda g: _finish(g).tins_count),
         ),
         source=PRACTICE,
     ),
@@ -577,14 +562,14 @@ SUMS = (
         name="labour.days",
         asks="How many days does a crew take?",
         inputs=(
-            *_needs("hours", kind="number"),
-            *_needs("crew", kind="count"),
-            *_takes("number", day="8", setup="0.5", travel="0"),
-            *_takes("flag", travel_in_day="yes"),
-            *_takes("number", contingency="0"),
+            *needs("hours", kind="number"),
+            *needs("crew", kind="count"),
+            *takes("number", day="8", setup="0.5", travel="0"),
+            *takes("flag", travel_in_day="yes"),
+            *takes("number", contingency="0"),
         ),
         outputs=(
-            _number("days", lambda g: _days(g).days_count),
+            number("days", lambda g: _days(g).days_count),
             _time("work_hours", lambda g: _days(g).work_h),
             _time("setup_hours", lambda g: _days(g).setup_h),
             _time("travel_hours", lambda g: _days(g).travel_h),
@@ -596,24 +581,24 @@ SUMS = (
         name="labour.rate_update",
         asks="What is a crew's own rate, from its records?",
         inputs=(
-            *_needs("rate", "weight", kind="number"),
-            *_needs("records", kind="list"),
-            *_takes("number", half_life="730 days"),
+            *needs("rate", "weight", kind="number"),
+            *needs("records", kind="list"),
+            *takes("number", half_life="730 days"),
         ),
         outputs=(
             _time("rate", lambda g: _learned(g).rate_h),
             Output(name="share", unit="-", reckon=lambda g: _learned(g).share),
-            _number("used", lambda g: _learned(g).used_count),
+            number("used", lambda g: _learned(g).used_count),
         ),
         source=PRACTICE,
     ),
     Sum(
         name="price.packs",
         asks="How many packs, and what do they cost?",
-        inputs=(*_needs("quantity", "price"), *_takes("number", waste="0", pack="1")),
+        inputs=(*needs("quantity", "price", kind="price"), *takes("number", waste="0", pack="1")),
         outputs=(
-            _number("packs", lambda g: _packs(g).count),
-            _text("cost", lambda g: written(_packs(g).cost)),
+            number("packs", lambda g: _packs(g).count),
+            text("cost", lambda g: written(_packs(g).cost)),
             Output(name="left", unit="-", reckon=lambda g: float(_packs(g).left)),
         ),
         source=EXACT,
@@ -621,17 +606,17 @@ SUMS = (
     Sum(
         name="price.line",
         asks="What does a line cost?",
-        inputs=_needs("quantity", "unit_price"),
-        outputs=(_text("cost", _line),),
+        inputs=needs("quantity", "unit_price", kind="price"),
+        outputs=(text("cost", _line),),
         source=EXACT,
     ),
     Sum(
         name="price.margin",
         asks="What is the price of a cost, and what does it earn?",
-        inputs=(*_needs("cost"), *EARNS),
+        inputs=(*needs("cost", kind="price"), *EARNS),
         outputs=(
-            _text("price", lambda g: written(_priced(g).price)),
-            _text("profit", lambda g: written(_priced(g).profit)),
+            text("price", lambda g: written(_priced(g).price)),
+            text("profit", lambda g: written(_priced(g).profit)),
             Output(name="margin", unit="-", reckon=lambda g: float(_priced(g).margin)),
             Output(name="markup", unit="-", reckon=lambda g: float(_priced(g).markup)),
         ),
@@ -641,43 +626,47 @@ SUMS = (
         name="price.build",
         asks="What is the price of a job from its costs?",
         inputs=(
-            *_takes("price", materials="0", hours="0"),
+            *takes("price", materials="0", hours="0"),
             *WAGES,
-            *_takes("price", equipment="0", subcontract="0", allowance="0", delivery="0", disposal="0"),
-            *_takes("number", contingency="0"),
+            *takes("price", equipment="0", subcontract="0", allowance="0", delivery="0", disposal="0"),
+            *takes("number", contingency="0"),
             *EARNS,
-            *_takes("price", step="0.01", least_charge="0"),
+            *takes("price", step="0.01", least_charge="0"),
         ),
         outputs=(
-            _text("labour", lambda g: written(_build(g).labour)),
-            _text("direct", lambda g: written(_build(g).direct)),
-            _text("contingency", lambda g: written(_build(g).contingency)),
-            _text("overhead", lambda g: written(_build(g).overhead)),
-            _text("cost", lambda g: written(_build(g).cost)),
-            _text("price", lambda g: written(_build(g).price)),
-            _text("profit", lambda g: written(_build(g).profit)),
+            text("labour", lambda g: written(_build(g).labour)),
+            text("direct", lambda g: written(_build(g).direct)),
+            text("contingency", lambda g: written(_build(g).contingency)),
+            text("overhead", lambda g: written(_build(g).overhead)),
+            text("cost", lambda g: written(_build(g).cost)),
+            text("price", lambda g: written(_build(g).price)),
+            text("profit", lambda g: written(_build(g).profit)),
         ),
         source=EXACT,
     ),
     Sum(
         name="price.client_lines",
         asks="What does each of the client's lines cost?",
-        inputs=(*_needs("direct", kind="list"), *_takes("price", hidden="0"), *EARNS, *_takes("price", step="1")),
+        inputs=(*needs("direct", kind="list"), *takes("price", hidden="0"), *EARNS, *takes("price", step="1")),
         outputs=(
-            _text("price", lambda g: written(sum(_client_lines(g), ZERO))),
-            _text("prices", lambda g: _joined(_client_lines(g))),
+            text("price", lambda g: written(sum(_client_lines(g), ZERO))),
+            text("prices", lambda g: _joined(_client_lines(g))),
         ),
         source=EXACT,
     ),
     Sum(
         name="price.per_unit",
         asks="What is a price for each foot, metre, square foot and square metre?",
-        inputs=(*_needs("price"), *_takes("length", length="or an area"), *_takes("area", area="or a length")),
+        inputs=(
+            *needs("price", kind="price"),
+            *takes("length", length="or an area"),
+            *takes("area", area="or a length"),
+        ),
         outputs=(
-            _text("per_ft", _per(0, "length")),
-            _text("per_m", _per(1, "length")),
-            _text("per_ft2", _per(0, "area")),
-            _text("per_m2", _per(1, "area")),
+            text("per_ft", _per(0, "length")),
+            text("per_m", _per(1, "length")),
+            text("per_ft2", _per(0, "area")),
+            text("per_m2", _per(1, "area")),
         ),
         source=EXACT,
     ),
@@ -685,29 +674,29 @@ SUMS = (
         name="tax.sum",
         asks="What tax is on a price?",
         inputs=(
-            *_needs("place", kind="us|ca|nz|uk"),
-            *_takes("text", region="for ca"),
-            *_takes("price", material="0", labour="0", other="0"),
-            *_takes("number", rate="for us"),
-            *_takes("|".join(taxes.ON), on="for us"),
-            *_takes("flag", other_taxed="no"),
-            *_takes("all|materials|none", provincial_on="for ca"),
-            *_takes("|".join(taxes.VAT_UK), vat="standard, uk"),
+            *needs("place", kind="us|ca|nz|uk"),
+            *takes("text", region="for ca"),
+            *takes("price", material="0", labour="0", other="0"),
+            *takes("number", rate="for us"),
+            *takes("|".join(taxes.ON), on="for us"),
+            *takes("flag", other_taxed="no"),
+            *takes("all|materials|none", provincial_on="for ca"),
+            *takes("|".join(taxes.VAT_UK), vat="standard, uk"),
         ),
         outputs=(
-            _text("tax", lambda g: written(_tax(g))),
-            _text("total", lambda g: written(_bases(g).total + _tax(g))),
-            _text("parts", lambda g: "; ".join(f"{tax.name} {written(tax.amount)}" for tax in _taxes(g))),
+            text("tax", lambda g: written(_tax(g))),
+            text("total", lambda g: written(_bases(g).total + _tax(g))),
+            text("parts", lambda g: "; ".join(f"{tax.name} {written(tax.amount)}" for tax in _taxes(g))),
         ),
         source="practice: rates from memory; a crew confirms them with its accountant",
     ),
     Sum(
         name="tax.inside",
         asks="What tax is inside an amount?",
-        inputs=(*_needs("gross"), *_needs("rate", kind="number")),
+        inputs=(*needs("gross", kind="price"), *needs("rate", kind="number")),
         outputs=(
-            _text("net", lambda g: written(taxes.inside(_money(g, "gross"), _money(g, "rate"))[0])),
-            _text("tax", lambda g: written(taxes.inside(_money(g, "gross"), _money(g, "rate"))[1])),
+            text("net", lambda g: written(taxes.inside(_money(g, "gross"), _money(g, "rate"))[0])),
+            text("tax", lambda g: written(taxes.inside(_money(g, "gross"), _money(g, "rate"))[1])),
         ),
         source=EXACT,
     ),
@@ -715,59 +704,59 @@ SUMS = (
         name="payments.split",
         asks="How is a total paid in steps?",
         inputs=(
-            *_needs("total"),
-            *_needs("steps", kind="list"),
-            *_takes("price", round_to="1"),
-            *_takes("number", deposit_most_ratio="no limit"),
-            *_takes("price", deposit_most="no limit"),
+            *needs("total", kind="price"),
+            *needs("steps", kind="list"),
+            *takes("price", round_to="1"),
+            *takes("number", deposit_most_ratio="no limit"),
+            *takes("price", deposit_most="no limit"),
         ),
         outputs=(
-            _text("amounts", lambda g: _joined(_split(g))),
-            _text("rest", lambda g: written(_split(g)[-1])),
+            text("amounts", lambda g: _joined(_split(g))),
+            text("rest", lambda g: written(_split(g)[-1])),
         ),
         source=EXACT,
     ),
     Sum(
         name="payments.retain",
         asks="What is due where a part is retained?",
-        inputs=(*_needs("amounts", kind="list"), *_needs("ratio", kind="number")),
+        inputs=(*needs("amounts", kind="list"), *needs("ratio", kind="number")),
         outputs=(
-            _text("due", lambda g: _joined(_retained(g)[0])),
-            _text("retained", lambda g: written(sum(_retained(g)[1], ZERO))),
+            text("due", lambda g: _joined(_retained(g)[0])),
+            text("retained", lambda g: written(sum(_retained(g)[1], ZERO))),
         ),
         source=EXACT,
     ),
     Sum(
         name="payments.open",
         asks="What is still open?",
-        inputs=(*_needs("invoices", kind="list"), *_takes("list", credits="none", payments="none")),
+        inputs=(*needs("invoices", kind="list"), *takes("list", credits="none", payments="none")),
         outputs=(
-            _text("open", lambda g: written(_open(g)[0])),
-            _text("overpaid", lambda g: written(_open(g)[1])),
+            text("open", lambda g: written(_open(g)[0])),
+            text("overpaid", lambda g: written(_open(g)[1])),
         ),
         source=EXACT,
     ),
     Sum(
         name="contract.sum",
         asks="What does a contract come to?",
-        inputs=(*_needs("accepted"), *_takes("list", changes="none")),
-        outputs=(_text("total", lambda g: written(contract_sum(_money(g, "accepted"), _changes(g)))),),
+        inputs=(*needs("accepted", kind="price"), *takes("list", changes="none")),
+        outputs=(text("total", lambda g: written(contract_sum(_money(g, "accepted"), _changes(g)))),),
         source=EXACT,
     ),
     Sum(
         name="change.price",
         asks="What does a change cost the client, and the crew?",
         inputs=(
-            *_needs("reason", kind="client|site|crew"),
-            *_takes("list", added="nothing", removed="nothing", unit_rates="none"),
+            *needs("reason", kind="client|site|crew"),
+            *takes("list", added="nothing", removed="nothing", unit_rates="none"),
             *WAGES,
             *EARNS,
-            *_takes("number", credit_ratio="1"),
-            *_takes("price", fee="0"),
+            *takes("number", credit_ratio="1"),
+            *takes("price", fee="0"),
         ),
         outputs=(
-            _text("price", lambda g: written(_change(g).price)),
-            _text("cost", lambda g: written(_change(g).cost)),
+            text("price", lambda g: written(_change(g).price)),
+            text("cost", lambda g: written(_change(g).cost)),
         ),
         source=EXACT,
     ),
@@ -775,37 +764,37 @@ SUMS = (
         name="change.words",
         asks="How is a change told to a client?",
         inputs=(
-            *_needs("kind", "path", "was", "now", kind="text"),
-            *_needs("system", kind="imperial|metric"),
-            *_takes("text", name="none"),
+            *needs("kind", "path", "was", "now", kind="text"),
+            *needs("system", kind="imperial|metric"),
+            *takes("text", name="none"),
         ),
-        outputs=(_text("says", _words),),
+        outputs=(text("says", _words),),
         source="practice: sentences of our own",
     ),
     Sum(
         name="invoice.due",
         asks="What does the next invoice ask?",
         inputs=(
-            *_needs("steps", kind="list"),
-            *_needs("reached", kind="count"),
-            *_takes("list", changes="none"),
-            *_takes("next|end", changes_when="next"),
-            *_takes("price", invoiced_before="0"),
+            *needs("steps", kind="list"),
+            *needs("reached", kind="count"),
+            *takes("list", changes="none"),
+            *takes("next|end", changes_when="next"),
+            *takes("price", invoiced_before="0"),
         ),
-        outputs=(_text("due", lambda g: written(_invoice(g))),),
+        outputs=(text("due", lambda g: written(_invoice(g))),),
         source=EXACT,
     ),
     Sum(
         name="order.still",
         asks="What is still to order, owed and over?",
         inputs=(
-            *_needs("needed", kind="count"),
-            *_takes("count", rack="0", ordered="0", good="0", cancelled="0", broken="0", returned="0"),
+            *needs("needed", kind="count"),
+            *takes("count", rack="0", ordered="0", good="0", cancelled="0", broken="0", returned="0"),
         ),
         outputs=(
-            _number("open", lambda g: _still(g).open),
-            _number("to_order", lambda g: _still(g).to_order),
-            _number("surplus", lambda g: _still(g).surplus),
+            number("open", lambda g: _still(g).open),
+            number("to_order", lambda g: _still(g).to_order),
+            number("surplus", lambda g: _still(g).surplus),
         ),
         source="practice: arithmetic",
     ),
@@ -813,37 +802,37 @@ SUMS = (
         name="order.truck",
         asks="What does an order weigh, and how many trips?",
         inputs=(
-            *_needs("lines", kind="list"),
-            *_needs("payload", kind="mass"),
-            *_takes("length", bed="any length"),
+            *needs("lines", kind="list"),
+            *needs("payload", kind="mass"),
+            *takes("length", bed="any length"),
         ),
         outputs=(
             Output(name="mass", unit="lb|kg", reckon=_truck_mass),
             Output(name="longest", unit="ft|m", reckon=lambda g: _truck(g).longest_m),
-            _number("trips", lambda g: _truck(g).trips),
+            number("trips", lambda g: _truck(g).trips),
         ),
         source="practice: whole pieces, the heaviest first",
     ),
     Sum(
         name="delivery.match",
         asks="What of a bill is paid, and what is claimed?",
-        inputs=_needs("price", "good", "billed", "billed_price"),
+        inputs=needs("price", "good", "billed", "billed_price", kind="price"),
         outputs=(
-            _text("pay", lambda g: written(_match(g).pay)),
-            _text("claim", lambda g: written(_match(g).claim)),
-            _text("price_variance", lambda g: written(_match(g).price_variance)),
+            text("pay", lambda g: written(_match(g).pay)),
+            text("claim", lambda g: written(_match(g).claim)),
+            text("price_variance", lambda g: written(_match(g).price_variance)),
         ),
         source=EXACT,
     ),
     Sum(
         name="cost.forecast",
         asks="What will a job have cost, and earned?",
-        inputs=(*_needs("contract_net"), *_needs("rows", kind="list")),
+        inputs=(*needs("contract_net", kind="price"), *needs("rows", kind="list")),
         outputs=(
-            _text("forecast", lambda g: written(_forecast(g).forecast)),
-            _text("margin", lambda g: written(_forecast(g).margin)),
+            text("forecast", lambda g: written(_forecast(g).forecast)),
+            text("margin", lambda g: written(_forecast(g).margin)),
             Output(name="margin_ratio", unit="-", reckon=lambda g: float(_forecast(g).margin_ratio)),
-            _text("variance", lambda g: written(_forecast(g).variance)),
+            text("variance", lambda g: written(_forecast(g).variance)),
         ),
         source=EXACT,
     ),
@@ -851,22 +840,22 @@ SUMS = (
         name="schedule.dig_from",
         asks="When may digging begin after the locate is called?",
         inputs=(
-            *_needs("called", kind="text"),
-            *_takes("count", lead_days="2"),
-            *_takes("list", weekdays_off="Saturday and Sunday", holidays="none"),
-            *_takes("count", life_days="not said"),
+            *needs("called", kind="text"),
+            *takes("count", lead_days="2"),
+            *takes("list", weekdays_off="Saturday and Sunday", holidays="none"),
+            *takes("count", life_days="not said"),
         ),
         outputs=(
-            _text("first_dig", lambda g: _dig(g).first.isoformat()),
-            _text("last_dig", _last_dig),
+            text("first_dig", lambda g: _dig(g).first.isoformat()),
+            text("last_dig", _last_dig),
         ),
         source="practice: the local law's days, from memory, low",
     ),
     Sum(
         name="board.clashes",
         asks="Which bookings clash?",
-        inputs=(*_needs("bookings", kind="list"), *_takes("list", travel="none")),
-        outputs=(_number("clashes", _clashes),),
+        inputs=(*needs("bookings", kind="list"), *takes("list", travel="none")),
+        outputs=(number("clashes", _clashes),),
         source="practice: half-open bookings and the way between jobs",
     ),
 )

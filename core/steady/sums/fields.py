@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from steady.sums.given import Given
-from steady.sums.model import Output
+from steady.sums.model import Input, Output
 
 
 def fields_of(reckon: Callable[[Given], object], unit: str, *names: str) -> tuple[Output, ...]:
@@ -33,3 +33,23 @@ def field_name(name: str, unit: str) -> str:
         "in3|mm3": "m3",
     }.get(unit)
     return f"{name}_{suffix}" if suffix else name
+
+
+def needs(*names: str, kind: str) -> tuple[Input, ...]:
+    """Inputs of a kind that are needed."""
+    return tuple(Input(name=name, kind=kind) for name in names)
+
+
+def takes(kind: str, **defaults: str) -> tuple[Input, ...]:
+    """Inputs of a kind with what stands for each where it is not given."""
+    return tuple(Input(name=name, kind=kind, default=default) for name, default in defaults.items())
+
+
+def text(name: str, reckon: Callable[[Given], str]) -> Output:
+    """An output in words."""
+    return Output(name=name, unit="text", reckon=reckon)
+
+
+def number(name: str, reckon: Callable[[Given], float], unit: str = "count") -> Output:
+    """A count, or a plain number."""
+    return Output(name=name, unit=unit, reckon=reckon)

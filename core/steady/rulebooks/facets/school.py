@@ -18,11 +18,14 @@ class School:
     small_lengths = "m"
     frost_asked = True
     floor_snow_asked = False
+    steel_factor = 0.9
+    steel_source = "practice: limit states, from memory, medium"
     load_factor = 1.0
     load_factor_source = "allowable stresses: loads as they are"
     """`small_lengths`: the unit that spans are shown in (in, m or mm). `frost_asked`: footings go by the place's frost;
     `floor_snow_asked`: a deck's load goes by its snow, too. `load_factor` is put on people and weight where a school
-    reckons with design resistances: its factor of live loads, on the safe side for the dead part."""
+    reckons with design resistances: its factor of live loads, on the safe side for the dead part. `steel_factor`: φ or 1/Ω of
+    a tube's bending."""
 
     @property
     def units(self) -> Units:

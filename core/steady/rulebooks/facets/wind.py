@@ -3,8 +3,8 @@
 from typing import Self
 
 from steady.plan.model import Step
-from steady.rulebooks.answers import NamedZone, WindOnFence
-from steady.rulebooks.asks import OpenRoofAsk, WindFace, WindLeg, WindPlace
+from steady.rulebooks.answers import AlongWind, GableWind, NamedZone, WindOnFence
+from steady.rulebooks.asks import OpenFace, OpenRoofAsk, WindFace, WindLeg, WindPlace
 from steady.rulebooks.facets.school import School
 
 
@@ -73,3 +73,15 @@ class Wind(School):
     def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> Step:
         """Wind on an open roof, negative is up."""
         self.none("wind on open roofs")
+
+    def open_face_pressure(self, place: WindPlace, face: OpenFace) -> tuple[float, Step]:
+        """Coefficient on the solid part of an open face, and the pressure on its gross area."""
+        self.none("wind on open faces")
+
+    def open_gable(self, place: WindPlace, ask: OpenRoofAsk) -> GableWind:
+        """Wind across the ridge of an open gable roof."""
+        self.none("wind on open gable roofs")
+
+    def open_along(self, place: WindPlace, ask: OpenRoofAsk, length_m: float) -> AlongWind:
+        """Wind along the ridge of an open roof."""
+        self.none("wind along open roofs")

@@ -8,6 +8,7 @@ from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Column,
     Combination,
+    GableWind,
     GuardNeeded,
     Notched,
     PeopleLoad,
@@ -26,6 +27,7 @@ from steady.rulebooks.asks import (
     JoistAsk,
     Kind,
     LoadType,
+    OpenFace,
     OpenRoofAsk,
     RafterAsk,
     ScrewAsk,
@@ -48,6 +50,8 @@ class UnitedKingdom(Rulebook):
     """EN 1995-1-1 and the UK annex. Every value is from memory and marked so until a person compares it."""
 
     key = "uk"
+    steel_factor = 1.0
+    steel_source = "practice: EN 1993-1-1 6.2.5, from memory, high"
     joints = UkJoints()
     title = "United Kingdom"
     edition = "EN 1995-1-1, EN 1990, EN 1991-1-4 with UK annexes"
@@ -305,6 +309,14 @@ class UnitedKingdom(Rulebook):
             source="ec1-4: Table 7.6; medium",
             says="characteristic; up is negative",
         )
+
+    def open_face_pressure(self, place: WindPlace, face: OpenFace) -> tuple[float, Step]:
+        """Upper bounds of EN 1991-1-4 7.11, whose curves are not recalled."""
+        return loads.open_face_pressure(self.velocity_pressure(place, face.height_m)[1], face)
+
+    def open_gable(self, place: WindPlace, ask: OpenRoofAsk) -> GableWind:
+        """EN 1991-1-4 Table 7.7."""
+        return loads.open_gable(self.velocity_pressure(place, ask.height_m)[1], ask)
 
     def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
         """EN 1991-1-3 5.3: .8 of the snow on the ground, to 30 degrees."""

@@ -10,6 +10,7 @@ from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Combination,
+    GableWind,
     GuardNeeded,
     PeopleLoad,
     WindOnFence,
@@ -17,7 +18,7 @@ from steady.rulebooks.answers import (
     product_step,
     si,
 )
-from steady.rulebooks.asks import DriftAsk, LegEnd, SnowAsk, WindFace, WindLeg, WindPlace
+from steady.rulebooks.asks import DriftAsk, LegEnd, OpenFace, OpenRoofAsk, SnowAsk, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, middle_arm, zones_between
 from steady.rulebooks.treatment import treatment as by_table
 
@@ -318,12 +319,12 @@ def canopy_coefficient(slope_rad: float, obstructed: bool, uplift: bool) -> floa
     """Overall net coefficient of a mono-pitch canopy, up negative.
 
     Raises:
-        OutsideScope: Steeper than 10 degrees.
+        OutsideScope: Steeper than 30 degrees.
 
     Source: EN 1991-1-4 Table 7.6 (from memory, medium).
     """
-    if not 0 <= slope_rad <= math.radians(10) + 1e-9:
-        raise OutsideScope("canopies steeper than 10 degrees are not entered", "a flatter roof, or an engineer")
+    if not 0 <= slope_rad <= math.radians(30) + 1e-9:
+        raise OutsideScope("canopies steeper than 30 degrees are not entered", "a flatter roof, or an engineer")
     flow = "down" if not uplift else "up, blocked" if obstructed else "up, clear"
     points = sorted(
         (r.number("slope_rad"), r.number("net_coefficient")) for r in table("uk_canopy") if r.text["flow"] == flow
@@ -407,3 +408,47 @@ def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
         says="how far out it lies",
     )
     return peak, wide
+
+
+FLAT_LATTICE, ROUND_LATTICE = 2.0, 1.3
+"""Upper bounds of c_f of lattices on their solid area: the curves of EN 1991-1-4 7.11 are not recalled [our own]."""
+
+
+def open_face_pressure(q: Step, face: OpenFace) -> tuple[float, Step]:
+    """c_f on the solid part of an open face, and the pressure on its gross area, characteristic.
+
+    Raises:
+        OutsideScope: Eight tenths solid or more: the table of free-standing walls takes over.
+
+    Source: EN 1991-1-4 7.11 (bounds of our own, low).
+    """
+    if face.solidity >= 0.8:
+        raise OutsideScope("a face of eight tenths or more counts as a wall", "the wind on a solid fence")
+    coefficient = ROUND_LATTICE if face.round_members else FLAT_LATTICE
+    return coefficient, Step(
+        symbol="w",
+        value=q.value * coefficient * face.solidity,
+        unit="kPa",
+        formula="q_p * c_f * e",
+        inputs=(("q_p", q.value, "kPa"), ("c_f", coefficient, ""), ("e", face.solidity, "")),
+        source="ec1-4: 7.11, bounds of our own; low",
+        says="an open face, on its gross area; characteristic",
+    )
+
+
+def open_gable(q: Step, ask: OpenRoofAsk) -> GableWind:
+    """Wind on an open gable roof: both slopes alike, or one alone. Source: EN 1991-1-4 Table 7.7 (from memory, medium).
+
+    Raises:
+        OutsideScope: Flatter than 5 degrees, or steeper than 30.
+    """
+    if not math.radians(5) - 1e-9 <= ask.slope_rad <= math.radians(30) + 1e-9:
+        raise OutsideScope("the table of duopitch canopies is entered from 5 to 30 degrees", "another pitch")
+    up, down = (
+        between(sorted((row.number("slope_rad"), row.number(column)) for row in table("uk_duopitch")), ask.slope_rad)
+        for column in ("up_blocked_coefficient" if ask.obstructed else "up_clear_coefficient", "down_coefficient")
+    )
+    pa = q.value * 1000
+    return GableWind(
+        up_pa=pa * up, down_pa=pa * down, half_up_pa=pa * up, half_down_pa=pa * down, one_slope_up_pa=pa * up / 2
+    )

@@ -7,8 +7,10 @@ from steady.measure.units import FT, IN, LB, MPH, PSF, PSI
 from steady.plan.model import Step
 from steady.rulebooks import pole
 from steady.rulebooks.answers import (
+    AlongWind,
     Column,
     Combination,
+    GableWind,
     GuardNeeded,
     Notched,
     Pad,
@@ -31,6 +33,7 @@ from steady.rulebooks.asks import (
     JoistAsk,
     Kind,
     LoadType,
+    OpenFace,
     OpenRoofAsk,
     PadAsk,
     PostAsk,
@@ -64,6 +67,8 @@ class UnitedStates(Rulebook):
     """NDS 2018, ASCE 7-16 or 7-22, IBC 2021. Every value is from memory and marked so until a person compares it."""
 
     key = "us"
+    steel_factor = 1 / 1.67
+    steel_source = "practice: AISC 360-16 F7, F8, from memory, high"
     joints = NdsJoints()
     floor_snow_asked = True
     title = "United States"
@@ -523,6 +528,18 @@ class UnitedStates(Rulebook):
     def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> Step:
         """ASCE 7 27.3.2."""
         return wind.open_roof_pressure(place, ask)
+
+    def open_face_pressure(self, place: WindPlace, face: OpenFace) -> tuple[float, Step]:
+        """ASCE 7 29.4."""
+        return wind.open_face_pressure(place, face)
+
+    def open_gable(self, place: WindPlace, ask: OpenRoofAsk) -> GableWind:
+        """ASCE 7 Fig. 27.3-5."""
+        return wind.open_gable(place, ask)
+
+    def open_along(self, place: WindPlace, ask: OpenRoofAsk, length_m: float) -> AlongWind:
+        """ASCE 7 Fig. 27.3-7."""
+        return wind.open_along(place, ask, length_m)
 
     def roof_shelters(self) -> tuple[tuple[str, str], ...]:
         """ASCE 7-16 Table 7.3-1, note a."""

@@ -4,6 +4,7 @@ A fence is looked at leg by leg, from corner to corner. Both ends of a leg are t
 the worst case governs.
 """
 
+import itertools
 import math
 from functools import cache
 
@@ -12,8 +13,8 @@ from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, MPH, PSF
 from steady.plan.model import Step
-from steady.rulebooks.answers import WindOnFence, WindZone, si
-from steady.rulebooks.asks import LegEnd, OpenRoofAsk, WindFace, WindLeg, WindPlace
+from steady.rulebooks.answers import AlongWind, GableWind, WindOnFence, WindZone, si
+from steady.rulebooks.asks import LegEnd, OpenFace, OpenRoofAsk, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, zones_between
 
 GUST = 0.85
@@ -362,7 +363,7 @@ def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> Step:
 
     Raises:
         InputError: A slope below 0.
-        OutsideScope: Steeper than 15 degrees.
+        OutsideScope: Steeper than 45 degrees.
 
     Source: ASCE 7-16 27.3.2, Fig. 27.3-4 (from memory, medium to high); between slopes by straight lines.
     """
@@ -370,8 +371,8 @@ def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> Step:
     degrees = math.degrees(ask.slope_rad)
     if not degrees >= 0:
         raise InputError("slope", "must be 0 or more")
-    if degrees > 15 + 1e-9:
-        raise OutsideScope("free roofs steeper than 15 degrees are not entered", "a flatter roof, or an engineer")
+    if degrees > 45 + 1e-9:
+        raise OutsideScope("free roofs steeper than 45 degrees are not entered", "a flatter roof, or an engineer")
     flow = "obstructed" if ask.obstructed else "clear"
     cases: dict[tuple[float, str], list[tuple[float, float]]] = {}
     for row in table("us_open_roof"):
@@ -394,4 +395,93 @@ def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> Step:
         inputs=(("q", q.value, "psf"), ("G", GUST, ""), ("C_N", worst, "")),
         source="asce-7-16: Fig. 27.3-4, 2.4.1; medium",
         says=f"{'the harder blown half' if ask.own_half else 'mean of both halves'}, {flow} wind flow; up is negative",
+    )
+
+
+FLAT_MEMBERS = ((0.1, 2.0), (0.3, 1.8), (0.7, 1.6))
+ROUND_MEMBERS = ((0.1, 1.2), (0.3, 1.3), (0.7, 1.5))
+THICK_ROUND_MEMBERS = ((0.1, 0.8), (0.3, 0.9), (0.7, 1.1))
+THICK_ROUND = 2.5
+"""D sqrt(q) in ft and psf from which a round member is thick. Source: asce-7-16: Fig. 29.4-2 (from memory, high)."""
+
+
+def open_face_pressure(place: WindPlace, face: OpenFace) -> tuple[float, Step]:
+    """C_f on the solid part of an open face, and the pressure on its gross area, at allowable level.
+
+    Raises:
+        OutsideScope: Seven tenths solid or more: the figure of solid fences takes over.
+
+    Source: ASCE 7-16 29.4, Fig. 29.4-2, 29.7 (from memory, high; that the least pressure is on the solid area medium).
+    """
+    if face.solidity >= 0.7:
+        raise OutsideScope("a face of seven tenths or more counts as solid", "the wind on a solid fence")
+    _, q = velocity_pressure(face.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    thick = face.round_members and face.thick_m / FT * math.sqrt(q.value) > THICK_ROUND
+    table_ = THICK_ROUND_MEMBERS if thick else ROUND_MEMBERS if face.round_members else FLAT_MEMBERS
+    coefficient = next(value for most, value in table_ if face.solidity < most)
+    return coefficient, Step(
+        symbol="p",
+        value=ASD * max(q.value * GUST * coefficient, LEAST_PSF) * face.solidity,
+        unit="psf",
+        formula="0.6 * max(q * G * C_f, 16) * e",
+        inputs=(("q", q.value, "psf"), ("G", GUST, ""), ("C_f", coefficient, ""), ("e", face.solidity, "")),
+        source="asce-7-16: Fig. 29.4-2, 29.7; high",
+        says="an open face, on its gross area",
+    )
+
+
+def open_gable(place: WindPlace, ask: OpenRoofAsk) -> GableWind:
+    """Wind across the ridge of an open gable roof. Source: ASCE 7-16 Fig. 27.3-5 (from memory, medium).
+
+    Raises:
+        OutsideScope: Flatter than 7.5 degrees, or steeper than 45.
+    """
+    degrees = math.degrees(ask.slope_rad)
+    if not 7.5 - 1e-9 <= degrees <= 45 + 1e-9:
+        raise OutsideScope("the figure of gables is for 7.5 to 45 degrees", "flatter: the figure of a single slope")
+    flow = "obstructed" if ask.obstructed else "clear"
+    halves: list[tuple[float, float]] = []
+    for case in ("A", "B"):
+        rows = [row for row in table("us_open_gable") if row.text["flow"] == flow and row.text["case"] == case]
+        windward, leeward = (
+            between(sorted((math.degrees(row.number("slope_rad")), row.number(column)) for row in rows), degrees)
+            for column in ("windward_coefficient", "leeward_coefficient")
+        )
+        halves.append((windward, leeward))
+    _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    unit_pa = ASD * q.value * GUST * PSF
+    means = [sum(pair) / 2 for pair in halves]
+    return GableWind(
+        up_pa=unit_pa * min(means),
+        down_pa=unit_pa * max(means),
+        half_up_pa=unit_pa * min(min(pair) for pair in halves),
+        half_down_pa=unit_pa * max(max(pair) for pair in halves),
+        sideways_pa=unit_pa * max(abs(a - b) for a, b in halves) / 2 * math.tan(ask.slope_rad),
+    )
+
+
+ALONG = ("", "second_", "beyond_")
+
+
+def open_along(place: WindPlace, ask: OpenRoofAsk, length_m: float) -> AlongWind:
+    """Wind along the ridge of an open roof: zones of one height, two heights and beyond from its windward edge.
+
+    Source: ASCE 7-16 Fig. 27.3-7 (from memory, medium).
+    """
+    if not length_m > 0:
+        raise InputError("length", "must be above 0")
+    row = keyed("us_open_along")["obstructed" if ask.obstructed else "clear"]
+    _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    unit_pa = ASD * q.value * GUST * PSF
+    edges = (0.0, ask.height_m, 2 * ask.height_m, math.inf)
+    zones = [max(0.0, min(length_m, far) - near) / length_m for near, far in itertools.pairwise(edges)]
+
+    def mean(sense: str) -> float:
+        return sum(share * row.number(f"{zone}{sense}_coefficient") for share, zone in zip(zones, ALONG, strict=True))
+
+    return AlongWind(
+        up_pa=unit_pa * mean("up"),
+        down_pa=unit_pa * mean("down"),
+        first_up_pa=unit_pa * row.number("up_coefficient"),
+        first_down_pa=unit_pa * row.number("down_coefficient"),
     )
