@@ -87,7 +87,7 @@ class TermsTest(unittest.TestCase):
         words = change_order(
             was, replace(was, structures=(replace(was.structures[0], spec=wider), was.structures[1])), TODAY
         ).words
-        self.assertIn("Fence 0, walk gate, clear: 4′ 0″ becomes 5′ 0″", words)
+        self.assertIn("Fence 0: Walk gate 5 ft wide instead of 4 ft", words)
         self.assertTrue(any("is added" in text for text in words), words)
         for text in words:
             self.assertNotRegex(text, r"1 becomes 1|\w+\(|LookApproved|_m\b")

@@ -94,7 +94,7 @@ class ChangeOrderTest(unittest.TestCase):
         )
         now = dataclasses.replace(was, structures=(taller,))
         order = change_order(was, now, TODAY)
-        self.assertIn("Fence 0, height: 6′ 0″ becomes 4′ 0″", order.words)
+        self.assertIn("Fence 0: Fence 4 ft high instead of 6 ft", order.words)
         self.assertIn("Fence 1 is not built", order.words)
         self.assertAlmostEqual(order.price_was, offer(was, TODAY).options[0].total)
         self.assertAlmostEqual(order.price_now, offer(now, TODAY).options[0].total)

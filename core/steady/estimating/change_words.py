@@ -36,7 +36,7 @@ def _row(kind: str, path: str) -> Row:
     for row in table("change_words"):
         pattern = row.text["path"].split("/")
         alike = len(pattern) == len(steps) and all(a in ("*", b) for a, b in zip(pattern, steps, strict=True))
-        if row.text["kind"] == kind and alike:
+        if row.text["kind"] == kind and (alike or [step for step in pattern if step != "*"] == steps):
             return row
     raise OutsideScope("no sentence is known for this change", "write it in your own words")
 
@@ -45,7 +45,7 @@ def change_words(kind: str, path: str, values: tuple[object, object], system: st
     """The sentence of a changed field.
 
     Args:
-        path: The field's path in its structure; an id stands for any.
+        path: The field's path in its structure, with any ids or without them.
         values: What it was and what it is: lengths in m, counts, yes or no, or words for a choice.
         name: What the part is called, where its sentence says so.
 

@@ -7,6 +7,8 @@ from dataclasses import fields, is_dataclass, replace
 from datetime import date
 from typing import Any
 
+from steady.errors import InputError, OutsideScope
+from steady.estimating.change_words import change_words
 from steady.jobs.buying import job_list
 from steady.jobs.document import Job, Structure
 from steady.jobs.offer import offer
@@ -15,6 +17,7 @@ from steady.structures.form import Field
 from steady.structures.registry import kind_of
 from steady.takeoff.bill import PieceRow
 from steady.values import value
+from steady.yard.stock import sticks
 
 MOST_WORDS = 60
 
@@ -119,8 +122,35 @@ def _changed(was: Structure, now: Structure, tape: Tape) -> Iterator[str]:
         if change.words:
             yield f"{where}: {change.words}"
             continue
+        sentence = _sentence(now.spec.kind, change, tape)
+        if sentence:
+            # A sentence that names the part needs no other name of it.
+            told = now.name if change.of.lower() in sentence.lower() else where
+            yield f"{told}: {sentence}"
+            continue
         old, new = (_value(one, change.path, field, tape) for one in (change.old, change.new))
         yield f"{where}, {says[:1].lower()}{says[1:]}: {old} becomes {new}"
+
+
+OPENINGS = "openings/"
+
+
+def _sentence(kind: str, change: "_Change", tape: Tape) -> str:
+    """A change as a client reads it; empty where no sentence is known for its field."""
+    inside = change.path.startswith(OPENINGS)
+    values = tuple(
+        sticks()[one].says if isinstance(one, str) and one in sticks() else one for one in (change.old, change.new)
+    )
+    try:
+        return change_words(
+            "gate" if inside else kind,
+            change.path.removeprefix(OPENINGS) if inside else change.path,
+            (values[0], values[1]),
+            tape.system,
+            change.of,
+        )
+    except (OutsideScope, InputError):
+        return ""
 
 
 def _spelled(path: str) -> str:

@@ -7,10 +7,12 @@ import math
 from collections.abc import Sequence
 from dataclasses import replace
 from datetime import date, timedelta
-from decimal import ROUND_HALF_UP, Decimal
+from decimal import Decimal
 
 from steady.drawing.scene import described
 from steady.errors import InputError
+from steady.estimating.money import decimal, rounded
+from steady.estimating.payments import PaymentStep, split
 from steady.jobs.buying import job_list
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.quote import extras, hours, material_and_labour
@@ -19,8 +21,6 @@ from steady.jobs.terms import OfferOption, OfferTerms, Payment
 from steady.plan.model import Plan
 from steady.takeoff.together import joined
 from steady.values import value
-
-CENT = 0.01
 
 
 @value
@@ -155,7 +155,7 @@ def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, l
             tax=tax,
             total=total,
             hours=person_h,
-            payments=_payments(total, terms.payments),
+            payments=_payments(total, terms.payments, terms.payment_round_to) if total > 0 else (),
         ),
         out,
     )
@@ -163,8 +163,7 @@ def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, l
 
 def tax_of(net: float, ratio: float) -> float:
     """Tax to the cent, half a cent up, on decimals: 0.005 is a whole cent, whatever the binary number is."""
-    exact = Decimal(str(round(net, 6))) * Decimal(str(ratio))
-    return float(exact.quantize(Decimal("0.01"), rounding=ROUND_HALF_UP))
+    return float(rounded(decimal(round(net, 6), "net") * decimal(ratio, "offer/tax_ratio")))
 
 
 def _about(plan: Plan) -> str:
@@ -182,14 +181,21 @@ def _round(price: float, terms: OfferTerms) -> float:
     return math.ceil(price / step - 1e-9) * step
 
 
-def _payments(total: float, payments: Sequence[Payment]) -> tuple[tuple[str, float], ...]:
-    """Each payment to the cent; the last one, or the rest, takes what rounding leaves."""
-    found = [(payment.when, round(total * payment.share_ratio / CENT) * CENT) for payment in payments]
-    rest = total - math.fsum(price for _, price in found)
-    if rest > CENT / 2 or not found:
-        whole = math.isclose(math.fsum(payment.share_ratio for payment in payments), 1.0)
-        if found and whole:
-            found[-1] = (found[-1][0], found[-1][1] + rest)
-        else:
-            found.append(("when it is done", rest))
-    return tuple((when, round(price, 2)) for when, price in found)
+def _payments(total: float, payments: Sequence[Payment], round_to: float) -> tuple[tuple[str, float], ...]:
+    """Each payment in whole steps; the last one, or the rest, takes what is left, so that they come to the total."""
+    exact = rounded(decimal(round(total, 6), "total"))
+    whole = math.isclose(math.fsum(payment.share_ratio for payment in payments), 1.0)
+    steps = [
+        PaymentStep(when=payment.when, percent=decimal(round(100 * payment.share_ratio, 9), "offer/payments"))
+        for payment in payments
+    ]
+    if not payments or not whole:
+        steps.append(PaymentStep(when="when it is done"))
+    else:
+        steps[-1] = PaymentStep(when=payments[-1].when)
+    try:
+        amounts = split(exact, steps, decimal(round_to, "offer/payment_round_to"))
+    except InputError:
+        # Steps of whole units may come to more than a small total: then to the cent.
+        amounts = split(exact, steps, Decimal("0.01"))
+    return tuple((step.when, float(amount)) for step, amount in zip(steps, amounts, strict=True))

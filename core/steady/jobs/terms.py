@@ -34,6 +34,7 @@ class OfferTerms:
         level_ratio: Where between the low and the high price: 0 the lowest, 1 the highest.
         markup_ratio: On everything; the client does not see it by itself.
         round_to: Each line is rounded up to a multiple of this.
+        payment_round_to: Payments are whole multiples of this; the last takes what is left.
         prices_last_days: For how many days prices of the list are taken as today's.
     """
 
@@ -43,6 +44,7 @@ class OfferTerms:
     tax_name: Annotated[str, MaxLen(40)] = ""
     tax_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.0
     round_to: Annotated[float, Gt(0), Le(1000)] = 1.0
+    payment_round_to: Annotated[float, Gt(0), Le(1000)] = 1.0
     valid_days: Annotated[int, Ge(1), Le(365)] = 30
     prices_last_days: Annotated[int, Ge(1), Le(365)] = 30
     payments: Annotated[tuple[Payment, ...], MaxLen(10)] = (

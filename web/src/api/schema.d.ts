@@ -3177,6 +3177,7 @@ export interface components {
              *       "level_ratio": 1,
              *       "markup_ratio": 0,
              *       "options": [],
+             *       "payment_round_to": 1,
              *       "payments": [
              *         {
              *           "share_ratio": 0.3,
@@ -3560,7 +3561,7 @@ export interface components {
              *       "anchor_rating_n": 0,
              *       "baluster": "",
              *       "height_m": null,
-             *       "lever_m": 0.1143,
+             *       "lever_m": null,
              *       "post": "",
              *       "spacing_max_m": 1.8288
              *     }
@@ -4719,7 +4720,7 @@ export interface components {
          *     Args:
          *         always: A guard even where no rule asks for one.
          *         height_m: None: what the school asks.
-         *         rail_above_fixing_m, lever_m: From the rail to the upper fixing, and from that to the lower one.
+         *         lever_m: From a post's upper fixing to its lower one; None: what the rim leaves between their edge distances.
          *         anchor_rating_n: The maker's number for the upper fixing, with the crew's own safety factor; 0: not entered.
          */
         GuardDesign: {
@@ -4740,11 +4741,8 @@ export interface components {
             baluster: string;
             /** Height M */
             height_m?: number | null;
-            /**
-             * Lever M
-             * @default 0.1143
-             */
-            lever_m: number;
+            /** Lever M */
+            lever_m?: number | null;
             /**
              * Post
              * @default
@@ -5149,6 +5147,7 @@ export interface components {
              *       "level_ratio": 1,
              *       "markup_ratio": 0,
              *       "options": [],
+             *       "payment_round_to": 1,
              *       "payments": [
              *         {
              *           "share_ratio": 0.3,
@@ -6838,6 +6837,7 @@ export interface components {
          *         level_ratio: Where between the low and the high price: 0 the lowest, 1 the highest.
          *         markup_ratio: On everything; the client does not see it by itself.
          *         round_to: Each line is rounded up to a multiple of this.
+         *         payment_round_to: Payments are whole multiples of this; the last takes what is left.
          *         prices_last_days: For how many days prices of the list are taken as today's.
          */
         OfferTerms: {
@@ -6871,6 +6871,11 @@ export interface components {
              * @default []
              */
             options: components["schemas"]["OfferOption"][];
+            /**
+             * Payment Round To
+             * @default 1
+             */
+            payment_round_to: number;
             /**
              * Payments
              * @default [

@@ -41,6 +41,7 @@ const FIELDS: [keyof Terms, string, 'number' | 'share' | 'count' | 'words'][] = 
   ['tax_ratio', 'Tax', 'share'],
   ['currency', 'Currency', 'words'],
   ['round_to', 'Round lines up to', 'number'],
+  ['payment_round_to', 'Round payments to', 'number'],
   ['valid_days', 'Valid for (days)', 'count'],
 ]
 const put = (name: keyof Terms, value: unknown) =>
