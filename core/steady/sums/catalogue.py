@@ -1,5 +1,6 @@
 """Every sum by name, in an explicit table."""
 
+from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.sums import (
     beam,
@@ -82,3 +83,8 @@ def find(name: str) -> Sum:
     topic = name.split(".")[0]
     near = [other for other in SUMS if other.startswith(topic + ".")] or list(SUMS)
     raise InputError("sum", f"There is no sum called {name[:60]}. There is: {', '.join(near)}")
+
+
+def subject_of(name: str) -> str:
+    """The heading that a sum stands under. Source: data/calculator_subjects.csv."""
+    return keyed("calculator_subjects")[name.partition(".")[0]].text["subject"]

@@ -13,7 +13,7 @@ from steady.jobs.compare import SideBySide, Stick, read_member, side_by_side
 from steady.jobs.document import Reading
 from steady.rulebooks.asks import LoadType
 from steady.rulebooks.registry import RULEBOOKS
-from steady.sums.catalogue import SUMS, find
+from steady.sums.catalogue import SUMS, find, subject_of
 from steady.sums.model import answer
 from steady.sums.rows import Compared, compare, read
 
@@ -40,6 +40,7 @@ class SumRow(Schema):
     """One sum of the catalogue."""
 
     name: str
+    subject: str
     asks: str
     source: str
     inputs: list[SumInput]
@@ -155,6 +156,7 @@ def catalogue(request: HttpRequest) -> HttpResponse:
     rows = [
         {
             "name": item.name,
+            "subject": subject_of(item.name),
             "asks": item.asks,
             "source": _named(item.source),
             "picture": item.picture,

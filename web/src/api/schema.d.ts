@@ -10236,6 +10236,8 @@ export interface components {
             picture: string;
             /** Source */
             source: string;
+            /** Subject */
+            subject: string;
         };
         /** SumsAnswer */
         SumsAnswer: {

@@ -4,7 +4,7 @@ import InputText from 'primevue/inputtext'
 import SelectBox from '@/components/SelectBox'
 import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, reactive, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Refused } from '@/api/client'
 import type { components } from '@/api/schema'
 import type { JobCard } from '@/api/types'
@@ -16,8 +16,10 @@ import { useSchools } from '@/stores/schools'
 type Row = components['schemas']['SumRow']
 type Answer = components['schemas']['SumAnswer']
 const router = useRouter()
+const route = useRoute()
 const sums = ref<Row[]>([])
 const search = ref('')
+const subject = ref('')
 const chosen = ref<Row | null>(null)
 const typed = reactive<Record<string, string>>({})
 const answers = ref<Answer[]>([])
@@ -37,6 +39,7 @@ onMounted(async () => {
       () => undefined,
     )
     sums.value = (await ask(api.GET('/api/sums'))).sums
+    chosen.value = sums.value.find((row) => row.name === route.query.sum) ?? null
   } catch (error) {
     if (error instanceof Refused && error.status === 401)
       await router.replace({ name: 'sign-in', query: { to: '/sums' } })
@@ -45,12 +48,27 @@ onMounted(async () => {
 })
 const shown = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return sums.value.filter((row) =>
-    words.every((word) =>
-      `${row.name} ${row.asks} ${row.inputs.map((i) => i.name).join(' ')}`.toLowerCase().includes(word),
-    ),
+  return sums.value.filter(
+    (row) =>
+      (!subject.value || row.subject === subject.value) &&
+      words.every((word) =>
+        `${row.name} ${row.subject} ${row.asks} ${row.inputs.map((i) => i.name).join(' ')}`
+          .toLowerCase()
+          .includes(word),
+      ),
   )
 })
+const subjects = computed(() => [...new Set(sums.value.map((row) => row.subject))])
+/** What is shown under its headings, in the order of the catalogue. */
+const groups = computed(() =>
+  subjects.value
+    .map((name) => ({ name, rows: shown.value.filter((row) => row.subject === name) }))
+    .filter((group) => group.rows.length),
+)
+function choose(row: Row): void {
+  chosen.value = row
+  void router.replace({ query: { ...route.query, sum: row.name } })
+}
 watch(chosen, () => {
   for (const key of Object.keys(typed)) delete typed[key]
   if (chosen.value?.inputs.some((input) => input.name === 'school')) typed.school = 'us'
@@ -61,7 +79,7 @@ const inputs = computed(() => {
   for (const [name, value] of Object.entries(typed)) {
     if (!value?.trim()) continue
     try {
-      found[name] = value.trim().startsWith('[') ? JSON.parse(value) : value.trim()
+      found[name] = /^[[{]/.test(value.trim()) ? JSON.parse(value) : value.trim()
     } catch {
       found[name] = value
     }
@@ -126,7 +144,7 @@ async function keep(): Promise<void> {
       ...(state.document.sums ?? []),
       { id: `sum-${Date.now().toString(36)}`, sum: chosen.value.name, inputs: words, note: '' },
     ]
-    const says = `kept a sum: ${chosen.value.name}`
+    const says = `saved a calculation: ${chosen.value.asks}`
     await ask(
       api.PUT('/api/jobs/{job_id}', {
         params: { path: { job_id: keepIn.value } },
@@ -167,13 +185,25 @@ async function copy(): Promise<void> {
           autocomplete="off"
           size="small"
         />
-        <ul>
-          <li v-for="row in shown" :key="row.name">
-            <Button unstyled :class="{ on: row.name === chosen?.name }" @click="chosen = row">
-              {{ row.asks }}<span class="quiet small">{{ row.name }}</span>
-            </Button>
-          </li>
-        </ul>
+        <label class="by"
+          >Subject
+          <SelectBox v-model="subject">
+            <option value="">All subjects ({{ sums.length }})</option>
+            <option v-for="name in subjects" :key="name" :value="name">{{ name }}</option>
+          </SelectBox></label
+        >
+        <div class="list">
+          <section v-for="group in groups" :key="group.name" :aria-label="group.name">
+            <h2>{{ group.name }}</h2>
+            <ul>
+              <li v-for="row in group.rows" :key="row.name">
+                <Button unstyled :class="{ on: row.name === chosen?.name }" @click="choose(row)">
+                  {{ row.asks }}
+                </Button>
+              </li>
+            </ul>
+          </section>
+        </div>
         <p v-if="sums.length && !shown.length" class="quiet">No calculator found.</p>
       </section>
       <section v-if="chosen" class="sheet">
@@ -227,15 +257,15 @@ async function copy(): Promise<void> {
         </table>
         <p v-if="verdict.status === 'fails'" class="strong" role="status">Fails: {{ verdict.reason }}.</p>
         <p v-if="answers.length" class="keep">
-          <label for="keep">Keep with</label>
+          <label for="keep">Save with</label>
           <SelectBox id="keep" v-model="keepIn">
             <option value="">a job…</option>
             <option v-for="job in jobs" :key="job.id" :value="job.id">{{ job.name }}</option>
           </SelectBox>
           <Button severity="secondary" outlined :disabled="!keepIn || !!kept" @click="keep">{{
-            kept ? 'kept' : 'Keep'
+            kept ? 'Saved' : 'Save'
           }}</Button>
-          <span v-if="kept" class="small">It stands under “Sums kept” in the brief of {{ kept }}.</span>
+          <span v-if="kept" class="small">It stands under “Saved calculations” in the job details of {{ kept }}.</span>
         </p>
         <p v-if="answers.length" class="small">
           Source: {{ chosen.source }}. <Button text size="small" @click="copy">{{ copied ? 'copied' : 'copy' }}</Button>
@@ -289,9 +319,24 @@ input[aria-invalid='true'],
 select[aria-invalid='true'] {
   border: 2px solid var(--fail);
 }
+.by {
+  margin: 10px 0 4px;
+}
+.list {
+  max-height: calc(100vh - 230px);
+  overflow-y: auto;
+}
+.list h2 {
+  position: sticky;
+  top: 0;
+  margin: 0;
+  padding: 8px 0 4px;
+  background: var(--ground);
+  font-size: 14px;
+}
 ul {
   list-style: none;
-  margin: 10px 0;
+  margin: 0 0 10px;
   padding: 0;
 }
 li button {
