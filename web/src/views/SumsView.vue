@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import SelectBox from '@/components/SelectBox'
 import { watchDebounced } from '@vueuse/core'
-import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, Refused } from '@/api/client'
 import type { components } from '@/api/schema'
@@ -68,7 +68,12 @@ const groups = computed(() =>
 function choose(row: Row): void {
   chosen.value = row
   void router.replace({ query: { ...route.query, sum: row.name } })
+  void nextTick(() => document.querySelector('.sheet')?.scrollIntoView({ block: 'nearest' }))
 }
+watch(chosen, async () => {
+  await nextTick()
+  document.querySelector('.list button.on')?.scrollIntoView({ block: 'nearest' })
+})
 watch(chosen, () => {
   for (const key of Object.keys(typed)) delete typed[key]
   if (chosen.value?.inputs.some((input) => input.name === 'school')) typed.school = 'us'
@@ -112,6 +117,8 @@ const text = (item: Answer) =>
     : typeof item.value === 'number'
       ? `${figure(item.value)} ${item.unit === '-' || item.unit === 'count' ? '' : item.unit}`.trim()
       : String(item.value)
+const label = (name: string) =>
+  name === 'school' ? 'Building code' : name.charAt(0).toUpperCase() + name.slice(1).replaceAll('_', ' ')
 const missing = (reason: string, name: string) => reason.startsWith(`${name}: `) && Boolean(typed[name])
 const problem = (name: string) =>
   answers.value
@@ -209,12 +216,24 @@ async function copy(): Promise<void> {
       <section v-if="chosen" class="sheet">
         <h2>{{ chosen.asks }}</h2>
         <SumPicture v-if="chosen.picture" :name="chosen.picture" />
+        <table v-if="answers.length" class="results" aria-live="polite">
+          <tbody>
+            <tr v-for="item in answers" :key="item.output">
+              <th>{{ label(item.output) }}</th>
+              <td>
+                <b v-if="item.status === 'ok'">{{ text(item) }}</b><span v-else class="quiet"
+                  >{{ item.status === 'refuse' ? 'not covered: ' : '' }}{{ item.reason.replace(': ', ' ') }}</span
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
         <form @submit.prevent>
           <template v-for="input in chosen.inputs" :key="input.name">
             <label :for="'i-' + input.name"
-              >{{ input.name.replaceAll('_', ' ') }}
+              >{{ label(input.name) }}
               <span class="quiet small">{{
-                input.says || (choices(input) || input.kind === 'text' ? '' : input.kind)
+                input.says || (choices(input) || ['text', input.name].includes(input.kind) ? '' : input.kind)
               }}</span></label
             >
             <span
@@ -243,18 +262,6 @@ async function copy(): Promise<void> {
             >
           </template>
         </form>
-        <table aria-live="polite">
-          <tbody>
-            <tr v-for="item in answers" :key="item.output">
-              <th>{{ item.output.replaceAll('_', ' ') }}</th>
-              <td>
-                <b v-if="item.status === 'ok'">{{ text(item) }}</b><span v-else class="quiet"
-                  >{{ item.status === 'refuse' ? 'not covered: ' : '' }}{{ item.reason.replace(': ', ' ') }}</span
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
         <p v-if="verdict.status === 'fails'" class="strong" role="status">Fails: {{ verdict.reason }}.</p>
         <p v-if="answers.length" class="keep">
           <label for="keep">Save with</label>
@@ -284,6 +291,7 @@ async function copy(): Promise<void> {
 }
 header {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   align-items: baseline;
   margin-bottom: 14px;
@@ -325,6 +333,20 @@ select[aria-invalid='true'] {
 .list {
   max-height: calc(100vh - 230px);
   overflow-y: auto;
+}
+.results {
+  margin: 10px 0;
+  width: 100%;
+  background: var(--ground-2);
+  border-radius: 4px;
+}
+.results th,
+.results td {
+  padding: 4px 10px;
+  text-align: left;
+}
+form :deep(.p-select) {
+  width: 100%;
 }
 .list h2 {
   position: sticky;
@@ -376,6 +398,11 @@ td b {
 @media (max-width: 760px) {
   .two {
     grid-template-columns: 1fr;
+  }
+}
+@media (max-width: 860px) {
+  .two .list {
+    max-height: 38vh; /* what was chosen stands under it */
   }
 }
 </style>
