@@ -86,7 +86,7 @@ class DimensionTest(unittest.TestCase):
         )
         tape = Tape("metric", 0.001)
         [text] = stopped((item,), "f", ("dig",), tape)
-        self.assertIn("1 200 mm by plan A", text)
+        self.assertIn("1\N{NO-BREAK SPACE}200 mm by plan A", text)
         self.assertFalse(stopped((item,), "f", ("buy",), tape))
         self.assertFalse(stopped((replace(item, second_m=1.202),), "f", ("dig",), tape))
         self.assertFalse(stopped((replace(item, structure="other"),), "f", ("dig",), tape))

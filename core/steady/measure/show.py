@@ -13,6 +13,10 @@ _UP = str.maketrans("0123456789", "⁰¹²³⁴⁵⁶⁷⁸⁹")
 _DOWN = str.maketrans("0123456789", "₀₁₂₃₄₅₆₇₈₉")
 
 
+GROUP = "\N{NO-BREAK SPACE}"
+"""Between thousands: no line breaks there."""
+
+
 @value_in_order
 class Tape:
     """How a crew reads its tape: the system of units and the finest mark it works to.
@@ -32,7 +36,7 @@ class Tape:
     def length(self, value_m: float) -> str:
         """A length to the crew's own mark: 7' 6½", 11⅜", 2 290 mm."""
         if self.system == "metric":
-            return f"{round(self.rounded_m(value_m) * 1000):,}".replace(",", " ") + " mm"
+            return f"{round(self.rounded_m(value_m) * 1000):,}".replace(",", GROUP) + " mm"
         return feet_inches(value_m, max(1, round(IN / self.mark_m)))
 
     def distance(self, value_m: float) -> str:

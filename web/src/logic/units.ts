@@ -157,7 +157,7 @@ export function feetInches(value_m: number, parts: number): string {
 export function showLength(value_m: number, tape: Tape): string {
   if (tape.system === 'metric') {
     const mm = roundEven(roundEven(value_m / tape.mark_m) * tape.mark_m * 1000)
-    return `${String(mm).replace(/\B(?=(\d{3})+(?!\d))/g, ' ')} mm`
+    return `${String(mm).replace(/\B(?=(\d{3})+(?!\d))/g, '\u00a0')} mm`
   }
   return feetInches(value_m, Math.max(1, Math.round(IN / tape.mark_m)))
 }
