@@ -208,6 +208,16 @@ class PostsTest(unittest.TestCase):
         bolts = sum(part.each * len(part.places) for part in made.parts if part.item == "long beam bolt")
         self.assertGreaterEqual(bolts, 2 * sum(part.count for part in made.parts if part.role == "post"))
 
+    def test_a_flush_beam_is_its_own_rim(self) -> None:
+        """16x12: two 2x10 plies from the edge, then 138 in of joist; nothing shares space, and no rim is bought beside them."""
+        made = deck("flush")
+        self.assertEqual([part for part in made.parts if part.role == "rim"], [])
+        ys = sorted(round(place.at[1] / IN, 3) for part in made.parts if part.role == "beam" for place in part.places)
+        self.assertEqual(ys, [0.75, 2.25, 141.75, 143.25])
+        (joist,) = [part for part in made.parts if part.role == "joist"]
+        self.assertAlmostEqual(joist.length_m / IN, 138.0, places=6)
+        self.assertEqual({round(place.at[1] / IN, 6) for place in joist.places}, {3.0})
+
     def test_six_bolts_of_a_known_load(self) -> None:
         """2,985 lb on a 6x6: two bolts hold 1,115 lb, six of them .92 with their group factor."""
         ply = Wood(species=PINE, size="2x10", grade="", width_m=1.5 * IN, depth_m=9.25 * IN)

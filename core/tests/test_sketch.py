@@ -45,6 +45,11 @@ class Words(unittest.TestCase):
         self.assertEqual(said["x61'3~2=water-main"], "no digging at 61′ 3″, 2′ 0″ each side")
         self.assertEqual(said["118'6"], "118′ 6″")
 
+    def test_no_figure_is_shown_that_nobody_typed(self) -> None:
+        for kind, word in (("fence", "corner"), ("fence", "gate"), ("deck", "up"), ("pergola", "braces")):
+            (said,) = explain(kind_called(kind).line, word, "ft", Tape())
+            self.assertEqual((said.known, said.means), (False, ""), word)
+
     def test_a_bare_number_shows_the_unit_that_it_was_taken_in(self) -> None:
         metric = Tape("metric", 0.001)
         self.assertEqual(

@@ -36,7 +36,8 @@ def _said(form: LineForm, word: str, bare: Bare, tape: Tape) -> Said:
     if sizes:
         return Said(word=word, means=sizes)
     pattern, says = _pattern(form, word) or _within(form, word)
-    if not says:
+    # A word that leaves out its entry's number is not one: no figure is shown that nobody typed.
+    if not says or (NUMBER.search(pattern) and not NUMBER.search(word)):
         return Said(word=word, means="", known=False)
     for theirs, own in zip(NUMBER.findall(pattern), NUMBER.findall(word), strict=False):
         says = re.sub(

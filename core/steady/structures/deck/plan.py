@@ -82,7 +82,13 @@ def lay_out(spec: DeckSpec, found: Found, timber: Timber, yard: YardChoices) -> 
     return frame(
         spec,
         joist_m=timber.joist.thickness_m,
-        limits=Limits(joist_m=joist_m, overhang=past_limit, beam=beam_limit, joins=joins),
+        limits=Limits(
+            joist_m=joist_m,
+            overhang=past_limit,
+            beam=beam_limit,
+            joins=joins,
+            flush_edge_m=spec.plies * timber.beam.thickness_m / 2,
+        ),
     )
 
 

@@ -138,6 +138,8 @@ class Limits:
         joist_m: The farthest a joist may span (m): more beams are put in until none spans further.
         overhang: A function of the span behind (m) that gives how far a joist may run past its beam (m).
         beam: A function of the supported length and the longest joist (m) that gives the farthest a beam may span (m).
+        flush_edge_m: Where joists hang between the beams, how far inside the edge the outer beam's middle stands: half of its
+            plies, so that its outer face is the rim.
         joins: Whether sticks on sale make a beam's plies, each joined over a post of its own.
     """
 
@@ -145,6 +147,7 @@ class Limits:
     overhang: Callable[[float], float]
     beam: Callable[[float, float], float]
     joins: Callable[[BeamRun], bool]
+    flush_edge_m: float = FLUSH_EDGE_M
 
 
 def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> Frame:
@@ -178,11 +181,11 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> Frame:
     overhang = min(spec.overhang_m, overhang_limit(joist_limit_m))
     if spec.seat == "flush":
         # Hung between beams, joists end at them: the outer beam stands just inside the edge.
-        overhang = FLUSH_EDGE_M
+        overhang = limits.flush_edge_m
     if not on_house:
         # A small platform's two beam lines stay far enough apart to be two.
         depth = max(joist.to_m - joist.from_m for joist in raw)
-        overhang = min(overhang, max(FLUSH_EDGE_M, (depth - CLOSE_M) / 2 - NEAR_M))
+        overhang = min(overhang, max(limits.flush_edge_m, (depth - CLOSE_M) / 2 - NEAR_M))
     held = _house_edge(plan) if on_house else None
     # Where it is said how many lines there are, how far a joist may span moves none of them.
     limit_m = joist_limit_m if spec.beams is None else None

@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.footings.hole import RoundHole, layers
+from steady.layout.outline import Edge
 from steady.layout.plies import beam_plies
 from steady.plan.model import Cut, Footing, Layer, Part, Place, Vec
 from steady.structures.deck.checks.findings import Timber, line_of
@@ -107,6 +108,8 @@ def levels(spec: DeckSpec, timber: Timber) -> tuple[float, float]:
     return joist_z, -board - timber.joist.width_m - timber.beam.width_m / 2
 
 
+RIM_NEAR_M = 0.003
+"""A beam's face this close to an edge closes it [our own]."""
 LAP_BOLTS = 4
 """Bolts that join a new joist to the old one beside it, two rows [common practice]."""
 
@@ -138,7 +141,8 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
             b.fix("frame bolt", LAP_BOLTS, b.vec(joist.u_m, -spec.existing.lap_m / 2, z), "screw")
         if hung:
             b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), "connector")
-        b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
+        if spec.seat != "flush":
+            b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
     for edge in frame.plan.edges:
         across = edge.out[0 if not frame.flip else 1]
         if abs(abs(across) - 1.0) < 1e-6:
@@ -146,6 +150,8 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
         house = frame.on_house and edge.index == 0
         if sistered(spec) and edge.index == 0:
             continue  # the old rim is cut out: joists run through, with blocking between them
+        if _beam_is_rim(b, edge):
+            continue
         direction = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
         at = (edge.start[0] - edge.out[0] * t / 2, edge.start[1] - edge.out[1] * t / 2, z)
         # A ledger or rim longer than the sticks on sale is butted in even pieces.
@@ -167,6 +173,15 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
                 ),
             )
     _blocking(b, z)
+
+
+def _beam_is_rim(b: Builder, edge: Edge) -> bool:
+    """Whether a flush beam's outer face closes an edge, so that no rim does."""
+    if b.spec.seat != "flush":
+        return False
+    v, out = (edge.start[0], edge.out[0]) if b.frame.flip else (edge.start[1], edge.out[1])
+    half = b.spec.plies * b.timber.beam.thickness_m / 2
+    return any(abs(run.v_m + math.copysign(half, out) - v) < RIM_NEAR_M for run in b.frame.beams)
 
 
 def joist_pieces(b: Builder, joist: Joist) -> list[tuple[float, float]]:
