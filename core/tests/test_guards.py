@@ -185,7 +185,7 @@ class UnaskedTest(unittest.TestCase):
         self.assertGreater(looked, 20)
 
     def frames_alone(self, spec: Any, change: dict[str, Any]) -> bool:
-        """Whether nothing of the openings differs but the sticks that their leaves are framed of, and how many latches hold them."""
+        """Whether nothing of the openings differs but what their leaves are framed of, and how many latches hold them."""
         bare = [
             tuple(replace(one, leaf=replace(one.leaf, frame="", latches_count=1)) for one in openings)
             for openings in (spec.openings, change.get("openings", ()))
