@@ -31,7 +31,7 @@ def post_worker_init(worker: object) -> None:
 
     Not at once: workers that die as soon as they begin would leave a crowd of such processes, each busy reading its tables.
     """
-    from trellis_server.searcher.ask import begin
+    from trellis_server.search_worker.client import begin
 
     # Threads hand on the interpreter ten times as often: whoever holds the database waits for it after every question.
     sys.setswitchinterval(0.0005)

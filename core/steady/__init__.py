@@ -1,22 +1,22 @@
-"""The reckoning of Steady Trellis: pure functions from what the installer says to what is built, bought and recorded.
+"""The calculation core of Steady Trellis: pure functions from what the installer says to what is built, bought and recorded.
 
-Numbers are plain floats in coherent SI (m, N, Pa, kg, rad); feet, inches and pounds live in `measure` alone.
+Numbers are plain floats in coherent SI (m, N, Pa, kg, rad); feet, inches and pounds live in `units` alone.
 Imports go one way, in the order of `ORDER`; a test holds it.
 """
 
 ORDER = (
-    ("values",),
+    ("value_objects",),
     ("errors", "memo"),
-    ("measure",),
+    ("units",),
     ("data",),
     ("plan",),
-    ("yard", "ground"),
+    ("catalog", "ground"),
     ("loads", "statics", "layout"),
-    ("rulebooks",),
+    ("design_codes",),
     ("footings",),
     ("structures",),
-    ("drawing", "takeoff", "schedule", "record", "estimating"),
+    ("drawing", "takeoff", "schedule", "field_records", "estimating"),
     ("jobs",),
-    ("sums",),
+    ("calculators",),
 )
-"""Rooms from the ground up: a room may import itself and rooms on earlier lines, never one on its own line or later."""
+"""Packages by layer: a package may import itself and packages on earlier lines only."""

@@ -1,6 +1,6 @@
 """The ways in which the reckoning says no. Each goes from one process to another whole: its arguments are kept as they came."""
 
-from steady.values import value
+from steady.value_objects import value
 
 
 class InputError(ValueError):

@@ -6,8 +6,8 @@ from functools import cache
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Plan
-from steady.structures.kind import Case, Kind
 from steady.structures.registry import KINDS, plan
+from steady.structures.structure_type import Case, Kind
 
 from tests.test_kept_plans import RARER, SCHOOLS, case_of, kind_cases, rarer, site_of
 

@@ -2,20 +2,20 @@
 
 from typing import Any
 
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.base import Rulebook
+from steady.design_codes.registry import rulebook
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
 from steady.jobs.document import Job, Structure
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN, MPH
 from steady.plan.model import Plan
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.registry import rulebook
 from steady.structures import registry
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, Opening, Straight
 from steady.structures.gate.spec import LeafDesign
-from steady.structures.kind import Case, Spec
-from steady.yard.choices import YardChoices
+from steady.structures.structure_type import Case, Spec
+from steady.units.show import Tape
+from steady.units.units import FT, IN, MPH
 
 
 def case(

@@ -32,7 +32,7 @@ from cosmic_ray.plugins import get_operator
 from tests.loads import CORE, forget, loads
 from tests.reach import Passed, passed
 
-ROOMS = ("rulebooks", "statics", "footings", "loads", "structures")
+ROOMS = ("design_codes", "statics", "footings", "loads", "structures")
 SIGNS = ("Add", "Sub", "Mul", "Div")
 ORDERS = ("Lt", "LtE", "Gt", "GtE", "Eq", "NotEq")
 OPERATORS = (

@@ -3,19 +3,19 @@
 import itertools
 from dataclasses import dataclass, replace
 
+from steady.catalog.items import sticks, usual
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.measure.show import Tape
-from steady.measure.units import IN, MPH
 from steady.plan.model import Plan
-from steady.rulebooks.registry import rulebook
+from steady.structures.deck.designs.candidates import at_home as deck_at_home
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.deck.ways.candidates import at_home as deck_at_home
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight, Style
 from steady.structures.fence.spec.localise import at_home
 from steady.structures.fence.spec.presets import closed_with
-from steady.yard.choices import YardChoices
-from steady.yard.stock import sticks, usual
+from steady.units.show import Tape
+from steady.units.units import IN, MPH
 
 from tests.make import plan
 

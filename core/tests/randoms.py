@@ -4,21 +4,21 @@ import random
 from dataclasses import replace
 from typing import Any
 
+from steady.catalog.items import usual
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.errors import InputError
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.measure.show import Tape
 from steady.plan.model import Plan
-from steady.rulebooks.registry import rulebook
+from steady.structures.deck.designs.candidates import at_home as deck_at_home
 from steady.structures.deck.spec.deck import DeckSpec, StairDesign
-from steady.structures.deck.ways.candidates import at_home as deck_at_home
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
 from steady.structures.fence.spec.localise import at_home
-from steady.structures.floating.kind import home as float_at_home
-from steady.structures.floating.spec import FloatSpec, Ramp
+from steady.structures.floating_platform.kind import home as float_at_home
+from steady.structures.floating_platform.spec import FloatSpec, Ramp
 from steady.structures.gate.spec import LeafDesign
-from steady.yard.choices import YardChoices
-from steady.yard.stock import usual
+from steady.units.show import Tape
 
 from tests.make import plan
 

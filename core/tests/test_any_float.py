@@ -10,22 +10,22 @@ from typing import Any
 
 from django.test import tag
 from pydantic import TypeAdapter
+from steady.design_codes.registry import rulebook
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.measure.show import Tape
-from steady.measure.units import FT
 from steady.plan.model import Plan
-from steady.plan.verdict import buildable, result, state
-from steady.rulebooks.registry import rulebook
+from steady.plan.results import buildable, result, state
 from steady.statics.floating import Barrels, Carried, edge_rad, heel_rad, people, stability
-from steady.structures.floating.afloat import EDGE_M, Afloat, Mass
-from steady.structures.floating.kind import FLOAT, home
-from steady.structures.floating.plan import reckoned
-from steady.structures.floating.spec import FloatSpec, Ramp
-from steady.structures.floating.ways import candidates
-from steady.structures.kind import Ask, Case, changed
+from steady.structures.floating_platform.buoyancy import EDGE_M, Afloat, Mass
+from steady.structures.floating_platform.designs import candidates
+from steady.structures.floating_platform.kind import FLOAT, home
+from steady.structures.floating_platform.plan import reckoned
+from steady.structures.floating_platform.spec import FloatSpec, Ramp
 from steady.structures.registry import plan
+from steady.structures.structure_type import Ask, Case, changed
+from steady.units.show import Tape
+from steady.units.units import FT
 
 from tests.make import case as of
 from tests.randoms import SCHOOLS, platform
@@ -348,7 +348,7 @@ class LineTest(unittest.TestCase):
                 self.assertEqual(failing, [], f"{school} {text}")
 
     def test_timbers_are_at_home_in_every_school(self) -> None:
-        from steady.yard.stock import sticks
+        from steady.catalog.items import sticks
 
         for school in SCHOOLS:
             spec = self.read("14x10 barrels8", "ft", school)

@@ -6,15 +6,15 @@ from dataclasses import replace
 from typing import Any
 
 from steady.errors import InputError
+from steady.field_records.asbuilt import asks_over, compare, target_of
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.measure.units import IN
 from steady.plan.model import Plan, Target
-from steady.record.asbuilt import asks_over, compare, target_of
 from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, Straight
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.registry import kind_of
+from steady.units.units import IN
 
 PINE_PER_PERCENT = 0.00259
 """Southern pine, flat-sawn, per cent of moisture [wood handbook, recalled]."""

@@ -7,7 +7,7 @@ import unittest
 from django.test import tag
 from steady.errors import InputError
 from steady.layout.bays import bays_round_zones, equal_bays
-from steady.measure.units import FT, IN
+from steady.units.units import FT, IN
 
 from tests.lane import many
 

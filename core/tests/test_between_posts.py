@@ -5,13 +5,13 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.measure.units import FT, IN
+from steady.catalog.purchasing import YardChoices
 from steady.plan.model import Part, Plan
-from steady.plan.verdict import gaps
+from steady.plan.results import gaps
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
-from steady.structures.rated import Rated
+from steady.structures.manufacturer_ratings import Rated
 from steady.takeoff.bill import bill, cuts, pieces
-from steady.yard.choices import YardChoices
+from steady.units.units import FT, IN
 
 from tests.make import fence, planned, site
 from tests.test_corners import boxes

@@ -5,12 +5,12 @@ import unittest
 from typing import Any
 
 from steady.errors import InputError
-from steady.measure.units import FT, IN, LB, PSI
 from steady.plan.model import Plan
-from steady.plan.verdict import state
-from steady.structures.canopy.boxed import Boxed
+from steady.plan.results import state
+from steady.structures.canopy.box_beams import Boxed
 from steady.structures.pavilion.layout import lay_out
 from steady.structures.registry import plan
+from steady.units.units import FT, IN, LB, PSI
 
 from tests.test_pavilion import SITES, case
 

@@ -3,16 +3,16 @@
 import unittest
 from dataclasses import replace
 
+from steady.catalog.items import sticks
 from steady.errors import InputError
+from steady.ground.placement import Standing
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.ground.standing import Standing
-from steady.jobs.brought import bring, copied
+from steady.jobs.copy_structure import bring, copied
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.registry import KINDS, kind_of
-from steady.yard.stock import sticks
 
 from tests.make import case  # noqa: F401 (registers the toy kind, which comes along as well)
 

@@ -4,14 +4,14 @@ import math
 import unittest
 from typing import Any
 
+from steady.catalog.items import stick, sticks
 from steady.errors import InputError
-from steady.measure.units import FT, GRAVITY, IN, LB
 from steady.plan.model import Plan
-from steady.plan.verdict import state
-from steady.structures.canopy.plied import BuiltUp
+from steady.plan.results import state
+from steady.structures.canopy.built_up_posts import BuiltUp
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.registry import plan
-from steady.yard.stock import stick, sticks
+from steady.units.units import FT, GRAVITY, IN, LB
 
 from tests.test_pavilion import SITES
 from tests.test_pergola import HERE, case

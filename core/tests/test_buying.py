@@ -10,20 +10,20 @@ from dataclasses import replace
 from unittest.mock import patch
 
 from django.test import tag
+from steady.catalog.items import sticks
 from steady.drawing.scene import scene
 from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
-from steady.jobs.arrivals import Came, arrived
-from steady.jobs.buying import JobList, count_twice, job_list
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.measure.units import FT
-from steady.structures.deck.spec.entry import read_deck
-from steady.structures.pergola.entry import read_pergola
+from steady.jobs.job_takeoff import JobList, count_twice, job_list
+from steady.jobs.received_deliveries import Came, arrived
+from steady.structures.deck.spec.line_parser import read_deck
+from steady.structures.pergola.line_parser import read_pergola
 from steady.takeoff.bill import pieces
+from steady.takeoff.combined import SAYS, joined, mass_kg, narrowed
 from steady.takeoff.cutting import Stock, cut_plan
-from steady.takeoff.together import SAYS, joined, mass_kg, narrowed
-from steady.yard.stock import sticks
+from steady.units.units import FT
 
 from tests.make import fence
 
@@ -140,7 +140,7 @@ class OneListTest(unittest.TestCase):
             rail = next(solid for solid in made.solids if solid.says == "rail")
             return replace(made, solids=tuple(solid for solid in made.solids if solid is not rail))
 
-        with patch("steady.jobs.buying.scene", one_short):
+        with patch("steady.jobs.job_takeoff.scene", one_short):
             found = [one for one in count_twice(self.plans[:1]) if one.differs]
         self.assertEqual([one.what for one in found], ["rail"])
         self.assertGreaterEqual(found[0].listed_count - found[0].drawn_count, 1)

@@ -12,14 +12,14 @@ import ephem
 from steady.errors import InputError
 from steady.ground.site import Locate
 from steady.jobs.bookings import double_booked, working_days
-from steady.jobs.calendar import LOCATE_FIRST, Calendar, calendar, move, task_hours
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.quote import Quote, hours
+from steady.jobs.estimate import Quote, hours
+from steady.jobs.job_schedule import LOCATE_FIRST, Calendar, calendar, move, task_hours
 from steady.layout.sun import day_length_h
 from steady.schedule.calendar import Days, Work, lay
-from steady.schedule.days import Day
 from steady.schedule.drying import drying_h
-from steady.schedule.terms import CalendarTerms, DayOff, Outside, Phase
+from steady.schedule.settings import CalendarTerms, DayOff, Outside, Phase
+from steady.schedule.weather_limits import Day
 from steady.structures.fence.spec.fence import FenceSpec, Finish, Straight
 
 MONDAY = date(2026, 12, 7)

@@ -7,17 +7,17 @@ import unittest
 import warnings
 from datetime import date
 
+from steady.design_codes import canopies as r
+from steady.design_codes.registry import RULEBOOKS, rulebook
+from steady.design_codes.requests import WindPlace
 from steady.errors import InputError, OutsideScope
 from steady.layout import canopy as c
 from steady.layout.roofs import hip_rafter
 from steady.layout.shade import Outline, across_sun, blocked, count_for, on_ground
-from steady.layout.sheet_order import Side, Strip, sheet_order, strips
+from steady.layout.sheet_nesting import Side, Strip, sheet_order, strips
 from steady.layout.sun import sun_position
-from steady.measure.units import FT, IN, LB, PSF
-from steady.rulebooks import canopies as r
-from steady.rulebooks.asks import WindPlace
-from steady.rulebooks.registry import RULEBOOKS, rulebook
 from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m, hip_loads_n, hip_thrust, pocket
+from steady.units.units import FT, IN, LB, PSF
 
 
 class BentTest(unittest.TestCase):

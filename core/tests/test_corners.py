@@ -6,10 +6,10 @@ import unittest
 from typing import Any
 
 from steady.drawing.views import views
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import planned, site
 

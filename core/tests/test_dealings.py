@@ -6,27 +6,27 @@ import unittest
 from dataclasses import replace
 from typing import get_args
 
-from steady.drawing.sample import sample
+from steady.catalog.items import goods
+from steady.catalog.purchasing import YardChoices
+from steady.drawing.full_size_sample import sample
 from steady.drawing.views import views
 from steady.errors import InputError
-from steady.ground.permits import SiteNote
-from steady.jobs.choices import choose
-from steady.jobs.dimensions import KeyDimension, disagreements, stopped
+from steady.ground.zoning_notes import SiteNote
+from steady.jobs.dimension_conflicts import KeyDimension, disagreements, stopped
 from steady.jobs.document import Job, Structure
+from steady.jobs.estimate import Quote, hours, quote, spoil_m3
 from steady.jobs.labour import posts_h
-from steady.jobs.quote import Quote, hours, quote, spoil_m3
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
+from steady.jobs.member_options import choose
 from steady.plan.model import Plan
-from steady.schedule.days import Day, answer
+from steady.schedule.weather_limits import Day, answer
 from steady.structures.fence.layout.obstruction import go_round
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, NoDig, Straight, Style
 from steady.structures.fence.spec.presets import closed_with, preset
-from steady.structures.fence.words.appearance import held, look_of, see_through
+from steady.structures.fence.text.appearance import held, look_of, see_through
 from steady.takeoff.bill import bill, cuts
 from steady.takeoff.message import merchant_message
-from steady.yard.choices import YardChoices
-from steady.yard.stock import goods
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import fence, fence_case, job, planned, site
 

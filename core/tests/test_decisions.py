@@ -4,10 +4,10 @@ import unittest
 from dataclasses import replace
 
 from steady.errors import InputError
-from steady.jobs.buying import job_list
-from steady.jobs.carried_out import carried_out, used_items
+from steady.jobs.apply_decision import carried_out, used_items
 from steady.jobs.decisions import Decision
 from steady.jobs.document import Job
+from steady.jobs.job_takeoff import job_list
 
 from tests.test_buying import job
 

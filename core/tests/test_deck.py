@@ -11,29 +11,29 @@ from typing import Any
 from django.test import tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from steady.catalog.purchasing import YardChoices
 from steady.data.checks import check_label
+from steady.design_codes.registry import RULEBOOKS, rulebook
 from steady.errors import InputError
 from steady.ground.site import Site
-from steady.jobs.choices import choose
+from steady.jobs.design_sheet import sheet
 from steady.jobs.document import Job, Structure
-from steady.jobs.options import options
-from steady.jobs.sheet import sheet
-from steady.jobs.slack import FINEST_M, slack
+from steady.jobs.member_options import choose
+from steady.jobs.movement_limits import FINEST_M, slack
+from steady.jobs.suggested_fixes import options
 from steady.layout.decking import courses, joined
 from steady.layout.outline import Outline, checked, height_at
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN, LB, PSF
 from steady.plan.model import Basis, Plan
-from steady.plan.verdict import governing, result, state
-from steady.rulebooks.registry import RULEBOOKS, rulebook
+from steady.plan.results import governing, result, state
 from steady.structures.deck.checks.members import Piece, envelope
+from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.layout.framing import halves_m, shares_m
 from steady.structures.deck.plan import reckon_deck
 from steady.structures.deck.spec.deck import Bridge, DeckSpec, Existing, GuardDesign, Ledger, Pin, Spot, StairDesign
-from steady.structures.deck.spec.entry import read_deck
-from steady.structures.deck.ways.candidates import at_home
+from steady.structures.deck.spec.line_parser import read_deck
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, IN, LB, PSF
 
 from tests.make import case, plan
 

@@ -7,13 +7,13 @@ import unittest
 from dataclasses import replace
 from typing import Any, Literal
 
+from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
-from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
-from steady.plan.verdict import gaps, state
-from steady.rulebooks.registry import rulebook
+from steady.plan.results import gaps, state
+from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.deck.ways.candidates import at_home
+from steady.units.units import FT, IN
 
 from tests import randoms
 from tests.test_deck import checks, deck, planned

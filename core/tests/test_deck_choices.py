@@ -6,23 +6,23 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import tag
+from steady.catalog.items import sticks
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import FloorLoad, JoistAsk, Wood
 from steady.errors import InputError
 from steady.ground.site import Site
-from steady.jobs.choices import choose
-from steady.jobs.options import options
-from steady.measure.units import FT, IN
+from steady.jobs.member_options import choose
+from steady.jobs.suggested_fixes import options
 from steady.plan.model import Plan
-from steady.plan.verdict import state
-from steady.rulebooks.asks import FloorLoad, JoistAsk, Wood
-from steady.rulebooks.registry import rulebook
-from steady.structures.choice import Choice
-from steady.structures.deck.acts import add_rock, add_stair
+from steady.plan.results import state
+from steady.structures.deck.actions import add_rock, add_stair
+from steady.structures.deck.designs.candidates import at_home
+from steady.structures.deck.designs.search import choices
 from steady.structures.deck.spec.deck import BeamLine, DeckSpec, Spot
-from steady.structures.deck.ways.candidates import at_home
-from steady.structures.deck.ways.search import choices
+from steady.structures.option import Choice
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
-from steady.yard.stock import sticks
+from steady.units.units import FT, IN
 
 from tests.make import case
 from tests.test_deck import checks, deck, job, planned

@@ -3,12 +3,12 @@
 import unittest
 from dataclasses import replace
 
+from steady.catalog.purchasing import YardChoices
 from steady.errors import InputError
-from steady.measure.units import FT, IN
 from steady.plan.model import Plan
 from steady.structures.deck.spec.deck import DeckSpec, Existing
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.units import FT, IN
 
 from tests.test_deck import deck, planned
 

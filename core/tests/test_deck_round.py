@@ -9,11 +9,11 @@ from typing import Any
 from steady.ground.site import Site
 from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline
-from steady.measure.units import FT, IN, PSF
 from steady.plan.model import Part, Place, Plan
-from steady.plan.verdict import gaps, state
+from steady.plan.results import gaps, state
+from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.spec.deck import Corner, Pin, StairDesign
-from steady.structures.deck.ways.candidates import at_home
+from steady.units.units import FT, IN, PSF
 
 from tests.test_deck import checks, deck, planned, site
 from tests.test_deck_checks import of_school, step

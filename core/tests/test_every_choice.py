@@ -6,24 +6,24 @@ from collections import defaultdict
 from dataclasses import replace
 
 from django.test import tag
+from steady.catalog.items import bag_yield_m3
+from steady.design_codes.results import si
 from steady.errors import InputError
 from steady.ground.readings import Shot
 from steady.ground.site import Ground
 from steady.jobs.document import case_of
-from steady.measure.units import FT, IN
-from steady.plan.verdict import state
-from steady.rulebooks.answers import si
-from steady.structures.choice import Choice
+from steady.plan.results import state
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.spec.deck import Existing
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.fence.spec.floor import Floor
-from steady.structures.floating.kind import FLOAT
-from steady.structures.kind import Ask, Case, Kind, changed
+from steady.structures.floating_platform.kind import FLOAT
 from steady.structures.lean_to.kind import LEAN_TO
-from steady.structures.rated import Rated
+from steady.structures.manufacturer_ratings import Rated
+from steady.structures.option import Choice
 from steady.structures.registry import plan
-from steady.yard.stock import bag_yield_m3
+from steady.structures.structure_type import Ask, Case, Kind, changed
+from steady.units.units import FT, IN
 
 from tests import test_roof_on_deck
 from tests.every import every

@@ -8,22 +8,22 @@ from dataclasses import replace
 from typing import Any, get_args, get_type_hints
 
 from django.test import tag
+from steady.catalog.items import goods, sticks, usual
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import RULEBOOKS, rulebook
 from steady.drawing.views import views
 from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.jobs.sheet import Sheet, sheet
-from steady.measure.show import Tape
+from steady.jobs.design_sheet import Sheet, sheet
 from steady.plan.model import Footing, Plan, Step
-from steady.rulebooks.registry import RULEBOOKS, rulebook
 from steady.structures.fence.layout.line import SAME_LENGTH_M
 from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
 from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, NoDig, Straight
 from steady.structures.fence.spec.localise import at_home
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
-from steady.yard.stock import goods, sticks, usual
+from steady.units.show import Tape
 
 from tests.make import plan
 

@@ -10,15 +10,15 @@ from typing import Any
 
 from django.test import tag
 from pydantic_core import to_json
+from steady.catalog.items import goods, sticks
+from steady.design_codes.registry import rulebook
 from steady.drawing.views import views
 from steady.errors import InputError
-from steady.measure.show import Tape
 from steady.plan.model import Part, Plan
-from steady.rulebooks.registry import rulebook
-from steady.structures.kind import Ask
 from steady.structures.registry import KINDS, plan
+from steady.structures.structure_type import Ask
 from steady.takeoff.bill import cuts, pieces
-from steady.yard.stock import goods, sticks
+from steady.units.show import Tape
 
 from tests.every import One, every
 from tests.test_kept_plans import SCHOOLS

@@ -6,17 +6,17 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from django.test import tag
+from steady.catalog.items import sticks
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import FT, IN
 from steady.plan.model import Place, Plan
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.fence.checks.stability import _masses
 from steady.structures.fence.spec.fence import Infill, LiftOut, LineEnd, Opening
 from steady.structures.gate.spec import Arch, LeafDesign
-from steady.structures.kind import Ask
 from steady.structures.registry import plan
-from steady.yard.stock import sticks
+from steady.structures.structure_type import Ask
+from steady.units.units import FT, IN
 
 from tests.every import every
 from tests.make import case, fence, site

@@ -10,14 +10,14 @@ from django.test import tag
 from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
-from steady.jobs.options import options
-from steady.jobs.slack import slack
+from steady.jobs.movement_limits import slack
+from steady.jobs.suggested_fixes import options
 from steady.layout.infill import last_board
-from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, Plan
-from steady.plan.verdict import buildable, governing, result, state
-from steady.structures.fence.spec.entry import read_line
+from steady.plan.results import buildable, governing, result, state
 from steady.structures.fence.spec.fence import FenceSpec, Lock, NoDig, Opening, PracticeDetail, Straight
+from steady.structures.fence.spec.line_parser import read_line
+from steady.units.units import FT, IN
 
 from tests.lane import many
 from tests.make import fence, job, planned, site

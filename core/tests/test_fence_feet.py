@@ -9,16 +9,16 @@ from typing import Any, get_args
 
 import numpy as np
 from steady.data.checks import case_label
+from steady.design_codes.registry import rulebook
 from steady.drawing.views import views
 from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.footings.neat import Hole, neat
-from steady.measure.show import Tape
-from steady.measure.units import FT, GRAVITY, IN, LB, PSI
 from steady.plan.model import Basis, Plan
-from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
 from steady.structures.fence.spec.fence import NoDig, Straight
+from steady.units.show import Tape
+from steady.units.units import FT, GRAVITY, IN, LB, PSI
 
 from tests.make import fence, planned, site
 

@@ -8,19 +8,19 @@ from collections import Counter
 from dataclasses import replace
 from typing import Any
 
+from steady.catalog.purchasing import YardChoices
 from steady.errors import InputError
 from steady.ground.profile import Profile
-from steady.jobs.sheet import sheet
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
+from steady.jobs.design_sheet import sheet
 from steady.plan.model import Part, Plan
 from steady.structures.fence.checks.joints import pick
 from steady.structures.fence.layout.infill import solidity
-from steady.structures.fence.layout.setout import set_out
+from steady.structures.fence.layout.post_layout import set_out
 from steady.structures.fence.parts.fixings import joints
 from steady.structures.fence.spec.fence import Finish, Infill, LiftOut, LineEnd, Straight
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import fence, fence_case, on_ground, planned, site
 
@@ -224,7 +224,7 @@ class InfillTest(unittest.TestCase):
 
     def test_what_is_not_wood_weighs_what_two_people_would_say(self) -> None:
         # A 16-ft welded panel about 45 lb, a 6-ft wood panel about 65, a 2-in pipe 3.65 lb a foot (from memory, high).
-        from steady.yard.stock import sticks
+        from steady.catalog.items import sticks
 
         for key, long_m, low, high in (
             ("stock panel 16 ft", 16 * FT, 35, 60),

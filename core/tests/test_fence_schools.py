@@ -4,17 +4,17 @@ import math
 import unittest
 from dataclasses import replace
 
+from steady.catalog.items import sticks, usual
+from steady.catalog.purchasing import YardChoices
 from steady.data.checks import case_label
+from steady.design_codes import short_piles
+from steady.design_codes.registry import RULEBOOKS
 from steady.ground.site import Site
-from steady.measure.show import Tape
 from steady.plan.model import Plan
-from steady.plan.verdict import state
-from steady.rulebooks import short_posts
-from steady.rulebooks.registry import RULEBOOKS
+from steady.plan.results import state
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.fence.spec.localise import at_home
-from steady.yard.choices import YardChoices
-from steady.yard.stock import sticks, usual
+from steady.units.show import Tape
 
 from tests.make import plan
 
@@ -77,8 +77,8 @@ class FenceSchoolsTest(unittest.TestCase):
 
         # The best pier within 0.3 m, or Brinch Hansen where the pier is short and that is less.
         best = min(broms_m(0.05 + 0.0005 * k) for k in range(501))
-        hansen, _ = short_posts.hansen(
-            h, e, 0.3, replace(short_posts.named_soils("nz")[0], cohesion_pa=60e3, friction_rad=0.0)
+        hansen, _ = short_piles.hansen(
+            h, e, 0.3, replace(short_piles.named_soils("nz")[0], cohesion_pa=60e3, friction_rad=0.0)
         )
         self.assertLess(best, broms_m(0.3))
         self.assertAlmostEqual(d, min(best, hansen.value), 4)
@@ -89,8 +89,8 @@ class FenceSchoolsTest(unittest.TestCase):
         q = 9 * 30e3 * b
         f = h / q
         broms_m = 0.5 + f + math.sqrt(4 * h * (e + 0.5 + f / 2) / q)
-        lost = replace(short_posts.named_soils("nz")[0], cohesion_pa=60e3, friction_rad=0.0, dead_top_m=0.5)
-        deep_m = min(broms_m, short_posts.hansen(h, e, b, lost)[0].value)
+        lost = replace(short_piles.named_soils("nz")[0], cohesion_pa=60e3, friction_rad=0.0, dead_top_m=0.5)
+        deep_m = min(broms_m, short_piles.hansen(h, e, b, lost)[0].value)
         for where in ({"frost_m": 0.2}, {"clay_shrinks": True}):
             for soil in ("stiff clay", "fill"):  # named, and known by what was measured alone
                 self.assertAlmostEqual(self.leaning("nz", soil=soil, cohesion_pa=60e3, **where), deep_m, 9)

@@ -7,13 +7,13 @@ import unittest
 
 from steady.errors import InputError
 from steady.ground.profile import Profile
-from steady.jobs.choices import choose
 from steady.jobs.document import Job, Structure
-from steady.layout.baymodes import equal_nudged, equal_with_more, posts_in_zones
+from steady.jobs.member_options import choose
+from steady.layout.bay_spacing import equal_nudged, equal_with_more, posts_in_zones
 from steady.layout.bays import bays_round_zones
-from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
+from steady.units.units import FT, IN
 
 from tests.make import fence, on_ground, planned, site
 

@@ -2,10 +2,10 @@
 
 import unittest
 
-from steady.measure.units import FT, IN
 from steady.structures.fence.checks.joints import Joint, pick
+from steady.structures.fence.designs.starts import Search
 from steady.structures.fence.spec.fence import Infill
-from steady.structures.fence.ways.starts import Search
+from steady.units.units import FT, IN
 
 from tests.make import fence, planned, site
 

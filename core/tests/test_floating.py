@@ -12,33 +12,33 @@ import numpy as np
 from django.test import tag
 from Pynite import FEModel3D
 from scipy.optimize import brentq
+from steady.catalog.purchasing import YardChoices
 from steady.data.roles import role
+from steady.design_codes.registry import rulebook
 from steady.drawing.scene import scene
 from steady.drawing.views import views
 from steady.errors import InputError, OutsideScope
+from steady.ground.placement import Standing
 from steady.ground.site import Site
-from steady.ground.standing import Standing
 from steady.ground.survey import SitePoint, SiteThing
-from steady.jobs.around import around, outlines, stood
-from steady.jobs.buying import count_twice
-from steady.jobs.upkeep import upkeep
-from steady.measure.show import Tape
-from steady.measure.units import FT, GRAVITY, IN
+from steady.jobs.job_takeoff import count_twice
+from steady.jobs.maintenance import upkeep
+from steady.jobs.site_clearances import around, outlines, stood
 from steady.plan.model import Plan
-from steady.plan.verdict import result, state
-from steady.rulebooks.registry import rulebook
+from steady.plan.results import result, state
 from steady.statics.floating import Barrels, _first_rise, draft_m, heel_rad
-from steady.structures.floating.afloat import Afloat, Mass
-from steady.structures.floating.checks.whole import FloatFound
-from steady.structures.floating.kind import FLOAT
-from steady.structures.floating.layout import boards_across
-from steady.structures.floating.plan import reckoned
-from steady.structures.floating.spec import Barrel, FloatSpec, Ramp
-from steady.structures.kind import Ask, Case
-from steady.structures.rated import Rated
+from steady.structures.floating_platform.buoyancy import Afloat, Mass
+from steady.structures.floating_platform.checks.run_checks import FloatFound
+from steady.structures.floating_platform.kind import FLOAT
+from steady.structures.floating_platform.layout import boards_across
+from steady.structures.floating_platform.plan import reckoned
+from steady.structures.floating_platform.spec import Barrel, FloatSpec, Ramp
+from steady.structures.manufacturer_ratings import Rated
 from steady.structures.registry import plan
+from steady.structures.structure_type import Ask, Case
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, GRAVITY, IN
 
 from tests.make import case as of
 

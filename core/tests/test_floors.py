@@ -4,15 +4,15 @@ import math
 import unittest
 from typing import Any
 
+from steady.catalog.purchasing import YardChoices
 from steady.drawing.views import views
 from steady.errors import InputError
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
 from steady.plan.model import Plan
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 from steady.structures.fence.spec.floor import Floor
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import planned, site
 

@@ -9,20 +9,20 @@ from dataclasses import replace
 from django.test import tag
 from hypothesis import given
 from hypothesis import strategies as st
+from steady.catalog.purchasing import YardChoices
 from steady.data.checks import case_label
 from steady.errors import InputError
 from steady.jobs.document import Job, Structure
 from steady.layout import swing
 from steady.layout.swing import LeafGaps, Plane
-from steady.measure.units import FT, IN, LB
 from steady.plan.model import Detail, Plan
-from steady.plan.verdict import result
-from steady.statics import leaf as statics
-from steady.statics.leaf import BareFrame, BracedLeaf
+from steady.plan.results import result
+from steady.statics import gate_leaf as statics
+from steady.statics.gate_leaf import BareFrame, BracedLeaf
 from steady.structures.fence.spec.fence import FenceSpec, Opening, Straight
 from steady.structures.gate.spec import Arch, InTheWay, LeafDesign
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.units import FT, IN, LB
 
 from tests.make import fence_with, planned, site
 

@@ -5,11 +5,11 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.measure.units import FT, IN
 from steady.plan.model import Asks, Part, Plan
-from steady.plan.verdict import state
+from steady.plan.results import state
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.gate.spec import LeafDesign
+from steady.units.units import FT, IN
 
 from tests.make import fence_with, planned, site
 

@@ -6,7 +6,7 @@ import unittest
 import warnings
 
 from steady.errors import InputError
-from steady.statics.grid import GridBar, grid, torsion_constant_m4
+from steady.statics.grillage import GridBar, grid, torsion_constant_m4
 
 
 class GridTest(unittest.TestCase):

@@ -11,12 +11,12 @@ from steady.data.checks import check_label
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
-from steady.jobs.options import options
-from steady.jobs.starts import start, starts_of
+from steady.jobs.starting_designs import start, starts_of
+from steady.jobs.suggested_fixes import options
 from steady.plan.model import Plan
-from steady.plan.verdict import STATES, gaps, headline, state
-from steady.structures.kind import Case
+from steady.plan.results import STATES, gaps, headline, state
 from steady.structures.registry import plan
+from steady.structures.structure_type import Case
 
 from tests import randoms
 from tests.every import every

@@ -11,16 +11,16 @@ from pathlib import Path
 
 import steady
 from django.test import tag
+from steady.catalog.purchasing import YardChoices
 from steady.data import loader
 from steady.data.loader import TableError, sources, table
-from steady.measure.show import Tape
+from steady.design_codes.registry import rulebook
 from steady.plan.model import Step
-from steady.rulebooks.registry import rulebook
 from steady.structures import ROOMS
+from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.spec.deck import Bridge, StairDesign
-from steady.structures.deck.spec.entry import read_deck
-from steady.structures.deck.ways.candidates import at_home
-from steady.yard.choices import YardChoices
+from steady.structures.deck.spec.line_parser import read_deck
+from steady.units.show import Tape
 
 from tests.make import fence, plan, planned, site
 
@@ -80,16 +80,16 @@ def climbs(kind: str, module: str, source: str) -> list[str]:
 
 
 SHARED = (
-    "answers",
-    "asks",
+    "results",
+    "requests",
     "base",
-    "bent",
+    "bending_members",
     "canopies",
     "dowel_joints",
     "fences",
     "joint_rules",
-    "pole",
-    "short_posts",
+    "pole_embedment",
+    "short_piles",
     "treatment",
 )
 """Modules that every school may use."""
@@ -117,14 +117,14 @@ class HouseTest(unittest.TestCase):
         self.assertEqual(len(climbs("fence", "structures.fence.layout.line", back)), 1)
 
     def test_a_planted_fault_is_found(self) -> None:
-        self.assertEqual(len(faults("measure.lengths", "from steady.plan.model import Plan")), 1)
+        self.assertEqual(len(faults("units.lengths", "from steady.plan.model import Plan")), 1)
         self.assertEqual(len(faults("layout.bays", "import django.db")), 1)
         self.assertEqual(len(faults("takeoff.bill", "from steady.drawing.views import views")), 1)
         self.assertEqual(faults("structures.fence.plan", "from steady.footings.hole import layers"), [])
 
     def test_rulebooks_do_not_import_siblings(self) -> None:
-        for path in (CORE / "rulebooks").glob("*/*.py"):
-            for other in re.findall(r"steady\.rulebooks\.(\w+)", path.read_text(encoding="utf-8")):
+        for path in (CORE / "design_codes").glob("*/*.py"):
+            for other in re.findall(r"steady\.design_codes\.(\w+)", path.read_text(encoding="utf-8")):
                 self.assertIn(other, (*SHARED, path.parent.name), path)
 
     @tag("slow")
@@ -133,9 +133,9 @@ class HouseTest(unittest.TestCase):
             "import sys\n"
             "for name in ('django','pydantic','ninja'): sys.modules[name] = None\n"
             "from steady.structures.fence.spec.fence import FenceSpec, Straight\n"
-            "from steady.structures.registry import plan\nfrom steady.structures.kind import Case\n"
-            "from steady.ground.site import Site\nfrom steady.rulebooks.registry import rulebook\n"
-            "from steady.yard.choices import YardChoices\nfrom steady.measure.show import Tape\n"
+            "from steady.structures.registry import plan\nfrom steady.structures.structure_type import Case\n"
+            "from steady.ground.site import Site\nfrom steady.design_codes.registry import rulebook\n"
+            "from steady.catalog.purchasing import YardChoices\nfrom steady.units.show import Tape\n"
             "s = FenceSpec(id='f', straights=(Straight(id='a', length_m=12.0),))\n"
             "print(len(plan(Case(spec=s, site=Site(), book=rulebook('us'), yard=YardChoices(), tape=Tape())).marks))\n"
         )

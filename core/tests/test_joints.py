@@ -5,25 +5,25 @@ import random
 import unittest
 from dataclasses import replace
 
+from steady.design_codes.joint_rules import Fastener, LateralRequest
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import Wood
+from steady.design_codes.results import given_step, si
 from steady.errors import OutsideScope
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.layout.brace_fit import LapRow, butted, lapped
 from steady.layout.cheek_cuts import hip_head, jack_cut
-from steady.measure.units import IN, LB
 from steady.plan.connectors import specified
 from steady.plan.model import Plan
-from steady.rulebooks.answers import given_step, si
-from steady.rulebooks.asks import Wood
-from steady.rulebooks.joint_rules import Fastener, LateralRequest
-from steady.rulebooks.registry import rulebook
 from steady.statics.dowels import Dowel, johansen_n
 from steady.statics.joints import butted_brace
 from steady.statics.yield_modes import YieldJoint, single_shear_n
 from steady.structures.joints.beside import beside_bolts
 from steady.structures.joints.brace_ends import HEAVY, LIGHT, brace_end_holds, end_share
 from steady.structures.joints.peak import screws_a_hip
-from steady.structures.kind import Ask
 from steady.structures.registry import kind_called
+from steady.structures.structure_type import Ask
+from steady.units.units import IN, LB
 
 from tests.typed_lines import place
 
@@ -53,7 +53,7 @@ def closed_form(d: float, fyb: float, fe: tuple[float, float], lengths: tuple[fl
 
 class YieldModesTest(unittest.TestCase):
     def test_nds_without_a_gap_is_its_closed_forms(self) -> None:
-        from steady.rulebooks.us.joints import _single
+        from steady.design_codes.us.joints import _single
 
         rng = random.Random(3)
         for _ in range(300):

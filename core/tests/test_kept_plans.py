@@ -20,18 +20,18 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_typ
 
 from django.test import tag
 from pydantic_core import to_json
+from steady.catalog.items import usual
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.errors import InputError, OutsideScope
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.measure.show import Tape
 from steady.plan.model import Plan
-from steady.rulebooks.registry import rulebook
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.kind import Ask, Case
 from steady.structures.registry import KINDS, plan
-from steady.yard.choices import YardChoices
-from steady.yard.stock import usual
+from steady.structures.structure_type import Ask, Case
+from steady.units.show import Tape
 
 from tests import randoms
 from tests.ordinary import ordinary

@@ -5,11 +5,11 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from steady.jobs.estimate import Quote, hours
 from steady.jobs.labour import dig_h, paid_ratio, posts_h, worked_h
-from steady.jobs.quote import Quote, hours
-from steady.measure.units import IN
 from steady.plan.model import Layer, Plan
 from steady.structures.fence.spec.fence import Finish
+from steady.units.units import IN
 
 from tests.make import fence, planned, site
 

@@ -7,24 +7,24 @@ import unittest
 from dataclasses import replace
 
 from django.test import tag
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.drawing.pieces import corners
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
-from steady.measure.show import Tape
-from steady.measure.units import FT, GRAVITY, IN, LB, MPH
 from steady.plan.model import Diagonal, Plan
-from steady.plan.verdict import state
-from steady.rulebooks.registry import rulebook
-from steady.structures.canopy.holding import lift_n
+from steady.plan.results import state
+from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.kind import Ask, Case
 from steady.structures.lean_to.checks import LeanToFound, reckon_lean_to
 from steady.structures.lean_to.kind import LEAN_TO
 from steady.structures.lean_to.spec import Finish, LeanToSpec
 from steady.structures.registry import plan
+from steady.structures.structure_type import Ask, Case
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, GRAVITY, IN, LB, MPH
 
 from tests.lane import many
 from tests.make import case as of

@@ -6,11 +6,11 @@ import unittest
 from datetime import datetime, timedelta
 
 import numpy as np
+from steady.catalog.items import bag_yield_m3
+from steady.field_records.crew_rates import LatchLog, minutes_each, overdig, quartiles, sag_ratio
+from steady.field_records.progress import tick_groups
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.record.learned import LatchLog, minutes_each, overdig, quartiles, sag_ratio
-from steady.record.ticks import tick_groups
 from steady.structures.fence.spec.fence import FenceSpec, Straight
-from steady.yard.stock import bag_yield_m3
 
 DAY = datetime(2026, 11, 20, 8)
 

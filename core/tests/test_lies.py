@@ -4,17 +4,26 @@ import itertools
 import random
 import unittest
 
+from steady.field_records.marking_positions import (
+    centres_m,
+    edges_m,
+    ends_m,
+    laid,
+    lower_edge_m,
+    on_grid,
+    rails_lie,
+    stands_m,
+)
+from steady.field_records.progress import tick_groups
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
 from steady.plan.model import Part, Place, Vec
-from steady.record.lies import centres_m, edges_m, ends_m, laid, lower_edge_m, on_grid, rails_lie, stands_m
-from steady.record.ticks import tick_groups
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import Straight
 from steady.structures.fence.spec.presets import closed_with
-from steady.structures.kind import Ask
 from steady.structures.pergola.kind import read as read_pergola
+from steady.structures.structure_type import Ask
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import fence, planned, site
 

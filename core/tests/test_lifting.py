@@ -4,13 +4,13 @@ import math
 import unittest
 
 from steady.jobs.document import Job, Structure
-from steady.jobs.sun import usual_ask
-from steady.measure.show import Tape
-from steady.measure.units import FT, LB_MASS
+from steady.jobs.sun_shade import usual_ask
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.lifting import hands_for, lift_plan, mass_says, to_mind
 from steady.structures.pergola.spec import PergolaSpec, SunAsked
 from steady.structures.registry import plan
+from steady.units.show import Tape
+from steady.units.units import FT, LB_MASS
 
 from tests.make import planned
 from tests.test_pergola import case as pergola

@@ -4,8 +4,8 @@ import re
 import unittest
 
 from steady.errors import InputError
-from steady.structures.kind import Ask, Kind, Spec
 from steady.structures.registry import KINDS
+from steady.structures.structure_type import Ask, Kind, Spec
 
 LENGTHS = {
     "pergola": ("high", "rafters", "gap", "slats", "over"),

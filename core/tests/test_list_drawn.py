@@ -10,9 +10,9 @@ from dataclasses import replace
 from django.test import tag
 from steady.drawing.shapes import View
 from steady.drawing.views import views
-from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.takeoff.bill import pieces
+from steady.units.show import Tape
 
 from tests import randoms
 from tests.test_every_fence import cases

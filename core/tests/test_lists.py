@@ -4,19 +4,19 @@ import math
 import unittest
 from dataclasses import replace
 
+from steady.catalog.items import goods
+from steady.catalog.purchasing import YardChoices
 from steady.data.loader import TableError, keyed
 from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.estimate import Quote, hours
 from steady.jobs.labour import posts_h
-from steady.jobs.quote import Quote, hours
-from steady.measure.units import FT, IN
 from steady.plan.model import Plan
-from steady.structures.deck.spec.entry import read_deck
+from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.spec.fence import Infill, Straight
-from steady.structures.pergola.entry import read_pergola
+from steady.structures.pergola.line_parser import read_pergola
 from steady.takeoff.bill import bill, cuts
 from steady.takeoff.rips import Strip, boards_for
-from steady.yard.choices import YardChoices
-from steady.yard.stock import goods
+from steady.units.units import FT, IN
 
 from tests.make import fence, on_ground, planned, site
 from tests.test_deck import deck

@@ -8,10 +8,10 @@ from django.test import tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from steady.errors import InputError
-from steady.measure.lengths import of_one_unit, parse_length
-from steady.measure.show import Tape, feet_inches, quantity
-from steady.measure.units import FACTORS, IN, LB
-from steady.structures.deck.spec.entry import read_deck
+from steady.structures.deck.spec.line_parser import read_deck
+from steady.units.lengths import of_one_unit, parse_length
+from steady.units.show import Tape, feet_inches, quantity
+from steady.units.units import FACTORS, IN, LB
 
 CASES = json.loads((Path(__file__).parents[2] / "checks" / "lengths.json").read_text(encoding="utf-8"))
 

@@ -3,15 +3,15 @@
 import unittest
 from dataclasses import fields, replace
 
+from steady.catalog.items import sticks, stock_lengths
+from steady.catalog.purchasing import OwnPrice, YardChoices
 from steady.errors import InputError
-from steady.jobs.calendar import calendar
 from steady.jobs.document import plan_structure
-from steady.jobs.money import without_money
-from steady.jobs.quote import Quote, material_and_labour, quote
-from steady.jobs.terms import OfferTerms
+from steady.jobs.estimate import Quote, material_and_labour, quote
+from steady.jobs.job_schedule import calendar
+from steady.jobs.price_redaction import without_money
+from steady.jobs.quote_terms import OfferTerms
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import OwnPrice, YardChoices
-from steady.yard.stock import sticks, stock_lengths
 
 from tests.test_buying import job
 from tests.test_calendar import MONDAY, fences

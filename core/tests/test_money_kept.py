@@ -4,19 +4,19 @@ import unittest
 from dataclasses import replace
 from datetime import date
 
+from steady.catalog.purchasing import OwnPrice, YardChoices
 from steady.ground.site import Site
-from steady.jobs.arrivals import Came
-from steady.jobs.buying import job_list
-from steady.jobs.calendar import calendar
 from steady.jobs.change_order import change_order
+from steady.jobs.client_quote import offer, tax_of
 from steady.jobs.document import Agreed, Job, Structure
-from steady.jobs.offer import offer, tax_of
+from steady.jobs.job_schedule import calendar
+from steady.jobs.job_takeoff import job_list
+from steady.jobs.quote_terms import OfferOption, OfferTerms
+from steady.jobs.received_deliveries import Came
 from steady.jobs.states import states, warnings
-from steady.jobs.terms import OfferOption, OfferTerms
-from steady.measure.units import FT, MPH
 from steady.structures.fence.spec.fence import FenceSpec, LookApproved, Opening, Straight
 from steady.takeoff.message import merchant_message
-from steady.yard.choices import OwnPrice, YardChoices
+from steady.units.units import FT, MPH
 
 TODAY = date(2026, 11, 27)
 CALM = Site(soil="sand", exposure="B", wind_speed_m_per_s=90 * MPH, frost_m=0.5)

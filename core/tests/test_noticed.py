@@ -4,18 +4,18 @@ import math
 import unittest
 from dataclasses import replace
 
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import WindPlace
 from steady.errors import InputError
-from steady.measure.units import FT, IN, MPH
 from steady.plan.model import Handle
-from steady.rulebooks.asks import WindPlace
-from steady.rulebooks.registry import rulebook
 from steady.statics.sections import BoxBeam
 from steady.structures.fence.spec.fence import Straight
 from steady.structures.fence.spec.floor import Floor
 from steady.structures.fence.spec.presets import preset
-from steady.structures.floating.kind import move
-from steady.structures.floating.spec import FloatSpec
-from steady.structures.pavilion.entry import read_pavilion
+from steady.structures.floating_platform.kind import move
+from steady.structures.floating_platform.spec import FloatSpec
+from steady.structures.pavilion.line_parser import read_pavilion
+from steady.units.units import FT, IN, MPH
 
 from tests.make import fence, planned, site
 

@@ -5,32 +5,32 @@ import math
 import unittest
 from dataclasses import replace
 
+from steady.catalog.items import stick, sticks
+from steady.design_codes.canopies import ClosedRoof, _part_coefficient
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import SnowAsk, WindFace, WindPlace
+from steady.design_codes.uk.fasteners import _axial
+from steady.design_codes.uk.loads import face_coefficient, roof_snow
 from steady.errors import OutsideScope
 from steady.jobs.document import case_of, plan_structure
-from steady.measure.units import FT, GRAVITY, IN, MPH
 from steady.plan.model import Step
-from steady.rulebooks.asks import SnowAsk, WindFace, WindPlace
-from steady.rulebooks.canopies import ClosedRoof, _part_coefficient
-from steady.rulebooks.registry import rulebook
-from steady.rulebooks.uk.fasteners import _axial
-from steady.rulebooks.uk.loads import face_coefficient, roof_snow
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.holding import post_down_n
+from steady.structures.canopy.load_path_checks import post_down_n
 from steady.structures.deck.checks.bearings import brought
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.plan import reckon_deck
+from steady.structures.fence.designs.candidates import candidates
+from steady.structures.fence.designs.starts import _rails
 from steady.structures.fence.kind import FENCE
 from steady.structures.fence.spec.feet import FootDetail, Upright
 from steady.structures.fence.spec.fence import Infill, NoDig
-from steady.structures.fence.ways.candidates import candidates
-from steady.structures.fence.ways.starts import _rails
 from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.gate.spec import LeafDesign
-from steady.structures.kind import Ask
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.registry import plan
-from steady.structures.rests import Bearing
-from steady.yard.stock import stick, sticks
+from steady.structures.structure_type import Ask
+from steady.structures.support_links import Bearing
+from steady.units.units import FT, GRAVITY, IN, MPH
 
 from tests import test_roof_on_deck
 from tests.make import case, fence, fence_with, planned, site

@@ -6,28 +6,28 @@ from dataclasses import replace
 from types import SimpleNamespace
 from typing import Any, Literal
 
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.errors import InputError
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
 from steady.plan.model import Basis
-from steady.rulebooks.registry import rulebook
 from steady.structures.canopy.factors import factors_of
 from steady.structures.deck.checks.bridge import _feel
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.spec.deck import DeckSpec, StairDesign
-from steady.structures.deck.spec.entry import read_deck
+from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.checks.posts import PostReckoner
 from steady.structures.fence.layout.obstruction import go_round
-from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import Infill, NoDig
-from steady.structures.floating.kind import FLOAT
+from steady.structures.fence.spec.line_parser import read_line
+from steady.structures.floating_platform.kind import FLOAT
 from steady.structures.gate.spec import InTheWay, LeafDesign
-from steady.structures.kind import Ask
 from steady.structures.pavilion.checks import rafter_run, reckon_pavilion
-from steady.structures.pavilion.entry import read_pavilion
 from steady.structures.pavilion.kind import PAVILION
+from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.registry import plan
-from steady.yard.choices import YardChoices
+from steady.structures.structure_type import Ask
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.every import every
 from tests.make import case, fence, fence_with, planned, site

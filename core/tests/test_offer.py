@@ -7,18 +7,18 @@ import unittest
 from datetime import date
 from pathlib import Path
 
+from steady.catalog.price_book import BookPrice, book_rows, every_item, parse_price, priced_by, read_prices
+from steady.catalog.purchasing import OwnPrice, YardChoices
 from steady.errors import InputError
-from steady.jobs.buying import job_list
 from steady.jobs.change_order import change_order
+from steady.jobs.client_quote import offer
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.offer import offer
-from steady.jobs.quote import Quote, hours
-from steady.jobs.terms import OfferOption, OfferTerms, Payment
+from steady.jobs.estimate import Quote, hours
+from steady.jobs.job_takeoff import job_list
+from steady.jobs.quote_terms import OfferOption, OfferTerms, Payment
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.takeoff.bill import bill
 from steady.takeoff.bill import cuts as plan_cuts
-from steady.yard.choices import OwnPrice, YardChoices
-from steady.yard.price_book import BookPrice, book_rows, every_item, parse_price, priced_by, read_prices
 
 TODAY = date(2026, 11, 27)
 USUAL = Quote()

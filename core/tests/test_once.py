@@ -10,26 +10,26 @@ from unittest.mock import patch
 
 from django.test import tag
 from steady.errors import InputError
-from steady.jobs import looking, options
-from steady.jobs.choices import choose, look_for_choices
+from steady.jobs import search, suggested_fixes
 from steady.jobs.document import Job, Structure, case_of
-from steady.jobs.looking import Looked, all_rows
-from steady.jobs.options import look_for_options
+from steady.jobs.member_options import choose, look_for_choices
+from steady.jobs.search import Looked, all_rows
+from steady.jobs.suggested_fixes import look_for_options
 from steady.layout.outline import height_at
-from steady.measure.units import FT, IN
 from steady.memo import MOST, Memo, once, one_search
 from steady.statics.beam import PointLoad, SpreadLoad, solve
-from steady.structures.bending import Run
+from steady.structures.continuous_members import Run
+from steady.structures.deck.designs.candidates import changes
 from steady.structures.deck.plan import reckon_deck
 from steady.structures.deck.spec.deck import BeamLine, DeckSpec, Pin
-from steady.structures.deck.spec.entry import read_deck
-from steady.structures.deck.ways.candidates import changes
+from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.checks.findings import Still
 from steady.structures.fence.kind import FENCE
 from steady.structures.fence.spec.fence import Opening
 from steady.structures.gate.spec import Arch, LeafDesign
-from steady.structures.kind import Case
 from steady.structures.registry import kind_of, plan
+from steady.structures.structure_type import Case
+from steady.units.units import FT, IN
 
 from tests.lane import many
 from tests.make import case, fence, site
@@ -225,26 +225,26 @@ class LookingTest(unittest.TestCase):
     def test_shared_out_or_one_after_another_it_finds_the_same(self) -> None:
         job = self.fence()
         name = job.structures[0].spec.id
-        alone = options.options(job, name)
+        alone = suggested_fixes.options(job, name)
         backward = all_rows(look_for_options(job, name, lambda work, items: list(map(work, items[::-1]))[::-1]))
         self.assertEqual(backward, alone)
 
     def test_what_is_refused_early_would_have_been_refused_late(self) -> None:
         job = self.fence()
         name = job.structures[0].spec.id
-        early = options.options(job, name)
+        early = suggested_fixes.options(job, name)
         with (
-            patch.object(options, "fails", return_value=False),
-            patch.object(options, "_missed", wraps=options._missed),
+            patch.object(suggested_fixes, "fails", return_value=False),
+            patch.object(suggested_fixes, "_missed", wraps=suggested_fixes._missed),
         ):
-            late = options.options(job, name)
+            late = suggested_fixes.options(job, name)
         self.assertEqual(early, late)
 
     def test_its_ceiling_is_said(self) -> None:
         job = self.fence()
-        with patch.object(options, "MOST_PLANS", 5):
+        with patch.object(suggested_fixes, "MOST_PLANS", 5):
             told = list(look_for_options(job, job.structures[0].spec.id))
-        self.assertEqual((told[-1].planned, told[-1].says), (5, looking.ceiling()))
+        self.assertEqual((told[-1].planned, told[-1].says), (5, search.ceiling()))
 
 
 @tag("broad")

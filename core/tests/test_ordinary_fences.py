@@ -6,28 +6,28 @@ import unittest
 from dataclasses import replace
 
 from django.test import tag
+from steady.calculators.catalog import find
+from steady.calculators.model import answer
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.ca.places import places
+from steady.design_codes.registry import rulebook
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
-from steady.jobs.starts import start
-from steady.jobs.steps_up import StepUp, steps_up
-from steady.measure.show import Tape
-from steady.measure.units import FT, MPH
+from steady.jobs.starting_designs import start
+from steady.jobs.wind_upgrades import StepUp, steps_up
 from steady.plan.model import Asks, Basis, Plan
-from steady.plan.verdict import buildable, state
-from steady.rulebooks.ca.places import places
-from steady.rulebooks.registry import rulebook
+from steady.plan.results import buildable, state
+from steady.structures.fence.designs.single_changes import singles
+from steady.structures.fence.designs.starts import cheapest, usual_here
+from steady.structures.fence.designs.wind_rating import stands_up_to
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LineEnd, PracticeDetail, Straight
 from steady.structures.fence.spec.localise import at_home
 from steady.structures.fence.spec.presets import closed_with
-from steady.structures.fence.ways.gust import stands_up_to
-from steady.structures.fence.ways.singles import singles
-from steady.structures.fence.ways.starts import cheapest, usual_here
-from steady.sums.catalogue import find
-from steady.sums.model import answer
 from steady.takeoff.bill import bill, cuts, quick_price
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, MPH
 
 from tests.make import case, fence, job, site
 from tests.ordinary import Ordinary, ordinary

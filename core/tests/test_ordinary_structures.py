@@ -6,8 +6,8 @@ from dataclasses import replace
 
 from django.test import tag
 from steady.jobs.document import plan_structure
-from steady.jobs.starts import start
-from steady.plan.verdict import OPEN, state
+from steady.jobs.starting_designs import start
+from steady.plan.results import OPEN, state
 
 from tests.lane import many
 from tests.typed_lines import KINDS, ordinary

@@ -6,6 +6,8 @@ import random
 import unittest
 from dataclasses import replace
 
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import OpenFace, OpenRoofAsk, WindPlace
 from steady.errors import InputError, OutsideScope
 from steady.estimating.digging import ConcreteOffer, buy_concrete, grouped_depths, reaching_tool
 from steady.layout.barriers import Barrier, pool_faults
@@ -16,14 +18,12 @@ from steady.layout.low_decks import SleeperDeck, blocks_allowed, sleepers
 from steady.layout.mesh import MeshBay, chain_link, screened, solidity, terminal_brace
 from steady.layout.panel_systems import Heat, panel_slope, stiffened
 from steady.layout.stair_flights import FlightRequest, Stringer, flights, grasp, open_riser, tiers
-from steady.measure.units import FT, IN
-from steady.rulebooks.asks import OpenFace, OpenRoofAsk, WindPlace
-from steady.rulebooks.registry import rulebook
 from steady.statics.beam import PointLoad, SpreadLoad
 from steady.statics.cable_guards import CableGuard, Tub
 from steady.statics.slide_gates import SlideGate, checked, slide_wind
 from steady.statics.tubes import Tube, moment_n_m
-from steady.structures.bending import Run
+from steady.structures.continuous_members import Run
+from steady.units.units import FT, IN
 
 PLACE = WindPlace(speed_m_per_s=46.94, pressure_pa=0.0, exposure="C", edition="ASCE 7-16", zone="", return_years=0.0)
 

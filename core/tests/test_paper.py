@@ -7,26 +7,26 @@ from dataclasses import replace
 from datetime import date
 from typing import Any
 
+from steady.catalog.items import bag_yield_m3
+from steady.catalog.purchasing import OwnPrice, YardChoices
 from steady.drawing.marks import mark_rows
 from steady.drawing.unroll import hull
 from steady.drawing.views import views
 from steady.errors import InputError
+from steady.field_records.asbuilt import compare
 from steady.footings.hole import bags
 from steady.ground.profile import Profile
 from steady.ground.readings import read_rows
 from steady.ground.site import Locate
-from steady.jobs.sheet import sheet
-from steady.measure.show import Tape
-from steady.measure.units import FT, FT3, IN
+from steady.jobs.design_sheet import sheet
 from steady.plan.model import Target
-from steady.record.asbuilt import compare
 from steady.schedule.locate import days_left, open_points
 from steady.structures.fence.spec.fence import NoDig, Opening, Straight
-from steady.structures.measured import post_targets
+from steady.structures.measurement_targets import post_targets
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.takeoff.cutting import Saw, Stock, cut_plan
-from steady.yard.choices import OwnPrice, YardChoices
-from steady.yard.stock import bag_yield_m3
+from steady.units.show import Tape
+from steady.units.units import FT, FT3, IN
 
 from tests.make import fence, planned, site
 from tests.test_deck import deck

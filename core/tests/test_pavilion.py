@@ -9,28 +9,28 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import tag
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.canopies import ClosedRoof, ClosedWind, closed_wind
+from steady.design_codes.registry import rulebook
+from steady.design_codes.results import si
 from steady.drawing.pieces import corners
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
-from steady.measure.show import Tape
-from steady.measure.units import FT, GRAVITY, IN, LB, MPH, PSF
 from steady.plan.model import Plan
-from steady.plan.verdict import presumed, state
-from steady.rulebooks.answers import si
-from steady.rulebooks.canopies import ClosedRoof, ClosedWind, closed_wind
-from steady.rulebooks.registry import rulebook
-from steady.structures.canopy.holding import post_down_n
-from steady.structures.kind import Ask, Case
+from steady.plan.results import presumed, state
+from steady.structures.canopy.load_path_checks import post_down_n
 from steady.structures.pavilion.checks import dead_pa, hip_load, reckon_pavilion
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pavilion.layout import Laid, hip_length_m, lay_out, side_strips
-from steady.structures.pavilion.sides import beam_shape
+from steady.structures.pavilion.roof_planes import beam_shape
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.pavilion.words import orders
+from steady.structures.pavilion.text import orders
 from steady.structures.registry import plan
-from steady.structures.wind_place import place_of
+from steady.structures.structure_type import Ask, Case
+from steady.structures.wind_site import place_of
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, GRAVITY, IN, LB, MPH, PSF
 
 from tests.lane import many
 from tests.make import case as of

@@ -8,13 +8,13 @@ from typing import Any
 
 from Pynite import FEModel3D
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import FT, IN
 from steady.structures.pavilion.checks import hip_load, leg_left, raised_weight_n
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pavilion.layout import lay_out
-from steady.structures.pavilion.sides import beam_shape
-from steady.structures.pavilion.words import orders
+from steady.structures.pavilion.roof_planes import beam_shape
+from steady.structures.pavilion.text import orders
 from steady.structures.registry import plan
+from steady.units.units import FT, IN
 
 from tests.test_pavilion import SITES, case
 

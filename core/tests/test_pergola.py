@@ -8,29 +8,29 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import tag
+from steady.catalog.purchasing import YardChoices
 from steady.data.checks import SLENDERNESS
+from steady.design_codes.canopies import layers_pa
+from steady.design_codes.registry import rulebook
 from steady.errors import InputError
 from steady.ground.site import Site
-from steady.jobs.choices import choose
 from steady.jobs.document import Job, Structure
-from steady.measure.show import Tape
-from steady.measure.units import FT, GRAVITY, IN, LB, MPH
+from steady.jobs.member_options import choose
 from steady.plan.model import Plan
-from steady.plan.verdict import presumed, specified, state
-from steady.rulebooks.canopies import layers_pa
-from steady.rulebooks.registry import rulebook
-from steady.structures.bending import Run
-from steady.structures.canopy.holding import lift_n
-from steady.structures.canopy.snow import Catches, heaped
+from steady.plan.results import presumed, specified, state
+from steady.structures.canopy.drift_snow import Catches, heaped
+from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.findings import Findings
-from steady.structures.kind import Ask, Case
+from steady.structures.check_collector import Findings
+from steady.structures.continuous_members import Run
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import lay_out, shade_share
 from steady.structures.pergola.spec import PergolaSpec, SunAsked
 from steady.structures.registry import plan
-from steady.yard.choices import YardChoices
+from steady.structures.structure_type import Ask, Case
+from steady.units.show import Tape
+from steady.units.units import FT, GRAVITY, IN, LB, MPH
 
 from tests.lane import many
 from tests.make import case as of

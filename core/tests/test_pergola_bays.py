@@ -8,15 +8,15 @@ from dataclasses import replace
 from Pynite import FEModel3D
 from steady.errors import InputError
 from steady.layout.shade import across_sun
-from steady.measure.units import FT, GRAVITY, IN
-from steady.plan.verdict import state
-from steady.structures.bending import Run
+from steady.plan.results import state
+from steady.structures.continuous_members import Run
 from steady.structures.pergola.bays import Bays, on_rafter, slats_shade
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import lay_out, run_azimuth, shade_share, sun_at
 from steady.structures.pergola.spec import SunAsked
 from steady.structures.registry import plan
+from steady.units.units import FT, GRAVITY, IN
 
 from tests.test_pavilion import SITES
 from tests.test_pergola import case

@@ -6,12 +6,12 @@ from collections import Counter
 from dataclasses import replace
 from typing import Any
 
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
 from steady.plan.model import Plan
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
 from steady.structures.fence.spec.presets import closed_with
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import fence, on_ground, planned, site
 from tests.test_deck import deck
@@ -97,8 +97,8 @@ class PlainJobsTest(unittest.TestCase):
         self.same(plan, leaf_board=0, leaf_wire=1, leaf_stile=2, leaf_rail=3, leaf_strut=1)
         wire = sum(part.length_m * part.count for part in plan.parts if part.role == "wire")
         self.assertAlmostEqual(wire / FT, 96 - 4 - 3.5 / 12 + 3.5 / 12, delta=1.5)
+        from steady.catalog.purchasing import YardChoices
         from steady.takeoff.bill import bill, cuts
-        from steady.yard.choices import YardChoices
 
         bought = bill(plan, YardChoices(), cuts(plan, YardChoices()))
         panels = sum(line.count for line in bought.lines if line.item.startswith("stock panel"))

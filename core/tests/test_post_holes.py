@@ -2,12 +2,12 @@
 
 import unittest
 
-from steady.measure.units import FT, IN
+from steady.design_codes.registry import rulebook
+from steady.design_codes.short_piles import named_soils
 from steady.plan.model import Zone
-from steady.rulebooks.registry import rulebook
-from steady.rulebooks.short_posts import named_soils
+from steady.structures.fence.designs.starts import usual_here
 from steady.structures.fence.spec.fence import FenceSpec, NoDig, Opening
-from steady.structures.fence.ways.starts import usual_here
+from steady.units.units import FT, IN
 
 from tests.make import case, fence, planned, site
 

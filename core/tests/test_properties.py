@@ -6,6 +6,10 @@ import unittest
 
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
+from steady.catalog.items import bag_yield_m3, stick, stock_lengths
+from steady.catalog.purchasing import OwnPrice, YardChoices
+from steady.design_codes.pole_embedment import cubic_root
+from steady.design_codes.us.wind import end_coefficients, run_coefficient
 from steady.errors import InputError
 from steady.footings.depth import HABIT_LEAST_M, habit_m, hole_width_m, needed, rounded_up_m
 from steady.footings.hole import RoundHole, layers, volumes
@@ -14,14 +18,10 @@ from steady.layout.bays import merge_zones
 from steady.layout.path import Path
 from steady.layout.rails import longest_level_m, rail_stock_m
 from steady.loads.tributary import gather
-from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, Footing, Step
-from steady.plan.verdict import result
-from steady.rulebooks.pole import cubic_root
-from steady.rulebooks.us.wind import end_coefficients, run_coefficient
+from steady.plan.results import result
 from steady.statics.beam import SpreadLoad, solve
-from steady.yard.choices import OwnPrice, YardChoices
-from steady.yard.stock import bag_yield_m3, stick, stock_lengths
+from steady.units.units import FT, IN
 
 length = st.floats(0.2, 8.0)
 grade = st.floats(-0.6, 0.6)

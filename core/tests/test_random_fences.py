@@ -8,21 +8,21 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import tag
+from steady.catalog.items import sticks, usual
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import RULEBOOKS, rulebook
 from steady.drawing.views import views
 from steady.errors import InputError
 from steady.ground.profile import Profile
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.jobs.sheet import sheet
-from steady.measure.show import Tape
+from steady.jobs.design_sheet import sheet
 from steady.plan.model import Plan
-from steady.plan.verdict import STATES, state
-from steady.rulebooks.registry import RULEBOOKS, rulebook
+from steady.plan.results import STATES, state
 from steady.structures.fence.spec.fence import FenceSpec, Infill, NoDig, Opening, Straight
 from steady.structures.fence.spec.localise import at_home
 from steady.takeoff.bill import bill, cuts, pieces
-from steady.yard.choices import YardChoices
-from steady.yard.stock import sticks, usual
+from steady.units.show import Tape
 
 from tests.make import plan
 

@@ -8,18 +8,18 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import tag
+from steady.catalog.items import stick, usual
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.errors import InputError
 from steady.ground.site import Site
-from steady.measure.show import Tape
 from steady.plan.model import Part, Place, Plan, Vec
-from steady.rulebooks.registry import rulebook
-from steady.structures.kind import Case
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.registry import kind_of, plan
-from steady.yard.choices import YardChoices
-from steady.yard.stock import stick, usual
+from steady.structures.structure_type import Case
+from steady.units.show import Tape
 
 from tests.lane import many
 

@@ -3,10 +3,10 @@
 import unittest
 from dataclasses import replace
 
-from steady.measure.units import LB
-from steady.plan.verdict import gaps, state
+from steady.plan.results import gaps, state
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.rated import Rated
+from steady.structures.manufacturer_ratings import Rated
+from steady.units.units import LB
 
 from tests.test_deck import deck, planned
 

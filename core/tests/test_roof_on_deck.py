@@ -6,20 +6,20 @@ from typing import Any
 
 from Pynite import FEModel3D
 from steady.errors import InputError
+from steady.ground.placement import Standing
 from steady.ground.site import Site
-from steady.ground.standing import Standing
 from steady.jobs.document import Job, Structure, case_of, plan_structure
-from steady.jobs.siting import site_plan, whole_scene
-from steady.measure.units import FT, IN, LB
+from steady.jobs.site_layout import site_plan, whole_scene
 from steady.plan.model import Plan
-from steady.plan.verdict import result, state
+from steady.plan.results import result, state
 from steady.statics.bents import pocket
 from steady.structures.deck.checks.bearings import brought
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.plan import reckon_deck
-from steady.structures.kind import Ask
 from steady.structures.pergola.kind import PERGOLA
-from steady.structures.rests import Bearing
+from steady.structures.structure_type import Ask
+from steady.structures.support_links import Bearing
+from steady.units.units import FT, IN, LB
 
 WINDY = Site(soil="sand", exposure="B", wind_speed_m_per_s=47.0, frost_m=0.5)
 

@@ -5,14 +5,14 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.measure.units import FT, IN, LB
 from steady.plan.model import Basis, Check, Plan
-from steady.plan.verdict import state
+from steady.plan.results import state
 from steady.structures.canopy.slab import lifted_moment
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.registry import plan
+from steady.units.units import FT, IN, LB
 
 from tests.test_lean_to import case as lean_to
 from tests.test_pavilion import SITES

@@ -4,16 +4,16 @@ import math
 import unittest
 from dataclasses import replace
 
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import SnowAsk
 from steady.errors import OutsideScope
 from steady.ground.site import Site
-from steady.measure.units import FT, PSF
 from steady.plan.model import Step
-from steady.rulebooks.asks import SnowAsk
-from steady.rulebooks.registry import rulebook
 from steady.structures.lean_to.checks import reckon_lean_to
 from steady.structures.pavilion.checks import reckon_pavilion
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.registry import plan
+from steady.units.units import FT, PSF
 
 from tests.test_lean_to import case as lean_to
 from tests.test_pavilion import SITES

@@ -5,18 +5,18 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
-from steady.measure.units import FT, IN, LB, MPH
 from steady.plan.model import Check, Part, Place, Plan
-from steady.rulebooks.registry import rulebook
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.holding import down_in_wind, post_down_n
-from steady.structures.kind import Case
+from steady.structures.canopy.load_path_checks import down_in_wind, post_down_n
 from steady.structures.lean_to.checks import reckon_lean_to
 from steady.structures.pavilion.checks import dead_pa, reckon_pavilion
 from steady.structures.pavilion.layout import lay_out
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.registry import plan
+from steady.structures.structure_type import Case
+from steady.units.units import FT, IN, LB, MPH
 
 from tests.test_lean_to import case as lean_to
 from tests.test_pavilion import SITES

@@ -6,17 +6,17 @@ from dataclasses import replace
 
 from steady.ground.site import Site
 from steady.layout.shade import two_layers
-from steady.measure.units import FT, LB, MPH
 from steady.plan.model import NotCovered, Plan
-from steady.plan.verdict import buildable, state
-from steady.structures.canopy.holding import lift_n
-from steady.structures.kind import Case
+from steady.plan.results import buildable, state
+from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.lean_to.checks import reckon_lean_to
 from steady.structures.pavilion.layout import lay_out as lay_out_pavilion
 from steady.structures.pavilion.layout import side_strips
-from steady.structures.pavilion.words import orders
+from steady.structures.pavilion.text import orders
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.registry import plan
+from steady.structures.structure_type import Case
+from steady.units.units import FT, LB, MPH
 
 from tests.test_lean_to import case as lean_to
 from tests.test_pavilion import case as pavilion

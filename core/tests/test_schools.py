@@ -9,11 +9,14 @@ from unittest import mock
 
 from hypothesis import given
 from hypothesis import strategies as st
+from steady.calculators.catalog import SUMS, find
+from steady.calculators.model import answer
 from steady.data.loader import sources, table
-from steady.errors import OutsideScope
-from steady.plan.model import Step
-from steady.rulebooks import registry
-from steady.rulebooks.asks import (
+from steady.design_codes import registry
+from steady.design_codes.base import Rulebook
+from steady.design_codes.bending_members import Bent, check_member, differences, even_action
+from steady.design_codes.registry import RULEBOOKS
+from steady.design_codes.requests import (
     KINDS,
     LOAD_TYPES,
     BeamAsk,
@@ -32,11 +35,8 @@ from steady.rulebooks.asks import (
     WindPlace,
     Wood,
 )
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import Bent, check_member, differences, even_action
-from steady.rulebooks.registry import RULEBOOKS
-from steady.sums.catalogue import SUMS, find
-from steady.sums.model import answer
+from steady.errors import OutsideScope
+from steady.plan.model import Step
 
 from tests.toy.book import Toyland
 

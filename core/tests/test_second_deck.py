@@ -9,10 +9,10 @@ from typing import Any
 
 from django.test import tag
 from steady.ground.site import Site
-from steady.measure.units import FT
 from steady.plan.model import Plan
+from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.deck.ways.candidates import at_home
+from steady.units.units import FT
 
 from tests.lane import many
 from tests.second import deck as second

@@ -6,14 +6,14 @@ import unittest
 from pathlib import Path
 
 from django.test import tag
+from steady.catalog.items import usual
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
-from steady.measure.show import Tape
 from steady.plan.model import Plan
-from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 from steady.structures.fence.spec.localise import at_home
-from steady.yard.choices import YardChoices
-from steady.yard.stock import usual
+from steady.units.show import Tape
 
 from tests.lane import many
 from tests.make import plan
@@ -122,6 +122,4 @@ class OwnTest(unittest.TestCase):
                 names += [alias.name for alias in node.names] if isinstance(node, ast.Import) else []
                 for name in names:
                     if name.startswith("steady"):
-                        self.assertTrue(
-                            name.startswith(("steady.measure", "steady.plan.model")), f"{path.name}: {name}"
-                        )
+                        self.assertTrue(name.startswith(("steady.units", "steady.plan.model")), f"{path.name}: {name}")

@@ -7,16 +7,16 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import tag
+from steady.catalog.items import usual
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.measure.show import Tape
 from steady.plan.model import Check, Plan
-from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
 from steady.structures.fence.spec.localise import at_home
 from steady.structures.gate.spec import LeafDesign
-from steady.yard.choices import YardChoices
-from steady.yard.stock import usual
+from steady.units.show import Tape
 
 from tests.lane import many
 from tests.make import plan

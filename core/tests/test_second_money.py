@@ -14,15 +14,15 @@ from pathlib import Path
 import numpy as np
 import steady
 from django.test import tag
+from steady.catalog.items import sticks, usual
+from steady.catalog.purchasing import OnRack, YardChoices
+from steady.jobs.estimate import Quote, hours, quote, spoil_m3
 from steady.jobs.labour import posts_h
-from steady.jobs.quote import Quote, hours, quote, spoil_m3
-from steady.measure.show import Tape
 from steady.plan.model import Footing, Layer, Plan
 from steady.structures.registry import plan
 from steady.takeoff.bill import Bill, Line, bill, cuts, pieces
-from steady.takeoff.together import deliveries, mass_kg, narrowed
-from steady.yard.choices import OnRack, YardChoices
-from steady.yard.stock import sticks, usual
+from steady.takeoff.combined import deliveries, mass_kg, narrowed
+from steady.units.show import Tape
 
 from tests.every import every
 from tests.make import fence, on_ground, planned

@@ -7,16 +7,16 @@ import unittest
 from dataclasses import dataclass, replace
 
 import numpy as np
+from steady.catalog.items import usual
+from steady.catalog.purchasing import YardChoices
 from steady.data.checks import case_label
-from steady.measure.show import Tape
-from steady.measure.units import FT, LB
+from steady.design_codes.registry import rulebook
+from steady.design_codes.results import si
 from steady.plan.model import Check, Part, Plan
-from steady.rulebooks.answers import si
-from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec.feet import Upright
 from steady.structures.fence.spec.fence import Straight
-from steady.yard.choices import YardChoices
-from steady.yard.stock import usual
+from steady.units.show import Tape
+from steady.units.units import FT, LB
 
 from tests.make import fence, plan, planned
 from tests.second import fence as second

@@ -5,14 +5,14 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from steady.catalog.items import sticks
 from steady.ground.site import Site
-from steady.measure.units import MPH
 from steady.plan.model import Plan
-from steady.structures.kind import Ask
 from steady.structures.pergola.checks import PergolaFound, pushes_n, reckon_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import rafter_run
-from steady.yard.stock import sticks
+from steady.structures.structure_type import Ask
+from steady.units.units import MPH
 
 from tests.make import case, planned
 from tests.second import roof as second

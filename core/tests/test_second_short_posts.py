@@ -12,10 +12,10 @@ from dataclasses import replace
 import numpy as np
 from scipy.integrate import quad
 from scipy.optimize import brentq, minimize_scalar
+from steady.design_codes import short_piles
+from steady.design_codes.results import Soil, si
 from steady.errors import OutsideScope, TooDeep
 from steady.plan.model import Step
-from steady.rulebooks import short_posts
-from steady.rulebooks.answers import Soil, si
 from steady.statics.lateral import DEEPEST_M
 
 from tests.test_workings import value_of
@@ -122,15 +122,15 @@ class SecondShortPostsTest(unittest.TestCase):
             want = depth_m(force_n, height_m, width_m, soil)
             if want > DEEPEST_M:
                 with self.assertRaises(TooDeep):
-                    short_posts.embedment(**where)  # type: ignore[arg-type]
+                    short_piles.embedment(**where)  # type: ignore[arg-type]
                 continue
-            step, steps = short_posts.embedment(**where)  # type: ignore[arg-type]
+            step, steps = short_piles.embedment(**where)  # type: ignore[arg-type]
             self.assertAlmostEqual(si(step), want, delta=1e-4 * want, msg=f"{where}")
             self.told(step, steps)
 
     def test_where_it_bends_most(self) -> None:
         for force_n, height_m, width_m, soil in some(120, 4):
-            step, steps = short_posts.moment_in_ground(load_n=force_n, height_m=height_m, width_m=width_m, soil=soil)
+            step, steps = short_piles.moment_in_ground(load_n=force_n, height_m=height_m, width_m=width_m, soil=soil)
             want = greatest_moment_n_m(force_n, height_m, width_m, soil)
             self.assertAlmostEqual(si(step) / want, 1.0, delta=2e-4)
             self.told(step, steps)
@@ -142,9 +142,9 @@ class SecondShortPostsTest(unittest.TestCase):
             want = depth_m(moment / far_m, far_m, width_m, soil)
             if want > DEEPEST_M:
                 with self.assertRaises(TooDeep):
-                    short_posts.embedment_for_moment(moment_n_m=moment, width_m=width_m, soil=soil)
+                    short_piles.embedment_for_moment(moment_n_m=moment, width_m=width_m, soil=soil)
                 continue
-            step, steps = short_posts.embedment_for_moment(moment_n_m=moment, width_m=width_m, soil=soil)
+            step, steps = short_piles.embedment_for_moment(moment_n_m=moment, width_m=width_m, soil=soil)
             self.assertAlmostEqual(si(step) / want, 1.0, delta=2e-3)
             self.told(step, steps)
 
@@ -159,7 +159,7 @@ class SecondShortPostsTest(unittest.TestCase):
                 (force_n * 1.2, height_m * 1.2, weaker),
             ):
                 try:
-                    step, _ = short_posts.embedment(load_n=push, height_m=high, width_m=width_m, soil=ground)
+                    step, _ = short_piles.embedment(load_n=push, height_m=high, width_m=width_m, soil=ground)
                     depths.append(si(step))
                 except TooDeep:
                     depths.append(math.inf)
@@ -168,7 +168,7 @@ class SecondShortPostsTest(unittest.TestCase):
     def test_a_wider_hole_is_never_deeper(self) -> None:
         for force_n, height_m, width_m, soil in some(40, 7):
             narrow, wide = (
-                short_posts.embedment(load_n=force_n, height_m=height_m, width_m=at_m, soil=soil)[0].value
+                short_piles.embedment(load_n=force_n, height_m=height_m, width_m=at_m, soil=soil)[0].value
                 for at_m in (width_m, width_m * 1.3)
             )
             self.assertLessEqual(wide, narrow + 1e-6)
@@ -176,9 +176,9 @@ class SecondShortPostsTest(unittest.TestCase):
     def test_ground_that_nobody_knows_is_refused_with_what_would_help(self) -> None:
         unknown = replace(CLAY, cohesion_pa=0.0, says="made ground")
         for asked in (
-            lambda: short_posts.embedment(load_n=900, height_m=1.0, width_m=0.3, soil=unknown),
-            lambda: short_posts.embedment_for_moment(moment_n_m=900, width_m=0.3, soil=unknown),
-            lambda: short_posts.moment_in_ground(load_n=900, height_m=1.0, width_m=0.3, soil=unknown),
+            lambda: short_piles.embedment(load_n=900, height_m=1.0, width_m=0.3, soil=unknown),
+            lambda: short_piles.embedment_for_moment(moment_n_m=900, width_m=0.3, soil=unknown),
+            lambda: short_piles.moment_in_ground(load_n=900, height_m=1.0, width_m=0.3, soil=unknown),
         ):
             with self.assertRaises(OutsideScope) as refused:
                 asked()
@@ -187,10 +187,10 @@ class SecondShortPostsTest(unittest.TestCase):
 
     def test_every_named_soil_holds_a_post_and_says_where_it_is_from(self) -> None:
         for school in ("ca", "nz"):
-            soils = short_posts.named_soils(school)
+            soils = short_piles.named_soils(school)
             self.assertGreater(len(soils), 2, school)
             for soil in soils:
-                step, steps = short_posts.embedment(load_n=900, height_m=0.9, width_m=0.35, soil=soil)
+                step, steps = short_piles.embedment(load_n=900, height_m=0.9, width_m=0.35, soil=soil)
                 self.assertLess(si(step), 2.5, soil.name)
                 self.assertGreater(si(step), 0.3, soil.name)
                 self.told(step, steps)

@@ -10,11 +10,11 @@ import ephem
 from aeclib.us.structural.foundations import SoilClass, get_presumptive_soil_properties
 from aeclib.us.structural.load_combinations.generic import get_load_combinations
 from steady.data.loader import keyed, sources, table
-from steady.data.second import second_in_words, second_of, seconds
+from steady.data.verification_sources import second_in_words, second_of, seconds
+from steady.design_codes.registry import rulebook
 from steady.layout.sun import sun_position
-from steady.measure.units import PSF
 from steady.plan.model import Asks
-from steady.rulebooks.registry import rulebook
+from steady.units.units import PSF
 
 CLASSES = {
     "rock": SoilClass.CRYSTALLINE_BEDROCK,

@@ -7,15 +7,15 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from steady.catalog.items import sticks
+from steady.design_codes.registry import rulebook
+from steady.design_codes.results import si
 from steady.ground.site import Site
-from steady.measure.units import FT, IN, LB, PSF
 from steady.plan.model import Part, Plan
-from steady.rulebooks.answers import si
-from steady.rulebooks.registry import rulebook
+from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.deck.ways.candidates import at_home
-from steady.structures.stair.reckon import HANDRAIL_RISERS, StairAsk, StairFound, reckon_stair
-from steady.yard.stock import sticks
+from steady.structures.stair.calculate import HANDRAIL_RISERS, StairAsk, StairFound, reckon_stair
+from steady.units.units import FT, IN, LB, PSF
 
 from tests.test_deck import deck, planned
 

@@ -10,7 +10,7 @@ from steady.structures.deck.settings import SETTINGS as DECK_SETTINGS
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.fence.settings import SETTINGS as FENCE_SETTINGS
 from steady.structures.fence.spec.fence import FenceSpec, Opening
-from steady.structures.form import EACH, Group, asked
+from steady.structures.form_schema import EACH, Group, asked
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.registry import KINDS
 

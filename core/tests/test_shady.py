@@ -9,15 +9,15 @@ import numpy as np
 from django.test import tag
 from steady.drawing.shadows import toward_sun
 from steady.errors import InputError
+from steady.ground.placement import Standing
 from steady.ground.site import Site
-from steady.ground.standing import Standing
 from steady.ground.survey import SitePoint, SiteThing
 from steady.jobs.document import Job, Structure
-from steady.jobs.shady import ShadyAnswer, ShadyAsk, shady
-from steady.jobs.siting import whole_scene
+from steady.jobs.shade_map import ShadyAnswer, ShadyAsk, shady
+from steady.jobs.site_layout import whole_scene
 from steady.layout.sun import sun_position
-from steady.measure.dates import day_of
 from steady.structures.pergola.spec import PergolaSpec
+from steady.units.dates import day_of
 
 ASK = ShadyAsk(on="2026-07-21", from_h=14.0, to_h=17.0, utc_h=-4.0, wide_m=1.0, deep_m=2.0)
 

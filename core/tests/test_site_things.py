@@ -13,23 +13,23 @@ import numpy as np
 from django.test import tag
 from scipy.spatial import Delaunay
 from steady.errors import InputError
-from steady.ground.permits import SiteNote
+from steady.ground.placement import Standing
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.ground.standing import Standing
 from steady.ground.survey import SitePoint, SiteThing, WallOpening, enough_points, kind_of_layer, swing_of, thing_rows
 from steady.ground.survey_geo import Anchor, first_point, geojson, read_geojson
-from steady.ground.survey_in import read_survey
-from steady.jobs.around import Beside
+from steady.ground.survey_import import read_survey
+from steady.ground.zoning_notes import SiteNote
 from steady.jobs.document import Job, Structure
-from steady.jobs.siting import site_geojson, site_plan, site_sheet, whole_scene
+from steady.jobs.site_clearances import Beside
+from steady.jobs.site_layout import site_geojson, site_plan, site_sheet, whole_scene
 from steady.layout.contours import contours, height_between, triangles
-from steady.layout.levelling import level_round
+from steady.layout.leveling import level_round
 from steady.layout.plane import inside, nearest
-from steady.measure.show import Tape
-from steady.measure.units import FT
-from steady.structures.deck.spec.entry import read_deck
+from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.spec.fence import FenceSpec, Straight
+from steady.units.show import Tape
+from steady.units.units import FT
 
 Point = tuple[float, float]
 

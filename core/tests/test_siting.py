@@ -7,11 +7,11 @@ from unittest import mock
 
 from steady.drawing.scene import scene
 from steady.errors import OutsideScope
-from steady.ground.standing import Standing
+from steady.ground.placement import Standing
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.siting import APART_M, site_plan, unplaced, whole_scene
-from steady.structures.deck.spec.entry import read_deck
-from steady.structures.pergola.entry import read_pergola
+from steady.jobs.site_layout import APART_M, site_plan, unplaced, whole_scene
+from steady.structures.deck.spec.line_parser import read_deck
+from steady.structures.pergola.line_parser import read_pergola
 
 from tests.make import fence
 
@@ -76,7 +76,7 @@ class SitePlanTest(unittest.TestCase):
         made = site_plan(replace(job(), school="toy"))  # type: ignore[arg-type]
         self.assertEqual(len(made.stands), 3)  # a school that there is none of: every one says so
         self.assertTrue(all("code" in stand.failed for stand in made.stands))
-        with mock.patch("steady.jobs.siting.plan_structure", side_effect=OutsideScope("no rule reaches here")):
+        with mock.patch("steady.jobs.site_layout.plan_structure", side_effect=OutsideScope("no rule reaches here")):
             self.assertEqual({stand.failed for stand in site_plan(job()).stands}, {"no rule reaches here"})
 
     def test_an_empty_job_has_a_site(self) -> None:

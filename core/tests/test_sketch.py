@@ -9,15 +9,15 @@ from dataclasses import replace
 
 from django.test import tag
 from steady.drawing.scene import scene
-from steady.drawing.tile import LIGHT, TOWARD, Tile, seen, tile
+from steady.drawing.thumbnail import LIGHT, TOWARD, Tile, seen, tile
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.sketch import sample, sketch
-from steady.measure.lengths import Bare
-from steady.measure.show import Tape
+from steady.jobs.line_preview import sample, sketch
 from steady.plan.model import Plan, Vec
-from steady.structures.explain import explain
-from steady.structures.kind import Ask
+from steady.structures.line_help import explain
 from steady.structures.registry import KINDS, kind_called
+from steady.structures.structure_type import Ask
+from steady.units.lengths import Bare
+from steady.units.show import Tape
 
 FEET = Tape()
 INTO_M = 0.05

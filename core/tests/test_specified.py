@@ -3,9 +3,9 @@
 import unittest
 from dataclasses import replace
 
+from steady.design_codes.results import given_step
 from steady.plan.model import Basis, NotCovered, Plan
-from steady.plan.verdict import specified, state
-from steady.rulebooks.answers import given_step
+from steady.plan.results import specified, state
 from steady.structures.registry import plan
 
 from tests.test_kept_plans import kind_cases

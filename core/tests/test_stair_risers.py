@@ -3,15 +3,15 @@
 import unittest
 from dataclasses import replace
 
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
-from steady.measure.show import Tape
-from steady.measure.units import IN
-from steady.rulebooks.registry import rulebook
+from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.spec.deck import Bridge, StairDesign
-from steady.structures.deck.spec.entry import read_deck
-from steady.structures.deck.ways.candidates import at_home
-from steady.structures.stair.reckon import open_riser
-from steady.yard.choices import YardChoices
+from steady.structures.deck.spec.line_parser import read_deck
+from steady.structures.stair.calculate import open_riser
+from steady.units.show import Tape
+from steady.units.units import IN
 
 from tests.make import plan, planned, site
 from tests.test_deck import deck

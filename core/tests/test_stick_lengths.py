@@ -2,9 +2,9 @@
 
 import unittest
 
-from steady.measure.units import FT
+from steady.catalog.purchasing import YardChoices
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.units import FT
 
 from tests.make import fence, planned
 from tests.test_deck import deck

@@ -4,8 +4,8 @@ import math
 import unittest
 from typing import Any
 
-from steady.sums.catalogue import find
-from steady.sums.model import answer
+from steady.calculators.catalog import find
+from steady.calculators.model import answer
 
 
 def ask(name: str, output: str, unit: str = "", **inputs: Any) -> object:

@@ -10,14 +10,14 @@ import unittest
 from contextlib import redirect_stderr, redirect_stdout
 from pathlib import Path
 
+from steady.calculators.catalog import SUMS, find
+from steady.calculators.command import main
+from steady.calculators.known_answers import compare, read
+from steady.calculators.model import answer
 from steady.data.loader import sources
 from steady.errors import InputError
-from steady.measure.quantities import UNITS, in_unit, parse_quantity
-from steady.measure.units import FT, LB, PSF
-from steady.sums.catalogue import SUMS, find
-from steady.sums.command import main
-from steady.sums.model import answer
-from steady.sums.rows import compare, read
+from steady.units.quantities import UNITS, in_unit, parse_quantity
+from steady.units.units import FT, LB, PSF
 
 CHECKS = Path(__file__).parents[2] / "checks"
 

@@ -12,13 +12,13 @@ from steady.drawing.shadows import Patch, cast, share_in, toward_sun
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.sun import SunAsk, sun
+from steady.jobs.sun_shade import SunAsk, sun
 from steady.layout.shade import across_sun, blocked, two_layers
 from steady.layout.sun import sun_position
 from steady.plan.model import Part, Place
 from steady.structures import registry
-from steady.structures.pergola.entry import read_pergola
 from steady.structures.pergola.layout import lay_out
+from steady.structures.pergola.line_parser import read_pergola
 
 from tests.make import fence, planned
 from tests.test_pergola import case

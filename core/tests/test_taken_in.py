@@ -3,16 +3,16 @@
 import unittest
 
 from steady.errors import InputError
+from steady.field_records.progress import tick_groups
+from steady.jobs.apply_measurement import take_in
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.moves import with_spec
-from steady.jobs.taken_in import take_in
-from steady.measure.units import IN
-from steady.plan.verdict import STATES
-from steady.record.ticks import tick_groups
+from steady.jobs.drag_move import with_spec
+from steady.plan.results import STATES
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import FenceSpec, Straight
-from steady.structures.kind import Ask
 from steady.structures.registry import kind_of
+from steady.structures.structure_type import Ask
+from steady.units.units import IN
 
 TAPE = Job(name="x").reading.tape()
 

@@ -6,13 +6,13 @@ from typing import Any
 
 from steady.errors import InputError
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.measure.units import FT
-from steady.structures.deck.acts import add_rock, add_stair
+from steady.structures.deck.actions import add_rock, add_stair
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import Lock, NoDig, Opening
-from steady.structures.kind import Ask
 from steady.structures.registry import kind_of
-from steady.structures.taken_out import ACT
+from steady.structures.remove_item import ACT
+from steady.structures.structure_type import Ask
+from steady.units.units import FT
 
 from tests.make import fence
 

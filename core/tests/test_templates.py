@@ -4,9 +4,9 @@ import math
 import unittest
 
 from steady.drawing.templates import seat_points, templates
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
 from steady.structures.registry import plan
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import fence, planned
 from tests.test_lean_to import case as lean_to

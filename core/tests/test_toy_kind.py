@@ -9,26 +9,26 @@ from pathlib import Path
 
 import steady
 from django.test import tag
+from steady.catalog.purchasing import YardChoices
 from steady.data.roles import role
+from steady.design_codes.registry import rulebook
 from steady.drawing.views import views
 from steady.errors import InputError
+from steady.field_records.asbuilt import compare, target_of
 from steady.ground.site import Site
+from steady.jobs.design_sheet import sheet
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.moves import moved
-from steady.jobs.quote import Quote, hours, quote
-from steady.jobs.sheet import sheet
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
+from steady.jobs.drag_move import moved
+from steady.jobs.estimate import Quote, hours, quote
 from steady.plan.model import Plan
-from steady.plan.verdict import state
-from steady.record.asbuilt import compare, target_of
-from steady.rulebooks.registry import rulebook
+from steady.plan.results import state
 from steady.structures.fence.spec.fence import Opening
-from steady.structures.form import asked, hint_of
-from steady.structures.kind import Ask, Case
+from steady.structures.form_schema import asked, hint_of
 from steady.structures.registry import KINDS, kind_called, plan, register
+from steady.structures.structure_type import Ask, Case
 from steady.takeoff.bill import bill, cuts, pieces
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import fence, planned
 from tests.toy.saw_horse import LEAN, SAW_HORSE

@@ -4,14 +4,14 @@ import unittest
 from typing import get_args
 from unittest import mock
 
+from steady.design_codes import registry
 from steady.errors import OutsideScope
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.starts import start
-from steady.measure.units import FT, IN
-from steady.plan.verdict import state
-from steady.rulebooks import registry
-from steady.structures.deck.spec.entry import read_deck
+from steady.jobs.starting_designs import start
+from steady.plan.results import state
+from steady.structures.deck.spec.line_parser import read_deck
+from steady.units.units import FT, IN
 
 from tests.make import fence
 from tests.toy.book import Toyland

@@ -6,9 +6,9 @@ from dataclasses import replace
 from typing import Any
 
 from steady.errors import InputError
-from steady.measure.units import FT, IN
 from steady.plan.model import Plan
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
+from steady.units.units import FT, IN
 
 from tests.make import planned, site
 

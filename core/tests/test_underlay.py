@@ -8,8 +8,8 @@ import numpy as np
 from steady.errors import InputError
 from steady.ground.underlay import Underlay, by_length, by_places, corners, first_laid
 from steady.jobs.document import Job
-from steady.jobs.laid_under import PictureAsk, ScaleAsk, lay_under, scale_under
-from steady.measure.units import FT
+from steady.jobs.site_underlay import PictureAsk, ScaleAsk, lay_under, scale_under
+from steady.units.units import FT
 
 UNDER = Underlay(picture="p", wide_px=1600, high_px=1000, m_per_px=0.02, x_m=-3.0, y_m=12.0, turn_rad=0.3)
 

@@ -3,17 +3,17 @@
 import unittest
 from dataclasses import replace
 
+from steady.catalog.purchasing import OnRack, OwnPrice, YardChoices
+from steady.design_codes.registry import rulebook
+from steady.jobs.crew_defaults import FORM, READS, CrewUsual, begin, usual_of
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.home import under_school
-from steady.jobs.quote import Quote
-from steady.jobs.terms import OfferOption, OfferTerms
-from steady.jobs.usual import FORM, READS, CrewUsual, begin, usual_of
-from steady.rulebooks.registry import rulebook
+from steady.jobs.estimate import Quote
+from steady.jobs.localize import under_school
+from steady.jobs.quote_terms import OfferOption, OfferTerms
 from steady.structures.fence.spec.fence import FenceSpec, Straight
-from steady.structures.form import asked
-from steady.structures.kind import Ask
+from steady.structures.form_schema import asked
 from steady.structures.registry import KINDS, kind_called, kind_of
-from steady.yard.choices import OnRack, OwnPrice, YardChoices
+from steady.structures.structure_type import Ask
 
 SCHOOLS = ("us", "ca", "nz", "uk")
 

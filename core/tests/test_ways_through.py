@@ -3,14 +3,14 @@
 import unittest
 from dataclasses import replace
 
+from steady.catalog.purchasing import YardChoices
 from steady.drawing.views import views
-from steady.jobs.quote import Quote, hours, quote
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
+from steady.jobs.estimate import Quote, hours, quote
 from steady.plan.model import Plan
 from steady.structures.fence.spec.fence import Infill, NoDig, Opening
 from steady.takeoff.bill import bill, cuts
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import fence, planned, site
 from tests.test_corners import boxes

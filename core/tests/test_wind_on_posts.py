@@ -6,15 +6,15 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN, MPH
 from steady.plan.model import Asks, Plan
-from steady.plan.verdict import gaps, state
-from steady.rulebooks.registry import rulebook
+from steady.plan.results import gaps, state
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LiftOut, Straight
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, IN, MPH
 
 from tests.make import case, planned, site
 

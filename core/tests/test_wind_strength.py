@@ -5,17 +5,17 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from steady.catalog.items import usual
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import Wood
 from steady.ground.site import Site
-from steady.measure.show import Tape
-from steady.measure.units import FT, MM
 from steady.plan.model import Check, Plan
-from steady.rulebooks.asks import Wood
-from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.fence.spec.localise import at_home
 from steady.structures.gate.spec import LeafDesign
-from steady.yard.choices import YardChoices
-from steady.yard.stock import usual
+from steady.units.show import Tape
+from steady.units.units import FT, MM
 
 from tests.make import fence_with, plan, planned, site
 from tests.test_turned_posts import bent

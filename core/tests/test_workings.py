@@ -8,8 +8,8 @@ from collections.abc import Iterator
 from typing import Any
 
 from django.test import tag
+from steady.plan.calculation_steps import distinct
 from steady.plan.model import Check, Step
-from steady.plan.working import distinct
 
 from tests.ordinary import ordinary_plans
 from tests.randoms import SCHOOLS, deck, fence, planned, platform

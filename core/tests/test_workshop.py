@@ -23,15 +23,15 @@ from steady.layout.infill import (
 )
 from steady.layout.panels import PanelFit, panel_bays
 from steady.layout.plies import beam_plies
-from steady.layout.sight import slats_hide, view_between
 from steady.layout.slopes import BoardRow, PanelGaps, boards_to_line, stepped_bays
 from steady.layout.topline import Band, fewest_pieces
+from steady.layout.visibility import slats_hide, view_between
 from steady.layout.zones import Keeps, line_zone, posts_along, spot_zone
-from steady.measure.units import IN
 from steady.plan.model import Footing
 from steady.schedule.curing import by_arrhenius_s, by_maturity_s
 from steady.schedule.sequence import Step, job_length, one_crew_hours
 from steady.takeoff.nesting import nested_length_m
+from steady.units.units import IN
 
 
 class InfillTest(unittest.TestCase):

@@ -3,15 +3,15 @@
 import unittest
 from dataclasses import replace
 
+from steady.catalog.items import measured, stick, sticks
+from steady.catalog.purchasing import OnlyLength, OnRack, OwnPrice, YardChoices
 from steady.errors import InputError
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN
-from steady.plan.verdict import gaps
+from steady.plan.results import gaps
 from steady.structures.fence.spec.fence import Infill
 from steady.takeoff.bill import Bill, bill, cuts
-from steady.takeoff.near import near_misses
-from steady.yard.choices import OnlyLength, OnRack, OwnPrice, YardChoices
-from steady.yard.stock import measured, stick, sticks
+from steady.takeoff.near_misses import near_misses
+from steady.units.show import Tape
+from steady.units.units import FT, IN
 
 from tests.make import fence, planned, site
 

@@ -5,8 +5,8 @@ from collections.abc import Iterator
 
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
-from steady.structures.kind import Ask
 from steady.structures.registry import kind_called
+from steady.structures.structure_type import Ask
 
 KINDS = ("fence", "deck", "pergola", "lean-to", "pavilion")
 SCHOOLS = ("us", "ca", "uk", "nz")

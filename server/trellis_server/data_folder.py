@@ -4,7 +4,7 @@ import os
 import sys
 from pathlib import Path
 
-from trellis_server.services.keep import KeepError, backup, look_over, restore
+from trellis_server.services.backup import KeepError, backup, look_over, restore
 
 USAGE = "usage: backup [FILE or FOLDER] · restore FILE · doctor"
 

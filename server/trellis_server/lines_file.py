@@ -8,11 +8,11 @@ from pathlib import Path
 from typing import Any
 
 from steady.errors import InputError
+from steady.jobs.crew_defaults import CrewUsual, begin
 from steady.jobs.document import Job, Structure
-from steady.jobs.starts import start
-from steady.jobs.usual import CrewUsual, begin
-from steady.structures.kind import Ask
+from steady.jobs.starting_designs import start
 from steady.structures.registry import kind_called
+from steady.structures.structure_type import Ask
 
 from trellis_server.services import documents
 from trellis_server.services.refusals import ManyErrors

@@ -8,7 +8,7 @@ import uuid
 from django.conf import settings
 from django.db import models
 
-from trellis_server.packed import PackedJSON
+from trellis_server.compressed_json import PackedJSON
 
 
 class Crew(models.Model):

@@ -17,10 +17,10 @@ django.setup()
 from pydantic_core import to_json
 from steady.errors import InputError
 from steady.footings.hole import volumes
+from steady.jobs.design_sheet import sheet
 from steady.jobs.document import Job, case_of, kind_in, plan_structure
-from steady.jobs.quote import hours
-from steady.jobs.sheet import sheet
-from steady.plan.verdict import gaps, governing, headline, named, specified, state
+from steady.jobs.estimate import hours
+from steady.plan.results import gaps, governing, headline, named, specified, state
 from steady.takeoff.bill import bill, cuts
 
 from trellis_server.lines_file import planned, refusal, rows_of

@@ -114,7 +114,7 @@ DATABASES = {
 }
 
 # Which class answers for what lies outside the program; each by the interface in outside/services.py.
-_SIMULATED = "trellis_server.outside.simulated.Simulated"
+_SIMULATED = "trellis_server.integrations.simulated.Simulated"
 TRELLIS_OUTSIDE = {
     "weather": f"{_SIMULATED}Weather",
     "merchant": f"{_SIMULATED}Merchant",

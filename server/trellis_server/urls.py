@@ -5,6 +5,7 @@ from django.urls import path, re_path
 
 from trellis_server import views
 from trellis_server.api import (
+    calculations,
     crew,
     files,
     jobs,
@@ -12,12 +13,11 @@ from trellis_server.api import (
     outside,
     people,
     quotes,
-    reckoning,
     record,
     sessions,
     sharing,
-    sights,
     sums,
+    visualizations,
 )
 from trellis_server.api.app import api
 
@@ -32,8 +32,8 @@ api.add_router("/crew", people.router)
 api.add_router("/session", people.own_router)
 api.add_router("/crew", crew.router)
 api.add_router("/outside", outside.router)
-api.add_router("/reckon", reckoning.router)
-api.add_router("/sights", sights.router)
+api.add_router("/reckon", calculations.router)
+api.add_router("/sights", visualizations.router)
 api.add_router("/kinds", kinds.router)
 api.add_router("/sums", sums.router)
 

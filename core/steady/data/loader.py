@@ -9,8 +9,8 @@ import tomllib
 from functools import cache
 from pathlib import Path
 
-from steady.measure.units import FACTORS
-from steady.values import value_in_order
+from steady.units.units import FACTORS
+from steady.value_objects import value_in_order
 
 HERE = Path(__file__).parent
 _WIDTHS = re.compile(r"b_[\d.]+")  # a column of a figure, at the length ratio in its name

@@ -3,7 +3,7 @@
 from functools import cache
 
 from steady.data.loader import TableError, keyed
-from steady.values import value
+from steady.value_objects import value
 
 
 @value

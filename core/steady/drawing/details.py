@@ -8,10 +8,10 @@ import math
 
 from steady.drawing.pieces import Look, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
-from steady.measure.show import Tape
-from steady.measure.units import LB
 from steady.plan.model import Area, Bar, Detail, Measure, Plan, Push, Step, Trace
-from steady.values import value
+from steady.units.show import Tape
+from steady.units.units import LB
+from steady.value_objects import value
 
 _MOST_CHEVRONS = 5
 _ARROW_M = 0.22

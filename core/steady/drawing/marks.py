@@ -2,9 +2,9 @@
 
 from typing import Literal
 
-from steady.measure.show import Tape
 from steady.plan.model import Plan
-from steady.values import value
+from steady.units.show import Tape
+from steady.value_objects import value
 
 Face = Literal["centre", "near face", "far face"]
 

@@ -7,9 +7,9 @@ from typing import Literal
 
 from steady.data.roles import role
 from steady.drawing.shapes import Point, Shape
-from steady.measure.show import Tape
 from steady.plan.model import Part, Place, Vec
-from steady.values import value
+from steady.units.show import Tape
+from steady.value_objects import value
 
 
 def in_order(

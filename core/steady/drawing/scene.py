@@ -4,12 +4,12 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Literal
 
-from steady.data.looks import look
 from steady.data.roles import role
+from steady.data.styles import look
+from steady.drawing.orthographic_views import drawn_box, hand
 from steady.drawing.pieces import corners, halves, peaked
-from steady.drawing.square import drawn_box, hand
 from steady.plan.model import Footing, Part, Place, Plan, Vec, Wall
-from steady.values import value
+from steady.value_objects import value
 
 STAGES = ("dig", "posts", "frame", "close")
 """The order in which a slider puts a structure together."""

@@ -3,13 +3,13 @@
 import math
 from collections.abc import Iterable, Sequence
 
+from steady.drawing.orthographic_views import hand
 from steady.drawing.pieces import corners
 from steady.drawing.shapes import Point
-from steady.drawing.square import hand
 from steady.drawing.unroll import hull
 from steady.errors import InputError
 from steady.plan.model import Plan, Vec
-from steady.values import value
+from steady.value_objects import value
 
 LOW_RAD = math.radians(3.0)
 """Below this altitude shadows are too long to mean anything [our own]."""

@@ -6,7 +6,7 @@ painters keep them readable at any scale.
 
 from typing import Literal
 
-from steady.values import value
+from steady.value_objects import value
 
 Point = tuple[float, float]
 Kind = Literal["polygon", "polyline", "circle", "text"]

@@ -4,9 +4,9 @@ import math
 
 from steady.data.roles import role
 from steady.drawing.shapes import Point, Shape, View, bounds_of
-from steady.measure.show import Tape
 from steady.plan.model import Cut, Part, Plan
-from steady.values import value
+from steady.units.show import Tape
+from steady.value_objects import value
 
 REACH_M = 0.12
 """A template shows so much of the piece past its last cut [our own: enough to lay on straight]."""

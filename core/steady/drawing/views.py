@@ -2,12 +2,12 @@
 
 from collections.abc import Callable
 
+from steady.drawing.developed_views import shape_view, straight_above, straight_side, tape_view
+from steady.drawing.orthographic_views import along_axis, from_above, outline_of
 from steady.drawing.shapes import View
-from steady.drawing.square import along_axis, from_above, outline_of
-from steady.drawing.straight import shape_view, straight_above, straight_side, tape_view
 from steady.drawing.unroll import string_of
-from steady.measure.show import Tape
 from steady.plan.model import Plan, Projection
+from steady.units.show import Tape
 
 PROJECTORS: dict[str, Callable[[Plan, Projection, Tape], View]] = {
     "above": from_above,

@@ -5,7 +5,7 @@ from fractions import Fraction
 
 from steady.data.loader import Row, table
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import IN
+from steady.units.units import IN
 
 SYSTEMS = ("imperial", "metric")
 SHORT_IN, SHORT_MM = 6.0, 150.0

@@ -7,7 +7,7 @@ from typing import Literal
 from steady.errors import InputError
 from steady.estimating.money import rounded
 from steady.estimating.prices import Terms
-from steady.values import value
+from steady.value_objects import value
 
 ZERO = Decimal(0)
 ChangeReason = Literal["client", "site", "crew"]

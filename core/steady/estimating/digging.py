@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
-from steady.values import value
+from steady.value_objects import value
 
 QUARTERS = 4
 

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from decimal import Decimal
 
 from steady.errors import InputError
-from steady.values import value
+from steady.value_objects import value
 
 ZERO = Decimal(0)
 

@@ -9,7 +9,7 @@ from typing import Literal
 
 from steady.data.loader import Row, keyed
 from steady.errors import InputError, OutsideScope
-from steady.values import value
+from steady.value_objects import value
 
 Level = Literal["low", "typical", "high"]
 LEVELS: tuple[Level, ...] = ("low", "typical", "high")

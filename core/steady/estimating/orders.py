@@ -6,7 +6,7 @@ from decimal import Decimal
 
 from steady.errors import InputError, OutsideScope
 from steady.estimating.money import rounded
-from steady.values import value
+from steady.value_objects import value
 
 
 @value

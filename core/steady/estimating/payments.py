@@ -5,7 +5,7 @@ from decimal import ROUND_FLOOR, Decimal
 
 from steady.errors import InputError
 from steady.estimating.money import rounded
-from steady.values import value
+from steady.value_objects import value
 
 ZERO = Decimal(0)
 ALL = Decimal(100)

@@ -5,8 +5,8 @@ from decimal import ROUND_CEILING, Decimal
 
 from steady.errors import InputError
 from steady.estimating.money import CENT, allocate, rounded, rounded_up
-from steady.measure.units import FT
-from steady.values import value
+from steady.units.units import FT
+from steady.value_objects import value
 
 ZERO = Decimal(0)
 

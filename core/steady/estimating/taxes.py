@@ -6,7 +6,7 @@ from typing import Literal
 from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.estimating.money import rounded
-from steady.values import value
+from steady.value_objects import value
 
 ZERO = Decimal(0)
 GST_CA, GST_NZ = Decimal("0.05"), Decimal("0.15")

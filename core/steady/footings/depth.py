@@ -2,9 +2,9 @@
 
 import math
 
-from steady.measure.units import FT, IN
 from steady.plan.model import Step
-from steady.values import value_in_order
+from steady.units.units import FT, IN
+from steady.value_objects import value_in_order
 
 HABIT_LEAST_M = 2 * FT
 AUGERS_M = tuple(inches * IN for inches in (6, 8, 9, 10, 12, 14, 16, 18, 20, 24, 30, 36))

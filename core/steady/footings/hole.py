@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from steady.errors import InputError, above_zero, not_below_zero
 from steady.plan.model import Footing, Layer
-from steady.values import value, value_in_order
+from steady.value_objects import value, value_in_order
 
 
 @value_in_order

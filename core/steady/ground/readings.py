@@ -9,8 +9,8 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Le
 
 from steady.errors import InputError, RowProblem
-from steady.measure.lengths import Bare, parse_length
-from steady.values import value
+from steady.units.lengths import Bare, parse_length
+from steady.value_objects import value
 
 
 @value

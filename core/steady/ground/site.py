@@ -4,12 +4,12 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
-from steady.ground.permits import SiteNote
 from steady.ground.profile import Profile
 from steady.ground.readings import Shot
 from steady.ground.survey import SiteThing
 from steady.ground.underlay import Underlay
-from steady.values import value
+from steady.ground.zoning_notes import SiteNote
+from steady.value_objects import value
 
 Use = Literal["house", "farm", "workplace", "public"]
 Text = Annotated[str, MaxLen(400)]

@@ -12,7 +12,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.data.loader import TableError, keyed
 from steady.errors import InputError
-from steady.values import value
+from steady.value_objects import value
 
 Far = Annotated[float, Ge(-2000), Le(2000)]
 ThingKind = Literal["house wall", "boundary", "service", "tree", "water", "clear way", "stands already", "spot height"]

@@ -10,8 +10,8 @@ from typing import Any
 
 from steady.errors import InputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
-from steady.ground.survey_in import FARTHEST_M, SurveyRead, base_m, fresh_id
-from steady.values import value
+from steady.ground.survey_import import FARTHEST_M, SurveyRead, base_m, fresh_id
+from steady.value_objects import value
 
 A_M, FLAT = 6378137.0, 1 / 298.257223563
 """Source: WGS 84 (defining constants)."""

@@ -7,8 +7,8 @@ from typing import Annotated
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InputError
-from steady.measure.units import FT
-from steady.values import value
+from steady.units.units import FT
+from steady.value_objects import value
 
 Point = tuple[float, float]
 LEAST_PX = 20.0

@@ -6,8 +6,8 @@ from typing import Annotated
 
 from annotated_types import MaxLen
 
-from steady.jobs.calendar import Calendar
-from steady.values import value
+from steady.jobs.job_schedule import Calendar
+from steady.value_objects import value
 
 
 @value

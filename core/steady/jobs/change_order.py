@@ -7,17 +7,17 @@ from dataclasses import fields, is_dataclass, replace
 from datetime import date
 from typing import Any
 
+from steady.catalog.items import sticks
 from steady.errors import InputError, OutsideScope
 from steady.estimating.change_words import change_words
-from steady.jobs.buying import job_list
+from steady.jobs.client_quote import offer
 from steady.jobs.document import Job, Structure
-from steady.jobs.offer import offer
-from steady.measure.show import Tape, degrees
-from steady.structures.form import Field
+from steady.jobs.job_takeoff import job_list
+from steady.structures.form_schema import Field
 from steady.structures.registry import kind_of
 from steady.takeoff.bill import PieceRow
-from steady.values import value
-from steady.yard.stock import sticks
+from steady.units.show import Tape, degrees
+from steady.value_objects import value
 
 MOST_WORDS = 60
 

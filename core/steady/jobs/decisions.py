@@ -4,7 +4,7 @@ from typing import Annotated
 
 from annotated_types import MaxLen, MinLen
 
-from steady.values import value
+from steady.value_objects import value
 
 
 @value

@@ -6,25 +6,25 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.registry import School, rulebook
 from steady.errors import InputError
 from steady.ground.clock import zone_of
+from steady.ground.placement import Standing
 from steady.ground.site import Site
-from steady.ground.standing import Standing
-from steady.jobs.arrivals import Came
 from steady.jobs.decisions import Decision
-from steady.jobs.dimensions import KeyDimension
-from steady.jobs.quote import Quote
-from steady.jobs.resting import check_rests, loaded
-from steady.jobs.terms import OfferTerms
-from steady.measure.show import Tape
+from steady.jobs.dimension_conflicts import KeyDimension
+from steady.jobs.estimate import Quote
+from steady.jobs.quote_terms import OfferTerms
+from steady.jobs.received_deliveries import Came
+from steady.jobs.support_links import check_rests, loaded
 from steady.plan.model import Plan
-from steady.rulebooks.registry import School, rulebook
-from steady.schedule.days import Day
-from steady.schedule.terms import CalendarTerms
-from steady.structures.kind import Case, Kind
+from steady.schedule.settings import CalendarTerms
+from steady.schedule.weather_limits import Day
 from steady.structures.registry import any_spec, kind_of, plan
-from steady.values import value
-from steady.yard.choices import YardChoices
+from steady.structures.structure_type import Case, Kind
+from steady.units.show import Tape
+from steady.value_objects import value
 
 FORMAT = 9
 if TYPE_CHECKING:

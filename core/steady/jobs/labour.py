@@ -8,7 +8,7 @@ from steady.footings.hole import dug_m3, volumes
 from steady.plan.model import Footing, Plan
 
 if TYPE_CHECKING:
-    from steady.jobs.quote import Quote
+    from steady.jobs.estimate import Quote
 
 BANDS: tuple[tuple[float, float], ...] = ((0.9, 1.0), (1.2, 1.4), (math.inf, 2.0))
 """How much longer a cubic metre takes by hand, by how deep it lies: to 0.9 m, to 1.2 m, below [common practice, low]."""

@@ -1,6 +1,6 @@
 """Settings of the whole job that are found by their names from any of its structures."""
 
-from steady.structures.form import Field, Group
+from steady.structures.form_schema import Field, Group
 
 SETTINGS = (
     Group(

@@ -6,11 +6,11 @@ from dataclasses import replace
 
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.ground.survey import SiteThing, enough_points, opening_line, swing_of, thing_row
-from steady.jobs.around import Beside, Stood
+from steady.jobs.site_clearances import Beside, Stood
 from steady.layout.contours import Spot, contours, usual_step_m
 from steady.layout.plane import inside, sides
-from steady.measure.show import Tape
-from steady.measure.units import FT
+from steady.units.show import Tape
+from steady.units.units import FT
 
 WALL_M = 0.25
 """How thick a house wall is drawn, to the left of its line [our own]."""

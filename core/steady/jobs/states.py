@@ -6,8 +6,8 @@ from dataclasses import replace
 from steady.errors import InputError, OutsideScope
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.plan.model import Plan
-from steady.plan.verdict import OPEN, WRONG, State, headline, state, state_label
-from steady.values import value
+from steady.plan.results import OPEN, WRONG, State, headline, state, state_label
+from steady.value_objects import value
 
 
 @value

@@ -2,7 +2,7 @@
 
 from steady.data.loader import Row, keyed
 from steady.errors import InputError, OutsideScope
-from steady.values import value
+from steady.value_objects import value
 
 NEAR = 1e-6
 

@@ -11,8 +11,8 @@ from collections.abc import Sequence
 from functools import lru_cache
 
 from steady.errors import InputError
-from steady.measure.units import IN
-from steady.values import value_in_order
+from steady.units.units import IN
+from steady.value_objects import value_in_order
 
 TOLERANCE_M = 1e-6 * IN
 MOST_TRIALS = 3000

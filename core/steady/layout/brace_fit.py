@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InputError
-from steady.values import value
+from steady.value_objects import value
 
 EDGE_D = 4.0
 """A bolt pushed at a slant keeps so many diameters to each edge. Source: nds: Table 12.5.1C (from memory, high)."""

@@ -9,7 +9,7 @@ from typing import Literal
 
 from steady.errors import InputError, above_zero, not_below_zero
 from steady.layout.roofs import pitched
-from steady.values import value
+from steady.value_objects import value
 
 Face = Literal["near face", "centre", "far face"]
 

@@ -4,7 +4,7 @@ import itertools
 import math
 
 from steady.errors import InputError
-from steady.values import value
+from steady.value_objects import value
 
 SLIVER_SHARE = 1 / 3
 """A last board narrower than a third of a board is a sliver: two ends share what is left [common practice]."""

@@ -4,7 +4,7 @@ import math
 from typing import Literal
 
 from steady.errors import InputError, OutsideScope
-from steady.values import value
+from steady.value_objects import value
 
 TIE_SHARE = 1 / 3
 """A tie lies in the lowest third of the roof's height, else it holds no eaves. Source: irc: R802.5.2 (from memory, high)."""

@@ -3,8 +3,8 @@
 import math
 
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
-from steady.measure.units import IN
-from steady.values import value, value_in_order
+from steady.units.units import IN
+from steady.value_objects import value, value_in_order
 
 NEAR_M = 1e-6 * IN
 """One tolerance for every comparison with a limit: a gap exactly on it must not gain a picket."""

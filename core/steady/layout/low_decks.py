@@ -5,7 +5,7 @@ from typing import Literal
 
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
-from steady.values import value
+from steady.value_objects import value
 
 LowSeat = Literal["drop", "flush", "none"]
 LOW_SEATS: tuple[LowSeat, ...] = ("drop", "flush", "none")

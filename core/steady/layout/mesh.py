@@ -3,8 +3,8 @@
 import math
 
 from steady.errors import InputError
-from steady.measure.units import FT, IN
-from steady.values import value
+from steady.units.units import FT, IN
+from steady.value_objects import value
 
 
 def _positive(**amounts: float) -> None:

@@ -5,7 +5,7 @@ import math
 from functools import lru_cache
 
 from steady.errors import InputError
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 Point = tuple[float, float]
 Span = tuple[float, float]

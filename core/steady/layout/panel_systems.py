@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InputError
-from steady.values import value
+from steady.value_objects import value
 
 MILLIONTH = 1e-6
 

@@ -4,8 +4,8 @@ import math
 from typing import Literal
 
 from steady.errors import InputError, above_zero, not_below_zero
-from steady.measure.units import IN
-from steady.values import value, value_in_order
+from steady.units.units import IN
+from steady.value_objects import value, value_in_order
 
 FITS_M = IN / 64
 """A remainder within this of a whole panel is a whole panel."""

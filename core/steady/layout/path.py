@@ -4,7 +4,7 @@ import math
 from bisect import bisect_right
 from collections.abc import Sequence
 
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 CORNER_RAD = math.radians(1.0)
 """A turn under one degree is a line post on a bend, not a corner."""

@@ -4,7 +4,7 @@ import itertools
 import math
 from collections.abc import Sequence
 
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 Point = tuple[float, float]
 

@@ -5,7 +5,7 @@ import math
 from collections.abc import Iterator, Sequence
 
 from steady.errors import InputError, OutsideScope, not_below_zero
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 MOST_INNER = 11
 """Inner posts up to which every set of joints is tried."""

@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InputError, above_zero, not_below_zero
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 STEEPEST_RAD = math.radians(85)
 

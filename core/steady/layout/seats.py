@@ -3,7 +3,7 @@
 from typing import Literal
 
 from steady.errors import InputError
-from steady.values import value
+from steady.value_objects import value
 
 Seat = Literal["top", "notch", "beside"]
 StairTop = Literal["flush", "dropped"]

@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InputError, above_zero, not_below_zero
-from steady.values import value
+from steady.value_objects import value
 
 
 def across_sun(altitude_rad: float, azimuth_rad: float, run_rad: float) -> float | None:

@@ -4,7 +4,7 @@ import math
 from typing import Literal
 
 from steady.errors import InputError, above_zero, not_below_zero
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 MOST_SHEETS = 2000
 

@@ -8,7 +8,7 @@ from steady.errors import InputError, above_zero, not_below_zero
 from steady.ground.profile import Profile
 from steady.layout.decking import last_board_m
 from steady.layout.rails import rail_stock_m
-from steady.values import value, value_in_order
+from steady.value_objects import value, value_in_order
 
 NEAR_M = 1e-9
 MOST_BOARDS = 5000

@@ -8,7 +8,7 @@ import math
 from collections.abc import Callable, Sequence
 
 from steady.errors import InputError
-from steady.values import value
+from steady.value_objects import value
 
 _ANGLE_STEPS = 180
 _RADIUS_STEPS = 40

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from steady.errors import InputError, OutsideScope, above_zero
 from steady.ground.profile import Profile
-from steady.values import value, value_in_order
+from steady.value_objects import value, value_in_order
 
 NEAR_M = 1e-9
 MOST_TRIALS = 1_500_000

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from steady.errors import InputError, above_zero, not_below_zero
 from steady.layout.bays import TOLERANCE_M, Bays, Zone, bays_round_zones
 from steady.layout.path import Leg, Path
-from steady.values import value, value_in_order
+from steady.value_objects import value, value_in_order
 
 Point = tuple[float, float]
 

@@ -4,9 +4,9 @@ from collections.abc import Mapping
 from typing import Literal
 
 from steady.data.loader import keyed
-from steady.measure.units import LB
 from steady.plan.model import NotCovered, Plan
-from steady.values import value
+from steady.units.units import LB
+from steady.value_objects import value
 
 DESIGN_OVER_ALLOWABLE = 1.5
 """Ranges are allowable ones in the US; elsewhere connectors are rated so much higher, at design level [our own]."""

@@ -7,7 +7,7 @@ from dataclasses import field
 from enum import StrEnum
 from typing import Literal
 
-from steady.values import value
+from steady.value_objects import value
 
 Id = str
 """Stable, made from the spec's own ids ("windbreak/north+3"): drawings, readings, undo and prices point at it."""

@@ -4,7 +4,7 @@ from collections.abc import Collection, Sequence
 from datetime import date, datetime, timedelta
 
 from steady.errors import InputError, OutsideScope
-from steady.values import value
+from steady.value_objects import value
 
 WEEKEND = (5, 6)
 

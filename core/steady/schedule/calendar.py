@@ -8,7 +8,7 @@ from datetime import date, datetime, time, timedelta
 
 from steady.errors import InputError
 from steady.schedule.sequence import Step, chain_hours
-from steady.values import value
+from steady.value_objects import value
 
 HORIZON_DAYS = 730
 """A job that takes longer than two years is not laid on days."""

@@ -3,7 +3,7 @@
 from datetime import date
 
 from steady.ground.site import Locate
-from steady.measure.dates import day_of
+from steady.units.dates import day_of
 
 
 def open_points(locate: Locate, on: date) -> list[str]:

@@ -6,7 +6,7 @@ Times are hours on the clock. A wait (curing) runs on the clock after its task a
 from collections.abc import Sequence
 
 from steady.errors import InputError
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 
 @value_in_order

@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from steady.errors import InputError
-from steady.values import value, value_in_order
+from steady.value_objects import value, value_in_order
 
 # Three Gauss points integrate a polynomial of fifth degree exactly; moment times a straight line is of fourth.
 _GAUSS = ((-math.sqrt(0.6), 5 / 9), (0.0, 8 / 9), (math.sqrt(0.6), 5 / 9))

@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InputError, above_zero, not_below_zero
-from steady.values import value
+from steady.value_objects import value
 
 
 @value

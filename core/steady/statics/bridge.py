@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import above_zero, not_below_zero
-from steady.values import value
+from steady.value_objects import value
 
 WATER_KG_M3 = 1000.0
 GRAVITY = 9.80665

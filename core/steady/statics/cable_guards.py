@@ -1,8 +1,8 @@
 """Cable guards and tubs on decks: what end posts, rails and joists carry (SI)."""
 
 from steady.errors import InputError
-from steady.measure.units import GRAVITY, IN
-from steady.values import value
+from steady.units.units import GRAVITY, IN
+from steady.value_objects import value
 
 RAIL_M = 1.5 * IN
 """Depth of a top rail over the last cable."""

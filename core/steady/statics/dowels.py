@@ -2,7 +2,7 @@
 
 import math
 
-from steady.values import value
+from steady.value_objects import value
 
 
 @value

@@ -5,7 +5,7 @@ from collections import Counter
 from collections.abc import Callable, Sequence
 
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
-from steady.values import value, value_in_order
+from steady.value_objects import value, value_in_order
 
 Mass = tuple[float, float, float]
 """Mass (kg), offset from the middle line (m), height above the barrels' underside (m)."""

@@ -4,7 +4,7 @@ import math
 from collections.abc import Callable
 
 from steady.errors import InputError
-from steady.values import value
+from steady.value_objects import value
 
 
 @value

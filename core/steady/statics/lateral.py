@@ -10,7 +10,7 @@ from functools import lru_cache
 
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope, TooDeep
-from steady.values import value
+from steady.value_objects import value
 
 DEEPEST_M = 6.0
 """No formula here is asked for more."""

@@ -1,9 +1,9 @@
 """Cantilever slide gates and welded steel leaves: roller forces, wind, sag (SI)."""
 
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import FT, GRAVITY
 from steady.statics.tubes import STEEL_PA, Tube
-from steady.values import value
+from steady.units.units import FT, GRAVITY
+from steady.value_objects import value
 
 LEAST_TAIL = 0.4
 """Counterbalance over opening, at least [practice]."""

@@ -4,7 +4,7 @@ import math
 from typing import Literal
 
 from steady.errors import InputError, OutsideScope
-from steady.values import value
+from steady.value_objects import value
 
 Shape = Literal["round", "square"]
 SHAPES: tuple[Shape, ...] = ("round", "square")

@@ -1,8 +1,8 @@
-"""Kinds of structure, one folder each; what several of them share stands beside them.
+"""Structure types, one folder each, beside the modules that several of them share.
 
-Every kind has the same rooms, files while they are small and folders when they have grown. Imports go one way among them, in the
+Every type has the same subpackages: a file while small, a folder when grown. Imports go one way among them, in the
 order of `ROOMS`; a test holds it.
 """
 
-ROOMS = ("spec", "layout", "checks", "parts", "words", "plan", "ways", "kind")
-"""What the installer says; where things stand; whether they hold; pieces; sentences; the plan; other ways to build it; the kind."""
+ROOMS = ("spec", "layout", "checks", "parts", "text", "plan", "designs", "kind")
+"""Input, geometry, checks, parts, texts, the plan, alternative designs, and the registered type."""

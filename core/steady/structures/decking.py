@@ -2,15 +2,15 @@
 
 from dataclasses import replace
 
+from steady.catalog.items import Stick
 from steady.data.loader import table
+from steady.design_codes.bending_members import Bent, check_member
+from steady.design_codes.results import Action
 from steady.errors import OutsideScope
-from steady.measure.units import IN
-from steady.rulebooks.answers import Action
-from steady.rulebooks.bent import Bent, check_member
-from steady.structures.findings import Findings
+from steady.structures.check_collector import Findings
 from steady.structures.wood import outdoors
-from steady.values import value
-from steady.yard.stock import Stick
+from steady.units.units import IN
+from steady.value_objects import value
 
 PERSON_N = 1000.0
 """A person on one board, where the school has no point load of its own [our own]."""

@@ -4,11 +4,11 @@ import math
 from collections.abc import Sequence
 
 from steady.data.roles import role
-from steady.measure.show import Tape
-from steady.measure.units import LB_MASS, MPH
 from steady.plan.model import Part, Plan
-from steady.structures.kind import Case
-from steady.values import value
+from steady.structures.structure_type import Case
+from steady.units.show import Tape
+from steady.units.units import LB_MASS, MPH
+from steady.value_objects import value
 
 HAND_KG, HEAVY_KG = 20.0, 60.0
 """One person lifts so much overhead; over the second a machine or two props [our own]."""

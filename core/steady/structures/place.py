@@ -5,7 +5,7 @@ from typing import Literal
 
 from steady.data.checks import check_label
 from steady.plan.model import Basis, Footing, NotCovered
-from steady.structures.kind import Case
+from steady.structures.structure_type import Case
 
 FROST, SNOW, WIND, SOIL = "site.frost_depth", "site.ground_snow", "site.wind", "site.soil"
 TYPE = "type it under Ground"

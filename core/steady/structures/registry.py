@@ -6,12 +6,12 @@ from steady.errors import InputError
 from steady.plan.model import Plan
 from steady.structures.deck.kind import DECK
 from steady.structures.fence.kind import FENCE
-from steady.structures.floating.kind import FLOAT
-from steady.structures.kind import Case, Kind, Spec
+from steady.structures.floating_platform.kind import FLOAT
 from steady.structures.lean_to.kind import LEAN_TO
+from steady.structures.manufacturer_ratings import with_ratings
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pergola.kind import PERGOLA
-from steady.structures.rated import with_ratings
+from steady.structures.structure_type import Case, Kind, Spec
 
 KINDS: list[Kind] = [FENCE, DECK, PERGOLA, LEAN_TO, PAVILION, FLOAT]
 """In the order in which a page offers them."""

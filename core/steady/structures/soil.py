@@ -2,11 +2,11 @@
 
 from dataclasses import replace
 
+from steady.design_codes.facets.ground import Ground
+from steady.design_codes.results import Soil
+from steady.design_codes.short_piles import over_the_year
 from steady.errors import OutsideScope
 from steady.ground.site import Site
-from steady.rulebooks.answers import Soil
-from steady.rulebooks.facets.ground import Ground
-from steady.rulebooks.short_posts import over_the_year
 
 
 def soil_of(site: Site, book: Ground) -> Soil:

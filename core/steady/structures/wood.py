@@ -2,10 +2,10 @@
 
 import itertools
 
+from steady.catalog.items import Stick
+from steady.design_codes.requests import Wood
 from steady.errors import OutsideScope
-from steady.measure.units import IN
-from steady.rulebooks.asks import Wood
-from steady.yard.stock import Stick
+from steady.units.units import IN
 
 NOT_WOOD = ("steel", "wire", "made panel", "strap")
 

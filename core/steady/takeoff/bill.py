@@ -4,15 +4,15 @@ import math
 from dataclasses import replace
 from functools import lru_cache
 
+from steady.catalog.items import bag_yield_m3, goods, listed, sticks
+from steady.catalog.purchasing import YardChoices
 from steady.footings.hole import bags, volumes
 from steady.layout.outline import Outline
-from steady.measure.units import FT
 from steady.plan.model import Part, Plan
 from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Saw, Stock, cut_plan
 from steady.takeoff.rips import Strip, boards_for
-from steady.values import value
-from steady.yard.choices import YardChoices
-from steady.yard.stock import bag_yield_m3, goods, listed, sticks
+from steady.units.units import FT
+from steady.value_objects import value
 
 BED = "bed"
 """The role of what is spread under a floor: bought by the bag with what is loose in holes."""

@@ -11,7 +11,7 @@ import numpy as np
 
 from steady.layout.covering import add_way, covering_model, make_whole, proved
 from steady.takeoff.cuttask import CutTask, Sticks, cost_of, lifted, rounded
-from steady.takeoff.firstfit import first_fit
+from steady.takeoff.first_fit import first_fit
 
 ROUNDS = 120
 FINE_CELL, COARSE_CELL = 4, 16  # a sixteenth and a quarter of an inch, in units of 1/64 in

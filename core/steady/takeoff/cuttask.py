@@ -3,7 +3,7 @@
 import math
 from collections import Counter
 
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 PRICE_STEP = 0.01
 

@@ -10,11 +10,11 @@ from collections import Counter
 from collections.abc import Sequence
 
 from steady.errors import InputError
-from steady.measure.units import IN
 from steady.takeoff.columns import improve
 from steady.takeoff.cuttask import CutTask, Sticks, cost_of, material_bound
-from steady.takeoff.firstfit import first_fit
-from steady.values import value
+from steady.takeoff.first_fit import first_fit
+from steady.units.units import IN
+from steady.value_objects import value
 
 UNIT_M = IN / 64
 METRIC_UNIT_M = 0.0005

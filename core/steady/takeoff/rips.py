@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from steady.values import value
+from steady.value_objects import value
 
 
 @value

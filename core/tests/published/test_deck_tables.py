@@ -6,10 +6,10 @@ Source: IRC 2018 tables R507.6, R507.5, R507.4 and R507.3.1 (recalled from memor
 import unittest
 
 from steady.data.loader import table
-from steady.measure.units import FT, IN, PSF
-from steady.rulebooks.asks import BeamAsk, FloorLoad, JoistAsk, PostAsk, Wood
-from steady.rulebooks.registry import rulebook
-from steady.rulebooks.us.spans import GROUPS
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import BeamAsk, FloorLoad, JoistAsk, PostAsk, Wood
+from steady.design_codes.us.spans import GROUPS
+from steady.units.units import FT, IN, PSF
 
 BOOK = rulebook("us")
 FLOOR = FloorLoad(live_pa=40 * PSF, dead_pa=10 * PSF)

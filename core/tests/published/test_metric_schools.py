@@ -8,8 +8,11 @@ import math
 import unittest
 
 from django.test import tag
-from steady.rulebooks.answers import si
-from steady.rulebooks.asks import (
+from steady.calculators.catalog import find
+from steady.calculators.model import answer
+from steady.design_codes.bending_members import Bent, check_member, even_action
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import (
     BeamAsk,
     DriftAsk,
     FixingAsk,
@@ -21,11 +24,8 @@ from steady.rulebooks.asks import (
     WindPlace,
     Wood,
 )
-from steady.rulebooks.bent import Bent, check_member, even_action
-from steady.rulebooks.registry import rulebook
+from steady.design_codes.results import si
 from steady.statics import lateral
-from steady.sums.catalogue import find
-from steady.sums.model import answer
 
 UK, NZ, CA = rulebook("uk"), rulebook("nz"), rulebook("ca")
 

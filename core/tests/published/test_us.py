@@ -14,13 +14,13 @@ import unittest
 from typing import Any
 
 from steady.data.loader import table
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import WindFace, WindPlace, Wood
+from steady.design_codes.results import Soil, WindOnFence
+from steady.design_codes.us import ground, wind
+from steady.design_codes.us.timber import reference, size_factor
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import FT, IN, LB, MPH, PSF, PSI
-from steady.rulebooks.answers import Soil, WindOnFence
-from steady.rulebooks.asks import WindFace, WindPlace, Wood
-from steady.rulebooks.registry import rulebook
-from steady.rulebooks.us import ground, wind
-from steady.rulebooks.us.timber import reference, size_factor
+from steady.units.units import FT, IN, LB, MPH, PSF, PSI
 
 BOOK = rulebook("us")
 SIZES = {"2x4": (1.5, 3.5, 3.063), "2x6": (1.5, 5.5, 7.563), "4x4": (3.5, 3.5, 7.146), "6x6": (5.5, 5.5, 27.73)}

@@ -8,12 +8,12 @@ import unittest
 
 from hypothesis import given
 from hypothesis import strategies as st
+from steady.calculators.catalog import find
+from steady.calculators.model import answer
+from steady.design_codes.us import loads, members
+from steady.design_codes.us.members import Pressed
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import FT
-from steady.rulebooks.us import loads, members
-from steady.rulebooks.us.members import Pressed
-from steady.sums.catalogue import find
-from steady.sums.model import answer
+from steady.units.units import FT
 
 
 class MembersTest(unittest.TestCase):

@@ -3,7 +3,7 @@
 Values from memory as the schools' notes give them (NDS Supplement 2018, O86-14, EN 338, NZS 3603); megapascals and millimetres.
 """
 
-from steady.measure.units import IN
+from steady.units.units import IN
 
 PSI = 6894.757293168362
 

@@ -1,10 +1,10 @@
 """A school made up for the tests: one wood, one strength, one limit. It shows what a new school has to answer."""
 
+from steady.design_codes.base import Rulebook
+from steady.design_codes.bending_members import EvenLoad, even_span, worst_span
+from steady.design_codes.requests import JoistAsk, Kind, LoadType, Wood
+from steady.design_codes.results import Combination, PeopleLoad, Sag, SpanFound, Strength, given_step
 from steady.plan.model import Step
-from steady.rulebooks.answers import Combination, PeopleLoad, Sag, SpanFound, Strength, given_step
-from steady.rulebooks.asks import JoistAsk, Kind, LoadType, Wood
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import EvenLoad, even_span, worst_span
 
 BOOK_PA = {"bending": 10e6, "shear": 1e6, "stiffness": 10e9}
 

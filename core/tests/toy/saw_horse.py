@@ -6,8 +6,8 @@ from dataclasses import dataclass, replace
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
+from steady.catalog.items import stick
 from steady.errors import InputError
-from steady.measure.lengths import parse_length
 from steady.plan.model import (
     Basis,
     Cut,
@@ -22,10 +22,10 @@ from steady.plan.model import (
     Task,
     Vec,
 )
-from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, nothing_holds
-from steady.structures.rated import Rated
-from steady.yard.stock import stick
+from steady.structures.form_schema import Field, Group
+from steady.structures.manufacturer_ratings import Rated
+from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, nothing_holds
+from steady.units.lengths import parse_length
 
 LEAN = math.radians(15)
 NOT_RECKONED = (
@@ -66,7 +66,7 @@ def read(ask: Ask) -> SawHorseSpec:
 
 def home(spec: SawHorseSpec, school: str) -> SawHorseSpec:
     """Of the first rail that the school's yard sells."""
-    from steady.yard.stock import sticks
+    from steady.catalog.items import sticks
 
     sold = [key for key, item in sticks().items() if item.role == "rail" and school in item.schools]
     return spec if spec.timber in sold or not sold else replace(spec, timber=sold[0])

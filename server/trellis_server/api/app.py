@@ -9,7 +9,7 @@ from ninja.utils import check_csrf
 from pydantic_core import to_json
 
 from trellis_server.api import errors
-from trellis_server.api.parts import admit
+from trellis_server.api.permissions import admit
 from trellis_server.services.jobs import Person
 
 MEANT = "X-Trellis-Person"

@@ -6,8 +6,8 @@ from annotated_types import MaxLen
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
+from steady.catalog.price_book import book_rows, every_item
 from steady.structures.registry import kind_called
-from steady.yard.price_book import book_rows, every_item
 
 from trellis_server.api.app import fast
 from trellis_server.api.files import as_file, file_answer
@@ -24,13 +24,13 @@ from trellis_server.api.schemas.crew import (
 )
 from trellis_server.api.schemas.edges import DocumentBody, Problems
 from trellis_server.api.schemas.jobs import JobAnswer
+from trellis_server.documents.context import CSV, ICS
 from trellis_server.documents.registry import XLSX
-from trellis_server.documents.subject import CSV, ICS
 from trellis_server.documents.tables import table_csv, table_xlsx
 from trellis_server.services import crew as crews
 from trellis_server.services import usual
+from trellis_server.services.crew_rates import learned
 from trellis_server.services.jobs import crew_of
-from trellis_server.services.learning import learned
 from trellis_server.services.people import part
 
 Word = Annotated[str, MaxLen(40)]

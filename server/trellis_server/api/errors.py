@@ -6,9 +6,9 @@ from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
 from steady.errors import InputError, OutsideScope
 
+from trellis_server.integrations.services import Unreachable
 from trellis_server.missing import Missing
-from trellis_server.outside.services import Unreachable
-from trellis_server.searcher.stopped import Stopped
+from trellis_server.search_worker.stopped import Stopped
 from trellis_server.services.refusals import ManyErrors, told_errors
 from trellis_server.unable import TYPE, answer, told
 

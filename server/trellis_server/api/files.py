@@ -11,10 +11,10 @@ from ninja import Query, Router
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.jobs import DocumentAsk, DocumentsAnswer, PackBody, PackOrdered, PackTold
+from trellis_server.documents.context import PDF, Options, Paper, Subject, Whole
 from trellis_server.documents.registry import KINDS_OF_FILE, document, job_document, listed
-from trellis_server.documents.subject import PDF, Options, Paper, Subject, Whole
-from trellis_server.services import apart, documents, jobs
-from trellis_server.services.sight import seen_by
+from trellis_server.services import background_jobs, documents, jobs
+from trellis_server.services.price_redaction import seen_by
 
 router = Router(tags=["files"])
 JSON = "application/json; charset=utf-8"
@@ -71,28 +71,28 @@ def whole_document(
 def order_pack(request: HttpRequest, job_id: uuid.UUID, body: PackBody) -> HttpResponse:
     """Order the job pack: it is made apart, and asked after until it is there."""
     about = Whole.saved(_seen(request, job_id), Options(paper=body.paper))
-    return fast({"order": apart.begin("pack", str(job_id), about.ordered())})
+    return fast({"order": background_jobs.begin("pack", str(job_id), about.ordered())})
 
 
 @router.get("/{uuid:job_id}/pack/{uuid:order}", response={200: PackTold, **REFUSALS})
 def ask_after_pack(request: HttpRequest, job_id: uuid.UUID, order: uuid.UUID) -> HttpResponse:
     """How far the pack is."""
     jobs.job_of(request.user, job_id)
-    return fast(apart.told(order, str(job_id)))
+    return fast(background_jobs.told(order, str(job_id)))
 
 
 @router.get("/{uuid:job_id}/pack/{uuid:order}/pack.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
 def made_pack(request: HttpRequest, job_id: uuid.UUID, order: uuid.UUID) -> HttpResponse:
     """The pack that was made."""
     name = jobs.job_of(request.user, job_id).name
-    return file_answer(apart.result(order, str(job_id)).read_bytes(), PDF, f"{name}-pack.pdf", inline=True)
+    return file_answer(background_jobs.result(order, str(job_id)).read_bytes(), PDF, f"{name}-pack.pdf", inline=True)
 
 
 @router.delete("/{uuid:job_id}/pack/{uuid:order}", response={204: None, **REFUSALS})
 def stop_pack(request: HttpRequest, job_id: uuid.UUID, order: uuid.UUID) -> HttpResponse:
     """Make the pack no further."""
     jobs.job_of(request.user, job_id)
-    apart.cancel(order, str(job_id))
+    background_jobs.cancel(order, str(job_id))
     return HttpResponse(status=204)
 
 

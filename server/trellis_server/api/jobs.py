@@ -6,7 +6,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InputError
-from steady.jobs.usual import begin
+from steady.jobs.crew_defaults import begin
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
@@ -28,9 +28,9 @@ from trellis_server.api.schemas.jobs import (
     ThrownAway,
 )
 from trellis_server.models import Status
-from trellis_server.services import cards, documents, jobs, kinds, readings, shelf
+from trellis_server.services import cards, documents, job_archive, jobs, kinds, readings
 from trellis_server.services.crew import priced, prices_of
-from trellis_server.services.sight import seen_by
+from trellis_server.services.price_redaction import seen_by
 from trellis_server.services.usual import usual_of_crew
 
 router = Router(tags=["jobs"])
@@ -92,16 +92,16 @@ def begin_job(request: HttpRequest, body: BeginBody) -> HttpResponse:
 @router.post("/import", response={200: JobState, **REFUSALS})
 def import_job(request: HttpRequest, body: ImportBody) -> HttpResponse:
     """Import an exported job of this or an older format."""
-    return fast(_state(request, shelf.bring_in(request.user, documents.load(body.root))))
+    return fast(_state(request, job_archive.bring_in(request.user, documents.load(body.root))))
 
 
 @router.get("/thrown-away", response={200: list[ThrownAway], 401: Problems})
 def thrown_away(request: HttpRequest) -> HttpResponse:
     """Jobs that can still be brought back."""
-    found = shelf.thrown_away(request.user)
+    found = job_archive.thrown_away(request.user)
     return fast(
         [
-            {"id": job.pk, "name": job.name, "until": job.thrown_away_at + shelf.KEPT}
+            {"id": job.pk, "name": job.name, "until": job.thrown_away_at + job_archive.KEPT}
             for job in found
             if job.thrown_away_at
         ]
@@ -111,27 +111,27 @@ def thrown_away(request: HttpRequest) -> HttpResponse:
 @router.post("/{uuid:job_id}/copy", response={200: JobState, **REFUSALS})
 def copied(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """A new job like this one."""
-    return fast(_state(request, shelf.duplicate(request.user, job_id)))
+    return fast(_state(request, job_archive.duplicate(request.user, job_id)))
 
 
 @router.put("/{uuid:job_id}/status", response={204: None, **REFUSALS})
 def status(request: HttpRequest, job_id: uuid.UUID, body: StatusBody) -> HttpResponse:
     """Where a job stands with its client."""
-    shelf.set_status(request.user, job_id, Status(body.status))
+    job_archive.set_status(request.user, job_id, Status(body.status))
     return HttpResponse(status=204)
 
 
 @router.delete("/{uuid:job_id}", response={204: None, **REFUSALS})
 def throw_away(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """Take a job off the list: for thirty days it can be brought back."""
-    shelf.throw_away(request.user, job_id)
+    job_archive.throw_away(request.user, job_id)
     return HttpResponse(status=204)
 
 
 @router.post("/{uuid:job_id}/bring-back", response={204: None, **REFUSALS})
 def bring_back(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """Put a job that was thrown away back on the list."""
-    shelf.bring_back(request.user, job_id)
+    job_archive.bring_back(request.user, job_id)
     return HttpResponse(status=204)
 
 

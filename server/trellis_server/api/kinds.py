@@ -5,11 +5,11 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InputError
-from steady.jobs.brought import Copied, bring, copied
-from steady.jobs.carried_out import carried_out, used_items
+from steady.jobs.apply_decision import carried_out, used_items
+from steady.jobs.apply_measurement import TakenIn, take_in
+from steady.jobs.copy_structure import Copied, bring, copied
 from steady.jobs.document import AnySpec, at_its_field, find
-from steady.jobs.sketch import Sketch, sketch
-from steady.jobs.taken_in import TakenIn, take_in
+from steady.jobs.line_preview import Sketch, sketch
 from steady.structures.registry import kind_called, kind_of
 
 from trellis_server.api.app import fast

@@ -17,8 +17,8 @@ from trellis_server.api.schemas.outside import (
     MessageSent,
     OutsideAnswer,
 )
-from trellis_server.outside import uses
-from trellis_server.outside.services import SERVICES
+from trellis_server.integrations import handlers
+from trellis_server.integrations.services import SERVICES
 from trellis_server.services.jobs import crew_of
 
 router = Router(tags=["outside"])
@@ -33,7 +33,7 @@ def _services(request: HttpRequest) -> HttpResponse:
             "says": row.says,
             "text": row.text,
             "faults": row.faults,
-            "fault": uses.fault_of(crew, row.key),
+            "fault": handlers.fault_of(crew, row.key),
         }
         for row in SERVICES
     ]
@@ -49,34 +49,34 @@ def listed(request: HttpRequest) -> HttpResponse:
 @router.put("/faults", response={200: OutsideAnswer, **REFUSALS})
 def fault(request: HttpRequest, body: FaultBody) -> HttpResponse:
     """Give a stand-in a fault to show, or heal it."""
-    uses.set_fault(crew_of(request.user), body.service, body.fault)
+    handlers.set_fault(crew_of(request.user), body.service, body.fault)
     return _services(request)
 
 
 @router.post("/weather", response={200: DaysAsked, **REFUSALS})
 def weather(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """The job's days with the forecast in them."""
-    return fast({"days": uses.forecast(crew_of(request.user), body.document, timezone.localdate())})
+    return fast({"days": handlers.forecast(crew_of(request.user), body.document, timezone.localdate())})
 
 
 @router.post("/merchant", response={200: MerchantAsked, **REFUSALS})
 def merchant(request: HttpRequest, body: MerchantBody) -> HttpResponse:
     """A merchant's offers, into the price book if asked to."""
-    found = uses.ask_merchant(crew_of(request.user), body.metric, timezone.localdate(), body.keep)
+    found = handlers.ask_merchant(crew_of(request.user), body.metric, timezone.localdate(), body.keep)
     return fast({"offers": found})
 
 
 @router.post("/locate", response={200: LocateAsked, **REFUSALS})
 def locate(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """The locate ticket of the job's place, as it stands today."""
-    found, ticket = uses.ask_locate(crew_of(request.user), body.document, timezone.localdate())
+    found, ticket = handlers.ask_locate(crew_of(request.user), body.document, timezone.localdate())
     return fast({"locate": found, "owners": [{"owner": owner, "said": said} for owner, said in ticket.owners]})
 
 
 @router.post("/level", response={200: LevelledAnswer, **REFUSALS})
 def level(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """A round of levels over the site's spots."""
-    found = uses.level(crew_of(request.user), body.document)
+    found = handlers.level(crew_of(request.user), body.document)
     rows = [{"thing": thing, "height_m": height} for thing, height in found.heights]
     return fast({"heights": rows, "closes_m": found.closes_m, "amiss": found.amiss})
 
@@ -84,4 +84,4 @@ def level(request: HttpRequest, body: DocumentBody) -> HttpResponse:
 @router.post("/message", response={200: MessageSent, **REFUSALS})
 def message(request: HttpRequest, body: MessageBody) -> HttpResponse:
     """Send a message."""
-    return fast({"says": uses.send(crew_of(request.user), body.to, body.text)})
+    return fast({"says": handlers.send(crew_of(request.user), body.to, body.text)})

@@ -7,7 +7,7 @@ from ninja import Router
 from ninja.errors import HttpError
 
 from trellis_server.api.app import fast, same_site
-from trellis_server.api.parts import may
+from trellis_server.api.permissions import may
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.people import (
     InvitationBody,

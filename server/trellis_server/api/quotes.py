@@ -5,13 +5,13 @@ import uuid
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
-from steady.jobs.offer import offer
+from steady.jobs.client_quote import offer
 
 from trellis_server.api.app import fast
 from trellis_server.api.files import as_file, file_answer
 from trellis_server.api.schemas.edges import DocumentBody, Problems
 from trellis_server.api.schemas.quotes import AcceptBody, ChangeOrderAnswer, OfferAnswer, QuotesAnswer, SentQuoteRow
-from trellis_server.documents.subject import PDF, Paper
+from trellis_server.documents.context import PDF, Paper
 from trellis_server.services import jobs, quotes
 
 router = Router(tags=["quotes"])

@@ -6,7 +6,7 @@ from typing import Any
 from django.http import FileResponse, HttpRequest, HttpResponse
 from ninja import Router
 from steady.jobs.site_drawing import picture
-from steady.jobs.siting import site_sheet
+from steady.jobs.site_layout import site_sheet
 from steady.jobs.states import only_built
 
 from trellis_server.api.app import fast

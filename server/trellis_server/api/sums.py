@@ -7,15 +7,15 @@ from annotated_types import MaxLen, MinLen
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
+from steady.calculators.catalog import SUMS, find, subject_of
+from steady.calculators.known_answers import Compared, compare, read
+from steady.calculators.model import answer
 from steady.data.loader import sources
-from steady.data.second import second_in_words, seconds
-from steady.jobs.compare import SideBySide, Stick, read_member, side_by_side
+from steady.data.verification_sources import second_in_words, seconds
+from steady.design_codes.registry import RULEBOOKS
+from steady.design_codes.requests import LoadType
+from steady.jobs.code_comparison import SideBySide, Stick, read_member, side_by_side
 from steady.jobs.document import Reading
-from steady.rulebooks.asks import LoadType
-from steady.rulebooks.registry import RULEBOOKS
-from steady.sums.catalogue import SUMS, find, subject_of
-from steady.sums.model import answer
-from steady.sums.rows import Compared, compare, read
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Closed, Problems, close_edges

@@ -2,10 +2,10 @@
 
 from dataclasses import replace
 
-from steady.structures.floating.entry import read_float
-from steady.structures.floating.kind import home
-from steady.structures.floating.spec import FloatSpec
-from steady.structures.rated import Rated
+from steady.structures.floating_platform.kind import home
+from steady.structures.floating_platform.line_parser import read_float
+from steady.structures.floating_platform.spec import FloatSpec
+from steady.structures.manufacturer_ratings import Rated
 
 
 def pump_platform() -> FloatSpec:

@@ -2,18 +2,18 @@
 
 from dataclasses import replace
 
-from steady.measure.units import FT, LB
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.lean_to.entry import read_lean_to
 from steady.structures.lean_to.kind import home as lean_to_home
+from steady.structures.lean_to.line_parser import read_lean_to
 from steady.structures.lean_to.spec import Finish, LeanToSpec
-from steady.structures.pavilion.entry import read_pavilion
+from steady.structures.manufacturer_ratings import Rated
 from steady.structures.pavilion.kind import home as pavilion_home
+from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.pergola.entry import read_pergola
 from steady.structures.pergola.kind import home
+from steady.structures.pergola.line_parser import read_pergola
 from steady.structures.pergola.spec import PergolaSpec, SunAsked
-from steady.structures.rated import Rated
+from steady.units.units import FT, LB
 
 
 def path_pergola() -> PergolaSpec:

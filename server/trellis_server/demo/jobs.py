@@ -3,22 +3,22 @@
 import math
 from dataclasses import replace
 
-from steady.ground.permits import SiteNote
+from steady.ground.placement import Standing
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
-from steady.ground.standing import Standing
-from steady.jobs.dimensions import KeyDimension
+from steady.ground.zoning_notes import SiteNote
+from steady.jobs.dimension_conflicts import KeyDimension
 from steady.jobs.document import Job, Structure
-from steady.jobs.quote import Quote
-from steady.measure.units import FT, IN, LB, MPH, PLF
-from steady.schedule.days import Day
-from steady.schedule.terms import CalendarTerms, DayOff, Outside
+from steady.jobs.estimate import Quote
+from steady.schedule.settings import CalendarTerms, DayOff, Outside
+from steady.schedule.weather_limits import Day
 from steady.structures.deck.spec.deck import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
-from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, Straight
-from steady.structures.fence.words.appearance import look_of
+from steady.structures.fence.spec.line_parser import read_line
+from steady.structures.fence.text.appearance import look_of
 from steady.structures.gate.spec import Arch, LeafDesign
-from steady.structures.rated import Rated
+from steady.structures.manufacturer_ratings import Rated
+from steady.units.units import FT, IN, LB, MPH, PLF
 
 from trellis_server.demo.canopies import path_pergola, table_pergola
 from trellis_server.demo.kestrel import kestrel_ridge

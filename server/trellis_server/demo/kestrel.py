@@ -1,9 +1,9 @@
 """Kestrel Ridge cabin, under the Canadian school: a deck that carries snow, and a barrow bridge to the wood store."""
 
+from steady.catalog.purchasing import YardChoices
 from steady.ground.site import Locate, Site
 from steady.jobs.document import Job, Reading, Structure
 from steady.structures.deck.spec.deck import Bridge, Corner, DeckSpec, GuardDesign, Ledger
-from steady.yard.choices import YardChoices
 
 from trellis_server.demo.canopies import cabin_lean_to
 

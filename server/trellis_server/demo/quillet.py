@@ -2,15 +2,15 @@
 
 from dataclasses import replace
 
+from steady.catalog.purchasing import YardChoices
+from steady.ground.placement import Standing
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
-from steady.ground.standing import Standing
 from steady.jobs.document import Job, Reading, Structure
-from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.presets import preset
 from steady.structures.gate.spec import LeafDesign
-from steady.yard.choices import YardChoices
 
 from trellis_server.demo.afloat import pump_platform
 from trellis_server.demo.canopies import plot_pavilion, shed_lean_to

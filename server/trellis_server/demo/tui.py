@@ -3,13 +3,13 @@
 import math
 from dataclasses import replace
 
+from steady.catalog.purchasing import YardChoices
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
 from steady.jobs.document import Job, Reading, Structure
-from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import FenceSpec, Infill
+from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.presets import preset
-from steady.yard.choices import YardChoices
 
 from trellis_server.demo.canopies import terrace_pergola
 

@@ -5,9 +5,9 @@ from datetime import UTC, date, datetime, timedelta
 
 from icalendar import Calendar, Event
 from steady.ground.clock import zone_of
-from steady.jobs.calendar import TaskRow, calendar
 from steady.jobs.document import Job
-from steady.jobs.upkeep import Upkeep
+from steady.jobs.job_schedule import TaskRow, calendar
+from steady.jobs.maintenance import Upkeep
 
 
 def ics(jobs: Iterable[tuple[str, Job, Mapping[str, str], int]], today: date, made_at: datetime) -> bytes:

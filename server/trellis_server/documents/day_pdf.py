@@ -7,11 +7,11 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, Table, TableStyle
 from reportlab.platypus.flowables import Flowable, Spacer
 from steady.errors import InputError
-from steady.jobs.calendar import TaskRow, calendar, spoken
+from steady.jobs.job_schedule import TaskRow, calendar, spoken
 
+from trellis_server.documents.context import Whole
 from trellis_server.documents.pdf import REGULAR, fonts
 from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, build_pages, told_states
-from trellis_server.documents.subject import Whole
 
 
 def day_sheet(about: Whole, today: date) -> bytes:

@@ -11,7 +11,7 @@ from ezdxf.entities.dxfgfx import DXFGraphic
 from ezdxf.enums import TextEntityAlignment
 from ezdxf.filemanagement import new
 from ezdxf.layouts.layout import Modelspace
-from steady.data.looks import looks
+from steady.data.styles import looks
 from steady.drawing.shapes import Shape, View
 
 APP = "TRELLIS"

@@ -9,14 +9,15 @@ from reportlab.platypus import Paragraph, Table, TableStyle
 from reportlab.platypus.flowables import Flowable, Image, Spacer
 from steady.drawing.scene import described
 from steady.errors import InputError, OutsideScope
-from steady.jobs.calendar import calendar
 from steady.jobs.document import Job, plan_structure
+from steady.jobs.job_schedule import calendar
+from steady.jobs.maintenance import Upkeep, upkeep
 from steady.jobs.site_drawing import picture
-from steady.jobs.siting import site_sheet, unplaced
+from steady.jobs.site_layout import site_sheet, unplaced
 from steady.jobs.states import warnings
-from steady.jobs.upkeep import Upkeep, upkeep
 from steady.plan.model import Plan
 
+from trellis_server.documents.context import Whole
 from trellis_server.documents.pdf import fonts
 from trellis_server.documents.quote_pdf import (
     HEAD,
@@ -28,7 +29,6 @@ from trellis_server.documents.quote_pdf import (
     letterhead_of,
     told_states,
 )
-from trellis_server.documents.subject import Whole
 from trellis_server.models import Inspection, Photo
 from trellis_server.services.photos import path_of
 

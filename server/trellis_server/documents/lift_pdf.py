@@ -4,15 +4,15 @@ from xml.sax.saxutils import escape
 
 from reportlab.platypus import Paragraph
 from reportlab.platypus.flowables import Spacer
+from steady.catalog.items import sticks
 from steady.data.roles import role
 from steady.jobs.document import Job
 from steady.plan.model import Plan
 from steady.structures.lifting import lift_plan, mass_says, to_mind
-from steady.yard.stock import sticks
 
 from trellis_server.documents.pdf import fonts
 from trellis_server.documents.quote_pdf import HEAD, PLAIN, UNDER, build_pages, told_states
-from trellis_server.documents.story import ruled_table
+from trellis_server.documents.report_tables import ruled_table
 
 NAMES = ("what", "how many", "long", "each, wet", "people", "up to", "how")
 WIDE = (None, 48, 62, 56, 42, 60, 120)

@@ -14,16 +14,16 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph
 from reportlab.platypus.flowables import Spacer
 from steady.errors import InputError, OutsideScope
-from steady.jobs.buying import job_list
-from steady.jobs.calendar import calendar, spoken
+from steady.jobs.job_schedule import calendar, spoken
+from steady.jobs.job_takeoff import job_list
 from steady.jobs.states import warnings
 
+from trellis_server.documents.context import Subject, Whole
 from trellis_server.documents.pdf import PAPERS, REGULAR, fonts
 from trellis_server.documents.quote_pdf import HEAD, build_pages, told_states
+from trellis_server.documents.report_tables import ruled_table
 from trellis_server.documents.site_pdf import site_pages
-from trellis_server.documents.story import ruled_table
 from trellis_server.documents.structure_pdf import sheets_of, working_of
-from trellis_server.documents.subject import Subject, Whole
 
 Part = tuple[str, Callable[[], bytes]]
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from reportlab.lib.colors import HexColor, black, white
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfgen.canvas import Canvas
-from steady.data.looks import look
+from steady.data.styles import look
 from steady.drawing.shapes import Shape, View
 
 Box = tuple[float, float, float, float]

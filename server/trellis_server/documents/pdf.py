@@ -9,8 +9,8 @@ from reportlab.lib.pagesizes import A4, letter
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
+from steady.jobs.design_sheet import Sheet
 from steady.jobs.document import Job
-from steady.jobs.sheet import Sheet
 from steady.plan.model import Basis
 
 PAPERS = {"letter": letter, "a4": A4}

@@ -12,7 +12,7 @@ from reportlab.platypus.flowables import Flowable, KeepTogether, Spacer
 from steady.drawing.shapes import View
 from steady.jobs.change_order import ChangeOrder
 from steady.jobs.site_drawing import picture
-from steady.jobs.siting import site_sheet, unplaced
+from steady.jobs.site_layout import site_sheet, unplaced
 
 from trellis_server.documents.paper import paint_whole
 from trellis_server.documents.pdf import BOLD, PAPERS, REGULAR, fonts

@@ -9,21 +9,21 @@ from dataclasses import dataclass
 
 from django.utils import timezone
 from pydantic_core import to_json
+from steady.drawing.full_size_sample import sample
 from steady.drawing.marks import mark_rows
-from steady.drawing.sample import sample
 from steady.drawing.shapes import View
 from steady.drawing.templates import templates
 from steady.errors import InputError
-from steady.jobs.buying import JobList, job_list
 from steady.jobs.document import Job
-from steady.jobs.siting import site_geojson, site_sheet
-from steady.jobs.sun import usual_ask
-from steady.measure.show import Tape
-from steady.plan.verdict import headline
+from steady.jobs.job_takeoff import JobList, job_list
+from steady.jobs.site_layout import site_geojson, site_sheet
+from steady.jobs.sun_shade import usual_ask
+from steady.plan.results import headline
 from steady.structures.lifting import lift_plan
 from steady.takeoff.bill import pieces
+from steady.units.show import Tape
 
-from trellis_server.documents.subject import CSV, ICS, PDF, Subject, Whole
+from trellis_server.documents.context import CSV, ICS, PDF, Subject, Whole
 from trellis_server.documents.svg import svg
 from trellis_server.documents.tables import list_csv, list_xlsx, marks_csv, pieces_csv
 

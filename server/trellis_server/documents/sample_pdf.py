@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from reportlab.lib.colors import HexColor, black
 from reportlab.pdfgen.canvas import Canvas
-from steady.data.looks import look
+from steady.data.styles import look
 from steady.drawing.shapes import View
 
 from trellis_server.documents.pdf import BOLD, PAPERS, REGULAR, fonts

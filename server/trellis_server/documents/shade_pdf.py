@@ -6,12 +6,12 @@ from reportlab.graphics.shapes import Drawing, Group, Polygon, Rect, String
 from reportlab.lib.colors import Color, HexColor
 from reportlab.platypus import Paragraph
 from reportlab.platypus.flowables import Flowable, Spacer
-from steady.jobs.sun import SunAnswer, SunAsk, sun
+from steady.jobs.sun_shade import SunAnswer, SunAsk, sun
 
+from trellis_server.documents.context import Subject
 from trellis_server.documents.pdf import REGULAR, fonts
 from trellis_server.documents.quote_pdf import HEAD, PLAIN, build_pages, told_states
-from trellis_server.documents.story import ruled_table
-from trellis_server.documents.subject import Subject
+from trellis_server.documents.report_tables import ruled_table
 
 WIDE_PT, TALL_PT = 480.0, 250.0
 SHADOW, STANDS, PATCH = HexColor("#b9c4d8"), HexColor("#5b4630"), HexColor("#c2410c")

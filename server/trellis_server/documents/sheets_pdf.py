@@ -14,11 +14,11 @@ from reportlab.platypus.doctemplate import ActionFlowable
 from reportlab.platypus.flowables import Flowable, KeepTogether, PageBreak, Spacer
 from steady.drawing.marks import MarkRow
 from steady.drawing.shapes import View
-from steady.jobs.sheet import PostRow, Sheet
-from steady.measure.show import Tape
+from steady.jobs.design_sheet import PostRow, Sheet
 from steady.plan.model import Plan, Zone
-from steady.plan.verdict import state_label
+from steady.plan.results import state_label
 from steady.takeoff.bill import PieceRow
+from steady.units.show import Tape
 
 from trellis_server.documents.paper import Stretch, paint
 from trellis_server.documents.pdf import (

@@ -4,7 +4,7 @@ import io
 
 from reportlab.pdfgen.canvas import Canvas
 from steady.jobs.document import Job
-from steady.jobs.siting import site_plan, site_sheet, unplaced
+from steady.jobs.site_layout import site_plan, site_sheet, unplaced
 from steady.jobs.states import warnings
 
 from trellis_server.documents.paper import paint_whole

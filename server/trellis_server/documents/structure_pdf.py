@@ -2,16 +2,16 @@
 
 from datetime import UTC, datetime
 
+from steady.design_codes.registry import rulebook
 from steady.drawing.marks import mark_rows
 from steady.errors import InputError
-from steady.jobs.starts import stands_words
-from steady.rulebooks.registry import rulebook
+from steady.jobs.starting_designs import stands_words
 from steady.takeoff.bill import pieces
 
+from trellis_server.documents.calculation_pdf import working_pages
+from trellis_server.documents.context import Subject
 from trellis_server.documents.pdf import SheetFacts
 from trellis_server.documents.sheets_pdf import Printed, site_sheets
-from trellis_server.documents.subject import Subject
-from trellis_server.documents.working import working_pages
 
 FARTHEST_STAKE_M = 30.0
 

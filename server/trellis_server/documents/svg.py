@@ -2,7 +2,7 @@
 
 from xml.sax.saxutils import escape, quoteattr
 
-from steady.data.looks import look
+from steady.data.styles import look
 from steady.drawing.shapes import Shape, View
 
 from trellis_server.characters import INVALID

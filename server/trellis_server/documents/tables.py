@@ -6,11 +6,11 @@ import math
 from collections.abc import Mapping, Sequence
 
 from steady.drawing.marks import MarkRow
-from steady.jobs.buying import JobList
-from steady.jobs.sheet import Sheet
-from steady.measure.show import Tape
-from steady.plan.verdict import OPEN
+from steady.jobs.design_sheet import Sheet
+from steady.jobs.job_takeoff import JobList
+from steady.plan.results import OPEN
 from steady.takeoff.bill import PieceRow
+from steady.units.show import Tape
 
 from trellis_server.characters import INVALID
 

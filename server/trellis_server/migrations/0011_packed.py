@@ -1,6 +1,6 @@
 from django.db import migrations
 
-import trellis_server.packed
+import trellis_server.compressed_json
 
 
 class Migration(migrations.Migration):
@@ -10,6 +10,6 @@ class Migration(migrations.Migration):
 
     operations = [
         migrations.AlterField(
-            model_name="revision", name="document", field=trellis_server.packed.PackedJSON()
+            model_name="revision", name="document", field=trellis_server.compressed_json.PackedJSON()
         ),
     ]

@@ -1,7 +1,7 @@
 import django.db.models.deletion
 from django.db import migrations, models
 
-import trellis_server.packed
+import trellis_server.compressed_json
 
 
 class Migration(migrations.Migration):
@@ -26,7 +26,7 @@ class Migration(migrations.Migration):
                 ("place", models.TextField(blank=True, default="")),
                 ("client", models.TextField(blank=True, default="")),
                 ("structures", models.JSONField(default=list)),
-                ("view", trellis_server.packed.PackedJSON(null=True)),
+                ("view", trellis_server.compressed_json.PackedJSON(null=True)),
             ],
         ),
     ]

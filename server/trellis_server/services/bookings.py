@@ -6,7 +6,7 @@ from functools import lru_cache
 from django.utils import timezone
 from steady.errors import InputError
 from steady.jobs.bookings import BookedDay, double_booked, working_days
-from steady.jobs.calendar import Calendar, calendar
+from steady.jobs.job_schedule import Calendar, calendar
 
 from trellis_server.models import Job, Revision, Status
 from trellis_server.services import documents

@@ -15,10 +15,10 @@ from pydantic_core import from_json, to_json
 from steady.data.roles import roles
 from steady.drawing.views import views
 from steady.errors import InputError
+from steady.jobs.design_sheet import size_words
 from steady.jobs.document import Job as Document
 from steady.jobs.document import Structure, plan_structure
-from steady.jobs.sheet import size_words
-from steady.plan.verdict import state as state_of
+from steady.plan.results import state as state_of
 
 from trellis_server.models import Card, Job, Revision
 from trellis_server.services.jobs import Person, of_crews, state

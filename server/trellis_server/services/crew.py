@@ -11,12 +11,12 @@ from typing import Any, Literal
 from django.utils import timezone
 from pydantic import TypeAdapter
 from pydantic_core import to_json
+from steady.catalog.price_book import BookPrice, BookRead, priced_by, read_prices
 from steady.errors import InputError
 from steady.ground.clock import zone_of
-from steady.jobs.calendar import calendar
 from steady.jobs.document import Job as Document
-from steady.measure.lengths import Bare
-from steady.yard.price_book import BookPrice, BookRead, priced_by, read_prices
+from steady.jobs.job_schedule import calendar
+from steady.units.lengths import Bare
 
 from trellis_server.models import Crew, Job, Status
 from trellis_server.services import documents

@@ -4,7 +4,7 @@ from datetime import date
 
 from django.utils import timezone
 from steady.errors import InputError
-from steady.measure.dates import day_of
+from steady.units.dates import day_of
 
 
 def past_day(text: str, field: str = "on") -> date:

@@ -18,7 +18,7 @@ from trellis_server.models import Crew, Job, RedoStep, Revision
 from trellis_server.services import documents
 from trellis_server.services.clock import believed
 from trellis_server.services.merge import Clash, merge
-from trellis_server.services.thinning import EVERY, thin
+from trellis_server.services.revision_retention import EVERY, thin
 
 Person = User | AbstractBaseUser | AnonymousUser
 

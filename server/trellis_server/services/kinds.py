@@ -5,14 +5,14 @@ from functools import cache, partial
 from typing import Any, Literal, get_type_hints
 
 from pydantic import ConfigDict, TypeAdapter, ValidationError
-from steady.drawing.tile import Tile
+from steady.drawing.thumbnail import Tile
 from steady.errors import InputError
 from steady.jobs.document import Job
+from steady.jobs.line_preview import sample
 from steady.jobs.settings import SETTINGS as JOB_SETTINGS
-from steady.jobs.sketch import sample
-from steady.structures.form import AskedGroup, asked
-from steady.structures.kind import Ask, Kind, ways_of
+from steady.structures.form_schema import AskedGroup, asked
 from steady.structures.registry import KINDS, kind_of
+from steady.structures.structure_type import Ask, Kind, ways_of
 
 from trellis_server.models import Crew
 from trellis_server.services.jobs import Person, crew_of, remember

@@ -11,7 +11,7 @@ from typing import Any, Literal
 from django.conf import settings
 from steady.errors import InputError
 
-from trellis_server.places import a_place
+from trellis_server.process_slots import a_place
 
 AT_ONCE = 2
 """So many files are opened at once; the rest wait [our own: a box has two cores]."""

@@ -11,9 +11,9 @@ from steady.errors import InputError
 
 from trellis_server.missing import Missing
 from trellis_server.models import Job, Photo
+from trellis_server.services.atomic_file import write_whole
 from trellis_server.services.jobs import Person
 from trellis_server.services.opening import opened
-from trellis_server.services.whole_file import write_whole
 
 MOST_BYTES = 12_000_000
 MOST_PHOTOS, MOST_KEPT = 400, 400_000_000

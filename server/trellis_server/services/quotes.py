@@ -11,9 +11,9 @@ from django.utils import timezone
 from pydantic_core import to_json
 from steady.errors import InputError
 from steady.jobs.change_order import ChangeOrder, change_order
+from steady.jobs.client_quote import offer
 from steady.jobs.document import Agreed
 from steady.jobs.document import Job as Document
-from steady.jobs.offer import offer
 
 from trellis_server.missing import Missing
 from trellis_server.models import Job, SentQuote, Status

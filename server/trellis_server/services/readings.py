@@ -10,14 +10,14 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 from steady.errors import InputError
+from steady.field_records.asbuilt import compare, target_of
 from steady.jobs.document import Job as Document
 from steady.jobs.document import find as find_structure
 from steady.jobs.document import plan_structure
-from steady.jobs.moves import with_spec
+from steady.jobs.drag_move import with_spec
 from steady.plan.model import Plan
-from steady.record.asbuilt import compare, target_of
-from steady.structures.kind import Found
 from steady.structures.registry import kind_of
+from steady.structures.structure_type import Found
 
 from trellis_server.models import Job, SiteReading
 from trellis_server.services.jobs import Conflicted, Person, Saving, State, job_of, save, state

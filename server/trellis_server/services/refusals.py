@@ -100,7 +100,7 @@ def _sentence(error: dict[str, Any]) -> str:
 
 def _amount(value: Any, field: str) -> str:
     """A limit in feet and inches and in metres where the field is a length: the document may be in either."""
-    from steady.measure.show import feet_inches
+    from steady.units.show import feet_inches
 
     if field.endswith("_m") and isinstance(value, int | float):
         return f"{feet_inches(float(value), 16)} ({float(value):g} m)"

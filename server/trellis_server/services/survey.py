@@ -8,10 +8,10 @@ from typing import Any, Literal
 from steady.errors import InputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, kind_of_layer, thing_row
 from steady.ground.survey_geo import Anchor, first_point, in_degrees, read_geojson, read_local_geojson
-from steady.ground.survey_in import FARTHEST_M, SurveyRead, fresh_id, read_survey
+from steady.ground.survey_import import FARTHEST_M, SurveyRead, fresh_id, read_survey
 from steady.jobs.document import Job
-from steady.measure.lengths import Bare
-from steady.measure.units import FT, IN
+from steady.units.lengths import Bare
+from steady.units.units import FT, IN
 
 MOST_ENTITIES = 2000
 MOST_THINGS = 300

@@ -4,10 +4,10 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 from pydantic_core import to_jsonable_python
-from steady.jobs.usual import FORM, CrewUsual
-from steady.structures.form import AskedGroup, asked
-from steady.structures.kind import Kind
+from steady.jobs.crew_defaults import FORM, CrewUsual
+from steady.structures.form_schema import AskedGroup, asked
 from steady.structures.registry import KINDS
+from steady.structures.structure_type import Kind
 
 from trellis_server.models import Crew
 from trellis_server.services.jobs import Person, crew_of

@@ -18,8 +18,8 @@ from steady.errors import InputError
 
 from trellis_server.crews_day import east_of
 from trellis_server.missing import Missing
-from trellis_server.services import apart
-from trellis_server.services.whole_file import write_whole
+from trellis_server.services import background_jobs
+from trellis_server.services.atomic_file import write_whole
 from trellis_server.tests.make import Caller, person
 from trellis_server.tests.signed_in import SignedIn
 
@@ -32,17 +32,17 @@ class InAFolder(TestCase):
 
     def order(self, what: str = "pack", job: str = "j", **asked: Any) -> uuid.UUID:
         """An order without a process: this test carries it out itself."""
-        with mock.patch.object(apart, "beside"):
-            return apart.begin(what, job, asked)
+        with mock.patch.object(background_jobs, "beside"):
+            return background_jobs.begin(what, job, asked)
 
 
 class ApartTest(InAFolder):
-    def carried(self, make: Any) -> apart.Told:
+    def carried(self, make: Any) -> background_jobs.Told:
         order = self.order()
         # This process goes on, whatever becomes of the order.
-        with mock.patch.object(apart.resource, "setrlimit"), contextlib.suppress(ZeroDivisionError):
-            apart.carry_out(order, lambda: {"pack": make})
-        return apart.told(order, "j")
+        with mock.patch.object(background_jobs.resource, "setrlimit"), contextlib.suppress(ZeroDivisionError):
+            background_jobs.carry_out(order, lambda: {"pack": make})
+        return background_jobs.told(order, "j")
 
     def test_its_parts_are_told_and_its_result_is_kept(self) -> None:
         seen = []
@@ -50,17 +50,17 @@ class ApartTest(InAFolder):
         def make(asked: dict[str, Any], told: Any) -> bytes:
             for k, says in enumerate(("site", "days")):
                 told(k, 2, says)
-                seen.append(apart.told(order, "j"))
+                seen.append(background_jobs.told(order, "j"))
             return b"%PDF"
 
         order = self.order()
-        with mock.patch.object(apart.resource, "setrlimit"):
-            apart.carry_out(order, lambda: {"pack": make})
+        with mock.patch.object(background_jobs.resource, "setrlimit"):
+            background_jobs.carry_out(order, lambda: {"pack": make})
         self.assertEqual([(one.stage, one.done, one.of, one.says) for one in seen][1], ("making", 1, 2, "days"))
-        self.assertEqual(apart.result(order, "j").read_bytes(), b"%PDF")
+        self.assertEqual(background_jobs.result(order, "j").read_bytes(), b"%PDF")
         with self.assertRaises(Missing):
-            apart.result(order, "another job")
-        self.assertEqual(apart.file_of(order, "order").stat().st_mode & 0o077, 0)
+            background_jobs.result(order, "another job")
+        self.assertEqual(background_jobs.file_of(order, "order").stat().st_mode & 0o077, 0)
 
     def test_its_day_is_that_of_whoever_ordered_it(self) -> None:
         """In the evening of Greenwich it is the next day in Auckland, in the process that makes it, too."""
@@ -71,12 +71,15 @@ class ApartTest(InAFolder):
             return b"%PDF"
 
         evening = datetime(2026, 11, 28, 20, 30, tzinfo=UTC)
-        with mock.patch.object(timezone, "now", return_value=evening), mock.patch.object(apart.resource, "setrlimit"):
+        with (
+            mock.patch.object(timezone, "now", return_value=evening),
+            mock.patch.object(background_jobs.resource, "setrlimit"),
+        ):
             for minutes in ("780", "-420"):
                 with timezone.override(east_of(minutes)):
                     order = self.order()
-                apart.carry_out(order, lambda: {"pack": make})
-            apart.carry_out(self.order(), lambda: {"pack": make})
+                background_jobs.carry_out(order, lambda: {"pack": make})
+            background_jobs.carry_out(self.order(), lambda: {"pack": make})
         self.assertEqual(days, ["2026-11-29", "2026-11-28", "2026-11-28"])
 
     def test_what_goes_wrong_is_said(self) -> None:
@@ -89,12 +92,12 @@ class ApartTest(InAFolder):
         def vast(asked: object, told: object) -> bytes:
             raise MemoryError
 
-        self.assertEqual(self.carried(refused), apart.Told(stage="failed", says="Choose a paper"))
+        self.assertEqual(self.carried(refused), background_jobs.Told(stage="failed", says="Choose a paper"))
         self.assertIn("ask for it again", self.carried(broken).says)
         self.assertIn("of memory", self.carried(vast).says)
         late = self.order()
-        apart.over_time(late)
-        self.assertIn(f"stopped after {apart.MOST_S} s", apart.told(late, "j").says)
+        background_jobs.over_time(late)
+        self.assertIn(f"stopped after {background_jobs.MOST_S} s", background_jobs.told(late, "j").says)
 
     def test_it_stops_before_its_next_part_when_it_is_no_longer_wanted(self) -> None:
         parts = []
@@ -104,31 +107,31 @@ class ApartTest(InAFolder):
                 told(k, 5, str(k))
                 parts.append(k)
                 if k == 1:
-                    apart.cancel(order, "j")
+                    background_jobs.cancel(order, "j")
             return b""
 
         order = self.order()
-        with mock.patch.object(apart.resource, "setrlimit"):
-            apart.carry_out(order, lambda: {"pack": make})
-        self.assertEqual((parts, apart.told(order, "j").stage), ([0, 1], "cancelled"))
+        with mock.patch.object(background_jobs.resource, "setrlimit"):
+            background_jobs.carry_out(order, lambda: {"pack": make})
+        self.assertEqual((parts, background_jobs.told(order, "j").stage), ([0, 1], "cancelled"))
 
     def test_so_many_wait_and_no_more_and_the_dead_are_said_to_be(self) -> None:
-        orders = [self.order() for _ in range(apart.MOST_WAITING)]
+        orders = [self.order() for _ in range(background_jobs.MOST_WAITING)]
         with self.assertRaises(InputError) as refused:
             self.order()
         self.assertIn("wait a minute", refused.exception.message)
-        apart.tell(orders[0], apart.Told(stage="making", done=1, of=3))
-        with mock.patch.object(apart.time, "time", lambda: time.monotonic() + 4e9):
-            self.assertEqual(apart.told(orders[0], "j").stage, "failed")
-            apart.clear_out()
-        self.assertEqual(list(apart.folder().glob("*.order")), [])
+        background_jobs.tell(orders[0], background_jobs.Told(stage="making", done=1, of=3))
+        with mock.patch.object(background_jobs.time, "time", lambda: time.monotonic() + 4e9):
+            self.assertEqual(background_jobs.told(orders[0], "j").stage, "failed")
+            background_jobs.clear_out()
+        self.assertEqual(list(background_jobs.folder().glob("*.order")), [])
 
     def test_a_file_that_can_t_be_put_in_its_place_leaves_nothing_behind(self) -> None:
-        there = apart.folder() / "taken"
+        there = background_jobs.folder() / "taken"
         there.mkdir()
         with self.assertRaises(OSError):
             write_whole(there, b"x")
-        self.assertEqual([path.name for path in apart.folder().iterdir()], ["taken"])
+        self.assertEqual([path.name for path in background_jobs.folder().iterdir()], ["taken"])
 
 
 @tag("slow")

@@ -387,7 +387,7 @@ class FilesTest(TestCase):
     def test_every_letter_on_paper_is_in_the_typeface(self) -> None:
         from django.conf import settings
         from fontTools.ttLib import TTFont
-        from steady.jobs.sheet import sheet
+        from steady.jobs.design_sheet import sheet
 
         from trellis_server.tests.texts import texts
 

@@ -10,7 +10,7 @@ from pathlib import Path
 
 from django.test import tag
 
-from trellis_server.packed import unpack
+from trellis_server.compressed_json import unpack
 from trellis_server.tests.make import small_job
 from trellis_server.tests.served import PASSWORD, Phone, ServedCase
 

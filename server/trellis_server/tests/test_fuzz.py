@@ -17,7 +17,7 @@ from steady.structures.fence.spec.fence import Infill
 from tests.lane import dear
 
 from trellis_server.models import Crew, Invitation
-from trellis_server.services import apart
+from trellis_server.services import background_jobs
 from trellis_server.services.people import digest
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.published import schema
@@ -291,7 +291,7 @@ class Fed(TestCase):
         with (
             tempfile.TemporaryDirectory() as folder,
             override_settings(DATA=folder),
-            mock.patch.object(apart, "beside"),
+            mock.patch.object(background_jobs, "beside"),
         ):
             self.fed(method, path, good)
 

@@ -18,7 +18,7 @@ from django.test import SimpleTestCase
 
 from trellis_server.data_folder import main
 from trellis_server.models import Job, Revision
-from trellis_server.services.keep import (
+from trellis_server.services.backup import (
     DATABASE,
     JOBS,
     KEY,

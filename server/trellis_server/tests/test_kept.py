@@ -15,10 +15,10 @@ from django.test import SimpleTestCase, TestCase, tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from steady.errors import InputError
-from steady.jobs.calendar import calendar
 from steady.jobs.document import FORMAT, plan_structure
-from steady.plan.verdict import buildable
-from steady.plan.verdict import state as verdict_state
+from steady.jobs.job_schedule import calendar
+from steady.plan.results import buildable
+from steady.plan.results import state as verdict_state
 from steady.structures.registry import kind_of
 
 from trellis_server.demo.jobs import all_jobs

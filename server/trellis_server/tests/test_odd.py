@@ -7,7 +7,7 @@ from xml.etree import ElementTree
 from django.test import SimpleTestCase, TestCase
 from steady.drawing.shapes import Shape, View
 from steady.errors import InputError
-from steady.measure.dates import day_of
+from steady.units.dates import day_of
 
 from trellis_server.documents.svg import svg
 from trellis_server.models import Job, Revision

@@ -7,10 +7,10 @@ from typing import Any
 from django.test import TestCase, override_settings
 from django.utils import timezone
 from playwright.sync_api import expect
-from steady.schedule.days import Day
+from steady.schedule.weather_limits import Day
 
-from trellis_server.outside.services import SERVICES
-from trellis_server.outside.simulated import GROUND_FALL, KNOCK_M, MISREAD_M
+from trellis_server.integrations.services import SERVICES
+from trellis_server.integrations.simulated import GROUND_FALL, KNOCK_M, MISREAD_M
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.signed_in import SignedIn
 

@@ -107,7 +107,7 @@ class PartsTest(TestCase):
 
     def test_every_change_in_the_schema_is_in_the_table_or_changes_nothing(self) -> None:
         """A new endpoint that changes something must be given a row: these are known to keep nothing, or to be one's own."""
-        from trellis_server.api.parts import CHANGES
+        from trellis_server.api.permissions import CHANGES
 
         free = ("/api/reckon/", "/api/kinds/", "/api/sums", "/api/sights/", "/api/session", "/api/outside/")
         for path, methods in schema()["paths"].items():

@@ -13,12 +13,12 @@ from unittest import mock
 
 from django.conf import settings
 
-from trellis_server.places import a_place, beside
+from trellis_server.process_slots import a_place, beside
 from trellis_server.tests.holding import holder
 
 HOLDER = """
 from pathlib import Path
-from trellis_server.places import a_place
+from trellis_server.process_slots import a_place
 with a_place(Path({folder!r}), "place", {many}, lambda: None, 0.01):
     print("held", flush=True)
     time.sleep(60)
@@ -26,14 +26,14 @@ with a_place(Path({folder!r}), "place", {many}, lambda: None, 0.01):
 GIVES_WAY = """
 import os, sys
 sys.path[:0] = [{server!r}]
-from trellis_server.places import give_way
+from trellis_server.process_slots import give_way
 give_way(7)
 print(os.nice(0), os.sched_getscheduler(0) == getattr(os, "SCHED_IDLE", -1), flush=True)
 """
 LONG = """
 import os, signal, sys, time
 sys.path[:0] = [{server!r}]
-from trellis_server.places import give_way
+from trellis_server.process_slots import give_way
 give_way(15)
 def told(*_):
     print(time.process_time() - begun, flush=True)

@@ -8,9 +8,9 @@ from django.test import SimpleTestCase, TestCase, tag
 from reportlab.pdfgen.canvas import Canvas
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
-from steady.measure.units import PSF
-from steady.structures.kind import Ask
 from steady.structures.registry import kind_called
+from steady.structures.structure_type import Ask
+from steady.units.units import PSF
 
 from trellis_server.demo.jobs import all_jobs, larkspur_rise
 from trellis_server.documents.pdf import REGULAR, fonts

@@ -7,7 +7,7 @@ from typing import Any
 from django.test import TestCase, tag
 
 from trellis_server.demo.jobs import larkspur_rise
-from trellis_server.services import documents, pulls
+from trellis_server.services import documents, drag_sessions
 from trellis_server.tests.make import Caller, person
 
 DRAWN = ("verdict", "headline", "line_m", "length", "posts", "bays", "members", "handles", "conflicts", "views")
@@ -76,7 +76,7 @@ class PullTest(TestCase):
         handle = self.sheet("windbreak")["handles"][0]
         self.assertEqual(self.pull("windbreak", 1.0, handle)["held"], False)
         first = self.pull("windbreak", 1.0, handle, document=self.document)
-        for _ in range(pulls.MOST):
+        for _ in range(drag_sessions.MOST):
             self.pull("windbreak", 1.0, handle, document=self.document, key=str(uuid.uuid4()))
         self.assertFalse(self.pull("windbreak", 1.0, handle, after=first["number"])["held"])
 
@@ -96,11 +96,11 @@ class PullTest(TestCase):
 
     def test_what_was_reckoned_is_kept_of_the_newest_alone(self) -> None:
         handle = next(handle for handle in self.sheet("windbreak")["handles"] if handle["holds"])
-        keys = [str(uuid.uuid4()) for _ in range(pulls.REMEMBER + 2)]
+        keys = [str(uuid.uuid4()) for _ in range(drag_sessions.REMEMBER + 2)]
         for self.key in keys:
             self.pull("windbreak", handle["station_m"], handle, document=self.document)
-        held = [pulls.held(self.person.pk, uuid.UUID(key)) for key in keys]
+        held = [drag_sessions.held(self.person.pk, uuid.UUID(key)) for key in keys]
         kept = [bool(one.memo.kept) for one in held if one is not None]
-        self.assertEqual(kept, [False, False] + [True] * pulls.REMEMBER)
+        self.assertEqual(kept, [False, False] + [True] * drag_sessions.REMEMBER)
         self.key = keys[0]
         self.assertTrue(self.pull("windbreak", handle["station_m"] + 0.01, handle, after=1)["held"], "and goes on")

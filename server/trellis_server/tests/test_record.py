@@ -17,12 +17,12 @@ from PIL import Image
 from playwright.sync_api import expect
 from pypdf import PdfReader
 from steady.jobs.document import plan_structure
-from steady.jobs.upkeep import after, upkeep
+from steady.jobs.maintenance import after, upkeep
 
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.models import Job, Photo, ShareLink
-from trellis_server.services import documents, shelf
-from trellis_server.services.keep import backup, restore
+from trellis_server.services import documents, job_archive
+from trellis_server.services.backup import backup, restore
 from trellis_server.services.photos import path_of
 from trellis_server.services.pictures import LONGEST_PX
 from trellis_server.tests.make import Caller, person, small_job
@@ -103,7 +103,7 @@ class PhotoTest(Kept):
         )
         self.caller.send("DELETE", f"/api/jobs/{self.job}")
         Job.objects.filter(pk=self.job).update(thrown_away_at=timezone.now() - timedelta(days=31))
-        shelf.clear_out()
+        job_archive.clear_out()
         self.assertEqual(list((self.data / "photos").iterdir()), [])
 
     def test_another_crew_has_no_part_in_it(self) -> None:

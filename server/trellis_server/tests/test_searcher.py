@@ -16,17 +16,18 @@ from unittest.mock import patch
 from django.test import TestCase, tag
 from pydantic_core import to_json
 from steady.errors import InputError
-from steady.jobs import looking, options
-from steady.jobs.choices import choose
-from steady.jobs.steps_up import steps_up
+from steady.jobs import search as looking
+from steady.jobs import suggested_fixes
+from steady.jobs.member_options import choose
+from steady.jobs.wind_upgrades import steps_up
 
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.demo.quillet import quillet_plots
-from trellis_server.searcher import ask, child, remembered
-from trellis_server.searcher.ask import found, search
-from trellis_server.searcher.shared import shared_map
-from trellis_server.searcher.stopped import Stopped
-from trellis_server.services import apart, documents
+from trellis_server.search_worker import cache, child, client
+from trellis_server.search_worker.client import found, search
+from trellis_server.search_worker.parallel_map import shared_map
+from trellis_server.search_worker.stopped import Stopped
+from trellis_server.services import background_jobs, documents
 from trellis_server.tests.make import Caller, person
 
 
@@ -51,7 +52,7 @@ def beside() -> list[int]:
     parents, mine = {}, [os.getpid()]
     for path in Path("/proc").glob("[0-9]*/stat"):
         try:
-            if b"trellis_server.searcher" in (path.parent / "cmdline").read_bytes():
+            if b"trellis_server.search_worker" in (path.parent / "cmdline").read_bytes():
                 parents[int(path.parent.name)] = int(path.read_text().rsplit(")", 1)[1].split()[1])
         except (OSError, IndexError):
             continue
@@ -68,7 +69,7 @@ def children() -> list[int]:
 class SearcherTest(TestCase):
     def setUp(self) -> None:
         self.job = larkspur_rise()
-        remembered.forget()
+        cache.forget()
 
     def gone(self) -> None:
         for _ in range(200):
@@ -81,7 +82,7 @@ class SearcherTest(TestCase):
     def test_each_finds_what_the_core_finds(self) -> None:
         job = self.job
         self.assertEqual(found("choices", job, "path-pergola"), plain(choose(job, "path-pergola")))
-        self.assertEqual(found("options", job, "path-pergola"), plain(options.options(job, "path-pergola")))
+        self.assertEqual(found("options", job, "path-pergola"), plain(suggested_fixes.options(job, "path-pergola")))
         self.assertEqual(found("steps-up", job, "garden-gate"), plain(steps_up(job, "garden-gate")))
         self.gone()
 
@@ -99,7 +100,7 @@ class SearcherTest(TestCase):
         self.gone()
 
     def test_more_than_may_look_at_once_wait_their_turn_and_more_than_may_wait_are_told(self) -> None:
-        many = [search("options", quillet_plots(), "goose-pen") for _ in range(ask.MOST_WAITING)]
+        many = [search("options", quillet_plots(), "goose-pen") for _ in range(client.MOST_WAITING)]
         first = [next(lines) for lines in many]
         self.assertTrue(any(told.get("waiting") for told in first))
         with self.assertRaises(Stopped):
@@ -130,9 +131,9 @@ class SearcherTest(TestCase):
                 theirs.shutdown(socket.SHUT_WR)
             with (
                 self.subTest(says),
-                patch.object(ask, "_pipe", return_value=ours),
-                patch.object(ask, "SILENT_S", patience_s),
-                patch.object(ask, "log"),
+                patch.object(client, "_pipe", return_value=ours),
+                patch.object(client, "SILENT_S", patience_s),
+                patch.object(client, "log"),
                 self.assertRaises(Stopped),
             ):
                 list(search("options", self.job, "path-pergola"))
@@ -158,7 +159,9 @@ class SearcherTest(TestCase):
             yield from shared_map(_out_of_time, list(range(20)))
 
         ours, theirs = socket.socketpair()
-        order = child.Order(what="slow", job=self.job, structure="windbreak", more={}, places=str(apart.folder()))
+        order = child.Order(
+            what="slow", job=self.job, structure="windbreak", more={}, places=str(background_jobs.folder())
+        )
         with ours.makefile("rwb") as file:
             pickle.dump(order, file)
             file.flush()
@@ -180,8 +183,8 @@ class SearcherTest(TestCase):
         self.assertIn("no such thing", refused.exception.message)
 
     def test_it_stops_at_its_ceiling_and_says_so(self) -> None:
-        with patch.object(options, "MOST_PLANS", 20):
-            told = list(options.look_for_options(quillet_plots(), "hen-run"))
+        with patch.object(suggested_fixes, "MOST_PLANS", 20):
+            told = list(suggested_fixes.look_for_options(quillet_plots(), "hen-run"))
         self.assertEqual((told[-1].planned, told[-1].says), (20, looking.ceiling()))
         self.assertIn("2,000 plans", looking.ceiling())
 
@@ -190,13 +193,13 @@ class RememberedTest(TestCase):
     """What was found once is told again without being looked for: in the same words, of the same job alone."""
 
     def setUp(self) -> None:
-        remembered.forget()
-        self.addCleanup(remembered.forget)
+        cache.forget()
+        self.addCleanup(cache.forget)
         self.job = larkspur_rise()
 
     def again(self, *asked: Any, **more: Any) -> list[Any]:
         """The same asked anew, of a job made anew, with nobody there to look for it."""
-        with patch.object(ask, "_pipe", side_effect=AssertionError("it was looked for again")):
+        with patch.object(client, "_pipe", side_effect=AssertionError("it was looked for again")):
             return list(search(*asked, **more))
 
     def test_the_same_is_told_at_once_and_what_changed_is_looked_for(self) -> None:
@@ -225,14 +228,14 @@ class RememberedTest(TestCase):
             self.again("options", quillet_plots(), "goose-pen")
 
     def test_no_more_is_kept_than_there_is_room_for_the_oldest_goes_first(self) -> None:
-        with patch.object(remembered, "MOST_BYTES", 10):
+        with patch.object(cache, "MOST_BYTES", 10):
             for k in range(4):
-                remembered.keep(bytes([k]), [b"1234"])
-            remembered.lines(bytes([2]))
-            remembered.keep(b"5", [b"1234"])
-            self.assertEqual([remembered.lines(bytes([k])) is None for k in range(4)], [True, True, False, True])
-            remembered.keep(b"big", [b"12345678901"])
-            self.assertIsNone(remembered.lines(b"big"))
+                cache.keep(bytes([k]), [b"1234"])
+            cache.lines(bytes([2]))
+            cache.keep(b"5", [b"1234"])
+            self.assertEqual([cache.lines(bytes([k])) is None for k in range(4)], [True, True, False, True])
+            cache.keep(b"big", [b"12345678901"])
+            self.assertIsNone(cache.lines(b"big"))
 
 
 class LinesTest(TestCase):
@@ -245,7 +248,7 @@ class LinesTest(TestCase):
         caller = Caller(person("ash"))
         body = {"document": documents.dump(larkspur_rise()), "structure": "path-pergola", "selected": ""}
         whole = caller.send("POST", "/api/reckon/choices", body).json()["choices"]
-        remembered.forget()
+        cache.forget()
         answer = self.lines(caller, "choices", body)
         self.assertEqual(answer.headers["Content-Type"], "application/x-ndjson")
         rows: list[Any] = []

@@ -12,7 +12,7 @@ from typing import Any
 from django.test import SimpleTestCase
 from steady.drawing.views import views
 from steady.jobs.document import plan_structure
-from steady.jobs.siting import site_sheet
+from steady.jobs.site_layout import site_sheet
 
 from trellis_server.demo.jobs import all_jobs
 

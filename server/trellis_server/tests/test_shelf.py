@@ -8,7 +8,7 @@ from django.utils import timezone
 from playwright.sync_api import expect
 
 from trellis_server.models import Job, Revision
-from trellis_server.services.shelf import KEPT, clear_out
+from trellis_server.services.job_archive import KEPT, clear_out
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.signed_in import SignedIn
 

@@ -14,8 +14,8 @@ from django.test import TestCase
 from ezdxf.filemanagement import new
 from playwright.sync_api import expect
 from pydantic_core import to_json
+from steady.jobs.design_sheet import sheet
 from steady.jobs.document import plan_structure
-from steady.jobs.sheet import sheet
 
 from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job

@@ -12,8 +12,8 @@ from typing import Any
 from django.test import SimpleTestCase, TestCase
 from playwright.sync_api import expect
 from steady.jobs.document import find, plan_structure
-from steady.jobs.starts import start
-from steady.plan.verdict import headline, state
+from steady.jobs.starting_designs import start
+from steady.plan.results import headline, state
 
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.plan_file import main

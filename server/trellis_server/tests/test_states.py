@@ -10,8 +10,8 @@ from openpyxl.reader.excel import load_workbook
 from pypdf import PdfReader
 from steady.data.loader import table
 
+from trellis_server.documents.context import Options, Subject, Whole
 from trellis_server.documents.registry import DOCUMENTS, JOB_DOCUMENTS
-from trellis_server.documents.subject import Options, Subject, Whole
 from trellis_server.models import Job
 from trellis_server.services import jobs
 from trellis_server.tests.make import Caller, person, small_job

@@ -5,7 +5,7 @@ from unittest import mock
 
 from django.test import TestCase
 from playwright.sync_api import expect
-from steady.measure.units import FT
+from steady.units.units import FT
 
 from trellis_server.documents import registry
 from trellis_server.documents.registry import Document

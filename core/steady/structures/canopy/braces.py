@@ -4,7 +4,7 @@ import math
 
 from steady.plan.model import Cut, Vec
 from steady.structures.canopy.frame import Frame, PostAt
-from steady.values import value
+from steady.value_objects import value
 
 ROOT = math.sqrt(2)
 ALONG, ACROSS = "along", "across"

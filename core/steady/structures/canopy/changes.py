@@ -3,12 +3,12 @@
 from collections.abc import Iterator, Sequence
 from typing import Any
 
-from steady.measure.units import IN
-from steady.structures.canopy.fewest import MOST_POSTS
+from steady.catalog.items import sold_with, stick
+from steady.structures.canopy.post_count import MOST_POSTS
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.choice import Change
-from steady.structures.kind import Case
-from steady.yard.stock import sold_with, stick
+from steady.structures.option import Change
+from steady.structures.structure_type import Case
+from steady.units.units import IN
 
 Tried = Iterator[tuple[str, Change]]
 

@@ -3,17 +3,17 @@
 import itertools
 from collections.abc import Sequence
 
-from steady.rulebooks.answers import Action
-from steady.rulebooks.facets.loads import Loads
+from steady.design_codes.facets.loads import Loads
+from steady.design_codes.results import Action
 from steady.statics.beam import PointLoad, Solved, SpreadLoad, solve
-from steady.structures.bending import NOTHING, Bends, Loaded, Run, check_run
-from steady.structures.canopy.boxed import check_boxed
+from steady.structures.canopy.box_beams import check_boxed
 from steady.structures.canopy.factors import Factors, factors_of
 from steady.structures.canopy.frame import Frame, line_weight
+from steady.structures.canopy.lateral_system import Crossed, Sway, Swayed
 from steady.structures.canopy.loads import CanopyLoads
-from steady.structures.canopy.upright import Crossed, Sway, Swayed
-from steady.structures.findings import Findings
-from steady.values import value
+from steady.structures.check_collector import Findings
+from steady.structures.continuous_members import NOTHING, Bends, Loaded, Run, check_run
+from steady.value_objects import value
 
 STEPS = 24
 """Places looked at between the braces of a span."""

@@ -1,8 +1,8 @@
 """What a school multiplies loads of roofs on posts by: its design level, and what counts against lift."""
 
 from steady.data.loader import keyed
-from steady.rulebooks.facets.loads import Loads
-from steady.values import value
+from steady.design_codes.facets.loads import Loads
+from steady.value_objects import value
 
 
 @value

@@ -1,6 +1,6 @@
 """Groups of fields that every roof on posts has in its panel."""
 
-from steady.structures.form import Field, Group
+from steady.structures.form_schema import Field, Group
 
 FOOTINGS, SLAB = ("stands", ("footings",)), ("stands", ("slab",))
 

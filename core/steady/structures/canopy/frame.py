@@ -4,17 +4,17 @@ import math
 from collections.abc import Mapping
 from dataclasses import field, replace
 
-from steady.measure.units import GRAVITY
-from steady.rulebooks.asks import Wood
-from steady.rulebooks.base import Rulebook
-from steady.structures.bending import Run
-from steady.structures.canopy.boxed import Boxed
+from steady.catalog.items import Stick
+from steady.design_codes.base import Rulebook
+from steady.design_codes.requests import Wood
+from steady.structures.canopy.box_beams import Boxed
+from steady.structures.canopy.built_up_posts import BuiltUp, credited
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.plied import BuiltUp, credited
+from steady.structures.canopy.lateral_system import Stand
 from steady.structures.canopy.spec import SlabUnder
-from steady.structures.canopy.upright import Stand
-from steady.values import value
-from steady.yard.stock import Stick
+from steady.structures.continuous_members import Run
+from steady.units.units import GRAVITY
+from steady.value_objects import value
 
 STAND_OFF_M = 0.025
 """A post stands so far over its concrete on its base [common practice]."""

@@ -2,14 +2,8 @@
 
 from dataclasses import replace
 
-from steady.errors import InputError, OutsideScope
-from steady.ground.site import Site
-from steady.measure.units import FT, LB
-from steady.plan.model import Step
-from steady.rulebooks.answers import given_step, si
-from steady.rulebooks.asks import SnowAsk
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.canopies import (
+from steady.design_codes.base import Rulebook
+from steady.design_codes.canopies import (
     ClosedRoof,
     ClosedWind,
     closed_live_pa,
@@ -19,8 +13,14 @@ from steady.rulebooks.canopies import (
     slat_wind,
     snow_on_slats_pa,
 )
-from steady.structures.wind_place import place_of
-from steady.values import value
+from steady.design_codes.requests import SnowAsk
+from steady.design_codes.results import given_step, si
+from steady.errors import InputError, OutsideScope
+from steady.ground.site import Site
+from steady.plan.model import Step
+from steady.structures.wind_site import place_of
+from steady.units.units import FT, LB
+from steady.value_objects import value
 
 SPREAD_PA, SPREAD_LEAST_PA = 10 * LB / FT**2, 5 * LB / FT**2
 """People and things on slats: 10 psf of what is solid, at least 5 [common practice]."""

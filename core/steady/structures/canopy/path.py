@@ -2,12 +2,12 @@
 
 import math
 
+from steady.design_codes.base import Rulebook
+from steady.design_codes.results import given_step
 from steady.plan.model import Bar, Detail, Push
-from steady.rulebooks.answers import given_step
-from steady.rulebooks.base import Rulebook
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import Frame, line_weight
-from steady.structures.canopy.holding import Held, lift_n, post_down_n
+from steady.structures.canopy.load_path_checks import Held, lift_n, post_down_n
 from steady.structures.canopy.loads import CanopyLoads
 
 SHOWN_M = 0.9

@@ -4,17 +4,17 @@ import itertools
 import math
 from dataclasses import replace
 
+from steady.catalog.purchasing import YardChoices
 from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place, Wall
-from steady.structures.canopy.boxed import add_box
+from steady.structures.canopy.box_beams import add_box
 from steady.structures.canopy.braces import braces_of, saws, too_short
-from steady.structures.canopy.feet import Foot
+from steady.structures.canopy.built_up_posts import OUTER, BuiltUp
+from steady.structures.canopy.footings import Foot
 from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
-from steady.structures.canopy.plied import OUTER, BuiltUp
 from steady.structures.canopy.spec import SlabUnder
-from steady.structures.grouped import ALONG, UP, Grouper, Sawn
 from steady.structures.joints.brace_ends import LAGS_AN_END, brace_lag
-from steady.yard.choices import YardChoices
+from steady.structures.part_grouping import ALONG, UP, Grouper, Sawn
 
 BOLTS_A_POCKET, SCREWED_EVERY_M = 4, 0.4
 ANCHORS_A_BASE = 2

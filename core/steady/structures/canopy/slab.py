@@ -5,14 +5,14 @@ A slab as it is found: plain concrete, credited with no steel. It must be looked
 
 import math
 
+from steady.design_codes.results import given_step
 from steady.errors import OutsideScope
 from steady.ground.site import Site
-from steady.measure.units import IN, LB, PSI
 from steady.plan.model import Asks, Basis, Step
-from steady.rulebooks.answers import given_step
-from steady.structures.canopy.feet import FootAsk, bearing_pa
+from steady.structures.canopy.footings import FootAsk, bearing_pa
 from steady.structures.canopy.spec import SlabUnder
-from steady.structures.findings import Findings
+from steady.structures.check_collector import Findings
+from steady.units.units import IN, LB, PSI
 
 THIN_M = 3.5 * IN
 """A thinner slab is no foot [rule of the trade; the patio-cover appendix of the irc asks as much, from memory]."""

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.values import value
+from steady.value_objects import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]

@@ -5,19 +5,19 @@ from dataclasses import fields, replace
 
 from steady.errors import InputError
 from steady.plan.model import Handle, Plan
-from steady.structures.choice import Change, Choice
-from steady.structures.deck.acts import add_rock, add_stair
+from steady.structures.deck.actions import add_rock, add_stair
 from steady.structures.deck.checks.ledger import walls
+from steady.structures.deck.designs.candidates import at_home
+from steady.structures.deck.designs.search import candidates, choices
 from steady.structures.deck.plan import plan_deck, reckon_deck
 from steady.structures.deck.settings import SETTINGS
 from steady.structures.deck.spec.deck import Bridge, DeckSpec, Pin, hold
-from steady.structures.deck.spec.entry import read_deck
-from steady.structures.deck.ways.candidates import at_home
-from steady.structures.deck.ways.search import candidates, choices
-from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table, in_metres
-from steady.structures.rests import Bearing
-from steady.structures.taken_out import ACT, takes_out
+from steady.structures.deck.spec.line_parser import read_deck
+from steady.structures.form_schema import Field, Group
+from steady.structures.option import Change, Choice
+from steady.structures.remove_item import ACT, takes_out
+from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table, in_metres
+from steady.structures.support_links import Bearing
 
 LEAST_SIDE_M = 0.6
 SAME_M = 1e-6

@@ -3,12 +3,15 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from steady.catalog.items import sticks
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.requests import BeamAsk
 from steady.errors import InputError, OutsideScope
-from steady.measure.show import Tape
 from steady.memo import once
 from steady.plan.model import Basis, Handle, Part, Plan, Projection
-from steady.rulebooks.asks import BeamAsk
-from steady.structures.deck.checks import flights, guards
+from steady.structures.check_collector import PUBLIC
+from steady.structures.deck.checks import guards
+from steady.structures.deck.checks import stairs as flights
 from steady.structures.deck.checks.beams import reckon_beams
 from steady.structures.deck.checks.bearings import brought, reckon_bearings
 from steady.structures.deck.checks.bridge import reckon_bridge
@@ -24,17 +27,15 @@ from steady.structures.deck.parts.flights import build_stair_guards, build_stair
 from steady.structures.deck.parts.guards import build_guard
 from steady.structures.deck.parts.pockets import pockets
 from steady.structures.deck.spec.deck import DeckSpec, sistered
-from steady.structures.deck.words import advice
-from steady.structures.deck.words.path import load_path
-from steady.structures.deck.words.schedule import Stands, members
+from steady.structures.deck.text import advice
+from steady.structures.deck.text.path import load_path
+from steady.structures.deck.text.schedule import Stands, members
 from steady.structures.decking import Flooring, check_boards
-from steady.structures.findings import PUBLIC
-from steady.structures.guard.reckon import GuardFound
-from steady.structures.kind import Case
-from steady.structures.measured import gap_target, post_targets
+from steady.structures.guard.calculate import GuardFound
+from steady.structures.measurement_targets import gap_target, post_targets
 from steady.structures.place import unsaid
-from steady.yard.choices import YardChoices
-from steady.yard.stock import sticks
+from steady.structures.structure_type import Case
+from steady.units.show import Tape
 
 PLAN_FORMAT = 1
 BLIND_SPAN_M = 3.0

@@ -1,6 +1,6 @@
 """Every setting of a deck that can be found by its name: what its panel shows, and what lies deeper."""
 
-from steady.structures.form import Field, Group
+from steady.structures.form_schema import Field, Group
 
 MAKER = "By its maker; 0: not entered"
 SETTINGS = (

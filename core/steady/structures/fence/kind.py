@@ -6,22 +6,23 @@ from typing import Any, get_args
 
 from steady.errors import InputError
 from steady.plan.model import Handle, Plan
-from steady.structures.choice import Change, Choice
+from steady.structures.fence.designs.alternatives import ways
+from steady.structures.fence.designs.candidates import candidates
+from steady.structures.fence.designs.single_changes import singles
+from steady.structures.fence.designs.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
+from steady.structures.fence.designs.wind_rating import stands_up_to
 from steady.structures.fence.layout.obstruction import go_round
 from steady.structures.fence.plan import first_checks, plan_fence
 from steady.structures.fence.settings import SETTINGS
-from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import FenceSpec, Style, hold_post
+from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.localise import at_home
 from steady.structures.fence.spec.presets import closed_with, preset
-from steady.structures.fence.ways.candidates import candidates
-from steady.structures.fence.ways.gust import stands_up_to
-from steady.structures.fence.ways.side_by_side import ways
-from steady.structures.fence.ways.singles import singles
-from steady.structures.fence.ways.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
-from steady.structures.fence.words.appearance import held, look_of
-from steady.structures.form import Field, Group
-from steady.structures.kind import (
+from steady.structures.fence.text.appearance import held, look_of
+from steady.structures.form_schema import Field, Group
+from steady.structures.option import Change, Choice
+from steady.structures.remove_item import ACT, takes_out
+from steady.structures.structure_type import (
     COMMON,
     Approval,
     Ask,
@@ -38,7 +39,6 @@ from steady.structures.kind import (
     changed,
     in_metres,
 )
-from steady.structures.taken_out import ACT, takes_out
 
 OWN = frozenset(
     {

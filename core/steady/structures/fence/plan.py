@@ -5,15 +5,14 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from steady.errors import InputError
-from steady.ground.permits import too_high
-from steady.measure.show import Tape
+from steady.ground.zoning_notes import too_high
 from steady.memo import once
 from steady.plan.model import Basis, Bay, Check, Handle, Mark, Plan, Target
-from steady.structures.fence.checks import arches, feet, gates
+from steady.structures.fence.checks import arches, foundations, gates
 from steady.structures.fence.checks import clearances as through
+from steady.structures.fence.checks.calculate import reckon
 from steady.structures.fence.checks.findings import KeptAlike, Loads, Reckoning, Still
 from steady.structures.fence.checks.rails import bears_bay
-from steady.structures.fence.checks.reckon import reckon
 from steady.structures.fence.checks.stability import own_weight
 from steady.structures.fence.checks.wind import wind_on
 from steady.structures.fence.layout import infill
@@ -21,24 +20,25 @@ from steady.structures.fence.layout.boards import boards
 from steady.structures.fence.layout.corners import cornered, turned_notes
 from steady.structures.fence.layout.corners import notes as corner_notes
 from steady.structures.fence.layout.line import Stretch, stretches
-from steady.structures.fence.layout.setout import set_out
+from steady.structures.fence.layout.post_layout import set_out
 from steady.structures.fence.layout.stations import SetOut, bay_id
 from steady.structures.fence.layout.tops import tops as stepped_tops
 from steady.structures.fence.parts import build, fixings, materials, panels, post_hardware, trims
 from steady.structures.fence.parts import floor as floors
 from steady.structures.fence.parts import gates as hung
 from steady.structures.fence.parts.arches import parts as arch_parts
-from steady.structures.fence.parts.coats import coats, finish_tasks
-from steady.structures.fence.parts.liftouts import lift_outs
+from steady.structures.fence.parts.finishes import coats, finish_tasks
+from steady.structures.fence.parts.removable_panels import lift_outs
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.words import advice, steps
-from steady.structures.fence.words.appearance import look_detail
-from steady.structures.kind import Case
-from steady.structures.measured import LATCH_M, coat_target, gap_target, moisture_target, post_targets
+from steady.structures.fence.text import advice, steps
+from steady.structures.fence.text.appearance import look_detail
+from steady.structures.measurement_targets import LATCH_M, coat_target, gap_target, moisture_target, post_targets
 from steady.structures.place import unsaid
+from steady.structures.structure_type import Case
 from steady.structures.views import ALONG_A_LINE
-from steady.values import value
+from steady.units.show import Tape
+from steady.value_objects import value
 
 PLAN_FORMAT = 1
 
@@ -75,7 +75,7 @@ def _reckoned(asked: Case) -> _Line:
     spec, timber = case.spec, case.timber
     infill.refuse(case)
     floors.refuse(spec)
-    feet.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
+    foundations.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
     still = once(_still, asked.of(replace(spec, locks=())))
     loads = still.loads
     bears = bears_bay(case, loads) if spec.bay_by_strength else None

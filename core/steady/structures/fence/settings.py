@@ -1,6 +1,6 @@
 """Every setting of a fence that can be found by its name: what its panel shows, and what lies deeper."""
 
-from steady.structures.form import Field, Group
+from steady.structures.form_schema import Field, Group
 from steady.structures.gate.settings import SETTINGS as GATE_SETTINGS
 
 LEFT_RIGHT = (("left", "left, seen along the line"), ("right", "right, seen along the line"))

@@ -2,15 +2,15 @@
 
 from dataclasses import replace
 
+from steady.catalog.items import Stick
+from steady.design_codes.facets.timber import Timber
+from steady.design_codes.results import WindOnFence
 from steady.errors import OutsideScope
-from steady.measure.units import GRAVITY
 from steady.plan.model import Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import WindOnFence
-from steady.rulebooks.facets.timber import Timber
 from steady.structures.gate.spec import PERSON_N, Arch
 from steady.structures.wood import outdoors
-from steady.values import value, value_in_order
-from steady.yard.stock import Stick
+from steady.units.units import GRAVITY
+from steady.value_objects import value, value_in_order
 
 STATICS = "statics"
 

@@ -2,17 +2,17 @@
 
 import math
 
+from steady.design_codes.requests import Standing
+from steady.design_codes.results import given_step, si
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
-from steady.rulebooks.answers import given_step, si
-from steady.rulebooks.asks import Standing
-from steady.statics import leaf as statics
-from steady.statics.leaf import BracedLeaf
-from steady.structures.gate.found import LeafChecks, latch_tolerance, step
+from steady.statics import gate_leaf as statics
+from steady.statics.gate_leaf import BracedLeaf
 from steady.structures.gate.leaf import Leaf
+from steady.structures.gate.leaf_checks import LeafChecks, latch_tolerance, step
 from steady.structures.gate.racking import unbraced
 from steady.structures.wood import outdoors
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 
 def brace_of(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.Brace:

@@ -5,8 +5,8 @@ from dataclasses import replace
 from functools import lru_cache
 
 from steady.plan.model import Bar, Detail, Measure, Push, Trace
+from steady.structures.gate.calculate import LeafFound
 from steady.structures.gate.leaf import Leaf
-from steady.structures.gate.reckon import LeafFound
 
 _ARC_POINTS = 48
 OUT_M = 0.22

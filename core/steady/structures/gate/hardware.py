@@ -5,7 +5,7 @@ from functools import cache
 from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.structures.gate.spec import LeafDesign
-from steady.values import value
+from steady.value_objects import value
 
 
 @value

@@ -3,17 +3,17 @@
 import math
 from collections.abc import Sequence
 
+from steady.catalog.items import Stick
+from steady.design_codes.base import Rulebook
+from steady.design_codes.results import given_step, si
 from steady.errors import InputError, OutsideScope
+from steady.plan.calculation_steps import distinct
 from steady.plan.model import Step
-from steady.plan.working import distinct
-from steady.rulebooks.answers import given_step, si
-from steady.rulebooks.base import Rulebook
-from steady.statics import leaf as statics
-from steady.structures.gate.found import LeafChecks, step
+from steady.statics import gate_leaf as statics
 from steady.structures.gate.hardware import hinge_gap_m
 from steady.structures.gate.leaf import Leaf
-from steady.values import value
-from steady.yard.stock import Stick
+from steady.structures.gate.leaf_checks import LeafChecks, step
+from steady.value_objects import value
 
 WET_FIXING = 0.7
 """Wet-service factor of lags and screws, sideways and in pull-out. Source: NDS 11.3.3 (medium)."""

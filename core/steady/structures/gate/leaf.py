@@ -3,6 +3,7 @@
 import math
 from dataclasses import replace
 
+from steady.catalog.items import Stick
 from steady.errors import InputError
 from steady.layout.swing import (
     LeafGaps,
@@ -14,11 +15,10 @@ from steady.layout.swing import (
     thickness_gap_m,
     twisted,
 )
-from steady.measure.units import GRAVITY
 from steady.structures.gate.hardware import hinge_gap_m, latch_gap_m
 from steady.structures.gate.spec import LeafDesign
-from steady.values import value
-from steady.yard.stock import Stick
+from steady.units.units import GRAVITY
+from steady.value_objects import value
 
 TALL_M = 1.6
 """Over this a leaf gets a third hinge [common practice]."""

@@ -5,12 +5,12 @@ pass. What somebody measured counts.
 """
 
 from steady.data.loader import keyed
-from steady.measure.trade import Units
+from steady.design_codes.results import given_step
 from steady.plan.model import Step
-from steady.rulebooks.answers import given_step
-from steady.statics import leaf as statics
-from steady.statics.leaf import BareFrame
+from steady.statics import gate_leaf as statics
+from steady.statics.gate_leaf import BareFrame
 from steady.structures.gate.leaf import Leaf
+from steady.units.trade import Units
 
 
 def corner(leaf: Leaf) -> tuple[float, str]:

@@ -1,15 +1,15 @@
 """How far a leaf gives: its latch edge at once and after years, and its free corner under a hand."""
 
+from steady.design_codes.results import given_step, si
 from steady.errors import OutsideScope
-from steady.measure.units import IN
 from steady.plan.model import Step
-from steady.rulebooks.answers import given_step, si
-from steady.statics import leaf as statics
-from steady.statics.leaf import BracedLeaf, Gives
-from steady.structures.gate.found import LeafChecks, latch_tolerance, step
+from steady.statics import gate_leaf as statics
+from steady.statics.gate_leaf import BracedLeaf, Gives
+from steady.structures.gate.corner_stiffness import LIMIT_M, PUSH_N, wobble_m
+from steady.structures.gate.leaf_checks import LeafChecks, latch_tolerance, step
 from steady.structures.gate.racking import relief, unbraced
-from steady.structures.gate.wobble import LIMIT_M, PUSH_N, wobble_m
 from steady.structures.wood import outdoors
+from steady.units.units import IN
 
 
 def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sag]:

@@ -1,6 +1,6 @@
 """Every setting of a gate's leaf that can be found by its name, what its own form shows and what lies deeper."""
 
-from steady.structures.form import Field, Group
+from steady.structures.form_schema import Field, Group
 
 AT = "openings/*/leaf/"
 """In the spec of whatever has openings: each gate's own leaf."""

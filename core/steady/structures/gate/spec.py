@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
-from steady.values import value
+from steady.value_objects import value
 
 Words = Annotated[str, MaxLen(200)]
 PERSON_N = 1334.4664845781

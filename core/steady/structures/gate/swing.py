@@ -4,9 +4,9 @@ import math
 
 from steady.errors import InputError
 from steady.layout.swing import Obstacle, free_swing_rad
-from steady.structures.gate.found import LeafChecks, step
 from steady.structures.gate.hardware import latch_gap_m
 from steady.structures.gate.leaf import latch_gap_needed_m
+from steady.structures.gate.leaf_checks import LeafChecks, step
 
 
 def closed(f: LeafChecks) -> None:

@@ -1,9 +1,9 @@
 """A closed leaf in the wind: its boards, rails and stiles, its hinges, and its latch or drop rod."""
 
+from steady.design_codes.base import Rulebook
+from steady.design_codes.results import given_step
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import given_step
-from steady.rulebooks.base import Rulebook
-from steady.structures.bends import Asked, check_bends, check_reach
+from steady.structures.bending_check import Asked, check_bends, check_reach
 from steady.structures.gate.leaf import Leaf
 from steady.structures.wood import outdoors
 

@@ -2,15 +2,15 @@
 
 import math
 
+from steady.design_codes.base import Rulebook
+from steady.design_codes.joint_rules import Fastener, LateralRequest
+from steady.design_codes.requests import LoadType, Wood
+from steady.design_codes.results import si
 from steady.errors import OutsideScope
-from steady.measure.units import IN
 from steady.plan.model import Step
-from steady.rulebooks.answers import si
-from steady.rulebooks.asks import LoadType, Wood
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.joint_rules import Fastener, LateralRequest
 from steady.structures.joints.brace_ends import word_of
-from steady.values import value
+from steady.units.units import IN
+from steady.value_objects import value
 
 BOLT = Fastener(kind="bolt", diameter_m=0.5 * IN)
 BOLTS = (2, 4, 6)

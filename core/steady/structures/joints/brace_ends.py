@@ -5,16 +5,16 @@ Pushed, contact carries what is square to the face, and the lags hold it from sl
 
 import math
 
+from steady.design_codes.base import Rulebook
+from steady.design_codes.joint_rules import Fastener, JointRules, LateralRequest, WithdrawalRequest
+from steady.design_codes.requests import Wood
+from steady.design_codes.results import si
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import IN
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import si
-from steady.rulebooks.asks import Wood
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.joint_rules import Fastener, JointRules, LateralRequest, WithdrawalRequest
 from steady.statics.joints import butted_brace
-from steady.structures.findings import Findings, said
-from steady.values import value
+from steady.structures.check_collector import Findings, said
+from steady.units.units import IN
+from steady.value_objects import value
 
 LAGS_AN_END = 2
 BRACE_RAD = math.pi / 4

@@ -2,14 +2,14 @@
 
 import math
 
+from steady.design_codes.joint_rules import Fastener, LateralRequest
+from steady.design_codes.requests import LoadType, Wood
+from steady.design_codes.results import si
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import IN
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import si
-from steady.rulebooks.asks import LoadType, Wood
-from steady.rulebooks.joint_rules import Fastener, LateralRequest
-from steady.structures.findings import Findings, said
+from steady.structures.check_collector import Findings, said
 from steady.structures.joints.brace_ends import word_of
+from steady.units.units import IN
 
 SCREW = Fastener(kind="lag screw", diameter_m=0.3125 * IN)
 EDGE_D = SPACING_D = 4.0

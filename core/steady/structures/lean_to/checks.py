@@ -4,26 +4,34 @@ import math
 from dataclasses import replace
 
 from steady.data.loader import keyed
+from steady.design_codes.canopies import ClosedRoof, LedgerAsk, Rows, bare_frame, ledger_fixing
+from steady.design_codes.results import given_step
 from steady.errors import OutsideScope
-from steady.measure.units import GRAVITY
-from steady.rulebooks.answers import given_step
-from steady.rulebooks.canopies import ClosedRoof, LedgerAsk, Rows, bare_frame, ledger_fixing
-from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run, one_person
 from steady.structures.canopy.braces import faces_m2
 from steady.structures.canopy.crossed import beam_crossed
+from steady.structures.canopy.drift_snow import Catches, Heaped, heaped
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
-from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, spread, sways_or_gap, ties
+from steady.structures.canopy.lateral_system import Sway
+from steady.structures.canopy.load_path_checks import (
+    Held,
+    check_beam,
+    hold_up,
+    hung_at_house,
+    spread,
+    sways_or_gap,
+    ties,
+)
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads, closed_loads
-from steady.structures.canopy.snow import Catches, Heaped, heaped
-from steady.structures.canopy.upright import Sway
-from steady.structures.findings import PUBLIC, Findings, said
-from steady.structures.kind import Case
+from steady.structures.canopy.post_count import fewest_posts
+from steady.structures.check_collector import PUBLIC, Findings, said
+from steady.structures.continuous_members import Bends, Loaded, Run, check_lifted, check_run, one_person
 from steady.structures.lean_to.layout import Laid, lay_out
 from steady.structures.lean_to.spec import LeanToSpec
-from steady.structures.wind_place import place_of
-from steady.values import value
+from steady.structures.structure_type import Case
+from steady.structures.wind_site import place_of
+from steady.units.units import GRAVITY
+from steady.value_objects import value
 
 MOST_M2 = 50.0
 FLAT_RAD = math.radians(10)

@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.plan.model import Handle
-from steady.structures.canopy.acts import hold_on, let_go, lock_post
+from steady.structures.canopy.actions import hold_on, let_go, lock_post
 from steady.structures.canopy.changes import (
     more_posts,
     other_feet,
@@ -16,15 +16,15 @@ from steady.structures.canopy.changes import (
     roof_above,
 )
 from steady.structures.canopy.forms import above_group, upright_group
-from steady.structures.choice import Change
-from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, in_metres
-from steady.structures.lean_to.entry import read_lean_to
+from steady.structures.default_timbers import OWN as CANOPY_OWN
+from steady.structures.default_timbers import as_last_chosen, at_home
+from steady.structures.form_schema import Field, Group
 from steady.structures.lean_to.layout import SIZES, timber_of, wall_to_beam_m
+from steady.structures.lean_to.line_parser import read_lean_to
 from steady.structures.lean_to.plan import plan_lean_to
 from steady.structures.lean_to.spec import LeanToSpec
-from steady.structures.usual import OWN as CANOPY_OWN
-from steady.structures.usual import as_last_chosen, at_home
+from steady.structures.option import Change
+from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, in_metres
 
 HELP = (
     ("12x8", "along the wall, by how far the beam's face stands out from the ledger"),

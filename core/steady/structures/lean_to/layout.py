@@ -2,14 +2,14 @@
 
 import math
 
+from steady.catalog.items import Stick, stick
 from steady.errors import InputError
 from steady.layout.canopy import LeanTo, LevelChain, Members, Slats, level_chain, members, slats_in_bay
-from steady.structures.bending import Run
-from steady.structures.canopy.acts import HEIGHT_M, Sized
+from steady.structures.canopy.actions import HEIGHT_M, Sized
 from steady.structures.canopy.frame import Frame, posts_on
+from steady.structures.continuous_members import Run
 from steady.structures.lean_to.spec import LeanToSpec
-from steady.values import value
-from steady.yard.stock import Stick, stick
+from steady.value_objects import value
 
 LEAST_FALL_RAD, SAFE_FALL_RAD = math.radians(1.5), math.radians(3.0)
 """Flatter than the first a roof holds water; under the second its sheet's maker is asked [practice; the first our own]."""

@@ -2,14 +2,14 @@
 
 import math
 
+from steady.catalog.purchasing import YardChoices
 from steady.plan.model import Curve, Cut, Part, Place, Vec
 from steady.structures.canopy.pieces import add_frame
-from steady.structures.grouped import ALONG, UP, Grouper, Sawn
-from steady.structures.kind import Case
 from steady.structures.lean_to.checks import LeanToFound
 from steady.structures.lean_to.layout import EAVE_PAST_M, Laid, keep_clear_m, top_at_m
 from steady.structures.lean_to.spec import LeanToSpec
-from steady.yard.choices import YardChoices
+from steady.structures.part_grouping import ALONG, UP, Grouper, Sawn
+from steady.structures.structure_type import Case
 
 ABOVE_M = 0.5
 """So much of the house is drawn over the roof."""

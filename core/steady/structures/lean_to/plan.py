@@ -2,16 +2,16 @@
 
 from steady.data.loader import keyed
 from steady.plan.model import Handle, Part, Plan
-from steady.structures.canopy.acts import size_targets
+from steady.structures.canopy.actions import size_targets
+from steady.structures.canopy.assemble_plan import Own, edge_handle, pieces_of, post_handles, whole_plan
 from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
-from steady.structures.canopy.whole import Own, edge_handle, pieces_of, post_handles, whole_plan
-from steady.structures.kind import Case
 from steady.structures.lean_to import parts as pieces
-from steady.structures.lean_to import words
+from steady.structures.lean_to import text
 from steady.structures.lean_to.checks import out_of_scope, reckon_lean_to
 from steady.structures.lean_to.layout import SIZES, Laid
 from steady.structures.lean_to.spec import LeanToSpec
+from steady.structures.structure_type import Case
 
 
 def plan_lean_to(case: Case) -> Plan:
@@ -35,10 +35,10 @@ def plan_lean_to(case: Case) -> Plan:
         cases={spec.roof},
         curves=(*curves(laid.frame, edges, wall_m), pieces.keep_clear(spec, laid)),
         handles=tuple(_handles(spec, laid)),
-        details=(words.level_detail(case, laid), *roof_details(case.book, laid.frame, found.loads, found.held)),
-        members=tuple(words.members(case, found)),
-        conflicts=(*clashes, *_wall(spec), *_falls(spec), *words.clashes(spec, laid, case.tape)),
-        notes=tuple(words.notes(case, found, made)),
+        details=(text.level_detail(case, laid), *roof_details(case.book, laid.frame, found.loads, found.held)),
+        members=tuple(text.members(case, found)),
+        conflicts=(*clashes, *_wall(spec), *_falls(spec), *text.clashes(spec, laid, case.tape)),
+        notes=tuple(text.notes(case, found, made)),
         high_m=laid.chain.roof_at_wall_m,
         targets=size_targets(spec, SIZES),
     )

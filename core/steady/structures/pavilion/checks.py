@@ -5,31 +5,31 @@ import math
 from collections.abc import Sequence
 from dataclasses import replace
 
+from steady.design_codes.canopies import ClosedRoof, Rows, bare_frame
+from steady.design_codes.requests import LoadType, Standing, Wood
+from steady.design_codes.results import Action, given_step, si
 from steady.errors import InputError, OutsideScope
-from steady.measure.trade import Units
-from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Check, NotCovered, Step
-from steady.rulebooks.answers import Action, given_step, si
-from steady.rulebooks.asks import LoadType, Standing, Wood
-from steady.rulebooks.canopies import ClosedRoof, Rows, bare_frame
 from steady.statics.beam import SpreadLoad
-from steady.structures.bending import TIP_LEAST_M, Bends, Loaded, Run, check_lifted, check_run, one_person
-from steady.structures.bends import Asked, check_bends
-from steady.structures.canopy.boxed import check_boxed
+from steady.structures.bending_check import Asked, check_bends
+from steady.structures.canopy.box_beams import check_boxed
 from steady.structures.canopy.braces import faces_m2
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
-from steady.structures.canopy.holding import Held, check_bearing, hold_up, lying, spread, sways_or_gap, ties
+from steady.structures.canopy.lateral_system import Crossed, Sway
+from steady.structures.canopy.load_path_checks import Held, check_bearing, hold_up, lying, spread, sways_or_gap, ties
 from steady.structures.canopy.loads import CanopyLoads, closed_loads
-from steady.structures.canopy.upright import Crossed, Sway
-from steady.structures.findings import PUBLIC, Findings, said
+from steady.structures.check_collector import PUBLIC, Findings, said
+from steady.structures.continuous_members import TIP_LEAST_M, Bends, Loaded, Run, check_lifted, check_run, one_person
 from steady.structures.joints.peak import check_hip_head
-from steady.structures.kind import Case
 from steady.structures.pavilion.layout import Laid, hip_length_m, lay_out, over_m, purlins_m
-from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
+from steady.structures.pavilion.roof_planes import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.wind_place import place_of
-from steady.values import value
+from steady.structures.structure_type import Case
+from steady.structures.wind_site import place_of
+from steady.units.trade import Units
+from steady.units.units import GRAVITY
+from steady.value_objects import value
 
 LEGS_BEND = "cupola_leg.bending"
 MOST_M2 = 50.0

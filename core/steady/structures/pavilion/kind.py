@@ -5,18 +5,18 @@ from dataclasses import replace
 
 from steady.errors import InputError
 from steady.plan.model import Handle
-from steady.structures.canopy.acts import hold_on, let_go
+from steady.structures.canopy.actions import hold_on, let_go
 from steady.structures.canopy.changes import other_feet, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
-from steady.structures.choice import Change
-from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, in_metres
-from steady.structures.pavilion.entry import read_pavilion
+from steady.structures.default_timbers import OWN as CANOPY_OWN
+from steady.structures.default_timbers import as_last_chosen, at_home
+from steady.structures.form_schema import Field, Group
+from steady.structures.option import Change
 from steady.structures.pavilion.layout import SIZES
+from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.pavilion.plan import plan_pavilion
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.usual import OWN as CANOPY_OWN
-from steady.structures.usual import as_last_chosen, at_home
+from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, in_metres
 
 HELP = (
     ("12x12", "over the beams' outer faces; the ridge runs along the longer side"),

@@ -2,18 +2,18 @@
 
 import math
 
+from steady.catalog.items import Stick, stick
 from steady.errors import InputError
 from steady.layout.roofs import birdsmouth, unequal_hip_rad
-from steady.layout.sheet_order import Side, Strip, strips
-from steady.structures.bending import Run
-from steady.structures.canopy.acts import HEIGHT_M, Sized
-from steady.structures.canopy.boxed import Boxed, fits
+from steady.layout.sheet_nesting import Side, Strip, strips
+from steady.structures.canopy.actions import HEIGHT_M, Sized
+from steady.structures.canopy.box_beams import Boxed, fits
 from steady.structures.canopy.frame import Frame, PostAt
-from steady.structures.pavilion.raised import Raised, raise_centre
-from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
+from steady.structures.continuous_members import Run
+from steady.structures.pavilion.cupola import Raised, raise_centre
+from steady.structures.pavilion.roof_planes import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.values import value
-from steady.yard.stock import Stick, stick
+from steady.value_objects import value
 
 SIZES = (
     Sized(key="long", what="over the beams, along the front", field="beams_m"),

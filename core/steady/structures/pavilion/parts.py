@@ -4,13 +4,14 @@ import itertools
 import math
 from typing import Literal
 
-from steady.layout.sheet_order import Strip
+from steady.catalog.items import Stick
+from steady.catalog.purchasing import YardChoices
+from steady.layout.sheet_nesting import Strip
 from steady.plan.model import Cut, Part, Place, Vec
-from steady.structures.canopy.boxed import add_box
+from steady.structures.canopy.box_beams import add_box
 from steady.structures.canopy.pieces import add_frame
-from steady.structures.grouped import ACROSS, UP, Grouper, Sawn
 from steady.structures.joints.peak import screws_a_hip
-from steady.structures.kind import Case
+from steady.structures.part_grouping import ACROSS, UP, Grouper, Sawn
 from steady.structures.pavilion.checks import PavilionFound
 from steady.structures.pavilion.layout import (
     Laid,
@@ -22,10 +23,9 @@ from steady.structures.pavilion.layout import (
     roof_z_m,
     side_strips,
 )
-from steady.structures.pavilion.sides import RoofSide
+from steady.structures.pavilion.roof_planes import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.yard.choices import YardChoices
-from steady.yard.stock import Stick
+from steady.structures.structure_type import Case
 
 SCREWS_A_CROSSING = 2
 SHEET_SCREWS_A_M = 4

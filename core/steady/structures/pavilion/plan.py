@@ -1,17 +1,17 @@
 """A pavilion's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
 from steady.plan.model import Part, Plan
-from steady.structures.canopy.acts import size_targets
+from steady.structures.canopy.actions import size_targets
+from steady.structures.canopy.assemble_plan import Own, edge_handle, pieces_of, whole_plan
 from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
-from steady.structures.canopy.whole import Own, edge_handle, pieces_of, whole_plan
-from steady.structures.canopy.words import NOTHING_UPRIGHT
-from steady.structures.kind import Case
+from steady.structures.canopy.text import NOTHING_UPRIGHT
 from steady.structures.pavilion import parts as pieces
-from steady.structures.pavilion import words
+from steady.structures.pavilion import text
 from steady.structures.pavilion.checks import out_of_scope, reckon_pavilion
 from steady.structures.pavilion.layout import SIZES, Laid
 from steady.structures.pavilion.spec import PavilionSpec
+from steady.structures.structure_type import Case
 
 
 def plan_pavilion(case: Case) -> Plan:
@@ -37,13 +37,13 @@ def plan_pavilion(case: Case) -> Plan:
             edge_handle(spec.id, "edge/front", "deep_m", "y", spec.deep_m),
         ),
         details=(
-            *words.cut_details(case, laid),
-            *words.sheet_detail(spec, laid),
+            *text.cut_details(case, laid),
+            *text.sheet_detail(spec, laid),
             *roof_details(case.book, laid.frame, found.loads, found.held),
         ),
-        members=tuple(words.members(case, found)),
+        members=tuple(text.members(case, found)),
         conflicts=(*clashes, *([NOTHING_UPRIGHT] if spec.upright == "none" else [])),
-        notes=tuple(words.notes(case, found, made)),
+        notes=tuple(text.notes(case, found, made)),
         high_m=laid.high_m,
         targets=size_targets(spec, SIZES),
     )

@@ -7,8 +7,8 @@ from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import Id, Lock, SlabUnder, Stands, Words
-from steady.structures.rated import Rated
-from steady.values import value
+from steady.structures.manufacturer_ratings import Rated
+from steady.value_objects import value
 
 Pitch = Annotated[float, Ge(math.radians(5)), Le(math.radians(45))]
 

@@ -3,13 +3,13 @@
 import math
 from collections.abc import Iterator
 
+from steady.catalog.items import Stick
 from steady.errors import InputError
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, two_layers
 from steady.statics.beam import PointLoad, SpreadLoad
-from steady.structures.bending import Run
-from steady.values import value
-from steady.yard.stock import Stick
+from steady.structures.continuous_members import Run
+from steady.value_objects import value
 
 Sun = tuple[float, float]
 CLOSEST = 1e-4

@@ -3,29 +3,38 @@
 from dataclasses import replace
 from functools import partial
 
+from steady.design_codes.canopies import Rows, bare_frame, layers_pa
+from steady.design_codes.results import Action, given_step, si
 from steady.errors import OutsideScope
-from steady.measure.units import IN
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import Action, given_step, si
-from steady.rulebooks.canopies import Rows, bare_frame, layers_pa
-from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run, one_person
 from steady.structures.canopy.braces import faces_m2
 from steady.structures.canopy.crossed import beam_crossed
+from steady.structures.canopy.drift_snow import Catches, Heaped, heaped
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
-from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, lying, spread, sways_or_gap, ties
+from steady.structures.canopy.lateral_system import Crossed, Sway
+from steady.structures.canopy.load_path_checks import (
+    Held,
+    check_beam,
+    hold_up,
+    hung_at_house,
+    lying,
+    spread,
+    sways_or_gap,
+    ties,
+)
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
-from steady.structures.canopy.snow import Catches, Heaped, heaped
-from steady.structures.canopy.upright import Crossed, Sway
-from steady.structures.findings import PUBLIC, Findings, said
-from steady.structures.kind import Case
+from steady.structures.canopy.post_count import fewest_posts
+from steady.structures.check_collector import PUBLIC, Findings, said
+from steady.structures.continuous_members import Bends, Loaded, Run, check_lifted, check_run, one_person
 from steady.structures.lifting import GREEN
 from steady.structures.pergola.bays import Bays, on_rafter
 from steady.structures.pergola.layout import Laid, lay_out, rafter_run
 from steady.structures.pergola.spec import PergolaSpec
-from steady.structures.wind_place import place_of
-from steady.values import value
+from steady.structures.structure_type import Case
+from steady.structures.wind_site import place_of
+from steady.units.units import IN
+from steady.value_objects import value
 
 SLAT_RATIO = 150.0
 """Span over which a slat may sag under its own wet weight [our own]."""

@@ -3,10 +3,10 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
+from steady.catalog.items import stick
 from steady.errors import InputError
-from steady.measure.units import IN
 from steady.plan.model import Handle
-from steady.structures.canopy.acts import hold_on, let_go, lock_post
+from steady.structures.canopy.actions import hold_on, let_go, lock_post
 from steady.structures.canopy.changes import (
     more_posts,
     other_feet,
@@ -16,20 +16,20 @@ from steady.structures.canopy.changes import (
     roof_above,
 )
 from steady.structures.canopy.forms import above_group, upright_group
-from steady.structures.canopy.holding import brought
-from steady.structures.choice import Change
-from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table, in_metres
+from steady.structures.canopy.load_path_checks import brought
+from steady.structures.default_timbers import OWN as CANOPY_OWN
+from steady.structures.default_timbers import as_last_chosen, at_home
+from steady.structures.form_schema import Field, Group
+from steady.structures.option import Change
 from steady.structures.pergola.checks import reckon_pergola
-from steady.structures.pergola.entry import read_pergola
+from steady.structures.pergola.designs import choices
 from steady.structures.pergola.layout import lay_out, sizes
+from steady.structures.pergola.line_parser import read_pergola
 from steady.structures.pergola.plan import plan_pergola
 from steady.structures.pergola.spec import PergolaSpec
-from steady.structures.pergola.ways import choices
-from steady.structures.rests import Bearing, Rest
-from steady.structures.usual import OWN as CANOPY_OWN
-from steady.structures.usual import as_last_chosen, at_home
-from steady.yard.stock import stick
+from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table, in_metres
+from steady.structures.support_links import Bearing, Rest
+from steady.units.units import IN
 
 HELP = (
     ("18x11", "length of the beams by length of the rafters"),

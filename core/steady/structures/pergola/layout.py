@@ -3,22 +3,22 @@
 import itertools
 import math
 
+from steady.catalog.items import Stick, stick
 from steady.errors import InputError
 from steady.ground.clock import clock_h
 from steady.ground.site import Site
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
 from steady.layout.sun import sun_position
-from steady.measure.dates import day_of
-from steady.structures.bending import Run
-from steady.structures.canopy.acts import HEIGHT_M, Sized
+from steady.structures.canopy.actions import HEIGHT_M, Sized
+from steady.structures.canopy.built_up_posts import BuiltUp
 from steady.structures.canopy.frame import Frame, Header, posts_on
-from steady.structures.canopy.plied import BuiltUp
-from steady.structures.kind import Case
+from steady.structures.continuous_members import Run
 from steady.structures.pergola.bays import Bays, bays_shade, cross_rows, gap_for, lay_bays
 from steady.structures.pergola.spec import PergolaSpec
-from steady.values import value
-from steady.yard.stock import Stick, stick
+from steady.structures.structure_type import Case
+from steady.units.dates import day_of
+from steady.value_objects import value
 
 RAFTER_SHARE, BEAM_SHARE = 1 / 8, 1 / 12
 """What runs past, as a share of the span behind [our own: practice gives no rule]."""

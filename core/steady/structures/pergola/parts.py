@@ -2,16 +2,16 @@
 
 import math
 
+from steady.catalog.items import Stick
 from steady.layout.canopy import slats_in_bay
 from steady.plan.model import Part, Place
 from steady.structures.canopy.pieces import add_frame
-from steady.structures.grouped import ACROSS, ALONG, UP, Grouper
-from steady.structures.kind import Case
+from steady.structures.part_grouping import ACROSS, ALONG, UP, Grouper
 from steady.structures.pergola.bays import Bays
 from steady.structures.pergola.checks import PergolaFound
 from steady.structures.pergola.layout import Laid
 from steady.structures.pergola.spec import PergolaSpec
-from steady.yard.stock import Stick
+from steady.structures.structure_type import Case
 
 FIXINGS_A_CROSSING = 2
 ABOVE_M = 0.35

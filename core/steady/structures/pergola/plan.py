@@ -3,21 +3,21 @@
 from collections.abc import Sequence
 
 from steady.layout.canopy import Slats
-from steady.measure.show import Tape
 from steady.plan.model import Handle, Member, Part, Plan, Target
-from steady.structures.canopy.acts import size_targets
+from steady.structures.canopy.actions import size_targets
+from steady.structures.canopy.assemble_plan import Own, edge_handle, pieces_of, post_handles, whole_plan
 from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
-from steady.structures.canopy.whole import Own, edge_handle, pieces_of, post_handles, whole_plan
-from steady.structures.canopy.words import NOTHING_UPRIGHT, plies_of, post_members, upright_member
-from steady.structures.kind import Case
+from steady.structures.canopy.text import NOTHING_UPRIGHT, plies_of, post_members, upright_member
 from steady.structures.lifting import heaviest_says
-from steady.structures.measured import gap_target
+from steady.structures.measurement_targets import gap_target
 from steady.structures.pergola import parts as pieces
 from steady.structures.pergola.bays import Bays
 from steady.structures.pergola.checks import PergolaFound, out_of_scope, reckon_pergola
 from steady.structures.pergola.layout import Laid, shade_share, sizes, sun_at
 from steady.structures.pergola.spec import PergolaSpec
+from steady.structures.structure_type import Case
+from steady.units.show import Tape
 
 SHADE_UNKNOWN = (
     "Type the place's latitude and longitude under Ground, and pick its time zone, to see the shade at an hour"

@@ -6,8 +6,8 @@ from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import Id, Lock, RoofAbove, SlabUnder, Stands, Words
-from steady.structures.rated import Rated
-from steady.values import value
+from steady.structures.manufacturer_ratings import Rated
+from steady.value_objects import value
 
 
 @value

@@ -4,11 +4,11 @@ from typing import Annotated, Any, Literal
 
 from annotated_types import MaxLen, MinLen
 from ninja import Schema
+from steady.catalog.price_book import BookPrice
 from steady.errors import RowProblem
-from steady.jobs.usual import CrewUsual
-from steady.record.learned import Learned
-from steady.structures.form import AskedGroup
-from steady.yard.price_book import BookPrice
+from steady.field_records.crew_rates import Learned
+from steady.jobs.crew_defaults import CrewUsual
+from steady.structures.form_schema import AskedGroup
 
 from trellis_server.api.schemas.edges import Closed
 

@@ -9,10 +9,10 @@ from typing import Any, get_args
 from ninja import Schema
 from pydantic import ConfigDict, TypeAdapter
 from pydantic_core import PydanticCustomError, core_schema
+from steady.catalog.price_book import BookPrice
 from steady.jobs.document import AnySpec, Job, Structure
-from steady.jobs.sun import SunAsk
+from steady.jobs.sun_shade import SunAsk
 from steady.plan.model import Handle
-from steady.yard.price_book import BookPrice
 
 from trellis_server.services.refusals import NO_KIND
 

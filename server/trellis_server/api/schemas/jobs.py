@@ -13,7 +13,7 @@ from steady.jobs.document import Job
 
 from trellis_server.api.schemas.edges import Closed
 from trellis_server.api.schemas.people import RoleWord
-from trellis_server.documents.subject import Paper
+from trellis_server.documents.context import Paper
 
 
 class SignIn(Closed):

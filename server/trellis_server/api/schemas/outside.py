@@ -4,9 +4,9 @@ from typing import Annotated
 
 from annotated_types import MaxLen
 from ninja import Schema
+from steady.catalog.price_book import BookPrice
 from steady.ground.site import Locate
-from steady.schedule.days import Day
-from steady.yard.price_book import BookPrice
+from steady.schedule.weather_limits import Day
 
 from trellis_server.api.schemas.edges import Closed
 

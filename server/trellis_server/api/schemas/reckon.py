@@ -5,28 +5,28 @@ from typing import Annotated, Any, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 from ninja import Schema
+from steady.design_codes.registry import School
+from steady.design_codes.results import ClimatePlace, NamedZone
 from steady.drawing.marks import MarkRow
-from steady.drawing.tile import Tile
+from steady.drawing.thumbnail import Tile
 from steady.ground.readings import Readings
-from steady.jobs.arrivals import Arrived
-from steady.jobs.buying import Counted, Share
-from steady.jobs.carried_out import Used
-from steady.jobs.choices import PricedChoice
-from steady.jobs.dimensions import Disagreement
+from steady.jobs.apply_decision import Used
+from steady.jobs.design_sheet import Sheet
+from steady.jobs.dimension_conflicts import Disagreement
 from steady.jobs.document import Job, Reading, Structure
-from steady.jobs.quote import Quoted
-from steady.jobs.sheet import Sheet
-from steady.jobs.slack import Slack
-from steady.jobs.starts import Start
-from steady.jobs.steps_up import StepUp
+from steady.jobs.estimate import Quoted
+from steady.jobs.job_takeoff import Counted, Share
+from steady.jobs.member_options import PricedChoice
+from steady.jobs.movement_limits import Slack
+from steady.jobs.received_deliveries import Arrived
+from steady.jobs.starting_designs import Start
+from steady.jobs.wind_upgrades import StepUp
 from steady.plan.model import Handle, Option
-from steady.rulebooks.answers import ClimatePlace, NamedZone
-from steady.rulebooks.registry import School
-from steady.schedule.days import DayAnswer
-from steady.structures.form import AskedGroup
-from steady.structures.kind import LineForm, Table
+from steady.schedule.weather_limits import DayAnswer
+from steady.structures.form_schema import AskedGroup
+from steady.structures.structure_type import LineForm, Table
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
-from steady.takeoff.together import Delivery
+from steady.takeoff.combined import Delivery
 
 from trellis_server.api.schemas.edges import Closed
 

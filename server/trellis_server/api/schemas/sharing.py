@@ -6,7 +6,7 @@ from typing import Annotated
 from annotated_types import MaxLen
 from ninja import Schema
 from steady.drawing.shapes import View
-from steady.jobs.offer import Offer
+from steady.jobs.client_quote import Offer
 
 from trellis_server.api.schemas.edges import Closed
 from trellis_server.api.schemas.quotes import SentQuoteRow

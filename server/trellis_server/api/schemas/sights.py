@@ -10,13 +10,13 @@ from steady.errors import RowProblem
 from steady.ground.survey import SiteThing, ThingRow
 from steady.ground.underlay import Underlay
 from steady.jobs.bookings import BookedDay
-from steady.jobs.calendar import Calendar, MoveAnswer
 from steady.jobs.document import Job
-from steady.jobs.laid_under import PictureAsk, ScaleAsk
-from steady.jobs.shady import ShadyAsk
-from steady.jobs.siting import SitePlan
-from steady.jobs.sun import SunAnswer, SunAsk
-from steady.values import value
+from steady.jobs.job_schedule import Calendar, MoveAnswer
+from steady.jobs.shade_map import ShadyAsk
+from steady.jobs.site_layout import SitePlan
+from steady.jobs.site_underlay import PictureAsk, ScaleAsk
+from steady.jobs.sun_shade import SunAnswer, SunAsk
+from steady.value_objects import value
 
 from trellis_server.api.schemas.edges import Closed
 

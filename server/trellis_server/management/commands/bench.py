@@ -17,35 +17,35 @@ from django.core.management.base import BaseCommand, CommandParser
 from django.db import connection
 from django.test import Client
 from django.test.utils import override_settings
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.base import Rulebook
+from steady.design_codes.bending_members import Bent, check_member, even_action
+from steady.design_codes.registry import rulebook
+from steady.design_codes.requests import Wood
 from steady.drawing.scene import scene
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.jobs.calendar import calendar
+from steady.jobs.client_quote import offer
 from steady.jobs.document import Job, Structure, case_of, plan_structure
-from steady.jobs.offer import offer
-from steady.jobs.siting import site_plan, whole_scene
-from steady.jobs.starts import start
-from steady.jobs.sun import SunAsk, sun
-from steady.measure.show import Tape
-from steady.measure.units import FT, IN, MPH
+from steady.jobs.job_schedule import calendar
+from steady.jobs.site_layout import site_plan, whole_scene
+from steady.jobs.starting_designs import start
+from steady.jobs.sun_shade import SunAsk, sun
 from steady.memo import one_search
-from steady.rulebooks.asks import Wood
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import Bent, check_member, even_action
-from steady.rulebooks.registry import rulebook
 from steady.statics.beam import SpreadLoad, solve
-from steady.structures.choice import Choice
+from steady.structures.deck.designs.search import choices
 from steady.structures.deck.plan import reckon_deck
-from steady.structures.deck.spec.entry import read_deck
-from steady.structures.deck.ways.search import choices
+from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.spec.fence import FenceSpec, NoDig, Straight
-from steady.structures.kind import Case, Spec
-from steady.structures.lean_to.entry import read_lean_to
-from steady.structures.pavilion.entry import read_pavilion
-from steady.structures.pergola.entry import read_pergola
+from steady.structures.lean_to.line_parser import read_lean_to
+from steady.structures.option import Choice
+from steady.structures.pavilion.line_parser import read_pavilion
+from steady.structures.pergola.line_parser import read_pergola
 from steady.structures.registry import plan
+from steady.structures.structure_type import Case, Spec
 from steady.takeoff.cutting import Stock, cut_plan
-from steady.yard.choices import YardChoices
+from steady.units.show import Tape
+from steady.units.units import FT, IN, MPH
 
 from trellis_server.collector import settle
 from trellis_server.demo.jobs import larkspur_rise

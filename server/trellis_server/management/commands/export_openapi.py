@@ -7,7 +7,7 @@ from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError
-from steady.data.looks import stylesheet
+from steady.data.styles import stylesheet
 
 from trellis_server import urls  # noqa: F401 (registers the routers)
 from trellis_server.api.app import api

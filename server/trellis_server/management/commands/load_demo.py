@@ -10,14 +10,14 @@ from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.db import transaction
-from steady.measure.units import FT, IN
-from steady.yard.price_book import BookPrice
+from steady.catalog.price_book import BookPrice
+from steady.units.units import FT, IN
 
 from trellis_server.demo.jobs import READINGS, WINDBREAK, all_jobs
 from trellis_server.demo.people import DEMO_CREW, DEMO_LETTERHEAD, DEMO_NAME, DEMO_PRICES
 from trellis_server.models import Crew, Job, SiteReading
+from trellis_server.services.job_archive import take_for_good
 from trellis_server.services.jobs import create
-from trellis_server.services.shelf import take_for_good
 
 
 class Command(BaseCommand):

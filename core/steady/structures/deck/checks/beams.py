@@ -2,22 +2,22 @@
 
 from typing import Any
 
+from steady.catalog.items import Stick
+from steady.design_codes.requests import BeamAsk, SeatAsk, Wood
+from steady.design_codes.results import Action, given_step, si
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import IN
 from steady.memo import Is, once
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Action, given_step, si
-from steady.rulebooks.asks import BeamAsk, SeatAsk, Wood
+from steady.structures.check_collector import Alike
 from steady.structures.deck.checks.bearings import added, beam_of, brought, on_run, points_on, reactions_of
 from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, beam_wood, post_wood
 from steady.structures.deck.checks.joists import factored, live_patterns
 from steady.structures.deck.checks.members import Envelope, Piece, envelope, pieces, worst
 from steady.structures.deck.layout.framing import BeamRun, Frame
 from steady.structures.deck.spec.deck import runs_on
-from steady.structures.findings import Alike
 from steady.structures.joints.beside import beside_bolts
-from steady.values import value_in_order
-from steady.yard.stock import Stick
+from steady.units.units import IN
+from steady.value_objects import value_in_order
 
 NOTCH_LEAST_M = 5.4 * IN
 """A pocket for a beam needs a 6×6 or more. Source: IRC R507.7.1, practice in other schools."""

@@ -7,16 +7,16 @@ if all were greatest at one place: on the safe side.
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
+from steady.design_codes.results import Action, MemberCheck, given_step
 from steady.errors import OutsideScope
-from steady.measure.units import IN
 from steady.plan.model import Step
-from steady.rulebooks.answers import Action, MemberCheck, given_step
 from steady.statics.bents import pocket
-from steady.structures.bending import Run
+from steady.structures.check_collector import said
+from steady.structures.continuous_members import Run
 from steady.structures.deck.checks.findings import Found, Timber, joist_wood
 from steady.structures.deck.layout.framing import BeamRun, Frame, Joist
-from steady.structures.findings import said
-from steady.structures.rests import Bearing
+from steady.structures.support_links import Bearing
+from steady.units.units import IN
 
 Point = tuple[float, float, float]
 """A place along a member (m), and the lasting and passing load there (N)."""

@@ -2,15 +2,15 @@
 
 import math
 
+from steady.design_codes.bending_members import Bent, check_member
+from steady.design_codes.results import Action, given_step
 from steady.errors import OutsideScope
-from steady.measure.units import GRAVITY
 from steady.plan.model import Step
-from steady.rulebooks.answers import Action, given_step
-from steady.rulebooks.bent import Bent, check_member
 from steady.statics.bridge import first_frequency_hz, sag_under_m
 from steady.structures.deck.checks.findings import Found, Timber, joist_wood
 from steady.structures.deck.checks.joists import strip_m
 from steady.structures.deck.layout.framing import Frame
+from steady.units.units import GRAVITY
 
 FEEL_N = 1000.0
 FAIR, FIRM = 250.0, 500.0

@@ -4,17 +4,17 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Any
 
+from steady.catalog.items import Stick, sold_with, stick, sticks
+from steady.design_codes.base import Rulebook
+from steady.design_codes.bending_members import Bent, check_member
+from steady.design_codes.facets.spans import Spans
+from steady.design_codes.requests import Wood
+from steady.design_codes.results import Action, MemberCheck
 from steady.ground.site import Site
-from steady.rulebooks.answers import Action, MemberCheck
-from steady.rulebooks.asks import Wood
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import Bent, check_member
-from steady.rulebooks.facets.spans import Spans
+from steady.structures.check_collector import Findings
 from steady.structures.deck.checks.loads import DeckLoad
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.findings import Findings
-from steady.values import value
-from steady.yard.stock import Stick, sold_with, stick, sticks
+from steady.value_objects import value
 
 SHARES_MOST_M = 0.6096
 """Joists up to 24 in (610 mm) apart share their load in every school entered. Source: NDS 4.3.9, O86 6.4.4."""

@@ -2,18 +2,18 @@
 
 import math
 
+from steady.catalog.items import Stick
+from steady.design_codes.requests import PadAsk
+from steady.design_codes.results import Soil, given_step, si
 from steady.errors import InputError, OutsideScope
 from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
 from steady.layout.outline import Point
-from steady.measure.units import GRAVITY, IN, MM
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Soil, given_step, si
-from steady.rulebooks.asks import PadAsk
 from steady.structures.deck.checks.findings import Found
 from steady.structures.deck.layout.framing import PostAt
 from steady.structures.soil import soil_of
-from steady.values import value
-from steady.yard.stock import Stick
+from steady.units.units import GRAVITY, IN, MM
+from steady.value_objects import value
 
 NET_N_PER_M3 = 6284.0
 """Concrete weighs so much more than the soil that it replaces: 40 lb/ft³ [common practice]."""

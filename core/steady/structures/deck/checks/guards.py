@@ -2,13 +2,13 @@
 
 from dataclasses import replace
 
+from steady.catalog.items import Stick, sold_with
 from steady.errors import InputError
 from steady.layout.outline import Edge
 from steady.structures.deck.checks.findings import Found, Timber
 from steady.structures.deck.layout.framing import Frame, height_of
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.guard.reckon import GuardAsk, GuardFound, lever_m, reckon_guard
-from steady.yard.stock import Stick, sold_with
+from steady.structures.guard.calculate import GuardAsk, GuardFound, lever_m, reckon_guard
 
 GUARD_SETBACK_M = 0.9
 """A drop counts within 36 in of the edge. Source: IRC R312.1.1 (from memory, high); a little wider than elsewhere."""

@@ -5,21 +5,21 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
+from steady.catalog.items import Stick
+from steady.design_codes.base import Rulebook
+from steady.design_codes.bending_members import Bent, check_member, floor_cases
+from steady.design_codes.facets.spans import Spans
+from steady.design_codes.requests import JoistAsk, SeatAsk, Wood
+from steady.design_codes.results import Action, SpanFound, given_step, si
 from steady.errors import OutsideScope
-from steady.measure.units import LB
 from steady.memo import Is, once
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Action, SpanFound, given_step, si
-from steady.rulebooks.asks import JoistAsk, SeatAsk, Wood
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import Bent, check_member, floor_cases
-from steady.rulebooks.facets.spans import Spans
+from steady.structures.check_collector import Alike, said
 from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, joist_wood
 from steady.structures.deck.checks.members import Envelope, at_supports, envelope, pieces, worst
 from steady.structures.deck.layout.framing import Frame, Joist, counted_m, halves_m
 from steady.structures.deck.spec.deck import DeckSpec, runs_on
-from steady.structures.findings import Alike, said
-from steady.yard.stock import Stick
+from steady.units.units import LB
 
 TIP_N = 220 * LB
 TIP_RATIO = 180.0

@@ -1,15 +1,15 @@
 """The ledger: whether the wall takes one, its fixings and their rows, the hangers on it, and the ties that hold it to the house."""
 
 from steady.data.loader import keyed
+from steady.design_codes.results import given_step, si
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import IN
 from steady.plan.connectors import limits_n
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import given_step, si
+from steady.structures.check_collector import said
 from steady.structures.deck.checks.findings import Found, Timber
 from steady.structures.deck.checks.joists import factored, kinds
 from steady.structures.deck.layout.framing import Frame
-from steady.structures.findings import said
+from steady.units.units import IN
 
 SPACINGS_M = tuple(inches * IN for inches in (16, 12, 8, 6, 4))
 """Spacings that a ledger without a table is fixed at, widest first [common practice]."""

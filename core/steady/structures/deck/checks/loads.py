@@ -1,13 +1,13 @@
 """What a deck carries: people or snow, whichever is more, and its own weight; or why no load is known."""
 
+from steady.design_codes.base import Rulebook
+from steady.design_codes.requests import FloorLoad
+from steady.design_codes.results import given_step, si
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.plan.model import Step
-from steady.rulebooks.answers import given_step, si
-from steady.rulebooks.asks import FloorLoad
-from steady.rulebooks.base import Rulebook
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.values import value
+from steady.value_objects import value
 
 PRIVATE_CROWD_PA = 2500.0
 WALKER_N = 2000.0

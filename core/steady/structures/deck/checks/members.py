@@ -4,9 +4,9 @@ import itertools
 from collections.abc import Sequence
 from functools import lru_cache
 
-from steady.rulebooks.answers import Action
+from steady.design_codes.results import Action
 from steady.statics.beam import Solved, SpreadLoad, solve
-from steady.values import value, value_in_order
+from steady.value_objects import value, value_in_order
 
 MOST_PATTERNS = 9
 """Up to so many stretches every pattern of live load is tried; beyond, neighbours and every second one."""

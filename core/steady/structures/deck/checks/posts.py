@@ -6,24 +6,24 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
+from steady.catalog.items import Stick
+from steady.design_codes.base import Rulebook
+from steady.design_codes.bending_members import floor_cases
+from steady.design_codes.requests import LoadType, PostAsk, Standing, Wood
+from steady.design_codes.results import Column, given_step, si
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import IN
 from steady.memo import once, one_search
 from steady.plan.model import Asks, Basis, Step
-from steady.rulebooks.answers import Column, given_step, si
-from steady.rulebooks.asks import LoadType, PostAsk, Standing, Wood
-from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import floor_cases
+from steady.structures.check_collector import Alike, said
 from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, post_wood
 from steady.structures.deck.checks.footings import ANY, LATERAL_SHARE, FootingFound, PostFound, Stand, Under, footing
 from steady.structures.deck.checks.joists import factored
 from steady.structures.deck.layout.framing import Frame, height_of, outline_of
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.findings import Alike, said
 from steady.structures.joints.beside import beside_bolts
 from steady.structures.joints.brace_ends import BraceForce, check_brace_ends
-from steady.values import value_in_order
-from steady.yard.stock import Stick
+from steady.units.units import IN
+from steady.value_objects import value_in_order
 
 SQUAT_M = 0.3
 """Posts no taller than this do not rack [our own]."""

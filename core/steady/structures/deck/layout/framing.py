@@ -17,7 +17,7 @@ from steady.layout.outline import Outline, Point, Span, checked, height_at
 from steady.memo import Is, once
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.deck.spec.deck import DeckSpec, Pin
-from steady.values import value, value_in_order
+from steady.value_objects import value, value_in_order
 
 NEAR_M = 1e-4
 CLOSE_M = 0.6

@@ -9,7 +9,7 @@ from steady.layout.decking import Courses, courses, joined
 from steady.plan.model import Cut, Place
 from steady.structures.deck.parts.build import Builder
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.grouped import Sawn
+from steady.structures.part_grouping import Sawn
 
 
 def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:

@@ -6,6 +6,7 @@ from collections import defaultdict
 from collections.abc import Callable
 from dataclasses import replace
 
+from steady.catalog.items import Stick
 from steady.errors import InputError, OutsideScope
 from steady.footings.hole import RoundHole, layers
 from steady.layout.outline import Edge
@@ -16,10 +17,9 @@ from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.checks.posts import brace_leg_m
 from steady.structures.deck.layout.framing import BeamRun, Frame, Joist
 from steady.structures.deck.spec.deck import DeckSpec, runs_on, sistered
-from steady.structures.grouped import AS_LONG_AS_IT_IS, Sawn
 from steady.structures.joints.beside import bolt_item
 from steady.structures.joints.brace_ends import LAGS_AN_END, brace_lag
-from steady.yard.stock import Stick
+from steady.structures.part_grouping import AS_LONG_AS_IT_IS, Sawn
 
 UP: Vec = (0.0, 0.0, 1.0)
 SAME_M = 0.0005

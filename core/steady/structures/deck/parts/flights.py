@@ -3,10 +3,10 @@
 import math
 
 from steady.plan.model import Cut, Place, Vec
-from steady.structures.deck.checks.flights import Stair
 from steady.structures.deck.checks.guards import rail_of
+from steady.structures.deck.checks.stairs import Stair
 from steady.structures.deck.parts.build import UP, Builder
-from steady.structures.grouped import Sawn
+from steady.structures.part_grouping import Sawn
 
 HANDRAIL_M = 0.9144
 """A handrail's middle over the nosings [common practice, within every code's band]."""

@@ -4,7 +4,7 @@ from steady.layout.outline import Edge
 from steady.plan.model import Place, Vec
 from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.parts.build import UP, Builder
-from steady.structures.guard.reckon import GuardFound, GuardRun
+from steady.structures.guard.calculate import GuardFound, GuardRun
 
 CAP_LONGEST_M = 3.6
 """Caps are cut no longer than this: they are handled overhead by one person [common practice]."""

@@ -5,7 +5,7 @@ import math
 from steady.plan.model import Place, Vec
 from steady.structures.deck.checks.bearings import brought, doubled
 from steady.structures.deck.parts.build import Builder, levels
-from steady.structures.rests import Bearing
+from steady.structures.support_links import Bearing
 
 UP: Vec = (0.0, 0.0, 1.0)
 SCREWS_A_BLOCK, EVERY_M = 8, 0.4

@@ -7,9 +7,9 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InputError
 from steady.plan.model import Basis
-from steady.structures.rated import Rated
-from steady.structures.rests import Bearing
-from steady.values import value
+from steady.structures.manufacturer_ratings import Rated
+from steady.structures.support_links import Bearing
+from steady.value_objects import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]

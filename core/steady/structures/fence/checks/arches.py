@@ -1,14 +1,14 @@
 """Arches over a fence's gates: where their headers and rungs stand, how tall their posts grow, and what they hand to them."""
 
+from steady.catalog.items import Stick, stick
+from steady.design_codes.requests import WindFace, WindPlace
+from steady.design_codes.results import WindOnFence
 from steady.errors import InputError, OutsideScope
-from steady.rulebooks.answers import WindOnFence
-from steady.rulebooks.asks import WindFace, WindPlace
 from steady.structures.fence.layout.stations import Bay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import ArchFound, ArchMade, reckon, solid_height_m
 from steady.structures.gate.spec import Arch
-from steady.values import value
-from steady.yard.stock import Stick, stick
+from steady.value_objects import value
 
 
 @value

@@ -7,12 +7,12 @@ from steady.ground.profile import Profile
 from steady.layout.drying import shrinkage_m
 from steady.layout.infill import between_end_gaps
 from steady.layout.slopes import PanelGaps, stepped_bays
-from steady.measure.units import IN
 from steady.structures.fence.layout.infill import WIRED, screen
 from steady.structures.fence.layout.line import Stretch
 from steady.structures.fence.layout.stations import Bay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.leaf import Leaf
+from steady.units.units import IN
 
 KEEPS_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 1 * IN, "a child": 4 * IN}
 """Greatest gap at the ground by who must not get through [common practice; a rooting animal also needs a buried mesh]."""

@@ -4,15 +4,15 @@ from collections.abc import Hashable
 from dataclasses import dataclass, field
 from typing import Any
 
+from steady.design_codes.results import WindOnFence
 from steady.errors import OutsideScope
 from steady.footings.depth import Depth
 from steady.plan.model import Basis, NotCovered, Practice
-from steady.rulebooks.answers import WindOnFence
-from steady.structures.findings import Findings
+from steady.structures.check_collector import Findings
 from steady.structures.gate.arch import HighWind
 from steady.structures.gate.hinges import PullOnPost
-from steady.structures.gate.slam import Slam
-from steady.values import value_in_order
+from steady.structures.gate.slam_impact import Slam
+from steady.value_objects import value_in_order
 
 
 @value_in_order

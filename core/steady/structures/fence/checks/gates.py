@@ -2,23 +2,23 @@
 
 from dataclasses import replace
 
+from steady.catalog.items import stick
+from steady.design_codes.base import Rulebook
+from steady.design_codes.results import si
 from steady.errors import InputError, OutsideScope
 from steady.loads.tributary import gather
-from steady.rulebooks.answers import si
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks.findings import Loads
 from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.layout.stations import Bay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import Opening
+from steady.structures.gate.calculate import HungOn, LeafFound, reckon
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.leaf import Hung, Leaf, make, widths
-from steady.structures.gate.reckon import HungOn, LeafFound, reckon
-from steady.structures.gate.slam import Slam, slam
+from steady.structures.gate.slam_impact import Slam, slam
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.wood import outdoors
-from steady.values import value_in_order
-from steady.yard.stock import stick
+from steady.value_objects import value_in_order
 
 
 @value_in_order

@@ -2,14 +2,14 @@
 
 import math
 
+from steady.catalog.items import Stick
 from steady.data.loader import keyed
-from steady.measure.units import MM
 from steady.plan.model import Place
 from steady.structures.fence.layout.infill import Rows, rows
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.values import value_in_order
-from steady.yard.stock import Stick
+from steady.units.units import MM
+from steady.value_objects import value_in_order
 
 SAME_M = 0.0005
 SLANT_REACH = 0.75

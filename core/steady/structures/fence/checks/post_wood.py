@@ -3,17 +3,17 @@
 import math
 from dataclasses import replace
 
+from steady.catalog.items import Stick
+from steady.design_codes.requests import Wood
+from steady.design_codes.results import given_step
 from steady.errors import OutsideScope
 from steady.plan.model import Step
-from steady.rulebooks.answers import given_step
-from steady.rulebooks.asks import Wood
-from steady.structures.fence.checks.feet import FootWay, pipe_of
+from steady.structures.fence.checks.foundations import FootWay, pipe_of
 from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import outdoors
-from steady.values import value_in_order
-from steady.yard.stock import Stick
+from steady.value_objects import value_in_order
 
 
 @value_in_order

@@ -5,25 +5,25 @@ from collections.abc import Hashable
 from dataclasses import replace
 
 from steady.data.checks import case_label
+from steady.design_codes.results import Soil, given_step, si
 from steady.errors import OutsideScope, TooDeep
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
 from steady.loads.tributary import gather
-from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, NotCovered, Practice, Step
-from steady.rulebooks.answers import Soil, given_step, si
-from steady.structures.fence.checks.feet import FootWay, side_width_m, way_at, within
+from steady.structures.check_collector import Alike
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
-from steady.structures.fence.checks.leaning import leaning, leaning_asks
-from steady.structures.fence.checks.post_bends import PostBends
+from steady.structures.fence.checks.foundations import FootWay, side_width_m, way_at, within
+from steady.structures.fence.checks.person_load import leaning, leaning_asks
+from steady.structures.fence.checks.post_bending import PostBends
 from steady.structures.fence.checks.post_wood import PostWood, PostWoods, turned
 from steady.structures.fence.checks.stability import PierAsk, Push, UprightReckoner
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.findings import Alike
 from steady.structures.gate.arch import together
 from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.soil import soil_of
-from steady.values import value_in_order
+from steady.units.trade import Units
+from steady.value_objects import value_in_order
 
 PIER_LEAST_M = 0.3048
 """A pier goes at least so far below ground. Source: IRC R403.1.4 (from memory, high); elsewhere common practice."""

@@ -4,22 +4,22 @@ import math
 from collections.abc import Callable, Hashable
 from typing import Unpack
 
+from steady.catalog.items import SLAT_M, Stick
 from steady.data.checks import case_label
+from steady.design_codes.results import given_step
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
-from steady.measure.trade import Units
-from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Basis, NotCovered, Step
-from steady.rulebooks.answers import given_step
-from steady.structures.bends import Asked, check_reach
+from steady.structures.bending_check import Asked, check_reach
+from steady.structures.check_collector import More
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
-from steady.structures.fence.checks.leaning import leaning, leaning_asks
+from steady.structures.fence.checks.person_load import leaning, leaning_asks
 from steady.structures.fence.layout.infill import WIRED, rows
 from steady.structures.fence.layout.stations import Bay
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.findings import More
 from steady.structures.wood import WITHIN, outdoors
-from steady.yard.stock import SLAT_M, Stick
+from steady.units.trade import Units
+from steady.units.units import GRAVITY
 
 _Row = tuple[str, Step, Step, tuple[Step, ...], More]
 """Key, demand, limit, steps, and what the check says of itself besides."""

@@ -2,23 +2,23 @@
 
 import math
 
+from steady.catalog.items import Stick
 from steady.data.checks import case_label
+from steady.design_codes.requests import LoadType, Standing
+from steady.design_codes.results import Soil, given_step
 from steady.errors import OutsideScope
 from steady.footings.depth import needed, rounded_up_m
 from steady.loads.tributary import gather
-from steady.measure.trade import Units
-from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Basis, NotCovered, Part, Step
-from steady.rulebooks.answers import Soil, given_step
-from steady.rulebooks.asks import LoadType, Standing
-from steady.structures.fence.checks.feet import FootWay
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
+from steady.structures.fence.checks.foundations import FootWay
 from steady.structures.fence.layout.stations import Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.feet import Upright
 from steady.structures.wood import outdoors
-from steady.values import value_in_order
-from steady.yard.stock import Stick
+from steady.units.trade import Units
+from steady.units.units import GRAVITY
+from steady.value_objects import value_in_order
 
 WIND = case_label("wind")
 ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground"

@@ -2,10 +2,10 @@
 
 import math
 
-from steady.measure.trade import Units
+from steady.design_codes.results import given_step
 from steady.plan.model import Step
-from steady.rulebooks.answers import given_step
 from steady.structures.fence.spec.feet import Steel
+from steady.units.trade import Units
 
 
 def maker_strength(steel: Steel, u: Units) -> Step | None:

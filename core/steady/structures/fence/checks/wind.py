@@ -4,16 +4,16 @@ import itertools
 from dataclasses import replace
 from functools import lru_cache
 
+from steady.design_codes.base import Rulebook
+from steady.design_codes.requests import WindLeg, WindPlace
+from steady.design_codes.results import WindOnFence, WindZone
 from steady.errors import InputError, OutsideScope
 from steady.layout.path import Path
-from steady.rulebooks.answers import WindOnFence, WindZone
-from steady.rulebooks.asks import WindLeg, WindPlace
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks.findings import Loads
 from steady.structures.fence.layout.faces import Face, faces, with_gates_open
 from steady.structures.fence.layout.infill import solidity
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.wind_place import place_of
+from steady.structures.wind_site import place_of
 
 
 def wind_on(case: FenceCase) -> Loads:

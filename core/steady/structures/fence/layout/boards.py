@@ -12,7 +12,7 @@ from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretc
 from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 RIP_LEAST_M = 0.0508
 OUTER = "/outer"

@@ -7,10 +7,10 @@ away there. An end at a wall or building at least as high has no edge; a gate th
 import itertools
 import math
 
+from steady.design_codes.requests import LegEnd
 from steady.layout.path import Path
-from steady.rulebooks.asks import LegEnd
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.values import value_in_order
+from steady.value_objects import value_in_order
 
 CORNER_RAD = math.radians(45)
 """From this turn on a corner is an edge to the wind [own]."""

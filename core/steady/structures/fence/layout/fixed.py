@@ -4,13 +4,13 @@ import itertools
 import math
 from dataclasses import replace
 
+from steady.catalog.items import Stick
 from steady.errors import InputError
 from steady.layout.bays import TOLERANCE_M
 from steady.layout.path import CORNER_RAD, Path
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import CLOSES_M, FenceSpec
-from steady.yard.stock import Stick
 
 SAME_POST_M = 0.02
 """Two fixed posts nearer than this are one post [our own]."""

@@ -2,17 +2,17 @@
 
 import math
 
+from steady.catalog.items import Stick
 from steady.errors import InputError, OutsideScope
 from steady.layout.infill import SlatScreen, between_end_gaps, overlapped, slat_screen
-from steady.layout.sight import view_between
-from steady.measure.show import Tape
-from steady.measure.units import IN, MM
+from steady.layout.visibility import view_between
 from steady.structures.fence.layout.boards import RIP_LEAST_M, SLIM_M, rows_over
 from steady.structures.fence.layout.line import Stretch
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.values import value_in_order
-from steady.yard.stock import Stick
+from steady.units.show import Tape
+from steady.units.units import IN, MM
+from steady.value_objects import value_in_order
 
 BOARDED = ("butted", "even gaps", "board on board", "both faces")
 WIRED = ("stock panels", "wire mesh")

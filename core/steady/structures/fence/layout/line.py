@@ -2,13 +2,13 @@
 
 import math
 
+from steady.catalog.items import Stick
 from steady.layout.path import Leg
 from steady.plan.model import Vec
 from steady.structures.fence.layout.stations import Bay, Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.values import value_in_order
-from steady.yard.stock import Stick
+from steady.value_objects import value_in_order
 
 UP: Vec = (0.0, 0.0, 1.0)
 SAME_LENGTH_M = 0.0254 / 128

@@ -2,10 +2,10 @@
 
 import math
 
+from steady.catalog.items import Stick
 from steady.layout.path import Leg, Path
 from steady.structures.fence.spec.fence import FenceSpec, Opening
-from steady.values import value_in_order
-from steady.yard.stock import Stick
+from steady.value_objects import value_in_order
 
 
 @value_in_order

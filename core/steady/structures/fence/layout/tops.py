@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from steady.data.between import between
+from steady.data.interpolation import between
 from steady.errors import InputError, OutsideScope
 from steady.layout.slopes import PanelGaps, stepped_bays
 from steady.layout.topline import Band, fewest_pieces

@@ -2,11 +2,11 @@
 
 import math
 
+from steady.catalog.items import Stick
 from steady.plan.model import Part, Place
 from steady.structures.fence.checks.arches import Standing
 from steady.structures.fence.layout.line import beside, set_back_m
 from steady.structures.fence.spec.case import FenceCase
-from steady.yard.stock import Stick
 
 SCREWS_AN_END = 4
 

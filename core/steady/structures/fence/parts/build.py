@@ -5,10 +5,19 @@ from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import replace
 
+from steady.catalog.items import Stick
 from steady.layout.rails import rail_stock_m
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Opening, Part, Place, Vec, Zone
-from steady.structures.fence.checks.feet import FootWay, foot_m, foot_ways, hole_depth_m, layers, pull_out_n, way_at
 from steady.structures.fence.checks.findings import Reckoning
+from steady.structures.fence.checks.foundations import (
+    FootWay,
+    foot_m,
+    foot_ways,
+    hole_depth_m,
+    layers,
+    pull_out_n,
+    way_at,
+)
 from steady.structures.fence.layout.corners import rail_layer
 from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, set_back_m, side
@@ -16,7 +25,6 @@ from steady.structures.fence.layout.stations import Bay, Post, SetOut, bay_id
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
 from steady.structures.fence.spec.timber import Timber
-from steady.yard.stock import Stick
 
 
 def posts_and_footings(

@@ -4,6 +4,7 @@ import math
 from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
 
+from steady.catalog.items import goods
 from steady.plan.model import Part, Place
 from steady.structures.fence.checks.joints import SLANT_REACH, Joint, bought_ends, pick, wants_for
 from steady.structures.fence.layout.boards import OUTER
@@ -12,7 +13,6 @@ from steady.structures.fence.layout.stations import SetOut, bay_id
 from steady.structures.fence.parts.pieces import hardware
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.yard.stock import goods
 
 CHANNEL_M = 1.8288
 """How long a channel for rails and slats is sold."""

@@ -2,6 +2,7 @@
 
 import math
 
+from steady.catalog.items import bag_yield_m3
 from steady.errors import InputError
 from steady.plan.model import Part, Place, Vec
 from steady.structures.fence.layout.corners import board_layer
@@ -10,7 +11,6 @@ from steady.structures.fence.layout.line import UP, side
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.yard.stock import bag_yield_m3
 
 SLAB = "paving slab"
 SOLD_M = {False: 0.4064, True: 0.45}

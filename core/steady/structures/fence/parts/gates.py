@@ -3,6 +3,7 @@
 import math
 from dataclasses import replace
 
+from steady.catalog.items import Stick
 from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Task, Vec
 from steady.structures.fence.checks.gates import Hanging
 from steady.structures.fence.layout.infill import WIRED
@@ -12,7 +13,6 @@ from steady.structures.gate import steps
 from steady.structures.gate.detail import arc_detail, leaf_detail, mirrored, plan_detail, wrong_detail
 from steady.structures.gate.hardware import hinge_gap_m
 from steady.structures.gate.leaf import LAPPED, WIDE_M, Leaf
-from steady.yard.stock import Stick
 
 HEAVY_N = 222.0
 """Over 50 lb a leaf is lifted by two [common practice]."""

@@ -3,13 +3,13 @@
 import math
 from collections.abc import Iterator
 
+from steady.catalog.items import Stick, stock_lengths
 from steady.plan.model import Part, Place
 from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.layout.line import Stretch, side
 from steady.structures.fence.parts.pieces import grouped, level_place
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.yard.stock import Stick, stock_lengths
 
 ROLL_LAP_M = 0.1
 

@@ -4,11 +4,11 @@ import math
 from collections import defaultdict
 from collections.abc import Iterator
 
+from steady.catalog.items import Stick
 from steady.plan.model import Cut, Part, Place
 from steady.structures.fence.layout.line import SAME_LENGTH_M, Stretch, beside
 from steady.structures.fence.layout.stations import Bay, bay_id
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.yard.stock import Stick
 
 
 def grouped(

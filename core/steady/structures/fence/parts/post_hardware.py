@@ -5,7 +5,7 @@ from collections import defaultdict
 from collections.abc import Iterator
 
 from steady.plan.model import Footing, Part, Place
-from steady.structures.fence.checks.feet import pipe_of, way_at
+from steady.structures.fence.checks.foundations import pipe_of, way_at
 from steady.structures.fence.layout.line import UP, side
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.parts.pieces import grouped, hardware

@@ -4,6 +4,7 @@ import math
 from collections import defaultdict
 from collections.abc import Iterator
 
+from steady.catalog.items import Stick
 from steady.plan.model import Cut, Part, Place
 from steady.structures.fence.checks.clearances import base_boards
 from steady.structures.fence.layout.boards import SLIM_M
@@ -13,7 +14,6 @@ from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.parts.pieces import grouped, hardware, level_place
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.yard.stock import Stick
 
 
 def trims(

@@ -2,15 +2,15 @@
 
 import math
 
+from steady.catalog.items import Stick
 from steady.errors import InputError
 from steady.footings.depth import hole_width_m as auger_m
 from steady.ground.profile import Profile
 from steady.plan.model import Basis
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.fence.spec.timber import Timber, timbers
-from steady.structures.kind import Case
-from steady.values import value
-from steady.yard.stock import Stick
+from steady.structures.structure_type import Case
+from steady.value_objects import value
 
 
 @value

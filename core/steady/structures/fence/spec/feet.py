@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
-from steady.values import value
+from steady.value_objects import value
 
 FootKind = Literal[
     "open below",

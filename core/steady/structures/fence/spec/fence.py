@@ -10,8 +10,8 @@ from steady.plan.model import Advice, Basis
 from steady.structures.fence.spec.feet import FootDetail, FootKind
 from steady.structures.fence.spec.floor import Floor
 from steady.structures.gate.spec import Arch, LeafDesign
-from steady.structures.rated import Rated
-from steady.values import value
+from steady.structures.manufacturer_ratings import Rated
+from steady.value_objects import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]

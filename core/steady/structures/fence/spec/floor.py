@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le
 
-from steady.values import value
+from steady.value_objects import value
 
 
 @value

@@ -2,10 +2,10 @@
 
 from dataclasses import replace
 
-from steady.measure.units import MM
+from steady.catalog.items import sticks, usual
 from steady.structures.fence.spec.feet import METRIC
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.yard.stock import sticks, usual
+from steady.units.units import MM
 
 METRIC_STEP_M = 25 * MM
 METRIC_GAP_M = 50 * MM

@@ -4,11 +4,11 @@ import math
 from dataclasses import replace
 from typing import Literal
 
+from steady.catalog.items import sticks
 from steady.layout.path import Path
-from steady.measure.units import IN
 from steady.structures.fence.spec.feet import METRIC, FootDetail
 from steady.structures.fence.spec.fence import CLOSES_M, FenceSpec, Infill, Style
-from steady.yard.stock import sticks
+from steady.units.units import IN
 
 Preset = Literal["fence", "slat screen", "stock pen", "enclosure on blocks"]
 THIRD_M = 64 * IN

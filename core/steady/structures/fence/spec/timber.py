@@ -2,10 +2,10 @@
 
 from dataclasses import replace
 
+from steady.catalog.items import Stick, sold_with, stick
 from steady.errors import InputError
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.values import value_in_order
-from steady.yard.stock import Stick, sold_with, stick
+from steady.value_objects import value_in_order
 
 
 @value_in_order

@@ -1,0 +1,54 @@
+"""Design data of 680 Canadian places: snow, rain on it, wind, and where they lie. Source: NBC 2020 Table C-2."""
+
+import unicodedata
+from functools import cache
+
+from steady.data.loader import Row, table
+from steady.design_codes.results import ClimatePlace
+
+MOST = 12
+
+
+def _plain(text: str) -> str:
+    """Lower case without accents: Montreal finds Montréal."""
+    return "".join(c for c in unicodedata.normalize("NFD", text.lower()) if not unicodedata.combining(c)).strip()
+
+
+def places(text: str) -> tuple[ClimatePlace, ...]:
+    """Up to a dozen places whose name, or a word of it, begins so; those that begin so themselves first."""
+    wanted = _plain(text)
+    if len(wanted) < 2:
+        return ()
+    ranked = []
+    for row in table("ca_places"):
+        name = _plain(row.text["key"])
+        if name.startswith(wanted):
+            ranked.append((0, name, row))
+        elif any(word.startswith(wanted) for word in name.replace("(", " ").split()):
+            ranked.append((1, name, row))
+    return tuple(_place(row) for _, _, row in sorted(ranked, key=lambda item: item[:2])[:MOST])
+
+
+def _place(row: Row) -> ClimatePlace:
+    return ClimatePlace(
+        name=row.text["key"],
+        ground_snow_pa=row.number("snow_pa"),
+        rain_snow_pa=row.number("rain_pa"),
+        wind_pressure_pa=row.number("wind_1_in_50_pa"),
+        wind_1_in_10_pa=row.number("wind_1_in_10_pa"),
+        latitude_rad=row.number("latitude_rad"),
+        longitude_rad=row.number("longitude_rad"),
+        source=row.source,
+        usual_frost_m=_usual_frost_m(row.text["place"]),
+    )
+
+
+@cache
+def _usual_frost_m(place: str) -> float | None:
+    """The depth of the city that a place is, or is a part of. Source: practice (low)."""
+    name = _plain(place).replace(".", "")
+    for row in table("ca_frost"):
+        city = _plain(row.text["key"])
+        if name == city or name.startswith(city + " "):
+            return row.number("to_m")
+    return None

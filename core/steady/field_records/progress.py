@@ -1,0 +1,99 @@
+"""What is ticked off as it goes up: the pieces of each role, bay by bay along a line, else length by length."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from steady.data.roles import Role, role
+from steady.field_records.marking_positions import in_bay, laid, on_grid
+from steady.plan.model import Id, Part, Plan
+from steady.units.show import Tape
+from steady.value_objects import value
+
+
+@value
+class Tick:
+    """One thing to tick: the pieces of one role in one place.
+
+    Args:
+        about: What is ticked: a bay, or the part itself.
+        what: The reading's name, the same for a whole group.
+        where: The place in words; empty where lengths alone tell them apart.
+        pieces: How many of which length, in words.
+        lie: Where they are marked, in words: rails on their posts, boards along their bay, joists along the tape; may be empty.
+        work: How many of the crew's minutes for a rail or board it takes: pieces × the role's share.
+    """
+
+    about: Id
+    what: str
+    where: str
+    pieces: str
+    work: float
+    lie: str = ""
+
+
+@value
+class TickGroup:
+    """All ticks of one role. `by`: the crew's minutes that it takes, rail or board."""
+
+    role: str
+    says: str
+    by: str
+    ticks: tuple[Tick, ...]
+
+
+def tick_groups(plan: Plan, tape: Tape) -> tuple[TickGroup, ...]:
+    """Everything that is ticked off when it is up, in the order in which the plan lists its pieces; posts and holes have a page."""
+    found = []
+    for key in dict.fromkeys(part.role for part in plan.parts):
+        row = role(key)
+        if row.by == "none" or row.stage == "posts":
+            continue
+        ticks = tuple(_of_role(plan, row, tape))
+        says = row.many[:1].upper() + row.many[1:]
+        found.append(TickGroup(role=key, says=says, by=row.by, ticks=ticks))
+    return tuple(found)
+
+
+def what_of(row: Role) -> str:
+    """What a tick of a role is called among readings."""
+    return f"{row.many} up"[:40]
+
+
+def by_place(plan: Plan, key: str) -> tuple[dict[str, list[tuple[Part, int]]], list[tuple[Part, int]]]:
+    """Pieces of a role, so many of each part: by the bay that they stand in, in order; and those that stand in none."""
+    bays = {bay.id: number for number, bay in enumerate(plan.bays)}
+    by_bay: dict[str, list[tuple[Part, int]]] = {}
+    elsewhere: list[tuple[Part, int]] = []
+    for part in plan.parts:
+        if part.role != key:
+            continue
+        for place in part.places:
+            where = by_bay.setdefault(place.about, []) if place.about in bays else elsewhere
+            where.append((part, place.count * part.each))
+    return {bay: by_bay[bay] for bay in sorted(by_bay, key=lambda id: bays[id])}, elsewhere
+
+
+def _of_role(plan: Plan, row: Role, tape: Tape) -> Iterator[Tick]:
+    numbers = {bay.id: number for number, bay in enumerate(plan.bays, start=1)}
+    by_bay, elsewhere = by_place(plan, row.key)
+    found = laid(plan, row.key)
+    for bay, pieces in by_bay.items():
+        lie = in_bay(found, bay, row, tape)
+        yield replace(_tick(row, bay, f"Bay {numbers[bay]}", pieces, tape), lie=lie)
+    for part in dict.fromkeys(part for part, _ in elsewhere):
+        count = sum(many for other, many in elsewhere if other is part)
+        yield replace(_tick(row, part.id, "", [(part, count)], tape), lie=on_grid(part, tape))
+
+
+def _tick(row: Role, about: str, where: str, pieces: list[tuple[Part, int]], tape: Tape) -> Tick:
+    lengths: dict[str, int] = {}
+    for part, count in pieces:
+        says = tape.length(part.length_m) if part.length_m else part.item
+        lengths[says] = lengths.get(says, 0) + count
+    return Tick(
+        about=about,
+        what=what_of(row),
+        where=where,
+        pieces=", ".join(f"{count} of {says}" for says, count in lengths.items()),
+        work=sum(lengths.values()) * row.times_ratio,
+    )

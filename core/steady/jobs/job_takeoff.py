@@ -1,0 +1,190 @@
+"""Buying for the whole job: one list and one cut plan over its structures, what joining saves, deliveries, counted twice."""
+
+import math
+from collections.abc import Collection, Sequence
+
+from steady.data.roles import role
+from steady.drawing.scene import scene
+from steady.errors import InputError, OutsideScope
+from steady.jobs.dimension_conflicts import stopped
+from steady.jobs.document import Job, plan_structure
+from steady.jobs.received_deliveries import Arrived, arrived, in_hand, still
+from steady.jobs.states import state_of
+from steady.plan.model import Plan, Vec
+from steady.structures.registry import kind_of
+from steady.takeoff.bill import Bill, ItemCuts, PieceRow, bill, cuts, pieces
+from steady.takeoff.combined import Delivery, deliveries, joined, mass_kg, narrowed
+from steady.takeoff.message import merchant_message
+from steady.value_objects import value
+
+READY_MIX_M3 = 0.75
+"""From about a cubic yard on, ready-mix is asked for beside bags [common practice]."""
+READY_MIX_STEP_M3 = 0.2
+MEASURED_WITHIN_M = 0.001
+"""A piece measured off the drawing is its listed length to a millimetre."""
+
+
+@value
+class Share:
+    """One structure's own list: what it costs and weighs alone. `held`: why its list is not sent; `failed`: why it has none.
+
+    `state`, `says`: its state as a key and in a sentence.
+    """
+
+    id: str
+    name: str
+    total: float
+    mass_kg: float
+    held: tuple[str, ...] = ()
+    failed: str = ""
+    state: str = ""
+    says: str = ""
+
+
+@value
+class Counted:
+    """One kind of piece counted two ways: by the list, and off the picture in space."""
+
+    what: str
+    listed_count: int
+    drawn_count: int
+    listed_m: float
+    drawn_m: float
+
+    @property
+    def differs(self) -> bool:
+        """Whether the two do not agree."""
+        return self.listed_count != self.drawn_count or abs(self.listed_m - self.drawn_m) > MEASURED_WITHIN_M * max(
+            1, self.listed_count
+        )
+
+
+@value
+class JobList:
+    """The whole job's buying list.
+
+    Args:
+        saved: What one list and one cut plan save over the structures' own; 0 once something has come: less is to buy then.
+        differences: Kinds of pieces of which the list and the drawing disagree; none is how it should be.
+        ready_mix_m3: Concrete to ask for as ready-mix; 0: bags are the usual way.
+        mass_kg: What is delivered weighs; a share's own is that of its pieces as they are cut.
+        message: For the merchant; empty while a structure's list is held.
+        arrived: What of it has come, day by day.
+    """
+
+    bill: Bill
+    cuts: tuple[ItemCuts, ...]
+    pieces: tuple[PieceRow, ...]
+    shares: tuple[Share, ...]
+    saved: float
+    deliveries: tuple[Delivery, ...]
+    counted: int
+    differences: tuple[Counted, ...]
+    ready_mix_m3: float
+    mass_kg: float
+    message: str
+    arrived: tuple[Arrived, ...] = ()
+
+
+def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str] = ()) -> JobList:
+    """One list over a job's structures, or chosen ones and stages. What cannot be planned is said and left out.
+
+    Raises:
+        InputError: A structure that is not there, or nothing that can be bought.
+    """
+    known = {item.spec.id: item for item in (job.structures if structures else job.built)}
+    for name in structures:
+        if name not in known:
+            raise InputError("structures", f"This job has no structure {name[:40]}")
+    metric = job.reading.system == "metric"
+    shares, plans, alone = [], list[Plan](), 0.0
+    for name, item in known.items():
+        if structures and name not in structures:
+            continue
+        try:
+            whole_plan = plan_structure(job, name)
+            plan = narrowed(whole_plan, stages)
+        except (InputError, OutsideScope) as refused:
+            why = refused.message if isinstance(refused, InputError) else refused.reason
+            shares.append(
+                Share(id=name, name=item.name, total=0.0, mass_kg=0.0, failed=why, state="cannot-be-built", says=why)
+            )
+            continue
+        own = bill(plan, job.yard, cuts(plan, job.yard, metric=metric))
+        approval = kind_of(item.spec).approval(item.spec)
+        held = [approval.held] if approval is not None and approval.held else []
+        held += stopped(job.dimensions, name, ("buy",), job.reading.tape())
+        one = state_of(item, whole_plan)
+        held += [f"Nothing is ordered for it: {one.says}"] if one.wrong else []
+        shares.append(
+            Share(
+                id=name,
+                name=item.name,
+                total=own.total,
+                mass_kg=mass_kg(plan),
+                held=tuple(held),
+                state=one.key,
+                says=one.says,
+            )
+        )
+        plans.append(plan)
+        alone += own.total
+    if not plans:
+        raise InputError("structures", "Nothing here can be bought yet: lay something out first")
+    whole = joined(plans)
+    yard = in_hand(job.yard, job.came)
+    item_cuts = cuts(whole, yard, metric=metric)
+    bought = still(bill(whole, yard, item_cuts), job.came)
+    waits = any(share.held or share.failed for share in shares)
+    counted = count_twice(plans)
+    concrete = bought.concrete_m3 * (1 + job.yard.concrete_allowance_ratio)
+    brought = deliveries(whole, bought.lines)
+    mix = math.ceil(concrete / READY_MIX_STEP_M3 - 1e-9) * READY_MIX_STEP_M3 if concrete >= READY_MIX_M3 else 0.0
+    return JobList(
+        bill=bought,
+        cuts=tuple(item_cuts),
+        pieces=tuple(pieces(whole)),
+        shares=tuple(shares),
+        saved=0.0 if job.came else alone - bought.total,
+        deliveries=brought,
+        counted=len(counted),
+        differences=tuple(one for one in counted if one.differs),
+        ready_mix_m3=mix,
+        mass_kg=math.fsum(one.mass_kg for one in brought),
+        # A list that is held is not sent: there is nothing to copy yet.
+        message="" if waits else merchant_message(bought, job.name, job.place),
+        arrived=arrived(job.came),
+    )
+
+
+def count_twice(plans: Sequence[Plan]) -> list[Counted]:
+    """Every kind of piece by the list, and again off the picture in space: what stands there, measured from end to end.
+
+    Source: geometry: from the middle of one cut end of a solid to the middle of the other.
+    """
+    listed: dict[str, tuple[int, float]] = {}
+    drawn: dict[str, tuple[int, float]] = {}
+    for plan in plans:
+        for part in plan.parts:
+            if part.length_m > 0:
+                # What is bent round something is drawn straight across it: there only the count is held against the drawing.
+                _add(listed, role(part.role).one, part.count, part.drawn_m or part.length_m)
+        for solid in scene(plan).solids:
+            if solid.says in listed:
+                half = len(solid.points) // 2
+                long_m = math.dist(_middle(solid.points[:half]), _middle(solid.points[half:]))
+                _add(drawn, solid.says, solid.count, long_m)
+    found = []
+    for what, (count, metres) in listed.items():
+        seen, seen_m = drawn.get(what, (0, 0.0))
+        found.append(Counted(what=what, listed_count=count, drawn_count=seen, listed_m=metres, drawn_m=seen_m))
+    return found
+
+
+def _add(found: dict[str, tuple[int, float]], what: str, count: int, long_m: float) -> None:
+    known, metres = found.get(what, (0, 0.0))
+    found[what] = known + count, metres + count * long_m
+
+
+def _middle(points: Sequence[Vec]) -> Vec:
+    return tuple(math.fsum(p[k] for p in points) / len(points) for k in range(3))  # type: ignore[return-value]

@@ -1,0 +1,56 @@
+"""How a job is offered to its client: options, markup, tax, payments, what is in and out. Kept with the job."""
+
+from typing import Annotated
+
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+from steady.value_objects import value
+
+Ratio = Annotated[float, Ge(0), Le(1)]
+Line = Annotated[str, MinLen(1), MaxLen(200)]
+
+
+@value
+class OfferOption:
+    """One design of several: its name, and the ids of its structures; none: all of the job."""
+
+    name: Annotated[str, MaxLen(80)] = ""
+    structures: Annotated[tuple[Annotated[str, MaxLen(60)], ...], MaxLen(50)] = ()
+
+
+@value
+class Payment:
+    """A share of the whole, and when it is paid."""
+
+    when: Annotated[str, MinLen(1), MaxLen(80)]
+    share_ratio: Ratio
+
+
+@value
+class OfferTerms:
+    """What the client is asked.
+
+    Args:
+        level_ratio: Where between the low and the high price: 0 the lowest, 1 the highest.
+        markup_ratio: On everything; the client does not see it by itself.
+        round_to: Each line is rounded up to a multiple of this.
+        payment_round_to: Payments are whole multiples of this; the last takes what is left.
+        prices_last_days: For how many days prices of the list are taken as today's.
+    """
+
+    currency: Annotated[str, MaxLen(8)] = "$"
+    level_ratio: Ratio = 1.0
+    markup_ratio: Ratio = 0.0
+    tax_name: Annotated[str, MaxLen(40)] = ""
+    tax_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.0
+    round_to: Annotated[float, Gt(0), Le(1000)] = 1.0
+    payment_round_to: Annotated[float, Gt(0), Le(1000)] = 1.0
+    valid_days: Annotated[int, Ge(1), Le(365)] = 30
+    prices_last_days: Annotated[int, Ge(1), Le(365)] = 30
+    payments: Annotated[tuple[Payment, ...], MaxLen(10)] = (
+        Payment(when="on acceptance", share_ratio=0.3),
+        Payment(when="when the posts stand", share_ratio=0.4),
+    )
+    options: Annotated[tuple[OfferOption, ...], MaxLen(4)] = ()
+    included: Annotated[tuple[Line, ...], MaxLen(20)] = ()
+    excluded: Annotated[tuple[Line, ...], MaxLen(20)] = ()

@@ -1,0 +1,183 @@
+"""Ways to start a structure, each planned whole: price, posts, bags, hours, the gust it stands up to, and what gives first."""
+
+from collections.abc import Callable
+from dataclasses import fields, replace
+from typing import Any
+
+from steady.catalog.items import bag_yield_m3
+from steady.errors import InputError
+from steady.footings.hole import bags, volumes
+from steady.jobs.document import Job, at_its_field, case_of, kind_in
+from steady.jobs.estimate import hours
+from steady.jobs.lowest_cost import harder_sites, lowest
+from steady.memo import one_search
+from steady.plan.model import Basis, Plan
+from steady.plan.results import OPEN, State, buildable, gap_named, headline, state, state_label
+from steady.structures.manufacturer_ratings import with_ratings
+from steady.structures.registry import kind_of
+from steady.structures.registry import plan as plan_case
+from steady.structures.structure_type import Began, Case, Kind, Starts, ways_of
+from steady.takeoff.bill import quick_price
+from steady.units.units import MPH
+from steady.value_objects import value
+
+
+@value
+class Start:
+    """One way to build a structure. `change`: the fields that differ from it as it is; `why`: where there is no such way."""
+
+    which: str
+    says: str
+    change: tuple[tuple[str, object], ...]
+    state: State
+    headline: str
+    price: float
+    posts: int
+    bags: int
+    hours: float
+    gust_m_per_s: float | None
+    gust: str
+    gives: str
+    planned: int
+    why: str = ""
+
+
+@one_search()
+def start(job: Job, structure_id: str, which: str, name: str = "", habit: Any = None) -> Start:
+    """One way to build a structure; a habit carries the crew's name where it is given. `habit`: the crew's own.
+
+    Raises:
+        InputError: Malformed input, a kind without such ways, or none of that name.
+    """
+    kind, case = kind_in(job, structure_id), case_of(job, structure_id)
+    says = dict(ways_of(kind)).get(which)
+    if says is None:
+        raise InputError("which", f"Choose one of {', '.join(key for key, _ in ways_of(kind)) or 'none'}")
+    with at_its_field(job, structure_id):
+        began = _begun(kind, case, which, (name, habit), lambda plan: quick_price(plan, job.yard))
+        if began.spec is None or began.plan is None:
+            return Start(
+                which=which,
+                says=says,
+                change=(),
+                state="fail",
+                headline="",
+                price=0.0,
+                posts=0,
+                bags=0,
+                hours=0.0,
+                gust_m_per_s=None,
+                gust="",
+                gives="",
+                planned=began.planned,
+                why=began.why,
+            )
+        return _start(job, case.of(began.spec), began, which, says)
+
+
+def _begun(kind: Kind, case: Case, which: str, crews: tuple[str, Any], priced: Callable[[Plan], float]) -> Began:
+    if which == "sturdier":
+        return _sturdier(kind, case, priced)
+    if kind.starts is not None:
+        return kind.starts.begin(case, which, *crews, priced)
+    if which == "as it is":
+        return Began(spec=case.spec, plan=kind.plan(case))
+    found = lowest(case, priced)
+    if found.why:
+        return Began(planned=found.planned, why=found.why)
+    return Began(spec=found.case.spec, plan=found.plan, planned=found.planned)
+
+
+def _sturdier(kind: Kind, case: Case, priced: Callable[[Plan], float]) -> Began:
+    """The lowest cost for a harder wind and snow than the place's, planned for the place itself."""
+    planned = 0
+    for site in harder_sites(case.site):
+        found = _begun(kind, replace(case, site=site), "cheapest", ("", None), priced)
+        planned += found.planned
+        if found.spec is None:
+            continue
+        made = kind.plan(case.of(found.spec))
+        if not buildable(with_ratings(made, found.spec.ratings)):
+            continue
+        if _begun(kind, case, "cheapest", ("", None), priced).spec == found.spec:
+            return Began(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
+        return Began(spec=found.spec, plan=made, planned=planned)
+    return Began(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")
+
+
+def starts_of(job: Job, structure_id: str) -> Starts:
+    """The ways of a structure's kind.
+
+    Raises:
+        InputError: Its kind has none.
+    """
+    kind = kind_in(job, structure_id)
+    if kind.starts is None:
+        raise InputError("structure", f"There are no ways to start {kind.many} from")
+    return kind.starts
+
+
+def kept_habit(job: Job, structure_id: str) -> Any:
+    """What a crew keeps of a structure of a job as its habit.
+
+    Raises:
+        InputError: Malformed input, a kind without habits, or nothing to keep.
+    """
+    ways, case = starts_of(job, structure_id), case_of(job, structure_id)
+    with at_its_field(job, structure_id):
+        return ways.habit_of(case.spec, plan_case(case))
+
+
+def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
+    """What was chosen and the gust it stands up to, in a sentence for quote and site sheets; empty where no kind's strength is."""
+    kind, case = kind_in(job, structure_id), case_of(job, structure_id)
+    if kind.starts is None:
+        return ""
+    strength = kind.strength(case, plan)
+    chosen = (
+        "Built as calculated"
+        if plan.built_on is Basis.RECKONED
+        else f"Built as crews usually do, signed by {plan.accepted}"
+    )
+    if strength is None:
+        gap = next(
+            (gap_named(one, plan.school) for one in plan.not_covered if one.basis is Basis.RECKONED and not one.crew),
+            "",
+        )
+        why = f"{gap} is not checked" if gap else "no wind is calculated here"
+        return f"{chosen}: {state_label(state(plan))}. Its wind rating is not known: {why}"
+    if not strength.gust_m_per_s:
+        return f"{chosen}: {state_label(state(plan))}. It fails without wind: {strength.gives}"
+    speed = strength.gust_m_per_s
+    gust = f"a 3-second gust of {speed:.0f} m/s ({speed / MPH:.0f} mph): {strength.says}"
+    first = f"; fails first: {strength.gives}" if strength.gives else ""
+    return f"{chosen}: {state_label(state(plan))}. Wind rating: {gust}{first}"
+
+
+def _start(job: Job, case: Case, began: Began, which: str, says: str) -> Start:
+    assert began.plan is not None
+    # What a maker rated counts here as it does once it is taken: one state everywhere.
+    plan, now = with_ratings(began.plan, began.spec.ratings), case_of(job, case.spec.id).spec
+    gust = kind_of(case.spec).strength(case, plan)
+    holes = [volumes(footing).concrete_m3 for footing in plan.footings]
+    needed = bags(holes, bag_yield_m3(job.yard.bag), job.yard.concrete_allowance_ratio)
+    names = [f.name for f in fields(case.spec)]
+    values = [(name, getattr(case.spec, name)) for name in names if getattr(case.spec, name) != getattr(now, name)]
+    now_state = state(plan)
+    if which == "cheapest" and now_state in OPEN:
+        says = "Lowest cost found, with ratings or figures to answer"
+    return Start(
+        which=which,
+        says=says,
+        change=tuple(values),
+        state=now_state,
+        headline=headline(plan),
+        price=quick_price(plan, job.yard),
+        posts=len(plan.footings),
+        bags=needed.in_all,
+        hours=hours(plan, job.quote),
+        gust_m_per_s=gust.gust_m_per_s if gust else None,
+        gust=gust.says if gust else "",
+        gives=gust.gives if gust else "",
+        planned=began.planned,
+    )

@@ -1,0 +1,113 @@
+"""Posts of three plies: two outer sticks on a thinner core, in whose pocket a beam may lie.
+
+Credited: the outer plies' own stiffness the strong way; the weak way each ply on its own, as screws join nothing stiffly. Squeezed,
+each outer ply stands alone with its half: the rules for built-up columns want equal plies.
+"""
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from steady.catalog.items import Stick
+from steady.data.checks import SLENDERNESS
+from steady.design_codes.requests import Wood
+from steady.design_codes.results import given_step
+from steady.errors import OutsideScope
+from steady.layout.canopy import Laminated, laminated
+from steady.structures.bending_check import Asked, check_bends
+from steady.structures.canopy.lateral_system import Stand, Swayed, check_loaded, check_post
+from steady.structures.check_collector import Findings
+from steady.value_objects import value
+
+MEND = "a solid post of the yard: plies that screws join are outside the code's rules for built-up columns"
+OUTER = 2
+
+
+@value
+class BuiltUp:
+    """An outer stick on either side of a core, their middles in line."""
+
+    outer: Stick
+    core: Stick
+
+    @property
+    def section(self) -> Laminated:
+        """Its plies together. Source: the sum `post.built_up`."""
+        outer, core = self.outer, self.core
+        return laminated(
+            (outer.thickness_m, core.thickness_m, outer.thickness_m), (outer.width_m, core.width_m, outer.width_m)
+        )
+
+    def as_stick(self) -> Stick:
+        """What stands there, for places and weight: as thick as its plies, as wide as the outer ones, as heavy as all of them."""
+        outer, found = self.outer, self.section
+        heavy = OUTER * outer.thickness_m * outer.width_m * outer.density_kg_per_m3
+        heavy += self.core.thickness_m * self.core.width_m * self.core.density_kg_per_m3
+        return replace(
+            outer,
+            thickness_m=found.thickness_m,
+            density_kg_per_m3=heavy / (found.thickness_m * outer.width_m),
+            says=f"two {outer.says} on a core of {self.core.says}",
+        )
+
+
+def credited(wood: Wood, across: bool) -> Wood:
+    """The outer plies as they bend: on edge, or each on its own flat where the roof sways across them."""
+    return replace(wood, plies=OUTER, flat=across)
+
+
+def check_plies(found: Findings, about: str, stand: Stand, down_n: float, swayed: Swayed) -> None:
+    """Outer plies bent as the roof sways; squeezed and bent, one of them with half of both, the strong way alone."""
+    u = found.book.units
+    moment = given_step(
+        "M_s",
+        swayed.moment_n_m / u.moment_n_m,
+        u.moment,
+        "statics",
+        f"in the post, {swayed.way}; the outer plies take it",
+    )
+    one = check_bends(
+        found.book,
+        stand.post,
+        (moment, "wind"),
+        Asked("post.bending", about, f"wind {swayed.way}"),
+        "thicker outer plies",
+    )
+    found.take(one)
+    name = "post.combined_axial_and_bending"
+    if stand.post.flat:
+        why = "built-up posts that bend across their plies while they are squeezed are outside the code's rules"
+        found.gap(name, about, OutsideScope(why, MEND))
+        return
+    half = replace(swayed, moment_n_m=swayed.moment_n_m / OUTER)
+    _by_ply(found, name, about, lambda: check_post(found, about, _one_ply(stand), down_n / OUTER, half))
+
+
+def check_plies_loaded(found: Findings, about: str, stand: Stand, down_n: float, length_m: float) -> None:
+    """One outer ply under half of what comes down on a still day."""
+    _by_ply(
+        found,
+        "post.axial_compression",
+        about,
+        lambda: check_loaded(found, about, _one_ply(stand), down_n / OUTER, length_m),
+    )
+
+
+def _one_ply(stand: Stand) -> Stand:
+    return replace(stand, post=replace(stand.post, plies=1, flat=False))
+
+
+def _by_ply(found: Findings, name: str, about: str, check: Callable[[], None]) -> None:
+    """A check of one ply; where the school refuses it, what is built instead."""
+    check()
+    # One ply alone may be more slender than a code lets a column be; what the plies are together, no rule here tells.
+    slender = [c for c in found.checks if (c.key, c.about) == (name + SLENDERNESS, about)]
+    found.checks[:] = [c for c in found.checks if c not in slender]
+    for one in slender:
+        says = f"the slenderness is {one.demand.value:.0f}, over {one.limit.value:.0f}"
+        found.gap(name, about, OutsideScope(says, MEND))
+    found.not_covered = [
+        replace(gap, reason=f"ply by ply: {gap.reason}", would_have_to_change=MEND)
+        if (gap.key, gap.about) == (name, about) and not gap.reason.startswith("ply by ply")
+        else gap
+        for gap in found.not_covered
+    ]

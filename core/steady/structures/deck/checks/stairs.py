@@ -1,0 +1,291 @@
+"""A deck's flights: stairs asked for from its edges, what they bring to the rim, their guards, and their parts."""
+
+import math
+from dataclasses import field, replace
+
+from steady.design_codes.bending_members import Bent, check_member
+from steady.design_codes.results import Action, given_step
+from steady.errors import InputError, OutsideScope
+from steady.layout.outline import Edge
+from steady.plan.model import Check, NotCovered, Step
+from steady.structures.bending_check import Asked, check_bends
+from steady.structures.check_collector import said
+from steady.structures.deck.checks.findings import Found, Timber, joist_wood
+from steady.structures.deck.checks.guards import cap_of, rail_of
+from steady.structures.deck.checks.joists import factored
+from steady.structures.deck.layout.framing import Frame, height_of
+from steady.structures.deck.spec.deck import StairDesign
+from steady.structures.guard.calculate import GuardAsk, GuardFound, lever_m, reckon_guard
+from steady.structures.stair.calculate import StairAsk, StairFound, reckon_stair
+from steady.structures.wood import outdoors
+from steady.value_objects import value
+
+
+@value
+class Stair:
+    """A stair with the edge it leaves."""
+
+    design: StairDesign
+    edge: Edge
+    found: StairFound
+    guard: GuardFound = field(default_factory=GuardFound)
+
+
+def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
+    """What each edge keeps free for its stairs."""
+    found: dict[int, list[tuple[float, float]]] = {}
+    for stair in stairs:
+        design = stair.design
+        found.setdefault(stair.edge.index, []).append((design.at_m, design.at_m + design.width_m))
+    return found
+
+
+def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
+    """Every stair. Raises InputError, with the field."""
+    made = []
+    spec = found.spec
+    for number, design in enumerate(spec.stairs):
+        if design.edge >= len(frame.plan.edges):
+            raise InputError(f"stairs/{number}/edge", f"The outline has {len(frame.plan.edges)} edges, counted from 0")
+        edge = frame.plan.edges[design.edge]
+        if design.at_m + design.width_m > edge.length_m + 1e-6:
+            raise InputError(
+                f"stairs/{number}/at_m",
+                "The stair is wider than what is left of this edge: move it or make it narrower",
+            )
+        middle = edge.at(design.at_m + design.width_m / 2)
+
+        def drop_at(out_m: float, middle: tuple[float, float] = middle, edge: Edge = edge) -> float:
+            return height_of(spec, (middle[0] + edge.out[0] * out_m, middle[1] + edge.out[1] * out_m))
+
+        ask = StairAsk(
+            drop_at=drop_at,
+            width_m=design.width_m,
+            going_m=design.going_m,
+            riser_m=design.riser_m,
+            cut=design.cut,
+            spacing_m=design.spacing_m,
+            stringer=timber.stringer,
+            tread_m=timber.board.thickness_m,
+            open_risers=design.open_risers,
+        )
+        about = f"{spec.id}/stair/{design.id}"
+        try:
+            one = reckon_stair(ask, found.book, about)
+        except InputError as error:
+            raise InputError(f"stairs/{number}/{error.field}", error.message) from None
+        found.checks += one.checks
+        found.not_covered += one.not_covered
+        made.append(Stair(design=design, edge=edge, found=one))
+    return made
+
+
+def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[Stair]) -> None:
+    """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides."""
+    spec, book, floor = found.spec, found.book, found.load.floor
+    for stair in stairs:
+        one, about = stair.found, f"{spec.id}/stair/{stair.design.id}"
+        if one.run_m <= 0:
+            continue
+        half_m2 = stair.design.width_m * one.run_m / 2
+        dead_n, live_n = floor.dead_pa * half_m2, floor.live_pa * half_m2
+        along = abs(abs(stair.edge.out[0 if not frame.flip else 1]) - 1.0) < 1e-6
+        # Along a joist the flight hangs at that joist's middle; at the joists' ends between two of them.
+        span_m = min(stair.edge.length_m, frame.longest_span_m) if along else spec.spacing_m
+        each = 1.0 if along else 0.5
+        try:
+            checks = check_member(
+                book,
+                joist_wood(timber.joist, spec, spec.spacing_m),
+                Bent(
+                    span_m=span_m,
+                    load=floor.load,
+                    dead=_at_middle(dead_n * each, span_m),
+                    live=_at_middle(live_n * each, span_m),
+                ),
+                about=about,
+            )
+            found.members(
+                "rim_joist",
+                about,
+                tuple(item for item in checks if item.kind in ("bending", "shear")),
+                "under the stair",
+            )
+        except OutsideScope as refused:
+            found.gap("rim_joist.stair_load", about, refused)
+        demand = factored(found, dead_n / 2, live_n / 2, "R", "one stringer's end on the rim")
+        found.gap(
+            "stringer_hanger.capacity",
+            about,
+            OutsideScope(
+                f"no rating of the stringers' hangers is entered; each must hold {said(demand)}",
+                "the maker's number for one sloped hanger",
+            ),
+            crew=True,
+            needs=demand,
+        )
+        _stringers_bend(found, stair, timber, about)
+        _treads_bend(found, stair, timber, about)
+        if one.handrails:
+            _handrail(found, timber, about)
+
+
+def _stringers_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None:
+    """A stringer between rim and landing: what is left below its notches bends under its share of the flight."""
+    spec, floor, one, stick = found.spec, found.load.floor, stair.found, timber.stringer
+    notch_m = (
+        one.riser_m * stair.design.going_m / math.hypot(one.riser_m, stair.design.going_m) if stair.design.cut else 0.0
+    )
+    left_m = stick.width_m - notch_m
+    if left_m <= 0.02:
+        return  # the throat's own check says that nothing is left
+    share_m = stair.design.width_m / (one.stringers - 1)
+    wood = replace(joist_wood(stick, spec, spec.spacing_m), depth_m=left_m, shared=False)
+    dead, live = floor.dead_pa * share_m, floor.live_pa * share_m
+    try:
+        checks = found.check_member(
+            wood, span_m=one.run_m, about=about, dead=_spread(dead, one.run_m), live=_spread(live, one.run_m)
+        )
+    except (OutsideScope, ValueError) as refused:
+        reason = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a stick with values")
+        found.gap("stringer.bending", about, reason)
+        return
+    kept = tuple(item for item in checks if item.kind in ("bending", "shear"))
+    found.members("stringer", about, kept, "net section at notches" if stair.design.cut else "solid, run level")
+
+
+BRACKETS_M = 1.2
+"""A handrail's brackets stand at most so far apart, 4 ft [common practice]."""
+
+
+def _treads_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None:
+    """One board of a tread between two stringers under one person's foot."""
+    book, u, board = found.book, found.book.units, timber.board
+    span_m = (stair.design.width_m - timber.stringer.thickness_m) / (stair.found.stringers - 1)
+    point_n, source = book.stair_point_n
+    moment = Step(
+        symbol="M",
+        value=book.load_factor * point_n * span_m / 4 / u.moment_n_m,
+        unit=u.moment,
+        formula="k * P * L / 4",
+        inputs=(("k", book.load_factor, ""), ("P", point_n / u.force_n, u.force), ("L", span_m / u.span_m, u.span)),
+        source=f"statics: simple span; {source}",
+        says="one person on one board of a tread",
+    )
+    one = check_bends(
+        book,
+        outdoors(board, flat=True),
+        (moment, "floor"),
+        Asked("tread.bending", about, "one person"),
+    )
+    if isinstance(one, Check):  # where the wood has no strength, what treads of its thickness are sold for speaks
+        found.checks.append(one)
+
+
+def _handrail(found: Found, timber: Timber, about: str) -> None:
+    """A handrail between two brackets under a person who falls against it, and what each bracket must hold."""
+    book, u = found.book, found.book.units
+    try:
+        people = book.guard_load(found.dwelling_units)
+    except OutsideScope as refused:
+        found.gap("handrail.bending", about, refused)
+        return
+    push, span = people.factor * people.point_n / u.force_n, BRACKETS_M / u.span_m
+    moment = Step(
+        symbol="M",
+        value=push * span / 4,
+        unit=u.moment,
+        formula="P * L / 4",
+        inputs=(("P", push, u.force), ("L", span, u.span)),
+        source=f"statics: simple span; {people.source}",
+        says="horizontal point load, brackets at most 4 ft (1.2 m) apart",
+    )
+    _add(
+        found,
+        check_bends(
+            book,
+            outdoors(rail_of(timber), flat=True),
+            (moment, people.load),
+            Asked("handrail.bending", about, "between brackets"),
+        ),
+    )
+    force = given_step("P", push, u.force, people.source, "a person at a bracket")
+    found.gap(
+        "handrail_brackets.capacity",
+        about,
+        OutsideScope(
+            f"no rating of the brackets is entered; each must hold {said(force)}, the greatest distance between two 4 ft (1.2 m)",
+            "the maker's number for one bracket and its screws",
+        ),
+        crew=True,
+        needs=force,
+    )
+
+
+def _add(found: Found, one: Check | NotCovered) -> None:
+    if isinstance(one, Check):
+        found.checks.append(one)
+    else:
+        found.not_covered.append(one)
+
+
+def _spread(w_n_per_m: float, span_m: float) -> Action:
+    return Action(
+        moment_n_m=w_n_per_m * span_m**2 / 8, shear_n=w_n_per_m * span_m / 2, sag_n_m3=5 * w_n_per_m * span_m**4 / 384
+    )
+
+
+def _at_middle(load_n: float, span_m: float) -> Action:
+    return Action(moment_n_m=load_n * span_m / 4, shear_n=load_n, sag_n_m3=load_n * span_m**3 / 48)
+
+
+def reckon_stair_guards(found: Found, timber: Timber, stairs: list[Stair], guard: GuardFound) -> list[Stair]:
+    """A guard down both sides of every flight whose drop asks for one; its upper posts are the deck guard's where those stand."""
+    made = []
+    for stair in stairs:
+        sides = [(_side(stair, side, timber, guard), stair.found.rise_m, ()) for side in (0, 1)]
+        if stair.found.run_m < 3 * timber.guard_post.width_m:
+            made.append(stair)
+            continue
+        spec = found.spec
+        ask = GuardAsk(
+            edges=tuple(sides),
+            post=timber.guard_post,
+            baluster=timber.baluster,
+            rail=cap_of(timber),
+            board=rail_of(timber),
+            spacing_max_m=spec.guard.spacing_max_m,
+            height_m=None,
+            lever_m=lever_m(spec.guard.lever_m, timber.joist.width_m),
+            anchor_rating_n=spec.guard.anchor_rating_n,
+            always=False,
+            boards_m=timber.board.thickness_m,
+            wet=spec.wet,
+            dwelling_units=found.dwelling_units,
+            slope_rad=stair.found.slope_rad,
+        )
+        one = reckon_guard(ask, found.book, f"{spec.id}/stair/{stair.design.id}/guard")
+        one.runs = [replace(run, shares_first=run.edge.length_m > stair.found.run_m + 1e-9) for run in one.runs]
+        found.checks += one.checks
+        found.not_covered += one.not_covered
+        made.append(replace(stair, guard=one))
+    return made
+
+
+def _side(stair: Stair, side: int, timber: Timber, guard: GuardFound) -> Edge:
+    """The line of posts down one side of a flight, level; it begins at the deck guard's post where one stands there."""
+    edge, design, half = stair.edge, stair.design, timber.guard_post.width_m / 2
+    along_m = design.at_m - half if side == 0 else design.at_m + design.width_m + half
+    stands = any(
+        run.edge.index == edge.index and any(abs(at - along_m) < 0.01 for at in run.posts_m) for run in guard.runs
+    )
+    back_m = timber.joist.thickness_m + timber.guard_post.width_m if stands else 0.0
+    x, y = edge.at(along_m)
+    way = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m)
+    away = (-way[0], -way[1]) if side == 0 else way
+    return Edge(
+        index=-1 - side,
+        start=(x - edge.out[0] * back_m, y - edge.out[1] * back_m),
+        end=(x + edge.out[0] * stair.found.run_m, y + edge.out[1] * stair.found.run_m),
+        out=away,
+    )

@@ -1,0 +1,137 @@
+"""Changes to a deck that might make it pass, pass for less, or leave more over: each is planned before it is offered."""
+
+from collections.abc import Iterator
+from dataclasses import fields, replace
+
+from steady.catalog.items import Stick, sold_with, stick, sticks
+from steady.design_codes.registry import rulebook
+from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.structure_type import Case
+from steady.units.units import FT, IN
+
+Change = tuple[tuple[str, object], ...]
+SPACINGS_M = {False: tuple(inches * IN for inches in (12, 16, 24)), True: (0.3, 0.4, 0.45, 0.6)}
+PLIES = (1, 2, 3, 4)
+
+
+def of_kind(role: str, like: Stick) -> list[Stick]:
+    """Sticks of a role on sale in the same schools, smallest first."""
+    return sorted(sold_with(like, role), key=lambda item: (item.species, item.grade, item.width_m))
+
+
+def changes(case: Case) -> Iterator[tuple[str, Change]]:
+    """Joists and their spacing, beams by plies and depth, posts; the wood's species stays as it is."""
+    spec = case.spec
+    yield from _low(spec)
+    yield from _guard_posts(case)
+    joist = stick(spec.joist, "joist", "joist")
+    same = [j for j in of_kind("joist", joist) if (j.species, j.grade) == (joist.species, joist.grade)]
+    posts = [p for p in of_kind("post", stick(spec.post, "post", "post"))]
+    post = stick(spec.post, "post", "post")
+    posts = [p for p in posts if p.species == post.species and p.width_m >= post.width_m]
+    for one in same:
+        for spacing_m in SPACINGS_M[joist.metric]:
+            for beam in (spec.beam, *(b.key for b in same if b.width_m >= one.width_m - 1e-9 and b.key != spec.beam)):
+                for plies in sorted({spec.plies, 2, 3}):
+                    wish: dict[str, object] = {"joist": one.key, "spacing_m": spacing_m, "beam": beam, "plies": plies}
+                    yield (
+                        _says(
+                            case,
+                            wish,
+                        ),
+                        _changed(spec, wish),
+                    )
+    for one in posts[1:]:
+        wish = {"post": one.key}
+        yield f"{one.says} posts", _changed(spec, wish)
+    if spec.attach != "ledger" and spec.bridge is None:
+        for upright in ("knee braces", "fixed posts"):
+            yield upright.capitalize(), _changed(spec, {"upright": upright})
+
+
+LOW_M = 0.65
+"""Under this a deck may be too low for its beams to stand under the joists [our own]."""
+
+
+def _low(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
+    """Ways to lie lower: joists between the beams, concrete flush with the ground, beams of the joists' own depth."""
+    if spec.bridge is not None or min(corner.height_m for corner in spec.outline) > LOW_M:
+        return
+    flush: dict[str, object] = {"seat": "flush", "pier_above_m": 0.0, "stand_off_m": min(spec.stand_off_m, 0.0254)}
+    yield "Joists hung between the beams, concrete flush with the ground", _changed(spec, flush)
+    low = {**flush, "beam": spec.joist}
+    yield "Beams as deep as the joists, joists hung between them, concrete flush with the ground", _changed(spec, low)
+    shallow = [
+        one
+        for one in of_kind("joist", stick(spec.joist, "joist", "joist"))
+        if one.width_m <= stick(spec.joist, "joist", "joist").width_m
+    ]
+    for one in sorted(shallow, key=lambda item: item.width_m):
+        for spacing_m in SPACINGS_M[one.metric]:
+            wish = {**flush, "joist": one.key, "beam": one.key, "spacing_m": spacing_m}
+            yield f"{one.says} for joists and beams, hung flush, concrete flush with the ground", _changed(spec, wish)
+
+
+GUARD_BAYS_M = {False: (5 * FT, 4 * FT, 3 * FT), True: (1.5, 1.2, 0.9)}
+"""Distances of guard posts that are tried, by feet or metric."""
+
+
+def _guard_posts(case: Case) -> Iterator[tuple[str, Change]]:
+    """Guard posts closer together: shorter rails, less on each post."""
+    guard = case.spec.guard
+    for bay_m in GUARD_BAYS_M[stick(case.spec.post, "post", "post").metric]:
+        if bay_m < guard.spacing_max_m - 1e-9:
+            yield (
+                f"Guard posts at most {case.tape.length(bay_m)} apart",
+                (("guard", replace(guard, spacing_max_m=bay_m)),),
+            )
+
+
+def _changed(spec: DeckSpec, wish: dict[str, object]) -> Change:
+    names = {field.name for field in fields(spec)}
+    return tuple((name, value) for name, value in wish.items() if name in names and getattr(spec, name) != value)
+
+
+def _says(
+    case: Case,
+    wish: dict[str, object],
+) -> str:
+    spec = case.spec
+    words = []
+    if wish["joist"] != spec.joist or wish["spacing_m"] != spec.spacing_m:
+        words.append(f"joists {sticks()[str(wish['joist'])].says} at {case.tape.length(float(str(wish['spacing_m'])))}")
+    if wish["beam"] != spec.beam or wish["plies"] != spec.plies:
+        words.append(f"beams of {wish['plies']} plies {sticks()[str(wish['beam'])].says}")
+    text = ", ".join(words)
+    return text[:1].upper() + text[1:] if text else "Current design"
+
+
+def at_home(spec: DeckSpec, school: str) -> DeckSpec:
+    """The deck with timbers that are on sale under a school: the first of each role where its own are not."""
+
+    def sold(key: str) -> bool:
+        return key in sticks() and school in sticks()[key].schools
+
+    metric = school != "us"
+
+    def first(role: str, key: str, nth: int = 0) -> str:
+        if sold(key) and sticks()[key].metric == metric:
+            return key
+        found = [
+            item.key
+            for item in sticks().values()
+            if item.role == role and school in item.schools and item.metric == metric
+        ]
+        return found[min(nth, len(found) - 1)] if found else key
+
+    if sold(spec.joist):
+        return spec
+    home = replace(
+        spec,
+        joist=first("joist", spec.joist, 2),
+        beam=first("joist", spec.beam, 4),
+        post=first("post", spec.post, 1),
+        board=first("decking", spec.board),
+        guard=replace(spec.guard, spacing_max_m=min(spec.guard.spacing_max_m, rulebook(school).guard_bay_m)),
+    )
+    return replace(home, spacing_m=0.4, board_gap_m=0.005, gravel_m=0.1, stand_off_m=0.025) if metric else home

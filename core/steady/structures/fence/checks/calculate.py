@@ -1,0 +1,111 @@
+"""The checks of a fence: each post's hold in the ground and bending, each bay's rails sideways and downward.
+
+Gate leaves bring their own checks, and their pull to the posts that carry them. Nothing is said to pass for public use.
+"""
+
+import math
+
+from steady.plan.model import Basis, NotCovered
+from steady.structures.check_collector import PUBLIC
+from steady.structures.fence.checks.arches import Standing
+from steady.structures.fence.checks.clearances import base_boards
+from steady.structures.fence.checks.fasteners import HoldReckoner
+from steady.structures.fence.checks.findings import Reckoning, Still, gap
+from steady.structures.fence.checks.gates import Hanging, pulls, slams
+from steady.structures.fence.checks.posts import PostReckoner, Sides
+from steady.structures.fence.checks.rails import RailReckoner
+from steady.structures.fence.layout.stations import SetOut
+from steady.structures.fence.layout.tops import tops
+from steady.structures.fence.spec.case import FenceCase
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.gate.arch import ArchFound
+from steady.structures.gate.calculate import LeafFound
+
+KEPT_MORE = 20
+"""So many more than a line has posts are kept of what alike ones came to [our own]."""
+BEND_RAD = 0.02
+"""A turn under this is straight on [our own]."""
+
+
+def sides_of(spec: FenceSpec, out: SetOut, index: int) -> Sides:
+    """Half of each neighbouring bay; a loop's first post carries half of its last bay, too."""
+    post = out.posts[index]
+    half_m = post.stick.width_m / 2
+    low_m, high_m = max(0.0, post.station_m - half_m), post.station_m + half_m
+    end_m = out.path.length_m
+    turn = 0.0
+    if index:
+        low_m = (out.posts[index - 1].station_m + post.station_m) / 2
+        turn = out.path.leg_at(post.station_m + 1e-6).heading_rad - out.posts[index - 1].leg.heading_rad
+    before = (low_m, post.station_m)
+    if not index and spec.closed:
+        before = ((out.posts[-2].station_m + end_m) / 2, end_m)
+        turn = out.path.legs[0].heading_rad - out.path.legs[-1].heading_rad
+    if index + 1 < len(out.posts):
+        high_m = (out.posts[index + 1].station_m + post.station_m) / 2
+    turn = math.remainder(turn, 2 * math.pi)
+    return Sides(before, (post.station_m, high_m), turn if abs(turn) > BEND_RAD else 0.0)
+
+
+def _extra_m(case: FenceCase, out: SetOut) -> dict[str, float]:
+    """How much more than the boards' own height stands to the wind at each post: base boards, and a straight top over a dip."""
+    spec, timber = case.spec, case.timber
+    found: dict[str, float] = {}
+    for bay in out.bays:
+        if bay.opening is not None:
+            continue
+        more_m = 0.0
+        if bay.line_m is not None:
+            more_m = max(bay.foot_m(spec.gap_m, p.station_m) - p.ground_m - spec.gap_m for p in (bay.start, bay.end))
+        if spec.infill.base == "base boards":
+            more_m += base_boards(case, bay, timber.board.width_m) * timber.board.width_m
+        for post in (bay.start, bay.end):
+            found[post.id] = max(found.get(post.id, 0.0), more_m)
+    return found
+
+
+def reckon(
+    case: FenceCase,
+    out: SetOut,
+    hangings: list[Hanging],
+    arches: list[Standing],
+    still: Still,
+) -> Reckoning:
+    """Reckon every post and bay of a fence."""
+    spec, book, loads = case.spec, case.book, still.loads
+    still.alike.forget(KEPT_MORE + len(out.posts))
+    found = Reckoning(book=case.book, alike=still.alike)
+    found.pulls = pulls(hangings)
+    found.slams = slams(hangings, book)
+    found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
+    found.rise_m = {post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()}
+    found.extra_m = _extra_m(case, out)
+    if loads.refused is not None:
+        found.not_covered.append(gap("fence.wind_load", spec.id, loads.refused))
+    found.not_covered.append(
+        NotCovered(
+            key="fence_span_table",
+            about=spec.id,
+            basis=Basis.TABLE,
+            reason=f"{book.title} has no prescriptive table for fences",
+            would_have_to_change="nothing: use the calculation",
+        )
+    )
+    posts = PostReckoner(case, loads, found)
+    for index, post in enumerate(out.posts):
+        if post.kind != "closing":
+            posts.reckon(post, sides_of(spec, out, index))
+    rails = RailReckoner(case, loads, found)
+    holds = HoldReckoner(case, loads, found)
+    for bay in out.bays:
+        if bay.opening is None:
+            rails.reckon(bay)
+            holds.reckon(bay)
+    brought_by: list[LeafFound | ArchFound] = [hanging.found for hanging in hangings]
+    brought_by += [item.found for item in arches]
+    for brought in brought_by:
+        found.checks += brought.checks
+        found.not_covered += brought.not_covered
+    if case.site.use == "public":
+        found.nothing_said(spec.id, PUBLIC)
+    return found

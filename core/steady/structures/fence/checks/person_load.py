@@ -1,0 +1,37 @@
+"""A person leaning on a fence: how hard, and who asks for it."""
+
+from steady.design_codes.results import given_step, si
+from steady.plan.model import Asks, Step
+from steady.structures.fence.spec.case import FenceCase
+from steady.structures.fence.spec.fence import FenceSpec
+
+
+def leaning_asks(spec: FenceSpec) -> Asks:
+    """A person on a fence is advice; beside a drop the fence is a guard and the code asks; a crew may take the advice in."""
+    if spec.guards_drop:
+        return Asks.CODE
+    return Asks.CREW if "a person leaning" in spec.own_limits else Asks.ADVICE
+
+
+def leaning(case: FenceCase) -> tuple[float, Step]:
+    """The push of a person on the fence's top, at the school's design level (N).
+
+    Beside a drop it is the code's own guard load: the point, or the line load over a bay's width where that is more.
+    """
+    spec, book = case.spec, case.book
+    u, guard = book.units, book.guard_load()
+    if spec.guards_drop:
+        push_n = max(guard.point_n, guard.line_n_per_m * spec.bay_max_m) * guard.factor
+        step = given_step(
+            "P_g", push_n / u.force_n, u.force, guard.source, "the code's load on a guard, at design level"
+        )
+        return push_n, step
+    given = given_step(
+        "P_p",
+        spec.lean_n / u.force_n,
+        u.force,
+        "practice: a person leaning on the top; no clause asks it of fences",
+        "a person leaning on the top",
+    )
+    step = book.factored(given, "P_d")
+    return si(step), step

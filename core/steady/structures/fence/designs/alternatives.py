@@ -1,0 +1,151 @@
+"""Ways to build one fence beside each other: how its bays are spaced, and what closes them."""
+
+import itertools
+from collections.abc import Iterator
+from dataclasses import replace
+from typing import get_args
+
+from steady.errors import InputError
+from steady.plan.model import Plan
+from steady.plan.results import gap_named, gaps, governing, named, result, state
+from steady.structures.fence.checks.foundations import foot_ways
+from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.spec.feet import FootKind
+from steady.structures.fence.spec.fence import Style
+from steady.structures.fence.spec.presets import closed_with
+from steady.structures.manufacturer_ratings import with_ratings
+from steady.structures.option import Change, Choice
+from steady.structures.structure_type import Case
+from steady.units.show import Tape
+
+BAYS = ("fewest posts", "equal", "nudged")
+STYLES: tuple[Style, ...] = get_args(Style)
+CLOSES = ("infill", "bays", "rail_laid")
+FEET = get_args(FootKind)
+
+
+def ways(case: Case) -> Iterator[Choice]:
+    """Each way planned whole: posts and bays it takes, and whether it passes. A way that cannot be built says why."""
+    spec = case.spec
+    bays = BAYS if spec.bays in BAYS else (*BAYS, spec.bays)
+    for name in bays:
+        change: Change = (("bays", name),)
+        yield _choice(
+            "bays",
+            name,
+            change,
+            spec.bays == name,
+            case,
+        )
+    for style in STYLES:
+        made = closed_with(spec, style)
+        change = tuple(
+            (field, getattr(made, field)) for field in CLOSES if getattr(made, field) != getattr(spec, field)
+        )
+        yield _choice(
+            "styles",
+            style,
+            change,
+            spec.infill.style == style,
+            case,
+        )
+    for foot in FEET:
+        yield _choice(
+            "feet",
+            foot,
+            (("foot", foot),),
+            spec.foot == foot,
+            case,
+        )
+
+
+def _choice(
+    group: str,
+    name: str,
+    change: Change,
+    chosen: bool,
+    case: Case,
+) -> Choice:
+    tape = case.tape
+    lasts = foot_ways()[name].durability if group == "feet" else LASTS.get(name, "")
+    try:
+        made = with_ratings(plan_fence(case.of(replace(case.spec, **dict(change)))), case.spec.ratings)
+    except InputError as error:
+        return Choice(
+            group=group, says=name, change=(), whole="fail", why=error.message, use=0.0, chosen=chosen, lasts=lasts
+        )
+    whole, why, use = _fares(made)
+    worst = governing(made)
+    exact = worst is not None and result(worst) == "at_limit"
+    says = (
+        _says(made, name, tape)
+        if group == "bays"
+        else _closes(made, name)
+        if group == "styles"
+        else _stands(made, tape)
+    )
+    return Choice(
+        group=group,
+        says=says,
+        change=() if chosen else change,
+        exact=exact,
+        whole=whole,
+        why=why,
+        use=use,
+        chosen=chosen,
+        lasts=lasts,
+    )
+
+
+LASTS = {
+    "butted": "Boards shrink to a gap; no air, so wet longest at the rails",
+    "even gaps": "Dries well; boards are changed one by one",
+    "board on board": "Wet between the laps; two layers to look after",
+    "both faces": "Air on both sides of every board",
+    "slats": "Dries well; thin slats bow over long bays",
+    "louvres": "Water lies on flat blades: slope them, finish the upper edges",
+    "bought panels": "As long as its maker says; changed whole",
+    "stock panels": "Galvanised wire outlasts the posts",
+    "wire mesh": "Galvanised; strained again every few years",
+}
+"""How a style stands up to the years [common practice]."""
+
+
+def _stands(made: Plan, tape: Tape) -> str:
+    if not made.footings:
+        return "no posts of its own"
+    deepest = max(made.footings, key=lambda footing: footing.hole_m)
+    dug = f"holes to {tape.length(deepest.hole_m)}" if deepest.hole_m > 0 else "no holes"
+    return f"{deepest.kind}: {dug}"
+
+
+def _says(made: Plan, name: str, tape: Tape) -> str:
+    at = [mark.station_m for mark in made.marks]
+    widths = sorted({round(b - a, 4) for a, b in itertools.pairwise(at)})
+    longest = tape.length(widths[-1]) if widths else ""
+    alike = "all bays alike" if len(widths) == 1 else f"{len(widths)} different bays"
+    return f"{name}: {len(at)} posts, {alike}, the longest {longest}"
+
+
+def _closes(made: Plan, name: str) -> str:
+    boards, rails, wires, panels = (
+        sum(part.count for part in made.parts if part.role == role) for role in ("board", "rail", "wire", "panel")
+    )
+    mass = sum(part.mass_kg * part.count for part in made.parts)
+    what = (
+        f"{boards} boards, {rails} rails" if boards else f"{rails} {name if name in ('slats', 'louvres') else 'rails'}"
+    )
+    if wires or panels:
+        what = f"{panels} panels" if panels else f"{wires} lengths of wire"
+    return f"{name}: {what}, {mass:.0f} kg"
+
+
+def _fares(made: Plan) -> tuple[str, str, float]:
+    worst, now = governing(made), state(made)
+    use = worst.use if worst else 0.0
+    if now == "conflict":
+        return now, made.conflicts[0], use
+    if now in ("not_checked", "to_answer"):
+        found = gaps(made)
+        return now, gap_named(found[0], made.school) if found else "nothing could be calculated", use
+    return now, named(worst, made.school) if worst else "", use

@@ -1,0 +1,424 @@
+"""Where a new fence starts from: as it is usually built here, and the cheapest that the code's wind passes."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le, MaxLen
+
+from steady.catalog.items import Stick, same_wood, stick, sticks
+from steady.data.loader import Row, table
+from steady.errors import InputError, OutsideScope
+from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
+from steady.plan.connectors import reach
+from steady.plan.model import Basis, Check, Plan
+from steady.plan.results import buildable, fails, gaps, hardest, named
+from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
+from steady.structures.fence.designs.single_changes import GAPS_M
+from steady.structures.fence.layout.infill import BOARDED, rows
+from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.spec.case import FenceCase
+from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
+from steady.structures.structure_type import Case
+from steady.structures.wind_site import place_of
+from steady.units.units import FT
+from steady.value_objects import value
+
+Change = dict[str, object]
+BAYS_M = {False: tuple(feet * FT for feet in (8, 7, 6, 5, 4)), True: (2.4, 2.1, 1.8, 1.5, 1.2)}
+"""Bays that are looked through, by feet or metric."""
+NOBODY = "nobody yet"
+"""Who has put a name to the habit before the crew does."""
+
+
+@dataclass(slots=True)
+class Search:
+    """What was looked through, and the cheapest that passes; `why`: the sentence where none does.
+
+    `unmade`: kinds of its joints that no fixing on the list makes.
+    """
+
+    planned: int = 0
+    spec: FenceSpec | None = None
+    plan: Plan | None = None
+    price: float = 0.0
+    unmade: int = 0
+    why: str = ""
+
+    def beaten_by(self, unmade: int, price: float, posts: int) -> bool:
+        """Whether a design that passes ranks before what was found: a joint that nothing on the list makes ranks after any."""
+        if self.plan is None:
+            return True
+        return (unmade, price, posts) < (self.unmade, self.price, len(self.plan.footings))
+
+
+@value
+class CrewHabit:
+    """How one crew usually builds a fence: what it kept of one that it built so."""
+
+    post: Annotated[str, MaxLen(100)]
+    rail: Annotated[str, MaxLen(100)]
+    rails_count: Annotated[int, Ge(2), Le(4)]
+    rail_laid: Literal["on edge", "flat", "between, on edge"]
+    bay_max_m: Annotated[float, Ge(0.3), Le(6)]
+    embedment_m: Annotated[float, Ge(0.1), Le(3.6)]
+    hole_width_m: Annotated[float, Ge(0.08), Le(1.5)]
+
+
+def habit_of(spec: FenceSpec, plan: Plan) -> CrewHabit:
+    """What a crew keeps of a fence: its sticks, its bay and its usual hole.
+
+    Raises:
+        InputError: A fence whose posts stand in no hole.
+    """
+    line = [footing for footing in plan.footings if footing.embedment_m > 0]
+    if not line:
+        raise InputError("foot", "No post of this fence stands in a hole: there is no depth to keep")
+    depths = sorted(footing.embedment_m for footing in line)
+    widths = sorted(footing.hole_width_m for footing in line)
+    return CrewHabit(
+        post=spec.post,
+        rail=spec.rail,
+        rails_count=spec.rails_count,
+        rail_laid=spec.rail_laid,
+        bay_max_m=spec.bay_max_m,
+        embedment_m=min(3.6, depths[len(depths) // 2]),
+        hole_width_m=min(1.5, widths[len(widths) // 2]),
+    )
+
+
+def as_crew(spec: FenceSpec, habit: CrewHabit, accepted_by: str = NOBODY) -> FenceSpec:
+    """The fence as the crew usually builds it; its checks say what they say, and a name signs it without making it pass."""
+    boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
+    rails: dict[str, object] = (
+        {"rail": habit.rail, "rails_count": habit.rails_count, "rail_laid": habit.rail_laid} if boarded else {}
+    )
+    return replace(
+        spec,
+        post=habit.post,
+        end_post=None,
+        gate_post=None,
+        bay_by_strength=False,
+        hole_width_m=None,
+        bay_max_m=spec.bay_max_m if spec.bays == "panels" or not boarded else habit.bay_max_m,
+        built_on=Basis.PRACTICE,
+        practice=PracticeDetail(
+            embedment_m=habit.embedment_m,
+            hole_width_m=habit.hole_width_m,
+            accepted_by=accepted_by,
+            why="as our crew usually builds it",
+        ),
+        **rails,  # type: ignore[arg-type]
+    )
+
+
+def usual_here(case: Case, accepted_by: str = NOBODY) -> FenceSpec:
+    """The fence as crews usually build it under a school: bay, post, rails, the depth of habit and frost.
+
+    It is built on practice: its checks say what they say, and a name signs it without making it pass.
+
+    Source: common practice, by school and height (data/fence_habits.csv).
+    """
+    spec: FenceSpec = case.spec
+    row = _habit(case.book.key, spec.height_m)
+    top_m = spec.height_m + spec.gap_m
+    step_m = spec.depth_step_m
+    post = sticks()[row.text["post"]]
+    deep_m = rounded_up_m(max(row.number("embedment_m"), habit_m(top_m), case.site.frost_m), step_m)
+    boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
+    rails = (
+        {"rail": row.text["rail"], "rails_count": int(row.text["rails"]), "rail_laid": row.text["laid"]}
+        if boarded
+        else {}
+    )
+    panels = spec.bays == "panels"
+    return replace(
+        spec,
+        post=post.key,
+        end_post=None,
+        gate_post=None,
+        bay_max_m=spec.bay_max_m if panels or not boarded else row.number("bay_m"),
+        bay_by_strength=False,
+        hole_width_m=None,
+        built_on=Basis.PRACTICE,
+        practice=PracticeDetail(
+            embedment_m=min(3.6, deep_m),
+            hole_width_m=hole_width_m(post.width_m),
+            accepted_by=accepted_by,
+            why="as it is usually built here",
+        ),
+        **rails,  # type: ignore[arg-type]
+    )
+
+
+def _habit(school: str, height_m: float) -> Row:
+    rows = [row for row in table("fence_habits") if row.text["school"] == school]
+    row = next((row for row in rows if height_m <= row.number("to_m") + 1e-9), None)
+    if row is None:
+        raise OutsideScope(
+            "no habit of building fences this high is entered for this code",
+            "lay it out, or ask for the cheapest that passes",
+        )
+    return row
+
+
+def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
+    """The cheapest fence of the same height, line and infill that passes: then the fewest posts.
+
+    Looked through: frames of its leaves,
+    line posts, end posts and gate posts of the yard's sizes, bays, rails by size, laying and number, bays that a
+    rail runs over, augers; gaps between butted boards only where nothing passes closed. Never its line, its height or its gates:
+    a return that takes wind off an end is an option that one asks for. First, for every bay, the smallest posts that pass and the
+    lightest rails that pass; then each bay's pair is planned whole and `priced`.
+    """
+    spec: FenceSpec = case.spec
+    try:
+        case.book.velocity_pressure(place_of(case.site), spec.height_m)
+    except (InputError, OutsideScope):
+        # Without the place's wind nothing can pass: nothing is searched.
+        return Search(why="The wind of this place is not known: enter it under Ground, then ask again")
+    base: FenceSpec = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
+    base = stiffer_leaves(case, base)
+    look = _Looking(case=case, base=base, plan=lambda like: plan_fence(case.of(like)), priced=priced)
+    posts = same_wood(stick(spec.post, "post", "post"), "post")
+    rails = same_wood(stick(spec.rail, "rail", "rail"), "rail")
+    for bay_m in _bays(case):
+        bay: Change = {} if spec.bays == "panels" else {"bay_max_m": bay_m}
+        chosen = _smallest_posts(look, bay, _stiffest(spec, rails), posts)
+        if chosen is not None:
+            _lightest_rails(look, chosen, rails)
+    found = look.found
+    _augers_and_runs(look, spec)
+    if found.spec is None and spec.infill.style == "butted":
+        # What the client looks at is changed only where nothing passes closed.
+        metric = sticks()[spec.post].metric if spec.post in sticks() else case.book.metric
+        gaps_m = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[metric])
+        opened = cheapest(case.of(replace(spec, infill=gaps_m)), priced)
+        opened.planned += found.planned
+        if opened.spec is not None:
+            return opened
+        found.planned = opened.planned
+    if found.spec is None:
+        sizes = f"{posts[0].says} to {posts[-1].says}"
+        bays = _bays(case)
+        tape = case.tape
+        reach = f"bays of {tape.length(bays[0])} to {tape.length(bays[-1])}"
+        closest = (
+            f"; the closest fails by {look.nearest[1]}, {look.nearest[0]:.2f} of its limit" if look.nearest[1] else ""
+        )
+        if not closest and look.clash:
+            closest = f"; {look.clash[0].lower()}{look.clash[1:]}"
+        found.why = (
+            f"None of {found.planned} designs passes here: {sizes}, {reach}, every rail of the yard{closest}. A lower or more open "
+            "fence, or a return at its free ends, takes less wind"
+        )
+    return found
+
+
+def stiffer_leaves(case: Case, spec: FenceSpec) -> FenceSpec:
+    """The fence with the lightest gate frames of its wood that hold the wind; where and how wide a gate is stays as it was.
+
+    A frame that already holds stays; where none does, the strongest is kept and its check says so.
+    """
+    if not spec.openings:
+        return spec
+    for opening in spec.openings:
+        now = stick(opening.leaf.frame, "rail", "frame")
+        area = now.width_m * now.thickness_m
+        frames = [one for one in same_wood(now, "rail") if one.width_m * one.thickness_m > area + 1e-9]
+        single = opening.leaf.latches_count
+        # A second latch costs less than a heavier frame.
+        for frame, latches in ((now, single), (now, 2), *((one, 2) for one in frames)):
+            spec = _framed(spec, opening.id, frame.key, latches)
+            try:
+                made = plan_fence(case.of(spec))
+            except InputError:
+                break
+            about = f"{spec.id}/gate/{opening.id}"
+            if any(fails([check]) for check in made.checks if check.about == about and check.key in FRAME_CHECKS):
+                continue
+            latch = [gap for gap in made.not_covered if gap.about == about and gap.key == "latch.capacity_wind"]
+            if all(reach(made, gap) == "ordinary" for gap in latch):
+                break
+    return spec
+
+
+def _framed(spec: FenceSpec, opening: str, frame: str, latches: int) -> FenceSpec:
+    made = (
+        replace(one, leaf=replace(one.leaf, frame=frame, latches_count=latches)) if one.id == opening else one
+        for one in spec.openings
+    )
+    return replace(spec, openings=tuple(made))
+
+
+FRAME_CHECKS = frozenset({"gate_latch_upright.bending_wind", "gate_upright.bending_wind", "gate_rail.bending_wind"})
+"""Checks of a leaf that a stronger frame passes."""
+
+
+@dataclass(slots=True, kw_only=True)
+class _Looking:
+    """A search under way: what it starts from, how it plans and prices, what it found, the closest failure, a conflict."""
+
+    case: Case
+    base: FenceSpec
+    plan: Callable[[FenceSpec], Plan]
+    priced: Callable[[Plan], float]
+    found: Search = field(default_factory=Search)
+    nearest: tuple[float, str] = (float("inf"), "")
+    clash: str = ""
+
+    def tried(self, change: Change, like: FenceSpec | None = None) -> Plan | None:
+        """The plan of a change; None where it cannot be laid out."""
+        self.found.planned += 1
+        try:
+            return self.plan(replace(like or self.base, **change))  # type: ignore[arg-type]
+        except InputError:
+            return None
+
+    def failed(self, trial: Plan | None, where: str) -> None:
+        """Remembers the closest of those that fail, and what stood in the way of those that cannot be built."""
+        if trial is not None and trial.conflicts:
+            self.clash = self.clash or trial.conflicts[0]
+            return
+        worst = _worst(trial, where)
+        if worst is not None and 1 < worst.use < self.nearest[0]:
+            self.nearest = worst.use, named(worst)
+
+    def unmade(self, spec: FenceSpec) -> int:
+        """Kinds of joints at the rails that no fixing on the list makes."""
+        case = FenceCase.of_case(self.case.of(spec))
+        lie = rows(spec, case.timber.rail)
+        end, board = joints_of_rails(case)
+        wanted = [] if bought_ends(spec, lie) or not lie.count else [end]
+        wanted += [board] if spec.infill.style in BOARDED else []
+        return sum(pick(joint, stainless=spec.weather == "ice and salt").item is None for joint in wanted)
+
+    def keep(self, spec: FenceSpec, trial: Plan, price: float) -> None:
+        """The best so far."""
+        self.found.spec, self.found.plan, self.found.price = spec, trial, price
+        self.found.unmade = self.unmade(spec)
+
+
+def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[Stick]) -> Change | None:
+    """The smallest line posts that hold, then the smallest end posts beside them, under the stiffest rails."""
+    openings = bool(look.base.openings)
+    strong = posts[-1].key
+    for k, post in enumerate(posts):
+        trial = look.tried(
+            {**bay, **stiffest, "post": post.key, "end_post": strong, "gate_post": strong if openings else None}
+        )
+        if trial is None or not _holds(trial, "/post/"):
+            look.failed(trial, "/post/")
+            continue
+        for end in posts[k:]:
+            ends: Change = {
+                "post": post.key,
+                "end_post": None if end is post else end.key,
+                "gate_post": end.key if openings and end is not post else None,
+            }
+            trial = look.tried({**bay, **stiffest, **ends})
+            if trial is not None and _holds(trial, "/post/"):
+                return {**bay, **_untied(look, {**bay, **stiffest}, ends, posts[k:])}
+    return None
+
+
+def _untied(look: _Looking, like: Change, ends: Change, posts: list[Stick]) -> Change:
+    """End posts as small as hold by themselves, where only gate posts need to be larger; then gate posts likewise."""
+    if ends["gate_post"] is None:
+        return ends
+    for name in ("end_post", "gate_post"):
+        for smaller in posts:
+            if smaller.key == ends[name]:
+                break
+            tied: Change = {**ends, name: None if smaller is posts[0] and name == "end_post" else smaller.key}
+            trial = look.tried({**like, **tied})
+            if trial is not None and _holds(trial, "/post/"):
+                ends = tied
+                break
+    return ends
+
+
+def _lightest_rails(look: _Looking, chosen: Change, rails: list[Stick]) -> None:
+    """The lightest rails that pass on those posts, kept where they come to less than what was found."""
+    found = look.found
+    for lighter in _rails(look.base, rails):
+        trial = look.tried({**chosen, **lighter})
+        if trial is None:
+            continue
+        if not buildable(trial):
+            look.failed(trial, "/")
+            continue
+        price = look.priced(trial)
+        like: FenceSpec = replace(look.base, **{**chosen, **lighter})  # type: ignore[arg-type]
+        unmade = look.unmade(like)
+        if found.beaten_by(unmade, price, len(trial.footings)):
+            look.keep(like, trial, price)
+        if not unmade:
+            return
+
+
+def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
+    """The fence as it is; other augers, and rails over more bays, for what was found, where they pass for less."""
+    found, base = look.found, look.base
+    tries: list[Change] = [{}, {"hole_width_m": None}]
+    tries += [{"hole_width_m": auger} for auger in _augers(found.spec or base)]
+    boarded_on_face = (found.spec or base).rail_laid == "on edge" and spec.infill.style in BOARDED
+    tries += [{"rail_bays": many} for many in (2, 3) if boarded_on_face and many != spec.rail_bays]
+    for change in tries:
+        like = base if not change else found.spec
+        if like is None or (change and all(getattr(like, name) == value for name, value in change.items())):
+            continue
+        trial = look.tried(change, like)
+        if trial is None:
+            continue
+        price = look.priced(trial)
+        changed: FenceSpec = replace(like, **change)  # type: ignore[arg-type]
+        if buildable(trial) and found.beaten_by(look.unmade(changed), price + 0.5, 0):
+            look.keep(changed, trial, price)
+
+
+def _augers(spec: FenceSpec) -> list[float]:
+    """The next auger up from three post widths."""
+    usual_m = hole_width_m(sticks()[spec.post].width_m)
+    return [auger for auger in AUGERS_M if usual_m + 1e-9 < auger <= 5 * sticks()[spec.post].width_m][:1]
+
+
+def _bays(case: Case) -> tuple[float, ...]:
+    spec = case.spec
+    if spec.bays == "panels":
+        return (spec.bay_max_m,)
+    metric = sticks()[spec.post].metric if spec.post in sticks() else case.book.metric
+    most_m = 2.4384 if spec.infill.style not in ("stock panels", "slats", "louvres") else spec.bay_max_m
+    return tuple(sorted({min(most_m, bay) for bay in (*BAYS_M[metric], spec.bay_max_m)}, reverse=True))
+
+
+def _stiffest(spec: FenceSpec, rails: list[Stick]) -> dict[str, object]:
+    return _rails(spec, rails)[-1]
+
+
+def _rails(spec: FenceSpec, rails: list[Stick]) -> list[dict[str, object]]:
+    """Rails to try, least wood first; what is not boards keeps its own."""
+    if spec.infill.style not in BOARDED:
+        return [{}]
+    laid = ("flat",) if spec.infill.style == "both faces" else ("flat", "on edge")
+    tried: list[tuple[float, dict[str, object]]] = [
+        (item.width_m * item.thickness_m * count, {"rail": item.key, "rails_count": count, "rail_laid": way})
+        for item in rails
+        for count in (2, 3, 4)
+        for way in laid
+        if spec.infill.style != "both faces" or item.key == spec.rail
+    ]
+    return [change for _, change in sorted(tried, key=lambda row: row[0])]
+
+
+def _holds(made: Plan, about: str) -> bool:
+    """Whether nothing about posts (or bays) fails or goes uncovered, and nothing clashes."""
+    if made.conflicts:
+        return False
+    if any(about in gap.about and not gap.crew and gap.would_have_to_change for gap in gaps(made)):
+        return False
+    return all(check.use <= 1 + 1e-9 for check in made.checks if about in check.about and check.counts)
+
+
+def _worst(made: Plan | None, about: str) -> Check | None:
+    return None if made is None else hardest([check for check in made.checks if about in check.about])

@@ -1,0 +1,119 @@
+"""A platform reckoned as a whole, and what this program does not answer for."""
+
+import math
+
+from steady.errors import OutsideScope
+from steady.plan.model import Part
+from steady.structures.check_collector import PUBLIC, Findings
+from steady.structures.floating_platform.buoyancy import Afloat, masses_of
+from steady.structures.floating_platform.checks.ramp import over_the_year, reckon_ramp
+from steady.structures.floating_platform.checks.stability import reckon_balance
+from steady.structures.floating_platform.checks.wood import reckon_joints, reckon_wood
+from steady.structures.floating_platform.layout import Laid, Sloped
+from steady.structures.floating_platform.spec import FloatSpec
+from steady.structures.structure_type import Case
+from steady.value_objects import value
+
+MOST_M2, MOST_PEOPLE = 25.0, 16
+"""A larger platform, or one for more people, is not a small private one [our own]."""
+
+
+@value
+class Built:
+    """What floats: the platform's own pieces, z from the barrels' underside, its ramp's, and what cannot be cut."""
+
+    laid: Laid
+    own: tuple[Part, ...]
+    ramp: tuple[Part, ...]
+    clashes: tuple[str, ...]
+
+
+@value
+class FloatFound:
+    """Everything reckoned. `wet` and `dry`: afloat with soaked and with dry wood; None: it sinks under its own weight."""
+
+    findings: Findings
+    laid: Laid
+    own: tuple[Part, ...]
+    clashes: tuple[str, ...]
+    dry: Afloat
+    wet: Afloat
+    draft_m: float
+    ramps: tuple[Sloped, ...]
+
+    @property
+    def dry_kg(self) -> float:
+        """What is turned over: frame, barrels and straps, dry."""
+        return math.fsum(part.mass_kg * part.count for part in self.own if part.role != "decking")
+
+
+def reckon_float(case: Case, built: Built) -> FloatFound:
+    """Reckon a platform.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    spec: FloatSpec = case.spec
+    found, laid, clashes = Findings(book=case.book), built.laid, list(built.clashes)
+    ramp_kg = math.fsum(part.mass_kg * part.count for part in built.ramp)
+    dry = Afloat(spec, laid, masses_of(spec, laid, built.own, ramp_kg))
+    wet = Afloat(spec, laid, masses_of(spec, laid, built.own, ramp_kg, spec.soaked_ratio))
+    try:
+        draft = wet.draft()
+        reckon_balance(found, wet)
+    except OutsideScope as refused:
+        for name in ("barrels.submergence", "float.stability_full_load_at_edge"):
+            found.gap(name, f"{spec.id}/afloat", refused)
+        clashes.append("Buoyancy is less than self-weight. Add barrels or use larger ones.")
+        draft = spec.barrel.diameter_m
+    ramps = tuple(over_the_year(spec, laid.heights.deck_m - draft)) if spec.ramp.length_m else ()
+    reckon_wood(found, case, laid)
+    reckon_joints(found, case, laid)
+    if ramps:
+        reckon_ramp(found, case, laid, ramps)
+    if not spec.moorings.strip():
+        found.gap(
+            "moorings.capacity",
+            f"{spec.id}/moorings",
+            OutsideScope(
+                "anchors and lines are not calculated, and none are entered", "type what moors it, in your own words"
+            ),
+            crew=True,
+        )
+    return FloatFound(
+        findings=found,
+        laid=laid,
+        own=built.own,
+        clashes=tuple(clashes),
+        dry=dry,
+        wet=wet,
+        draft_m=draft,
+        ramps=ramps,
+    )
+
+
+def out_of_scope(found: Findings, case: Case) -> None:
+    """What this program does not answer for: then nothing is said to pass."""
+    spec: FloatSpec = case.spec
+    why = ""
+    if case.site.use == "public":
+        why = PUBLIC
+    elif spec.boats:
+        why = "boats tied to it pull and strike in ways that are not calculated"
+    elif spec.roofed:
+        why = "a roof on it catches wind high over the water, and snow: not calculated"
+    elif spec.long_m * spec.wide_m > MOST_M2:
+        why = "a platform of more than 25 m² (270 sq ft) is outside what a house tool may answer"
+    elif (spec.people or 0) > MOST_PEOPLE:
+        why = "more than sixteen people are outside what a house tool may answer"
+    elif spec.ice == "in":
+        why = "how ice squeezes and lifts what is left in it is not calculated"
+    if why:
+        found.nothing_said(spec.id, why, MENDS.get(why, "ask an engineer"))
+
+
+MENDS = {
+    "how ice squeezes and lifts what is left in it is not calculated": "take it out before the water freezes",
+    "a roof on it catches wind high over the water, and snow: not calculated": "leave the roof off",
+    "boats tied to it pull and strike in ways that are not calculated": "moor boats on a buoy of their own",
+}

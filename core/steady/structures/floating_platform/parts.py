@@ -1,0 +1,231 @@
+"""A platform's pieces with their places and cuts, z from the barrels' underside; raised to the water once its draft is known."""
+
+import math
+from dataclasses import replace
+
+from steady.catalog.items import goods
+from steady.catalog.purchasing import YardChoices
+from steady.plan.model import Cut, Part, Place, Vec
+from steady.structures.floating_platform.layout import ROLLER_M, STRAPS_A_BARREL, Laid, Sloped
+from steady.structures.floating_platform.spec import FloatSpec
+from steady.structures.part_grouping import ACROSS, ALONG, UP, Grouper, Sawn
+
+SCREWS_A_CROSSING, SCREWS_A_BLOCK = 2, 4
+
+
+def build(spec: FloatSpec, laid: Laid, yard: YardChoices) -> tuple[tuple[Part, ...], list[str]]:
+    """The platform's pieces, and what cannot be cut from what is on sale."""
+    g = Grouper(spec.id)
+    clashes = _frame(g, spec, laid, yard)
+    _barrels(g, spec, laid)
+    _boards(g, spec, laid, yard)
+    barrel = _barrel(spec, laid)
+    straps = _straps(spec, laid)
+    return (*g.parts(), barrel, straps), clashes
+
+
+def fixing(spec: FloatSpec, item: str) -> str:
+    """The same fixing in stainless where the water is salt."""
+    better = f"stainless {item}"
+    return better if spec.water == "salt" and better in goods() else item
+
+
+def _frame(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> list[str]:
+    me, joist, h, clashes = spec.id, laid.timber.joist, laid.heights, []
+    z, t = h.joist_m + joist.width_m / 2, joist.thickness_m
+    for stick in {laid.timber.cradle, joist}:
+        if spec.long_m > yard.longest_m(stick.key) + 1e-9:
+            clashes.append(f"No {stick.says} on sale is as long as the platform: a shorter one")
+    for name, y in (("near", t / 2), ("far", spec.wide_m - t / 2)):
+        place = Place(id=f"{me}/rim/{name}", about=f"{me}/rims", at=(0.0, y, z), along=ALONG, up=UP)
+        g.add("rim", joist, spec.long_m, place)
+    row = laid.joists
+    place = Place(
+        id=f"{me}/joists",
+        at=(row.at_m(1), t, z),
+        along=ACROSS,
+        up=UP,
+        count=row.count,
+        step=(row.spacing_m, 0.0, 0.0),
+    )
+    g.add("joist", joist, spec.wide_m - 2 * t, place)
+    g.fix(fixing(spec, "joist hanger"), 2 * row.count, place.at, "connector")
+    cradle = laid.timber.cradle
+    for number, y in enumerate(laid.cradles_m, start=1):
+        place = Place(
+            id=f"{me}/cradle/{number}",
+            about=f"{me}/cradles",
+            at=(0.0, y, h.cradle_m + cradle.width_m / 2),
+            along=ALONG,
+            up=UP,
+        )
+        g.add("cradle", cradle, spec.long_m, place)
+    g.fix(fixing(spec, "framing angle"), row.count * len(laid.cradles_m), place.at, "connector")
+    return clashes
+
+
+def _barrels(g: Grouper, spec: FloatSpec, laid: Laid) -> None:
+    """Blocking between the rails at both ends of each barrel."""
+    cradle, h = laid.timber.cradle, laid.heights
+    off_m = spec.barrel.long_m / 2 + cradle.thickness_m / 2
+    for number, (x, y) in enumerate(laid.barrels_at_m, start=1):
+        place = Place(
+            id=f"{spec.id}/blocking/{number}",
+            about=f"{spec.id}/cradles",
+            at=(x - off_m, y - laid.cradle_gap_m / 2, h.cradle_m + cradle.width_m / 2),
+            along=ACROSS,
+            up=UP,
+            count=2,
+            step=(2 * off_m, 0.0, 0.0),
+        )
+        g.add("blocking", cradle, laid.cradle_gap_m, place)
+    g.fix(
+        fixing(spec, "deck screw"),
+        2 * SCREWS_A_BLOCK * spec.barrels,
+        (0.0, 0.0, h.cradle_m),
+        "screw",
+    )
+    if spec.cleats:
+        g.fix("dock cleat", spec.cleats, (0.0, 0.0, h.deck_m), "hardware")
+    g.fix("strap ratchet", STRAPS_A_BARREL * spec.barrels, (0.0, 0.0, h.cradle_m), "connector")
+
+
+def _boards(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> None:
+    """Boards along it, jointed over a joist where none on sale is as long."""
+    board, h, row = laid.timber.board, laid.heights, laid.joists
+    z = h.boards_m + board.thickness_m / 2
+    cuts_m = _joints(spec.long_m, yard.longest_m(board.key), [row.at_m(k + 1) for k in range(row.count)])
+    for number, (y, wide_m) in enumerate(laid.boards_m, start=1):
+        rip: tuple[Cut, ...] = ()
+        if wide_m < board.width_m - 1e-6:
+            rip = (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(wide_m,)),)
+        for k, (a, b) in enumerate(cuts_m):
+            place = Place(
+                id=f"{spec.id}/board/{number}/{k}", about=f"{spec.id}/boards", at=(a, y, z), along=ALONG, up=ACROSS
+            )
+            g.add("decking", board, b - a, place, Sawn(rip))
+    crossings = len(laid.boards_m) * (row.count + len(cuts_m) - 1)
+    g.fix(fixing(spec, "deck screw"), SCREWS_A_CROSSING * crossings, (0.0, 0.0, h.deck_m), "screw")
+
+
+def _joints(long_m: float, longest_m: float, joists_m: list[float]) -> list[tuple[float, float]]:
+    """Where boards end: each joint over a joist, as few as the longest board allows."""
+    found, start = [], 0.0
+    while long_m - start > longest_m + 1e-9:
+        end = max((x for x in joists_m if start + 1e-6 < x <= start + longest_m + 1e-9), default=start + longest_m)
+        found.append((start, end))
+        start = end
+    return [*found, (start, long_m)]
+
+
+def _barrel(spec: FloatSpec, laid: Laid) -> Part:
+    """The barrels: bought whole, drawn round."""
+    size, half = spec.barrel.diameter_m, spec.barrel.long_m / 2
+    places = tuple(
+        Place(id=f"{spec.id}/barrel/{number}", at=(x - half, y, laid.heights.axis_m), along=ALONG, up=UP)
+        for number, (x, y) in enumerate(laid.barrels_at_m, start=1)
+    )
+    return Part(
+        id=f"{spec.id}/barrels",
+        role="barrel",
+        item=spec.barrel.item,
+        length_m=spec.barrel.long_m,
+        section_m=(size, size),
+        places=places,
+        mass_kg=spec.barrel.mass_kg,
+    )
+
+
+def _straps(spec: FloatSpec, laid: Laid) -> Part:
+    """Two a barrel, cut off the roll; drawn where they pass under it."""
+    strap, quarter, r = laid.timber.strap, spec.barrel.long_m / 4, laid.heights.axis_m
+    places = tuple(
+        Place(
+            id=f"{spec.id}/strap/{number}",
+            about=f"{spec.id}/barrel/{number}",
+            at=(x - quarter, y - r, -strap.thickness_m / 2),
+            along=ACROSS,
+            up=UP,
+            count=STRAPS_A_BARREL,
+            step=(2 * quarter, 0.0, 0.0),
+        )
+        for number, (x, y) in enumerate(laid.barrels_at_m, start=1)
+    )
+    return Part(
+        id=f"{spec.id}/straps",
+        role="strap",
+        item=strap.key,
+        length_m=laid.strap_m,
+        drawn_m=spec.barrel.diameter_m,
+        section_m=(strap.width_m, strap.thickness_m),
+        places=places,
+        mass_kg=strap.density_kg_per_m3 * strap.thickness_m * strap.width_m * laid.strap_m,
+    )
+
+
+def add_ramp(spec: FloatSpec, laid: Laid, sloped: Sloped) -> tuple[Part, ...]:
+    """The ramp as it lies today: stringers from its moving end up to the sill, boards across them, hinges and rollers."""
+    stick = laid.timber.stringer
+    if stick is None:
+        return ()
+    g, board, ramp = Grouper(f"{spec.id}/ramp"), laid.timber.board, spec.ramp
+    c, s = math.cos(sloped.slope_rad), math.sin(sloped.slope_rad)
+    out: Vec = (-1.0, 0.0, 0.0) if ramp.lands == "end" else (0.0, -1.0, 0.0)
+    side: Vec = (0.0, 1.0, 0.0) if ramp.lands == "end" else (1.0, 0.0, 0.0)
+    middle = (ramp.onto_m, spec.wide_m / 2) if ramp.lands == "end" else (spec.long_m / 2, ramp.onto_m)
+    along: Vec = (out[0] * c, out[1] * c, s)
+    up: Vec = (-out[0] * s, -out[1] * s, c)
+    low = laid.heights.deck_m + ROLLER_M
+    reach_m = ramp.width_m - stick.thickness_m
+
+    def at(along_m: float, across_m: float, over_m: float) -> Vec:
+        return (
+            middle[0] + along[0] * along_m + side[0] * across_m + up[0] * over_m,
+            middle[1] + along[1] * along_m + side[1] * across_m + up[1] * over_m,
+            low + along[2] * along_m + up[2] * over_m,
+        )
+
+    gap = reach_m / (ramp.count - 1)
+    place = Place(
+        id=f"{spec.id}/ramp/stringers",
+        about=f"{spec.id}/ramp",
+        at=at(0.0, -reach_m / 2, stick.width_m / 2),
+        along=along,
+        up=up,
+        count=ramp.count,
+        step=(side[0] * gap, side[1] * gap, 0.0),
+    )
+    g.add("stringer", stick, ramp.length_m, place)
+    boards = boards_on(ramp.length_m, board.width_m, spec.board_gap_m)
+    step_m = (ramp.length_m - board.width_m) / (boards - 1)
+    over = stick.width_m + board.thickness_m / 2
+    place = Place(
+        id=f"{spec.id}/ramp/boards",
+        about=f"{spec.id}/ramp",
+        at=at(board.width_m / 2, -ramp.width_m / 2, over),
+        along=side,
+        up=along,
+        count=boards,
+        step=(along[0] * step_m, along[1] * step_m, along[2] * step_m),
+    )
+    g.add("decking", board, ramp.width_m, place)
+    g.fix(fixing(spec, "deck screw"), SCREWS_A_CROSSING * boards * ramp.count, place.at, "screw")
+    g.fix("ramp hinge", 2, at(ramp.length_m, 0.0, 0.0), "hardware")
+    g.fix("ramp roller", 2, at(0.0, 0.0, 0.0), "hardware")
+    return g.parts()
+
+
+def boards_on(length_m: float, board_m: float, gap_m: float) -> int:
+    """Boards across a ramp, gaps a little wider so that they come out."""
+    return max(2, math.floor((length_m + gap_m) / (board_m + gap_m) + 1e-9))
+
+
+def raised(parts: tuple[Part, ...], up_m: float) -> tuple[Part, ...]:
+    """The parts so much higher."""
+    return tuple(
+        replace(
+            part,
+            places=tuple(replace(place, at=(place.at[0], place.at[1], place.at[2] + up_m)) for place in part.places),
+        )
+        for part in parts
+    )

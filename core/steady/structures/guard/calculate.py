@@ -1,0 +1,428 @@
+"""A guard round a deck: where it is needed, how high, its posts against a person, and openings that no ball passes."""
+
+import itertools
+import math
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
+
+from steady.catalog.items import Stick
+from steady.design_codes.base import Rulebook
+from steady.design_codes.requests import Wood
+from steady.design_codes.results import PeopleLoad, given_step, si
+from steady.errors import OutsideScope
+from steady.layout.infill import even_gaps
+from steady.layout.outline import Edge
+from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.structures.bending_check import Asked, check_bends
+from steady.structures.check_collector import Said
+from steady.structures.wood import outdoors
+from steady.units.trade import Units
+from steady.units.units import IN
+from steady.value_objects import value
+
+LOWER_FIXING_M = 0.75 * IN
+"""Middle of a post's lower fixing over the bottom of its rim. Source: irc: R507.9.1.3(2) edge distances (from memory, medium)."""
+UPPER_FIXING_M = 2 * IN
+"""The upper fixing below the boards [common practice]."""
+TOLERANCE_M = 0.25 * IN
+"""Openings are set out this much under the ball: wood moves [common practice]."""
+
+
+@value
+class GuardAsk:
+    """What a guard is asked for.
+
+    Args:
+        edges: Open edges with the greatest drop to the ground along each, and stretches kept free for stairs (from, to).
+        rail: The cap, laid flat: pushed outward it bends on its wide face.
+        board: What the rails below the cap are cut from, on edge.
+        height_m: Typed; None: what the school asks.
+        inset_m: From the edge to the middle of its line of posts.
+        slope_rad: Of a stair's guard; its edges are measured level, its height plumb over the nosings.
+    """
+
+    edges: tuple[tuple[Edge, float, tuple[tuple[float, float], ...]], ...]
+    post: Stick
+    baluster: Stick
+    rail: Stick
+    board: Stick
+    spacing_max_m: float
+    height_m: float | None
+    lever_m: float
+    anchor_rating_n: float
+    always: bool
+    boards_m: float
+    wet: bool
+    inset_m: float = 0.0
+    dwelling_units: int = 1
+    slope_rad: float | None = None
+
+
+@value
+class GuardRun:
+    """A stretch of guard along one edge: its posts from the edge's start, balusters and their gap between two posts.
+
+    `shares_first`: its first post is the corner post of the run before; `shares_last`: its last belongs to the next one.
+    """
+
+    edge: Edge
+    posts_m: tuple[float, ...]
+    balusters: int
+    gap_m: float
+    shares_first: bool = False
+    shares_last: bool = False
+    corner_first: bool = False
+    corner_last: bool = False
+
+
+@dataclass(slots=True)
+class GuardFound(Said):
+    """The guard as it is built, and its checks. No runs: none is needed."""
+
+    height_m: float = 0.0
+    runs: list[GuardRun] = field(default_factory=list)
+    source: str = ""
+
+
+def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
+    """Lay a guard out and reckon its most loaded post. Raises InputError for sizes that cannot be."""
+    found = GuardFound()
+
+    def gap(name: str, refused: OutsideScope, crew: bool = False, needs: Step | None = None) -> None:
+        found.not_covered.append(
+            NotCovered(
+                key=name,
+                about=about,
+                basis=Basis.RECKONED,
+                reason=refused.reason,
+                would_have_to_change=refused.would_have_to_change,
+                crew=crew,
+                needs=needs,
+            )
+        )
+
+    wanted: list[tuple[Edge, tuple[tuple[float, float], ...]]] = []
+    sphere_m = 4 * IN
+    for edge, drop_m, free in ask.edges:
+        try:
+            needed = book.guard_needed(
+                height_m=drop_m, dwelling_units=ask.dwelling_units, inside=False, stair=ask.slope_rad is not None
+            )
+        except OutsideScope as refused:
+            gap("guard", refused)
+            return found
+        sphere_m, found.source = needed.sphere_m, needed.source
+        found.height_m = max(found.height_m, needed.height_m)
+        if needed.height_m > 0 or ask.always:
+            wanted.append((edge, free))
+    if not wanted:
+        found.height_m = 0.0
+        return found
+    asked_m = found.height_m
+    found.height_m = ask.height_m if ask.height_m is not None else (asked_m or 36 * IN)
+    for edge, free in wanted:
+        found.runs += _runs(edge, free, ask, sphere_m, corners(edge, [other for other, _ in wanted]))
+    found.runs = _shared(found.runs)
+    u = book.units
+    # A height that follows the rule is met by making; one that was typed is held against it.
+    if asked_m > 0 and ask.height_m is not None:
+        has = _step(
+            "h", found.height_m / u.size_m, u.size, "the guard's top above the boards", "user: typed for this guard"
+        )
+        needs = _step("h_g", asked_m / u.size_m, u.size, "guard where the drop is deep", found.source)
+        found.checks.append(_check(Asked("guard.height", about, ""), (has, needs), at_least=True))
+    gaps = [run.gap_m for run in found.runs]
+    if gaps:
+        opening = _step("g", max(gaps) / u.size_m, u.size, "widest opening between balusters", "geometry")
+        ball = _step("ball", sphere_m / u.size_m, u.size, "a ball that must not pass", found.source)
+        found.checks.append(_check(Asked("guard.opening_size", about, ""), (opening, ball)))
+    _post(found, ask, book, about, gap)
+    _infill(found, ask, book, about, u)
+    _sway(found, ask, book, about)
+    return found
+
+
+def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
+    """How far the middle of a bay's top gives way with its posts, where the school limits it. What fixings give is not in it."""
+    most_m, source = book.guard_sway
+    if not most_m:
+        return
+    u, spacing_m = book.units, _longest_bay_m(found)
+    try:
+        people = book.guard_load(ask.dwelling_units)
+        stiff = [si(book.stiffness(replace(outdoors(one), wet=ask.wet))) for one in (ask.post, ask.rail)]
+    except OutsideScope:
+        return  # said by the checks of their bending
+    post, rail = (
+        e * stick.thickness_m * stick.width_m**3 / 12 / u.force_n / u.span_m**2
+        for e, stick in zip(stiff, (ask.post, ask.rail), strict=True)
+    )
+    line = people.line_n_per_m * u.span_m / u.force_n
+    bay = spacing_m / math.cos(ask.slope_rad or 0.0) / u.span_m
+    arm = (found.height_m + ask.boards_m + UPPER_FIXING_M) / u.span_m
+    sway = Step(
+        symbol="d_t",
+        value=u.span_m / u.size_m * line * (bay * arm**3 / (3 * post) + 5 * bay**4 / (384 * rail)),
+        unit=u.size,
+        formula="k * w * (s * a ** 3 / (3 * K_p) + 5 * s ** 4 / (384 * K_r))",
+        inputs=(
+            ("k", u.span_m / u.size_m, ""),
+            ("w", line, u.line),
+            ("s", bay, u.span),
+            ("a", arm, u.span),
+            ("K_p", post, f"{u.force}.{u.span}2"),
+            ("K_r", rail, f"{u.force}.{u.span}2"),
+        ),
+        source=f"statics; {people.source}",
+        says="the post as a cantilever from its upper fixing, and the rail between two posts; k: unit conversion",
+    )
+    limit = given_step("d_max", most_m / u.size_m, u.size, source, "the most that the top may give way")
+    found.checks.append(_check(Asked("guard.deflection_at_top", about, "line load along top"), (sway, limit)))
+
+
+def _longest_bay_m(found: GuardFound) -> float:
+    return max((b - a for run in found.runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
+
+
+def _baluster_share(found: GuardFound, ask: GuardAsk, people: PeopleLoad) -> float:
+    """The share of the push on the infill that one baluster takes: of those side by side under it, never more than all."""
+    if people.infill_spread_m > 0:
+        widest_m = max((run.gap_m for run in found.runs if run.balusters), default=people.infill_spread_m)
+        return min(1.0, (ask.baluster.width_m + widest_m) / people.infill_spread_m)
+    return 1.0 / people.infill_pieces
+
+
+def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units) -> None:
+    """One baluster under a push at its middle; and the top rail between two posts under people."""
+    try:
+        people = book.guard_load(ask.dwelling_units)
+    except OutsideScope:
+        return
+    push = people.infill_n / u.force_n * people.factor
+    share = _baluster_share(found, ask, people)
+    tall = max(0.05, found.height_m - 0.18) / u.span_m
+    span = max(_longest_bay_m(found) - ask.post.width_m, 0.05) / math.cos(ask.slope_rad or 0.0) / u.span_m
+    line, point = people.line_n_per_m * u.span_m / u.force_n, people.point_n / u.force_n
+    cases: tuple[tuple[str, Stick, bool, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
+        (
+            "baluster.bending",
+            ask.baluster,
+            False,
+            share * push * tall / 4,
+            "a push at its middle",
+            (("s", share, ""), ("P", push, u.force), ("h", tall, u.span)),
+            "s * P * h / 4",
+        ),
+        (
+            "guard_top_rail.bending_horizontal",
+            ask.rail,
+            False,
+            people.factor * max(point * span / 4, line * span**2 / 8),
+            "line load on top rail, between posts",
+            (("k", people.factor, ""), ("P", point, u.force), ("w", line, u.line), ("L", span, u.span)),
+            "k * max(P * L / 4, w * L ** 2 / 8)",
+        ),
+        (
+            "guard_rail.bending",
+            ask.board,
+            True,
+            push * span / 4,
+            "infill load at rail midspan",
+            (("P", push, u.force), ("L", span, u.span)),
+            "P * L / 4",
+        ),
+    )
+    down = people.factor * people.down_n_per_m * u.span_m / u.force_n
+    if down > 0:
+        cases = (
+            *cases,
+            (
+                "guard_top_rail.bending_vertical",
+                ask.board,
+                False,
+                down * span**2 / 8,
+                "vertical line load on top rail",
+                (("w", down, u.line), ("L", span, u.span)),
+                "w * L ** 2 / 8",
+            ),
+        )
+    for name, stick, flat, most, says, inputs, formula in cases:
+        moment = Step(
+            symbol="M",
+            value=most,
+            unit=u.moment,
+            formula=formula,
+            inputs=inputs,
+            source=f"statics; {people.source}",
+            says=says,
+        )
+        wood = Wood(
+            species=stick.species,
+            size=stick.size,
+            grade=stick.grade,
+            width_m=stick.thickness_m,
+            depth_m=stick.width_m,
+            wet=ask.wet,
+            flat=flat,
+        )
+        one = check_bends(
+            book,
+            wood,
+            (moment, people.load),
+            Asked(name, about, says),
+            "what its maker says of a guard system, or a graded stick",
+        )
+        found.take(one)
+
+
+def corners(edge: Edge, others: list[Edge]) -> tuple[float | None, float | None]:
+    """Half the inner angle at an edge's start and end, where another guarded edge meets it at an outer corner; else None."""
+
+    def half(one: Edge, two: Edge) -> float | None:
+        along = [((e.end[0] - e.start[0]) / e.length_m, (e.end[1] - e.start[1]) / e.length_m) for e in (one, two)]
+        turn = math.atan2(
+            along[0][0] * along[1][1] - along[0][1] * along[1][0], along[0][0] * along[1][0] + along[0][1] * along[1][1]
+        )
+        return (math.pi - turn) / 2 if turn > 1e-6 else None
+
+    before = next((other for other in others if math.dist(other.end, edge.start) < 1e-6), None)
+    after = next((other for other in others if math.dist(other.start, edge.end) < 1e-6), None)
+    return half(before, edge) if before else None, half(edge, after) if after else None
+
+
+def _shared(runs: list[GuardRun]) -> list[GuardRun]:
+    """Two runs that meet at a corner stand on one post there: the later one's first."""
+    made = list(runs)
+    for k, run in enumerate(made):
+        for j, other in enumerate(made):
+            meets = j != k and math.dist(run.edge.end, other.edge.start) < 1e-6
+            if meets and run.corner_last and other.corner_first:
+                made[k], made[j] = replace(made[k], shares_last=True), replace(made[j], shares_first=True)
+    return made
+
+
+def _runs(
+    edge: Edge,
+    free: tuple[tuple[float, float], ...],
+    ask: GuardAsk,
+    sphere_m: float,
+    halves: tuple[float | None, float | None],
+) -> list[GuardRun]:
+    """The stretches between openings. At an outer corner the post stands where both edges' lines of posts cross."""
+    inset = ask.post.width_m / 2
+    first, last = (inset if half is None else ask.inset_m / math.tan(half) for half in halves)
+    cuts = [first]
+    for a, b in sorted(free):
+        cuts += [max(first, a - inset), min(edge.length_m - last, b + inset)]
+    cuts.append(edge.length_m - last)
+    made = []
+    for start, end in zip(cuts[::2], cuts[1::2], strict=True):
+        if end - start < 2 * ask.post.width_m:
+            continue
+        bays = max(1, math.ceil((end - start) / math.cos(ask.slope_rad or 0.0) / ask.spacing_max_m - 1e-9))
+        posts = tuple(start + (end - start) * k / bays for k in range(bays + 1))
+        count, gap_m = even_gaps((end - start) / bays - ask.post.width_m, ask.baluster.width_m, sphere_m - TOLERANCE_M)
+        made.append(
+            GuardRun(
+                edge=edge,
+                posts_m=posts,
+                balusters=count * bays,
+                gap_m=gap_m,
+                corner_first=halves[0] is not None and abs(start - first) < 1e-9,
+                corner_last=halves[1] is not None and abs(end - (edge.length_m - last)) < 1e-9,
+            )
+        )
+    return made
+
+
+def lever_m(typed_m: float | None, rim_m: float) -> float:
+    """From a post's upper fixing to its lower one: as typed, else what a rim of a depth leaves between them (m)."""
+    return typed_m if typed_m is not None else max(0.05, rim_m - UPPER_FIXING_M - LOWER_FIXING_M)
+
+
+def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Callable[..., None]) -> None:
+    u = book.units
+    spacing_m = _longest_bay_m(found)
+    try:
+        people = book.guard_load(ask.dwelling_units)
+    except OutsideScope as refused:
+        gap("guard_post.anchorage", refused)
+        return
+    point, line = people.point_n / u.force_n, people.line_n_per_m * spacing_m / u.force_n
+    force = Step(
+        symbol="P",
+        value=people.factor * max(point, line),
+        unit=u.force,
+        formula="k * max(P_1, P_2)",
+        inputs=(("k", people.factor, ""), ("P_1", point, u.force), ("P_2", line, u.force)),
+        source=people.source,
+        says="people leaning: at one point, or along the rail between two posts",
+    )
+    arm_m = found.height_m + ask.boards_m + UPPER_FIXING_M
+    arm = arm_m / u.span_m
+    moment = Step(
+        symbol="M",
+        value=force.value * arm,
+        unit=u.moment,
+        formula="P * a",
+        inputs=(("P", force.value, u.force), ("a", arm, u.span)),
+        source="statics",
+        says="at the post's upper fixing",
+    )
+    try:
+        capacity = book.moment_capacity(replace(outdoors(ask.post), wet=ask.wet), people.load)
+    except OutsideScope as refused:
+        gap("guard_post.bending", refused)
+    else:
+        limit = capacity
+        if capacity.unit != u.moment:
+            limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
+        found.checks.append(
+            _check(Asked("guard_post.bending", about, "a person leaning, post not notched"), (moment, limit), (force,))
+        )
+    lever = ask.lever_m / u.span_m
+    pull = Step(
+        symbol="T",
+        value=force.value * (arm + lever) / lever,
+        unit=u.force,
+        formula="P * (a + e) / e",
+        inputs=(("P", force.value, u.force), ("a", arm, u.span), ("e", lever, u.span)),
+        source="statics",
+        says="pull on the upper fixing",
+    )
+    if ask.anchor_rating_n > 0:
+        rating = _step(
+            "T_max",
+            ask.anchor_rating_n / u.force_n,
+            u.force,
+            "",
+            "user: the maker's number with the crew's own safety factor",
+        )
+        found.checks.append(_check(Asked("guard_post.anchorage", about, "upper fixing"), (pull, rating), (force,)))
+    else:
+        gap(
+            "guard_post.anchorage",
+            OutsideScope(
+                f"no rating of the posts' anchors is entered; the upper fixing of each must hold {pull.value:,.2f} {u.force}",
+                "a hold-down anchor's number from its maker, and doubled blocking behind the post",
+            ),
+            True,
+            pull,
+        )
+
+
+def _step(symbol: str, value: float, unit: str, says: str, source: str) -> Step:
+    return given_step(symbol, value, unit, source, says)
+
+
+def _check(asked: Asked, sides: tuple[Step, Step], working: tuple[Step, ...] = (), at_least: bool = False) -> Check:
+    return Check(
+        key=asked.name,
+        about=asked.about,
+        basis=Basis.RECKONED,
+        sense="at least" if at_least else "at most",
+        demand=sides[0],
+        limit=sides[1],
+        working=working,
+        case=asked.case,
+    )

@@ -1,0 +1,260 @@
+"""A straight stair: risers all alike, goings, stringers, a landing and a handrail, against the school's limits."""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from typing import Literal
+
+from steady.catalog.items import Stick
+from steady.design_codes.base import Rulebook
+from steady.design_codes.results import StairLimits, given_step
+from steady.errors import InputError, OutsideScope
+from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.units.units import IN
+from steady.value_objects import value
+
+RISER_USUAL_M = 0.18
+"""Where a school has no limit entered: about seven inches [common practice]."""
+HANDRAIL_RISERS = 4
+"""A handrail from four risers on. Source: IRC R311.7.8 (from memory, high); practice elsewhere."""
+
+
+@value
+class StairAsk:
+    """A stair as it is wished for. `drop_at`: the deck's height above the ground so far out from its edge."""
+
+    drop_at: Callable[[float], float]
+    width_m: float
+    going_m: float
+    riser_m: float | None
+    cut: bool
+    spacing_m: float
+    stringer: Stick
+    tread_m: float
+    open_risers: bool = False
+
+
+@dataclass(slots=True)
+class StairFound:
+    """The stair as it is built: risers, each one's height, its run and its stringers."""
+
+    risers: int = 0
+    riser_m: float = 0.0
+    rise_m: float = 0.0
+    run_m: float = 0.0
+    stringers: int = 0
+    handrails: int = 0
+    riser_strip_m: float = 0.0
+    """How high a board closes each riser, under its tread; 0: they stay open."""
+    checks: list[Check] = field(default_factory=list)
+    not_covered: list[NotCovered] = field(default_factory=list)
+
+    @property
+    def slope_rad(self) -> float:
+        """Angle of the stringers above level: a riser over a going, the line that the treads' noses lie on."""
+        return math.atan2(self.rise_m - self.riser_m, self.run_m) if self.run_m > 0 else math.pi / 2
+
+
+def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
+    """Lay a stair out to the ground where it lands, and hold it against the school's limits.
+
+    Raises:
+        InputError: No drop to step down.
+    """
+    found = StairFound()
+    limits: StairLimits | None = None
+    try:
+        limits = book.stair("cut" if ask.cut else "solid")
+    except OutsideScope as refused:
+        _gap(found, "stair", about, refused)
+    most_m = ask.riser_m or (limits.riser_most_m if limits else RISER_USUAL_M)
+    run_m = 0.0
+    for _ in range(8):
+        # The ground where it lands decides how many risers there are, and they decide where it lands.
+        rise_m = ask.drop_at(run_m)
+        if not rise_m > 0.05:
+            raise InputError("at_m", "There is nothing to step down here: the deck lies on the ground")
+        risers = max(1, math.ceil(rise_m / most_m - 1e-9))
+        found.risers, found.riser_m, found.rise_m = risers, rise_m / risers, rise_m
+        run_m = (risers - 1) * ask.going_m
+    found.run_m = run_m
+    found.stringers = max(2, math.ceil(ask.width_m / ask.spacing_m - 1e-9) + 1)
+    if found.risers >= HANDRAIL_RISERS:
+        both = (
+            limits is not None and limits.handrails_from_m is not None and ask.width_m >= limits.handrails_from_m - 1e-9
+        )
+        found.handrails = 2 if both else 1
+    if limits is not None:
+        _limits(found, ask, limits, book, about)
+        _open_risers(found, ask, limits, book, about)
+    _stringers(found, ask, book, about)
+    return found
+
+
+def _gap(found: StairFound, name: str, about: str, refused: OutsideScope) -> None:
+    found.not_covered.append(
+        NotCovered(
+            key=name,
+            about=about,
+            basis=Basis.RECKONED,
+            reason=refused.reason,
+            would_have_to_change=refused.would_have_to_change or "the local code's limits, or an engineer",
+        )
+    )
+
+
+def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Rulebook, about: str) -> None:
+    """The stair as it is built against each limit that the school names."""
+    u = book.units
+
+    def step(symbol: str, value_m: float, says: str, source: str) -> Step:
+        return given_step(symbol, value_m / u.size_m, u.size, source, says)
+
+    risers, goings = f"{found.risers} risers all alike", "from nosing to nosing, level"
+    stringers = f"{'cut' if ask.cut else 'solid'} stringers, level"
+    rows: tuple[tuple[str, Literal["at most", "at least"], float, float | None, str], ...] = (
+        ("stair.maximum_rise", "at most", found.riser_m, limits.riser_most_m, risers),
+        ("stair.minimum_rise", "at least", found.riser_m, limits.riser_least_m, risers),
+        ("stair.minimum_run", "at least", ask.going_m, limits.tread_least_m, goings),
+        ("stair.maximum_run", "at most", ask.going_m, limits.tread_most_m, goings),
+        ("stair.width", "at least", ask.width_m, limits.width_least_m, "clear width"),
+        ("stringer.allowable_span", "at most", found.run_m, limits.stringer_span_m, stringers),
+    )
+    for name, sense, has_m, limit_m, says in rows:
+        if limit_m is None or has_m <= 0:
+            continue
+        end = "max" if sense == "at most" else "min"
+        found.checks.append(
+            Check(
+                key=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense=sense,
+                demand=step("x", has_m, says, "geometry"),
+                limit=step(f"x_{end}", limit_m, "the limit", limits.source),
+                fitted=True,
+            )
+        )
+
+
+@value
+class OpenRiser:
+    """A riser left open: clear under its tread (m), how many of them must be closed, and how high a strip does it (m)."""
+
+    clear_m: float
+    close_least: int
+    strip_m: float
+
+
+def open_riser(riser_m: float, tread_m: float, risers: int, limits: StairLimits) -> OpenRiser:
+    """What passes between treads, and which openings lie so high that a ball must not.
+
+    Source: geometry; the school's ball and the height from which it asks. A strip leaves less than the ball by a hair.
+    """
+    clear_m = riser_m - tread_m
+    if limits.ball_m is None or clear_m < limits.ball_m:
+        return OpenRiser(clear_m=clear_m, close_least=0, strip_m=0.0)
+    high = sum(k * riser_m > limits.ball_over_m + 1e-9 for k in range(1, risers + 1))
+    return OpenRiser(clear_m=clear_m, close_least=high, strip_m=clear_m - limits.ball_m + HAIR_M if high else 0.0)
+
+
+HAIR_M = 0.003
+"""What a strip closes more than it must: less than the ball passes [our own]."""
+
+
+def _open_risers(found: StairFound, ask: StairAsk, limits: StairLimits, book: Rulebook, about: str) -> None:
+    """Closed all alike by a strip where the school asks for any of them; wished open, held against its ball."""
+    one, u = open_riser(found.riser_m, ask.tread_m, found.risers, limits), book.units
+    if not one.close_least:
+        return
+    left_m = one.clear_m
+    if not ask.open_risers:
+        found.riser_strip_m, left_m = one.strip_m, one.clear_m - one.strip_m
+    has = Step(
+        symbol="g",
+        value=left_m / u.size_m,
+        unit=u.size,
+        formula="r - t - s",
+        inputs=(
+            ("r", found.riser_m / u.size_m, u.size),
+            ("t", ask.tread_m / u.size_m, u.size),
+            ("s", found.riser_strip_m / u.size_m, u.size),
+        ),
+        source="geometry",
+        says=f"open under a tread; {one.close_least} of {found.risers} so high that they count",
+    )
+    assert limits.ball_m is not None
+    ball = given_step("d_ball", limits.ball_m / u.size_m, u.size, limits.source, "a ball that must not pass")
+    found.checks.append(
+        Check(
+            key="stair.open_risers",
+            about=about,
+            basis=Basis.RECKONED,
+            sense="at most",
+            demand=has,
+            limit=ball,
+            fitted=not ask.open_risers,
+        )
+    )
+
+
+THROAT_M = 5 * IN
+"""Wood left below the notches of a cut stringer, at least [common practice, from memory medium]."""
+STRINGERS_M = 16 * IN
+"""Stringers stand so close under 5/4 and 2× treads, unless the tread's maker says otherwise [common practice]."""
+
+
+def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> None:
+    """What is left of a cut stringer, what it is cut from, and how far apart stringers stand under their treads."""
+    u = book.units
+
+    def step(symbol: str, value_m: float, says: str, source: str) -> Step:
+        return given_step(symbol, value_m / u.size_m, u.size, source, says)
+
+    if found.run_m <= 0:
+        return
+    if ask.cut:
+        notch_m = found.riser_m * ask.going_m / math.hypot(found.riser_m, ask.going_m)
+        left_m = ask.stringer.width_m - notch_m
+        has = Step(
+            symbol="t",
+            value=left_m / u.size_m,
+            unit=u.size,
+            formula="w - r * g / sqrt(r ** 2 + g ** 2)",
+            inputs=(
+                ("w", ask.stringer.width_m / u.size_m, u.size),
+                ("r", found.riser_m / u.size_m, u.size),
+                ("g", ask.going_m / u.size_m, u.size),
+            ),
+            source="geometry",
+            says="left of the stringer below its notches",
+        )
+        if left_m <= 0:
+            has = step("t", 1e-6, "nothing is left of the stringer below its notches", "geometry")
+        least = step("t_min", THROAT_M, "5 in (127 mm) at least", "practice: throat of a cut stringer; medium")
+        found.checks.append(
+            Check(
+                key="stringer.throat_depth",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at least",
+                demand=has,
+                limit=least,
+                case="cut stringers",
+            )
+        )
+    apart_m = (ask.width_m - ask.stringer.thickness_m) / (found.stringers - 1)
+    has = step("s", apart_m, f"{found.stringers} stringers", "geometry")
+    most_m = STRINGERS_M if ask.tread_m < 0.045 else 24 * IN
+    limit = step("s_max", most_m, "under treads of this thickness", "practice: what treads are sold for; medium")
+    found.checks.append(
+        Check(
+            key="tread.allowable_span",
+            about=about,
+            basis=Basis.RECKONED,
+            sense="at most",
+            demand=has,
+            limit=limit,
+            case="centre to centre",
+        )
+    )

@@ -1,0 +1,297 @@
+"""What a kind of structure is: one object with all that the rest of the program asks of it.
+
+A new kind is a folder with one of these and a line in the registry. Whoever holds a kind never asks which one it is.
+"""
+
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import field, fields, replace
+from typing import Any, Protocol
+
+from steady.catalog.purchasing import YardChoices
+from steady.design_codes.base import Rulebook
+from steady.errors import InputError
+from steady.ground.site import Site
+from steady.plan.model import Check, Handle, Plan
+from steady.structures.form_schema import Group
+from steady.structures.manufacturer_ratings import Rated
+from steady.structures.option import Change, Choice
+from steady.structures.support_links import Bearing, Rest
+from steady.units.lengths import Bare
+from steady.units.show import Tape
+from steady.value_objects import value
+
+
+class Spec(Protocol):
+    """What every structure's spec says: its kind, its id, and makers' numbers."""
+
+    @property
+    def kind(self) -> str: ...
+    @property
+    def id(self) -> str: ...
+    @property
+    def ratings(self) -> tuple[Rated, ...]: ...
+
+
+@value
+class Case:
+    """What a structure is planned from, travelling as one: spec, site, school, yard, and how the crew reads its tape."""
+
+    spec: Any
+    site: Site
+    book: Rulebook
+    yard: YardChoices
+    tape: Tape
+
+    def of(self, spec: Spec) -> "Case":
+        """The same case with another spec."""
+        return replace(self, spec=spec)
+
+
+@value
+class Ask:
+    """A new structure in one line of words. `choices`: what the crew chose for its last one; `preset`: a key of the kind's."""
+
+    text: str
+    id: str
+    bare: Bare
+    school: str
+    preset: str = ""
+    choices: Mapping[str, Any] = field(default_factory=dict)
+
+
+@value
+class LineStart:
+    """Something to start with at a press: what it says, and the line in feet and in metres."""
+
+    says: str
+    imperial: str
+    metric: str
+    preset: str = ""
+
+
+@value
+class LineForm:
+    """How a structure of the kind is written on one line.
+
+    Args:
+        title: Heads the form ("New deck").
+        asks: What the line holds.
+        name: A sample name.
+        imperial: A sample line in feet; `metric` in metres.
+        help: Words of the line and what each means, in feet; `metric_help` the same where a bare number is metres.
+        go: The button's words.
+        starts: Lines at a press.
+    """
+
+    title: str
+    asks: str
+    name: str
+    imperial: str
+    metric: str
+    help: tuple[tuple[str, str], ...]
+    metric_help: tuple[tuple[str, str], ...]
+    go: str = "Create layout"
+    starts: tuple[LineStart, ...] = ()
+
+
+def in_metres(hints: tuple[tuple[str, str], ...], words: Mapping[str, str]) -> tuple[tuple[str, str], ...]:
+    """The hints of a line where a bare number is metres: its words in feet with what stands in their place, in that order."""
+
+    def said(text: str) -> str:
+        for feet, metres in words.items():
+            text = text.replace(feet, metres)
+        return text
+
+    return tuple((said(word), said(means)) for word, means in hints)
+
+
+@value
+class Offered:
+    """A group of choices in a table: its key, its heading, what one of them is called; `beside`: as buttons over the table."""
+
+    group: str
+    title: str
+    what: str
+    beside: bool = False
+
+
+@value
+class Table:
+    """One table of the drawer: members, marks, holes, pieces, cut plan, cautions, or choices (`offers`); others are the kind's own.
+
+    `needs`: shown only where there is a member of this sort.
+    """
+
+    key: str
+    says: str
+    offers: tuple[Offered, ...] = ()
+    needs: str = ""
+
+
+COMMON = (
+    Table(key="holes", says="Holes"),
+    Table(key="pieces", says="Pieces"),
+    Table(key="cut plan", says="Cutting plan"),
+    Table(key="cautions", says="Cautions"),
+)
+"""Tables that any structure has."""
+
+
+@value
+class Strength:
+    """The wind that a structure as built stands up to: a 3-second gust at 10 m (m/s), in the school's words, and what gives."""
+
+    gust_m_per_s: float
+    says: str
+    gives: str
+
+
+@value
+class Began:
+    """One way to start: the spec and its plan (None where there is no such way, and `why`), and how many were planned."""
+
+    spec: Any = None
+    plan: Plan | None = None
+    planned: int = 1
+    why: str = ""
+
+
+@value
+class Starts:
+    """Ways to build one structure beside each other.
+
+    Args:
+        ways: Their names and what each says; `crew` names the one that is the crew's own habit, `signed` those that a name
+            is put to before they are built.
+        begin: One way made: case, way, the name that signs it, the crew's habit, and what a plan costs.
+        habit: The type of a crew's habit; `habit_of` reads one from a built spec.
+        singles: Single changes that add strength, to be planned each.
+    """
+
+    ways: tuple[tuple[str, str], ...]
+    signed: frozenset[str]
+    crew: str
+    begin: Callable[[Case, str, str, Any, Callable[[Plan], float]], Began]
+    habit: type[Any]
+    habit_of: Callable[[Any, Plan], Any]
+    singles: Callable[[Case], Iterator[tuple[str, Change]]]
+
+
+GENERAL_WAYS = (
+    ("as it is", "Current design"),
+    ("cheapest", "Lowest cost found that passes"),
+    ("sturdier", "Sturdier"),
+)
+"""Ways to start any kind that knows changes which might help."""
+
+
+@value
+class Approval:
+    """What a client approves before anything is bought: the look's fingerprint, and the sentence that holds the list ("" free)."""
+
+    look: str
+    held: str
+
+
+@value
+class Found:
+    """What a hole met: at which post, what it is, half of what must stay free, and where the posts stand that are set."""
+
+    post: str
+    what: str
+    half_width_m: float
+    stand_m: Mapping[str, float]
+
+
+def _no_candidates(case: Case) -> Iterator[tuple[str, Change]]:
+    return iter(())
+
+
+def _no_choices(case: Case) -> Iterator[Choice]:
+    return iter(())
+
+
+def _no_strength(case: Case, plan: Plan) -> Strength | None:
+    return None
+
+
+@value
+class Kind:
+    """One kind of structure.
+
+    Args:
+        key: Its word in documents ("fence"); `many` for several.
+        spec: The type of its spec.
+        line: How it is written on one line; `read` reads one.
+        presets: Other starts of the same kind, and what each is called.
+        plan: The plan of a case. `home` brings a spec's timbers to a school.
+        form: What its panel asks; `usual`: what a crew is asked that says how it usually builds one, where that is not the form;
+            `settings`: all that can be found by its name, where that is more than the form;
+            `tables`: the drawer's tables, in order.
+        own: Fields that belong to one structure alone; all else is a choice that the next one starts from; empty keeps none.
+        move: The spec with a handle of its plan moved to a place along its axis (m).
+        hold: The spec with a thing kept where it stands; `let_go` frees it.
+        candidates: Changes that might help; `choices`: members and ways to choose from.
+        first_checks: What is known before its pieces are counted: where one of these fails, so does the whole.
+        acts: Named changes with a value, for what a form field cannot say.
+        strength: Wind rating. `approval`: what a client approves. `found`: goes round what a hole met.
+        starts: Ways to build it beside each other.
+        rests: Where it rests on another structure of the job; `brings`: what its posts bring there, on its own axes.
+        carries: The spec with what rests on it; None: nothing may.
+        shades: The day, hour and clock that its shade is wanted at; None: nobody says.
+    """
+
+    key: str
+    many: str
+    spec: type[Any]
+    line: LineForm
+    read: Callable[[Ask], Any]
+    plan: Callable[[Case], Plan]
+    home: Callable[[Any, str], Any]
+    move: Callable[[Any, Handle, float], Any]
+    hold: Callable[[Any, str, float], Any]
+    let_go: Callable[[Any, str], Any]
+    form: tuple[Group, ...] = ()
+    usual: tuple[Group, ...] = ()
+    settings: tuple[Group, ...] = ()
+    tables: tuple[Table, ...] = COMMON
+    presets: tuple[tuple[str, str], ...] = ()
+    own: frozenset[str] = frozenset()
+    candidates: Callable[[Case], Iterator[tuple[str, Change]]] = _no_candidates
+    first_checks: Callable[[Case], Iterable[Check]] = lambda case: ()
+    choices: Callable[[Case], Iterator[Choice]] = _no_choices
+    acts: Mapping[str, Callable[[Any, str], Any]] = field(default_factory=dict)
+    strength: Callable[[Case, Plan], Strength | None] = _no_strength
+    approval: Callable[[Any], Approval | None] = lambda spec: None
+    found: Callable[[Any, Plan, Found], Any] | None = None
+    starts: Starts | None = None
+    rests: Callable[[Any], Rest | None] = lambda spec: None
+    brings: Callable[[Case], tuple[Bearing, ...]] = lambda case: ()
+    carries: Callable[[Any, tuple[Bearing, ...]], Any] | None = None
+    shades: Callable[[Any], tuple[str, float, float] | None] = lambda spec: None
+
+    def kept(self, spec: Any) -> tuple[str, ...]:
+        """Names of the fields that the next structure of the kind starts from."""
+        return tuple(f.name for f in fields(spec) if f.name not in self.own) if self.own else ()
+
+
+def changed(spec: Any, change: Change) -> Any:
+    """The spec with some of its fields changed."""
+    return replace(spec, **dict(change))
+
+
+def nothing_holds(spec: Any, thing: str, at_m: float = 0.0) -> Any:
+    """For kinds without things to hold.
+
+    Raises:
+        InputError: Always.
+    """
+    raise InputError("post", "Nothing of this can be held in place")
+
+
+def ways_of(kind: Kind) -> tuple[tuple[str, str], ...]:
+    """The ways to start a structure of a kind and what each is called: its own, and those that any kind has."""
+    if kind.starts is not None:
+        known = {key for key, _ in kind.starts.ways}
+        return (*kind.starts.ways, *(way for way in GENERAL_WAYS if way[0] not in known))
+    return GENERAL_WAYS if kind.candidates is not _no_candidates else ()

@@ -1,0 +1,96 @@
+"""The list of jobs as a shelf: where each stands, copies, what was thrown away and can be brought back."""
+
+import uuid
+from dataclasses import replace
+from datetime import timedelta
+
+from django.db import transaction
+from django.utils import timezone
+from steady.jobs.document import Job as Document
+from steady.jobs.unique_names import numbered
+
+from trellis_server.missing import Missing
+from trellis_server.models import Job, Status
+from trellis_server.services import photos
+from trellis_server.services.clock import believed
+from trellis_server.services.jobs import Person, State, create, job_of, of_crews, state
+
+KEPT = timedelta(days=30)
+"""How long a job that was thrown away can be brought back."""
+COPY, NAME_LETTERS = " (copy)", 120
+
+
+def thrown_away(person: Person) -> list[Job]:
+    """Jobs that can still be brought back, the last thrown away first."""
+    since = timezone.now() - KEPT
+    return list(of_crews(person).filter(thrown_away_at__gte=since).order_by("-thrown_away_at"))
+
+
+def duplicate(person: Person, job_id: uuid.UUID) -> State:
+    """A new job like another one; what was measured stays with the old one, and so do its photos: none lies under the site."""
+    document = state(job_of(person, job_id)).document
+    name = f"{document.name[: NAME_LETTERS - len(COPY)]}{COPY}"
+    return create(
+        person,
+        replace(document, name=name, site=replace(document.site, under=None)),
+        f"copied from {document.name}"[:200],
+    )
+
+
+def bring_in(person: Person, document: Document) -> State:
+    """A job out of a file; beside one of the same name it is numbered, so that neither is taken for the other."""
+    names = set(of_crews(person).filter(thrown_away_at=None).values_list("name", flat=True))
+    name = numbered(document.name, names, NAME_LETTERS, " ({})")
+    return create(person, replace(document, name=name), "imported")
+
+
+def set_status(person: Person, job_id: uuid.UUID, status: Status) -> None:
+    """Where a job stands with its client. Its document, and when it was changed, stay as they are."""
+    job = job_of(person, job_id)
+    Job.objects.filter(pk=job.pk).update(status=status)
+
+
+def throw_away(person: Person, job_id: uuid.UUID) -> None:
+    """Take a job off the list; it can be brought back for thirty days. What is older than that goes for good.
+
+    Not after a leap of the clock: then nothing is known to be old.
+    """
+    job = job_of(person, job_id)
+    Job.objects.filter(pk=job.pk).update(thrown_away_at=timezone.now())
+    if believed():
+        clear_out()
+
+
+def bring_back(person: Person, job_id: uuid.UUID) -> None:
+    """Put a job back on the list.
+
+    Raises:
+        Missing: It is not there to be brought back.
+    """
+    found = next((job for job in thrown_away(person) if job.pk == job_id), None)
+    if found is None:
+        raise Missing
+    Job.objects.filter(pk=found.pk).update(thrown_away_at=None)
+
+
+def clear_out() -> int:
+    """Take for good what was thrown away more than thirty days ago; how many jobs that was."""
+    old = Job.objects.filter(thrown_away_at__lt=timezone.now() - KEPT)
+    many = 0
+    for job in old:
+        take_for_good(job)
+        many += 1
+    return many
+
+
+def take_for_good(job: Job) -> None:
+    """A job and all that was kept with it, photos too."""
+    with transaction.atomic():
+        # Revisions point at their parents, the job at its current one, quotes at theirs: they go from the newest back.
+        Job.objects.filter(pk=job.pk).update(current=None)
+        job.redo_steps.all().delete()
+        job.quotes.all().delete()
+        photos.drop_all(job)
+        for revision in job.revisions.order_by("-number"):
+            revision.delete()
+        job.delete()

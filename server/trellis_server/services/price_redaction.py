@@ -1,0 +1,14 @@
+"""What a person sees of a job: as it is, or without its money."""
+
+from dataclasses import replace
+
+from steady.jobs.price_redaction import without_money
+
+from trellis_server.services.jobs import Person, State
+from trellis_server.services.people import part
+
+
+def seen_by(person: Person, found: State) -> State:
+    """A job's state as a person may see it."""
+    _, sees = part(person, str(found.job.pk))
+    return found if sees else replace(found, document=without_money(found.document))
