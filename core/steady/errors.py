@@ -3,7 +3,7 @@
 from steady.value_objects import value
 
 
-class InputError(ValueError):
+class InvalidInputError(ValueError):
     """A value that cannot be: it names the field and says, in plain words, what would be accepted."""
 
     def __init__(self, field: str, message: str) -> None:
@@ -15,7 +15,7 @@ class InputError(ValueError):
         return f"{self.field}: {self.message}"
 
 
-class OutsideScope(ValueError):
+class OutOfScopeError(ValueError):
     """A rule or table that does not reach this case. Never counts as passing."""
 
     def __init__(self, reason: str, would_have_to_change: str = "") -> None:
@@ -27,7 +27,7 @@ class OutsideScope(ValueError):
         return self.reason
 
 
-class TooSlender(OutsideScope):
+class TooSlender(OutOfScopeError):
     """A member more slender than its code lets any be: that is a limit missed, not a rule that does not reach.
 
     Args:
@@ -39,7 +39,7 @@ class TooSlender(OutsideScope):
         self.slenderness, self.most, self.source = told
 
 
-class TooDeep(OutsideScope):
+class EmbedmentLimitError(OutOfScopeError):
     """No depth that the formula may answer holds this: `cap_m` is how deep it reaches."""
 
     def __init__(self, reason: str, would_have_to_change: str, cap_m: float) -> None:
@@ -65,7 +65,7 @@ def above_zero(**values: float) -> None:
     """
     for name, amount in values.items():
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 def not_below_zero(**values: float) -> None:
@@ -76,4 +76,4 @@ def not_below_zero(**values: float) -> None:
     """
     for name, amount in values.items():
         if not amount >= 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")

@@ -10,7 +10,7 @@ MOST = 160
 """So much is kept of each work in one search: what is asked for again is asked for soon [our own]."""
 
 
-class Memo:
+class SearchCache:
     """What a search keeps of each work: `most` of what it was asked for, the newest."""
 
     __slots__ = ("kept", "most")
@@ -20,10 +20,10 @@ class Memo:
         self.most = most
 
 
-_MEMO: ContextVar[Memo | None] = ContextVar("memo", default=None)
+_MEMO: ContextVar[SearchCache | None] = ContextVar("memo", default=None)
 
 
-class Is:
+class IdentityKey:
     """A thing that is asked for by being the same one, whatever it holds: nothing of it is looked at."""
 
     __slots__ = ("it",)
@@ -36,11 +36,11 @@ class Is:
         return id(self.it)
 
     def __eq__(self, other: object) -> bool:
-        return isinstance(other, Is) and other.it is self.it
+        return isinstance(other, IdentityKey) and other.it is self.it
 
 
 @contextmanager
-def one_search(memo: Memo | None = None) -> Iterator[None]:
+def one_search(memo: SearchCache | None = None) -> Iterator[None]:
     """While this lasts, in the call or the function that it stands at, `once` keeps what it reckons.
 
     A search within a search shares what is kept. `memo`: one that outlasts it, for whoever asks nearly the same again soon;
@@ -49,7 +49,7 @@ def one_search(memo: Memo | None = None) -> Iterator[None]:
     if _MEMO.get() is not None:
         yield
         return
-    token = _MEMO.set(memo or Memo())
+    token = _MEMO.set(memo or SearchCache())
     try:
         yield
     finally:

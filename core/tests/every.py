@@ -4,10 +4,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cache
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import Plan
 from steady.structures.registry import KINDS, plan
-from steady.structures.structure_type import Case, Kind
+from steady.structures.structure_type import DesignInput, StructureType
 
 from tests.test_kept_plans import RARER, SCHOOLS, case_of, kind_cases, rarer, site_of
 
@@ -17,8 +17,8 @@ class One:
     """One structure: what it is called here, its kind, its case and its plan."""
 
     name: str
-    kind: Kind
-    case: Case
+    kind: StructureType
+    case: DesignInput
     plan: Plan
 
 
@@ -29,13 +29,13 @@ def every() -> tuple[One, ...]:
     for kind, name, case in _cases():
         try:
             made.append(One(name, kind, case, plan(case)))
-        except (InputError, OutsideScope):
+        except (InvalidInputError, OutOfScopeError):
             continue
     assert len(made) > len(KINDS) * 3, "most of them can be planned"
     return tuple(made)
 
 
-def _cases() -> Iterator[tuple[Kind, str, Case]]:
+def _cases() -> Iterator[tuple[StructureType, str, DesignInput]]:
     for kind in KINDS:
         for school in SCHOOLS:
             name, case = next(kind_cases(kind.key, school))

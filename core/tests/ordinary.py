@@ -4,9 +4,9 @@ import itertools
 from dataclasses import dataclass, replace
 
 from steady.catalog.items import sticks, usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
-from steady.ground.readings import Shot
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.plan.model import Plan
 from steady.structures.deck.designs.candidates import at_home as deck_at_home
@@ -57,7 +57,7 @@ def ordinary(school: str) -> list[Ordinary]:
         if style == "slats":
             spec = replace(spec, bay_max_m=1.2)
         fall_m = 1.0 if number % 2 else 0.0
-        shots = (Shot(at_m=0.0, height_m=0.0), Shot(at_m=24.0, height_m=-fall_m))
+        shots = (LevelReading(at_m=0.0, height_m=0.0), LevelReading(at_m=24.0, height_m=-fall_m))
         site = Site(
             none_here=("frost", "snow"),
             soil=SOILS[school],
@@ -78,7 +78,7 @@ def ordinary_plans(school: str) -> list[Plan]:
     """The forty fences as they are typed, and six ordinary decks, planned."""
     from tests.test_deck import deck
 
-    tape, yard = Tape("metric", 0.001), YardChoices(bag=usual(school).bag)
+    tape, yard = Tape("metric", 0.001), PurchasingSettings(bag=usual(school).bag)
     made = [plan(item.spec, item.site, rulebook(school), yard, tape) for item in ordinary(school)]
     soil = {"us": "sand", "ca": "stiff clay", "nz": "good ground", "uk": "average"}[school]
     snow = (1000.0, 400.0) if school == "ca" else (0.0, 0.0)

@@ -5,15 +5,15 @@ from dataclasses import replace
 from typing import Any
 
 from steady.catalog.items import usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
-from steady.errors import InputError
-from steady.ground.readings import Shot
+from steady.errors import InvalidInputError
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.plan.model import Plan
 from steady.structures.deck.designs.candidates import at_home as deck_at_home
 from steady.structures.deck.spec.deck import DeckSpec, StairDesign
-from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Infill, Straight
 from steady.structures.fence.spec.localise import at_home
 from steady.structures.floating_platform.kind import home as float_at_home
 from steady.structures.floating_platform.spec import FloatSpec, Ramp
@@ -39,9 +39,9 @@ WORDS = (
 def where(school: str, rng: random.Random, length_m: float, fall: float = 0.25) -> Site:
     """Uneven ground and the school's own wind and soil."""
     start = usual(school)
-    shots = [Shot(at_m=0.0, height_m=0.0)]
+    shots = [LevelReading(at_m=0.0, height_m=0.0)]
     while shots[-1].at_m < length_m:
-        shots.append(Shot(at_m=shots[-1].at_m + rng.uniform(1.5, 4), height_m=rng.uniform(-fall, fall)))
+        shots.append(LevelReading(at_m=shots[-1].at_m + rng.uniform(1.5, 4), height_m=rng.uniform(-fall, fall)))
     return Site(
         soil=start.soil,
         exposure=start.exposure,  # type: ignore[arg-type]
@@ -81,7 +81,7 @@ def fence(rng: random.Random, school: str, gate: bool | None = None) -> tuple[Fe
         spec = replace(
             spec,
             openings=(
-                Opening(id="g", at_m=rng.uniform(1.5, lengths[0] - 2.5), clear_m=rng.uniform(0.9, 1.3), leaf=leaf),
+                GateOpening(id="g", at_m=rng.uniform(1.5, lengths[0] - 2.5), clear_m=rng.uniform(0.9, 1.3), leaf=leaf),
             ),
         )
     return spec, where(school, rng, sum(lengths))
@@ -134,7 +134,7 @@ def deck(rng: random.Random, school: str) -> tuple[DeckSpec, Site]:
 def planned(spec: Any, site: Site, school: str) -> Plan | None:
     """Its plan, or None where it is refused at a field, in words."""
     try:
-        return plan(spec, site, rulebook(school), YardChoices(bag=usual(school).bag), Tape("metric", 0.001))
-    except InputError as error:
+        return plan(spec, site, rulebook(school), PurchasingSettings(bag=usual(school).bag), Tape("metric", 0.001))
+    except InvalidInputError as error:
         assert error.field and error.message, spec
         return None

@@ -11,7 +11,7 @@ from typing import Any
 from django.test import tag
 from pydantic import TypeAdapter
 from steady.design_codes.registry import rulebook
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.plan.model import Plan
@@ -23,7 +23,7 @@ from steady.structures.floating_platform.kind import FLOAT, home
 from steady.structures.floating_platform.plan import reckoned
 from steady.structures.floating_platform.spec import FloatSpec, Ramp
 from steady.structures.registry import plan
-from steady.structures.structure_type import Ask, Case, changed
+from steady.structures.structure_type import DesignInput, NewStructureRequest, changed
 from steady.units.show import Tape
 from steady.units.units import FT
 
@@ -31,19 +31,19 @@ from tests.make import case as of
 from tests.randoms import SCHOOLS, platform
 
 
-def made(rng: random.Random, school: str) -> tuple[Case, Plan] | None:
+def made(rng: random.Random, school: str) -> tuple[DesignInput, Plan] | None:
     """A random platform that can be laid out, and its plan."""
     spec, site = platform(rng, school)
     tape = Tape("metric", 0.001) if rulebook(school).metric else Tape()
     one = of(spec, site, rulebook(school), None, tape)
     try:
         return one, plan(one)
-    except InputError:
+    except InvalidInputError:
         return None
 
 
-def some(school: str, count: int, seed: int) -> list[tuple[Case, Plan]]:
-    rng, found = random.Random(f"{school} {seed}"), list[tuple[Case, Plan]]()
+def some(school: str, count: int, seed: int) -> list[tuple[DesignInput, Plan]]:
+    rng, found = random.Random(f"{school} {seed}"), list[tuple[DesignInput, Plan]]()
     while len(found) < count:
         one = made(rng, school)
         if one is not None:
@@ -274,7 +274,7 @@ class RatingTest(unittest.TestCase):
                     Carried(barrels=one.spec.barrels, volume_m3=one.spec.barrel.volume_m3, sunk_share=0.5),
                     1025.0,
                 )
-            except (InputError, OutsideScope):
+            except (InvalidInputError, OutOfScopeError):
                 continue
             self.assertLessEqual(afloat.rated, bound)
 
@@ -293,7 +293,7 @@ class WaysTest(unittest.TestCase):
                     self.assertTrue(says)
                     try:
                         plan(one.of(changed(one.spec, change)))
-                    except InputError as refused:
+                    except InvalidInputError as refused:
                         self.assertTrue(refused.message)
 
     @tag("slow")
@@ -307,7 +307,7 @@ class WaysTest(unittest.TestCase):
 
 class LineTest(unittest.TestCase):
     def read(self, text: str, bare: str = "ft", school: str = "us") -> FloatSpec:
-        spec: FloatSpec = FLOAT.read(Ask(text=text, id="p", bare=bare, school=school))  # type: ignore[arg-type]
+        spec: FloatSpec = FLOAT.read(NewStructureRequest(text=text, id="p", bare=bare, school=school))  # type: ignore[arg-type]
         return spec
 
     def test_feet_and_metres_say_the_same(self) -> None:
@@ -393,7 +393,7 @@ class KeptTest(unittest.TestCase):
             try:
                 plan(of(spec))
                 planned += 1
-            except InputError as refused:
+            except InvalidInputError as refused:
                 self.assertTrue(refused.field and refused.message)
         self.assertGreater(planned, 8)
 

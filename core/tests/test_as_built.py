@@ -5,10 +5,10 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.field_records.asbuilt import asks_over, compare, target_of
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.plan.model import Plan, Target
+from steady.plan.model import MeasurementTarget, Plan
 from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, Straight
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.pavilion.spec import PavilionSpec
@@ -35,7 +35,7 @@ def planned(spec: Any) -> Plan:
     return plan_structure(job, spec.id)
 
 
-def target(plan: Plan, what: str) -> Target:
+def target(plan: Plan, what: str) -> MeasurementTarget:
     return next(item for item in plan.targets if item.what == what)
 
 
@@ -64,7 +64,7 @@ class Boards(unittest.TestCase):
             sixteenths = round(shrinks_in * 16)
             self.assertIn(f"{100 * laid:.0f} %", says)
             self.assertIn({4: "¼″", 2: "⅛″"}[sixteenths], says)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             kind_of(spec).hold(spec, wet.about, 3.0)
 
     def test_boards_laid_dry_swell(self) -> None:
@@ -133,7 +133,7 @@ class Roofs(unittest.TestCase):
         spec = PavilionSpec(id="v")
         size = target(planned(spec), "over the beams, front to back")
         for off in (-3.0, 40.0, math.inf, math.nan):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 kind_of(spec).hold(spec, size.about, size.planned + off)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             kind_of(spec).hold(spec, "v/size/nothing", 2.0)

@@ -5,7 +5,7 @@ import random
 import unittest
 
 from django.test import tag
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.bays import bays_round_zones, equal_bays
 from steady.units.units import FT, IN
 
@@ -50,7 +50,7 @@ class EqualBaysTest(unittest.TestCase):
 
     def test_what_cannot_be_is_refused(self) -> None:
         for run, most in ((-1.0, 1.0), (float("nan"), 1.0), (1.0, 0.0), (1.0, float("nan"))):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 equal_bays(run, most)
 
 

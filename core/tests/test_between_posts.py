@@ -5,11 +5,11 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.plan.model import Part, Plan
 from steady.plan.results import gaps
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.units.units import FT, IN
 
@@ -29,7 +29,7 @@ def rails(plan: Plan) -> list[Part]:
 
 
 def bought(plan: Plan, item: str) -> float:
-    lines = {line.item: line.count for line in bill(plan, YardChoices(), cuts(plan, YardChoices())).lines}
+    lines = {line.item: line.count for line in bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings())).lines}
     return lines.get(item, 0)
 
 
@@ -88,7 +88,7 @@ class EndsTest(unittest.TestCase):
         asked = [gap for gap in gaps(plan) if gap.key == "rail_end_fasteners.capacity"]
         self.assertTrue(asked)
         assert asked[0].needs is not None
-        rated = replace(spec, ratings=(Rated(what="rail_end_fasteners.capacity", holds_n=10_000.0),))
+        rated = replace(spec, ratings=(ManufacturerRating(what="rail_end_fasteners.capacity", holds_n=10_000.0),))
         answered = planned(rated, site(grounds=()))
         self.assertFalse([gap for gap in gaps(answered) if gap.key == "rail_end_fasteners.capacity"])
         held = [check for check in answered.checks if check.key == "rail_end_fasteners.capacity"]

@@ -4,7 +4,7 @@ import itertools
 import unittest
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.plan.results import state
 from steady.structures.canopy.box_beams import Boxed
@@ -127,7 +127,7 @@ class Refusals(unittest.TestCase):
         self.assertEqual(state(told), "conflict")
 
     def test_no_such_web(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             made(web="no such web")
         self.assertEqual(caught.exception.field, "web")
 

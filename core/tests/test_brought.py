@@ -4,9 +4,9 @@ import unittest
 from dataclasses import replace
 
 from steady.catalog.items import sticks
-from steady.errors import InputError
-from steady.ground.placement import Standing
-from steady.ground.readings import Shot
+from steady.errors import InvalidInputError
+from steady.ground.placement import SitePlacement
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.jobs.copy_structure import bring, copied
 from steady.jobs.document import Job, Structure, plan_structure
@@ -42,10 +42,10 @@ class BroughtTest(unittest.TestCase):
 
     def test_what_rests_on_another_is_not_brought_alone(self) -> None:
         there = Job(name="x", structures=(Structure(name="P", spec=PergolaSpec(id="p", on="deck", attach="free")),))
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             bring(job(), there, "p")
         self.assertIn("rests on another", refused.exception.message)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             bring(job(), there, "nobody")
 
     def test_every_kind_says_whether_it_rests(self) -> None:
@@ -59,8 +59,10 @@ class CopiedTest(unittest.TestCase):
 
     def test_it_stands_after_it_and_beside_it_with_its_ground(self) -> None:
         first, second = fence("windbreak"), fence("yard")
-        ground = Ground(line="windbreak", shots=(Shot(at_m=0.0, height_m=0.0), Shot(at_m=5.0, height_m=-0.4)))
-        stands = Standing(x_m=3.0, y_m=1.0)
+        ground = Ground(
+            line="windbreak", shots=(LevelReading(at_m=0.0, height_m=0.0), LevelReading(at_m=5.0, height_m=-0.4))
+        )
+        stands = SitePlacement(x_m=3.0, y_m=1.0)
         job = Job(
             name="A",
             site=Site(grounds=(ground,)),
@@ -86,5 +88,5 @@ class CopiedTest(unittest.TestCase):
         self.assertTrue(all(item.stands is None for item in job.structures))
 
     def test_none_of_that_id(self) -> None:
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             copied(Job(name="A", structures=()), "windbreak")

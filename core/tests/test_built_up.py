@@ -5,7 +5,7 @@ import unittest
 from typing import Any
 
 from steady.catalog.items import stick, sticks
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.plan.results import state
 from steady.structures.canopy.built_up_posts import BuiltUp
@@ -123,7 +123,7 @@ class Refusals(unittest.TestCase):
             ({**POCKET, "plies": 2}, "plies"),
             ({"core": "joist 2x10 pine", "outer": "joist 2x8 pine"}, "core"),
         ):
-            with self.subTest(changes), self.assertRaises(InputError) as caught:
+            with self.subTest(changes), self.assertRaises(InvalidInputError) as caught:
                 plan(case(LINE, **changes))
             self.assertEqual(caught.exception.field, field)
 

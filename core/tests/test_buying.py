@@ -12,17 +12,17 @@ from unittest.mock import patch
 from django.test import tag
 from steady.catalog.items import sticks
 from steady.drawing.scene import scene
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.job_takeoff import JobList, count_twice, job_list
-from steady.jobs.received_deliveries import Came, arrived
+from steady.jobs.received_deliveries import ReceivedItem, arrived
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.pergola.line_parser import read_pergola
 from steady.takeoff.bill import pieces
 from steady.takeoff.combined import SAYS, joined, mass_kg, narrowed
-from steady.takeoff.cutting import Stock, cut_plan
+from steady.takeoff.cutting import StockLength, cut_plan
 from steady.units.units import FT
 
 from tests.make import fence
@@ -50,7 +50,7 @@ class SameListTest(unittest.TestCase):
     def test_the_same_pieces_give_the_same_list_on_a_busy_machine(self) -> None:
         rng = random.Random(3)
         pieces_m = [(rng.uniform(0.3, 3.2), rng.randint(1, 12)) for _ in range(40)]
-        stocks = [Stock(length_m=length, price=length * 3 + rng.random()) for length in (2.4, 3.0, 3.6, 4.8)]
+        stocks = [StockLength(length_m=length, price=length * 3 + rng.random()) for length in (2.4, 3.0, 3.6, 4.8)]
         calm = cut_plan(pieces_m, stocks)
         # Programs of their own: a test runner's worker may have no children of its own kind.
         spinning = [subprocess.Popen([sys.executable, "-c", SPIN]) for _ in range(6)]
@@ -68,7 +68,8 @@ class SameListTest(unittest.TestCase):
         rng = random.Random(3000)
         pieces_m = [(rng.uniform(1.1, 2.4), 1) for _ in range(3000)]
         stocks = [
-            Stock(length_m=length, price=price) for length, price in ((2.4, 5.9), (3.0, 7.8), (3.6, 9.7), (4.8, 13.2))
+            StockLength(length_m=length, price=price)
+            for length, price in ((2.4, 5.9), (3.0, 7.8), (3.6, 9.7), (4.8, 13.2))
         ]
         began = time.process_time()
         cut_plan(pieces_m, stocks, better=False)
@@ -167,9 +168,9 @@ class OneListTest(unittest.TestCase):
         self.assertLess(self.list.ready_mix_m3, self.list.bill.concrete_m3 * 1.1 + 0.2)
 
     def test_refusals(self) -> None:
-        with self.assertRaisesRegex(InputError, "no structure nowhere"):
+        with self.assertRaisesRegex(InvalidInputError, "no structure nowhere"):
             job_list(self.job, ["nowhere"])
-        with self.assertRaisesRegex(InputError, "Nothing here can be bought"):
+        with self.assertRaisesRegex(InvalidInputError, "Nothing here can be bought"):
             job_list(Job(name="Empty"))
         with self.assertRaises(ValueError):
             joined([])
@@ -180,12 +181,14 @@ class OneListTest(unittest.TestCase):
 class ArrivalsTest(unittest.TestCase):
     """What came is in hand; what was short or damaged is planned again, and nothing is bought twice."""
 
-    def came(self, whole: Job, spoil: dict[str, int] | None = None) -> tuple[Came, ...]:
+    def came(self, whole: Job, spoil: dict[str, int] | None = None) -> tuple[ReceivedItem, ...]:
         rows = []
         for number, line in enumerate(job_list(whole).bill.lines):
             good = line.count - (spoil or {}).get(line.item, 0)
             rows.append(
-                Came(id=f"c{number}", item=line.item, length_m=line.length_m, asked=line.count, good=max(0, good))
+                ReceivedItem(
+                    id=f"c{number}", item=line.item, length_m=line.length_m, asked=line.count, good=max(0, good)
+                )
             )
         return tuple(rows)
 
@@ -212,7 +215,7 @@ class ArrivalsTest(unittest.TestCase):
 
     def test_day_by_day(self) -> None:
         rows = [
-            Came(id=str(k), item="concrete 80 lb", asked=10, good=good, on=on, note=note)
+            ReceivedItem(id=str(k), item="concrete 80 lb", asked=10, good=good, on=on, note=note)
             for k, (good, on, note) in enumerate(
                 ((8, "2026-06-02", "wet"), (10, "2026-06-01", ""), (9, "2026-06-02", "wet"))
             )

@@ -9,14 +9,14 @@ import unittest
 from datetime import date, datetime, timedelta
 
 import ephem
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Locate
 from steady.jobs.bookings import double_booked, working_days
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.estimate import Quote, hours
+from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.job_schedule import LOCATE_FIRST, Calendar, calendar, move, task_hours
 from steady.layout.sun import day_length_h
-from steady.schedule.calendar import Days, Work, lay
+from steady.schedule.calendar import Work, WorkCalendar, lay
 from steady.schedule.drying import drying_h
 from steady.schedule.settings import CalendarTerms, DayOff, Outside, Phase
 from steady.schedule.weather_limits import Day
@@ -25,9 +25,9 @@ from steady.structures.fence.spec.fence import FenceSpec, Finish, Straight
 MONDAY = date(2026, 12, 7)
 
 
-def days(stops: dict[tuple[str, date], str] | None = None, off: tuple[date, ...] = ()) -> Days:
+def days(stops: dict[tuple[str, date], str] | None = None, off: tuple[date, ...] = ()) -> WorkCalendar:
     """Monday to Friday, eight hours from eight o'clock."""
-    return Days(
+    return WorkCalendar(
         first=MONDAY,
         start_h=8.0,
         hours_on=lambda on: 0.0 if on.weekday() > 4 or on in off else 8.0,
@@ -137,10 +137,10 @@ class LayTest(unittest.TestCase):
             self.assertGreaterEqual(len({on for on, _, _ in spans}), math.ceil(worked / 8 - 1e-9))
 
     def test_a_ring_and_a_crew_without_days_are_refused(self) -> None:
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             lay([Work(id="a", hours=1, after=(("b", 0),)), Work(id="b", hours=1, after=(("a", 0),))], days())
         never = dataclasses.replace(days(), hours_on=lambda on: 0.0)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             lay([Work(id="a", hours=1)], never)
 
 
@@ -156,7 +156,7 @@ class CalendarTest(unittest.TestCase):
 
     def test_a_larger_crew_is_done_sooner_and_cold_waits_longer(self) -> None:
         one = calendar(fences(3), MONDAY)
-        more = calendar(dataclasses.replace(fences(3), quote=Quote(crew_count=4)), MONDAY)
+        more = calendar(dataclasses.replace(fences(3), quote=EstimateRates(crew_count=4)), MONDAY)
         self.assertLess(max(row.end for row in more.tasks), max(row.end for row in one.tasks))
         warm, cold = (calendar(fences(1, temperature_c=c), MONDAY) for c in (20.0, 6.0))
         self.assertLess(of(warm, "f0/rails")[0], of(cold, "f0/rails")[0])
@@ -207,12 +207,12 @@ class CalendarTest(unittest.TestCase):
         self.assertEqual(of(back.calendar, "f0/dig"), of(calendar(job, MONDAY), "f0/dig"))
 
     def test_what_cannot_be_is_refused_with_what_it_waits_for(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             move(fences(), "f0/rails", "2026-12-07", MONDAY)
         self.assertIn("It can't begin before", caught.exception.message)
         self.assertIn("waits for Fence f0: Set", caught.exception.message)
         for task, on in (("nothing", "2026-12-07"), ("f0/dig", "soon")):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 move(fences(), task, on, MONDAY)
 
     def test_what_cannot_be_planned_is_told_and_the_rest_is_laid(self) -> None:

@@ -10,13 +10,13 @@ from datetime import date
 from steady.design_codes import canopies as r
 from steady.design_codes.registry import RULEBOOKS, rulebook
 from steady.design_codes.requests import WindPlace
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout import canopy as c
 from steady.layout.roofs import hip_rafter
-from steady.layout.shade import Outline, across_sun, blocked, count_for, on_ground
-from steady.layout.sheet_nesting import Side, Strip, sheet_order, strips
+from steady.layout.shade import LevelOutline, across_sun, blocked, count_for, on_ground
+from steady.layout.sheet_nesting import SheetedSide, SheetStrip, sheet_order, strips
 from steady.layout.sun import sun_position
-from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m, hip_loads_n, hip_thrust, pocket
+from steady.statics.bents import BracedBent, fixed_drift_m, fixed_moment_n_m, hip_loads_n, hip_thrust, pocket
 from steady.units.units import FT, IN, LB, PSF
 
 
@@ -71,7 +71,7 @@ class BentTest(unittest.TestCase):
                 for name in ("a2", "b2"):
                     model.add_node_load(name, "FX", push / 2)
                 model.analyze(check_statics=False)
-                bent = Bent(push_n=push, posts=2, height_m=height, down_m=down, out_m=out, span_m=span)
+                bent = BracedBent(push_n=push, posts=2, height_m=height, down_m=down, out_m=out, span_m=span)
                 brace = max(abs(model.members[k].axial(0.0)) for k in ("ka", "kb"))
                 self.assertAlmostEqual(bent.brace_n / brace, 1, delta=2e-3)
                 moment = max(abs(model.members["pa1"].moment("Mz", height - down)), 0)
@@ -85,13 +85,14 @@ class BentTest(unittest.TestCase):
 
     def test_a_braced_post_never_buckles_over_its_own_height(self) -> None:
         for height in (2.0, 2.5, 3.0, 4.0):
-            bent = Bent(push_n=1000, posts=2, height_m=height, down_m=0.6, out_m=0.6, span_m=3.0)
+            bent = BracedBent(push_n=1000, posts=2, height_m=height, down_m=0.6, out_m=0.6, span_m=3.0)
             factor = bent.effective_length_m(0.14**4 / 12, 0.09 * 0.19**3 / 12, 6.5e9) / height
             self.assertTrue(1.4 < factor < 2.8, factor)
 
     def test_a_shorter_brace_works_harder(self) -> None:
         forces = [
-            Bent(push_n=1000, posts=2, height_m=2.5, down_m=a, out_m=a, span_m=3.0).brace_n for a in (0.9, 0.6, 0.4)
+            BracedBent(push_n=1000, posts=2, height_m=2.5, down_m=a, out_m=a, span_m=3.0).brace_n
+            for a in (0.9, 0.6, 0.4)
         ]
         self.assertEqual(forces, sorted(forces))
         # Never V / cos: the post turns about the brace's foot.
@@ -106,11 +107,11 @@ class BentTest(unittest.TestCase):
             ("out_m", 1.6, "brace_out"),
             ("span_m", -1.0, "span"),
         ):
-            with self.assertRaises(InputError) as caught:
-                Bent(**{**good, name: value})  # type: ignore[arg-type]
+            with self.assertRaises(InvalidInputError) as caught:
+                BracedBent(**{**good, name: value})  # type: ignore[arg-type]
             self.assertEqual(caught.exception.field, field)
-        with self.assertRaises(InputError):
-            _ = Bent(push_n=1000, posts=3, height_m=2.5, down_m=0.6, out_m=0.6, span_m=3.0).top_pull_n
+        with self.assertRaises(InvalidInputError):
+            _ = BracedBent(push_n=1000, posts=3, height_m=2.5, down_m=0.6, out_m=0.6, span_m=3.0).top_pull_n
 
     def test_fixed_posts_and_pockets_by_hand(self) -> None:
         self.assertAlmostEqual(fixed_moment_n_m(5968, 4, 2.495), 5968 * 2.495 / 4)
@@ -195,7 +196,7 @@ class LengthTest(unittest.TestCase):
             whole = 2 * found.end_gap_m + found.count * 0.038 + (found.count - 1) * found.gap_m
             self.assertAlmostEqual(whole, 1.4, places=9)
             self.assertAlmostEqual(found.at_m(found.count) + 0.038 + found.end_gap_m, 1.4, places=9)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             c.slats_in_bay(1.4, 0.038, count=4, cover=0.2)
 
     def test_the_level_chain_climbs_from_beam_to_wall(self) -> None:
@@ -224,7 +225,7 @@ class LengthTest(unittest.TestCase):
         for length, sheet, webs in itertools.product((3.0, 3.6, 4.2, 4.8, 5.4, 6.0), (2.4, 2.7, 3.0), (1, 2, 3)):
             try:
                 found = c.web_joints(length, sheet, webs)
-            except InputError:
+            except InvalidInputError:
                 continue
             for web in found.joints_m:
                 ends = [0.0, *web, length]
@@ -277,7 +278,7 @@ class ShadeTest(unittest.TestCase):
         for _ in range(5):
             altitude, azimuth = math.radians(rng.uniform(25, 80)), rng.uniform(0, 2 * math.pi)
             run = rng.uniform(0, math.pi)
-            found = on_ground(altitude, azimuth, Outline(length_m=5.4, width_m=3.3, height_m=2.5, run_rad=run))
+            found = on_ground(altitude, azimuth, LevelOutline(length_m=5.4, width_m=3.3, height_m=2.5, run_rad=run))
             # From a point of the patch toward the sun: does the ray pass through the outline? x along the roof, y across.
             toward = (math.cos(azimuth - run) / math.tan(altitude), math.sin(azimuth - run) / math.tan(altitude))
             shaded, points = 0, 60
@@ -294,7 +295,7 @@ class ShadeTest(unittest.TestCase):
 
 class SheetTest(unittest.TestCase):
     def test_strips_cover_the_side_and_no_more(self) -> None:
-        side = Side(eave_m=5.334, slope_m=2.438, cover_m=0.6096, top_m=0.9144)
+        side = SheetedSide(eave_m=5.334, slope_m=2.438, cover_m=0.6096, top_m=0.9144)
         found = strips(side)
         area = sum(
             (b - a) * (low + high) / 2 for strip in found for (a, low), (b, high) in itertools.pairwise(strip.outline)
@@ -302,15 +303,15 @@ class SheetTest(unittest.TestCase):
         self.assertAlmostEqual(area, (5.334 + 0.9144) / 2 * 2.438, places=6)
 
     def test_a_turned_pair_by_brute_force(self) -> None:
-        one = Strip(((0.0, 0.2), (0.6, 1.1)))
-        other = Strip(((0.0, 0.9), (0.3, 1.2), (0.6, 1.2)))
+        one = SheetStrip(((0.0, 0.2), (0.6, 1.1)))
+        other = SheetStrip(((0.0, 0.9), (0.3, 1.2), (0.6, 1.2)))
         most = max(one.height_m(k / 1000 * 0.6) + other.height_m(0.6 - k / 1000 * 0.6) for k in range(1001))
         self.assertAlmostEqual(one.turned_into_m(other, 0.6), most, delta=1e-3)
 
     def test_the_fewest_sheets_by_exhaustive_search(self) -> None:
         rng = random.Random(21)
         for _ in range(12):
-            side = Side(
+            side = SheetedSide(
                 eave_m=rng.uniform(2.0, 3.4),
                 slope_m=rng.uniform(0.8, 1.8),
                 cover_m=rng.uniform(0.6, 0.9),
@@ -321,10 +322,10 @@ class SheetTest(unittest.TestCase):
                 found = sheet_order(side, 2.4, turn=turn)
                 self.assertEqual(found.nested, self.fewest(strips(side), side.cover_m, 2.4, turn))
 
-    def fewest(self, pieces: tuple[Strip, ...], cover_m: float, sheet_m: float, turn: bool) -> int:
+    def fewest(self, pieces: tuple[SheetStrip, ...], cover_m: float, sheet_m: float, turn: bool) -> int:
         """Every way to put the pieces in sheets, one by one; in a sheet, every way to pair them."""
 
-        def long(group: list[Strip]) -> float:
+        def long(group: list[SheetStrip]) -> float:
             if not group:
                 return 0.0
             first, rest = group[0], group[1:]
@@ -335,7 +336,7 @@ class SheetTest(unittest.TestCase):
 
         best = len(pieces)
 
-        def place(at: int, sheets: list[list[Strip]]) -> None:
+        def place(at: int, sheets: list[list[SheetStrip]]) -> None:
             nonlocal best
             if len(sheets) >= best:
                 return
@@ -360,7 +361,7 @@ class SheetTest(unittest.TestCase):
         for turn in (False, True):
             for _ in range(12):
                 cover, eave = rng.uniform(0.5, 0.9), rng.uniform(2.4, 4.6)
-                side = Side(eave_m=eave, slope_m=rng.uniform(1.0, 1.9), cover_m=cover, sides=4, eave_past_m=0.05)
+                side = SheetedSide(eave_m=eave, slope_m=rng.uniform(1.0, 1.9), cover_m=cover, sides=4, eave_past_m=0.05)
                 sheet_m, kerf_m = rng.uniform(2.2, 4.8), rng.choice((0.0, 0.004))
                 order = sheet_order(side, sheet_m, turn=turn, kerf_m=kerf_m)
                 self.assertEqual(len(order.sheets), order.nested)
@@ -383,8 +384,8 @@ class SheetTest(unittest.TestCase):
                             self.assertGreaterEqual(high, low - 1e-9)
 
     def test_a_piece_longer_than_the_sheet_is_refused(self) -> None:
-        with self.assertRaises(OutsideScope):
-            sheet_order(Side(eave_m=5.3, slope_m=2.4, cover_m=0.6), 2.1)
+        with self.assertRaises(OutOfScopeError):
+            sheet_order(SheetedSide(eave_m=5.3, slope_m=2.4, cover_m=0.6), 2.1)
 
 
 class LoadTest(unittest.TestCase):
@@ -425,5 +426,5 @@ class LoadTest(unittest.TestCase):
         # A canopy deeper than 15 ft takes all of it.
         self.assertAlmostEqual(slides.line_n_per_m, slides.pressure_pa * 15 * FT)
         for school in ("ca", "nz", "uk"):
-            with self.assertRaises(OutsideScope):
+            with self.assertRaises(OutOfScopeError):
                 r.sliding_snow(rulebook(school), 1000, 4, 3)

@@ -5,7 +5,7 @@ import unittest
 from datetime import date
 
 import ephem
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.clock import ahead_of_utc_h, clock_h, zone_names, zone_of, zones_near
 from steady.ground.site import Site
 from steady.layout.sun import sun_position
@@ -29,13 +29,13 @@ class ZoneTest(unittest.TestCase):
             self.assertEqual(ahead_of_utc_h(zone, day, 15.0), ahead, (zone, day))
 
     def test_no_hour_without_a_zone(self) -> None:
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             clock_h(Site(), date(2026, 7, 15), 15.0)
         self.assertEqual(refused.exception.field, "site/time_zone")
         self.assertEqual(clock_h(Site(), date(2026, 7, 15), 15.0, -6.0), -6.0)
         self.assertEqual(clock_h(Site(time_zone="America/Denver"), date(2026, 7, 15), 15.0, 4.0), -6.0)
         for name in ("Denver", "../etc/passwd", "America/Nowhere", "\x00"):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 zone_of(name)
 
     def test_towns_near_a_place_are_offered(self) -> None:

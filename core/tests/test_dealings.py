@@ -7,14 +7,14 @@ from dataclasses import replace
 from typing import get_args
 
 from steady.catalog.items import goods
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.drawing.full_size_sample import sample
 from steady.drawing.views import views
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.zoning_notes import SiteNote
 from steady.jobs.dimension_conflicts import KeyDimension, disagreements, stopped
 from steady.jobs.document import Job, Structure
-from steady.jobs.estimate import Quote, hours, quote, spoil_m3
+from steady.jobs.estimate import EstimateRates, hours, quote, spoil_m3
 from steady.jobs.labour import posts_h
 from steady.jobs.member_options import choose
 from steady.plan.model import Plan
@@ -104,25 +104,25 @@ class QuoteTest(unittest.TestCase):
         plan = self.made()
         boards = sum(part.count for part in plan.parts if part.role == "board")
         rails = sum(part.count for part in plan.parts if part.role == "rail")
-        terms = Quote(setup_min=0)
+        terms = EstimateRates(setup_min=0)
         by_hand = (rails * 8 + boards * 3) / 60
         self.assertAlmostEqual(hours(plan, terms) - posts_h(plan, terms), by_hand)
 
     def test_what_has_no_price_is_named_and_what_has_is_in(self) -> None:
         plan = self.made()
-        bought = bill(plan, YardChoices(), cuts(plan, YardChoices()))
-        bare = quote(plan, bought, Quote(), Tape("metric"))
+        bought = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings()))
+        bare = quote(plan, bought, EstimateRates(), Tape("metric"))
         self.assertTrue(any("spoil" in text for text in bare.out) and "delivery" in bare.out)
         full = quote(
             plan,
             bought,
-            Quote(delivery_price=50, spoil_price_per_m3=30, stumps_count=2, stump_price=10),
+            EstimateRates(delivery_price=50, spoil_price_per_m3=30, stumps_count=2, stump_price=10),
             Tape("metric"),
         )
         self.assertAlmostEqual(full.low - bare.low, 50 + 30 * spoil_m3(plan) + 20)
         self.assertFalse(any("stump" in text or "delivery" in text for text in full.out))
         self.assertLess(full.low, full.high)
-        least = quote(plan, bought, Quote(least_charge=1e5), Tape("metric"))
+        least = quote(plan, bought, EstimateRates(least_charge=1e5), Tape("metric"))
         self.assertEqual((least.low, least.high), (1e5, 1e5))
 
     def test_spoil_is_the_holes_bulked(self) -> None:
@@ -132,7 +132,7 @@ class QuoteTest(unittest.TestCase):
 
     def test_the_message_has_every_line_of_the_bill(self) -> None:
         plan = self.made()
-        bought = bill(plan, YardChoices(), cuts(plan, YardChoices()))
+        bought = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings()))
         text = merchant_message(bought, "Fence", "the lane")
         for line in bought.lines:
             self.assertIn(line.says, text)
@@ -172,9 +172,9 @@ class LookTest(unittest.TestCase):
         self.assertAlmostEqual(right - left, 0.4)
         self.assertAlmostEqual(top - low, 6 * FT, places=4)
         self.assertTrue(all(shape.count == 1 for shape in cut.shapes))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             sample(elevation, at_m=0.5, wide_m=9.0)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             sample(elevation, at_m=500.0, wide_m=0.4)
 
 
@@ -204,7 +204,7 @@ class FoundTest(unittest.TestCase):
         spec = fence(60)
         plan = planned(spec, site(length_ft=60))
         for post in ("f/post/nowhere", "f/post/start+1"):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 go_round(spec, plan, {"f/post/start+1": 2.0}, post, ("rock", 0.2))
 
 
@@ -281,6 +281,9 @@ class LineTest(unittest.TestCase):
 
     def test_a_whole_job_goes_with_its_dealings(self) -> None:
         made = Job(
-            name="J", structures=(Structure(name="F", spec=fence(30)),), days=(Day(id="d"),), quote=Quote(crew_count=3)
+            name="J",
+            structures=(Structure(name="F", spec=fence(30)),),
+            days=(Day(id="d"),),
+            quote=EstimateRates(crew_count=3),
         )
         self.assertEqual(made.days[0].work, "pour")

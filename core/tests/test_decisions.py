@@ -3,7 +3,7 @@
 import unittest
 from dataclasses import replace
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.apply_decision import carried_out, used_items
 from steady.jobs.decisions import Decision
 from steady.jobs.document import Job
@@ -54,9 +54,9 @@ class DecisionTest(unittest.TestCase):
             ("post 6x6 pine", "post of gold", "has no"),
             ("post 6x6 pine", "post 100 C24", "code"),
         ):
-            with self.subTest(takes), self.assertRaisesRegex(InputError, says):
+            with self.subTest(takes), self.assertRaisesRegex(InvalidInputError, says):
                 carried_out(decided(instead_of, takes), "d1")
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             carried_out(job(), "nothing")
 
     def test_one_that_changes_nothing_changes_nothing(self) -> None:

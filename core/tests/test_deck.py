@@ -11,10 +11,10 @@ from typing import Any
 from django.test import tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.checks import check_label
 from steady.design_codes.registry import RULEBOOKS, rulebook
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.jobs.design_sheet import sheet
 from steady.jobs.document import Job, Structure
@@ -25,11 +25,20 @@ from steady.layout.decking import courses, joined
 from steady.layout.outline import Outline, checked, height_at
 from steady.plan.model import Basis, Plan
 from steady.plan.results import governing, result, state
-from steady.structures.deck.checks.members import Piece, envelope
+from steady.structures.deck.checks.members import JointFreeMember, envelope
 from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.layout.framing import halves_m, shares_m
 from steady.structures.deck.plan import reckon_deck
-from steady.structures.deck.spec.deck import Bridge, DeckSpec, Existing, GuardDesign, Ledger, Pin, Spot, StairDesign
+from steady.structures.deck.spec.deck import (
+    Bridge,
+    DeckSpec,
+    Existing,
+    GuardDesign,
+    Ledger,
+    NoDigSpot,
+    Pin,
+    StairDesign,
+)
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape
@@ -49,7 +58,7 @@ def site(**changes: Any) -> Site:
 
 
 def planned(spec: DeckSpec, where: Site | None = None, school: str = "us") -> Plan:
-    return plan(spec, where or site(), rulebook(school), YardChoices(), Tape())
+    return plan(spec, where or site(), rulebook(school), PurchasingSettings(), Tape())
 
 
 def job(spec: DeckSpec, where: Site | None = None) -> Job:
@@ -90,7 +99,7 @@ class LayoutTest(unittest.TestCase):
 
     def test_outlines_that_cannot_be_are_refused(self) -> None:
         for ring in (((0, 0), (1, 0)), ((0, 0), (2, 2), (2, 0), (0, 2)), ((0, 0), (0, 2), (2, 2), (2, 0))):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 checked(tuple((float(x), float(y)) for x, y in ring))
 
     def test_heights_between_corners_lie_on_the_plane_they_were_read_from(self) -> None:
@@ -157,7 +166,7 @@ class LayoutTest(unittest.TestCase):
         self.assertEqual(spec.attach, "free")
         self.assertAlmostEqual(max(c.height_m for c in spec.outline), 46 * IN, 9)
         for words in ("", "18", "18x11 sideways", "18x11 less20x2right", "1x1", "18x11 up40"):
-            with self.assertRaises(InputError, msg=words):
+            with self.assertRaises(InvalidInputError, msg=words):
                 read_deck(words, "d")
 
 
@@ -168,7 +177,7 @@ class StaticsTest(unittest.TestCase):
         inner, outer = shares_m(0.0, span + past, (0.0, span))
         self.assertAlmostEqual(outer, (span + past) ** 2 / (2 * span), 9)
         self.assertAlmostEqual(inner, (span**2 - past**2) / (2 * span), 9)
-        found = envelope(Piece(0.0, span + past, (0.0, span)))
+        found = envelope(JointFreeMember(0.0, span + past, (0.0, span)))
         self.assertAlmostEqual(found.least[0], -(past**2) / (2 * span), 9)
         self.assertAlmostEqual(found.live_hog, past**2 / 2, 9)
         self.assertAlmostEqual(found.live_sag, span**2 / 8, 9)
@@ -194,7 +203,7 @@ class StaticsTest(unittest.TestCase):
                 past = rng.uniform(0.2, 0.8)
                 supports = [sum(spans[:k]) for k in range(len(spans) + 1)]
                 ends = [*supports, supports[-1] + past]
-                found = envelope(Piece(0.0, ends[-1], tuple(supports)))
+                found = envelope(JointFreeMember(0.0, ends[-1], tuple(supports)))
                 most = [0.0] * len(supports)
                 hog = 0.0
                 for bits in range(1, 2 ** (len(ends) - 1)):
@@ -294,7 +303,7 @@ class RefusalTest(unittest.TestCase):
     def test_a_wall_that_takes_no_ledger_says_which_and_why(self) -> None:
         found = planned(deck(ledger=Ledger(wall="veneer", hanger_rating_n=4000.0)))
         self.assertIn("veneer carries no ledger", self.reasons(found))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             planned(deck(ledger=Ledger(wall="papier")))
 
     def test_ground_without_a_value_and_ratings_not_entered_never_pass(self) -> None:
@@ -331,7 +340,7 @@ class RefusalTest(unittest.TestCase):
         self.assertFalse(any(gap.key == "beam.post_notch" for gap in planned(deck(seat="notch")).not_covered))
 
     def test_a_hole_in_rock_is_a_clash_until_a_post_moves(self) -> None:
-        spec = deck(spots=(Spot(id="r", x_m=8 * FT, y_m=10.5 * FT, radius_m=0.4),))
+        spec = deck(spots=(NoDigSpot(id="r", x_m=8 * FT, y_m=10.5 * FT, radius_m=0.4),))
         self.assertTrue(any("rock" in text for text in planned(spec).conflicts))
         self.assertFalse(planned(replace(spec, pins=(Pin(id="beam-1-2", at_m=5.8 * FT),))).conflicts)
 
@@ -352,7 +361,7 @@ class ChoosingTest(unittest.TestCase):
 
     @tag("slow")
     def test_a_rock_brings_the_least_moves_that_clear_it(self) -> None:
-        spec = deck(spots=(Spot(id="r", x_m=8 * FT, y_m=10.5 * FT, radius_m=0.3),))
+        spec = deck(spots=(NoDigSpot(id="r", x_m=8 * FT, y_m=10.5 * FT, radius_m=0.3),))
         self.assertTrue(planned(spec).conflicts)
         offered = [option for option in options(job(spec), "d") if "clear of" in option.says]
         self.assertTrue(offered)
@@ -416,7 +425,7 @@ class ChoosingTest(unittest.TestCase):
 
 class BuildTest(unittest.TestCase):
     def test_pieces_fit_their_sticks_and_plies_are_joined_over_posts_only(self) -> None:
-        yard = YardChoices()
+        yard = PurchasingSettings()
         spec = deck("30x14 up3")
         found = planned(spec)
         self.assertFalse(found.conflicts)
@@ -496,13 +505,13 @@ class BuildTest(unittest.TestCase):
         count = int(riser.demand.says.split()[0])
         run_ft = (count - 1) * 10.5 / 12
         self.assertAlmostEqual(riser.demand.value * count, 12 * (4 + run_ft * (1.0 / 10)), delta=0.01)
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             planned(deck("12x10 up3", stairs=(StairDesign(id="s", edge=2, at_m=9.0),)))
         self.assertEqual(refused.exception.field, "stairs/0/at_m")
 
     def test_a_sheet_words_it_and_draws_both_views(self) -> None:
         for words in ("16x12 up3", "16x12 up3 less5x4left", "16x12 up3 corner3right", "16x12 up3 along"):
-            found = sheet(planned(deck(words)), Tape(), YardChoices(), "d/joists")
+            found = sheet(planned(deck(words)), Tape(), PurchasingSettings(), "d/joists")
             self.assertEqual([view.name for view in found.views], ["plan", "section"])
             self.assertTrue(found.members)
             self.assertEqual(len(found.posts), len(planned(deck(words)).marks))
@@ -522,7 +531,7 @@ class SchoolsTest(unittest.TestCase):
                 rain_snow_pa=400.0,
                 bearing_pa=1e5 if key == "uk" else 0.0,
             )
-            found = plan(spec, where, book, YardChoices(), Tape("metric", 0.001))
+            found = plan(spec, where, book, PurchasingSettings(), Tape("metric", 0.001))
             self.assertFalse([c.key for c in found.checks if c.basis is Basis.RECKONED and result(c) == "fail"], key)
             for name in (
                 "joist.allowable_span",
@@ -534,21 +543,21 @@ class SchoolsTest(unittest.TestCase):
             ):
                 self.assertTrue(checks(found, name), f"{key} {name}")
             bridge = replace(at_home(read_deck("1x2.7 up0.3", "b", "m"), key), attach="free", bridge=Bridge())
-            walked = plan(bridge, where, book, YardChoices(), Tape("metric", 0.001))
+            walked = plan(bridge, where, book, PurchasingSettings(), Tape("metric", 0.001))
             self.assertTrue(checks(walked, "bridge.vibration_frequency"), key)
 
     def test_stiffening_lets_canadian_joists_reach_farther(self) -> None:
         reach = []
         for stiffening in ("strapping", "bridging", "bridging and strapping"):
             spec = replace(at_home(read_deck("4.8x3.6 up0.9", "d", "m"), "ca"), stiffening=stiffening)
-            found = plan(spec, Site(soil="stiff clay"), rulebook("ca"), YardChoices(), Tape("metric", 0.001))
+            found = plan(spec, Site(soil="stiff clay"), rulebook("ca"), PurchasingSettings(), Tape("metric", 0.001))
             reach.append(checks(found, "joist.allowable_span")[0].limit.value)
         self.assertEqual(reach, sorted(reach))
         self.assertGreater(reach[2], reach[0])
 
     def test_a_bridge_springs_as_the_closed_form_says(self) -> None:
         spec = replace(at_home(read_deck("1x2.9 up0.3", "b", "m"), "ca"), attach="free", bridge=Bridge(water_m=0.4))
-        found = plan(spec, Site(soil="stiff clay"), rulebook("ca"), YardChoices(), Tape("metric", 0.001))
+        found = plan(spec, Site(soil="stiff clay"), rulebook("ca"), PurchasingSettings(), Tape("metric", 0.001))
         springs = checks(found, "bridge.vibration_frequency")[0].demand
         given_ = {name: value for name, value, _ in springs.inputs}
         spring = math.pi**4 * given_["EI"] / (2 * given_["L"] ** 3)

@@ -7,10 +7,10 @@ from typing import Any
 
 from django.test import tag
 from steady.catalog.items import sticks
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import FloorLoad, JoistAsk, Wood
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.jobs.member_options import choose
 from steady.jobs.suggested_fixes import options
@@ -19,7 +19,7 @@ from steady.plan.results import state
 from steady.structures.deck.actions import add_rock, add_stair
 from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.designs.search import choices
-from steady.structures.deck.spec.deck import BeamLine, DeckSpec, Spot
+from steady.structures.deck.spec.deck import BeamLine, DeckSpec, NoDigSpot
 from steady.structures.option import Choice
 from steady.takeoff.bill import bill, cuts
 from steady.units.units import FT, IN
@@ -75,13 +75,13 @@ class BeamLineTest(unittest.TestCase):
         self.assertAlmostEqual(tall(planned(self.SPEC), "beam-2") - tall(planned(own), "beam-2"), 2 * IN, delta=3e-4)
 
     def test_a_beam_that_nobody_sells_is_refused_at_its_field(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             planned(replace(self.SPEC, beam_lines=(BeamLine(id="beam-2", beam="oak 9x9"),)))
         self.assertEqual(caught.exception.field, "beam_lines/0/beam")
 
     def test_five_plies_can_be_bought(self) -> None:
         plan = planned(replace(self.SPEC, plies=5))
-        self.assertTrue(bill(plan, YardChoices(), cuts(plan, YardChoices())).complete)
+        self.assertTrue(bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings())).complete)
 
 
 class SmallTest(unittest.TestCase):
@@ -157,7 +157,7 @@ class PricedTest(unittest.TestCase):
         spec = deck("16x12 up3")
         for choice in choose(job(spec), "d")[:8]:
             plan = planned(replace(spec, **dict[str, Any](choice.change)))
-            priced = bill(plan, YardChoices(), cuts(plan, YardChoices(), better=False)).total
+            priced = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings(), better=False)).total
             self.assertAlmostEqual(priced, choice.price or 0.0, 6)
 
 
@@ -256,7 +256,7 @@ class AddedTest(unittest.TestCase):
     def test_how_much_too_near_a_hole_is_to_a_rock_is_said_in_both_measures(self) -> None:
         bare = planned(deck())
         hole = bare.footings[0]
-        spot = Spot(id="r", x_m=hole.at[0] + 0.25, y_m=hole.at[1], radius_m=0.2, what="a rock")
+        spot = NoDigSpot(id="r", x_m=hole.at[0] + 0.25, y_m=hole.at[1], radius_m=0.2, what="a rock")
         [said] = [text for text in planned(replace(deck(), spots=(spot,))).conflicts if "a rock" in text]
         near_m = 0.2 + hole.hole_width_m / 2 - 0.25
         self.assertIn(f"{near_m:.2f} m ({near_m / IN:.1f} in) too near", said)

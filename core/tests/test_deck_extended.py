@@ -3,8 +3,8 @@
 import unittest
 from dataclasses import replace
 
-from steady.catalog.purchasing import YardChoices
-from steady.errors import InputError
+from steady.catalog.purchasing import PurchasingSettings
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.structures.deck.spec.deck import DeckSpec, Existing
 from steady.takeoff.bill import bill, cuts
@@ -41,7 +41,8 @@ class SisteredTest(unittest.TestCase):
         self.assertEqual(count(self.plan, "blocking") - count(self.plain, "blocking"), joists - 1)
         self.assertEqual(sum(p.count for p in self.plan.parts if p.item == "frame bolt"), 4 * joists)
         bought = {
-            line.item: line.count for line in bill(self.plan, YardChoices(), cuts(self.plan, YardChoices())).lines
+            line.item: line.count
+            for line in bill(self.plan, PurchasingSettings(), cuts(self.plan, PurchasingSettings())).lines
         }
         self.assertEqual(bought["frame bolt"], -(-4 * joists // 25))
 
@@ -69,6 +70,6 @@ class SisteredTest(unittest.TestCase):
             (extended(spacing_m=24 * IN), "existing/lap_m"),
             (replace(extended(), joists_run="along"), "existing/lap_m"),
         ):
-            with self.assertRaises(InputError) as refused:
+            with self.assertRaises(InvalidInputError) as refused:
                 planned(spec)
             self.assertEqual(refused.exception.field, field)

@@ -9,7 +9,7 @@ from typing import Any
 from steady.ground.site import Site
 from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline
-from steady.plan.model import Part, Place, Plan
+from steady.plan.model import Part, PartPlacement, Plan
 from steady.plan.results import gaps, state
 from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.spec.deck import Corner, Pin, StairDesign
@@ -30,7 +30,7 @@ def l_shaped(**more: Any) -> Plan:
     return planned(deck("18x12 up4", outline=outline, **more))
 
 
-def of(plan: Plan, role: str) -> list[tuple[Part, Place]]:
+def of(plan: Plan, role: str) -> list[tuple[Part, PartPlacement]]:
     return [(part, place) for part in plan.parts if part.role == role for place in part.places]
 
 

@@ -3,15 +3,18 @@
 import pickle
 import unittest
 
-from steady.errors import InputError, OutsideScope, TooDeep
+from steady.errors import EmbedmentLimitError, InvalidInputError, OutOfScopeError
 
 
 class CarriedTest(unittest.TestCase):
     def test_every_refusal_comes_back_whole(self) -> None:
         for refused, fields in (
-            (InputError("spacing_m", "must be above 0"), ("field", "message")),
-            (OutsideScope("no rule for clay", "pick another soil"), ("reason", "would_have_to_change")),
-            (TooDeep("no depth holds it", "a wider hole", 3.6), ("reason", "would_have_to_change", "cap_m")),
+            (InvalidInputError("spacing_m", "must be above 0"), ("field", "message")),
+            (OutOfScopeError("no rule for clay", "pick another soil"), ("reason", "would_have_to_change")),
+            (
+                EmbedmentLimitError("no depth holds it", "a wider hole", 3.6),
+                ("reason", "would_have_to_change", "cap_m"),
+            ),
         ):
             with self.subTest(type(refused).__name__):
                 back = pickle.loads(pickle.dumps(refused))
@@ -21,9 +24,9 @@ class CarriedTest(unittest.TestCase):
                     self.assertEqual(getattr(back, field), getattr(refused, field))
 
     def test_each_is_told_in_one_line(self) -> None:
-        self.assertEqual(str(InputError("spacing_m", "must be above 0")), "spacing_m: must be above 0")
-        self.assertEqual(str(OutsideScope("no rule for clay", "pick another soil")), "no rule for clay")
-        self.assertEqual(str(TooDeep("no depth holds it", "a wider hole", 3.6)), "no depth holds it")
+        self.assertEqual(str(InvalidInputError("spacing_m", "must be above 0")), "spacing_m: must be above 0")
+        self.assertEqual(str(OutOfScopeError("no rule for clay", "pick another soil")), "no rule for clay")
+        self.assertEqual(str(EmbedmentLimitError("no depth holds it", "a wider hole", 3.6)), "no depth holds it")
 
 
 if __name__ == "__main__":

@@ -8,12 +8,12 @@ from decimal import Decimal
 from fractions import Fraction
 
 from steady.data.loader import keyed, table
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.change_words import change_words, client_length
-from steady.estimating.contracts import Change, ChangeTerms, Side, contract_sum, invoice_due, priced_change
-from steady.estimating.labour import Hole, Working, days, dig_hole_h, learned_rate, lift
+from steady.estimating.contracts import Change, ChangeSide, ChangeTerms, contract_sum, invoice_due, priced_change
+from steady.estimating.labour import HoleSize, Working, days, dig_hole_h, learned_rate, lift
 from steady.estimating.money import allocate, rounded, rounded_up
-from steady.estimating.orders import Stock, TruckLine, still, truck
+from steady.estimating.orders import ItemCounts, TruckLine, still, truck
 from steady.estimating.payments import DepositLimit, PaymentStep, open_amount, split
 from steady.estimating.prices import Costs, Earning, Terms, build, client_lines
 from steady.estimating.taxes import Bases, ca_taxes, inside, us_taxes
@@ -49,7 +49,7 @@ class MoneyTest(unittest.TestCase):
             for part, weight in zip(parts, weights, strict=True):
                 exact = Fraction(total) * Fraction(weight) / Fraction(sum(weights))
                 self.assertLess(abs(Fraction(part) - exact), Fraction(1, 100))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             allocate(Decimal("10.00"), [Decimal(0), Decimal(0)])
 
     def test_steps_of_payment_make_the_total(self) -> None:
@@ -60,7 +60,7 @@ class MoneyTest(unittest.TestCase):
             steps = [PaymentStep(when="x", percent=share) for share in shares] + [PaymentStep(when="done")]
             try:
                 self.assertEqual(sum(split(total, steps)), total)
-            except InputError:
+            except InvalidInputError:
                 self.assertLess(total, 10)
         # 50 + 50 per cent of 100.03 come to no cent too much.
         halves = [PaymentStep(when="a", percent=Decimal(50)), PaymentStep(when="b", percent=Decimal(50))]
@@ -70,7 +70,7 @@ class MoneyTest(unittest.TestCase):
         steps = [PaymentStep(when="a", percent=Decimal(10)), PaymentStep(when="b")]
         limit = DepositLimit(ratio=Decimal("0.10"))
         self.assertEqual(split(Decimal("1006.00"), steps, Decimal(1), limit)[0], Decimal(100))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             split(Decimal("1006.00"), [PaymentStep(when="a", percent=Decimal(11)), steps[1]], Decimal(1), limit)
 
     def test_open_and_overpaid_are_never_both(self) -> None:
@@ -114,9 +114,9 @@ class PriceTest(unittest.TestCase):
             by_margin = Earning(margin=m).price(Decimal(1000))
             by_markup = Earning(markup=m / (1 - m)).price(Decimal(1000))
             self.assertEqual(rounded(by_margin), rounded(by_markup))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             Earning(margin=Decimal(1)).price(Decimal(10))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             Earning().price(Decimal(10))
 
     def test_client_lines_make_the_price(self) -> None:
@@ -132,9 +132,9 @@ class PriceTest(unittest.TestCase):
         federal, provincial = ca_taxes(bases, "QC")
         self.assertEqual((federal.amount, provincial.amount), (Decimal("367.28"), Decimal("732.73")))
         for on in ("", "all of it"):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 us_taxes(bases, Decimal("0.07"), on)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             ca_taxes(bases, "BC")
         net, tax = inside(Decimal("13179.00"), Decimal("0.15"))
         self.assertEqual(net + tax, Decimal("13179.00"))
@@ -153,11 +153,11 @@ class ContractTest(unittest.TestCase):
         terms = Terms(earning=Earning(margin=Decimal("0.18")), wage=Decimal(31), overhead=Decimal("0.14"))
         asked, rng = ChangeTerms(terms=terms), random.Random(8)
         for _ in range(100):
-            one = Side(materials=money(rng), hours=Decimal(rng.randint(0, 99)) / 4)
-            two = Side(materials=money(rng), hours=Decimal(rng.randint(0, 99)) / 4)
+            one = ChangeSide(materials=money(rng), hours=Decimal(rng.randint(0, 99)) / 4)
+            two = ChangeSide(materials=money(rng), hours=Decimal(rng.randint(0, 99)) / 4)
             there, back = priced_change("client", one, two, asked), priced_change("client", two, one, asked)
             self.assertEqual(there.price + back.price, 0)
-            ours = priced_change("crew", Side(materials=CENT + one.materials), Side(), asked)
+            ours = priced_change("crew", ChangeSide(materials=CENT + one.materials), ChangeSide(), asked)
             self.assertEqual(ours.price, 0)
             self.assertGreater(ours.cost, 0)
 
@@ -166,7 +166,7 @@ class ContractTest(unittest.TestCase):
         for _ in range(500):
             ordered = rng.randint(0, 60)
             good = rng.randint(0, ordered)
-            stock = Stock(
+            stock = ItemCounts(
                 needed=rng.randint(0, 80),
                 rack=rng.randint(0, 20),
                 ordered=ordered,
@@ -183,7 +183,7 @@ class ContractTest(unittest.TestCase):
         load = truck([TruckLine(count=7, mass_kg=60, length_m=3), TruckLine(count=3, mass_kg=40, length_m=4)], 100)
         # By hand: seven of 60 alone, each with one of 40 beside it while they last.
         self.assertEqual((load.trips, load.mass_kg, load.longest_m), (7, 540, 4))
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             truck([TruckLine(count=1, mass_kg=120, length_m=3)], 100)
 
 
@@ -191,10 +191,12 @@ class LabourTest(unittest.TestCase):
     def test_deeper_wider_harder_takes_longer(self) -> None:
         for tool in keyed("digging_tools"):
             for soil in ("sand", "loam", "clay"):
-                hours = [dig_hole_h(Hole(width_m=0.25, depth_m=depth), soil, tool) for depth in (0.3, 0.6, 0.9, 1.2)]
+                hours = [
+                    dig_hole_h(HoleSize(width_m=0.25, depth_m=depth), soil, tool) for depth in (0.3, 0.6, 0.9, 1.2)
+                ]
                 self.assertEqual(hours, sorted(hours))
-        with self.assertRaises(OutsideScope):
-            dig_hole_h(Hole(width_m=0.3, depth_m=0.9), "rock", "by hand")
+        with self.assertRaises(OutOfScopeError):
+            dig_hole_h(HoleSize(width_m=0.3, depth_m=0.9), "rock", "by hand")
 
     def test_bands_by_integration(self) -> None:
         """Depth times factor, summed by millimetres."""
@@ -203,7 +205,9 @@ class LabourTest(unittest.TestCase):
             slices = (k / 1000 + 0.0005 for k in range(round(depth * 1000)))
             weighted = sum(0.001 * next(f for below, f in factors if z < below) for z in slices)
             by_hand = 6 / 60 + math.pi / 4 * 0.3**2 * weighted * 9
-            self.assertAlmostEqual(dig_hole_h(Hole(width_m=0.3, depth_m=depth), "clay", "by hand"), by_hand, places=6)
+            self.assertAlmostEqual(
+                dig_hole_h(HoleSize(width_m=0.3, depth_m=depth), "clay", "by hand"), by_hand, places=6
+            )
 
     def test_days_hold_the_work(self) -> None:
         working = Working(crew_count=3, travel_h=0.5)
@@ -229,7 +233,7 @@ class DigDaysTest(unittest.TestCase):
             between = [called + timedelta(days=k) for k in range(1, (first - called).days)]
             self.assertEqual(sum(day.weekday() < 5 for day in between), lead)
             self.assertLess(first.weekday(), 5)
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             dig_days(date(2026, 6, 1), 5, life_days=3)
 
     def test_clashes_by_every_pair(self) -> None:
@@ -277,9 +281,9 @@ class WordsTest(unittest.TestCase):
                 said = change_words(row.text["kind"], path, values, system, "Walk gate")
                 for word in ("_", "{", "None", "True", row.text["path"].rsplit("/", 1)[-1] if "_" in path else "{"):
                     self.assertNotIn(word, said)
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             change_words("fence", "look_approved/of", ("", "e499"), "metric")
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             change_words("fence", "height_m", (1.8, 1.8), "metric")
 
 

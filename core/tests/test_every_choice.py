@@ -8,8 +8,8 @@ from dataclasses import replace
 from django.test import tag
 from steady.catalog.items import bag_yield_m3
 from steady.design_codes.results import si
-from steady.errors import InputError
-from steady.ground.readings import Shot
+from steady.errors import InvalidInputError
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground
 from steady.jobs.document import case_of
 from steady.plan.results import state
@@ -19,10 +19,10 @@ from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.fence.spec.floor import Floor
 from steady.structures.floating_platform.kind import FLOAT
 from steady.structures.lean_to.kind import LEAN_TO
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.option import Choice
 from steady.structures.registry import plan
-from steady.structures.structure_type import Ask, Case, Kind, changed
+from steady.structures.structure_type import DesignInput, NewStructureRequest, StructureType, changed
 from steady.units.units import FT, IN
 
 from tests import test_roof_on_deck
@@ -31,15 +31,15 @@ from tests.make import case, fence, planned, site
 from tests.test_workings import value_of
 
 
-def read(kind: Kind, text: str) -> object:
-    return kind.read(Ask(text=text, id="k", bare="ft", school="us"))
+def read(kind: StructureType, text: str) -> object:
+    return kind.read(NewStructureRequest(text=text, id="k", bare="ft", school="us"))
 
 
 @tag("broad")
 class ChoicesTest(unittest.TestCase):
     """In the first school alone: what is held here is how a choice is told, not what a code says."""
 
-    def groups(self) -> list[tuple[str, Case, dict[str, list[Choice]]]]:
+    def groups(self) -> list[tuple[str, DesignInput, dict[str, list[Choice]]]]:
         found = []
         for one in every():
             if one.case.book.key != "us" or "rarer" in one.name:
@@ -66,7 +66,9 @@ class ChoicesTest(unittest.TestCase):
 
     def test_joists_along_the_house_are_told_as_they_run(self) -> None:
         for run in ("out", "along"):
-            spec = replace(DECK.read(Ask(text="16x12 up3", id="k", bare="ft", school="us")), joists_run=run)
+            spec = replace(
+                DECK.read(NewStructureRequest(text="16x12 up3", id="k", bare="ft", school="us")), joists_run=run
+            )
             rows = [row for row in DECK.choices(case(spec, site())) if row.group == "ways"]
             self.assertEqual([row.says.split()[0] for row in rows if row.chosen], [run])
 
@@ -78,7 +80,9 @@ class ChoicesTest(unittest.TestCase):
                 continue
             needs = {gap.key: gap.needs for gap in one.plan.not_covered if gap.needs is not None}
             for share in (0.0, 1.5, 0.5):
-                held = tuple(Rated(what=name, holds_n=share * si(step)) for name, step in needs.items() if share)
+                held = tuple(
+                    ManufacturerRating(what=name, holds_n=share * si(step)) for name, step in needs.items() if share
+                )
                 where = one.case.of(replace(one.case.spec, ratings=held))
                 sheet = state(plan(where))
                 for row in one.kind.choices(where):
@@ -141,7 +145,7 @@ class PublicTest(unittest.TestCase):
             public = replace(one.case, site=replace(one.case.site, use="public"))
             try:
                 made = plan(public)
-            except InputError:
+            except InvalidInputError:
                 continue
             with self.subTest(one.name):
                 self.assertNotIn(state(made), ("pass", "at_limit"))
@@ -177,7 +181,7 @@ class LoopTest(unittest.TestCase):
                 ),
                 closed=True,
             )
-            level = site(grounds=(Ground(line="f", shots=(Shot(at_m=0.0, height_m=0.0),)),))
+            level = site(grounds=(Ground(line="f", shots=(LevelReading(at_m=0.0, height_m=0.0),)),))
             made = planned(spec, level)
             corners = {mark.id for mark in made.marks if mark.kind in ("corner", "end", "bend")} | {made.marks[0].id}
             by_corner: dict[str, dict[str, float]] = defaultdict(dict)
@@ -195,8 +199,8 @@ class LoopTest(unittest.TestCase):
 
 class BarrelsTest(unittest.TestCase):
     def test_a_small_barrel_is_light_and_a_large_one_heavy(self) -> None:
-        small = FLOAT.read(Ask(text="14x10 barrels8 drum120x480", id="k", bare="ft", school="us"))
-        large = FLOAT.read(Ask(text="14x10 barrels8 drum200x580", id="k", bare="ft", school="us"))
+        small = FLOAT.read(NewStructureRequest(text="14x10 barrels8 drum120x480", id="k", bare="ft", school="us"))
+        large = FLOAT.read(NewStructureRequest(text="14x10 barrels8 drum200x580", id="k", bare="ft", school="us"))
         self.assertEqual((small.barrel.mass_kg, large.barrel.mass_kg), (6.0, 10.0))
         self.assertNotEqual(small.barrel.item, large.barrel.item)
         for spec in (small, large):
@@ -211,7 +215,7 @@ class HungTest(unittest.TestCase):
         """Laid on the ledger they begin at the wall; hung they begin a ledger's thickness out, and so does all at their end."""
         at = {}
         for way in ("on ledger", "hung"):
-            read = LEAN_TO.read(Ask(text="14x8 fall5 beam8", id="k", bare="ft", school="us"))
+            read = LEAN_TO.read(NewStructureRequest(text="14x8 fall5 beam8", id="k", bare="ft", school="us"))
             spec = replace(read, laid=way, finish=replace(read.finish, fascia="joist 2x8 pine"))
             made = planned(spec)
             boards = [place for part in made.parts if part.role == "fascia" for place in part.places]
@@ -229,7 +233,7 @@ class HungTest(unittest.TestCase):
 class SisteredTest(unittest.TestCase):
     def test_blocking_stands_between_joists_that_run_back_beside_an_old_deck(self) -> None:
         """One row more than without: at the edge of the old deck, between every two that run back."""
-        base = DECK.read(Ask(text="16x12 up3", id="k", bare="ft", school="us"))
+        base = DECK.read(NewStructureRequest(text="16x12 up3", id="k", bare="ft", school="us"))
         rows = {}
         for lap_m in (0.0, 2 * FT):
             spec = replace(base, attach="existing", existing=Existing(joist="joist 2x8 pine", lap_m=lap_m))

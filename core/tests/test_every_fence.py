@@ -9,15 +9,15 @@ from typing import Any, get_args, get_type_hints
 
 from django.test import tag
 from steady.catalog.items import goods, sticks, usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import RULEBOOKS, rulebook
 from steady.drawing.views import views
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.footings.hole import volumes
-from steady.ground.readings import Shot
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.jobs.design_sheet import Sheet, sheet
-from steady.plan.model import Footing, Plan, Step
+from steady.plan.model import CalculationStep, Footing, Plan
 from steady.structures.fence.layout.line import SAME_LENGTH_M
 from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
 from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, NoDig, Straight
@@ -30,7 +30,7 @@ from tests.make import plan
 FEET = get_args(FootKind)
 HINTS = {kind: get_type_hints(kind) for kind in (Infill, Straight, Finish)}
 SOLID = ("soil", "gravel", "sand", "concrete", "slab", "block")
-Case = tuple[FenceSpec, Site, Plan, YardChoices]
+Case = tuple[FenceSpec, Site, Plan, PurchasingSettings]
 
 
 def pick(rng: random.Random, kind: Any, name: str) -> Any:
@@ -112,7 +112,7 @@ def cases(count: int, seed: int) -> list[Case]:
         spec = spec_of(rng, school)
         total, at, shots = sum(s.length_m for s in spec.straights), 0.0, []
         while at < total:
-            shots.append(Shot(at_m=at, height_m=rng.uniform(-0.08, 0.08)))
+            shots.append(LevelReading(at_m=at, height_m=rng.uniform(-0.08, 0.08)))
             at += rng.uniform(1.5, 4)
         where = Site(
             soil=start.soil,
@@ -122,10 +122,10 @@ def cases(count: int, seed: int) -> list[Case]:
             frost_m=0.4,
             grounds=(Ground(line="f", shots=tuple(shots)),),
         )
-        yard = YardChoices(bag=start.bag)
+        yard = PurchasingSettings(bag=start.bag)
         try:
             found.append((spec, where, plan(spec, where, rulebook(school), yard, Tape("metric", 0.001)), yard))
-        except InputError as error:
+        except InvalidInputError as error:
             # Some cannot be: each is refused at a field, in words.
             assert error.field and error.message, spec
     return found
@@ -198,7 +198,7 @@ class EveryFenceTest(unittest.TestCase):
         }
         seen = 0
         for _, _, made, _ in self.made:
-            steps: dict[int, Step] = {}
+            steps: dict[int, CalculationStep] = {}
             for check in made.checks:
                 self.assertTrue(math.isfinite(check.use), check)
                 steps |= {id(s): s for s in (*check.working, check.demand, check.limit)}

@@ -13,10 +13,10 @@ from pydantic_core import to_json
 from steady.catalog.items import goods, sticks
 from steady.design_codes.registry import rulebook
 from steady.drawing.views import views
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Part, Plan
 from steady.structures.registry import KINDS, plan
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.takeoff.bill import cuts, pieces
 from steady.units.show import Tape
 
@@ -248,7 +248,7 @@ class MovesTest(unittest.TestCase):
         try:
             spec = one.kind.move(one.case.spec, handle, to_m)
             return plan(one.case.of(spec))
-        except InputError as refused:
+        except InvalidInputError as refused:
             self.assertTrue(refused.message)
             return None
 
@@ -321,7 +321,7 @@ class AsLastTimeTest(unittest.TestCase):
             for school in SCHOOLS:
                 metric = rulebook(school).metric
                 text = kind.line.metric if metric else kind.line.imperial
-                asked = Ask(text=text, id="k", bare="m" if metric else "ft", school=school)
+                asked = NewStructureRequest(text=text, id="k", bare="m" if metric else "ft", school=school)
                 first = kind.read(asked)
                 kept = {name: getattr(first, name) for name in type(first).__dataclass_fields__ if name not in kind.own}
                 with self.subTest(kind.key, school=school):
@@ -335,7 +335,9 @@ class HintsTest(unittest.TestCase):
             form = kind.line
             self.assertEqual(len(form.help), len(form.metric_help), kind.key)
             for metric, sample, hints in ((False, form.imperial, form.help), (True, form.metric, form.metric_help)):
-                ask = Ask(text="", id="k", bare="m" if metric else "ft", school="uk" if metric else "us")
+                ask = NewStructureRequest(
+                    text="", id="k", bare="m" if metric else "ft", school="uk" if metric else "us"
+                )
                 size = sample.split()[0]
                 for word, says in hints:
                     with self.subTest(kind.key, word=word):

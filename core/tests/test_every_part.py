@@ -7,15 +7,15 @@ from dataclasses import replace
 
 from django.test import tag
 from steady.catalog.items import sticks
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Place, Plan
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import PartPlacement, Plan
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.fence.checks.stability import _masses
-from steady.structures.fence.spec.fence import Infill, LiftOut, LineEnd, Opening
+from steady.structures.fence.spec.fence import GateOpening, Infill, LiftOut, LineEnd
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.registry import plan
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.units.units import FT, IN
 
 from tests.every import every
@@ -28,7 +28,7 @@ from tests.test_kept_plans import RARER, case_of, rarer, site_of, untrue
 def rare_fences() -> Iterator[tuple[str, Plan]]:
     """Fences of which no first line has what they have: an arch, posts of plies, a bay that lifts out, a wall at both ends."""
     leaf = LeafDesign(front_grade=0.02, hinge_rating_n=4000)
-    arch = Opening(id="g", at_m=0.0, clear_m=42 * IN, leaf=leaf, arch=Arch(rungs=5, rung_m=0.6, overhang_m=0.15))
+    arch = GateOpening(id="g", at_m=0.0, clear_m=42 * IN, leaf=leaf, arch=Arch(rungs=5, rung_m=0.6, overhang_m=0.15))
     for name, spec in (
         ("arch", fence(47.5 / 12, openings=(arch,), height_m=54 * IN, post="post 6x6 pine")),
         ("plies", fence(40, plies_count=3)),
@@ -49,11 +49,11 @@ def plans() -> Iterator[tuple[str, Plan]]:
             for name, spec in rarer(key, "us"):
                 try:
                     yield f"{key} {name} in {school}", plan(case_of(spec, site_of(school), school))
-                except (InputError, OutsideScope):  # stock that this school has not
+                except (InvalidInputError, OutOfScopeError):  # stock that this school has not
                     continue
 
 
-def square(place: Place) -> bool:
+def square(place: PartPlacement) -> bool:
     """Along and up are of length one and square to each other."""
     dot = sum(a * b for a, b in zip(place.along, place.up, strict=True))
     return abs(dot) < 1e-6 and all(abs(math.hypot(*way) - 1) < 1e-6 for way in (place.along, place.up))
@@ -126,7 +126,7 @@ class PliesTest(unittest.TestCase):
 class TreadsTest(unittest.TestCase):
     def test_a_tread_of_wood_whose_strength_is_known_is_held_to_one_person(self) -> None:
         """Plank of 38 by 140 mm: P L / 4 by the span between stringers, factored once."""
-        read = DECK.read(Ask(text="16x12 up4", id="k", bare="ft", school="ca"))
+        read = DECK.read(NewStructureRequest(text="16x12 up4", id="k", bare="ft", school="ca"))
         strong = [one for one in sticks().values() if one.role == "decking" and one.grade]
         self.assertTrue(strong)
         stair = StairDesign(id="s", edge=2, at_m=1.0, width_m=1.2, going_m=0.28)

@@ -7,7 +7,7 @@ import unittest
 from dataclasses import replace
 
 from django.test import tag
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
 from steady.jobs.movement_limits import slack
@@ -15,7 +15,7 @@ from steady.jobs.suggested_fixes import options
 from steady.layout.infill import last_board
 from steady.plan.model import Basis, Check, Plan
 from steady.plan.results import buildable, governing, result, state
-from steady.structures.fence.spec.fence import FenceSpec, Lock, NoDig, Opening, PracticeDetail, Straight
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Lock, NoDig, PracticeDetail, Straight
 from steady.structures.fence.spec.line_parser import read_line
 from steady.units.units import FT, IN
 
@@ -106,14 +106,14 @@ class WorkedTest(unittest.TestCase):
 
 class SetOutTest(unittest.TestCase):
     def test_a_gate_keeps_its_clear_width_when_posts_change(self) -> None:
-        opening = Opening(id="g", at_m=10 * FT, clear_m=4 * FT)
+        opening = GateOpening(id="g", at_m=10 * FT, clear_m=4 * FT)
         for post, width in (("post 4x4 pine", 3.5), ("post 6x6 pine", 5.5)):
             marks = planned(fence(40, openings=(opening,), post=post)).marks
             gate = [mark.station_m for mark in marks if mark.kind == "gate"]
             self.assertAlmostEqual(gate[1] - gate[0] - width * IN, 4 * FT, 9)
 
     def test_boards_stop_at_gates(self) -> None:
-        with_gate = planned(fence(40, openings=(Opening(id="g", at_m=10 * FT, clear_m=4 * FT),)))
+        with_gate = planned(fence(40, openings=(GateOpening(id="g", at_m=10 * FT, clear_m=4 * FT),)))
         self.assertLess(count(with_gate, "board"), count(planned(fence(40)), "board"))
 
     def test_a_locked_post_stays_and_zones_are_stepped_round(self) -> None:
@@ -143,15 +143,15 @@ class SetOutTest(unittest.TestCase):
     def test_malformed_input_names_its_field(self) -> None:
         two = (Straight(id="a", length_m=6.0), Straight(id="b", length_m=6.0, turn_rad=0.5))
         cases: list[tuple[dict[str, object], str]] = [
-            ({"straights": two, "openings": (Opening(id="g", at_m=5.5, clear_m=1.2),)}, "openings/0/at_m"),
-            ({"openings": (Opening(id="g", at_m=30.0, clear_m=1.2),)}, "openings/0/at_m"),
+            ({"straights": two, "openings": (GateOpening(id="g", at_m=5.5, clear_m=1.2),)}, "openings/0/at_m"),
+            ({"openings": (GateOpening(id="g", at_m=30.0, clear_m=1.2),)}, "openings/0/at_m"),
             (
-                {"openings": (Opening(id="g", at_m=3.0, clear_m=1.2), Opening(id="h", at_m=3.5, clear_m=1.2))},
+                {"openings": (GateOpening(id="g", at_m=3.0, clear_m=1.2), GateOpening(id="h", at_m=3.5, clear_m=1.2))},
                 "openings/1/at_m",
             ),
             ({"locks": (Lock(id="l", at_m=99.0),)}, "locks/0/at_m"),
             (
-                {"openings": (Opening(id="g", at_m=3.0, clear_m=3.0),), "locks": (Lock(id="l", at_m=4.5),)},
+                {"openings": (GateOpening(id="g", at_m=3.0, clear_m=3.0),), "locks": (Lock(id="l", at_m=4.5),)},
                 "locks/0/at_m",
             ),
             ({"post": "post of gold"}, "post"),
@@ -165,7 +165,7 @@ class SetOutTest(unittest.TestCase):
             ),
         ]
         for changes, field in cases:
-            with self.subTest(field), self.assertRaises(InputError) as caught:
+            with self.subTest(field), self.assertRaises(InvalidInputError) as caught:
                 planned(fence(30, **changes))
             self.assertEqual(caught.exception.field, field)
             self.assertTrue(caught.exception.message[0].isupper() or caught.exception.message[0] == '"')
@@ -195,7 +195,7 @@ class SetOutTest(unittest.TestCase):
             "banana",
             "0 c20 c20 40",
         ):
-            with self.subTest(text), self.assertRaises(InputError) as caught:
+            with self.subTest(text), self.assertRaises(InvalidInputError) as caught:
                 read_line(text)
             self.assertEqual(caught.exception.field, "readings")
 
@@ -220,7 +220,7 @@ class VerdictsTest(unittest.TestCase):
         self.assertFalse(buildable(plan))
 
     def test_a_gate_asks_for_what_nobody_can_know_for_the_crew(self) -> None:
-        plan = planned(fence(40, openings=(Opening(id="g", at_m=10 * FT, clear_m=4 * FT),)))
+        plan = planned(fence(40, openings=(GateOpening(id="g", at_m=10 * FT, clear_m=4 * FT),)))
         self.assertIn("hinge.capacity", {gap.key for gap in plan.not_covered})
         # On level ground a caution asks to look at the ground beside; on a slope nobody knows what lies under the leaf.
         self.assertTrue(any("swings over" in caution.text for caution in plan.cautions))
@@ -277,7 +277,7 @@ class PromisesTest(unittest.TestCase):
             id="f",
             straights=straights,
             openings=tuple(
-                Opening(id=f"g{k}", at_m=rng.uniform(0, total), clear_m=rng.uniform(0.7, 4))
+                GateOpening(id=f"g{k}", at_m=rng.uniform(0, total), clear_m=rng.uniform(0.7, 4))
                 for k in range(rng.randint(0, 2))
             ),
             zones=tuple(
@@ -306,7 +306,7 @@ class PromisesTest(unittest.TestCase):
             spec, where = self.random_spec(seed)
             try:
                 plan = planned(spec, where)
-            except InputError as error:
+            except InvalidInputError as error:
                 self.assertTrue(error.field and error.message, seed)
                 continue
             plans += 1

@@ -11,7 +11,7 @@ import numpy as np
 from steady.data.checks import case_label
 from steady.design_codes.registry import rulebook
 from steady.drawing.views import views
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.footings.hole import volumes
 from steady.footings.neat import Hole, neat
 from steady.plan.model import Basis, Plan
@@ -123,7 +123,7 @@ class GroundTest(unittest.TestCase):
         self.assertAlmostEqual(takes.sand_m3, (round_m2 - post_m2) * footing.embedment_m, places=9)
 
     def test_driven_posts_are_of_steel_and_known_only_by_their_maker(self) -> None:
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             on("part driven", post="post 6x6 pine")
         self.assertEqual(refused.exception.field, "foot")
         unknown = on("part driven")
@@ -284,9 +284,9 @@ class BaseTest(unittest.TestCase):
             self.assertAlmostEqual(check.demand.value * PSI / stress_pa, 1.0, places=3)
 
     def test_gate_posts_on_bases_are_not_covered(self) -> None:
-        from steady.structures.fence.spec.fence import Opening
+        from steady.structures.fence.spec.fence import GateOpening
 
-        gate = Opening(id="g", at_m=3.0, clear_m=1.0)
+        gate = GateOpening(id="g", at_m=3.0, clear_m=1.0)
         plan = on("base on pier", openings=(gate,))
         self.assertTrue(any(gap.key == "gate_post_on_bolted_base" for gap in plan.not_covered))
 
@@ -347,7 +347,7 @@ class BuiltUpTest(unittest.TestCase):
         self.assertEqual(screws.each, 2 * 2 * pairs)
 
     def test_one_ply_is_refused(self) -> None:
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             planned(fence(36, plies_count=1))
 
 

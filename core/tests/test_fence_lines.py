@@ -8,8 +8,8 @@ from collections import Counter
 from dataclasses import replace
 from typing import Any
 
-from steady.catalog.purchasing import YardChoices
-from steady.errors import InputError
+from steady.catalog.purchasing import PurchasingSettings
+from steady.errors import InvalidInputError
 from steady.ground.profile import Profile
 from steady.jobs.design_sheet import sheet
 from steady.plan.model import Part, Plan
@@ -39,7 +39,7 @@ class LoopTest(unittest.TestCase):
         self.assertEqual(len(places), len(set(places)))
         self.assertEqual(len(plan.footings), 8)  # four corners and one between each
         self.assertEqual(sum(part.count for part in of(plan, "post")), 8)
-        rows = sheet(plan, Tape(), YardChoices())
+        rows = sheet(plan, Tape(), PurchasingSettings())
         self.assertEqual(len(rows.bays), 8)
         self.assertEqual(len(rows.posts), 8)
 
@@ -53,7 +53,7 @@ class LoopTest(unittest.TestCase):
             self.assertAlmostEqual(one, corners[0], places=4)
 
     def test_a_loop_that_does_not_close_says_by_how_much(self) -> None:
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             planned(fence(straights=(*SQUARE[:3], replace(SQUARE[3], length_m=3.0)), closed=True))
         self.assertIn("3′ 3⅜″", refused.exception.message)
         self.assertEqual(refused.exception.field, "straights/3/length_m")
@@ -244,7 +244,7 @@ class InfillTest(unittest.TestCase):
         self.assertEqual(sum(part.count for part in of(plan, "panel")), len(plan.marks) - 1)
         self.assertFalse(of(plan, "rail") or of(plan, "board"))
         self.assertTrue(any(gap.key == "panel.manufacturer_rating" and gap.crew for gap in plan.not_covered))
-        made = bill(plan, YardChoices(), cuts(plan, YardChoices()))
+        made = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings()))
         panels = sum(line.count for line in made.lines if line.item == "panel 6x6 made")
         self.assertLessEqual(panels, len(plan.marks) - 1)
 

@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 
 from steady.catalog.items import sticks, usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.checks import case_label
 from steady.design_codes import short_piles
 from steady.design_codes.registry import RULEBOOKS
@@ -26,7 +26,7 @@ class FenceSchoolsTest(unittest.TestCase):
         spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0),))
         marks = set()
         for key, book in RULEBOOKS.items():
-            found = plan(spec, Site(), book, YardChoices(), Tape())
+            found = plan(spec, Site(), book, PurchasingSettings(), Tape())
             marks.add(tuple(mark.station_m for mark in found.marks))
             self.assertGreater(min(footing.hole_m for footing in found.footings), 0.6, key)
             if key != "us":
@@ -45,7 +45,9 @@ class FenceSchoolsTest(unittest.TestCase):
             **where,
         }
         site = Site(**named)  # type: ignore[arg-type]
-        return plan(at_home(line, school), site, RULEBOOKS[school], YardChoices(bag=start.bag), Tape("metric", 0.001))
+        return plan(
+            at_home(line, school), site, RULEBOOKS[school], PurchasingSettings(bag=start.bag), Tape("metric", 0.001)
+        )
 
     def leaning(self, school: str, **where: object) -> float:
         """How deep a post must be for a person who leans on it (m)."""
@@ -105,7 +107,7 @@ class FenceSchoolsTest(unittest.TestCase):
             spec = at_home(FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0),)), school)
             for key in (spec.post, spec.rail, spec.board):
                 self.assertIn(school, sticks()[key].schools)
-                self.assertTrue(YardChoices().lengths(key), key)
+                self.assertTrue(PurchasingSettings().lengths(key), key)
 
 
 if __name__ == "__main__":

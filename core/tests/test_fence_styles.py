@@ -5,7 +5,7 @@ import math
 import random
 import unittest
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.profile import Profile
 from steady.jobs.document import Job, Structure
 from steady.jobs.member_options import choose
@@ -78,7 +78,7 @@ class StyleTest(unittest.TestCase):
         self.assertTrue(any(check.key == "slat.bending" for check in plan.checks))
 
     def test_both_faces_need_rails_as_wide_as_the_posts(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             planned(made("both faces"), site())
         self.assertEqual(caught.exception.field, "infill/style")
         plan = planned(made("both faces", post="post 4x4 pine", rail_laid="flat"), site())
@@ -102,7 +102,7 @@ class StyleTest(unittest.TestCase):
 
     def test_what_cannot_be_is_refused_at_its_field(self) -> None:
         spec = fence(40, infill=Infill(style="board on board", overlap_m=0.09))
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             planned(spec, site())
         self.assertEqual(caught.exception.field, "infill/overlap_m")
 

@@ -12,15 +12,15 @@ import numpy as np
 from django.test import tag
 from Pynite import FEModel3D
 from scipy.optimize import brentq
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.roles import role
 from steady.design_codes.registry import rulebook
 from steady.drawing.scene import scene
 from steady.drawing.views import views
-from steady.errors import InputError, OutsideScope
-from steady.ground.placement import Standing
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.ground.placement import SitePlacement
 from steady.ground.site import Site
-from steady.ground.survey import SitePoint, SiteThing
+from steady.ground.survey import SiteFeature, SitePoint
 from steady.jobs.job_takeoff import count_twice
 from steady.jobs.maintenance import upkeep
 from steady.jobs.site_clearances import around, outlines, stood
@@ -33,9 +33,9 @@ from steady.structures.floating_platform.kind import FLOAT
 from steady.structures.floating_platform.layout import boards_across
 from steady.structures.floating_platform.plan import reckoned
 from steady.structures.floating_platform.spec import Barrel, FloatSpec, Ramp
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.registry import plan
-from steady.structures.structure_type import Ask, Case
+from steady.structures.structure_type import DesignInput, NewStructureRequest
 from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape
 from steady.units.units import FT, GRAVITY, IN
@@ -45,9 +45,9 @@ from tests.make import case as of
 SCHOOLS = ("us", "ca", "uk", "nz")
 
 
-def case(text: str, school: str = "us", site: Site | None = None, **changes: Any) -> Case:
+def case(text: str, school: str = "us", site: Site | None = None, **changes: Any) -> DesignInput:
     book = rulebook(school)
-    spec = FLOAT.read(Ask(text=text, id="p", bare="m" if book.metric else "ft", school=school))
+    spec = FLOAT.read(NewStructureRequest(text=text, id="p", bare="m" if book.metric else "ft", school=school))
     tape = Tape("metric", 0.001) if book.metric else Tape()
     return of(replace(spec, **changes), site or Site(), book, None, tape)
 
@@ -269,7 +269,7 @@ class StaticsTest(unittest.TestCase):
             self.assertIsNone(_first_rise(lambda lean, at_deg=at_deg: -1e-6 - (lean - math.radians(at_deg)) ** 2))  # type: ignore[misc]
 
     def test_sunk_is_refused(self) -> None:
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             draft_m(Barrels((0.0,), 0.1, 0.4), 101)
 
 
@@ -320,7 +320,7 @@ class WoodTest(unittest.TestCase):
         assert gap.needs is not None
         # 218.2 kg in two straps, halved for the sun: 2.14 kN each.
         self.assertAlmostEqual(gap.needs.value, 218.2 * GRAVITY / 4.4482216, delta=1)
-        rated = plan(case("14x10 barrels8", ratings=(Rated(what=gap.key, holds_n=3000.0),)))
+        rated = plan(case("14x10 barrels8", ratings=(ManufacturerRating(what=gap.key, holds_n=3000.0),)))
         self.assertTrue(any(c.key == gap.key and result(c) == "pass" for c in rated.checks))
 
     def test_strap_length_by_hand(self) -> None:
@@ -355,7 +355,7 @@ class RampTest(unittest.TestCase):
             self.assertLess(place.along[0 if where == "end" else 1], 0)
 
     def test_too_short_is_refused_at_its_field(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             plan(case("14x10 barrels8 ramp3 bank9"))
         self.assertEqual(caught.exception.field, "ramp/length_m")
 
@@ -387,7 +387,7 @@ class LayoutTest(unittest.TestCase):
             )
             try:
                 made = plan(of(spec))
-            except InputError:
+            except InvalidInputError:
                 continue
             if made.conflicts:
                 continue
@@ -404,7 +404,7 @@ class LayoutTest(unittest.TestCase):
             ("24x10 barrels20", "as long as the platform"),
         ):
             self.assertIn(says, " ".join(plan(case(text)).conflicts))
-        with self.assertRaisesRegex(InputError, "rows of barrels touch"):
+        with self.assertRaisesRegex(InvalidInputError, "rows of barrels touch"):
             plan(case("14x6 barrels16 rows4"))
 
 
@@ -438,9 +438,9 @@ class RefusalsTest(unittest.TestCase):
             ("14x10 noraft", "not recognized"),
             ("14x10 elephant", "not recognized"),
         ):
-            with self.subTest(text=text), self.assertRaisesRegex(InputError, says):
+            with self.subTest(text=text), self.assertRaisesRegex(InvalidInputError, says):
                 case(text)
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             plan(case("14x10 barrels9"))
         self.assertEqual(caught.exception.field, "barrels")
         self.assertEqual(case("float 14x10 barrels8 ramp9").spec, case("14x10 barrels8 ramp9").spec)
@@ -454,7 +454,7 @@ class RefusalsTest(unittest.TestCase):
 
 
 class WhatComesOutTest(unittest.TestCase):
-    def made(self, school: str = "us") -> tuple[Case, Plan]:
+    def made(self, school: str = "us") -> tuple[DesignInput, Plan]:
         one = case("14x10 barrels8 ramp9" if school == "us" else "4.2x3 barrels8 ramp2.7", school)
         return one, plan(one)
 
@@ -502,8 +502,8 @@ class WhatComesOutTest(unittest.TestCase):
 
     def test_list_and_cuts(self) -> None:
         _, made = self.made()
-        found_cuts = cuts(made, YardChoices())
-        lines = bill(made, YardChoices(), found_cuts).lines
+        found_cuts = cuts(made, PurchasingSettings())
+        lines = bill(made, PurchasingSettings(), found_cuts).lines
         self.assertEqual(next(line.count for line in lines if line.item == "barrel 55 gal"), 8)
         self.assertFalse(any(cut.item == "barrel 55 gal" for cut in found_cuts))
         straps = next(cut for cut in found_cuts if cut.item.startswith("strap")).plan
@@ -548,8 +548,8 @@ class WhatComesOutTest(unittest.TestCase):
     def test_it_stands_in_the_water_of_its_site_and_that_is_well(self) -> None:
         one, made = self.made()
         ring = tuple(SitePoint(x_m=x, y_m=y) for x, y in ((-5, 5), (9, 5), (9, -9), (-5, -9)))
-        pond = SiteThing(id="w", kind="water", name="Pond", points=ring, reach_m=3.0)
-        standing = stood(made, outlines(made), ("p", "Platform"), Standing(level_m=-1.0))
+        pond = SiteFeature(id="w", kind="water", name="Pond", points=ring, reach_m=3.0)
+        standing = stood(made, outlines(made), ("p", "Platform"), SitePlacement(level_m=-1.0))
         self.assertTrue(standing.floats)
         (beside,) = around(standing, [pond], (), one.tape)
         self.assertEqual(beside.amiss, "")

@@ -4,9 +4,9 @@ import math
 import unittest
 from typing import Any
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.drawing.views import views
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 from steady.structures.fence.spec.floor import Floor
@@ -89,7 +89,9 @@ class SlabsTest(unittest.TestCase):
     def test_every_slab_is_drawn_and_bought(self) -> None:
         plan = planned(pen(12, 10, 12, 10), site(grounds=()))
         shape = next(view for view in views(plan, Tape()) if view.name == "shape")
-        lines = {line.item: line.count for line in bill(plan, YardChoices(), cuts(plan, YardChoices())).lines}
+        lines = {
+            line.item: line.count for line in bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings())).lines
+        }
         self.assertEqual(sum(s.layer == "slab" for s in shape.shapes), 72)
         self.assertEqual(lines["paving slab"], 72)
 
@@ -102,7 +104,7 @@ class BedTest(unittest.TestCase):
         bags = [
             [
                 line.count
-                for line in bill(made, YardChoices(), cuts(made, YardChoices())).lines
+                for line in bill(made, PurchasingSettings(), cuts(made, PurchasingSettings())).lines
                 if line.item == "gravel 50 lb"
             ]
             for made in (bare, plan)
@@ -112,11 +114,11 @@ class BedTest(unittest.TestCase):
         self.assertAlmostEqual(bags[1][0] - bags[0][0], 138.5 * 114.5 * 4 / 1728 / 0.5, delta=1.0)
 
     def test_an_open_line_has_no_floor(self) -> None:
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             planned(pen(12, 10, closed=False), site(grounds=()))
         self.assertEqual(refused.exception.field, "floor/kind")
 
     def test_slabs_too_many_are_refused_at_their_field(self) -> None:
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             planned(pen(90, 90, 90, 90, floor=Floor(kind="slabs", slab_m=0.2)), site(grounds=()))
         self.assertEqual(refused.exception.field, "floor/slab_m")

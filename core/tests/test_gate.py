@@ -9,9 +9,9 @@ from dataclasses import replace
 from django.test import tag
 from hypothesis import given
 from hypothesis import strategies as st
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.checks import case_label
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job, Structure
 from steady.layout import swing
 from steady.layout.swing import LeafGaps, Plane
@@ -19,7 +19,7 @@ from steady.plan.model import Detail, Plan
 from steady.plan.results import result
 from steady.statics import gate_leaf as statics
 from steady.statics.gate_leaf import BareFrame, BracedLeaf
-from steady.structures.fence.spec.fence import FenceSpec, Opening, Straight
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Straight
 from steady.structures.gate.spec import Arch, InTheWay, LeafDesign
 from steady.takeoff.bill import bill, cuts
 from steady.units.units import FT, IN, LB
@@ -207,7 +207,7 @@ class SwingTest(unittest.TestCase):
             lambda: swing.hinge_line([(0, 0, 0)]),
             lambda: statics.brace_to_rail(BracedLeaf(weight_n=1, width_m=1, height_m=1, reach_m=1.2)),
         ):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 call()
 
 
@@ -222,7 +222,7 @@ class FenceWithGateTest(unittest.TestCase):
             sum(part.length_m * part.count for part in plan.parts if part.role == "post") for plan in (light, heavy)
         ]
         self.assertGreater(posts[1], posts[0])
-        yard = YardChoices()
+        yard = PurchasingSettings()
         totals = [bill(plan, yard, cuts(plan, yard, better=False)).total for plan in (light, heavy)]
         self.assertGreater(totals[1], totals[0])
         self.assertGreater(max(found(heavy, "hinge.capacity")), max(found(light, "hinge.capacity")))
@@ -252,7 +252,7 @@ class FenceWithGateTest(unittest.TestCase):
         plan = planned(fence_with(leaf))
         rails = [part.length_m for part in plan.parts if part.role == "leaf rail"]
         self.assertAlmostEqual(rails[0] / IN, 47.5 - 3 / 8 - 1 / 2, 4)
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             planned(fence_with(replace(self.LEAF, measured_m=(0.21, 0.21, 0.21), hinge_gap_m=0.08, latch_gap_m=0.08)))
         self.assertTrue(caught.exception.field.startswith("openings/0/leaf"))
 
@@ -422,7 +422,7 @@ class FenceWithGateTest(unittest.TestCase):
 
     def arched(self, arch: Arch | None) -> FenceSpec:
         """A gate between two posts of its own."""
-        opening = Opening(id="g", at_m=0.0, clear_m=42 * IN, leaf=self.LEAF, arch=arch)
+        opening = GateOpening(id="g", at_m=0.0, clear_m=42 * IN, leaf=self.LEAF, arch=arch)
         return FenceSpec(
             id="f",
             straights=(Straight(id="a", length_m=47.5 * IN),),
@@ -469,7 +469,7 @@ class FenceWithGateTest(unittest.TestCase):
         self.assertAlmostEqual(place.at[1] + 0.3 * place.along[1], 0.0, 6)
 
     def test_an_arch_must_clear_its_gate_and_says_what_no_school_knows(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             planned(replace(self.arched(Arch(headroom_m=1.8)), height_m=2.0))
         self.assertEqual(caught.exception.field, "openings/0/arch/headroom_m")
         gaps = {gap.key for gap in planned(self.arched(Arch())).not_covered}
@@ -492,7 +492,7 @@ class HardwareTest(unittest.TestCase):
         strap, bolted = self.leaf_width_m(), self.leaf_width_m(hinge="bolt-on hinge")
         self.assertAlmostEqual(strap - bolted, (1.0 - 0.375) * IN, 9)
         self.assertAlmostEqual(self.leaf_width_m(hinge="bolt-on hinge", hinge_gap_m=0.375 * IN), strap, 9)
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             self.leaf_width_m(latch="magic")
         self.assertEqual(refused.exception.field, "openings/0/leaf/latch")
 

@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.plan.model import Asks, Part, Plan
+from steady.plan.model import CheckOrigin, Part, Plan
 from steady.plan.results import state
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.gate.spec import LeafDesign
@@ -169,16 +169,16 @@ class WhoAsksTest(unittest.TestCase):
         plan = planned(self.spec())
         sag = [check for check in plan.checks if check.key.startswith("gate.latch_edge_sag")]
         self.assertTrue(any(check.use > 1 for check in sag))
-        self.assertEqual({check.asks for check in sag}, {Asks.ADVICE})
+        self.assertEqual({check.asks for check in sag}, {CheckOrigin.ADVICE})
         taken = planned(self.spec(own_limits=("sag",)))
-        self.assertEqual({c.asks for c in taken.checks if c.key.startswith("gate.latch_edge_sag")}, {Asks.CREW})
+        self.assertEqual({c.asks for c in taken.checks if c.key.startswith("gate.latch_edge_sag")}, {CheckOrigin.CREW})
         self.assertEqual(state(taken), "fail")
 
     def test_a_person_on_the_latch_edge_is_our_own_limit(self) -> None:
         plan = planned(self.spec())
         names = {check.key: check.asks for check in plan.checks if "a person on the latch edge" in check.case}
         self.assertTrue(names)
-        self.assertEqual(set(names.values()), {Asks.SAFETY})
+        self.assertEqual(set(names.values()), {CheckOrigin.SAFETY})
 
     def test_wind_on_the_closed_leaf_asks_hinge_latch_and_rod(self) -> None:
         plan = planned(fence_with(LeafDesign(), leaves_m=(0.6, 0.6)))

@@ -5,7 +5,7 @@ import random
 import unittest
 import warnings
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.statics.grillage import GridBar, grid, torsion_constant_m4
 
 
@@ -68,9 +68,9 @@ class GridTest(unittest.TestCase):
     def test_what_is_not_held_is_refused(self) -> None:
         nodes = {"a": (0.0, 0.0), "b": (1.0, 0.0), "c": (1.0, 1.0)}
         bars = [GridBar("a", "b", 1e3, 1e3), GridBar("b", "c", 1e3, 1e3)]
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             grid(nodes, bars, ["a", "b"], {"c": 1.0})
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             grid(nodes, [GridBar("a", "b", 0.0, 1.0)], ["a"], {})
 
     def test_torsion_of_rectangles(self) -> None:
@@ -80,6 +80,6 @@ class GridTest(unittest.TestCase):
                 torsion_constant_m4(0.04 * ratio, 0.04) / (0.04 * ratio * 0.04**3), coefficient, delta=0.002
             )
         self.assertEqual(torsion_constant_m4(0.1, 0.04), torsion_constant_m4(0.04, 0.1))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             torsion_constant_m4(0.1, 0.0)
         self.assertTrue(math.isfinite(torsion_constant_m4(1e-6, 1e-6)))

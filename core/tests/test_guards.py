@@ -8,7 +8,7 @@ from typing import Any
 
 from django.test import tag
 from steady.data.checks import check_label
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
 from steady.jobs.starting_designs import start, starts_of
@@ -16,7 +16,7 @@ from steady.jobs.suggested_fixes import options
 from steady.plan.model import Plan
 from steady.plan.results import STATES, gaps, headline, state
 from steady.structures.registry import plan
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 
 from tests import randoms
 from tests.every import every
@@ -26,15 +26,15 @@ SEEN = ("pass_by_practice", "at_limit", "pass_as_specified", "pass")
 BY_CHANCE = (("fence", 12), ("deck", 8), ("platform", 6))
 
 
-def made(case: Case) -> Plan | None:
+def made(case: DesignInput) -> Plan | None:
     """Its plan, or None where it is refused in words."""
     try:
         return plan(case)
-    except (InputError, OutsideScope):
+    except (InvalidInputError, OutOfScopeError):
         return None
 
 
-def cases() -> list[tuple[str, Case]]:
+def cases() -> list[tuple[str, DesignInput]]:
     """One of every kind in every school and each rarer make, and random ones of every school."""
     found = [(one.name, one.case) for one in every()]
     for school in randoms.SCHOOLS:

@@ -11,11 +11,11 @@ from pathlib import Path
 
 import steady
 from django.test import tag
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data import loader
 from steady.data.loader import TableError, sources, table
 from steady.design_codes.registry import rulebook
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.structures import ROOMS
 from steady.structures.deck.designs.candidates import at_home
 from steady.structures.deck.spec.deck import Bridge, StairDesign
@@ -60,7 +60,7 @@ def faults(module: str, source: str) -> list[str]:
     return found
 
 
-def steps(made: object) -> list[Step]:
+def steps(made: object) -> list[CalculationStep]:
     """Every step of a plan's checks."""
     return [step for check in made.checks for step in (*check.working, check.demand, check.limit)]  # type: ignore[attr-defined]
 
@@ -162,7 +162,7 @@ class HouseTest(unittest.TestCase):
         snow = site(ground_snow_pa=2400.0, rain_snow_pa=400.0, soil="stiff clay")
         abroad = replace(at_home(read_deck("1x2.7 up0.4", "b", "m"), "ca"), attach="free", bridge=Bridge(water_m=1.0))
         plans = [planned(fence()), planned(fence(60, rail_laid="flat", rails_count=2), site(0.1, 60)), planned(deck)]
-        plans += [plan(spec, snow, rulebook("ca"), YardChoices(), Tape("metric", 0.001)) for spec in (abroad,)]
+        plans += [plan(spec, snow, rulebook("ca"), PurchasingSettings(), Tape("metric", 0.001)) for spec in (abroad,)]
         for made in plans:
             for step in steps(made):
                 if not step.formula:

@@ -9,7 +9,7 @@ from steady.design_codes.joint_rules import Fastener, LateralRequest
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import given_step, si
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.layout.brace_fit import LapRow, butted, lapped
 from steady.layout.cheek_cuts import hip_head, jack_cut
@@ -22,7 +22,7 @@ from steady.structures.joints.beside import beside_bolts
 from steady.structures.joints.brace_ends import HEAVY, LIGHT, brace_end_holds, end_share
 from steady.structures.joints.peak import screws_a_hip
 from steady.structures.registry import kind_called
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.units.units import IN, LB
 
 from tests.typed_lines import place
@@ -177,7 +177,7 @@ class BraceEndsTest(unittest.TestCase):
 
 
 def deck(seat: str, line: str = "16x12 up4 free") -> Plan:
-    spec = kind_called("deck").read(Ask(text=line, id="d", bare="ft", school="us"))
+    spec = kind_called("deck").read(NewStructureRequest(text=line, id="d", bare="ft", school="us"))
     item = Structure(name="D", spec=replace(spec, seat=seat))
     return plan_structure(Job(name="J", site=place("us", random.Random(1)), structures=(item,)), "d")
 
@@ -229,7 +229,7 @@ class PostsTest(unittest.TestCase):
 
     def test_a_shallow_ply_has_no_room(self) -> None:
         thin = Wood(species=PINE, size="2x4", grade="", width_m=1.5 * IN, depth_m=3.5 * IN)
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             beside_bolts(rulebook("us"), thin, thin, given_step("R", 1.0, "lb", "statics"), "floor")
 
 

@@ -21,16 +21,16 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_typ
 from django.test import tag
 from pydantic_core import to_json
 from steady.catalog.items import usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
-from steady.errors import InputError, OutsideScope
-from steady.ground.readings import Shot
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.plan.model import Plan
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.registry import KINDS, plan
-from steady.structures.structure_type import Ask, Case
+from steady.structures.structure_type import DesignInput, NewStructureRequest
 from steady.units.show import Tape
 
 from tests import randoms
@@ -78,13 +78,20 @@ def rarer(key: str, school: str) -> Iterator[tuple[str, Any]]:
     """Specs of a kind's rarer makes; none where its line does not read them any more."""
     kind = next(one for one in KINDS if one.key == key)
     for number, (text, changes) in enumerate(RARER.get(key, ()) if school == "us" else ()):
-        yield f"rarer {number}", replace(kind.read(Ask(text=text, id="k", bare="ft", school=school)), **changes)
+        yield (
+            f"rarer {number}",
+            replace(kind.read(NewStructureRequest(text=text, id="k", bare="ft", school=school)), **changes),
+        )
 
 
 def site_of(school: str) -> Site:
     """A place with everything known: falling ground, snow, a house's sun."""
     start = usual(school)
-    shots = (Shot(at_m=0.0, height_m=0.0), Shot(at_m=6.0, height_m=-0.2), Shot(at_m=20.0, height_m=-0.7))
+    shots = (
+        LevelReading(at_m=0.0, height_m=0.0),
+        LevelReading(at_m=6.0, height_m=-0.2),
+        LevelReading(at_m=20.0, height_m=-0.7),
+    )
     return Site(
         soil=start.soil,
         exposure=start.exposure,  # type: ignore[arg-type]
@@ -118,7 +125,7 @@ def untrue(made: Plan, seen: set[Any]) -> list[str]:
     return found
 
 
-def marks(case: Case, wrong: list[str] | None = None, seen: set[Any] | None = None) -> str:
+def marks(case: DesignInput, wrong: list[str] | None = None, seen: set[Any] | None = None) -> str:
     """One mark for each part of the plan, in their order, or why it cannot be planned.
 
     Numbers count to so many digits, so that no machine's last bit tells.
@@ -128,7 +135,7 @@ def marks(case: Case, wrong: list[str] | None = None, seen: set[Any] | None = No
     """
     try:
         made = plan(case)
-    except (InputError, OutsideScope) as refused:
+    except (InvalidInputError, OutOfScopeError) as refused:
         return f"refused: {str(refused)[:160]}"
     if wrong is not None and seen is not None:
         wrong += untrue(made, seen)
@@ -179,18 +186,18 @@ def changed(spec: Any) -> Iterator[tuple[str, Any]]:
             )
 
 
-def case_of(spec: Any, site: Site, school: str) -> Case:
+def case_of(spec: Any, site: Site, school: str) -> DesignInput:
     book = rulebook(school)
     tape = Tape("metric", 0.001) if book.metric else Tape()
-    return Case(spec=spec, site=site, book=book, yard=YardChoices(bag=usual(school).bag), tape=tape)
+    return DesignInput(spec=spec, site=site, book=book, yard=PurchasingSettings(bag=usual(school).bag), tape=tape)
 
 
-def kind_cases(key: str, school: str) -> Iterator[tuple[str, Case]]:
+def kind_cases(key: str, school: str) -> Iterator[tuple[str, DesignInput]]:
     """A kind's own first line, and everything about it and its place changed once."""
     kind = next(one for one in KINDS if one.key == key)
     metric = rulebook(school).metric
     text = kind.line.metric if metric else kind.line.imperial
-    spec = kind.read(Ask(text=text, id="k", bare="m" if metric else "ft", school=school))
+    spec = kind.read(NewStructureRequest(text=text, id="k", bare="m" if metric else "ft", school=school))
     site = site_of(school)
     yield "as it starts", case_of(spec, site, school)
     if school in WHOLE:
@@ -200,7 +207,7 @@ def kind_cases(key: str, school: str) -> Iterator[tuple[str, Case]]:
     yield from ((name, case_of(one, site, school)) for name, one in rarer(key, school))
 
 
-def chance_cases(school: str) -> Iterator[tuple[str, Case]]:
+def chance_cases(school: str) -> Iterator[tuple[str, DesignInput]]:
     """Structures by chance, and ordinary fences."""
     rng = random.Random(f"kept {school}")
     for what, count in BY_CHANCE.items():

@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.jobs.estimate import Quote, hours
+from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.labour import dig_h, paid_ratio, posts_h, worked_h
 from steady.plan.model import Layer, Plan
 from steady.structures.fence.spec.fence import Finish
@@ -24,7 +24,7 @@ class LabourTest(unittest.TestCase):
         self.assertEqual(dig_h(0.0, 0.07), 0.0)
 
     def test_deeper_frost_takes_longer(self) -> None:
-        terms = Quote()
+        terms = EstimateRates()
         shallow, deep = (self.planned(frost_m) for frost_m in (0.76, 2.0))
         more_h = posts_h(deep, terms) - posts_h(shallow, terms)
         dug = [sum(footing.hole_m for footing in made.footings) for made in (shallow, deep)]
@@ -44,19 +44,19 @@ class LabourTest(unittest.TestCase):
         layer = Layer(what="concrete", bottom_m=-deep_m, top_m=0.0, width_m=wide_m, shape="round")
         usual = replace(made.footings[0], hole_m=deep_m, hole_width_m=wide_m, layers=(layer,))
         for minutes in (30.0, 60.0):
-            terms = Quote(post_min=minutes)
+            terms = EstimateRates(post_min=minutes)
             self.assertAlmostEqual(posts_h(replace(made, footings=(usual,) * 3), terms), 3 * minutes / 60, places=3)
 
     def test_finish_takes_its_time(self) -> None:
         bare, stained = self.planned(), self.planned(finish=Finish(kind="stain", coats=2))
         litres = next(part.each for part in stained.parts if part.role == "finish")
-        more_h = worked_h(stained, Quote()) - worked_h(bare, Quote())
+        more_h = worked_h(stained, EstimateRates()) - worked_h(bare, EstimateRates())
         self.assertAlmostEqual(more_h, litres * 55 / 60)
         # By hand, from the surface: 0.16 h/m2 x (2 + 0.2) coats, for 2 coats at 6 m2/L and a tenth spilt: 0.96 h a litre.
         self.assertAlmostEqual(55 / 60, 0.16 * 2.2 / (2 / 6 * 1.1), delta=0.05)
 
     def test_a_day_holds_set_up_and_travel(self) -> None:
-        self.assertAlmostEqual(paid_ratio(Quote()), 8 / 7.5)
-        self.assertAlmostEqual(paid_ratio(Quote(travel_min=60.0)), 8 / 6.5)
-        self.assertEqual(paid_ratio(Quote(setup_min=0.0)), 1.0)
-        self.assertLessEqual(paid_ratio(Quote(setup_min=2000.0, travel_min=2000.0)), 4.0)
+        self.assertAlmostEqual(paid_ratio(EstimateRates()), 8 / 7.5)
+        self.assertAlmostEqual(paid_ratio(EstimateRates(travel_min=60.0)), 8 / 6.5)
+        self.assertEqual(paid_ratio(EstimateRates(setup_min=0.0)), 1.0)
+        self.assertLessEqual(paid_ratio(EstimateRates(setup_min=2000.0, travel_min=2000.0)), 4.0)

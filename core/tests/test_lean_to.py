@@ -7,21 +7,21 @@ import unittest
 from dataclasses import replace
 
 from django.test import tag
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.drawing.pieces import corners
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
-from steady.plan.model import Diagonal, Plan
+from steady.plan.model import Plan, SquareDiagonal
 from steady.plan.results import state
 from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.lean_to.checks import LeanToFound, reckon_lean_to
 from steady.structures.lean_to.kind import LEAN_TO
-from steady.structures.lean_to.spec import Finish, LeanToSpec
+from steady.structures.lean_to.spec import LeanToSpec, RoofFinish
 from steady.structures.registry import plan
-from steady.structures.structure_type import Ask, Case
+from steady.structures.structure_type import DesignInput, NewStructureRequest
 from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape
 from steady.units.units import FT, GRAVITY, IN, LB, MPH
@@ -32,9 +32,9 @@ from tests.make import case as of
 WINDY = Site(soil="sand", exposure="B", wind_speed_m_per_s=105 * MPH)
 
 
-def case(text: str, school: str = "us", site: Site = WINDY, **changes: object) -> Case:
+def case(text: str, school: str = "us", site: Site = WINDY, **changes: object) -> DesignInput:
     book = rulebook(school)
-    spec = LEAN_TO.read(Ask(text=text, id="l", bare="m" if book.metric else "ft", school=school))
+    spec = LEAN_TO.read(NewStructureRequest(text=text, id="l", bare="m" if book.metric else "ft", school=school))
     return of(replace(spec, **changes), site, book, None, Tape("metric", 0.001) if book.metric else Tape())
 
 
@@ -62,7 +62,7 @@ class LevelsTest(unittest.TestCase):
             net_coefficient=0.9,
             dead_pa=250.0,
             laid=laid,
-            finish=Finish(soffit_m=0.009, bracket_m=0.01, fascia="joist 45x190 SG8 @ 0.02 x 0.285"),
+            finish=RoofFinish(soffit_m=0.009, bracket_m=0.01, fascia="joist 45x190 SG8 @ 0.02 x 0.285"),
         )
         return reckon_lean_to(one), plan(one)
 
@@ -203,9 +203,9 @@ class OnePostTest(unittest.TestCase):
 
 class RefusalsTest(unittest.TestCase):
     def test_a_roof_that_holds_water(self) -> None:
-        with self.assertRaisesRegex(InputError, "Water stands"):
+        with self.assertRaisesRegex(InvalidInputError, "Water stands"):
             plan(case("12x8 beam8", pitch_rad=math.radians(1)))
-        with self.assertRaisesRegex(InputError, "1.5 to 30 degrees"):
+        with self.assertRaisesRegex(InvalidInputError, "1.5 to 30 degrees"):
             case("12x8 fall1")
 
     def test_walls_that_carry_no_ledger(self) -> None:
@@ -224,7 +224,7 @@ class RefusalsTest(unittest.TestCase):
             self.assertIn("all_checks", {gap.key for gap in made.not_covered})
 
     def test_a_door_that_opens_into_it(self) -> None:
-        made = plan(case("12x8 beam7", finish=Finish(door_m=7 * FT)))
+        made = plan(case("12x8 beam7", finish=RoofFinish(door_m=7 * FT)))
         self.assertTrue(any("door leaf" in text for text in made.conflicts))
 
     def test_sheets_too_short(self) -> None:
@@ -242,7 +242,7 @@ class RefusalsTest(unittest.TestCase):
             ("12x8 elephant", "not recognized"),
             ("12x8 beam20", "over the floor"),
         ):
-            with self.subTest(text=text), self.assertRaisesRegex(InputError, says):
+            with self.subTest(text=text), self.assertRaisesRegex(InvalidInputError, says):
                 case(text)
         self.assertAlmostEqual(case("12x8 1:20").spec.pitch_rad, math.atan(1 / 20))
         self.assertAlmostEqual(case("12x8 drop6in").spec.pitch_rad, math.atan(0.5 / 8))
@@ -251,7 +251,7 @@ class RefusalsTest(unittest.TestCase):
 class AnyLeanToTest(unittest.TestCase):
     """What holds for any: fifty by chance in every school."""
 
-    def random(self, rng: random.Random, school: str) -> Case:
+    def random(self, rng: random.Random, school: str) -> DesignInput:
         metric = rulebook(school).metric
         unit = 1.0 if metric else FT
         long_m, deep_m = rng.uniform(2, 9), rng.uniform(1, 4)
@@ -298,7 +298,7 @@ class AnyLeanToTest(unittest.TestCase):
         run = (outer - place.at[1]) / place.along[1]
         under = place.at[2] + run * place.along[2] - laid.timber.rafter.width_m / 2 / place.along[1]
         self.assertAlmostEqual(under, laid.frame.high_m + laid.timber.beam.width_m, places=6)
-        first, second = (curve.length_m for curve in made.curves if isinstance(curve, Diagonal))
+        first, second = (curve.length_m for curve in made.curves if isinstance(curve, SquareDiagonal))
         self.assertAlmostEqual(first, second, places=6)
 
     def plumb(self, made: Plan) -> None:
@@ -341,8 +341,8 @@ class AnyLeanToTest(unittest.TestCase):
                         self.assertGreaterEqual(high[key], use - 1e-9, key)
 
     def test_it_is_listed_and_priced(self) -> None:
-        made = plan(case("12x8 fall5 beam8 sheets2", finish=Finish(fascia="joist 2x6 pine")))
-        listed = bill(made, YardChoices(), cuts(made, YardChoices()))
+        made = plan(case("12x8 fall5 beam8 sheets2", finish=RoofFinish(fascia="joist 2x6 pine")))
+        listed = bill(made, PurchasingSettings(), cuts(made, PurchasingSettings()))
         self.assertGreater(listed.total, 200)
         counts = {part.role: part.count for part in made.parts}
         self.assertEqual((counts["post"], counts["sheet"], counts["rafter"], counts["fascia"]), (2, 6, 7, 1))

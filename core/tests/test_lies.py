@@ -16,12 +16,12 @@ from steady.field_records.marking_positions import (
 )
 from steady.field_records.progress import tick_groups
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.plan.model import Part, Place, Vec
+from steady.plan.model import Part, PartPlacement, Vec
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import Straight
 from steady.structures.fence.spec.presets import closed_with
 from steady.structures.pergola.kind import read as read_pergola
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.units.show import Tape
 from steady.units.units import FT, IN
 
@@ -92,7 +92,7 @@ class BoardMarks(unittest.TestCase):
 
 class GridMarks(unittest.TestCase):
     def test_joists_sixteen_inches_apart_as_a_tape_is_marked(self) -> None:
-        spec = read_deck(Ask(text="16x12 up3", id="d", bare="ft", school="us"))
+        spec = read_deck(NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us"))
         plan = plan_structure(Job(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
         joists = [part for part in plan.parts if part.role == "joist" and part.count > 4]
         marks = centres_m(joists[0])
@@ -108,7 +108,7 @@ class GridMarks(unittest.TestCase):
 
     def test_what_hangs_and_bears_is_as_deep_as_what_lies_on_it(self) -> None:
         """By dressed sizes: decking 1 in, joists under it, the beam under them."""
-        spec = read_deck(Ask(text="16x12 up3", id="d", bare="ft", school="us"))
+        spec = read_deck(NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us"))
         plan = plan_structure(Job(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
         edges = {part.role: lower_edge_m(part) for part in plan.parts if part.role in ("decking", "joist", "beam")}
         deep = {part.role: max(part.section_m) for part in plan.parts if part.role in ("joist", "beam")}
@@ -117,7 +117,7 @@ class GridMarks(unittest.TestCase):
         self.assertAlmostEqual(edges["beam"] or 0, -1 * IN - deep["joist"] - deep["beam"], delta=2e-4)
 
     def test_posts_of_a_guard_are_told_by_both_tapes(self) -> None:
-        spec = read_deck(Ask(text="16x12 up3", id="d", bare="ft", school="us"))
+        spec = read_deck(NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us"))
         plan = plan_structure(Job(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
         posts = [part for part in plan.parts if part.role == "guard post"]
         found = [at for part in posts for at in stands_m(part)]
@@ -127,7 +127,7 @@ class GridMarks(unittest.TestCase):
             self.assertTrue(-0.01 <= y <= 12 * FT + 0.01, y)
 
     def test_what_lies_both_ways_is_told_by_no_one_tape(self) -> None:
-        spec = read_pergola(Ask(text="18x11 high8 over1 brace2", id="p", bare="ft", school="us"))
+        spec = read_pergola(NewStructureRequest(text="18x11 high8 over1 brace2", id="p", bare="ft", school="us"))
         plan = plan_structure(Job(name="j", structures=(Structure(name="Pergola", spec=spec),)), "p")
         braces = [part for part in plan.parts if part.role == "brace"]
         self.assertTrue(braces)
@@ -145,7 +145,7 @@ def piece(*at: tuple[float, float, float], along: Vec = (0.0, 1.0, 0.0), up: Vec
         item="rafter 2x6 pine",
         length_m=2.0,
         section_m=(0.038, 0.14),
-        places=tuple(Place(id=f"p{k}", at=spot, along=along, up=up) for k, spot in enumerate(at)),
+        places=tuple(PartPlacement(id=f"p{k}", at=spot, along=along, up=up) for k, spot in enumerate(at)),
     )
 
 

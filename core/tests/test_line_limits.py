@@ -3,9 +3,9 @@
 import re
 import unittest
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.structures.registry import KINDS
-from steady.structures.structure_type import Ask, Kind, Spec
+from steady.structures.structure_type import NewStructureRequest, Spec, StructureType
 
 LENGTHS = {
     "pergola": ("high", "rafters", "gap", "slats", "over"),
@@ -20,19 +20,19 @@ UNITS = {"mm": 0.001, "m": 1.0}
 HAIR = 0.004
 
 
-def kind_of(key: str) -> Kind:
+def kind_of(key: str) -> StructureType:
     return next(kind for kind in KINDS if kind.key == key)
 
 
-def read(kind: Kind, word: str) -> Spec:
+def read(kind: StructureType, word: str) -> Spec:
     size = kind.line.metric.split()[0]
-    return kind.read(Ask(text=f"{size} {word}", id="k", bare="m", school="uk"))
+    return kind.read(NewStructureRequest(text=f"{size} {word}", id="k", bare="m", school="uk"))
 
 
-def refusal(kind: Kind, word: str) -> str:
+def refusal(kind: StructureType, word: str) -> str:
     try:
         read(kind, word)
-    except InputError as refused:
+    except InvalidInputError as refused:
         return refused.message
     return ""
 
@@ -63,7 +63,7 @@ class LengthLimitsTest(unittest.TestCase):
     def test_a_refusal_says_the_word_and_names_the_field_that_it_was_typed_in(self) -> None:
         for key, words in LENGTHS.items():
             for word in words:
-                with self.assertRaises(InputError) as refused:
+                with self.assertRaises(InvalidInputError) as refused:
                     read(kind_of(key), f"{word}90")
                 self.assertEqual(refused.exception.field, "readings", key)
                 self.assertIn(f'"{word}90"', refused.exception.message)

@@ -5,17 +5,17 @@ import unittest
 from dataclasses import replace
 
 from steady.catalog.items import goods
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.loader import TableError, keyed
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.estimate import Quote, hours
+from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.labour import posts_h
 from steady.plan.model import Plan
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.spec.fence import Infill, Straight
 from steady.structures.pergola.line_parser import read_pergola
 from steady.takeoff.bill import bill, cuts
-from steady.takeoff.rips import Strip, boards_for
+from steady.takeoff.rips import RippedStrip, boards_for
 from steady.units.units import FT, IN
 
 from tests.make import fence, on_ground, planned, site
@@ -28,16 +28,18 @@ KERF_M = 0.125 * IN
 class RipTest(unittest.TestCase):
     def test_strips_share_boards_by_hand(self) -> None:
         # Two of 2 1/2 in and a cut of 1/8 make 5 1/8 of a 5 1/2-in board: twelve take six. Of 3 in each takes a whole one.
-        two = boards_for([Strip(length_m=1.0, width_m=2.5 * IN, count=12)], 5.5 * IN, KERF_M)
+        two = boards_for([RippedStrip(length_m=1.0, width_m=2.5 * IN, count=12)], 5.5 * IN, KERF_M)
         self.assertEqual(len(two), 6)
-        one = boards_for([Strip(length_m=1.0, width_m=3 * IN, count=12)], 5.5 * IN, KERF_M)
+        one = boards_for([RippedStrip(length_m=1.0, width_m=3 * IN, count=12)], 5.5 * IN, KERF_M)
         self.assertEqual(len(one), 12)
         # Exactly half less half the cut, twice: the last cut falls outside.
-        half = boards_for([Strip(length_m=1.0, width_m=(5.5 - 0.125) / 2 * IN, count=2)], 5.5 * IN, KERF_M)
+        half = boards_for([RippedStrip(length_m=1.0, width_m=(5.5 - 0.125) / 2 * IN, count=2)], 5.5 * IN, KERF_M)
         self.assertEqual(len(half), 1)
 
     def test_no_board_is_wider_than_it_is_and_none_is_lost(self) -> None:
-        strips = [Strip(length_m=1.0 + k % 3 / 10, width_m=(1 + k * 0.3) * IN, count=1 + k % 4) for k in range(14)]
+        strips = [
+            RippedStrip(length_m=1.0 + k % 3 / 10, width_m=(1 + k * 0.3) * IN, count=1 + k % 4) for k in range(14)
+        ]
         made = boards_for(strips, 5.5 * IN, KERF_M)
         for _, widths in made:
             self.assertLessEqual(sum(widths) + KERF_M * (len(widths) - 1), 5.5 * IN + 1e-9)
@@ -50,12 +52,12 @@ class RipTest(unittest.TestCase):
         plan = planned(fence(36), site(grounds=()))
         rips = [part for part in plan.parts if part.role == "board" and part.cuts]
         full = [part for part in plan.parts if part.role == "board" and not part.cuts]
-        bought = cuts(plan, YardChoices())
+        bought = cuts(plan, PurchasingSettings())
         boards = next(item for item in bought if item.item == full[0].item)
         assert boards.plan is not None
         pieces = sum(len(pattern.pieces_m) * pattern.count for pattern in boards.plan.patterns)
         shared = boards_for(
-            [Strip(length_m=p.length_m, width_m=p.section_m[1], count=p.count) for p in rips], 5.5 * IN, KERF_M
+            [RippedStrip(length_m=p.length_m, width_m=p.section_m[1], count=p.count) for p in rips], 5.5 * IN, KERF_M
         )
         self.assertEqual(pieces, sum(part.count for part in full) + len(shared))
         self.assertLessEqual(len(shared), sum(part.count for part in rips))
@@ -66,12 +68,12 @@ class PriceTest(unittest.TestCase):
         """By hand: 16 ft by 12 ft are 192 square feet, 17.837 m²; a line is priced by its length and never at nothing."""
         for spec, feet in ((read_pergola("16x12", "p"), 192.0), (read_deck("18x11 up3", "d"), 198.0)):
             made = plan_structure(Job(name="j", structures=(Structure(name="S", spec=spec),)), spec.id)
-            found = bill(made, YardChoices(), cuts(made, YardChoices()))
+            found = bill(made, PurchasingSettings(), cuts(made, PurchasingSettings()))
             self.assertAlmostEqual(found.per_ft2, found.total / feet, 6)
             self.assertAlmostEqual(found.per_m2, found.total / (feet * 0.09290304), 6)
             self.assertIn("a square foot", found.per_says)
         made = planned(fence(100))
-        found = bill(made, YardChoices(), cuts(made, YardChoices()))
+        found = bill(made, PurchasingSettings(), cuts(made, PurchasingSettings()))
         self.assertAlmostEqual(found.per_ft, found.total / 100, 6)
         self.assertEqual((found.per_m2, "a metre of line" in found.per_says), (0.0, True))
 
@@ -81,13 +83,15 @@ class SpareTest(unittest.TestCase):
         plan = planned(fence(36), site(grounds=()))
         boards = sum(part.count for part in plan.parts if part.role == "board")
 
-        def pieces(yard: YardChoices) -> int:
+        def pieces(yard: PurchasingSettings) -> int:
             item = next(part.item for part in plan.parts if part.role == "board")
             made = next(one for one in cuts(plan, yard) if one.item == item).plan
             assert made is not None
             return sum(len(pattern.pieces_m) * pattern.count for pattern in made.patterns)
 
-        self.assertEqual(pieces(YardChoices(spare_ratio=0.05)) - pieces(YardChoices()), math.ceil(boards * 0.05))
+        self.assertEqual(
+            pieces(PurchasingSettings(spare_ratio=0.05)) - pieces(PurchasingSettings()), math.ceil(boards * 0.05)
+        )
 
 
 class BaseTest(unittest.TestCase):
@@ -130,7 +134,7 @@ class HoursTest(unittest.TestCase):
         for plan in self.plans():
             odd = replace(plan, parts=(*plan.parts, replace(plan.parts[0], role="weathervane")))
             with self.assertRaises(TableError):
-                hours(odd, Quote())
+                hours(odd, EstimateRates())
 
     def test_a_deck_by_hand(self) -> None:
         plan = planned_deck(deck("16x12 up3"))
@@ -139,7 +143,7 @@ class HoursTest(unittest.TestCase):
             return sum(part.count for part in plan.parts if part.role == role)
 
         minutes = (
-            60 * posts_h(plan, Quote())
+            60 * posts_h(plan, EstimateRates())
             + 8
             * (
                 count("joist")
@@ -161,14 +165,15 @@ class HoursTest(unittest.TestCase):
             )
             + 3 * (count("decking") + 2 * count("tread") + 0.5 * count("baluster"))
         )
-        self.assertAlmostEqual(hours(plan, Quote(setup_min=0)), minutes / 60, places=6)
-        self.assertGreater(hours(plan, Quote()), 8)
+        self.assertAlmostEqual(hours(plan, EstimateRates(setup_min=0)), minutes / 60, places=6)
+        self.assertGreater(hours(plan, EstimateRates()), 8)
 
     def test_a_crew_that_takes_no_time_for_boards(self) -> None:
         plan = planned(fence(30), site(grounds=()))
         boards = sum(part.count for part in plan.parts if part.role == "board")
         self.assertAlmostEqual(
-            hours(plan, Quote(setup_min=0)) - hours(plan, Quote(board_min=0, setup_min=0)), boards * 3 / 60
+            hours(plan, EstimateRates(setup_min=0)) - hours(plan, EstimateRates(board_min=0, setup_min=0)),
+            boards * 3 / 60,
         )
 
     def test_the_table_has_only_known_shares(self) -> None:

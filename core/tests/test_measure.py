@@ -7,7 +7,7 @@ from pathlib import Path
 from django.test import tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.units.lengths import of_one_unit, parse_length
 from steady.units.show import Tape, feet_inches, quantity
@@ -21,7 +21,7 @@ class LengthsTest(unittest.TestCase):
         for text, bare, metres in CASES["parse"]:
             with self.subTest(text, bare=bare):
                 if metres is None:
-                    with self.assertRaises(InputError):
+                    with self.assertRaises(InvalidInputError):
                         parse_length(text, bare)
                 else:
                     self.assertAlmostEqual(parse_length(text, bare), metres, 9)
@@ -40,11 +40,11 @@ class LengthsTest(unittest.TestCase):
     def test_any_text_is_a_length_or_a_plain_refusal(self, text: str) -> None:
         try:
             self.assertEqual(parse_length(text), parse_length(text))
-        except InputError as error:
+        except InvalidInputError as error:
             self.assertIn("Write it like", error.message)
 
     def test_the_refusal_says_how_to_write_it(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             parse_length("six feet", field="height_m")
         self.assertEqual(caught.exception.field, "height_m")
         self.assertIn("7' 6 1/2\"", caught.exception.message)

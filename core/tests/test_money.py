@@ -4,13 +4,13 @@ import unittest
 from dataclasses import fields, replace
 
 from steady.catalog.items import sticks, stock_lengths
-from steady.catalog.purchasing import OwnPrice, YardChoices
-from steady.errors import InputError
+from steady.catalog.purchasing import OwnPrice, PurchasingSettings
+from steady.errors import InvalidInputError
 from steady.jobs.document import plan_structure
-from steady.jobs.estimate import Quote, material_and_labour, quote
+from steady.jobs.estimate import EstimateRates, material_and_labour, quote
 from steady.jobs.job_schedule import calendar
 from steady.jobs.price_redaction import without_money
-from steady.jobs.quote_terms import OfferTerms
+from steady.jobs.quote_terms import QuoteTerms
 from steady.takeoff.bill import bill, cuts
 
 from tests.test_buying import job
@@ -32,27 +32,27 @@ class MoneyTest(unittest.TestCase):
             "day_h",
         }
         other = {name: 7 for name in minutes}
-        money = {f.name: 777.0 for f in fields(Quote) if f.name not in minutes and f.name != "stumps_count"}
+        money = {f.name: 777.0 for f in fields(EstimateRates) if f.name not in minutes and f.name != "stumps_count"}
         money |= {"material_band_ratio": 0.4, "stumps_count": 7}
         whole = replace(
             job(),
             yard=replace(job().yard, prices=(OwnPrice(item="post 6x6 pine", price=777.0),), priced_on="2026-01-01"),
-            quote=Quote(**{**other, **money}),  # type: ignore[arg-type]
-            offer=OfferTerms(markup_ratio=0.5, tax_name="tax"),
+            quote=EstimateRates(**{**other, **money}),  # type: ignore[arg-type]
+            offer=QuoteTerms(markup_ratio=0.5, tax_name="tax"),
         )
         bare = without_money(whole)
         self.assertEqual(bare.yard, job().yard)
-        self.assertEqual(bare.offer, OfferTerms())
-        for f in fields(Quote):
-            wanted = getattr(whole.quote, f.name) if f.name in minutes else getattr(Quote(), f.name)
+        self.assertEqual(bare.offer, QuoteTerms())
+        for f in fields(EstimateRates):
+            wanted = getattr(whole.quote, f.name) if f.name in minutes else getattr(EstimateRates(), f.name)
             self.assertEqual(getattr(bare.quote, f.name), wanted, f.name)
         self.assertNotIn("777", repr(bare))
 
     def test_it_is_planned_and_laid_on_days_alike(self) -> None:
-        whole = replace(job(), quote=Quote(crew_count=3, post_min=45, hour_low=99))
+        whole = replace(job(), quote=EstimateRates(crew_count=3, post_min=45, hour_low=99))
         for item in whole.structures:
             self.assertEqual(plan_structure(without_money(whole), item.spec.id), plan_structure(whole, item.spec.id))
-        crew = replace(fences(2), quote=Quote(crew_count=3, post_min=45, hour_low=99))
+        crew = replace(fences(2), quote=EstimateRates(crew_count=3, post_min=45, hour_low=99))
         self.assertEqual(calendar(without_money(crew), MONDAY), calendar(crew, MONDAY))
 
 
@@ -71,7 +71,7 @@ class SameSticksTest(unittest.TestCase):
         bare = without_money(priced)
         self.assertNotIn("77.7", repr(bare))
 
-        def bought(yard: YardChoices) -> list[tuple[str, list[tuple[float, int]]]]:
+        def bought(yard: PurchasingSettings) -> list[tuple[str, list[tuple[float, int]]]]:
             return [
                 (row.item, [(one.stock_m, one.count) for one in row.plan.patterns] if row.plan else [])
                 for row in cuts(plan, yard)
@@ -83,16 +83,16 @@ class SameSticksTest(unittest.TestCase):
 
 class TermsTest(unittest.TestCase):
     def test_an_hour_s_least_is_no_more_than_its_most(self) -> None:
-        with self.assertRaises(InputError) as refused:
-            material_and_labour(100.0, 8.0, Quote(hour_low=75.0, hour_high=60.0))
+        with self.assertRaises(InvalidInputError) as refused:
+            material_and_labour(100.0, 8.0, EstimateRates(hour_low=75.0, hour_high=60.0))
         self.assertEqual(refused.exception.field, "quote/hour_high")
-        materials, labour = material_and_labour(100.0, 8.0, Quote(hour_low=60.0, hour_high=60.0))
+        materials, labour = material_and_labour(100.0, 8.0, EstimateRates(hour_low=60.0, hour_high=60.0))
         # By hand: 5 % either way on the list, a quarter either way on 8 h at 60.
         self.assertEqual((materials.low, materials.high, labour.low, labour.high), (95.0, 105.0, 360.0, 600.0))
 
     def test_an_old_fence_is_taken_away_where_a_line_is_built_and_under_no_deck(self) -> None:
         whole = job()
-        terms = Quote(old_fence_m=30.0, old_fence_price_per_m=10.0)
+        terms = EstimateRates(old_fence_m=30.0, old_fence_price_per_m=10.0)
         told = {}
         for item in whole.structures:
             plan = plan_structure(whole, item.spec.id)
@@ -107,7 +107,7 @@ class TermsTest(unittest.TestCase):
         whole = job()
         for item in whole.structures:
             plan = plan_structure(whole, item.spec.id)
-            out = quote(plan, bill(plan, whole.yard, cuts(plan, whole.yard)), Quote(), whole.reading.tape()).out
+            out = quote(plan, bill(plan, whole.yard, cuts(plan, whole.yard)), EstimateRates(), whole.reading.tape()).out
             fences = [text for text in out if "fence" in text or "stumps" in text]
             self.assertEqual(len(fences), 2 if plan.bays else 0, out)
             self.assertIn("permit fees", out)

@@ -4,17 +4,17 @@ import unittest
 from dataclasses import replace
 from datetime import date
 
-from steady.catalog.purchasing import OwnPrice, YardChoices
+from steady.catalog.purchasing import OwnPrice, PurchasingSettings
 from steady.ground.site import Site
 from steady.jobs.change_order import change_order
 from steady.jobs.client_quote import offer, tax_of
 from steady.jobs.document import Agreed, Job, Structure
 from steady.jobs.job_schedule import calendar
 from steady.jobs.job_takeoff import job_list
-from steady.jobs.quote_terms import OfferOption, OfferTerms
-from steady.jobs.received_deliveries import Came
+from steady.jobs.quote_terms import OfferOption, QuoteTerms
+from steady.jobs.received_deliveries import ReceivedItem
 from steady.jobs.states import states, warnings
-from steady.structures.fence.spec.fence import FenceSpec, LookApproved, Opening, Straight
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening, LookApproved, Straight
 from steady.takeoff.message import merchant_message
 from steady.units.units import FT, MPH
 
@@ -31,14 +31,14 @@ def job(site: Site = CALM, **changes: object) -> Job:
             spec=FenceSpec(
                 id=f"f{k}",
                 straights=(Straight(id="a", length_m=(40 + 20 * k) * FT),),
-                openings=(Opening(id="g", at_m=10 * FT, clear_m=4 * FT, what="walk gate"),) if not k else (),
+                openings=(GateOpening(id="g", at_m=10 * FT, clear_m=4 * FT, what="walk gate"),) if not k else (),
                 height_m=4 * FT,
                 bay_by_strength=False,
             ),
         )
         for k in range(2)
     )
-    return replace(Job(name="Kept", site=site, structures=fences, offer=OfferTerms(round_to=0.01)), **changes)  # type: ignore[arg-type]
+    return replace(Job(name="Kept", site=site, structures=fences, offer=QuoteTerms(round_to=0.01)), **changes)  # type: ignore[arg-type]
 
 
 class DeliveriesTest(unittest.TestCase):
@@ -47,7 +47,7 @@ class DeliveriesTest(unittest.TestCase):
         one = job()
         lines = job_list(one).bill.lines
         came = tuple(
-            Came(id=f"c{k}", item=line.item, length_m=line.length_m, asked=line.count, good=line.count)
+            ReceivedItem(id=f"c{k}", item=line.item, length_m=line.length_m, asked=line.count, good=line.count)
             for k, line in enumerate(lines)
             if line.count >= 1 and (line.length_m is None or line.length_m <= 100)
         )
@@ -60,8 +60,8 @@ class DeliveriesTest(unittest.TestCase):
 class TermsTest(unittest.TestCase):
     def test_a_change_is_priced_at_what_was_agreed(self) -> None:
         """From 18 to 30 % on today, and dearer concrete: nothing that is built changes, so nothing is owed."""
-        was = job(offer=OfferTerms(round_to=0.01, markup_ratio=0.18))
-        dearer = YardChoices(prices=(OwnPrice(item="concrete 80 lb", price=60.0),), priced_on="2026-11-01")
+        was = job(offer=QuoteTerms(round_to=0.01, markup_ratio=0.18))
+        dearer = PurchasingSettings(prices=(OwnPrice(item="concrete 80 lb", price=60.0),), priced_on="2026-11-01")
         now = replace(was, offer=replace(was.offer, markup_ratio=0.3), yard=dearer)
         was = replace(was, yard=replace(dearer, prices=(OwnPrice(item="concrete 80 lb", price=6.0),)))
         self.assertGreater(offer(now, TODAY).options[0].total, 1.05 * offer(was, TODAY).options[0].total)
@@ -82,7 +82,7 @@ class TermsTest(unittest.TestCase):
         wider = replace(
             spec,
             look=LookApproved(by="R. Hale", on="2026-11-20", of="x"),
-            openings=(replace(spec.openings[0], clear_m=5 * FT), Opening(id="h", at_m=30 * FT, clear_m=4 * FT)),
+            openings=(replace(spec.openings[0], clear_m=5 * FT), GateOpening(id="h", at_m=30 * FT, clear_m=4 * FT)),
         )
         words = change_order(
             was, replace(was, structures=(replace(was.structures[0], spec=wider), was.structures[1])), TODAY
@@ -95,7 +95,7 @@ class TermsTest(unittest.TestCase):
 
 class AcceptedOptionTest(unittest.TestCase):
     def test_it_drives_list_days_and_states(self) -> None:
-        whole = job(offer=OfferTerms(options=(OfferOption(name="Both"), OfferOption(name="One", structures=("f0",)))))
+        whole = job(offer=QuoteTerms(options=(OfferOption(name="Both"), OfferOption(name="One", structures=("f0",)))))
         agreed = replace(whole, agreed=Agreed(quote=1, option="One", left_out=("f1",)))
         self.assertEqual([share.id for share in job_list(agreed).shares], ["f0"])
         self.assertEqual({row.structure for row in calendar(agreed, TODAY).tasks}, {"f0"})

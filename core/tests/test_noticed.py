@@ -6,8 +6,8 @@ from dataclasses import replace
 
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import WindPlace
-from steady.errors import InputError
-from steady.plan.model import Handle
+from steady.errors import InvalidInputError
+from steady.plan.model import DragHandle
 from steady.statics.sections import BoxBeam
 from steady.structures.fence.spec.fence import Straight
 from steady.structures.fence.spec.floor import Floor
@@ -79,7 +79,7 @@ class WordsTest(unittest.TestCase):
 class MovedTest(unittest.TestCase):
     def test_people_are_pulled_from_the_middle(self) -> None:
         spec = FloatSpec(id="p", long_m=4.0, wide_m=3.0)
-        handle = Handle(id="p/people", field="crowd_x_m", line="p/x", station_m=2.0, locked=False, axis="x")
+        handle = DragHandle(id="p/people", field="crowd_x_m", line="p/x", station_m=2.0, locked=False, axis="x")
         self.assertAlmostEqual(move(spec, handle, 2.6).crowd_x_m, 0.6)
         self.assertAlmostEqual(move(spec, handle, 1.5).crowd_x_m, -0.5)
         self.assertLess(move(spec, handle, 40.0).crowd_x_m, 2.0)
@@ -109,5 +109,5 @@ class SheetLengthsTest(unittest.TestCase):
                 if taken:
                     self.assertGreater(read_pavilion(line, "p").sheet_stock_m, 7)
                 else:
-                    with self.assertRaises(InputError):
+                    with self.assertRaises(InvalidInputError):
                         read_pavilion(line, "p")

@@ -11,9 +11,9 @@ from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import SnowAsk, WindFace, WindPlace
 from steady.design_codes.uk.fasteners import _axial
 from steady.design_codes.uk.loads import face_coefficient, roof_snow
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.jobs.document import case_of, plan_structure
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.load_path_checks import post_down_n
 from steady.structures.deck.checks.bearings import brought
@@ -28,8 +28,8 @@ from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.registry import plan
-from steady.structures.structure_type import Ask
-from steady.structures.support_links import Bearing
+from steady.structures.structure_type import NewStructureRequest
+from steady.structures.support_links import PostReaction
 from steady.units.units import FT, GRAVITY, IN, MPH
 
 from tests import test_roof_on_deck
@@ -53,7 +53,7 @@ class TablesTest(unittest.TestCase):
     def test_snow_on_a_roof_steeper_than_thirty_degrees_is_not_said(self) -> None:
         self.assertAlmostEqual(roof_snow(SnowAsk(ground_pa=600.0, slope_rad=math.radians(30))).value, 0.48)
         for degrees in (30.5, 35, 60):
-            with self.assertRaises(OutsideScope):
+            with self.assertRaises(OutOfScopeError):
                 roof_snow(SnowAsk(ground_pa=600.0, slope_rad=math.radians(degrees)))
 
     def test_a_smooth_nail_holds_nothing_at_eight_diameters_and_all_at_twelve(self) -> None:
@@ -86,26 +86,26 @@ class TablesTest(unittest.TestCase):
 class DecksTest(unittest.TestCase):
     def test_a_corner_cut_off_takes_half_its_square(self) -> None:
         for side in ("left", "right"):
-            spec = DECK.read(Ask(text=f"16x12 up3 corner4{side}", id="k", bare="ft", school="us"))
+            spec = DECK.read(NewStructureRequest(text=f"16x12 up3 corner4{side}", id="k", bare="ft", school="us"))
             ring = [(corner.x_m / FT, corner.y_m / FT) for corner in spec.outline]
             twice = sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(ring, [*ring[1:], ring[0]], strict=True))
             self.assertAlmostEqual(abs(twice) / 2, 16 * 12 - 4 * 4 / 2, places=6, msg=side)
 
     def test_what_a_post_on_a_joist_brings_to_the_house_is_its_lever(self) -> None:
         """A third of the way out from the ledger, on one joist: two thirds hang there, of what lasts and of what comes and goes."""
-        read = DECK.read(Ask(text="16x12 up3", id="k", bare="ft", school="us"))
+        read = DECK.read(NewStructureRequest(text="16x12 up3", id="k", bare="ft", school="us"))
         frame = reckon_deck(case(replace(read, overhang_m=0.0, beams=1, joist="joist 2x12 pine"), site())).frame
         joist = frame.joists[5]
         self.assertEqual(len(joist.supports), 2)
         near, far = joist.supports
-        post = Bearing(id="x", x_m=joist.u_m, y_m=near + (far - near) / 3, dead_n=900.0, live_n=600.0)
+        post = PostReaction(id="x", x_m=joist.u_m, y_m=near + (far - near) / 3, dead_n=900.0, live_n=600.0)
         found = brought(frame, [post])
         for has, by_hand in zip(found.ledger, (600.0, 400.0), strict=True):
             self.assertAlmostEqual(has, by_hand, places=6)
 
     def test_a_beam_more_goes_under_the_joists_that_span_farthest(self) -> None:
         """Two ends, six and sixteen feet out: the stretch between them is the longer, and is halved first."""
-        read = DECK.read(Ask(text="20x16 up3 less8x10left", id="k", bare="ft", school="us"))
+        read = DECK.read(NewStructureRequest(text="20x16 up3 less8x10left", id="k", bare="ft", school="us"))
         spans = []
         for beams in (2, 3):
             frame = reckon_deck(case(replace(read, beams=beams), site())).frame
@@ -267,8 +267,8 @@ class ArchTest(unittest.TestCase):
         self.assertGreaterEqual(seen, 4)
 
     def test_two_leaves_on_one_post_are_added_by_names_of_their_own(self) -> None:
-        def row(name: str, moment: float) -> Step:
-            return Step(symbol=name, value=moment, unit="lb-ft", formula="", inputs=(), source="user")
+        def row(name: str, moment: float) -> CalculationStep:
+            return CalculationStep(symbol=name, value=moment, unit="lb-ft", formula="", inputs=(), source="user")
 
         pulls = [
             PullOnPost(
@@ -300,5 +300,7 @@ class NothingToSayTest(unittest.TestCase):
 
     def test_a_low_deck_has_no_guard_and_none_of_any_height(self) -> None:
         for text, tall in (("16x12 up1", False), ("16x12 up4", True)):
-            guard = reckon_deck(case(DECK.read(Ask(text=text, id="k", bare="ft", school="us")), site())).guard
+            guard = reckon_deck(
+                case(DECK.read(NewStructureRequest(text=text, id="k", bare="ft", school="us")), site())
+            ).guard
             self.assertEqual((bool(guard.runs), guard.height_m > 0), (tall, tall))

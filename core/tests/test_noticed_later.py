@@ -6,9 +6,9 @@ from dataclasses import replace
 from types import SimpleNamespace
 from typing import Any, Literal
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Basis
 from steady.structures.canopy.factors import factors_of
 from steady.structures.deck.checks.bridge import _feel
@@ -25,7 +25,7 @@ from steady.structures.pavilion.checks import rafter_run, reckon_pavilion
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.registry import plan
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.units.show import Tape
 from steady.units.units import FT, IN
 
@@ -140,7 +140,7 @@ class ArcTest(unittest.TestCase):
 
 class DeckTest(unittest.TestCase):
     def read(self, words: str) -> DeckSpec:
-        found = DECK.read(Ask(text=words, id="d", bare="ft", school="us"))
+        found = DECK.read(NewStructureRequest(text=words, id="d", bare="ft", school="us"))
         assert isinstance(found, DeckSpec)
         return found
 
@@ -149,7 +149,7 @@ class DeckTest(unittest.TestCase):
         edge_m = 16 * FT
         fits = StairDesign(id="s", edge=2, at_m=edge_m - 1.2, width_m=1.2, going_m=0.28)
         planned(replace(spec, stairs=(fits,)))
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             planned(replace(spec, stairs=(replace(fits, at_m=edge_m - 1.19),)))
         self.assertEqual(refused.exception.field, "stairs/0/at_m")
 
@@ -183,7 +183,7 @@ class DeckTest(unittest.TestCase):
 class FloatTest(unittest.TestCase):
     def test_a_ramps_weight_is_the_same_at_any_slope(self) -> None:
         """Its pieces are cut to the same lengths however high the water stands; the bank bears as much of it."""
-        spec = FLOAT.read(Ask(text="14x10 barrels8 ramp9", id="k", bare="ft", school="us"))
+        spec = FLOAT.read(NewStructureRequest(text="14x10 barrels8 ramp9", id="k", bare="ft", school="us"))
         made = planned(spec)
         ramp = [part for part in made.parts if "ramp" in part.id or "ramp" in part.role]
         self.assertTrue(ramp)
@@ -191,7 +191,7 @@ class FloatTest(unittest.TestCase):
         self.assertAlmostEqual(longest, 9 * FT, delta=0.05)
 
     def test_boards_are_counted_for_the_days_it_takes(self) -> None:
-        spec = FLOAT.read(Ask(text="14x10 barrels8", id="k", bare="ft", school="us"))
+        spec = FLOAT.read(NewStructureRequest(text="14x10 barrels8", id="k", bare="ft", school="us"))
         made = planned(spec)
         boards = float(sum(part.count for part in made.parts if part.role == "decking"))
         told = [count for task in made.tasks for name, count, _ in task.work if "board" in name]
@@ -226,7 +226,7 @@ class LongerThanAnyStickTest(unittest.TestCase):
     def test_what_no_stick_gives_is_a_clash_with_its_length_and_a_way_out(self) -> None:
         """Joists of 22 ft where the yard keeps lengths to 20 ft at most; and none where 20 ft are enough."""
         spec = replace(read_deck("16x22 up3", "d"), beams=1)
-        longest = max(stock.length_m for stock in YardChoices().lengths(spec.joist))
+        longest = max(stock.length_m for stock in PurchasingSettings().lengths(spec.joist))
         made = planned(spec)
         joists = max(part.length_m for part in made.parts if part.role == "joist")
         clash = [text for text in made.conflicts if "longer than any stick" in text]

@@ -8,33 +8,33 @@ from datetime import date
 from pathlib import Path
 
 from steady.catalog.price_book import BookPrice, book_rows, every_item, parse_price, priced_by, read_prices
-from steady.catalog.purchasing import OwnPrice, YardChoices
-from steady.errors import InputError
+from steady.catalog.purchasing import OwnPrice, PurchasingSettings
+from steady.errors import InvalidInputError
 from steady.jobs.change_order import change_order
 from steady.jobs.client_quote import offer
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.estimate import Quote, hours
+from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.job_takeoff import job_list
-from steady.jobs.quote_terms import OfferOption, OfferTerms, Payment
+from steady.jobs.quote_terms import OfferOption, Payment, QuoteTerms
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.takeoff.bill import bill
 from steady.takeoff.bill import cuts as plan_cuts
 
 TODAY = date(2026, 11, 27)
-USUAL = Quote()
+USUAL = EstimateRates()
 PRICES = json.loads((Path(__file__).parents[2] / "checks" / "prices.json").read_text(encoding="utf-8"))
 
 
-def job(count: int = 2, quote: Quote = USUAL, **terms: object) -> Job:
+def job(count: int = 2, quote: EstimateRates = USUAL, **terms: object) -> Job:
     """Fences of 10 m and a bit."""
     specs = [FenceSpec(id=f"f{k}", straights=(Straight(id="a", length_m=10.0 + k),)) for k in range(count)]
     made = tuple(Structure(name=f"Fence {k}", spec=spec) for k, spec in enumerate(specs))
-    return Job(name="Offer", structures=made, quote=quote, offer=OfferTerms(round_to=0.01, **terms))  # type: ignore[arg-type]
+    return Job(name="Offer", structures=made, quote=quote, offer=QuoteTerms(round_to=0.01, **terms))  # type: ignore[arg-type]
 
 
 class OfferTest(unittest.TestCase):
     def test_the_whole_is_the_joined_list_and_the_hours(self) -> None:
-        quote = Quote(hour_low=40, hour_high=60, material_band_ratio=0.05)
+        quote = EstimateRates(hour_low=40, hour_high=60, material_band_ratio=0.05)
         one = job(2, quote)
         (priced,) = offer(one, TODAY).options
         material = job_list(one).bill.total
@@ -50,7 +50,7 @@ class OfferTest(unittest.TestCase):
         self.assertAlmostEqual(more.options[0].net, plain.net * 1.2, delta=0.02)
         self.assertAlmostEqual(more.options[0].total, more.options[0].net * 1.0875, delta=0.01)
         self.assertEqual(more.tax_says, "Sales tax 8.75%")
-        whole = offer(dataclasses.replace(job(2), offer=OfferTerms(round_to=50)), TODAY).options[0]
+        whole = offer(dataclasses.replace(job(2), offer=QuoteTerms(round_to=50)), TODAY).options[0]
         for line in whole.lines:
             self.assertEqual(line.price % 50, 0)
         self.assertGreaterEqual(whole.net, offer(job(2), TODAY).options[0].net)
@@ -60,7 +60,7 @@ class OfferTest(unittest.TestCase):
             payments = tuple(Payment(when=f"p{k}", share_ratio=share) for k, share in enumerate(shares))
             priced = offer(job(1, payments=payments), TODAY).options[0]
             self.assertAlmostEqual(math.fsum(price for _, price in priced.payments), priced.total, places=2)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             offer(job(1, payments=(Payment(when="a", share_ratio=0.7), Payment(when="b", share_ratio=0.7))), TODAY)
 
     def test_options_stand_side_by_side(self) -> None:
@@ -68,19 +68,19 @@ class OfferTest(unittest.TestCase):
         both, first = offer(job(2, options=options), TODAY).options
         self.assertEqual([line.structure for line in first.lines], ["f0"])
         self.assertLess(first.total, both.total)
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             offer(job(2, options=(OfferOption(name="x", structures=("nowhere",)),)), TODAY)
         self.assertEqual(caught.exception.field, "offer/options/0/structures")
 
     def test_least_charge_and_what_is_left_out(self) -> None:
-        found = offer(job(1, Quote(least_charge=50_000.0, stumps_count=2, stump_price=30.0)), TODAY)
+        found = offer(job(1, EstimateRates(least_charge=50_000.0, stumps_count=2, stump_price=30.0)), TODAY)
         self.assertEqual(found.options[0].net, 50_000.0)
         self.assertIn("Old stumps out", [line.says for line in found.options[0].lines])
         self.assertTrue(any("spoil" in text for text in found.excluded))
 
     def test_old_prices_say_so(self) -> None:
         self.assertIn("sample list", offer(job(1), TODAY).stale[0])
-        own = YardChoices(prices=(OwnPrice(item="concrete 80 lb", price=6.0),), priced_on="2026-09-01")
+        own = PurchasingSettings(prices=(OwnPrice(item="concrete 80 lb", price=6.0),), priced_on="2026-09-01")
         self.assertIn("87 days ago", offer(dataclasses.replace(job(1), yard=own), TODAY).stale[0])
         fresh = dataclasses.replace(own, priced_on="2026-11-20")
         self.assertEqual(offer(dataclasses.replace(job(1), yard=fresh), TODAY).stale, ())
@@ -113,7 +113,7 @@ class PriceBookTest(unittest.TestCase):
         for text, value in PRICES["read"]:
             self.assertAlmostEqual(parse_price(text), value, msg=text)
         for text in (*PRICES["refused"], "200000"):
-            with self.assertRaises(InputError, msg=text):
+            with self.assertRaises(InvalidInputError, msg=text):
                 parse_price(text)
 
     def test_rows_come_in_and_bad_ones_are_told(self) -> None:

@@ -9,26 +9,26 @@ from typing import Any
 from unittest.mock import patch
 
 from django.test import tag
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs import search, suggested_fixes
 from steady.jobs.document import Job, Structure, case_of
 from steady.jobs.member_options import choose, look_for_choices
 from steady.jobs.search import Looked, all_rows
 from steady.jobs.suggested_fixes import look_for_options
 from steady.layout.outline import height_at
-from steady.memo import MOST, Memo, once, one_search
+from steady.memo import MOST, SearchCache, once, one_search
 from steady.statics.beam import PointLoad, SpreadLoad, solve
-from steady.structures.continuous_members import Run
+from steady.structures.continuous_members import ContinuousMember
 from steady.structures.deck.designs.candidates import changes
 from steady.structures.deck.plan import reckon_deck
 from steady.structures.deck.spec.deck import BeamLine, DeckSpec, Pin
 from steady.structures.deck.spec.line_parser import read_deck
-from steady.structures.fence.checks.findings import Still
+from steady.structures.fence.checks.findings import FixedFindings
 from steady.structures.fence.kind import FENCE
-from steady.structures.fence.spec.fence import Opening
+from steady.structures.fence.spec.fence import GateOpening
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.registry import kind_of, plan
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.units import FT, IN
 
 from tests.lane import many
@@ -36,7 +36,7 @@ from tests.make import case, fence, site
 from tests.test_kept_plans import SCHOOLS, kind_cases
 
 
-def runs(rng: random.Random, many: int) -> list[Run]:
+def runs(rng: random.Random, many: int) -> list[ContinuousMember]:
     """Members on two to five supports, with and without what runs past them."""
     found = []
     for _ in range(many):
@@ -45,15 +45,15 @@ def runs(rng: random.Random, many: int) -> list[Run]:
         at = [first]
         for span in spans:
             at.append(at[-1] + span)
-        found.append(Run(length_m=at[-1] + rng.choice([0.0, rng.uniform(0.1, 0.6)]), supports_m=tuple(at)))
+        found.append(ContinuousMember(length_m=at[-1] + rng.choice([0.0, rng.uniform(0.1, 0.6)]), supports_m=tuple(at)))
     return found
 
 
-def told(case: Case) -> tuple[Any, ...] | str:
+def told(case: DesignInput) -> tuple[Any, ...] | str:
     """All that is reckoned of a deck, looked for and whole; or why it is refused."""
     try:
         found = [reckon_deck(case, frame_only=brief) for brief in (True, False)]
-    except InputError as refused:
+    except InvalidInputError as refused:
         return refused.message
     return tuple(
         (one.found.checks, one.found.not_covered, one.posts, one.frame, one.conflicts, one.notes) for one in found
@@ -150,7 +150,7 @@ class KeptTest(unittest.TestCase):
         for school in SCHOOLS:
             decks = [case for _, case in kind_cases("deck", school)]
             rng.shuffle(decks)
-            rows: list[Case] = []
+            rows: list[DesignInput] = []
             for first in decks[: many(10)]:
                 changed = [dict(change) for _, change in itertools.islice(changes(first), 60)]
                 for change in rng.sample(changed, min(len(changed), 4)):
@@ -256,10 +256,10 @@ class PulledTest(unittest.TestCase):
         for key in ("fence", "deck"):
             for school in SCHOOLS:
                 for _, where in itertools.islice(kind_cases(key, school), 3):
-                    memo = Memo(most=1)
+                    memo = SearchCache(most=1)
                     try:
                         handles = [one for one in plan(where).handles if one.holds]
-                    except InputError:
+                    except InvalidInputError:
                         continue
                     for handle in rng.sample(handles, min(2, len(handles))):
                         for _ in range(4):
@@ -267,7 +267,7 @@ class PulledTest(unittest.TestCase):
                             try:
                                 moved = where.of(kind_of(where.spec).move(where.spec, handle, to_m))
                                 alone = plan(moved)
-                            except InputError:
+                            except InvalidInputError:
                                 continue
                             with one_search(memo):
                                 self.assertEqual(plan(moved), alone, f"{key} in {school}: {handle.id} to {to_m}")
@@ -278,17 +278,17 @@ class PulledTest(unittest.TestCase):
         """Posts of gates bring what hangs on them: pulled past a leaf, each is reckoned from its own."""
         leaf = LeafDesign(front_grade=0.02, hinge_rating_n=4000)
         openings = tuple(
-            Opening(id=f"g{k}", at_m=at * FT, clear_m=42 * IN, leaf=leaf, arch=arch)
+            GateOpening(id=f"g{k}", at_m=at * FT, clear_m=42 * IN, leaf=leaf, arch=arch)
             for k, (at, arch) in enumerate(((10.0, None), (26.0, Arch()), (44.0, None)))
         )
-        spec, memo, seen = fence(60, openings=openings), Memo(most=1), 0
+        spec, memo, seen = fence(60, openings=openings), SearchCache(most=1), 0
         where = case(spec, site(length_ft=60))
         for handle in [one for one in plan(where).handles if one.field == "locks/+"]:
             for by_m in (-0.3, 0.2):
                 try:
                     moved = where.of(FENCE.move(spec, handle, handle.station_m + by_m))
                     alone = plan(moved)
-                except InputError:
+                except InvalidInputError:
                     continue
                 with one_search(memo):
                     self.assertEqual(plan(moved), alone)
@@ -303,7 +303,7 @@ class PulledTest(unittest.TestCase):
 
         def on_posts(*leaves: LeafDesign) -> list[list[tuple[str, str, float]]]:
             openings = tuple(
-                Opening(id=f"g{k}", at_m=at * FT, clear_m=42 * IN, leaf=leaf)
+                GateOpening(id=f"g{k}", at_m=at * FT, clear_m=42 * IN, leaf=leaf)
                 for k, (at, leaf) in enumerate(zip((24.0, 48.0 + wide), leaves, strict=True))
             )
             calm = site(length_ft=80, wind_speed_m_per_s=0.0)  # alike bays, everywhere the least push of the code
@@ -317,14 +317,14 @@ class PulledTest(unittest.TestCase):
         self.assertEqual(mixed, [both_light[0], both_heavy[1]])
 
     def test_however_long_the_pull_what_is_kept_stays_small(self) -> None:
-        spec, memo = fence(40), Memo(most=1)
+        spec, memo = fence(40), SearchCache(most=1)
         where = case(spec, site(length_ft=40))
         handle = next(one for one in plan(where).handles if one.field == "locks/+")
         posts = len(plan(where).marks)
         with one_search(memo):
             for step in range(200):
                 plan(where.of(FENCE.move(spec, handle, handle.station_m + 0.0017 * step)))
-        kept = [one for by_key in memo.kept.values() for one in by_key.values() if isinstance(one, Still)]
+        kept = [one for by_key in memo.kept.values() for one in by_key.values() if isinstance(one, FixedFindings)]
         self.assertEqual(len(kept), 1)
         alike = kept[0].alike
         self.assertLess(max(map(len, (alike.posts, alike.rails, alike.holds))), 200 + 4 * posts)

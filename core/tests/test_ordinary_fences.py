@@ -8,15 +8,15 @@ from dataclasses import replace
 from django.test import tag
 from steady.calculators.catalog import find
 from steady.calculators.model import answer
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.ca.places import places
 from steady.design_codes.registry import rulebook
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
 from steady.jobs.starting_designs import start
-from steady.jobs.wind_upgrades import StepUp, steps_up
-from steady.plan.model import Asks, Basis, Plan
+from steady.jobs.wind_upgrades import WindUpgrade, steps_up
+from steady.plan.model import Basis, CheckOrigin, Plan
 from steady.plan.results import buildable, state
 from steady.structures.fence.designs.single_changes import singles
 from steady.structures.fence.designs.starts import cheapest, usual_here
@@ -33,7 +33,7 @@ from tests.make import case, fence, job, site
 from tests.ordinary import Ordinary, ordinary
 from tests.test_deck import deck
 
-YARD = YardChoices()
+YARD = PurchasingSettings()
 LEAST = {"us": 36, "ca": 36, "uk": 36, "nz": 39}
 """Of forty: how many must get a design that passes."""
 
@@ -62,7 +62,7 @@ class OrdinaryTest(unittest.TestCase):
                 self.assertTrue(buildable(plan))
                 self.assertFalse(plan.conflicts)
                 # Passing is the checks' own: none that a code or safety asks for is over its limit.
-                over = [c for c in plan.checks if c.use > 1 + 1e-9 and c.asks in (Asks.CODE, Asks.SAFETY)]
+                over = [c for c in plan.checks if c.use > 1 + 1e-9 and c.asks in (CheckOrigin.CODE, CheckOrigin.SAFETY)]
                 self.assertEqual([c for c in over if c.basis is Basis.RECKONED], [])
                 self.assertTrue(any("wind" in c.case for c in plan.checks))
         self.assertGreaterEqual(sum(not isinstance(plan, str) for _, plan in found), LEAST[school])
@@ -98,7 +98,7 @@ class GustTest(unittest.TestCase):
                         (check.key, check.about, check.case): check.use
                         for check in made.checks
                         if "wind" in check.case
-                        and check.asks is Asks.CODE
+                        and check.asks is CheckOrigin.CODE
                         and check.basis is Basis.RECKONED
                         and not check.fitted
                     }
@@ -130,7 +130,9 @@ class GustTest(unittest.TestCase):
                     Tape(),
                 ),
             )
-            uses.append(max(c.use for c in made.checks if "wind" in c.case and c.asks is Asks.CODE and not c.fitted))
+            uses.append(
+                max(c.use for c in made.checks if "wind" in c.case and c.asks is CheckOrigin.CODE and not c.fitted)
+            )
         self.assertLess(uses[0], 1)
         if "footing.lateral_embedment".lower() not in found.gives:
             self.assertGreater(uses[1], 1)
@@ -192,7 +194,7 @@ class TwoStartsTest(unittest.TestCase):
                     )
                     try:
                         made = planned(like, where)
-                    except InputError:
+                    except InvalidInputError:
                         continue
                     if buildable(made):
                         self.assertGreaterEqual(quick_price(made, YARD), found.price - 0.51, (post, bay_ft, rails))
@@ -214,12 +216,12 @@ class TwoStartsTest(unittest.TestCase):
         self.assertIn(both["cheapest"].state, ("pass", "at_limit"))
         self.assertTrue(all(one.price > 0 and one.hours > 0 and one.bags > 0 for one in both.values()))
         self.assertGreaterEqual(both["cheapest"].gust_m_per_s or 0, 99 * MPH)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             start(made, "nothing", "cheapest")
 
     def test_any_kind_has_ways_to_start_and_a_deck_no_habit(self) -> None:
         made = Job(name="Test", structures=(Structure(name="Deck", spec=deck()),))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             start(made, "d", "usual here")
         as_it_is, lowest = start(made, "d", "as it is"), start(made, "d", "cheapest")
         self.assertEqual(as_it_is.change, ())
@@ -227,7 +229,7 @@ class TwoStartsTest(unittest.TestCase):
 
 
 class StepsTest(unittest.TestCase):
-    def steps(self, spec: FenceSpec) -> tuple[StepUp, ...]:
+    def steps(self, spec: FenceSpec) -> tuple[WindUpgrade, ...]:
         return steps_up(job(spec, site(grounds=(), frost_m=0.3)), "f")
 
     @tag("slow")
@@ -264,7 +266,7 @@ class StepsTest(unittest.TestCase):
         self.assertFalse(any("return" in says for says, _ in singles(case(closed, tape=Tape()))))
 
     def test_only_a_fence_has_steps(self) -> None:
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             steps_up(Job(name="Test", structures=(Structure(name="Deck", spec=deck()),)), "d")
 
 

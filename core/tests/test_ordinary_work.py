@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import OpenFace, OpenRoofAsk, WindPlace
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.digging import ConcreteOffer, buy_concrete, grouped_depths, reaching_tool
 from steady.layout.barriers import Barrier, pool_faults
 from steady.layout.board_fields import FramedDeck, diagonal, field
@@ -22,7 +22,7 @@ from steady.statics.beam import PointLoad, SpreadLoad
 from steady.statics.cable_guards import CableGuard, Tub
 from steady.statics.slide_gates import SlideGate, checked, slide_wind
 from steady.statics.tubes import Tube, moment_n_m
-from steady.structures.continuous_members import Run
+from steady.structures.continuous_members import ContinuousMember
 from steady.units.units import FT, IN
 
 PLACE = WindPlace(speed_m_per_s=46.94, pressure_pa=0.0, exposure="C", edition="ASCE 7-16", zone="", return_years=0.0)
@@ -78,7 +78,7 @@ class MeshTest(unittest.TestCase):
                 plastic += abs(y) * step**2
         self.assertAlmostEqual(tube.second_m4 / second, 1.0, delta=0.01)
         self.assertAlmostEqual(tube.plastic_m3 / plastic, 1.0, delta=0.01)
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             moment_n_m(Tube(outside_m=0.1143, wall_m=0.001), 355e6, 1.0, american=False)
 
 
@@ -104,7 +104,7 @@ class BarrierTest(unittest.TestCase):
                 clear_outside_m=(one.clear_outside_m or 0) + 0.5,
             )
             self.assertLessEqual(set(pool_faults(school, better)), set(pool_faults(school, one)))
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             pool_faults("ca", Barrier(height_m=1.2, gap_under_m=0.05, soft_ground=True, opening_m=0.09))
 
 
@@ -165,7 +165,7 @@ class StairTest(unittest.TestCase):
     def test_hands_and_spheres(self) -> None:
         self.assertEqual(grasp("us", 1.5 * IN, 3.5 * IN, 0.0, False).says, "finger recess")
         self.assertEqual(grasp("uk", 0.04, 0.04, 0.0, True).says, "graspable")
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             grasp("uk", 0.04, 0.09, 0.0, False)
         self.assertTrue(open_riser("us", 0.12, 0.038, 5).passes)
         self.assertFalse(open_riser("nz", 0.18, 0.038, 2).passes)
@@ -205,7 +205,7 @@ class BoardTest(unittest.TestCase):
         found = sleepers(deck)
         self.assertAlmostEqual(found.pressure_pa * found.count * 0.0889 * 3.05, 2400 * 3.66 * 3.05, places=3)
         self.assertFalse(blocks_allowed("us", 15, 0.4, False, True))
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             blocks_allowed("nz", 15, 0.4, False, False)
 
     def test_movement_and_racks(self) -> None:
@@ -248,7 +248,7 @@ class CableTest(unittest.TestCase):
 
     def test_a_held_post_is_a_beam_under_its_cables(self) -> None:
         one = self.guard()
-        run = Run(length_m=one.rail_m, supports_m=(0.0, one.rail_m))
+        run = ContinuousMember(length_m=one.rail_m, supports_m=(0.0, one.rail_m))
         loads = [PointLoad(at_m=k * one.spacing_m, load_n=one.tension_n) for k in range(1, 11)]
         self.assertAlmostEqual(run.under(loads).moment_n_m, one.moment_held_n_m, places=3)
 
@@ -264,7 +264,7 @@ class CableTest(unittest.TestCase):
             start_m=0.4,
             dead_pa=480,
         )
-        run = Run(length_m=3.0, supports_m=(0.0, 3.0))
+        run = ContinuousMember(length_m=3.0, supports_m=(0.0, 3.0))
         line, dead = tub.line_n_per_m, 480 * 0.3
         loads = [
             SpreadLoad(from_m=0.4, to_m=2.5, start_n_per_m=line, end_n_per_m=line),
@@ -342,12 +342,12 @@ class DiggingTest(unittest.TestCase):
 
     def test_reach_and_price(self) -> None:
         self.assertEqual(reaching_tool(0.9, 0.2), "one-person auger")
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             reaching_tool(2.0, 0.3)
         offer = ConcreteOffer(bag_yield_m3=0.017, bag_price=6.4, load_m3=0.75, load_price=190, least_m3=0.75)
         self.assertEqual(buy_concrete(0.05, offer).cheaper, "bags")
         self.assertEqual(buy_concrete(6.0, offer).cheaper, "ready-mix")
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             buy_concrete(0.0, offer)
 
 

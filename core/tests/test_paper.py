@@ -8,23 +8,23 @@ from datetime import date
 from typing import Any
 
 from steady.catalog.items import bag_yield_m3
-from steady.catalog.purchasing import OwnPrice, YardChoices
+from steady.catalog.purchasing import OwnPrice, PurchasingSettings
 from steady.drawing.marks import mark_rows
 from steady.drawing.unroll import hull
 from steady.drawing.views import views
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.field_records.asbuilt import compare
 from steady.footings.hole import bags
 from steady.ground.profile import Profile
 from steady.ground.readings import read_rows
 from steady.ground.site import Locate
 from steady.jobs.design_sheet import sheet
-from steady.plan.model import Target
+from steady.plan.model import MeasurementTarget
 from steady.schedule.locate import days_left, open_points
-from steady.structures.fence.spec.fence import NoDig, Opening, Straight
+from steady.structures.fence.spec.fence import GateOpening, NoDig, Straight
 from steady.structures.measurement_targets import post_targets
 from steady.takeoff.bill import bill, cuts, pieces
-from steady.takeoff.cutting import Saw, Stock, cut_plan
+from steady.takeoff.cutting import Saw, StockLength, cut_plan
 from steady.units.show import Tape
 from steady.units.units import FT, FT3, IN
 
@@ -34,7 +34,7 @@ from tests.test_deck import planned as deck_planned
 
 BENT: dict[str, Any] = {
     "straights": (Straight(id="a", length_m=12.0), Straight(id="b", length_m=9.0, turn_rad=-0.6)),
-    "openings": (Opening(id="g", at_m=12.0, clear_m=1.2),),
+    "openings": (GateOpening(id="g", at_m=12.0, clear_m=1.2),),
     "zones": (NoDig(id="z", at_m=5.0, half_width_m=0.4),),
 }
 
@@ -118,7 +118,7 @@ class MarksTest(unittest.TestCase):
 
 class TakeoffTest(unittest.TestCase):
     STOCKS = tuple(
-        Stock(length_m=feet * FT, price=price) for feet, price in ((8, 5.9), (10, 7.8), (12, 9.7), (16, 13.2))
+        StockLength(length_m=feet * FT, price=price) for feet, price in ((8, 5.9), (10, 7.8), (12, 9.7), (16, 13.2))
     )
 
     def test_cut_plans_hold_every_piece_and_fit(self) -> None:
@@ -141,19 +141,19 @@ class TakeoffTest(unittest.TestCase):
 
     def test_a_small_plan_is_the_least_of_all(self) -> None:
         """Three pieces of 60 in and three of 34 in from 8-ft sticks at 10: two never share 60 + 60, so three sticks."""
-        found = cut_plan([(60 * IN, 3), (34 * IN, 3)], [Stock(length_m=8 * FT, price=10.0)])
+        found = cut_plan([(60 * IN, 3), (34 * IN, 3)], [StockLength(length_m=8 * FT, price=10.0)])
         self.assertEqual((found.sticks, found.cost, found.above_bound), (3, 30.0, 0.0))
 
     def test_a_kerf_breaks_exact_halves(self) -> None:
-        self.assertEqual(cut_plan([(48 * IN, 2)], [Stock(length_m=8 * FT, price=1.0)]).sticks, 2)
-        self.assertEqual(cut_plan([(48 * IN, 2)], [Stock(length_m=8 * FT, price=1.0)], Saw(kerf_m=0.0)).sticks, 1)
+        self.assertEqual(cut_plan([(48 * IN, 2)], [StockLength(length_m=8 * FT, price=1.0)]).sticks, 2)
+        self.assertEqual(cut_plan([(48 * IN, 2)], [StockLength(length_m=8 * FT, price=1.0)], Saw(kerf_m=0.0)).sticks, 1)
 
     def test_off_cuts_in_the_rack_go_first(self) -> None:
-        stocks = [Stock(length_m=8 * FT, price=6.0), Stock(length_m=5 * FT, price=0.01, hand=1)]
+        stocks = [StockLength(length_m=8 * FT, price=6.0), StockLength(length_m=5 * FT, price=0.01, hand=1)]
         self.assertAlmostEqual(cut_plan([(58 * IN, 2)], stocks).cost, 6.01, 9)
 
     def test_too_long_a_piece_is_named(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             cut_plan([(5.5, 1)], self.STOCKS)
         self.assertIn("5.500 m", caught.exception.message)
 
@@ -164,7 +164,7 @@ class TakeoffTest(unittest.TestCase):
         self.assertEqual(
             bags([6 * FT3], bag_yield_m3("concrete 80 lb"), 0.0).in_all, 10
         )  # an exact multiple adds no bag
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             bag_yield_m3("concrete 70 lb")
 
     def test_pieces_are_counted_two_ways(self) -> None:
@@ -178,20 +178,20 @@ class TakeoffTest(unittest.TestCase):
 
     def test_the_bill_adds_up_and_own_prices_count(self) -> None:
         plan = planned(fence(60))
-        yard = YardChoices()
+        yard = PurchasingSettings()
         found = bill(plan, yard, cuts(plan, yard))
         self.assertAlmostEqual(found.total, sum(line.count * line.price for line in found.lines), 6)
         self.assertAlmostEqual(found.per_ft * 60, found.total, 6)
         self.assertAlmostEqual(found.per_m * 60 * FT, found.total, 6)
         self.assertTrue(found.sample_prices)
-        dear = YardChoices(prices=(OwnPrice(item="concrete 80 lb", price=100.0),))
+        dear = PurchasingSettings(prices=(OwnPrice(item="concrete 80 lb", price=100.0),))
         self.assertGreater(bill(plan, dear, cuts(plan, dear)).total, found.total + 1000)
 
 
 class PacksTest(unittest.TestCase):
     def test_all_uses_of_one_screw_are_bought_together(self) -> None:
         plan = planned(fence(**BENT), site(0.08, 70))
-        yard = YardChoices()
+        yard = PurchasingSettings()
         lines = [line for line in bill(plan, yard, cuts(plan, yard)).lines if line.unit == "packs"]
         self.assertEqual(len({line.item for line in lines}), len(lines))
         uses = [part for part in plan.parts if part.item == "board screw"]
@@ -203,14 +203,14 @@ class PacksTest(unittest.TestCase):
 class SheetTest(unittest.TestCase):
     def test_sums_show_every_term(self) -> None:
         plan = planned(fence(**BENT, foot="closed below"))
-        for post in sheet(plan, Tape(), YardChoices()).posts:
+        for post in sheet(plan, Tape(), PurchasingSettings()).posts:
             self.assertAlmostEqual(sum(t.value_m for t in post.hole_terms), post.hole_m, 9)
             self.assertAlmostEqual(sum(t.value_m for t in post.post_terms), post.post_length_m, 9)
             self.assertEqual([t.says for t in post.hole_terms], ["gravel", "concrete below the post", "embedment"])
 
     def test_a_post_on_a_foot_is_its_top_less_what_is_under_it_and_names_nothing_of_nought(self) -> None:
         made = deck_planned(deck("18x11 up3"))
-        for post in sheet(made, Tape(), YardChoices()).posts:
+        for post in sheet(made, Tape(), PurchasingSettings()).posts:
             self.assertEqual([term.says for term in post.post_terms][:2], ["top above ground", "under its foot"])
             self.assertAlmostEqual(sum(term.value_m for term in post.post_terms), post.post_length_m, delta=0.0006)
             self.assertLess(post.post_terms[1].value_m, 0)
@@ -220,13 +220,13 @@ class SheetTest(unittest.TestCase):
 
     def test_a_selected_post_shows_its_own_working(self) -> None:
         plan = planned(fence(60))
-        found = sheet(plan, Tape(), YardChoices(), "f/post/start+1")
+        found = sheet(plan, Tape(), PurchasingSettings(), "f/post/start+1")
         self.assertEqual({check.about for check in found.checks}, {"f/post/start+1"})
         self.assertTrue(all(check.working and check.sureness for check in found.checks))
         self.assertIn("recalled", found.checks[0].sureness)
 
     def test_metric_words(self) -> None:
-        found = sheet(planned(fence(60)), Tape("metric", 0.001), YardChoices())
+        found = sheet(planned(fence(60)), Tape("metric", 0.001), PurchasingSettings())
         self.assertIn("mm", found.posts[0].hole)
         self.assertTrue(found.length.endswith(" m"))
 
@@ -246,7 +246,7 @@ class GroundTest(unittest.TestCase):
         self.assertAlmostEqual(hump.tape_on_ground_m(20 * FT) / IN, 241.197014907, 6)
         self.assertAlmostEqual(hump.hump_m(0, 20 * FT), 12 * IN, 9)
         self.assertEqual(Profile([]).height_m(5.0), 0.0)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             Profile([(1.0, 0.0), (1.0, 2.0)])
 
     def test_what_the_readings_do_not_reach_is_said(self) -> None:
@@ -266,7 +266,7 @@ class HoldTest(unittest.TestCase):
         self.assertEqual(open_points(full, today), [])
         self.assertEqual(days_left(full, today), 0)
         self.assertIn("ran out", open_points(full, date(2026, 6, 2))[0])
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             open_points(Locate(ticket="T", expires="soon"), today)
 
     def test_as_built(self) -> None:
@@ -282,7 +282,7 @@ class HoldTest(unittest.TestCase):
         self.assertEqual(verdict("stands at", 0.3 * IN), "outside")
         self.assertEqual(verdict("hole depth", 0.4), "inside")  # deeper is no fault
         self.assertEqual(verdict("hole depth", -0.05), "outside")
-        forgiving = Target(about="g", what="latch edge", planned=0.02, within=IN / 4, sense="at most")
+        forgiving = MeasurementTarget(about="g", what="latch edge", planned=0.02, within=IN / 4, sense="at most")
         self.assertEqual(compare(forgiving, 0.005).verdict, "inside")  # type: ignore[union-attr]
         self.assertEqual(compare(forgiving, 0.02).verdict, "outside")  # type: ignore[union-attr]
         self.assertIsNone(compare(replace(forgiving, within=None), 1.0))

@@ -9,24 +9,24 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import tag
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.canopies import ClosedRoof, ClosedWind, closed_wind
 from steady.design_codes.registry import rulebook
 from steady.design_codes.results import si
 from steady.drawing.pieces import corners
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
 from steady.plan.model import Plan
 from steady.plan.results import presumed, state
 from steady.structures.canopy.load_path_checks import post_down_n
 from steady.structures.pavilion.checks import dead_pa, hip_load, reckon_pavilion
 from steady.structures.pavilion.kind import PAVILION
-from steady.structures.pavilion.layout import Laid, hip_length_m, lay_out, side_strips
+from steady.structures.pavilion.layout import PavilionLayout, hip_length_m, lay_out, side_strips
 from steady.structures.pavilion.roof_planes import beam_shape
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.pavilion.text import orders
 from steady.structures.registry import plan
-from steady.structures.structure_type import Ask, Case
+from steady.structures.structure_type import DesignInput, NewStructureRequest
 from steady.structures.wind_site import place_of
 from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape
@@ -44,9 +44,9 @@ SITES = {
 }
 
 
-def case(text: str, school: str = "us", site: Site | None = None, **changes: object) -> Case:
+def case(text: str, school: str = "us", site: Site | None = None, **changes: object) -> DesignInput:
     book = rulebook(school)
-    spec = PAVILION.read(Ask(text=text, id="v", bare="m" if book.metric else "ft", school=school))
+    spec = PAVILION.read(NewStructureRequest(text=text, id="v", bare="m" if book.metric else "ft", school=school))
     tape = Tape("metric", 0.001) if book.metric else Tape()
     return of(replace(spec, **changes), site or SITES[school], book, None, tape)
 
@@ -148,16 +148,16 @@ class HipWindTest(unittest.TestCase):
         self.assertAlmostEqual(found.up_pa, 0.9 * q_pa, places=6)
 
     def test_steeper_than_the_figure_is_not_covered(self) -> None:
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             self.wind("us", 50.0, Site(soil="sand"))
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             self.wind("us", 5.0, Site(soil="sand"))
 
 
 class SpaceFrameTest(unittest.TestCase):
     """Hips, ridge and tie beams as a pinned space frame in a general library."""
 
-    def frame(self, laid: Laid, top_n: float) -> tuple[float, float, float]:
+    def frame(self, laid: PavilionLayout, top_n: float) -> tuple[float, float, float]:
         """Hip, front beam, end beam: their axial forces under a load at every hip's upper end."""
         with warnings.catch_warnings():
             warnings.simplefilter("ignore")
@@ -276,7 +276,7 @@ class RefusalsTest(unittest.TestCase):
             ("12x12 sheets7x12", "sells no sheet"),
             ("12x12 elephant", "not recognized"),
         ):
-            with self.subTest(text=text), self.assertRaisesRegex(InputError, says):
+            with self.subTest(text=text), self.assertRaisesRegex(InvalidInputError, says):
                 case(text)
         self.assertAlmostEqual(math.degrees(case("12x12 rise7in12").spec.pitch_rad), 30.2564, places=3)
         turned = case("10x14").spec
@@ -287,9 +287,9 @@ class RefusalsTest(unittest.TestCase):
             ("14x10 ring2", "square roof of one pitch"),
             ("12x12 ring2 pitch25+30", "square roof of one pitch"),
         ):
-            with self.subTest(text=text), self.assertRaisesRegex(InputError, says):
+            with self.subTest(text=text), self.assertRaisesRegex(InvalidInputError, says):
                 plan(case(text))
-        with self.assertRaisesRegex(InputError, "wide as the roof"):
+        with self.assertRaisesRegex(InvalidInputError, "wide as the roof"):
             plan(case("6x6", ring_m=1.9))
 
     def test_ends_too_flat_for_a_ridge_along_x_turn_it(self) -> None:
@@ -332,7 +332,7 @@ class RefusalsTest(unittest.TestCase):
 class AnyPavilionTest(unittest.TestCase):
     """What holds for any: two hundred by chance, fifty in every school."""
 
-    def random(self, rng: random.Random, school: str) -> Case:
+    def random(self, rng: random.Random, school: str) -> DesignInput:
         unit = 1.0 if rulebook(school).metric else FT
         long, deep = rng.uniform(2.4, 5.5), rng.uniform(2.4, 5.5)
         shape = rng.choice(("ring", "ridge", "point", "unequal"))
@@ -380,7 +380,7 @@ class AnyPavilionTest(unittest.TestCase):
                     for wait, _ in task.after:
                         self.assertLess(done.index(wait), done.index(task.id))
 
-    def jacks_end_on_the_hip(self, laid: Laid) -> None:
+    def jacks_end_on_the_hip(self, laid: PavilionLayout) -> None:
         """Half the hip's thickness from its middle line on plan, to the tenth of a millimetre."""
         for one in laid.rafters:
             if not one.hand:
@@ -393,7 +393,7 @@ class AnyPavilionTest(unittest.TestCase):
             off = abs((tx - cx) * (py - cy) - (ty - cy) * (px - cx)) / math.dist(corner, top)
             self.assertAlmostEqual(off, laid.timber.hip.thickness_m / 2, delta=1e-4)
 
-    def cut_plumb(self, made: Plan, laid: Laid) -> None:
+    def cut_plumb(self, made: Plan, laid: PavilionLayout) -> None:
         """Commons, jacks and hips stand plumb at both ends, and their upper edges lie in their own side's plane."""
         for part in made.parts:
             if part.role not in ("rafter", "jack", "hip"):
@@ -404,7 +404,7 @@ class AnyPavilionTest(unittest.TestCase):
                 on_plan = {round(x * u[0] + y * u[1], 6) for x, y, _ in corners(part, place)}
                 self.assertEqual(len(on_plan), 2, (part.role, place.id))
 
-    def loads_come_down(self, laid: Laid) -> None:
+    def loads_come_down(self, laid: PavilionLayout) -> None:
         """What beams and hips' feet carry is the whole roof's load, nothing lost and nothing twice."""
         on_beams = 0.0
         for side in laid.sides:
@@ -415,7 +415,7 @@ class AnyPavilionTest(unittest.TestCase):
         corners = 4 * laid.sides[0].past_m * laid.sides[0].side_past_m  # beside the beams' ends, on the hips' tails
         self.assertAlmostEqual(on_beams + feet + corners, laid.plan_m2, places=6)
 
-    def sheets_lie_inside(self, spec: PavilionSpec, laid: Laid) -> None:
+    def sheets_lie_inside(self, spec: PavilionSpec, laid: PavilionLayout) -> None:
         """A side's sheets cover it, and each is as long as the slope over its highest edge."""
         for side in laid.sides:
             pieces = side_strips(side, laid.timber.sheet.width_m)
@@ -438,7 +438,7 @@ class AnyPavilionTest(unittest.TestCase):
 
     def test_it_is_listed_and_priced(self) -> None:
         made = plan(case("12x12 over9in pitch25 ring2 sheets2x12"))
-        self.assertGreater(bill(made, YardChoices(), cuts(made, YardChoices())).total, 300)
+        self.assertGreater(bill(made, PurchasingSettings(), cuts(made, PurchasingSettings())).total, 300)
         self.assertEqual({part.role for part in made.parts if part.role in ("hip", "ring", "ridge")}, {"hip", "ring"})
         ridge = plan(case("14x10 pitch25"))
         self.assertEqual({part.role for part in ridge.parts if part.role in ("hip", "ring", "ridge")}, {"hip", "ridge"})

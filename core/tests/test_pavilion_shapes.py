@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 from Pynite import FEModel3D
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.structures.pavilion.checks import hip_load, leg_left, raised_weight_n
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pavilion.layout import lay_out
@@ -147,10 +147,10 @@ class RaisedCentreTest(unittest.TestCase):
         self.assertEqual(one.pieces - alone.pieces, 4 * 2)  # an eave of 4 ft under sheets that cover 2
 
     def test_it_needs_a_ring_and_air(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             plan(case("16x16 pitch25 raise8in"))
         self.assertEqual(caught.exception.field, "raised_m")
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             plan(case(self.LINE, raised_m=0.05, raised_past_m=0.6))
         self.assertEqual(caught.exception.field, "raised_past_m")
 
@@ -165,7 +165,7 @@ class RaisedCentreTest(unittest.TestCase):
 
     def test_a_ring_as_thick_as_its_legs_leaves_nothing(self) -> None:
         thick = replace(self.laid.timber, ring=self.laid.timber.leg)
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             leg_left(replace(self.laid, timber=thick), self.case.book.units)
 
     def test_every_school_answers_or_says_why(self) -> None:

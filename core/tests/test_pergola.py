@@ -8,11 +8,11 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import tag
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.checks import SLENDERNESS
 from steady.design_codes.canopies import layers_pa
 from steady.design_codes.registry import rulebook
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
 from steady.jobs.member_options import choose
@@ -21,14 +21,14 @@ from steady.plan.results import presumed, specified, state
 from steady.structures.canopy.drift_snow import Catches, heaped
 from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.check_collector import Findings
-from steady.structures.continuous_members import Run
+from steady.structures.check_collector import CheckCollector
+from steady.structures.continuous_members import ContinuousMember
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import lay_out, shade_share
 from steady.structures.pergola.spec import PergolaSpec, SunAsked
 from steady.structures.registry import plan
-from steady.structures.structure_type import Ask, Case
+from steady.structures.structure_type import DesignInput, NewStructureRequest
 from steady.units.show import Tape
 from steady.units.units import FT, GRAVITY, IN, LB, MPH
 
@@ -39,11 +39,11 @@ LB_FT = LB * FT
 HERE = Site(soil="sand", exposure="B", wind_speed_m_per_s=105 * MPH)
 
 
-def case(text: str, school: str = "us", site: Site = HERE, **changes: object) -> Case:
+def case(text: str, school: str = "us", site: Site = HERE, **changes: object) -> DesignInput:
     book = rulebook(school)
-    spec = PERGOLA.read(Ask(text=text, id="p", bare="m" if book.metric else "ft", school=school))
+    spec = PERGOLA.read(NewStructureRequest(text=text, id="p", bare="m" if book.metric else "ft", school=school))
     tape = Tape("metric", 0.001) if book.metric else Tape()
-    return Case(spec=replace(spec, **changes), site=site, book=book, yard=YardChoices(), tape=tape)
+    return DesignInput(spec=replace(spec, **changes), site=site, book=book, yard=PurchasingSettings(), tape=tape)
 
 
 def check(made: Plan, name: str, where: str = "") -> float:
@@ -184,7 +184,7 @@ class BelowTheHouseTest(unittest.TestCase):
     SNOWY = replace(HERE, ground_snow_pa=30 * LB / FT**2)
     ABOVE = RoofAbove(eave_m=6 * FT, length_m=28 * FT, run_m=14 * FT)
 
-    def made(self, above: RoofAbove) -> tuple[Case, Plan]:
+    def made(self, above: RoofAbove) -> tuple[DesignInput, Plan]:
         more: dict[str, Any] = {"slats_by": "gap", "slat_gap_m": 3 * IN, "rafter_past_m": 1 * FT, "above": above}
         one = case("14x10 attached high8 rafters16in", site=self.SNOWY, **more)
         return one, plan(one)
@@ -195,9 +195,9 @@ class BelowTheHouseTest(unittest.TestCase):
         loads = reckon_pergola(one).loads
         assert loads.snow_pa is not None
         self.assertAlmostEqual(loads.snow_pa / (LB / FT**2), 25.2, delta=0.1)  # a gap of exactly 3 in holds it all
-        run, s = Run(length_m=9 * FT, supports_m=(0.0, 9 * FT)), 16 * IN
+        run, s = ContinuousMember(length_m=9 * FT, supports_m=(0.0, 9 * FT)), 16 * IN
         catches = Catches(me="p", depth_m=10 * FT, solidity=0.4, gap_m=3 * IN)
-        drift, slide = heaped(Findings(book=one.book), self.SNOWY, loads, self.ABOVE, catches)
+        drift, slide = heaped(CheckCollector(book=one.book), self.SNOWY, loads, self.ABOVE, catches)
         self.assertAlmostEqual(drift.at_wall_pa / (LB / FT**2), 31.9, delta=0.2)
         self.assertAlmostEqual(drift.out_m / FT, 7.1, delta=0.05)
         self.assertAlmostEqual(slide.at_wall_pa / (LB / FT**2), 9.4, delta=0.05)
@@ -282,12 +282,12 @@ class ShadeTest(unittest.TestCase):
     def test_without_a_place_it_says_what_to_type(self) -> None:
         made = plan(case("14x10"))
         self.assertTrue(any("latitude" in note for note in made.notes))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             plan(case("14x10 shade60@15:00"))
 
 
 class AnyPergolaTest(unittest.TestCase):
-    def random(self, rng: random.Random, school: str) -> Case:
+    def random(self, rng: random.Random, school: str) -> DesignInput:
         book = rulebook(school)
         site = Site(
             soil=book.soils()[0].name,
@@ -300,7 +300,7 @@ class AnyPergolaTest(unittest.TestCase):
         )
         text = f"{rng.uniform(2.5, 7):.2f}x{rng.uniform(2, 4.5):.2f} high{rng.uniform(2.1, 3):.2f}"
         text += rng.choice(("", " attached"))
-        spec = PERGOLA.read(Ask(text=text, id="p", bare="m", school=school))
+        spec = PERGOLA.read(NewStructureRequest(text=text, id="p", bare="m", school=school))
         spec = replace(
             spec,
             upright=rng.choice(("knee braces", "fixed posts")),
@@ -311,7 +311,7 @@ class AnyPergolaTest(unittest.TestCase):
             net_coefficient=0.9 if school == "nz" else None,
             plies=rng.choice((1, 2, 3)),
         )
-        return Case(spec=spec, site=site, book=book, yard=YardChoices(), tape=Tape("metric", 0.001))
+        return DesignInput(spec=spec, site=site, book=book, yard=PurchasingSettings(), tape=Tape("metric", 0.001))
 
     @tag("slow")
     def test_seats_slats_and_weights(self) -> None:
@@ -347,7 +347,7 @@ class AnyPergolaTest(unittest.TestCase):
         xs = [place.at[0] for part in by_role["post"] for place in part.places]
         self.assertTrue(all(0 <= x <= spec.beams_m for x in xs))
 
-    def weights(self, one: Case, made: Plan) -> None:
+    def weights(self, one: DesignInput, made: Plan) -> None:
         """The parts weigh what the dead load on plan says, to the share that whole members at the edges add."""
         if one.spec.second_slats:
             return
@@ -398,8 +398,8 @@ class AnyPergolaTest(unittest.TestCase):
             "90x10",
             "14x10 over9",
         ):
-            with self.assertRaises(InputError) as caught:
-                PERGOLA.read(Ask(text=text, id="p", bare="ft", school="us"))
+            with self.assertRaises(InvalidInputError) as caught:
+                PERGOLA.read(NewStructureRequest(text=text, id="p", bare="ft", school="us"))
             self.assertIn(text.split()[-1] if " " in text else text, caught.exception.message)
 
     def test_public_use_says_nothing(self) -> None:

@@ -6,11 +6,11 @@ import unittest
 from dataclasses import replace
 
 from Pynite import FEModel3D
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.shade import across_sun
 from steady.plan.results import state
-from steady.structures.continuous_members import Run
-from steady.structures.pergola.bays import Bays, on_rafter, slats_shade
+from steady.structures.continuous_members import ContinuousMember
+from steady.structures.pergola.bays import BayGrid, on_rafter, slats_shade
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import lay_out, run_azimuth, shade_share, sun_at
@@ -28,7 +28,7 @@ DENVER = replace(
 AFTERNOON = SunAsked(on="2026-07-15", hour=15.0, utc_h=-6.0)
 
 
-def bays(text: str = LINE, **changes: object) -> Bays:
+def bays(text: str = LINE, **changes: object) -> BayGrid:
     found = lay_out(case(text, **changes), 4).bays  # type: ignore[arg-type]
     assert found is not None
     return found
@@ -185,7 +185,7 @@ class RaftersInALibrary(unittest.TestCase):
 
     def test_moment_and_shear(self) -> None:
         one = bays()
-        run = Run(length_m=14 * FT, supports_m=(1.5 * FT, 12.5 * FT))
+        run = ContinuousMember(length_m=14 * FT, supports_m=(1.5 * FT, 12.5 * FT))
         pressure = 900.0
         ours = run.under(on_rafter(one, run, pressure))
         model = FEModel3D()
@@ -212,13 +212,13 @@ class RaftersInALibrary(unittest.TestCase):
         theirs = max(abs(low), abs(high))
         self.assertAlmostEqual(ours.moment_n_m, theirs, delta=0.02 * theirs)
         # The end rows stand on the tips: with long overhangs they bend the rafter a third more than the same roof spread evenly.
-        long = Run(length_m=14 * FT, supports_m=(4 * FT, 10 * FT))
+        long = ContinuousMember(length_m=14 * FT, supports_m=(4 * FT, 10 * FT))
         tips = long.under(on_rafter(one, long, pressure)).moment_n_m
         self.assertGreater(tips, 1.25 * long.even(pressure * wide).moment_n_m)
 
     def test_without_turning_it_is_the_even_load(self) -> None:
         one = bays(LINE.replace(" turn", ""))
-        run = Run(length_m=14 * FT, supports_m=(1.5 * FT, 12.5 * FT))
+        run = ContinuousMember(length_m=14 * FT, supports_m=(1.5 * FT, 12.5 * FT))
         self.assertAlmostEqual(
             run.under(on_rafter(one, run, 900.0)).moment_n_m, run.even(900.0 * one.columns.spacing_m).moment_n_m, 6
         )
@@ -241,7 +241,7 @@ class Refusals(unittest.TestCase):
             ("24x14 bays5", "bays5x2"),
             ("24x14 bays50x2", "1 to 20 by 1 to 12"),
         ):
-            with self.subTest(text), self.assertRaisesRegex(InputError, says):
+            with self.subTest(text), self.assertRaisesRegex(InvalidInputError, says):
                 case(text)
 
     def test_fields(self) -> None:
@@ -250,7 +250,7 @@ class Refusals(unittest.TestCase):
             ("24x14 bays5x2", {"second_slats": True}, "second_slats"),
             ("24x14 bays5x2", {"slats_by": "shade"}, "sun"),
         ):
-            with self.subTest(text, field=field), self.assertRaises(InputError) as caught:
+            with self.subTest(text, field=field), self.assertRaises(InvalidInputError) as caught:
                 plan(case(text, **changes))
             self.assertEqual(caught.exception.field, field)
 

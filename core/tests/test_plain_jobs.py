@@ -8,7 +8,7 @@ from typing import Any
 
 from steady.plan.model import Plan
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Infill, Straight
 from steady.structures.fence.spec.presets import closed_with
 from steady.units.show import Tape
 from steady.units.units import FT, IN
@@ -88,7 +88,7 @@ class PlainJobsTest(unittest.TestCase):
 
     def test_a_pen_of_stock_panels_with_its_gate_at_a_corner(self) -> None:
         sides = legs((32, 0), (16, SQUARE), (32, SQUARE), (16, SQUARE))
-        gate = Opening(id="g", at_m=0, clear_m=4 * FT)
+        gate = GateOpening(id="g", at_m=0, clear_m=4 * FT)
         spec = closed_with(plain(straights=sides, closed=True, bay_max_m=8 * FT, openings=(gate,)), "stock panels")
         spec = replace(spec, bays="panels", panel_m=8 * FT - 3.5 * IN, clip_gap_m=0.0, cut_at="the start")
         plan = planned(spec, site(grounds=()))
@@ -97,10 +97,10 @@ class PlainJobsTest(unittest.TestCase):
         self.same(plan, leaf_board=0, leaf_wire=1, leaf_stile=2, leaf_rail=3, leaf_strut=1)
         wire = sum(part.length_m * part.count for part in plan.parts if part.role == "wire")
         self.assertAlmostEqual(wire / FT, 96 - 4 - 3.5 / 12 + 3.5 / 12, delta=1.5)
-        from steady.catalog.purchasing import YardChoices
+        from steady.catalog.purchasing import PurchasingSettings
         from steady.takeoff.bill import bill, cuts
 
-        bought = bill(plan, YardChoices(), cuts(plan, YardChoices()))
+        bought = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings()))
         panels = sum(line.count for line in bought.lines if line.item.startswith("stock panel"))
         # Five whole ones; of the sixth 11 ft 10 beside the gate, and the leaf out of its off-cut.
         self.assertEqual(panels, 6)

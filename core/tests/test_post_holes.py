@@ -6,7 +6,7 @@ from steady.design_codes.registry import rulebook
 from steady.design_codes.short_piles import named_soils
 from steady.plan.model import Zone
 from steady.structures.fence.designs.starts import usual_here
-from steady.structures.fence.spec.fence import FenceSpec, NoDig, Opening
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening, NoDig
 from steady.units.units import FT, IN
 
 from tests.make import case, fence, planned, site
@@ -14,7 +14,7 @@ from tests.make import case, fence, planned, site
 
 class AugerTest(unittest.TestCase):
     def gated(self, **changes: object) -> FenceSpec:
-        gate = Opening(id="g", what="walk gate", at_m=20 * FT, clear_m=4 * FT)
+        gate = GateOpening(id="g", what="walk gate", at_m=20 * FT, clear_m=4 * FT)
         return fence(60, post="post 4x4 pine", gate_post="post 8x8 pine", openings=(gate,), **changes)
 
     def test_each_size_of_post_has_its_own_auger(self) -> None:

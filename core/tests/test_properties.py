@@ -7,10 +7,10 @@ import unittest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from steady.catalog.items import bag_yield_m3, stick, stock_lengths
-from steady.catalog.purchasing import OwnPrice, YardChoices
+from steady.catalog.purchasing import OwnPrice, PurchasingSettings
 from steady.design_codes.pole_embedment import cubic_root
 from steady.design_codes.us.wind import end_coefficients, run_coefficient
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.footings.depth import HABIT_LEAST_M, habit_m, hole_width_m, needed, rounded_up_m
 from steady.footings.hole import RoundHole, layers, volumes
 from steady.ground.profile import Profile
@@ -18,7 +18,7 @@ from steady.layout.bays import merge_zones
 from steady.layout.path import Path
 from steady.layout.rails import longest_level_m, rail_stock_m
 from steady.loads.tributary import gather
-from steady.plan.model import Basis, Check, Footing, Step
+from steady.plan.model import Basis, CalculationStep, Check, Footing
 from steady.plan.results import result
 from steady.statics.beam import SpreadLoad, solve
 from steady.units.units import FT, IN
@@ -27,8 +27,8 @@ length = st.floats(0.2, 8.0)
 grade = st.floats(-0.6, 0.6)
 
 
-def step(value: float, unit: str = "ft") -> Step:
-    return Step(symbol="x", value=value, unit=unit, formula="", inputs=(), source="user")
+def step(value: float, unit: str = "ft") -> CalculationStep:
+    return CalculationStep(symbol="x", value=value, unit=unit, formula="", inputs=(), source="user")
 
 
 class GeometryTest(unittest.TestCase):
@@ -160,7 +160,7 @@ class FootingTest(unittest.TestCase):
             depth_governed_by="",
             width_governed_by="",
         )
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             volumes(footing)
 
     @given(st.floats(0.01, 4), st.floats(0.005, 0.3))
@@ -228,18 +228,18 @@ class BeamScaleTest(unittest.TestCase):
 
 class YardTest(unittest.TestCase):
     def test_an_unknown_timber_lists_what_there_is(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             stick("oak beam", "post", "post")
         self.assertIn("post 6x6 pine", caught.exception.message)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             stick("rail 2x4 pine", "post", "post")  # a rail is no post
 
     def test_a_bag_of_unknown_yield_is_refused(self) -> None:
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             bag_yield_m3("concrete 70 lb")
 
     def test_own_prices_replace_or_add_lengths(self) -> None:
-        yard = YardChoices(
+        yard = PurchasingSettings(
             prices=(
                 OwnPrice(item="rail 2x4 pine", price=1.0, length_m=8 * FT),
                 OwnPrice(item="rail 2x4 pine", price=9.0, length_m=6.0),

@@ -9,17 +9,17 @@ from typing import Any
 
 from django.test import tag
 from steady.catalog.items import sticks, usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import RULEBOOKS, rulebook
 from steady.drawing.views import views
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.profile import Profile
-from steady.ground.readings import Shot
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.jobs.design_sheet import sheet
 from steady.plan.model import Plan
 from steady.plan.results import STATES, state
-from steady.structures.fence.spec.fence import FenceSpec, Infill, NoDig, Opening, Straight
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Infill, NoDig, Straight
 from steady.structures.fence.spec.localise import at_home
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.units.show import Tape
@@ -44,7 +44,7 @@ def random_fence(rng: random.Random) -> tuple[FenceSpec, Site]:
         for k in range(legs)
     )
     total = sum(lengths)
-    gate = Opening(id="g", at_m=rng.uniform(1.5, lengths[0] - 2.8), clear_m=1.0)
+    gate = GateOpening(id="g", at_m=rng.uniform(1.5, lengths[0] - 2.8), clear_m=1.0)
     zone = NoDig(id="z", at_m=lengths[0] + rng.uniform(1, 4) if legs > 1 else 0.6, half_width_m=rng.uniform(0.05, 0.3))
     spec = FenceSpec(
         id="f",
@@ -58,9 +58,9 @@ def random_fence(rng: random.Random) -> tuple[FenceSpec, Site]:
     )
     heights, at = [], 0.0
     while at < total:
-        heights.append(Shot(at_m=at, height_m=rng.uniform(-0.3, 0.3)))
+        heights.append(LevelReading(at_m=at, height_m=rng.uniform(-0.3, 0.3)))
         at += rng.uniform(1.5, 4)
-    heights.append(Shot(at_m=total, height_m=rng.uniform(-0.3, 0.3)))
+    heights.append(LevelReading(at_m=total, height_m=rng.uniform(-0.3, 0.3)))
     return spec, Site(frost_m=0.5, grounds=(Ground(line="f", shots=tuple(heights)),))
 
 
@@ -75,8 +75,8 @@ class PromiseTest(unittest.TestCase):
         while len(found) < count:
             spec, where = random_fence(rng)
             try:
-                found.append((spec, where, plan(spec, where, rulebook("us"), YardChoices(), Tape())))
-            except InputError as error:
+                found.append((spec, where, plan(spec, where, rulebook("us"), PurchasingSettings(), Tape())))
+            except InvalidInputError as error:
                 # A random fence may be one that cannot be; it is then refused at a field, in words.
                 self.assertTrue(error.field and error.message)
         return found
@@ -122,7 +122,7 @@ class PromiseTest(unittest.TestCase):
 
     def test_pieces_fit_their_sticks_and_counts_agree_by_two_ways(self) -> None:
         for _, _, made in self.cases(25, 33):
-            yard = YardChoices()
+            yard = PurchasingSettings()
             found = cuts(made, yard, better=False)
             for item in found:
                 if item.plan is None:
@@ -170,7 +170,7 @@ class PromiseTest(unittest.TestCase):
 
     def test_the_same_words_give_the_same_plan(self) -> None:
         for spec, where, made in self.cases(8, 35):
-            self.assertEqual(plan(spec, where, rulebook("us"), YardChoices(), Tape()), made)
+            self.assertEqual(plan(spec, where, rulebook("us"), PurchasingSettings(), Tape()), made)
 
     def test_every_plan_is_drawn_within_its_paper_and_worded(self) -> None:
         for _, _, made in self.cases(12, 36):
@@ -178,14 +178,14 @@ class PromiseTest(unittest.TestCase):
                 left, low, right, high = view.bounds
                 self.assertTrue(math.isfinite(left + low + right + high) and right > left)
                 self.assertTrue(view.shapes)
-            shown = sheet(made, Tape(), YardChoices())
+            shown = sheet(made, Tape(), PurchasingSettings())
             self.assertEqual(len(shown.posts), len(made.marks))
             self.assertEqual(len(shown.bays), len(made.marks) - 1)
 
     def test_more_wind_never_makes_a_hole_shallower(self) -> None:
         for spec, where, made in self.cases(12, 37):
             windier = replace(where, wind_speed_m_per_s=where.wind_speed_m_per_s * 1.2)
-            again = plan(spec, windier, rulebook("us"), YardChoices(), Tape())
+            again = plan(spec, windier, rulebook("us"), PurchasingSettings(), Tape())
             for before, after in zip(made.footings, again.footings, strict=True):
                 self.assertGreaterEqual(after.embedment_m, before.embedment_m - 1e-9)
 
@@ -195,8 +195,10 @@ class PromiseTest(unittest.TestCase):
             length = rng.uniform(8, 20)
             shots = [(0.0, 0.0), (length / 3, rng.uniform(-0.3, 0.3)), (length, rng.uniform(-0.3, 0.3))]
             spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=length),), infill=Infill(style=style))  # type: ignore[arg-type]
-            there = plan(spec, self.ground(shots), rulebook("us"), YardChoices(), Tape())
-            back = plan(spec, self.ground([(length - x, z) for x, z in shots]), rulebook("us"), YardChoices(), Tape())
+            there = plan(spec, self.ground(shots), rulebook("us"), PurchasingSettings(), Tape())
+            back = plan(
+                spec, self.ground([(length - x, z) for x, z in shots]), rulebook("us"), PurchasingSettings(), Tape()
+            )
             for a, b in zip(there.footings, reversed(back.footings), strict=True):
                 self.assertAlmostEqual(a.embedment_m, b.embedment_m, 6)
             mass = [sum(p.mass_kg * p.count for p in made.parts if p.role == "board") for made in (there, back)]
@@ -204,7 +206,9 @@ class PromiseTest(unittest.TestCase):
 
     @staticmethod
     def ground(shots: list[tuple[float, float]]) -> Site:
-        return Site(grounds=(Ground(line="f", shots=tuple(Shot(at_m=x, height_m=z) for x, z in sorted(shots))),))
+        return Site(
+            grounds=(Ground(line="f", shots=tuple(LevelReading(at_m=x, height_m=z) for x, z in sorted(shots))),)
+        )
 
 
 class SchoolsTest(unittest.TestCase):
@@ -217,30 +221,35 @@ class SchoolsTest(unittest.TestCase):
                 wind_speed_m_per_s=start.wind_speed_m_per_s,
                 frost_m=0.45,
                 cohesion_pa=50_000.0,
-                grounds=(Ground(line="f", shots=(Shot(at_m=0, height_m=0), Shot(at_m=12, height_m=-0.6))),),
+                grounds=(
+                    Ground(line="f", shots=(LevelReading(at_m=0, height_m=0), LevelReading(at_m=12, height_m=-0.6))),
+                ),
             )
             for style, follows in itertools.product(STYLES, ("raked", "stepped")):
                 line = Straight(id="a", length_m=12.0, follows=follows)  # type: ignore[arg-type]
                 spec = at_home(FenceSpec(id="f", straights=(line,), infill=Infill(style=style)), school)  # type: ignore[arg-type]
                 with self.subTest(school=school, style=style, follows=follows):
-                    made = plan(spec, where, rulebook(school), YardChoices(bag=start.bag), Tape("metric", 0.001))
+                    made = plan(spec, where, rulebook(school), PurchasingSettings(bag=start.bag), Tape("metric", 0.001))
                     self.assertTrue(all(school in sticks()[p.item].schools for p in made.parts if p.length_m))
                     self.assertIn(state(made), STATES)
                     self.assertTrue(all(gap.reason for gap in made.not_covered))
                     noun = "slat.bending" if style == "slats" else "rail.bending"
                     self.assertTrue(any(c.key == noun for c in made.checks) or made.not_covered)
                     self.assertEqual(
-                        len(sheet(made, Tape("metric", 0.001), YardChoices(bag=start.bag)).posts), len(made.marks)
+                        len(sheet(made, Tape("metric", 0.001), PurchasingSettings(bag=start.bag)).posts),
+                        len(made.marks),
                     )
 
     def test_a_stepped_panel_is_never_lower_than_a_raked_one_at_its_high_post(self) -> None:
         ground = Profile([(0, 0), (12, -1.2)])
-        shots = tuple(Shot(at_m=x, height_m=z) for x, z in zip(ground.stations_m, ground.heights_m, strict=True))
+        shots = tuple(
+            LevelReading(at_m=x, height_m=z) for x, z in zip(ground.stations_m, ground.heights_m, strict=True)
+        )
         where = Site(grounds=(Ground(line="f", shots=shots),))
         tops = {}
         for follows in ("raked", "stepped"):
             spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0, follows=follows),))
-            made = plan(spec, where, rulebook("us"), YardChoices(), Tape())
+            made = plan(spec, where, rulebook("us"), PurchasingSettings(), Tape())
             tops[follows] = [mark.cut_height_m for mark in made.marks]
         self.assertTrue(all(s >= r - 1e-9 for r, s in zip(tops["raked"], tops["stepped"], strict=True)))
 

@@ -9,16 +9,16 @@ from typing import Any
 
 from django.test import tag
 from steady.catalog.items import stick, usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
-from steady.plan.model import Part, Place, Plan, Vec
+from steady.plan.model import Part, PartPlacement, Plan, Vec
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.registry import kind_of, plan
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
 from tests.lane import many
@@ -78,20 +78,20 @@ def pavilion(rng: random.Random) -> PavilionSpec:
     )
 
 
-def made(rng: random.Random, school: str, number: int) -> tuple[Case, Plan] | None:
+def made(rng: random.Random, school: str, number: int) -> tuple[DesignInput, Plan] | None:
     """A random roof at home in its school, and its plan; None where its sizes leave no room, which is refused in words."""
     spec: Any = (pergola, lean_to, pavilion)[number % 3](rng)
     spec = kind_of(spec).home(spec, school)
     metric = rulebook(school).metric
     tape = Tape("metric", 0.001) if metric else Tape()
-    case = Case(spec=spec, site=site(school), book=rulebook(school), yard=YardChoices(), tape=tape)
+    case = DesignInput(spec=spec, site=site(school), book=rulebook(school), yard=PurchasingSettings(), tape=tape)
     try:
         return case, plan(case)
-    except InputError:
+    except InvalidInputError:
         return None
 
 
-def all_of(made: Plan, *roles: str) -> list[tuple[Part, Place, Vec]]:
+def all_of(made: Plan, *roles: str) -> list[tuple[Part, PartPlacement, Vec]]:
     """Every piece of some roles, rows of pieces one by one: the start of each."""
     found = []
     for part in made.parts:
@@ -175,7 +175,7 @@ class RandomRoofs(unittest.TestCase):
         level = math.hypot(along[0], along[1])
         return abs((point[0] - start[0]) * along[1] - (point[1] - start[1]) * along[0]) / level
 
-    def sheets_come_out_of_sheets(self, case: Case, whole: Plan) -> None:
+    def sheets_come_out_of_sheets(self, case: DesignInput, whole: Plan) -> None:
         """No piece is wider than the sheet it comes out of, and none longer than a sheet that is sold for it."""
         for part in whole.parts:
             if part.role == "sheet":
@@ -202,7 +202,7 @@ class Harder(unittest.TestCase):
 
     WITHIN = 1.0 + 1e-9
 
-    def uses(self, case: Case) -> dict[tuple[str, str, str], float]:
+    def uses(self, case: DesignInput) -> dict[tuple[str, str, str], float]:
         found: dict[tuple[str, str, str], float] = {}
         for check in plan(case).checks:
             if check.key in DUG:

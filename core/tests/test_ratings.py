@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from steady.plan.results import gaps, state
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.units.units import LB
 
 from tests.test_deck import deck, planned
@@ -14,8 +14,8 @@ SPEC = deck("18x11 up4", stairs=(StairDesign(id="s", edge=2, at_m=1.0),))
 NAMES = ("stringer_hanger.capacity", "handrail_brackets.capacity")
 
 
-def rated(lb: float, *names: str) -> tuple[Rated, ...]:
-    return tuple(Rated(what=name, holds_n=lb * LB) for name in names)
+def rated(lb: float, *names: str) -> tuple[ManufacturerRating, ...]:
+    return tuple(ManufacturerRating(what=name, holds_n=lb * LB) for name in names)
 
 
 class RatingsTest(unittest.TestCase):

@@ -5,8 +5,8 @@ from dataclasses import replace
 from typing import Any
 
 from Pynite import FEModel3D
-from steady.errors import InputError
-from steady.ground.placement import Standing
+from steady.errors import InvalidInputError
+from steady.ground.placement import SitePlacement
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure, case_of, plan_structure
 from steady.jobs.site_layout import site_plan, whole_scene
@@ -17,17 +17,17 @@ from steady.structures.deck.checks.bearings import brought
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.plan import reckon_deck
 from steady.structures.pergola.kind import PERGOLA
-from steady.structures.structure_type import Ask
-from steady.structures.support_links import Bearing
+from steady.structures.structure_type import NewStructureRequest
+from steady.structures.support_links import PostReaction
 from steady.units.units import FT, IN, LB
 
 WINDY = Site(soil="sand", exposure="B", wind_speed_m_per_s=47.0, frost_m=0.5)
 
 
 def job(deck: str = "16x12 up3", roof: str = "10x9 high8 brace2 on=d@3+1.5", site: Site = WINDY, **more: Any) -> Job:
-    made = [Structure(name="Deck", spec=DECK.read(Ask(text=deck, id="d", bare="ft", school="us")))]
+    made = [Structure(name="Deck", spec=DECK.read(NewStructureRequest(text=deck, id="d", bare="ft", school="us")))]
     if roof:
-        spec = PERGOLA.read(Ask(text=roof, id="p", bare="ft", school="us"))
+        spec = PERGOLA.read(NewStructureRequest(text=roof, id="p", bare="ft", school="us"))
         made.append(Structure(name="Roof", spec=replace(spec, **more)))
     return Job(name="Larch End", site=site, structures=tuple(made))
 
@@ -102,7 +102,7 @@ class PocketTest(unittest.TestCase):
         """It presses one joist and lifts the other: both are held to it, what carries both feels it from one."""
         frame = reckon_deck(case_of(job(roof=""), "d")).frame
         a, b = frame.joists[5], frame.joists[6]
-        post = Bearing(id="x", x_m=(a.u_m + b.u_m) / 2, y_m=a.to_m / 2, push_n=100.0, held_m=2.0, post_m=0.14)
+        post = PostReaction(id="x", x_m=(a.u_m + b.u_m) / 2, y_m=a.to_m / 2, push_n=100.0, held_m=2.0, post_m=0.14)
         found = brought(frame, [post])
         turned = 100.0 * 2.0 / (b.u_m - a.u_m)
         self.assertEqual([round(found.joists[name][0][2], 6) for name in (a.id, b.id)], [round(turned, 6)] * 2)
@@ -130,7 +130,7 @@ class WhereItGoesTest(unittest.TestCase):
         deck = reckon_deck(case_of(job(roof=""), "d")).frame
         a, b = deck.joists[5], deck.joists[6]
         u, v = a.u_m + 0.3 * (b.u_m - a.u_m), 0.6 * a.to_m
-        found = brought(deck, [Bearing(id="x", x_m=u, y_m=v, dead_n=1000.0, live_n=500.0)])
+        found = brought(deck, [PostReaction(id="x", x_m=u, y_m=v, dead_n=1000.0, live_n=500.0)])
         self.assertEqual(set(found.joists), {a.id, b.id})
         self.assertAlmostEqual(found.joists[a.id][0][1], 700.0)
         model = FEModel3D()
@@ -231,7 +231,7 @@ class WhatFollowsTest(unittest.TestCase):
         placed = replace(
             whole,
             structures=(
-                replace(whole.structures[0], stands=Standing(x_m=5.0, y_m=-2.0, turn_rad=0.3, level_m=1.0)),
+                replace(whole.structures[0], stands=SitePlacement(x_m=5.0, y_m=-2.0, turn_rad=0.3, level_m=1.0)),
                 whole.structures[1],
             ),
         )
@@ -249,7 +249,7 @@ class WhatFollowsTest(unittest.TestCase):
 
 class RefusalsTest(unittest.TestCase):
     def test_a_deck_that_is_not_there(self) -> None:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             plan_structure(job(roof="10x9 high8 brace2 on=porch"), "p")
         self.assertEqual(caught.exception.field, "structures/1/spec/on")
         self.assertIn("It has: d", caught.exception.message)
@@ -264,5 +264,5 @@ class RefusalsTest(unittest.TestCase):
 
     def test_words(self) -> None:
         for text in ("10x9 on=", "10x9 on=d@3", "10x9 on=d@x+y", "10x9 on=a/b"):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 job(roof=text)

@@ -6,9 +6,9 @@ from dataclasses import replace
 
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import SnowAsk
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.ground.site import Site
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.structures.lean_to.checks import reckon_lean_to
 from steady.structures.pavilion.checks import reckon_pavilion
 from steady.structures.pergola.checks import reckon_pergola
@@ -56,11 +56,11 @@ class ShelterTest(unittest.TestCase):
             self.assertEqual([key for key, _ in rulebook(school).roof_shelters()], [*SHELTERS][: 3 * (school == "us")])
 
     def test_another_terrain_is_not_guessed(self) -> None:
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             rulebook("us").roof_snow(SnowAsk(ground_pa=1000.0, terrain="II"))
 
 
-def worked(step: Step) -> float:
+def worked(step: CalculationStep) -> float:
     """A formula of a working, gone through again by Python itself."""
     names = {name: value for name, value, _ in step.inputs}
     return float(eval(step.formula, {"__builtins__": {}, "max": max, "min": min}, names))

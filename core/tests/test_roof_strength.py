@@ -7,7 +7,7 @@ from typing import Any
 
 from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
-from steady.plan.model import Check, Part, Place, Plan
+from steady.plan.model import Check, Part, PartPlacement, Plan
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.load_path_checks import down_in_wind, post_down_n
 from steady.structures.lean_to.checks import reckon_lean_to
@@ -15,7 +15,7 @@ from steady.structures.pavilion.checks import dead_pa, reckon_pavilion
 from steady.structures.pavilion.layout import lay_out
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.registry import plan
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.units import FT, IN, LB, MPH
 
 from tests.test_lean_to import case as lean_to
@@ -261,7 +261,7 @@ class WeightTest(unittest.TestCase):
 class BracesTest(unittest.TestCase):
     """A brace stands on its post's face and bears against the underside of a piece, never in the air, never through either."""
 
-    CASES: tuple[Case, ...] = (
+    CASES: tuple[DesignInput, ...] = (
         pergola("18x11 high8 over1 rafters24in slats5in brace2"),
         pergola("14x10 high8 brace2 slats4in", seat="on shoulders"),
         pergola("24x14 bays5x2 turn"),
@@ -314,7 +314,7 @@ def _off(made: Plan, roles: tuple[str, ...], at: tuple[float, ...], across: bool
     return best
 
 
-def _from_surface(part: Part, place: Place, k: int, at: tuple[float, ...], underside: bool) -> float:
+def _from_surface(part: Part, place: PartPlacement, k: int, at: tuple[float, ...], underside: bool) -> float:
     start = [place.at[n] + k * place.step[n] for n in range(3)]
     side = (
         place.up[1] * place.along[2] - place.up[2] * place.along[1],

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from steady.ground.site import Site
 from steady.layout.shade import two_layers
-from steady.plan.model import NotCovered, Plan
+from steady.plan.model import Plan, UncheckedItem
 from steady.plan.results import buildable, state
 from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.lean_to.checks import reckon_lean_to
@@ -15,7 +15,7 @@ from steady.structures.pavilion.layout import side_strips
 from steady.structures.pavilion.text import orders
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.registry import plan
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.units import FT, LB, MPH
 
 from tests.test_lean_to import case as lean_to
@@ -26,14 +26,14 @@ LINE = "18x11 high8 over1 rafters24in slats5in brace2"
 
 
 def needs(made: Plan, name: str) -> float:
-    found: NotCovered = next(gap for gap in made.not_covered if gap.key == name)
+    found: UncheckedItem = next(gap for gap in made.not_covered if gap.key == name)
     assert found.needs is not None
     return found.needs.value
 
 
 class TrapsTest(unittest.TestCase):
     def setUp(self) -> None:
-        self.case: Case = pergola(LINE)
+        self.case: DesignInput = pergola(LINE)
         self.plan = plan(self.case)
         self.found = reckon_pergola(self.case)
 

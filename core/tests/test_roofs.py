@@ -7,7 +7,7 @@ import unittest
 from datetime import date
 
 from django.test import tag
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.roofs import birdsmouth, hip_rafter, jack, pavilion, purlins, rafter, unequal_hip_rad
 from steady.layout.shade import across_sun, blocked, blocked_sky, pitch_for, two_layers
 from steady.layout.sheets import hip_side
@@ -53,7 +53,7 @@ class RoofTest(unittest.TestCase):
         self.assertAlmostEqual(seat.notch_square_m * math.hypot(0.09, seat.notch_plumb_m), 0.09 * seat.notch_plumb_m, 9)
         third = birdsmouth(0.14, math.radians(25), seat.seat_for_third_m)
         self.assertAlmostEqual(third.share, 1 / 3, 9)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             birdsmouth(0.14, math.radians(25), 0.4)
         self.assertEqual(purlins(2.7, 0.9), (4, 0.9))
         whole = pavilion(4.2, math.radians(22.5), 0.35)
@@ -124,7 +124,7 @@ class ShadeTest(unittest.TestCase):
         self.assertAlmostEqual(blocked(0.045, 0.09, pitch_for(0.045, 0.09, across, 0.6), across), 0.6)
         self.assertEqual(blocked(0.04, 0.04, 0.2, across_sun(-0.1, 0, 0)), 1.0)
         self.assertAlmostEqual(two_layers(0.5, 0.5), 0.75)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             pitch_for(0.04, 0.04, None, 0.5)
 
     def test_the_sun_stands_south_at_noon_in_the_north_and_rises_in_the_east(self) -> None:
@@ -146,7 +146,7 @@ class FloatTest(unittest.TestCase):
         for mass in (10.0, 260.0, 480.0, 900.0):
             self.assertAlmostEqual(8 * barrels.lift_kg(draft_m(barrels, mass)), mass, 6)
         self.assertAlmostEqual(draft_m(barrels, 480.0), 0.24, 6)  # half of what they displace: to the axis
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             draft_m(barrels, 961.0)
         self.assertEqual(people(260, 90, Carried(barrels=8, volume_m3=0.12, sunk_share=0.5)), 2)
 

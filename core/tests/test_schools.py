@@ -14,29 +14,29 @@ from steady.calculators.model import answer
 from steady.data.loader import sources, table
 from steady.design_codes import registry
 from steady.design_codes.base import Rulebook
-from steady.design_codes.bending_members import Bent, check_member, differences, even_action
+from steady.design_codes.bending_members import BendingDemand, check_member, differences, even_action
 from steady.design_codes.registry import RULEBOOKS
 from steady.design_codes.requests import (
     KINDS,
     LOAD_TYPES,
     BeamAsk,
+    ColumnInput,
     DriftAsk,
     FixingAsk,
     FloorLoad,
     JoistAsk,
+    LateralRestraint,
     OpenRoofAsk,
     PostAsk,
     RafterAsk,
     SeatAsk,
-    Sideways,
     SnowAsk,
-    Standing,
     WindFace,
     WindPlace,
     Wood,
 )
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 
 from tests.toy.book import Toyland
 
@@ -57,9 +57,9 @@ def wood(key: str, size: str = "", **more: Any) -> Wood:
     )
 
 
-def all_steps(thing: Any) -> list[Step]:
+def all_steps(thing: Any) -> list[CalculationStep]:
     """Every Step anywhere in an answer."""
-    if isinstance(thing, Step):
+    if isinstance(thing, CalculationStep):
         return [thing]
     if isinstance(thing, tuple | list):
         return [step for item in thing for step in all_steps(item)]
@@ -77,12 +77,12 @@ def answers(book: Rulebook) -> list[Any]:
         lambda: [book.strength(kind, stick, "snow") for kind in KINDS],
         lambda: [book.book_value(kind, stick) for kind in KINDS],
         lambda: (book.moment_capacity(stick, "floor"), book.shear_capacity(stick, "floor"), book.creep_factor(stick)),
-        lambda: check_member(book, stick, Bent(dead=even_action(300, 3.0), live=load, span_m=3.0)),
-        lambda: book.stability(stick, Sideways(unbraced_m=2.5, effective_m=None, load_case="uniform")),
-        lambda: book.stability(stick, Sideways(unbraced_m=0.6, effective_m=None, load_case="uniform")),
-        lambda: [book.column(post, "floor", Standing(height_m=h, end_factor=1.0)) for h in (0.6, 2.0, 2.6)],
+        lambda: check_member(book, stick, BendingDemand(dead=even_action(300, 3.0), live=load, span_m=3.0)),
+        lambda: book.stability(stick, LateralRestraint(unbraced_m=2.5, effective_m=None, load_case="uniform")),
+        lambda: book.stability(stick, LateralRestraint(unbraced_m=0.6, effective_m=None, load_case="uniform")),
+        lambda: [book.column(post, "floor", ColumnInput(height_m=h, end_factor=1.0)) for h in (0.6, 2.0, 2.6)],
         lambda: book.column_use(
-            post, "wind", Standing(height_m=2.0, end_factor=1.0, height_weak_m=None, axial_n=4000, moment_n_m=300)
+            post, "wind", ColumnInput(height_m=2.0, end_factor=1.0, height_weak_m=None, axial_n=4000, moment_n_m=300)
         ),
         lambda: book.seat(stick, "floor", SeatAsk(width_m=0.038, length_m=0.05, from_end_m=0.2, kind="plain")),
         lambda: book.notched(stick, "floor", left_m=stick.depth_m * 0.85, to_reaction_m=0.05, slope=0.0),
@@ -154,7 +154,7 @@ def answers(book: Rulebook) -> list[Any]:
     for ask in asks:
         try:
             found.append(ask())
-        except OutsideScope:
+        except OutOfScopeError:
             continue
     return found
 
@@ -222,9 +222,11 @@ class ToyTest(unittest.TestCase):
 
     def test_it_compares_with_another_school(self) -> None:
         load, dead = even_action(1500, 3.0), even_action(200, 3.0)
-        ours = check_member(RULEBOOKS["uk"], wood("uk"), Bent(dead=dead, live=load, span_m=3.0))
+        ours = check_member(RULEBOOKS["uk"], wood("uk"), BendingDemand(dead=dead, live=load, span_m=3.0))
         toy = check_member(
-            Toyland(), Wood(species="", size="", width_m=0.047, depth_m=0.195), Bent(dead=dead, live=load, span_m=3.0)
+            Toyland(),
+            Wood(species="", size="", width_m=0.047, depth_m=0.195),
+            BendingDemand(dead=dead, live=load, span_m=3.0),
         )
         kinds = {item.kind for item in differences(ours, toy)}
         self.assertEqual(kinds, {"bending", "shear", "deflection"})
@@ -234,7 +236,7 @@ class CompareTest(unittest.TestCase):
     def test_the_four_parts_multiply_to_the_ratio(self) -> None:
         dead, live = even_action(250, 3.2), even_action(1400, 3.2)
         checks = {
-            key: check_member(book, wood(key), Bent(dead=dead, live=live, span_m=3.2), about="joist")
+            key: check_member(book, wood(key), BendingDemand(dead=dead, live=live, span_m=3.2), about="joist")
             for key, book in RULEBOOKS.items()
         }
         for first in checks.values():
@@ -246,7 +248,7 @@ class CompareTest(unittest.TestCase):
 
     def test_the_same_school_differs_by_nothing(self) -> None:
         checks = check_member(
-            RULEBOOKS["us"], wood("us"), Bent(dead=even_action(150, 3), live=even_action(900, 3), span_m=3)
+            RULEBOOKS["us"], wood("us"), BendingDemand(dead=even_action(150, 3), live=even_action(900, 3), span_m=3)
         )
         for found in differences(checks, checks):
             self.assertEqual((found.load, found.strength, found.factors, found.limit), (1, 1, 1, 1))
@@ -263,7 +265,7 @@ class LawsTest(unittest.TestCase):
 
         def uses(span_m: float, d: float, w: float) -> list[float]:
             found = check_member(
-                book, stick, Bent(dead=even_action(d, span_m), live=even_action(w, span_m), span_m=span_m)
+                book, stick, BendingDemand(dead=even_action(d, span_m), live=even_action(w, span_m), span_m=span_m)
             )
             return [item.check.use for item in found]
 
@@ -276,10 +278,10 @@ class LawsTest(unittest.TestCase):
     def test_no_post_gains_by_height(self, key: str, height: float, more: float) -> None:
         book, post = RULEBOOKS[key], wood(key, POSTS[key])
         try:
-            tall = book.column(post, "floor", Standing(height_m=height * more, end_factor=1.0))
-        except OutsideScope:
+            tall = book.column(post, "floor", ColumnInput(height_m=height * more, end_factor=1.0))
+        except OutOfScopeError:
             return
-        short = book.column(post, "floor", Standing(height_m=height, end_factor=1.0))
+        short = book.column(post, "floor", ColumnInput(height_m=height, end_factor=1.0))
         self.assertLessEqual(tall.capacity.value, short.capacity.value * (1 + 1e-9))
         self.assertLessEqual(tall.buckling.value, 1 + 1e-9)
 
@@ -287,10 +289,12 @@ class LawsTest(unittest.TestCase):
     def test_no_beam_gains_by_standing_freer(self, key: str, length: float, more: float) -> None:
         book, stick = RULEBOOKS[key], wood(key)
         try:
-            free, _ = book.stability(stick, Sideways(unbraced_m=length * more, effective_m=None, load_case="uniform"))
-        except OutsideScope:
+            free, _ = book.stability(
+                stick, LateralRestraint(unbraced_m=length * more, effective_m=None, load_case="uniform")
+            )
+        except OutOfScopeError:
             return
-        held, _ = book.stability(stick, Sideways(unbraced_m=length, effective_m=None, load_case="uniform"))
+        held, _ = book.stability(stick, LateralRestraint(unbraced_m=length, effective_m=None, load_case="uniform"))
         self.assertLessEqual(free.value, held.value + 1e-4)  # one curve is printed in two pieces that meet nearly
         self.assertLessEqual(held.value, 1 + 1e-9)
 
@@ -301,7 +305,7 @@ class LawsTest(unittest.TestCase):
                 try:
                     wet = book.strength(kind, wood(key, wet=True), "floor").allowed_pa
                     dry = book.strength(kind, wood(key, wet=False), "floor").allowed_pa
-                except OutsideScope:
+                except OutOfScopeError:
                     continue
                 self.assertLessEqual(wet, dry, (key, kind))
                 cut = book.strength(kind, wood(key, wet=True, incised=True), "floor").allowed_pa

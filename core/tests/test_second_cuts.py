@@ -8,8 +8,8 @@ from collections import Counter
 import numpy as np
 from django.test import tag
 from scipy.optimize import Bounds, LinearConstraint, milp
-from steady.errors import InputError
-from steady.takeoff.cutting import CutPlan, Saw, Stock, cut_plan
+from steady.errors import InvalidInputError
+from steady.takeoff.cutting import CutPlan, Saw, StockLength, cut_plan
 
 from tests.lane import many
 
@@ -33,7 +33,7 @@ def patterns(pieces: Ask, stock_m: float) -> list[tuple[int, ...]]:
     return [row for row in found if any(row)]
 
 
-def cheapest(pieces: Ask, stocks: list[Stock]) -> float:
+def cheapest(pieces: Ask, stocks: list[StockLength]) -> float:
     """The least that the pieces cost, by a solver that knows nothing of saws."""
     columns = [(stock.price, row) for stock in stocks for row in patterns(pieces, stock.length_m)]
     prices = np.array([price for price, _ in columns])
@@ -49,19 +49,19 @@ def cheapest(pieces: Ask, stocks: list[Stock]) -> float:
     return float(solved.fun)
 
 
-def some(rng: random.Random) -> tuple[Ask, list[Stock]]:
+def some(rng: random.Random) -> tuple[Ask, list[StockLength]]:
     """A handful of lengths, on a sixty-fourth of an inch, and two or three sticks on sale."""
     mark = 0.0254 / 64
     lengths = sorted({round(rng.uniform(0.4, 2.4) / mark) * mark for _ in range(rng.randint(2, 4))}, reverse=True)
     pieces = [(length, rng.randint(1, 6)) for length in lengths]
     feet = sorted(rng.sample((8, 10, 12, 14, 16), rng.randint(2, 3)))
-    stocks = [Stock(length_m=f * 0.3048, price=round(f * rng.uniform(0.7, 1.1), 2)) for f in feet]
+    stocks = [StockLength(length_m=f * 0.3048, price=round(f * rng.uniform(0.7, 1.1), 2)) for f in feet]
     return pieces, stocks
 
 
 @tag("broad")
 class SecondCutsTest(unittest.TestCase):
-    def plans(self, count: int, seed: int) -> list[tuple[Ask, list[Stock], CutPlan, float]]:
+    def plans(self, count: int, seed: int) -> list[tuple[Ask, list[StockLength], CutPlan, float]]:
         rng, made = random.Random(seed), []
         for _ in range(count):
             pieces, stocks = some(rng)
@@ -137,7 +137,7 @@ class SecondCutsTest(unittest.TestCase):
                 self.assertGreaterEqual(found.cost, least - 1e-6)
 
     def test_what_no_stick_gives_is_refused(self) -> None:
-        with self.assertRaises(InputError):
-            cut_plan([(5.0, 1)], [Stock(length_m=4.8, price=10.0)])
-        with self.assertRaises(InputError):
-            cut_plan([(1.0, 1)], [Stock(length_m=4.8, price=0.0)])
+        with self.assertRaises(InvalidInputError):
+            cut_plan([(5.0, 1)], [StockLength(length_m=4.8, price=10.0)])
+        with self.assertRaises(InvalidInputError):
+            cut_plan([(1.0, 1)], [StockLength(length_m=4.8, price=0.0)])

@@ -7,7 +7,7 @@ from pathlib import Path
 
 from django.test import tag
 from steady.catalog.items import usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
 from steady.plan.model import Plan
@@ -81,7 +81,7 @@ class SecondFenceTest(unittest.TestCase):
         rng = random.Random(seed)
         for _ in range(count):
             spec, where = a_fence(rng, school)
-            made = plan(spec, where, rulebook(school), YardChoices(bag=usual(school).bag), Tape("metric", 0.001))
+            made = plan(spec, where, rulebook(school), PurchasingSettings(bag=usual(school).bag), Tape("metric", 0.001))
             theirs = seconds_of(spec, where, made, school)
             bends = {c.about: c for c in made.checks if c.key == "post.bending_at_grade" and c.case == "wind"}
             holds = {c.about: c for c in made.checks if c.key == "footing.lateral_embedment" and c.case == "wind"}

@@ -8,12 +8,12 @@ from typing import Any
 
 from django.test import tag
 from steady.catalog.items import usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
-from steady.ground.readings import Shot
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.plan.model import Check, Plan
-from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Infill, Straight
 from steady.structures.fence.spec.localise import at_home
 from steady.structures.gate.spec import LeafDesign
 from steady.units.show import Tape
@@ -45,7 +45,7 @@ def a_gate(rng: random.Random, school: str) -> tuple[FenceSpec, LeafDesign, Plan
     base = at_home(
         FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0),), infill=Infill(style="butted")), school
     )
-    opening = Opening(id="g", at_m=4.0, clear_m=rng.uniform(0.9, 1.8), leaf=design)
+    opening = GateOpening(id="g", at_m=4.0, clear_m=rng.uniform(0.9, 1.8), leaf=design)
     design = replace(design, frame=base.rail)
     spec = replace(base, openings=(replace(opening, leaf=design),), height_m=rng.uniform(1.0, 1.9))
     start = usual(school)
@@ -54,9 +54,13 @@ def a_gate(rng: random.Random, school: str) -> tuple[FenceSpec, LeafDesign, Plan
         exposure=start.exposure,  # type: ignore[arg-type]
         wind_speed_m_per_s=start.wind_speed_m_per_s,
         wind_pressure_pa=400.0 if school == "ca" else 0.0,
-        grounds=(Ground(line="f", shots=(Shot(at_m=0.0, height_m=0.0), Shot(at_m=12.0, height_m=12.0 * grade))),),
+        grounds=(
+            Ground(
+                line="f", shots=(LevelReading(at_m=0.0, height_m=0.0), LevelReading(at_m=12.0, height_m=12.0 * grade))
+            ),
+        ),
     )
-    made = plan(spec, where, rulebook(school), YardChoices(bag=start.bag), Tape("metric", 0.001))
+    made = plan(spec, where, rulebook(school), PurchasingSettings(bag=start.bag), Tape("metric", 0.001))
     return spec, design, made, grade
 
 

@@ -15,12 +15,12 @@ import numpy as np
 import steady
 from django.test import tag
 from steady.catalog.items import sticks, usual
-from steady.catalog.purchasing import OnRack, YardChoices
-from steady.jobs.estimate import Quote, hours, quote, spoil_m3
+from steady.catalog.purchasing import PurchasingSettings, StockOnHand
+from steady.jobs.estimate import EstimateRates, hours, quote, spoil_m3
 from steady.jobs.labour import posts_h
 from steady.plan.model import Footing, Layer, Plan
 from steady.structures.registry import plan
-from steady.takeoff.bill import Bill, Line, bill, cuts, pieces
+from steady.takeoff.bill import Bill, TakeoffLine, bill, cuts, pieces
 from steady.takeoff.combined import deliveries, mass_kg, narrowed
 from steady.units.show import Tape
 
@@ -63,13 +63,13 @@ def mm(length_m: Decimal | float) -> int:
     return round(length_m * 1000)
 
 
-def yard_of(made_in: str) -> YardChoices:
+def yard_of(made_in: str) -> PurchasingSettings:
     school = next(name for name in ("us", "ca", "uk", "nz") if f" in {name}" in made_in or name == "us")
-    return YardChoices(bag=usual(school).bag)
+    return PurchasingSettings(bag=usual(school).bag)
 
 
 @cache
-def bought() -> tuple[tuple[str, Plan, YardChoices, Bill], ...]:
+def bought() -> tuple[tuple[str, Plan, PurchasingSettings, Bill], ...]:
     """The list of every kind of structure in every school."""
     found = []
     for one in every():
@@ -98,7 +98,7 @@ def areas(layer: Layer, at_m: np.ndarray) -> np.ndarray:
     return wide**2 * (math.pi / 4 if layer.shape == "round" else 1.0)
 
 
-def counted(lines: tuple[Line, ...], unit: str) -> dict[str, int]:
+def counted(lines: tuple[TakeoffLine, ...], unit: str) -> dict[str, int]:
     return {line.item: line.count for line in lines if line.unit == unit}
 
 
@@ -195,7 +195,7 @@ class ListTest(unittest.TestCase):
 
     def test_stages_bring_all_of_it_and_each_piece_once(self) -> None:
         for name, made, _, _ in bought():
-            lines = bill(made, YardChoices(), cuts(made, YardChoices())).lines
+            lines = bill(made, PurchasingSettings(), cuts(made, PurchasingSettings())).lines
             brought = deliveries(made, lines)
             whole = sum(
                 line.count
@@ -221,18 +221,18 @@ class RackTest(unittest.TestCase):
 
     def setUp(self) -> None:
         self.made = planned(fence(47))
-        self.bare = self.listed(YardChoices())
+        self.bare = self.listed(PurchasingSettings())
 
-    def listed(self, yard: YardChoices) -> Bill:
+    def listed(self, yard: PurchasingSettings) -> Bill:
         return bill(self.made, yard, cuts(self.made, yard))
 
     def test_the_whole_list_in_hand_leaves_no_stick_to_buy(self) -> None:
         rack = tuple(
-            OnRack(item=line.item, length_m=line.length_m or 1.0, count=line.count)
+            StockOnHand(item=line.item, length_m=line.length_m or 1.0, count=line.count)
             for line in self.bare.lines
             if line.unit == "sticks"
         )
-        made = self.listed(YardChoices(rack=rack))
+        made = self.listed(PurchasingSettings(rack=rack))
         bought = [line for line in made.lines if line.unit == "sticks" and not line.in_hand]
         self.assertEqual(bought, [])
         sticks = sum(Decimal(str(line.total)) for line in self.bare.lines if line.unit == "sticks")
@@ -243,10 +243,10 @@ class RackTest(unittest.TestCase):
         items = sorted({line.item for line in self.bare.lines if line.unit == "sticks"})
         for _ in range(12):
             rack = tuple(
-                OnRack(item=rng.choice(items), length_m=round(rng.uniform(0.4, 5.0), 3), count=rng.randint(1, 6))
+                StockOnHand(item=rng.choice(items), length_m=round(rng.uniform(0.4, 5.0), 3), count=rng.randint(1, 6))
                 for _ in range(rng.randint(1, 6))
             )
-            yard = YardChoices(rack=rack)
+            yard = PurchasingSettings(rack=rack)
             self.assertLessEqual(self.listed(yard).total, self.bare.total + 1e-6, rack)
             for plan_of in cuts(self.made, yard):
                 assert plan_of.plan is not None
@@ -268,7 +268,7 @@ class RackTest(unittest.TestCase):
     def test_boards_over_are_a_share_of_the_boards_rounded_up(self) -> None:
         boards = sum(part.count for part in self.made.parts if part.role == "board")
         for ratio in (0.02, 0.05, 0.1):
-            yard = YardChoices(spare_ratio=ratio)
+            yard = PurchasingSettings(spare_ratio=ratio)
             many = sum(
                 pattern.count * len(pattern.pieces_m)
                 for one in cuts(self.made, yard)
@@ -281,7 +281,7 @@ class RackTest(unittest.TestCase):
 class QuoteTest(unittest.TestCase):
     def test_minutes_of_every_part_by_its_row(self) -> None:
         table = {row["key"]: row for row in rows("roles")}
-        terms = Quote(post_min=45, rail_min=7, board_min=2.5, leaf_min=200, finish_min=50, setup_min=0)
+        terms = EstimateRates(post_min=45, rail_min=7, board_min=2.5, leaf_min=200, finish_min=50, setup_min=0)
         for name, made, _, _ in bought():
             minutes = Decimal(0)
             minutes += 200 * sum(max(1, len(gate.leaves_m)) for gate in made.openings if gate.hung)
@@ -296,7 +296,7 @@ class QuoteTest(unittest.TestCase):
             self.assertAlmostEqual(hours(made, terms), float(minutes / 60) + posts_h(made, terms), places=6, msg=name)
 
     def test_the_range_is_the_list_and_the_hours_with_their_bands(self) -> None:
-        terms = Quote(hour_low=38, hour_high=61, material_band_ratio=0.08, crew_count=3, day_h=7.5)
+        terms = EstimateRates(hour_low=38, hour_high=61, material_band_ratio=0.08, crew_count=3, day_h=7.5)
         for name, made, _, listed in bought():
             asked = quote(made, listed, terms, Tape("metric"))
             person_h = hours(made, terms)
@@ -308,7 +308,9 @@ class QuoteTest(unittest.TestCase):
             self.assertAlmostEqual(asked.days_high * 3 * 7.5, person_h * 1.25, places=6, msg=name)
 
     def test_feet_and_metres_ask_the_same(self) -> None:
-        terms = Quote(spoil_price_per_m3=31, old_fence_m=20, old_fence_price_per_m=9, stumps_count=3, stump_price=25)
+        terms = EstimateRates(
+            spoil_price_per_m3=31, old_fence_m=20, old_fence_price_per_m=9, stumps_count=3, stump_price=25
+        )
         for name, made, _, listed in bought():
             feet, metres = (quote(made, listed, terms, Tape(system)) for system in ("imperial", "metric"))
             self.assertAlmostEqual(feet.low, metres.low, places=6, msg=name)

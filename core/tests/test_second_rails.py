@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 from steady.catalog.items import usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.checks import case_label
 from steady.design_codes.registry import rulebook
 from steady.design_codes.results import si
@@ -70,7 +70,7 @@ def bays(school: str, count: int, seed: int) -> list[Bay]:
     rng, found = random.Random(seed), list[Bay]()
     for _ in range(count):
         spec, where = a_fence(rng, school)
-        yard = YardChoices(bag=usual(school).bag)
+        yard = PurchasingSettings(bag=usual(school).bag)
         made = plan(spec, where, rulebook(school), yard, Tape("metric", 0.001))
         wind = seconds_of(spec, where, made, school)
         rails = [part for part in made.parts if part.role == "rail"]

@@ -11,7 +11,7 @@ from steady.plan.model import Plan
 from steady.structures.pergola.checks import PergolaFound, pushes_n, reckon_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import rafter_run
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.units.units import MPH
 
 from tests.make import case, planned
@@ -23,7 +23,7 @@ RAFTERS = ("joist 2x6 pine", "joist 2x8 pine", "joist 2x10 pine")
 def one(rng: random.Random) -> tuple[Any, Site]:
     words = f"{rng.uniform(9, 22):.2f}x{rng.uniform(7, 14):.2f} high{rng.choice((8, 9, 10))} brace2"
     spec = replace(
-        PERGOLA.read(Ask(text=words, id="p", bare="ft", school="us")),
+        PERGOLA.read(NewStructureRequest(text=words, id="p", bare="ft", school="us")),
         rafter=rng.choice(RAFTERS),
         rafter_spacing_m=rng.uniform(0.3, 0.8),
         slat_gap_m=rng.uniform(0.03, 0.2),

@@ -14,8 +14,8 @@ from scipy.integrate import quad
 from scipy.optimize import brentq, minimize_scalar
 from steady.design_codes import short_piles
 from steady.design_codes.results import Soil, si
-from steady.errors import OutsideScope, TooDeep
-from steady.plan.model import Step
+from steady.errors import EmbedmentLimitError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics.lateral import DEEPEST_M
 
 from tests.test_workings import value_of
@@ -109,7 +109,7 @@ def greatest_moment_n_m(force_n: float, height_m: float, width_m: float, soil: S
 
 
 class SecondShortPostsTest(unittest.TestCase):
-    def told(self, step: Step, steps: tuple[Step, ...]) -> None:
+    def told(self, step: CalculationStep, steps: tuple[CalculationStep, ...]) -> None:
         """What is shown gives what is said."""
         for one in (step, *steps):
             if one.formula:
@@ -121,7 +121,7 @@ class SecondShortPostsTest(unittest.TestCase):
             where = {"load_n": force_n, "height_m": height_m, "width_m": width_m, "soil": soil}
             want = depth_m(force_n, height_m, width_m, soil)
             if want > DEEPEST_M:
-                with self.assertRaises(TooDeep):
+                with self.assertRaises(EmbedmentLimitError):
                     short_piles.embedment(**where)  # type: ignore[arg-type]
                 continue
             step, steps = short_piles.embedment(**where)  # type: ignore[arg-type]
@@ -141,7 +141,7 @@ class SecondShortPostsTest(unittest.TestCase):
             far_m = 5000.0
             want = depth_m(moment / far_m, far_m, width_m, soil)
             if want > DEEPEST_M:
-                with self.assertRaises(TooDeep):
+                with self.assertRaises(EmbedmentLimitError):
                     short_piles.embedment_for_moment(moment_n_m=moment, width_m=width_m, soil=soil)
                 continue
             step, steps = short_piles.embedment_for_moment(moment_n_m=moment, width_m=width_m, soil=soil)
@@ -161,7 +161,7 @@ class SecondShortPostsTest(unittest.TestCase):
                 try:
                     step, _ = short_piles.embedment(load_n=push, height_m=high, width_m=width_m, soil=ground)
                     depths.append(si(step))
-                except TooDeep:
+                except EmbedmentLimitError:
                     depths.append(math.inf)
             self.assertEqual(depths, sorted(depths))
 
@@ -180,7 +180,7 @@ class SecondShortPostsTest(unittest.TestCase):
             lambda: short_piles.embedment_for_moment(moment_n_m=900, width_m=0.3, soil=unknown),
             lambda: short_piles.moment_in_ground(load_n=900, height_m=1.0, width_m=0.3, soil=unknown),
         ):
-            with self.assertRaises(OutsideScope) as refused:
+            with self.assertRaises(OutOfScopeError) as refused:
                 asked()
             self.assertIn("made ground", refused.exception.reason)
             self.assertIn("hand test", refused.exception.would_have_to_change)

@@ -13,7 +13,7 @@ from steady.data.loader import keyed, sources, table
 from steady.data.verification_sources import second_in_words, second_of, seconds
 from steady.design_codes.registry import rulebook
 from steady.layout.sun import sun_position
-from steady.plan.model import Asks
+from steady.plan.model import CheckOrigin
 from steady.units.units import PSF
 
 CLASSES = {
@@ -122,8 +122,10 @@ class CanadaTest(unittest.TestCase):
         book = rulebook("ca")
         wood = None
         one, many = book.deck_sags(wood, 1), book.deck_sags(wood, 3)  # type: ignore[arg-type]
-        self.assertEqual([(sag.limit_ratio, sag.asks) for sag in one], [(240, Asks.CODE), (360, Asks.ADVICE)])
-        self.assertEqual([(sag.limit_ratio, sag.asks) for sag in many], [(360, Asks.CODE)])
+        self.assertEqual(
+            [(sag.limit_ratio, sag.asks) for sag in one], [(240, CheckOrigin.CODE), (360, CheckOrigin.ADVICE)]
+        )
+        self.assertEqual([(sag.limit_ratio, sag.asks) for sag in many], [(360, CheckOrigin.CODE)])
 
     def test_places_by_both_extractions(self) -> None:
         # City halls of two cities as a second extraction of the same table prints them: q 1 in 50.

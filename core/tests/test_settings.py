@@ -9,7 +9,7 @@ from steady.jobs.settings import SETTINGS as JOB_SETTINGS
 from steady.structures.deck.settings import SETTINGS as DECK_SETTINGS
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.fence.settings import SETTINGS as FENCE_SETTINGS
-from steady.structures.fence.spec.fence import FenceSpec, Opening
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening
 from steady.structures.form_schema import EACH, Group, asked
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.registry import KINDS
@@ -65,7 +65,7 @@ class Settings(unittest.TestCase):
 
     def test_a_path_reads_what_is_there(self) -> None:
         """A deep one is a field of what lies at its head, so that what the page writes is what the plan reads."""
-        gate = Opening(id="g", at_m=1.0, clear_m=1.2)
+        gate = GateOpening(id="g", at_m=1.0, clear_m=1.2)
         fence: Any = FenceSpec(id="f", straights=(), openings=(gate,))
         for spec, form in ((fence, FENCE_SETTINGS), (Job(name="j"), JOB_SETTINGS)):
             for path in paths(form):

@@ -8,10 +8,10 @@ from dataclasses import replace
 import numpy as np
 from django.test import tag
 from steady.drawing.shadows import toward_sun
-from steady.errors import InputError
-from steady.ground.placement import Standing
+from steady.errors import InvalidInputError
+from steady.ground.placement import SitePlacement
 from steady.ground.site import Site
-from steady.ground.survey import SitePoint, SiteThing
+from steady.ground.survey import SiteFeature, SitePoint
 from steady.jobs.document import Job, Structure
 from steady.jobs.shade_map import ShadyAnswer, ShadyAsk, shady
 from steady.jobs.site_layout import whole_scene
@@ -22,13 +22,13 @@ from steady.units.dates import day_of
 ASK = ShadyAsk(on="2026-07-21", from_h=14.0, to_h=17.0, utc_h=-4.0, wide_m=1.0, deep_m=2.0)
 
 
-def wall(name: str, *points: tuple[float, float]) -> SiteThing:
+def wall(name: str, *points: tuple[float, float]) -> SiteFeature:
     at = tuple(SitePoint(x_m=x, y_m=y) for x, y in points)
-    return SiteThing(id=name, kind="house wall", points=at, height_m=3.0)
+    return SiteFeature(id=name, kind="house wall", points=at, height_m=3.0)
 
 
-def job(*things: SiteThing) -> Job:
-    pergola = Structure(name="P", spec=PergolaSpec(id="p"), stands=Standing(x_m=6.0, y_m=-6.0))
+def job(*things: SiteFeature) -> Job:
+    pergola = Structure(name="P", spec=PergolaSpec(id="p"), stands=SitePlacement(x_m=6.0, y_m=-6.0))
     site = Site(latitude_rad=math.radians(42.0), longitude_rad=math.radians(-75.0), things=things)
     return Job(name="Garden", site=site, structures=(pergola,))
 
@@ -140,7 +140,7 @@ class Asked(unittest.TestCase):
             (job(), replace(ASK, to_h=13.0), "to_h"),
             (job(), replace(ASK, on="31.31."), "on"),
         ):
-            with self.assertRaises(InputError) as refused:
+            with self.assertRaises(InvalidInputError) as refused:
                 shady(whole, ask)
             self.assertEqual(refused.exception.field, field)
 
@@ -149,6 +149,6 @@ class Asked(unittest.TestCase):
         there = replace(job(), site=replace(job().site, time_zone="America/New_York"))
         self.assertEqual(shady(there, replace(ASK, utc_h=None)).utc_h, -4.0)
         self.assertIn("America/New_York", shady(there, replace(ASK, utc_h=9.0)).clock)
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             shady(job(), replace(ASK, utc_h=None))
         self.assertEqual(refused.exception.field, "site/time_zone")

@@ -12,16 +12,16 @@ import ezdxf  # noqa: F401 (the development lock has numpy and scipy with it)
 import numpy as np
 from django.test import tag
 from scipy.spatial import Delaunay
-from steady.errors import InputError
-from steady.ground.placement import Standing
-from steady.ground.readings import Shot
+from steady.errors import InvalidInputError
+from steady.ground.placement import SitePlacement
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
-from steady.ground.survey import SitePoint, SiteThing, WallOpening, enough_points, kind_of_layer, swing_of, thing_rows
+from steady.ground.survey import SiteFeature, SitePoint, WallOpening, enough_points, kind_of_layer, swing_of, thing_rows
 from steady.ground.survey_geo import Anchor, first_point, geojson, read_geojson
 from steady.ground.survey_import import read_survey
 from steady.ground.zoning_notes import SiteNote
 from steady.jobs.document import Job, Structure
-from steady.jobs.site_clearances import Beside
+from steady.jobs.site_clearances import SiteClearance
 from steady.jobs.site_layout import site_geojson, site_plan, site_sheet, whole_scene
 from steady.layout.contours import contours, height_between, triangles
 from steady.layout.leveling import level_round
@@ -34,20 +34,20 @@ from steady.units.units import FT
 Point = tuple[float, float]
 
 
-def thing(kind: str, *points: Point, **more: Any) -> SiteThing:
+def thing(kind: str, *points: Point, **more: Any) -> SiteFeature:
     """One thing of a site."""
-    made = SiteThing(id=f"the-{kind}", kind=kind, points=tuple(SitePoint(x_m=x, y_m=y) for x, y in points))  # type: ignore[arg-type]
+    made = SiteFeature(id=f"the-{kind}", kind=kind, points=tuple(SitePoint(x_m=x, y_m=y) for x, y in points))  # type: ignore[arg-type]
     return dataclasses.replace(made, **more)
 
 
-def fence(at: Standing, *things: SiteThing, notes: tuple[SiteNote, ...] = ()) -> Job:
+def fence(at: SitePlacement, *things: SiteFeature, notes: tuple[SiteNote, ...] = ()) -> Job:
     """A straight fence 10 m long, 1.8 m high, where it was put."""
     spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=10.0),), height_m=1.8)
     site = Site(things=things, notes=notes)
     return Job(name="Site", site=site, structures=(Structure(name="Front", spec=spec, stands=at),))
 
 
-def beside(job: Job) -> Beside:
+def beside(job: Job) -> SiteClearance:
     """The one thing that the one structure stands beside."""
     (found,) = site_plan(job).beside
     return found
@@ -184,7 +184,7 @@ water, Pond, 9000 ft, 0
     def test_what_is_no_geojson_is_refused_in_words(self) -> None:
         at = Anchor(latitude_rad=0.7, longitude_rad=0.1)
         for text in ("", "[]", "{", '{"type": "Topology"}', "[" * 100_000, '{"features": [1]}'):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 read_geojson(text, at)
         broken = {
             "type": "Feature",
@@ -193,7 +193,7 @@ water, Pond, 9000 ft, 0
         }
         found = read_geojson(json.dumps({"features": [broken, {"geometry": None}]}), at)
         self.assertEqual((len(found.things), len(found.problems)), (0, 2))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             first_point('{"features": []}')
 
 
@@ -222,29 +222,29 @@ class AroundTest(unittest.TestCase):
 
     def test_distance_to_a_boundary_and_the_greater_setback(self) -> None:
         line = thing("boundary", (-5.0, -3.0), (20.0, -3.0), name="the road", reach_m=1.0)
-        near = beside(fence(Standing(), line))
+        near = beside(fence(SitePlacement(), line))
         self.assertAlmostEqual(near.distance_m, 3.0, delta=0.1)
         self.assertLess(near.distance_m, 3.0)
         self.assertEqual(near.amiss, "")
         told = SiteNote(id="n", kind="setback", value_m=4.0, source="the clerk", on="2026-11-02")
-        self.assertIn("the clerk, 2026-11-02", beside(fence(Standing(), line, notes=(told,))).amiss)
+        self.assertIn("the clerk, 2026-11-02", beside(fence(SitePlacement(), line, notes=(told,))).amiss)
         other = dataclasses.replace(told, structure="another")
-        self.assertEqual(beside(fence(Standing(), line, notes=(other,))).amiss, "")
-        nearer = beside(fence(Standing(y_m=-2.5), line))
+        self.assertEqual(beside(fence(SitePlacement(), line, notes=(other,))).amiss, "")
+        nearer = beside(fence(SitePlacement(y_m=-2.5), line))
         self.assertIn("often let stand nearer", nearer.amiss)
 
     def test_a_height_beside_a_boundary(self) -> None:
         line = thing("boundary", (-5.0, -0.6), (20.0, -0.6), height_m=1.2)
-        self.assertIn("is the most there", beside(fence(Standing(), line)).amiss)
-        self.assertEqual(beside(fence(Standing(y_m=5.0), line)).amiss, "")
-        self.assertEqual(beside(fence(Standing(), dataclasses.replace(line, height_m=2.0))).amiss, "")
+        self.assertIn("is the most there", beside(fence(SitePlacement(), line)).amiss)
+        self.assertEqual(beside(fence(SitePlacement(y_m=5.0), line)).amiss, "")
+        self.assertEqual(beside(fence(SitePlacement(), dataclasses.replace(line, height_m=2.0))).amiss, "")
 
     def test_a_height_is_over_the_ground_that_each_piece_stands_on(self) -> None:
         """On ground that falls 1.2 m over the line it is as high everywhere as on level ground: 1.8 m and its gap."""
         line = thing("boundary", (-5.0, -0.6), (20.0, -0.6), height_m=2.0)
-        level = fence(Standing(), line)
+        level = fence(SitePlacement(), line)
         for fall_m in (1.2, -1.2):
-            shots = (Shot(at_m=0.0, height_m=0.0), Shot(at_m=10.0, height_m=-fall_m))
+            shots = (LevelReading(at_m=0.0, height_m=0.0), LevelReading(at_m=10.0, height_m=-fall_m))
             grounds = (Ground(line="f", shots=shots),)
             falling = dataclasses.replace(level, site=dataclasses.replace(level.site, grounds=grounds))
             self.assertEqual(beside(falling).amiss, "", fall_m)
@@ -254,14 +254,14 @@ class AroundTest(unittest.TestCase):
 
     def test_holes_in_a_band_are_counted(self) -> None:
         gas = thing("service", (5.0, -4.0), (5.0, 4.0), name="the gas line", reach_m=0.6)
-        job = fence(Standing(), gas)
+        job = fence(SitePlacement(), gas)
         plan_holes = [x for x in (0.0, 2.0, 4.0, 6.0, 8.0, 10.0)]  # 10 m at most 2.44 m apart: five bays of 2 m
         inside_band = sum(1 for x in plan_holes if abs(x - 5.0) - 0.15 < 0.6)
         found = beside(job)
         self.assertEqual(found.distance_m, 0.0)
         self.assertEqual("within" in found.amiss, inside_band > 0, found.amiss)
         at_post = dataclasses.replace(gas, points=(SitePoint(x_m=4.1, y_m=-4), SitePoint(x_m=4.1, y_m=4)))
-        self.assertIn("1 hole lies", beside(fence(Standing(), at_post)).amiss)
+        self.assertIn("1 hole lies", beside(fence(SitePlacement(), at_post)).amiss)
 
     def test_a_roof_or_deck_over_a_service_is_told_and_a_fence_may_cross_one(self) -> None:
         """No hole lies near it: what stands over a pipe is in the way of whoever has to dig for it."""
@@ -274,24 +274,26 @@ class AroundTest(unittest.TestCase):
         ):
             pipe = dataclasses.replace(thing("service", *points, name=name), reach_m=0.01)
             job = Job(
-                name="Site", site=Site(things=(pipe,)), structures=(Structure(name="D", spec=spec, stands=Standing()),)
+                name="Site",
+                site=Site(things=(pipe,)),
+                structures=(Structure(name="D", spec=spec, stands=SitePlacement()),),
             )
             self.assertEqual("Built over" in beside(job).amiss, over, name)
-            self.assertNotIn("Built over", beside(fence(Standing(), pipe)).amiss)
+            self.assertNotIn("Built over", beside(fence(SitePlacement(), pipe)).amiss)
 
     def test_turned_and_carried_with_its_place(self) -> None:
         wall = thing("house wall", (0.0, -20.0), (0.0, 20.0))
-        near = beside(fence(Standing(x_m=2.0, turn_rad=math.pi / 2), wall))
+        near = beside(fence(SitePlacement(x_m=2.0, turn_rad=math.pi / 2), wall))
         self.assertAlmostEqual(near.distance_m, 2.0, delta=0.15)
         self.assertAlmostEqual(near.there[0], 0.0)
 
     def test_a_way_kept_clear_a_shed_and_a_pond(self) -> None:
         square = ((2.0, -1.0), (4.0, -1.0), (4.0, 1.0), (2.0, 1.0))
-        self.assertIn("is to be clear", beside(fence(Standing(), thing("clear way", *square))).amiss)
-        self.assertEqual(beside(fence(Standing(y_m=3.0), thing("clear way", *square))).amiss, "")
-        self.assertIn("stands on", beside(fence(Standing(), thing("stands already", *square))).amiss)
+        self.assertIn("is to be clear", beside(fence(SitePlacement(), thing("clear way", *square))).amiss)
+        self.assertEqual(beside(fence(SitePlacement(y_m=3.0), thing("clear way", *square))).amiss, "")
+        self.assertIn("stands on", beside(fence(SitePlacement(), thing("stands already", *square))).amiss)
         pond = thing("water", *((x, y + 3) for x, y in square), reach_m=5.0)
-        self.assertIn("is asked for", beside(fence(Standing(), pond)).amiss)
+        self.assertIn("is asked for", beside(fence(SitePlacement(), pond)).amiss)
 
     def test_a_door_that_swings_out_into_it(self) -> None:
         door = WallOpening(from_m=4.0, width_m=0.9, turns="out")
@@ -299,16 +301,16 @@ class AroundTest(unittest.TestCase):
         ring = swing_of(wall, door)
         self.assertAlmostEqual(ring[0][0], 4.0)
         self.assertAlmostEqual(min(y for _, y in ring), 0.5 - 0.9)  # to the right of the wall's way: outside
-        self.assertIn("swings into it", beside(fence(Standing(), wall)).amiss)
+        self.assertIn("swings into it", beside(fence(SitePlacement(), wall)).amiss)
         for change in ({"turns": "in"}, {"turns": "slides"}, {"sill_m": 3.0}):
             other = dataclasses.replace(wall, openings=(dataclasses.replace(door, **change),))
-            self.assertEqual(beside(fence(Standing(), other)).amiss, "", change)
+            self.assertEqual(beside(fence(SitePlacement(), other)).amiss, "", change)
         away = dataclasses.replace(wall, openings=(dataclasses.replace(door, from_m=9.5),))  # runs past the wall
-        self.assertEqual(beside(fence(Standing(), away)).amiss, "")
+        self.assertEqual(beside(fence(SitePlacement(), away)).amiss, "")
 
     def test_what_nobody_placed_is_held_against_nothing(self) -> None:
         line = thing("boundary", (-5.0, -3.0), (20.0, -3.0), reach_m=50.0)
-        job = fence(Standing(), line)
+        job = fence(SitePlacement(), line)
         loose = dataclasses.replace(job, structures=(dataclasses.replace(job.structures[0], stands=None),))
         self.assertEqual(site_plan(loose).beside, ())
 
@@ -322,7 +324,7 @@ class AroundTest(unittest.TestCase):
         )
         broken = dataclasses.replace(thing("boundary", (1.0, 1.0), (1.0, 1.0)), id="broken")
         self.assertIn("the same", enough_points(broken))
-        drawn = {shape.id for shape in site_sheet(fence(Standing(), *things, broken)).shapes}
+        drawn = {shape.id for shape in site_sheet(fence(SitePlacement(), *things, broken)).shapes}
         self.assertLessEqual({row.key for row in thing_rows()} | {"f"}, drawn)
         self.assertNotIn("broken", drawn)
 
@@ -330,7 +332,7 @@ class AroundTest(unittest.TestCase):
         wall = thing("house wall", (0.0, 5.0), (8.0, 5.0), height_m=2.7)
         tree = thing("tree", (3.0, 9.0), height_m=6.0)
         flat = thing("boundary", (0.0, -5.0), (8.0, -5.0), height_m=1.8)  # a limit, not something that stands
-        scene = whole_scene(fence(Standing(), wall, tree, flat))
+        scene = whole_scene(fence(SitePlacement(), wall, tree, flat))
         tops = {solid.id: max(z for _, _, z in solid.points) for solid in scene.solids if solid.id.startswith("the-")}
         self.assertEqual(tops, {"the-house wall": 2.7, "the-tree": 6.0})
 
@@ -339,9 +341,9 @@ class AroundTest(unittest.TestCase):
             thing("spot height", at, height_m=high) for at, high in (((0, 0), 0.0), ((20, 0), 1.0), ((0, 20), 0.0))
         ]
         spots = [dataclasses.replace(spot, id=f"s{k}") for k, spot in enumerate(spots)]
-        (stand,) = site_plan(fence(Standing(x_m=10.0, y_m=2.0), *spots)).stands
+        (stand,) = site_plan(fence(SitePlacement(x_m=10.0, y_m=2.0), *spots)).stands
         self.assertAlmostEqual(stand.ground_m or 0.0, 0.5)
 
     def test_geojson_asks_where_it_lies(self) -> None:
-        with self.assertRaises(InputError):
-            site_geojson(fence(Standing()))
+        with self.assertRaises(InvalidInputError):
+            site_geojson(fence(SitePlacement()))

@@ -6,8 +6,8 @@ from dataclasses import replace
 from unittest import mock
 
 from steady.drawing.scene import scene
-from steady.errors import OutsideScope
-from steady.ground.placement import Standing
+from steady.errors import OutOfScopeError
+from steady.ground.placement import SitePlacement
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.site_layout import APART_M, site_plan, unplaced, whole_scene
 from steady.structures.deck.spec.line_parser import read_deck
@@ -28,7 +28,7 @@ def job(**changes: object) -> Job:
 class StandingTest(unittest.TestCase):
     def test_by_hand(self) -> None:
         """A quarter turn to the left takes what lies to the right up the paper."""
-        place = Standing(x_m=10.0, y_m=5.0, turn_rad=math.pi / 2, level_m=0.4)
+        place = SitePlacement(x_m=10.0, y_m=5.0, turn_rad=math.pi / 2, level_m=0.4)
         for got, wanted in zip(place.carry((2.0, 0.0, 1.0)), (10.0, 7.0, 1.4), strict=True):
             self.assertAlmostEqual(got, wanted, 9)
         for got, wanted in zip(place.turned((0.0, 1.0, 0.0)), (-1.0, 0.0, 0.0), strict=True):
@@ -49,7 +49,7 @@ class SitePlanTest(unittest.TestCase):
                 self.assertGreaterEqual(apart, APART_M - 0.01)
 
     def test_what_was_placed_stays_whatever_comes_beside_it(self) -> None:
-        here = Standing(x_m=20.0, y_m=-4.0, turn_rad=0.5)
+        here = SitePlacement(x_m=20.0, y_m=-4.0, turn_rad=0.5)
         plain = job()
         first = replace(plain, structures=(plain.structures[0], replace(plain.structures[1], stands=here)))
         more = replace(plain, structures=(*first.structures, plain.structures[2]))
@@ -59,7 +59,7 @@ class SitePlanTest(unittest.TestCase):
     def test_a_turn_keeps_every_area(self) -> None:
         plain = job()
         turned = replace(
-            plain, structures=tuple(replace(s, stands=Standing(turn_rad=1.1, x_m=3)) for s in plain.structures)
+            plain, structures=tuple(replace(s, stands=SitePlacement(turn_rad=1.1, x_m=3)) for s in plain.structures)
         )
         for a, b in zip(site_plan(plain).stands, site_plan(turned).stands, strict=True):
             self.assertAlmostEqual(sum(map(area, a.outlines)), sum(map(area, b.outlines)), delta=0.02)
@@ -76,7 +76,7 @@ class SitePlanTest(unittest.TestCase):
         made = site_plan(replace(job(), school="toy"))  # type: ignore[arg-type]
         self.assertEqual(len(made.stands), 3)  # a school that there is none of: every one says so
         self.assertTrue(all("code" in stand.failed for stand in made.stands))
-        with mock.patch("steady.jobs.site_layout.plan_structure", side_effect=OutsideScope("no rule reaches here")):
+        with mock.patch("steady.jobs.site_layout.plan_structure", side_effect=OutOfScopeError("no rule reaches here")):
             self.assertEqual({stand.failed for stand in site_plan(job()).stands}, {"no rule reaches here"})
 
     def test_an_empty_job_has_a_site(self) -> None:
@@ -105,12 +105,12 @@ class UnplacedTest(unittest.TestCase):
                 Structure(
                     name="Back",
                     spec=fence(30, id="b"),
-                    stands=Standing(x_m=1.0),
+                    stands=SitePlacement(x_m=1.0),
                 ),
             ),
         )
         self.assertIn("Not placed on the site yet", unplaced(two))
         self.assertIn("Front", unplaced(two))
         self.assertNotIn("Back", unplaced(two))
-        placed = replace(two, structures=(replace(two.structures[0], stands=Standing()), two.structures[1]))
+        placed = replace(two, structures=(replace(two.structures[0], stands=SitePlacement()), two.structures[1]))
         self.assertEqual(unplaced(placed), "")

@@ -15,7 +15,7 @@ from steady.jobs.line_preview import sample, sketch
 from steady.plan.model import Plan, Vec
 from steady.structures.line_help import explain
 from steady.structures.registry import KINDS, kind_called
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.units.lengths import Bare
 from steady.units.show import Tape
 
@@ -29,7 +29,7 @@ def means(kind: str, text: str, bare: Bare = "ft", tape: Tape = FEET) -> dict[st
 
 
 def planned(kind: str, text: str) -> Plan:
-    spec = kind_called(kind).read(Ask(text=text, id="s", bare="ft", school="us"))
+    spec = kind_called(kind).read(NewStructureRequest(text=text, id="s", bare="ft", school="us"))
     return plan_structure(Job(name="A", structures=(Structure(name="It", spec=spec),)), "s")
 
 
@@ -184,7 +184,7 @@ class Sketches(unittest.TestCase):
 
     def ask(self, kind: str, text: str) -> tuple[bool, str, int]:
         one = kind_called(kind)
-        first = Ask(text=text, id="new", bare="ft", school="us")
+        first = NewStructureRequest(text=text, id="new", bare="ft", school="us")
         made = sketch(self.JOB, one, text, "ft", lambda line: one.read(replace(first, text=line)))
         return made.picture is not None, made.fault, len(made.words)
 
@@ -218,6 +218,10 @@ class Sketches(unittest.TestCase):
     def test_a_long_fence_is_drawn_small_enough_to_send(self) -> None:
         one = kind_called("fence")
         made = sketch(
-            self.JOB, one, "1200", "ft", lambda line: one.read(Ask(text=line, id="n", bare="ft", school="us"))
+            self.JOB,
+            one,
+            "1200",
+            "ft",
+            lambda line: one.read(NewStructureRequest(text=line, id="n", bare="ft", school="us")),
         )
         self.assertTrue(made.picture is None or sum(len(part.path) for part in made.picture.drawn) < 400_000)

@@ -4,7 +4,7 @@ import unittest
 from dataclasses import replace
 
 from steady.design_codes.results import given_step
-from steady.plan.model import Basis, NotCovered, Plan
+from steady.plan.model import Basis, Plan, UncheckedItem
 from steady.plan.results import specified, state
 from steady.structures.registry import plan
 
@@ -13,7 +13,7 @@ from tests.test_kept_plans import kind_cases
 
 class SpecifiedTest(unittest.TestCase):
     def made(self, key: str, needs: float, unit: str = "lb", school: str = "us") -> Plan:
-        gap = NotCovered(
+        gap = UncheckedItem(
             key=key,
             about="d",
             basis=Basis.RECKONED,

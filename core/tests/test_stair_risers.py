@@ -3,7 +3,7 @@
 import unittest
 from dataclasses import replace
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
 from steady.structures.deck.designs.candidates import at_home
@@ -50,7 +50,7 @@ class StringersTest(unittest.TestCase):
         spec = replace(
             at_home(read_deck("0.6x2.7 up0.3", "b", "m"), "ca"), attach="free", bridge=Bridge(), spacing_m=0.6
         )
-        made = plan(spec, Site(soil="firm clay"), rulebook("ca"), YardChoices(), Tape("metric", 0.001))
+        made = plan(spec, Site(soil="firm clay"), rulebook("ca"), PurchasingSettings(), Tape("metric", 0.001))
         joists = sum(part.count for part in made.parts if part.role == "joist")
         self.assertEqual(joists, 2)
         check = max((c for c in made.checks if c.key == "joist.bending"), key=lambda c: c.use)

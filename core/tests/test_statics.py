@@ -5,7 +5,7 @@ import random
 import unittest
 import warnings
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.statics.beam import PointLoad, Solved, SpreadLoad, solve
 
 E_PA, I_M4 = 10e9, 8e-6
@@ -132,9 +132,9 @@ class PropertiesTest(unittest.TestCase):
                 self.assertAlmostEqual(a, b, 5)
 
     def test_what_cannot_be_is_refused(self) -> None:
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             solve(3, [0], [], stiffness_n_m2=1.0)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             solve(3, [0, 3], [PointLoad(at_m=4, load_n=1)], stiffness_n_m2=1.0)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             solve(3, [0, 3], [], stiffness_n_m2=float("nan"))

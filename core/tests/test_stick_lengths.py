@@ -2,7 +2,7 @@
 
 import unittest
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.takeoff.bill import bill, cuts
 from steady.units.units import FT
 
@@ -21,7 +21,7 @@ class StickLengthTest(unittest.TestCase):
                     self.assertLessEqual(part.stick_m, wide_ft * FT + 1e-9, (words, part.role))
 
     def test_the_list_buys_sixteen_foot_beams_for_sixteen_feet(self) -> None:
-        plan, yard = planned_deck(deck("16x12 up3")), YardChoices()
+        plan, yard = planned_deck(deck("16x12 up3")), PurchasingSettings()
         bought = {(line.item, round((line.length_m or 0) / FT)) for line in bill(plan, yard, cuts(plan, yard)).lines}
         self.assertIn(("joist 2x10 pine", 16), bought)
         self.assertNotIn(("joist 2x10 pine", 18), bought)

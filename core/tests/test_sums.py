@@ -15,7 +15,7 @@ from steady.calculators.command import main
 from steady.calculators.known_answers import compare, read
 from steady.calculators.model import answer
 from steady.data.loader import sources
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.quantities import UNITS, in_unit, parse_quantity
 from steady.units.units import FT, LB, PSF
 
@@ -170,7 +170,7 @@ class QuantitiesTest(unittest.TestCase):
         self.assertAlmostEqual(parse_quantity("7' 6", "length", "x"), 2.286)
         self.assertAlmostEqual(in_unit(parse_quantity("0.6 ft3", "volume", "x"), "L"), 16.99, 2)
         for text, kind in (("12", "force"), ("12 ft", "force"), ("x", "angle"), ("", "volume"), ("3 parsec", "length")):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 parse_quantity(text, kind, "x")
 
 

@@ -9,13 +9,13 @@ from datetime import date
 from steady.drawing.pieces import corners
 from steady.drawing.scene import STAGES, scene
 from steady.drawing.shadows import Patch, cast, share_in, toward_sun
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.sun_shade import SunAsk, sun
 from steady.layout.shade import across_sun, blocked, two_layers
 from steady.layout.sun import sun_position
-from steady.plan.model import Part, Place
+from steady.plan.model import Part, PartPlacement
 from steady.structures import registry
 from steady.structures.pergola.layout import lay_out
 from steady.structures.pergola.line_parser import read_pergola
@@ -37,7 +37,7 @@ class ShadowTest(unittest.TestCase):
             item="post",
             length_m=2.0,
             section_m=(0.1, 0.1),
-            places=(Place(id="p", at=(0.0, 0.0, 0.0), along=(0.0, 0.0, 1.0), up=(1.0, 0.0, 0.0)),),
+            places=(PartPlacement(id="p", at=(0.0, 0.0, 0.0), along=(0.0, 0.0, 1.0), up=(1.0, 0.0, 0.0)),),
         )
         one = replace(made, parts=(post,))
         [shadow] = cast(one, toward_sun(math.radians(45), math.radians(225), 0.0))
@@ -57,7 +57,7 @@ class ShadowTest(unittest.TestCase):
         self.assertAlmostEqual(share_in([square], patch), 0.5, delta=0.03)
         self.assertAlmostEqual(share_in([square, square], patch), 0.5, delta=0.03)  # twice shaded is shaded once
         self.assertEqual(share_in([], patch), 0.0)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             share_in([], Patch(left_m=0, near_m=0, right_m=0, far_m=1))
 
     def test_slats_and_rafters_against_their_closed_forms(self) -> None:
@@ -116,9 +116,9 @@ class ShadowTest(unittest.TestCase):
         self.assertAlmostEqual(math.degrees(answer.azimuth_rad), 256.7, delta=0.2)
         dark = sun(job, "p", SunAsk(on="2026-07-15", hour=2, utc_h=-6))
         self.assertEqual((dark.up, dark.share, dark.shadows), (False, None, ()))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             sun(replace(job, site=Site()), "p", SunAsk(on="2026-07-15", hour=12))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             sun(job, "p", SunAsk(on="midsummer", hour=12))
 
 

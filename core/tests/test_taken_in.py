@@ -2,7 +2,7 @@
 
 import unittest
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.field_records.progress import tick_groups
 from steady.jobs.apply_measurement import take_in
 from steady.jobs.document import Job, Structure, plan_structure
@@ -11,7 +11,7 @@ from steady.plan.results import STATES
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.registry import kind_of
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.units.units import IN
 
 TAPE = Job(name="x").reading.tape()
@@ -78,13 +78,13 @@ class TakenIn(unittest.TestCase):
                 with self.subTest(number=number, off=off_m):
                     try:
                         found = take_in(self.job, "f", post.id, max(0.5, post.station_m + off_m), frozenset())
-                    except InputError:
+                    except InvalidInputError:
                         continue
                     marks = plan_structure(with_spec(self.job, "f", found.spec), "f").marks
                     self.assertEqual(len({mark.id for mark in marks}), len(marks))
 
     def test_a_deck_s_beam_where_it_stands(self) -> None:
-        spec = read_deck(Ask(text="16x12 up3", id="d", bare="ft", school="us"))
+        spec = read_deck(NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us"))
         job = Job(name="x", structures=(Structure(name="Deck", spec=spec),))
         plan = plan_structure(job, "d")
         beam = next(handle for handle in plan.handles if handle.holds)
@@ -93,7 +93,7 @@ class TakenIn(unittest.TestCase):
         self.assertIn(found.verdict, STATES)
 
     def test_what_cannot_be_taken_in_is_refused(self) -> None:
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             take_in(self.job, "f", self.post.id, -1.0, frozenset())
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             take_in(self.job, "nobody", self.post.id, 1.0, frozenset())

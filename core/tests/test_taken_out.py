@@ -4,14 +4,14 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.structures.deck.actions import add_rock, add_stair
 from steady.structures.deck.kind import read as read_deck
-from steady.structures.fence.spec.fence import Lock, NoDig, Opening
+from steady.structures.fence.spec.fence import GateOpening, Lock, NoDig
 from steady.structures.registry import kind_of
 from steady.structures.remove_item import ACT
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.units.units import FT
 
 from tests.make import fence
@@ -33,8 +33,8 @@ class TakenOut(unittest.TestCase):
         spec = fence(
             60,
             openings=(
-                Opening(id="g1", at_m=10 * FT, clear_m=4 * FT),
-                Opening(id="g2", at_m=30 * FT, clear_m=4 * FT),
+                GateOpening(id="g1", at_m=10 * FT, clear_m=4 * FT),
+                GateOpening(id="g2", at_m=30 * FT, clear_m=4 * FT),
             ),
             zones=(NoDig(id="z", at_m=45 * FT, half_width_m=0.3),),
             locks=(Lock(id="l", at_m=22 * FT),),
@@ -49,7 +49,7 @@ class TakenOut(unittest.TestCase):
                     self.assertNotIn(thing, drawn(less))
 
     def test_a_deck_s_stair_and_rock(self) -> None:
-        bare = read_deck(Ask(text="16x12 up3", id="d", bare="ft", school="us"))
+        bare = read_deck(NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us"))
         spec = add_rock(add_stair(bare))
         for thing in ("d/stair/stair-1", "d/spot/spot-1"):
             self.assertIn(thing, drawn(spec))
@@ -59,5 +59,5 @@ class TakenOut(unittest.TestCase):
 
     def test_what_follows_the_rest_says_so(self) -> None:
         for thing in ("f/post/start", "f/bay/start", "other/gate/g", ""):
-            with self.assertRaisesRegex(InputError, "stands where the rest puts it"):
+            with self.assertRaisesRegex(InvalidInputError, "stands where the rest puts it"):
                 taken(fence(40), thing)

@@ -9,23 +9,23 @@ from pathlib import Path
 
 import steady
 from django.test import tag
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.roles import role
 from steady.design_codes.registry import rulebook
 from steady.drawing.views import views
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.field_records.asbuilt import compare, target_of
 from steady.ground.site import Site
 from steady.jobs.design_sheet import sheet
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.drag_move import moved
-from steady.jobs.estimate import Quote, hours, quote
+from steady.jobs.estimate import EstimateRates, hours, quote
 from steady.plan.model import Plan
 from steady.plan.results import state
-from steady.structures.fence.spec.fence import Opening
+from steady.structures.fence.spec.fence import GateOpening
 from steady.structures.form_schema import asked, hint_of
 from steady.structures.registry import KINDS, kind_called, plan, register
-from steady.structures.structure_type import Ask, Case
+from steady.structures.structure_type import DesignInput, NewStructureRequest
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.units.show import Tape
 from steady.units.units import FT, IN
@@ -35,7 +35,7 @@ from tests.toy.saw_horse import LEAN, SAW_HORSE
 
 
 def toy_job() -> Job:
-    spec = SAW_HORSE.read(Ask(text="4x2'6", id="horse", bare="ft", school="us"))
+    spec = SAW_HORSE.read(NewStructureRequest(text="4x2'6", id="horse", bare="ft", school="us"))
     return Job(name="Toy", structures=(Structure(name="Horse", spec=spec),))
 
 
@@ -63,13 +63,13 @@ class ToyKindTest(unittest.TestCase):
         self.assertEqual({name: row.count for name, row in rows.items()}, {"beam": 1, "brace": 4, "rail": 2})
         self.assertAlmostEqual(rows["brace"].length_m, (30 * IN - 3.5 * IN) / math.cos(LEAN), 9)
         self.assertAlmostEqual(rows["beam"].length_m, 4 * FT, 9)
-        item_cuts = cuts(self.plan, YardChoices())
-        bought = bill(self.plan, YardChoices(), item_cuts)
+        item_cuts = cuts(self.plan, PurchasingSettings())
+        bought = bill(self.plan, PurchasingSettings(), item_cuts)
         self.assertTrue(bought.complete)
         self.assertGreater(bought.total, 0)
         # A beam takes two rails' minutes, every other piece one.
-        self.assertAlmostEqual(hours(self.plan, Quote(setup_min=0)), (2 + 4 + 2) * 8 / 60, 9)
-        self.assertGreater(quote(self.plan, bought, Quote(), Tape()).high, bought.total)
+        self.assertAlmostEqual(hours(self.plan, EstimateRates(setup_min=0)), (2 + 4 + 2) * 8 / 60, 9)
+        self.assertGreater(quote(self.plan, bought, EstimateRates(), Tape()).high, bought.total)
 
     def test_nothing_unknown_passes(self) -> None:
         self.assertEqual(state(self.plan), "not_checked")
@@ -84,38 +84,38 @@ class ToyKindTest(unittest.TestCase):
         self.assertAlmostEqual(SAW_HORSE.hold(self.job.structures[0].spec, target.about, 1.3).long_m, 1.3, 9)
 
     def test_its_sheet_is_worded(self) -> None:
-        found = sheet(self.plan, Tape(), YardChoices(), "horse/bearer")
+        found = sheet(self.plan, Tape(), PurchasingSettings(), "horse/bearer")
         self.assertEqual((found.called, [row.name for row in found.members]), ("saw-horse", ["Bearer", "Legs"]))
         self.assertIn("beams", {item.says for item in found.layers})
 
     def test_a_bad_line_is_refused_in_words(self) -> None:
         for text in ("4", "4xtall", "40x2"):
-            with self.assertRaises(InputError):
-                SAW_HORSE.read(Ask(text=text, id="h", bare="ft", school="us"))
+            with self.assertRaises(InvalidInputError):
+                SAW_HORSE.read(NewStructureRequest(text=text, id="h", bare="ft", school="us"))
 
     def test_no_two_kinds_share_a_word(self) -> None:
         with self.assertRaises(ValueError):
             register(SAW_HORSE)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             kind_called("gazebo")
 
 
 class EveryKindTest(unittest.TestCase):
     """The contract that every kind in the registry keeps."""
 
-    def each(self) -> list[tuple[str, Case]]:
+    def each(self) -> list[tuple[str, DesignInput]]:
         found = []
         for kind in KINDS:
             for school in ("us", "ca", "nz", "uk"):
                 metric = rulebook(school).metric
                 line = kind.line.metric if metric else kind.line.imperial
-                spec = kind.read(Ask(text=line, id="x", bare="m" if metric else "ft", school=school))
+                spec = kind.read(NewStructureRequest(text=line, id="x", bare="m" if metric else "ft", school=school))
                 tape = Tape("metric", 0.001) if metric else Tape()
                 site = Site(soil=rulebook(school).soils()[0].name, wind_pressure_pa=400.0 if school == "ca" else 0.0)
                 found.append(
                     (
                         f"{kind.key} {school}",
-                        Case(spec=spec, site=site, book=rulebook(school), yard=YardChoices(), tape=tape),
+                        DesignInput(spec=spec, site=site, book=rulebook(school), yard=PurchasingSettings(), tape=tape),
                     )
                 )
         return found
@@ -136,7 +136,7 @@ class EveryKindTest(unittest.TestCase):
                         self.assertIn(role(part.role).look, looks)
                 self.assertGreater(len([one for one in lying if one in shown]), 0.5 * len(lying))
                 self.assertEqual({row.role for row in pieces(made)}, {p.role for p in made.parts if p.length_m > 0})
-                self.assertGreater(hours(made, Quote()), 0)
+                self.assertGreater(hours(made, EstimateRates()), 0)
                 marks = {mark.id for mark in made.marks}
                 for bay in made.bays:
                     self.assertTrue({bay.start, bay.end} <= marks)
@@ -152,9 +152,9 @@ class EveryKindTest(unittest.TestCase):
 
     def test_every_leaf_s_latch_edge_says_which(self) -> None:
         openings = (
-            Opening(id="a", at_m=10 * FT, clear_m=1.1),
-            Opening(id="c", at_m=20 * FT, clear_m=1.1),
-            Opening(id="b", what="double gate", at_m=36 * FT, clear_m=3.2, leaves_m=(1.6, 1.6)),
+            GateOpening(id="a", at_m=10 * FT, clear_m=1.1),
+            GateOpening(id="c", at_m=20 * FT, clear_m=1.1),
+            GateOpening(id="b", what="double gate", at_m=36 * FT, clear_m=3.2, leaves_m=(1.6, 1.6)),
         )
         made = planned(fence(60, openings=openings))
         edges = [target.of for target in made.targets if target.what == "latch edge"]
@@ -176,7 +176,7 @@ class EveryKindTest(unittest.TestCase):
                         self.assertEqual(kind.let_go(held, handle.id), case.spec)
             bad = replace(plan(case).handles[0], field="nothing/9") if plan(case).handles else None
             if bad is not None:
-                with self.assertRaises(InputError):
+                with self.assertRaises(InvalidInputError):
                     kind.move(case.spec, bad, 1.0)
 
     def test_forms_name_fields_that_are_there_and_have_limits(self) -> None:

@@ -5,7 +5,7 @@ from typing import get_args
 from unittest import mock
 
 from steady.design_codes import registry
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.starting_designs import start
@@ -52,7 +52,7 @@ class FifthSchoolTest(unittest.TestCase):
         self.assertEqual(len(wind), 1)
 
     def test_a_school_without_habits_says_so(self) -> None:
-        with self.assertRaises(OutsideScope) as refused:
+        with self.assertRaises(OutOfScopeError) as refused:
             start(self.job, "f", "usual here")
         self.assertIn("habit", str(refused.exception))
 

@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 from steady.units.units import FT, IN
@@ -102,6 +102,6 @@ class TurnedTest(unittest.TestCase):
         for degrees in (5.0, 120.0, -150.0):
             try:
                 planned(bent(degrees, bend_posts="square"), site(grounds=()))
-            except InputError:
+            except InvalidInputError:
                 continue
             planned(bent(degrees), site(grounds=()))

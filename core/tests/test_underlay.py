@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 
 import numpy as np
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.underlay import Underlay, by_length, by_places, corners, first_laid
 from steady.jobs.document import Job
 from steady.jobs.site_underlay import PictureAsk, ScaleAsk, lay_under, scale_under
@@ -65,11 +65,11 @@ class ByTwoPoints(unittest.TestCase):
             ((a, pixel(UNDER, 900, 300)), ((1, 1), (1, 1)), "places"),
             ((a, pixel(UNDER, 321, 300)), ((0, 0), (2000, 0)), "places"),
         ):
-            with self.subTest(says), self.assertRaises(InputError) as refused:
+            with self.subTest(says), self.assertRaises(InvalidInputError) as refused:
                 by_places(UNDER, points, places)
             self.assertIn(says, refused.exception.field)
         for length in (0.0, 5e4):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 by_length(UNDER, a, pixel(UNDER, 900, 300), length)
 
 
@@ -85,7 +85,7 @@ class OnAJob(unittest.TestCase):
 
     def test_through_the_job(self) -> None:
         job = Job(name="Bare ground")
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             scale_under(job, ScaleAsk(points=((0, 0), (1, 0)), length_m=2))
         laid = lay_under(job, PictureAsk(picture="p", wide_px=1000, high_px=500))
         job = replace(job, site=replace(job.site, under=laid))

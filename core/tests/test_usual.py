@@ -3,17 +3,17 @@
 import unittest
 from dataclasses import replace
 
-from steady.catalog.purchasing import OnRack, OwnPrice, YardChoices
+from steady.catalog.purchasing import OwnPrice, PurchasingSettings, StockOnHand
 from steady.design_codes.registry import rulebook
 from steady.jobs.crew_defaults import FORM, READS, CrewUsual, begin, usual_of
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.estimate import Quote
+from steady.jobs.estimate import EstimateRates
 from steady.jobs.localize import under_school
-from steady.jobs.quote_terms import OfferOption, OfferTerms
+from steady.jobs.quote_terms import OfferOption, QuoteTerms
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.form_schema import asked
 from steady.structures.registry import KINDS, kind_called, kind_of
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 
 SCHOOLS = ("us", "ca", "nz", "uk")
 
@@ -26,7 +26,8 @@ class EveryJob(unittest.TestCase):
             with self.subTest(school):
                 metric = rulebook(school).metric
                 marks = "1 mm" if metric else "1/8 in"
-                usual = CrewUsual(school=school, marks=marks, quote=Quote(crew_count=3, day_h=9.0), saturdays=True)  # type: ignore[arg-type]
+                rates = EstimateRates(crew_count=3, day_h=9.0)
+                usual = CrewUsual(school=school, marks=marks, quote=rates, saturdays=True)  # type: ignore[arg-type]
                 job = begin(usual, "New")
                 self.assertEqual((job.school, job.reading, job.quote.crew_count), (school, READS[marks], 3))  # type: ignore[index]
                 self.assertEqual(job.calendar.weekdays_off, (6,))
@@ -40,10 +41,10 @@ class EveryJob(unittest.TestCase):
     def test_what_belongs_to_one_job_stays_with_it(self) -> None:
         job = Job(
             name="x",
-            quote=Quote(old_fence_m=30.0, stumps_count=2, hour_low=55.0),
-            offer=OfferTerms(options=(OfferOption(name="A"),), markup_ratio=0.2),
-            yard=YardChoices(
-                rack=(OnRack(item="rail 2x4 pine", length_m=3.0),),
+            quote=EstimateRates(old_fence_m=30.0, stumps_count=2, hour_low=55.0),
+            offer=QuoteTerms(options=(OfferOption(name="A"),), markup_ratio=0.2),
+            yard=PurchasingSettings(
+                rack=(StockOnHand(item="rail 2x4 pine", length_m=3.0),),
                 prices=(OwnPrice(item="x", price=1.0),),
                 kerf_m=0.002,
             ),
@@ -56,7 +57,7 @@ class EveryJob(unittest.TestCase):
 
     def test_a_bag_that_no_yard_sells_gives_way(self) -> None:
         """Found by feeding the API from its own schema: it took the page down."""
-        job = Job(name="x", yard=YardChoices(bag="no such bag"))
+        job = Job(name="x", yard=PurchasingSettings(bag="no such bag"))
         self.assertIn("kg", under_school(job, "uk").yard.bag)
 
     def test_another_school_keeps_what_it_knows(self) -> None:
@@ -86,6 +87,8 @@ class EveryKind(unittest.TestCase):
     def test_a_deck_starts_as_the_crew_builds_it(self) -> None:
         kind = kind_called("deck")
         choices = {"joist": "joist 2x10 pine", "spacing_m": 0.3048, "attach": "free"}
-        made = kind.read(Ask(text="16x12 up3", id="d", bare="ft", school="us", preset="", choices=choices))
+        made = kind.read(
+            NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us", preset="", choices=choices)
+        )
         self.assertEqual((made.joist, made.spacing_m), ("joist 2x10 pine", 0.3048))
         self.assertEqual(made.attach, "ledger")  # that deck's own, whatever the last one was

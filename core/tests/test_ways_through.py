@@ -3,11 +3,11 @@
 import unittest
 from dataclasses import replace
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.drawing.views import views
-from steady.jobs.estimate import Quote, hours, quote
+from steady.jobs.estimate import EstimateRates, hours, quote
 from steady.plan.model import Plan
-from steady.structures.fence.spec.fence import Infill, NoDig, Opening
+from steady.structures.fence.spec.fence import GateOpening, Infill, NoDig
 from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape
 from steady.units.units import FT, IN
@@ -15,10 +15,10 @@ from steady.units.units import FT, IN
 from tests.make import fence, planned, site
 from tests.test_corners import boxes
 
-DOOR = Opening(id="door", what="doorway", at_m=10 * FT, clear_m=3 * FT, hung=False)
+DOOR = GateOpening(id="door", what="doorway", at_m=10 * FT, clear_m=3 * FT, hung=False)
 
 
-def through(opening: Opening = DOOR) -> Plan:
+def through(opening: GateOpening = DOOR) -> Plan:
     return planned(fence(30, openings=(opening,), infill=Infill(style="butted")), site(grounds=()))
 
 
@@ -36,7 +36,7 @@ class WayThroughTest(unittest.TestCase):
         self.assertTrue([part for part in gated.parts if "hinge" in part.item])
         self.assertFalse([check for check in plan.checks if "/gate/" in check.about])
         self.assertEqual(len(plan.footings), len(gated.footings))
-        self.assertLess(hours(plan, Quote()), hours(gated, Quote()))
+        self.assertLess(hours(plan, EstimateRates()), hours(gated, EstimateRates()))
 
     def test_it_is_drawn_without_a_leaf_or_swing(self) -> None:
         layers = {shape.layer for view in views(through(), Tape()) for shape in view.shapes}
@@ -52,8 +52,8 @@ class WayThroughTest(unittest.TestCase):
 class CrewsUnitsTest(unittest.TestCase):
     def test_spoil_and_an_old_fence_are_told_in_yards_and_feet_at_the_same_price(self) -> None:
         plan = through()
-        bought = bill(plan, YardChoices(), cuts(plan, YardChoices()))
-        terms = Quote(spoil_price_per_m3=40.0, old_fence_m=30.48, old_fence_price_per_m=10.0)
+        bought = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings()))
+        terms = EstimateRates(spoil_price_per_m3=40.0, old_fence_m=30.48, old_fence_price_per_m=10.0)
         feet, metric = (quote(plan, bought, terms, Tape(system)) for system in ("imperial", "metric"))
         self.assertAlmostEqual(feet.low, metric.low)
         said = {line.says: line.note for line in feet.lines}

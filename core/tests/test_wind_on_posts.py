@@ -6,10 +6,10 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
-from steady.plan.model import Asks, Plan
+from steady.plan.model import CheckOrigin, Plan
 from steady.plan.results import gaps, state
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LiftOut, Straight
@@ -114,7 +114,7 @@ class LegTest(unittest.TestCase):
                             wind_pressure_pa=pressure,
                         ),
                         rulebook(key),
-                        YardChoices(),
+                        PurchasingSettings(),
                         Tape("metric", 0.001),
                     ),
                 )
@@ -177,14 +177,16 @@ class LeftOutTest(unittest.TestCase):
         # A person on the rails of a fence is nobody's clause: 1,400 N on a light picket fence is said, and counted apart.
         light = legs(24, height_m=3 * FT, bay_max_m=5 * FT, infill=Infill(style="even gaps", gap_most_m=2.5 * IN))
         made = planned(replace(light, lean_n=1400.0), level(wind_speed_m_per_s=60 * MPH))
-        missed = [c for c in made.checks if c.asks is Asks.ADVICE and c.use > 1]
+        missed = [c for c in made.checks if c.asks is CheckOrigin.ADVICE and c.use > 1]
         self.assertTrue(missed)
         self.assertNotEqual(state(made), "fail")
 
     def test_beside_a_drop_the_code_asks(self) -> None:
         light = legs(24, height_m=3.5 * FT)
         made = planned(replace(light, guards_drop=True), level())
-        self.assertTrue([c for c in made.checks if (c.asks is Asks.CODE and "person" in c.case) or "guard" in c.case])
+        self.assertTrue(
+            [c for c in made.checks if (c.asks is CheckOrigin.CODE and "person" in c.case) or "guard" in c.case]
+        )
 
 
 class ContractTest(unittest.TestCase):
@@ -195,9 +197,9 @@ class ContractTest(unittest.TestCase):
         for _ in range(40):
             spec, where = random_fence(rng)
             try:
-                made = plan_fence(case(spec, where, rulebook("us"), YardChoices(), Tape()))
+                made = plan_fence(case(spec, where, rulebook("us"), PurchasingSettings(), Tape()))
             except Exception as error:
-                self.assertEqual(type(error).__name__, "InputError")
+                self.assertEqual(type(error).__name__, "InvalidInputError")
                 continue
             for check in made.checks:
                 self.assertTrue(check.demand.value > 0 or not check.demanded, (check.key, check.case))

@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import Any
 
 from steady.catalog.items import usual
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import Wood
 from steady.ground.site import Site
@@ -29,7 +29,7 @@ def at(school: str, length_m: float, where: dict[str, float], **changes: Any) ->
     line = FenceSpec(id="f", straights=(Straight(id="a", length_m=length_m),))
     spec = replace(at_home(line, school), **changes)
     ground = {"soil": start.soil, "exposure": start.exposure, **where}
-    return plan(spec, Site(**ground), rulebook(school), YardChoices(bag=start.bag), Tape("metric", 0.001))  # type: ignore[arg-type]
+    return plan(spec, Site(**ground), rulebook(school), PurchasingSettings(bag=start.bag), Tape("metric", 0.001))  # type: ignore[arg-type]
 
 
 def worst(made: Plan, name: str) -> Check:

@@ -9,7 +9,7 @@ from typing import Any
 
 from django.test import tag
 from steady.plan.calculation_steps import distinct
-from steady.plan.model import Check, Step
+from steady.plan.model import CalculationStep, Check
 
 from tests.ordinary import ordinary_plans
 from tests.randoms import SCHOOLS, deck, fence, planned, platform
@@ -43,11 +43,11 @@ def workings() -> Iterator[tuple[str, Check]]:
                 yield school, check
 
 
-def shown(check: Check) -> tuple[Step, ...]:
+def shown(check: Check) -> tuple[CalculationStep, ...]:
     return distinct((*check.working, check.demand, check.limit))
 
 
-def value_of(step: Step) -> float:
+def value_of(step: CalculationStep) -> float:
     names = {name.replace("'", "_prime"): value for name, value, _ in step.inputs}
     return float(eval(step.formula.replace("'", "_prime"), SPACE, names))
 
@@ -116,9 +116,11 @@ class WorkingsTest(unittest.TestCase):
 
 
 class DistinctTest(unittest.TestCase):
-    def step(self, symbol: str, value: float, formula: str = "", **inputs: float) -> Step:
+    def step(self, symbol: str, value: float, formula: str = "", **inputs: float) -> CalculationStep:
         given = tuple((name, number, "m") for name, number in inputs.items())
-        return Step(symbol=symbol, value=value, unit="m", formula=formula, inputs=given, source="geometry", says="")
+        return CalculationStep(
+            symbol=symbol, value=value, unit="m", formula=formula, inputs=given, source="geometry", says=""
+        )
 
     def test_a_second_meaning_is_numbered_and_its_formula_follows(self) -> None:
         one, two = distinct((self.step("a", 2.0, "x * 2", x=1.0), self.step("b", 6.0, "x * 2", x=3.0)))

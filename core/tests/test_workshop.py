@@ -7,7 +7,7 @@ import unittest
 from dataclasses import replace
 
 from django.test import tag
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.hole import RoundHole, layers, volumes
 from steady.footings.neat import Hole, neat, overdig
 from steady.ground.profile import Profile
@@ -24,12 +24,12 @@ from steady.layout.infill import (
 from steady.layout.panels import PanelFit, panel_bays
 from steady.layout.plies import beam_plies
 from steady.layout.slopes import BoardRow, PanelGaps, boards_to_line, stepped_bays
-from steady.layout.topline import Band, fewest_pieces
+from steady.layout.topline import HeightBand, fewest_pieces
 from steady.layout.visibility import slats_hide, view_between
 from steady.layout.zones import Keeps, line_zone, posts_along, spot_zone
 from steady.plan.model import Footing
 from steady.schedule.curing import by_arrhenius_s, by_maturity_s
-from steady.schedule.sequence import Step, job_length, one_crew_hours
+from steady.schedule.sequence import SequenceTask, job_length, one_crew_hours
 from steady.takeoff.nesting import nested_length_m
 from steady.units.units import IN
 
@@ -71,7 +71,7 @@ class InfillTest(unittest.TestCase):
             height, slat, wish = rng.uniform(0.6, 2.4), rng.uniform(0.04, 0.15), rng.uniform(0.005, 0.03)
             fits = [n for n in range(2, 80) if 0.003 <= (height - n * slat) / (n - 1) <= 0.04]
             if not fits:
-                with self.assertRaises(OutsideScope):
+                with self.assertRaises(OutOfScopeError):
                     slat_screen(height, slat, (0.003, 0.04), wish_m=wish)
                 continue
             found = slat_screen(height, slat, (0.003, 0.04), wish_m=wish, round_to_m=0.001)
@@ -110,11 +110,11 @@ class InfillTest(unittest.TestCase):
                 self.assertAlmostEqual(min(seen), math.degrees(found[0]), delta=0.7)
                 self.assertLessEqual(max(seen), math.degrees(found[1]) + 0.7)
         self.assertTrue(slats_hide(0.14, 0.1, math.pi / 2))
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             slats_hide(0.14, 0.1, 2.0)
 
     def test_a_gate_wider_than_a_panel_is_refused(self) -> None:
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             stock_panels(30.0, StockPanel(panel_m=4.8, posts_per_panel=3, mesh_m=0.2), gate_m=5.0, clearance_m=0.05)
 
 
@@ -173,7 +173,7 @@ class ZoneTest(unittest.TestCase):
         found = posts_along([(0, 0), (6, 0)], Keeps(spots=[(6.0, 0.0, 0.4)]), bay_max_m=2, bay_min_m=0.6, post_m=0.09)
         self.assertEqual(len(found.problems), 1)
         self.assertEqual(found.stations_m[-1], 6)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             posts_along([(0, 0), (4, 0), (4, 4)], Keeps(gates=[(4.0, 1.0)]), bay_max_m=2, bay_min_m=0.6, post_m=0.09)
         self.assertIsNone(spot_zone(3, 0.5, 0.5))
 
@@ -191,7 +191,7 @@ class SlopeTest(unittest.TestCase):
         for _ in range(25):
             posts = [0.0, 2.0, 4.0, 6.0, 8.0]
             ground = Profile([(2.0 * k, rng.uniform(-0.25, 0.25)) for k in range(5)])
-            found = fewest_pieces(ground, posts, Band(least_m=1.7, most_m=1.95, wish_m=1.8, step_m=0.05))
+            found = fewest_pieces(ground, posts, HeightBand(least_m=1.7, most_m=1.95, wish_m=1.8, step_m=0.05))
             least = self._brute(ground, posts)
             self.assertEqual(None if found is None else len(found) - 1, least)
 
@@ -217,8 +217,10 @@ class SlopeTest(unittest.TestCase):
     @tag("slow")
     def test_too_much_to_try_is_refused_not_endless(self) -> None:
         posts = [float(k) for k in range(400)]
-        with self.assertRaises(OutsideScope):
-            fewest_pieces(Profile([(0, 0), (400, 0)]), posts, Band(least_m=1.0, most_m=3.0, wish_m=1.8, step_m=0.01))
+        with self.assertRaises(OutOfScopeError):
+            fewest_pieces(
+                Profile([(0, 0), (400, 0)]), posts, HeightBand(least_m=1.0, most_m=3.0, wish_m=1.8, step_m=0.01)
+            )
 
     def test_scribed_boards_reach_the_lowest_soil(self) -> None:
         ground, top = Profile([(0, 0), (2, 0.2)]), Profile([(0, 2.0), (2, 2.0)])
@@ -268,7 +270,7 @@ class HoleTest(unittest.TestCase):
             ({"post_width_m": 0.25}, "post_width"),
             ({"post_width_m": 0.1, "post_in_concrete_m": 2.0}, "post_in_concrete"),
         ):
-            with self.subTest(field), self.assertRaises(InputError) as caught:
+            with self.subTest(field), self.assertRaises(InvalidInputError) as caught:
                 neat(Hole(**({"width_m": 0.3, "depth_m": 0.9} | changes)))  # type: ignore[arg-type]
             self.assertEqual(caught.exception.field, field)
 
@@ -299,7 +301,7 @@ class CutTest(unittest.TestCase):
             if found is not None:
                 self.assertAlmostEqual(found.bought_m, min(pairs))
                 self.assertFalse(set(found.joints_m[0]) & set(found.joints_m[1]))
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             beam_plies([float(k) for k in range(20)], 2, [2.4])
 
 
@@ -310,20 +312,20 @@ class TimeTest(unittest.TestCase):
             steps = []
             for k in range(8):
                 after = tuple((f"t{j}", rng.choice((0.0, 24.0))) for j in range(k) if rng.random() < 0.3)
-                steps.append(Step(f"t{k}", rng.uniform(1, 6), after))
+                steps.append(SequenceTask(f"t{k}", rng.uniform(1, 6), after))
             least, chain = job_length(steps)
             crew = one_crew_hours(steps)
             self.assertGreaterEqual(crew + 1e-9, max(least, sum(step.hours for step in steps)))
             self.assertTrue(chain)
-        with self.assertRaises(InputError):
-            job_length([Step("a", 1, (("b", 0),)), Step("b", 1, (("a", 0),))])
+        with self.assertRaises(InvalidInputError):
+            job_length([SequenceTask("a", 1, (("b", 0),)), SequenceTask("b", 1, (("a", 0),))])
 
     def test_the_two_ways_agree_at_the_reference_and_part_in_the_cold(self) -> None:
         self.assertAlmostEqual(by_maturity_s(24, 20), 24)
         self.assertAlmostEqual(by_arrhenius_s(24, 20), 24)
         self.assertAlmostEqual(by_arrhenius_s(24, 5), 60, delta=0.5)  # as the rules' own example
         self.assertAlmostEqual(by_maturity_s(24, 5, datum_c=-10), 48)
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             by_maturity_s(24, 0)
 
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
 from steady.structures.registry import kind_called
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 
 KINDS = ("fence", "deck", "pergola", "lean-to", "pavilion")
 SCHOOLS = ("us", "ca", "uk", "nz")
@@ -67,6 +67,6 @@ def ordinary(kind: str, school: str, count: int) -> Iterator[Job]:
     for _ in range(count):
         site = place(school, rng)
         spec = kind_called(kind).read(
-            Ask(text=line(kind, metric, rng), id="s", bare="m" if metric else "ft", school=school)
+            NewStructureRequest(text=line(kind, metric, rng), id="s", bare="m" if metric else "ft", school=school)
         )
         yield Job(name="x", school=school, site=site, structures=(Structure(name="S", spec=spec),))  # type: ignore[arg-type]

@@ -7,12 +7,12 @@ from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.crew_defaults import CrewUsual, begin
 from steady.jobs.document import Job, Structure
 from steady.jobs.starting_designs import start
 from steady.structures.registry import kind_called
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 
 from trellis_server.services import documents
 from trellis_server.services.refusals import ManyErrors
@@ -35,7 +35,9 @@ def rows_of(path: Path) -> Iterator[dict[str, str]]:
         reader = csv.DictReader(file)
         missing = [name for name in COLUMNS[:4] if name not in (reader.fieldnames or ())]
         if missing:
-            raise InputError("lines", f"Column {', '.join(missing)} is missing; columns are {', '.join(COLUMNS)}")
+            raise InvalidInputError(
+                "lines", f"Column {', '.join(missing)} is missing; columns are {', '.join(COLUMNS)}"
+            )
         for row in reader:
             yield {name: (row.get(name) or "").strip() for name in COLUMNS}
 
@@ -50,7 +52,7 @@ def planned(row: Mapping[str, str]) -> tuple[Job, str]:
     if not row["start"]:
         return job, ""
     if row["start"] not in STARTS:
-        raise InputError("start", f"Choose one of {', '.join(STARTS)}")
+        raise InvalidInputError("start", f"Choose one of {', '.join(STARTS)}")
     which = STARTS[row["start"]]
     if which == "usual here" and kind_called(row["kind"]).starts is None:
         which = "as it is"
@@ -64,10 +66,12 @@ def planned(row: Mapping[str, str]) -> tuple[Job, str]:
 def _typed(row: Mapping[str, str]) -> Job:
     kind = kind_called(row["kind"])
     if row["code"] not in MARKS:
-        raise InputError("code", f"Choose one of {', '.join(MARKS)}")
+        raise InvalidInputError("code", f"Choose one of {', '.join(MARKS)}")
     metric = row["code"] in ("uk", "nz")
     job = begin(CrewUsual(school=row["code"], marks=MARKS[row["code"]]), row["id"])  # type: ignore[arg-type]  # checked above
-    spec = kind.read(Ask(text=row["line"], id=row["id"], bare="m" if metric else "ft", school=row["code"]))
+    spec = kind.read(
+        NewStructureRequest(text=row["line"], id=row["id"], bare="m" if metric else "ft", school=row["code"])
+    )
     laid, site = _object(row, "set"), _object(row, "site")
     over = documents.migrated(
         {
@@ -101,9 +105,9 @@ def _object(row: Mapping[str, str], column: str) -> dict[str, Any]:
     try:
         found = json.loads(row[column])
     except json.JSONDecodeError as error:
-        raise InputError(column, f"This is no JSON: {error}") from None
+        raise InvalidInputError(column, f"This is no JSON: {error}") from None
     if not isinstance(found, dict):
-        raise InputError(column, "Give an object of fields")
+        raise InvalidInputError(column, "Give an object of fields")
     return found
 
 
@@ -114,7 +118,7 @@ def _over(under: Any, fields: Any) -> Any:
     return {**under, **{name: _over(under.get(name), value) for name, value in fields.items()}}
 
 
-def refusal(error: InputError) -> str:
+def refusal(error: InvalidInputError) -> str:
     """What is wrong with a row, with its field."""
     if isinstance(error, ManyErrors):
         return "; ".join(f"{one['field']}: {one['message']}" for one in error.problems)

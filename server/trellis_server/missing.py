@@ -1,5 +1,5 @@
 """What is not there, or not for whoever asks."""
 
 
-class Missing(Exception):
+class NotFoundError(Exception):
     """There is no such thing, or it is not this crew's: the two are not told apart."""

@@ -8,7 +8,7 @@ import resource
 import sys
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 from trellis_server.services.opening import MOST_BYTES, MOST_S, REFUSED
 
@@ -21,7 +21,7 @@ def main(what: str) -> int:
     body = sys.stdin.buffer.read()
     try:
         found = _picture(body) if what == "picture" else _workbook(body)
-    except InputError as error:
+    except InvalidInputError as error:
         found, code = {"field": error.field, "message": error.message}, REFUSED
     else:
         code = 0

@@ -15,7 +15,7 @@ import django
 django.setup()
 
 from pydantic_core import to_json
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.footings.hole import volumes
 from steady.jobs.design_sheet import sheet
 from steady.jobs.document import Job, case_of, kind_in, plan_structure
@@ -45,7 +45,7 @@ def main(words: list[str]) -> int:
     except (OSError, UnicodeDecodeError, json.JSONDecodeError) as error:
         print(f"trellis plan: {words[0]} cannot be read: {error}", file=sys.stderr)
         return 1
-    except InputError as error:
+    except InvalidInputError as error:
         print(f"trellis plan: {error.field}: {error.message}", file=sys.stderr)
         return 1
     try:
@@ -54,7 +54,7 @@ def main(words: list[str]) -> int:
                 print(to_json(plan_structure(job, name), indent=1).decode())
             else:
                 show(job, name)
-    except InputError as error:
+    except InvalidInputError as error:
         print(f"trellis plan: {error.field}: {error.message}", file=sys.stderr)
         return 1
     except BrokenPipeError:
@@ -76,7 +76,7 @@ def brief(files: list[str], told: Callable[[Path], Iterator[dict[str, object]]])
         except (OSError, UnicodeDecodeError, json.JSONDecodeError, csv.Error) as error:
             print(f"trellis plan: {name} cannot be read: {error}", file=sys.stderr)
             code = 1
-        except InputError as error:
+        except InvalidInputError as error:
             print(f"trellis plan: {name}: {error.field}: {error.message}", file=sys.stderr)
             code = 1
     return code
@@ -96,7 +96,7 @@ def of_lines(path: Path) -> Iterator[dict[str, object]]:
             job, why = planned(row)
             found = brief_of(job, row["id"])
             yield {**found, "headline": f"{found['headline']}. {why}"} if why else found
-        except InputError as error:
+        except InvalidInputError as error:
             yield {"id": row["id"], "refused": refusal(error)}
 
 

@@ -1,7 +1,7 @@
 """Sums of beams: supported length, spans, overhangs, load combinations, boxes with plywood webs."""
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import (
     BASIS,
     FLOOR_INPUTS,
@@ -19,7 +19,7 @@ from steady.calculators.wood import (
 )
 from steady.design_codes.requests import BeamAsk
 from steady.design_codes.results import Combination, SpanFound
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.statics.beam import PointLoad, Solved, SpreadLoad, solve
 from steady.statics.sections import BoxBeam
 from steady.statics.simple_span import moment_n_m, shear_n
@@ -31,9 +31,9 @@ def _supported(given: Given) -> float:
     start, end = given.length("overhang_start", 0.0), given.length("overhang_end", 0.0)
     beam = given.count("beam")
     if not (all(span > 0 for span in spans) and start >= 0 and end >= 0):
-        raise InputError("joist_spans", "spans must be above 0, and overhangs 0 or more")
+        raise InvalidInputError("joist_spans", "spans must be above 0, and overhangs 0 or more")
     if not 1 <= beam <= len(spans) + 1:
-        raise InputError("beam", f"must be 1 to {len(spans) + 1}")
+        raise InvalidInputError("beam", f"must be 1 to {len(spans) + 1}")
     before = spans[beam - 2] / 2 if beam > 1 else start
     after = spans[beam - 1] / 2 if beam <= len(spans) else end
     return before + after
@@ -55,14 +55,14 @@ def _span(given: Given) -> SpanFound:
 def _above(given: Given, name: str) -> float | None:
     found = given.maybe(name, "length")
     if found is not None and not found > 0:
-        raise InputError(name, "must be above 0")
+        raise InvalidInputError(name, "must be above 0")
     return found
 
 
 def _share(given: Given) -> float:
     other = given.length("compare_with")
     if not other > 0:
-        raise InputError("compare_with", "must be above 0")
+        raise InvalidInputError("compare_with", "must be above 0")
     return _span(given).span_m / other
 
 
@@ -71,7 +71,9 @@ def _overhang(given: Given, even_w: float | None = None, over_w: float = 0.0) ->
     span_m, over_m = given.length("span"), given.length("overhang")
     other_m = given.length("overhang_2", 0.0)
     if not (span_m > 0 and over_m >= 0 and other_m >= 0):
-        raise InputError("span" if not span_m > 0 else "overhang", "spans must be above 0, and overhangs 0 or more")
+        raise InvalidInputError(
+            "span" if not span_m > 0 else "overhang", "spans must be above 0, and overhangs 0 or more"
+        )
     length_m, near_m = other_m + span_m + over_m, other_m + span_m
     w = _line_load(given) if even_w is None else even_w
     loads: list[PointLoad | SpreadLoad] = [SpreadLoad(from_m=0, to_m=length_m, start_n_per_m=w, end_n_per_m=w)]
@@ -86,7 +88,7 @@ def _stiffness(given: Given) -> float:
     if given.has("stiffness"):
         found = given.quantity("stiffness", "pressure") * given.quantity("second_moment", "inertia")
         if not found > 0:
-            raise InputError("stiffness", "must be above 0, and the second moment too")
+            raise InvalidInputError("stiffness", "must be above 0, and the second moment too")
         return found
     if given.has("school") and given.has("size"):
         wood = wood_of(given)
@@ -107,7 +109,7 @@ def _far_least(given: Given) -> float:
 
 def _tip(given: Given) -> float:
     if not (given.has("stiffness") or given.has("size")):
-        raise InputError("stiffness", "is needed, or school, species and size")
+        raise InvalidInputError("stiffness", "is needed, or school, species and size")
     solved = _overhang(given)
     return solved.deflection_m(solved.pieces[-1].to_m)
 
@@ -130,7 +132,7 @@ def _actions(given: Given) -> tuple[float, float, float, float]:
     live, snow, wind = (given.quantity(name, "pressure", 0.0) for name in ("live", "snow", "wind"))
     for name, value in (("dead", dead), ("live", live), ("snow", snow), ("wind", wind)):
         if not value >= 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")
     return dead, live, snow, wind
 
 
@@ -168,14 +170,14 @@ def _box_sag(given: Given) -> float:
 def _load(given: Given) -> float:
     found = given.quantity("load", "line load")
     if not found >= 0:
-        raise InputError("load", "must be 0 or more")
+        raise InvalidInputError("load", "must be 0 or more")
     return found
 
 
 def _box_span(given: Given) -> float:
     found = given.length("span")
     if not found > 0:
-        raise InputError("span", "must be above 0")
+        raise InvalidInputError("span", "must be above 0")
     return found
 
 
@@ -190,7 +192,7 @@ BOX = inputs(
 )
 
 SUMS = (
-    Sum(
+    Calculator(
         name="beam.supported_length",
         asks="How much joist does each beam carry?",
         inputs=(
@@ -203,7 +205,7 @@ SUMS = (
         source="practice: half of each neighbouring span and the overhang; joists broken over the beams",
         picture="supported",
     ),
-    Sum(
+    Calculator(
         name="beam.span",
         asks="How far apart may the posts stand under this beam?",
         inputs=(
@@ -231,7 +233,7 @@ SUMS = (
         source="irc: R507.5; nds; nbc: 9.23.4.2; o86; ec5; nzs-3603",
         picture="beam on posts",
     ),
-    Sum(
+    Calculator(
         name="beam.overhang",
         asks="Reactions, moments and tip drop of a stick running past its support?",
         inputs=(
@@ -255,7 +257,7 @@ SUMS = (
         source="statics",
         picture="overhang",
     ),
-    Sum(
+    Calculator(
         name="beam.load_combination",
         asks="What load do I design for, from dead, live, snow and wind?",
         inputs=(
@@ -274,7 +276,7 @@ SUMS = (
         ),
         source="asce-7-16: 2.4.1; nbc: Table 4.1.3.2.-A; ec0: 6.10; as-nzs-1170: 4.2",
     ),
-    Sum(
+    Calculator(
         name="beam.box_beam",
         asks="How stiff is a box or I beam with plywood webs, glued?",
         inputs=(
@@ -300,7 +302,7 @@ SUMS = (
         source="statics",
         picture="box",
     ),
-    Sum(
+    Calculator(
         name="beam.nailed_box",
         asks="How much of the glued stiffness is left when the box is only nailed?",
         inputs=(

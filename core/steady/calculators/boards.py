@@ -4,11 +4,11 @@ import math
 
 from steady.calculators.fields import needs, number, takes, text
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.panels import TEMPERATURES, heat_of
 from steady.calculators.wood import SCHOOL, school_of
-from steady.errors import InputError
-from steady.layout.board_fields import BoardField, Diagonal, FramedDeck, clips, diagonal, effective_span_m, field
+from steady.errors import InvalidInputError
+from steady.layout.board_fields import BoardField, DiagonalBoards, FramedDeck, clips, diagonal, effective_span_m, field
 from steady.layout.edges import Arc, arc_of, by_chord
 from steady.layout.low_decks import (
     LOW_SEATS,
@@ -69,14 +69,14 @@ def _allowed(given: Given) -> str:
 def _block_pa(given: Given) -> float:
     base = given.length("base")
     if not base > 0:
-        raise InputError("base", "must be above 0")
+        raise InvalidInputError("base", "must be above 0")
     return given.quantity("area_each", "area") * given.quantity("load", "pressure") / base**2
 
 
 def _block_use(given: Given) -> float:
     bearing = given.quantity("bearing", "pressure")
     if not bearing > 0:
-        raise InputError("bearing", "must be above 0")
+        raise InvalidInputError("bearing", "must be above 0")
     return _block_pa(given) / bearing
 
 
@@ -85,7 +85,7 @@ def _spacing_most(given: Given) -> float:
     return given.length("span_most") / span
 
 
-def _diagonal(given: Given) -> Diagonal:
+def _diagonal(given: Given) -> DiagonalBoards:
     return diagonal(*(given.length(name) for name in ("length", "width", "board", "gap")))
 
 
@@ -139,14 +139,14 @@ def _infill(given: Given) -> float:
 def _over_point(given: Given) -> float:
     point = given.quantity("point_load", "force") * given.length("height")
     if not point > 0:
-        raise InputError("point_load", "must be above 0")
+        raise InvalidInputError("point_load", "must be above 0")
     return _infill(given) / point
 
 
 def _climb(given: Given) -> str:
     fall = given.length("fall")
     if fall < 0:
-        raise InputError("fall", "must be 0 or more")
+        raise InvalidInputError("fall", "must be 0 or more")
     return "allowed" if fall <= CLIMB_FREE_M.get(school_of(given).key, -1.0) + 1e-9 else "not allowed"
 
 
@@ -170,7 +170,7 @@ def _tub(given: Given) -> Tub:
 def _doubled(given: Given) -> int:
     doubled = given.count("doubled", 1)
     if doubled < 1:
-        raise InputError("doubled", "must be 1 or more")
+        raise InvalidInputError("doubled", "must be 1 or more")
     return doubled
 
 
@@ -187,7 +187,7 @@ def _clip(given: Given) -> tuple[float, float]:
     along, across = given.length("along"), given.length("across")
     for name, amount in (("along", along), ("across", across)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     return along, across
 
 
@@ -196,7 +196,7 @@ def _steps(given: Given) -> tuple[int, float, float]:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="deck.low_stack",
         asks="Does a low deck's wood fit under its boards?",
         inputs=(
@@ -214,7 +214,7 @@ SUMS = (
         ),
         source="geometry: one on the other",
     ),
-    Sum(
+    Calculator(
         name="deck.sleepers",
         asks="How many sleepers, and what do they press on the gravel?",
         inputs=(
@@ -230,7 +230,7 @@ SUMS = (
         ),
         source="statics: the load on all sleepers",
     ),
-    Sum(
+    Calculator(
         name="deck.block",
         asks="May a deck lie on blocks, and what do they press on the ground?",
         inputs=(
@@ -250,7 +250,7 @@ SUMS = (
         ),
         source="irc: R507.3; practice in Canada",
     ),
-    Sum(
+    Calculator(
         name="boards.effective_span",
         asks="How far do boards at an angle span?",
         inputs=(
@@ -268,7 +268,7 @@ SUMS = (
         ),
         source="geometry: along the board",
     ),
-    Sum(
+    Calculator(
         name="boards.diagonal",
         asks="How many boards at 45 degrees, and how long?",
         inputs=needs("length", "width", "board", "gap", kind="length"),
@@ -280,7 +280,7 @@ SUMS = (
         ),
         source="geometry: rows clipped by a rectangle",
     ),
-    Sum(
+    Calculator(
         name="boards.field",
         asks="How do boards go inside a frame with breakers?",
         inputs=(
@@ -298,7 +298,7 @@ SUMS = (
         ),
         source="geometry: frame, field and breakers",
     ),
-    Sum(
+    Calculator(
         name="boards.movement",
         asks="What gap do boards need between their ends?",
         inputs=(
@@ -316,14 +316,14 @@ SUMS = (
         ),
         source="practice: a length, its coefficient and a change of temperature",
     ),
-    Sum(
+    Calculator(
         name="boards.clips",
         asks="How many hidden clips?",
         inputs=(*needs("rows", "joists", kind="count"), *takes("count", every="1")),
         outputs=(number("clips", lambda g: _clips(g)[0]), number("starters", lambda g: _clips(g)[1])),
         source="practice: one in each gap at each joist",
     ),
-    Sum(
+    Calculator(
         name="guard.cable",
         asks="What do cables do to their posts, and does a sphere pass between them?",
         inputs=(
@@ -345,7 +345,7 @@ SUMS = (
         ),
         source="statics: a cable pushed in its middle; the push our own",
     ),
-    Sum(
+    Calculator(
         name="guard.infill_wind",
         asks="What does wind on solid infill bring to a guard post?",
         inputs=(
@@ -359,14 +359,14 @@ SUMS = (
         ),
         source="statics: an even load on a cantilever",
     ),
-    Sum(
+    Calculator(
         name="guard.climb",
         asks="May a guard have footholds?",
         inputs=(SCHOOL, *needs("fall", kind="length")),
         outputs=(text("says", _climb),),
         source="practice: each school's rule, from memory, medium to high",
     ),
-    Sum(
+    Calculator(
         name="deck.tub",
         asks="What does a tub bring on the joists that an engineer will design?",
         inputs=(
@@ -388,7 +388,7 @@ SUMS = (
         ),
         source="statics: a patch on a simple span",
     ),
-    Sum(
+    Calculator(
         name="edge.arc",
         asks="How is an arc laid out in straight facets?",
         inputs=(
@@ -409,7 +409,7 @@ SUMS = (
         ),
         source="geometry: chords of an arc",
     ),
-    Sum(
+    Calculator(
         name="edge.clip",
         asks="How is a corner clipped?",
         inputs=needs("along", "across", kind="length"),
@@ -421,7 +421,7 @@ SUMS = (
         ),
         source="geometry: a triangle",
     ),
-    Sum(
+    Calculator(
         name="deck.level_steps",
         asks="How many box steps lie between two levels?",
         inputs=needs("drop", "riser_most", "going", kind="length"),

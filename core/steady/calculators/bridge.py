@@ -1,8 +1,8 @@
 """Sums of a footbridge: how far it gives, how it springs, and what a flood asks of its corners."""
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import InputError, above_zero
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import InvalidInputError, above_zero
 from steady.statics.bridge import Flood, first_frequency_hz, flood_corner_n, flood_n, sag_under_m
 
 STRINGERS = (
@@ -53,12 +53,12 @@ def _flood(given: Given) -> tuple[float, float]:
 def _corner(given: Given) -> float:
     corners = given.count("corners", 4)
     if corners < 1:
-        raise InputError("corners", "must be 1 or more")
+        raise InvalidInputError("corners", "must be 1 or more")
     return flood_corner_n(*_flood(given), safety=given.number("safety", 1.5), corners=corners)
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="bridge.sag_under_load",
         picture="simple span",
         asks="How much does a footbridge give under one load at mid-span?",
@@ -69,7 +69,7 @@ SUMS = (
         ),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="bridge.frequency",
         picture="simple span",
         asks="How springy is a footbridge?",
@@ -81,7 +81,7 @@ SUMS = (
         outputs=(Output(name="frequency", unit="Hz", reckon=_frequency),),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="bridge.flood_hold_down",
         asks="What must each corner of a footbridge hold in a flood?",
         inputs=(

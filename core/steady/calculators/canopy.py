@@ -4,13 +4,22 @@ import math
 
 from steady.calculators.fields import fields_of
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.shade import clock_of, sun_of
 from steady.calculators.wood import inputs
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout import canopy as c
-from steady.layout.shade import OnGround, Outline, WholeSlats, across_sun, blocked, count_for, on_ground, two_layers
-from steady.layout.sheet_nesting import SheetOrder, Side, sheet_order
+from steady.layout.shade import (
+    LevelOutline,
+    OnGround,
+    WholeSlats,
+    across_sun,
+    blocked,
+    count_for,
+    on_ground,
+    two_layers,
+)
+from steady.layout.sheet_nesting import SheetedSide, SheetOrder, sheet_order
 
 SLAT_BAY = inputs(("bay", "length"), ("slat_width", "length"))
 PLACE = (
@@ -71,7 +80,7 @@ def _whole(g: Given) -> WholeSlats:
 def _up(g: Given, clock: float) -> tuple[float, float]:
     altitude, azimuth = sun_of(g, clock)
     if altitude <= 0:
-        raise OutsideScope("the sun is down at this hour", "an hour of daylight")
+        raise OutOfScopeError("the sun is down at this hour", "an hour of daylight")
     return altitude, azimuth
 
 
@@ -89,10 +98,10 @@ def _stopped(g: Given, clock: float) -> float:
 def _hours(g: Given) -> list[float]:
     start, end = g.count("from"), g.count("to")
     if not 0 <= start <= end <= 24:
-        raise InputError("to", "whole hours, from 0 to 24, the end not before the start")
+        raise InvalidInputError("to", "whole hours, from 0 to 24, the end not before the start")
     found = [_stopped(g, float(hour)) for hour in range(start, end + 1) if sun_of(g, float(hour))[0] > 0]
     if not found:
-        raise OutsideScope("the sun is down all these hours", "hours of daylight")
+        raise OutOfScopeError("the sun is down all these hours", "hours of daylight")
     return found
 
 
@@ -100,7 +109,7 @@ def _shadow(g: Given) -> OnGround:
     return on_ground(
         g.quantity("sun_altitude", "angle"),
         g.quantity("sun_azimuth", "angle"),
-        Outline(
+        LevelOutline(
             length_m=g.length("roof_length"),
             width_m=g.length("roof_width"),
             height_m=g.length("height"),
@@ -155,7 +164,7 @@ def _jack(g: Given) -> float:
     found = _jacks(g)
     number = g.count("jack", 1)
     if not 1 <= number <= len(found):
-        raise InputError("jack", f"must be from 1 to {len(found)}")
+        raise InvalidInputError("jack", f"must be from 1 to {len(found)}")
     return found[number - 1]
 
 
@@ -170,7 +179,7 @@ def _unequal(g: Given) -> c.UnequalJack:
 
 
 def _order(g: Given) -> SheetOrder:
-    side = Side(
+    side = SheetedSide(
         eave_m=g.length("eave"),
         slope_m=g.length("slope"),
         cover_m=g.length("cover"),
@@ -189,7 +198,7 @@ def _webs(g: Given) -> c.WebJoints:
 def _stagger(g: Given) -> float:
     found = _webs(g).stagger_m
     if found is None:
-        raise OutsideScope("there is nothing to stagger: no joints, or one web", "more webs, or a longer beam")
+        raise OutOfScopeError("there is nothing to stagger: no joints, or one web", "more webs, or a longer beam")
     return found
 
 
@@ -202,7 +211,7 @@ def _tail(g: Given) -> tuple[float, float, float]:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="roof.member_marks",
         asks="Where do rafters stand along their beam?",
         inputs=(
@@ -221,7 +230,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="shade.slats_in_bay",
         picture="slats",
         asks="How do whole slats lie in one bay?",
@@ -239,7 +248,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="shade.count_for_shade",
         picture="slats",
         asks="How many slats give the shade wished for?",
@@ -254,7 +263,7 @@ SUMS = (
         outputs=(*fields_of(_whole, "-", "count", "cover", "blocked"), *fields_of(_whole, "in|mm", "gap")),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="shade.at_hour",
         picture="slats",
         asks="How much sun do the slats stop here, on this day at this hour?",
@@ -270,7 +279,7 @@ SUMS = (
         ),
         source="sun; geometry",
     ),
-    Sum(
+    Calculator(
         name="shade.day",
         picture="slats",
         asks="How much sun do the slats stop over a day's hours?",
@@ -283,7 +292,7 @@ SUMS = (
         ),
         source="sun; geometry; plain mean of whole hours, both ends counted, the sun up: our own",
     ),
-    Sum(
+    Calculator(
         name="shade.on_ground",
         asks="Where does a roof's shadow lie on the ground?",
         inputs=(
@@ -302,7 +311,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.level_chain",
         asks="At what height does everything of a lean-to lie?",
         inputs=(
@@ -337,7 +346,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.centre_ring",
         picture="rafter",
         asks="How high is a hip roof's centre ring, and how long are its rafters?",
@@ -351,7 +360,7 @@ SUMS = (
         outputs=fields_of(_ring, "ft|m", "run", "rise", "common", "hip", "above", "ring_top", "prop"),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.jack_set",
         asks="How long is each jack of a hip?",
         inputs=(
@@ -369,7 +378,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.unequal_jack",
         asks="How do jacks differ where two pitches meet?",
         inputs=(
@@ -384,7 +393,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.sheet_order",
         asks="How few sheets cover a hip roof?",
         inputs=(
@@ -404,7 +413,7 @@ SUMS = (
         ),
         source="geometry; exhaustive search",
     ),
-    Sum(
+    Calculator(
         name="beam.web_joints",
         asks="Where do the joints of a beam's webs lie?",
         inputs=(*inputs(("length", "length"), ("sheet", "length")), Input(name="webs", kind="count")),
@@ -415,7 +424,7 @@ SUMS = (
         ),
         source="geometry; 600 mm apart is practice",
     ),
-    Sum(
+    Calculator(
         name="post.built_up",
         asks="What is a post of several plies worth?",
         inputs=(Input(name="thicknesses", kind="list of lengths"), Input(name="widths", kind="list of lengths")),
@@ -429,7 +438,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.run_off",
         asks="How much water comes off in an hour?",
         inputs=(
@@ -443,7 +452,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.tail_cut",
         asks="How is a straight tapered rafter tail marked?",
         inputs=(

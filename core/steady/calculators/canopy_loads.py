@@ -4,13 +4,13 @@ import math
 
 from steady.calculators.fields import fields_of
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.weather import WIND, place_of
 from steady.calculators.wood import SCHOOL, inputs, school_of
 from steady.design_codes import canopies as r
-from steady.design_codes.canopies import Rows
+from steady.design_codes.canopies import FrameRows
 from steady.design_codes.requests import WindPlace
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.canopy import piece_kg
 from steady.statics import bents as b
 from steady.units.quantities import parse_quantity
@@ -33,19 +33,19 @@ def _open(g: Given) -> float:
     return r.open_slats_pa(school_of(g), _wind_place(g), g.maybe("height", "length"), g.number("solidity"), net)
 
 
-def _frame(g: Given) -> r.BareFrame:
+def _frame(g: Given) -> r.FrameRowWind:
     return r.bare_frame(
         school_of(g),
         _wind_place(g),
         g.maybe("height", "length"),
-        Rows(
+        FrameRows(
             row_m2=g.quantity("row_area", "area"), rows=g.count("rows"), other_m2=g.quantity("other_area", "area", 0.0)
         ),
     )
 
 
-def _bent(g: Given) -> b.Bent:
-    return b.Bent(
+def _bent(g: Given) -> b.BracedBent:
+    return b.BracedBent(
         push_n=g.quantity("push", "force"),
         posts=g.count("posts"),
         height_m=g.length("height"),
@@ -59,7 +59,7 @@ def _bent(g: Given) -> b.Bent:
 def _inertia(g: Given, name: str) -> float:
     sides = g.lengths(name)
     if len(sides) != 2 or min(sides) <= 0:
-        raise InputError(name, "two lengths above 0: thickness, then depth in the bent's plane")
+        raise InvalidInputError(name, "two lengths above 0: thickness, then depth in the bent's plane")
     return sides[0] * sides[1] ** 3 / 12
 
 
@@ -141,33 +141,33 @@ def _mass(g: Given) -> float:
 def _persons(g: Given) -> int:
     each = g.quantity("each", "mass", 20.0)
     if not each > 0:
-        raise InputError("each", "must be above 0")
+        raise InvalidInputError("each", "must be above 0")
     return math.ceil(_mass(g) / each - 1e-9)
 
 
 def _listed(g: Given, name: str, kind: str) -> list[float]:
     value = g.raw.get(name)
     if not isinstance(value, list) or not 1 <= len(value) <= 20:
-        raise InputError(name, "must be a list")
+        raise InvalidInputError(name, "must be a list")
     return [parse_quantity(item, kind, name) for item in value]
 
 
 def _layers(g: Given) -> list[tuple[float, float, float, float]]:
     columns = [g.lengths("widths"), g.lengths("depths"), g.lengths("pitches"), _listed(g, "densities", "density")]
     if len({len(column) for column in columns}) != 1:
-        raise InputError("widths", "as many widths as depths, pitches and densities")
+        raise InvalidInputError("widths", "as many widths as depths, pitches and densities")
     return [(w, d, p, kg) for w, d, p, kg in zip(*columns, strict=True)]
 
 
 def _solid(g: Given) -> float:
     width_m, _, pitch_m, _ = _layers(g)[0]
     if not 0 < width_m <= pitch_m:
-        raise InputError("pitches", "must be no less than the widths")
+        raise InvalidInputError("pitches", "must be no less than the widths")
     return width_m / pitch_m
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="wind.open_slats",
         asks="Wind up or down on a roof of open slats?",
         inputs=(
@@ -181,7 +181,7 @@ SUMS = (
         outputs=(Output(name="pressure", unit="psf|kPa", reckon=_open),),
         source="practice: no code's coefficient for slats is entered; low",
     ),
-    Sum(
+    Calculator(
         name="wind.bare_frame",
         asks="Wind sideways on a bare frame?",
         inputs=(
@@ -196,7 +196,7 @@ SUMS = (
         outputs=(*fields_of(_frame, "ft2|m2", "area"), *fields_of(_frame, "lb|N", "force")),
         source="practice: and our own; low",
     ),
-    Sum(
+    Calculator(
         name="frame.knee_brace",
         asks="What does a push do to a knee-braced bent?",
         inputs=(
@@ -222,7 +222,7 @@ SUMS = (
         ),
         source="statics, equal to a frame solver; the effective length is our own",
     ),
-    Sum(
+    Calculator(
         name="frame.fixed_posts",
         asks="What does a push do to posts fixed at their feet?",
         inputs=(*inputs(("push", "force"), ("posts", "count"), ("height", "length")), SIZES[0], SIZES[2]),
@@ -238,7 +238,7 @@ SUMS = (
         ),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="roof.uplift_path",
         asks="What must hold the roof down, from rafter to footing?",
         inputs=(
@@ -259,7 +259,7 @@ SUMS = (
         ),
         source="asce-7-16: 2.4.1; nbc: 4.1.3.2; as-nzs-1170: 1170.0 4.2; ec0: 6.10",
     ),
-    Sum(
+    Calculator(
         name="roof.person_on_member",
         asks="What does a person do who climbs on a rafter?",
         inputs=(
@@ -270,7 +270,7 @@ SUMS = (
         outputs=(Output(name="moment", unit="lb-ft|kN.m", reckon=_person),),
         source="statics; the code's person, its use on pergolas is practice",
     ),
-    Sum(
+    Calculator(
         name="snow.on_slats",
         asks="How much snow do slats hold?",
         inputs=(
@@ -282,7 +282,7 @@ SUMS = (
         outputs=(Output(name="design", unit="psf|kPa", reckon=_on_slats),),
         source="practice: and our own; low",
     ),
-    Sum(
+    Calculator(
         name="snow.sliding",
         asks="How much snow slides off the roof above?",
         inputs=(
@@ -294,7 +294,7 @@ SUMS = (
         outputs=(*fields_of(_sliding, "plf|kN/m", "line"), *fields_of(_sliding, "psf|kPa", "pressure")),
         source="asce-7-16: 7.9; high",
     ),
-    Sum(
+    Calculator(
         name="roof.ledger_fixing",
         asks="What does each fixing of a roof's ledger carry?",
         inputs=(
@@ -306,7 +306,7 @@ SUMS = (
         outputs=(*fields_of(_ledger, "plf|kN/m", "line"), *fields_of(_ledger, "lb|N", "down", "up")),
         source="statics; the code's combinations",
     ),
-    Sum(
+    Calculator(
         name="roof.hip_thrust",
         asks="What ties a hip roof's corner?",
         inputs=(
@@ -316,7 +316,7 @@ SUMS = (
         outputs=fields_of(_thrust, "lb|N", "axial", "thrust", "tie"),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="roof.hip_loads",
         asks="What comes to the centre ring?",
         inputs=(
@@ -329,7 +329,7 @@ SUMS = (
         ),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="post.pocket",
         asks="What holds a post in a deck's blocked pocket?",
         inputs=(
@@ -340,7 +340,7 @@ SUMS = (
         outputs=(*fields_of(_pocket, "lb|N", "upper", "lower"), *fields_of(_pocket, "lb-ft|kN.m", "moment")),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="lift.piece",
         asks="How heavy is a piece, and how many lift it?",
         inputs=(
@@ -354,7 +354,7 @@ SUMS = (
         ),
         source="geometry; 20 kg each is our own",
     ),
-    Sum(
+    Calculator(
         name="roof.dead_load",
         asks="What do layers of slats and rafters weigh?",
         inputs=tuple(Input(name=name, kind="list") for name in ("widths", "depths", "pitches", "densities")),

@@ -31,11 +31,11 @@ from steady.calculators import (
     weather,
     wind_rating,
 )
-from steady.calculators.model import Sum
+from steady.calculators.model import Calculator
 from steady.data.loader import keyed
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
-SUMS: dict[str, Sum] = {
+SUMS: dict[str, Calculator] = {
     found.name: found
     for module in (
         setout,
@@ -72,7 +72,7 @@ SUMS: dict[str, Sum] = {
 }
 
 
-def find(name: str) -> Sum:
+def find(name: str) -> Calculator:
     """A sum by name.
 
     Raises:
@@ -82,7 +82,7 @@ def find(name: str) -> Sum:
         return SUMS[name]
     topic = name.split(".")[0]
     near = [other for other in SUMS if other.startswith(topic + ".")] or list(SUMS)
-    raise InputError("sum", f"There is no sum called {name[:60]}. There is: {', '.join(near)}")
+    raise InvalidInputError("sum", f"There is no sum called {name[:60]}. There is: {', '.join(near)}")
 
 
 def subject_of(name: str) -> str:

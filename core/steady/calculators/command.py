@@ -8,7 +8,7 @@ from pathlib import Path
 from steady.calculators.catalog import SUMS, find
 from steady.calculators.known_answers import compare, read
 from steady.calculators.model import COMMON, answer
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 
 def main(words: list[str]) -> int:
@@ -22,7 +22,7 @@ def main(words: list[str]) -> int:
                 return 2
             return _rows(Path(words[1]))
         return _answer(words)
-    except InputError as error:
+    except InvalidInputError as error:
         print(f"trellis sums: {error.message}", file=sys.stderr)
         return 1
     except OSError as error:
@@ -51,11 +51,13 @@ def _answer(words: list[str]) -> int:
             continue
         name, mark, value = word.partition("=")
         if not mark:
-            raise InputError(name, f'"{word}" is not recognized: write inputs as name=value')
+            raise InvalidInputError(name, f'"{word}" is not recognized: write inputs as name=value')
         if name == "unit":
             unit = value
         elif name not in {*(i.name for i in asked.inputs), *COMMON}:
-            raise InputError(name, f"{asked.name} takes {', '.join(i.name for i in asked.inputs)}, not {name[:40]}")
+            raise InvalidInputError(
+                name, f"{asked.name} takes {', '.join(i.name for i in asked.inputs)}, not {name[:40]}"
+            )
         else:
             raw[name] = json.loads(value) if value.startswith(("[", "{")) else value
     found = [

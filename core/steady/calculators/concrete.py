@@ -3,9 +3,9 @@
 import math
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.catalog.items import bag_yield_m3
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.hole import Bags, bags
 from steady.footings.neat import Hole, Neat, neat, overdig
 
@@ -58,19 +58,19 @@ def _yield(given: Given) -> float:
     if given.has("bag_yield"):
         found = given.quantity("bag_yield", "volume")
         if not found > 0:
-            raise InputError("bag_yield", "must be above 0")
+            raise InvalidInputError("bag_yield", "must be above 0")
         return found
     try:
         return bag_yield_m3(f"concrete {given.text('bag')}")
-    except InputError as error:
-        raise OutsideScope(error.message, "give the bag's own yield") from None
+    except InvalidInputError as error:
+        raise OutOfScopeError(error.message, "give the bag's own yield") from None
 
 
 def _bags(given: Given) -> Bags:
     """Bags of all holes, each alike."""
     many = given.count("holes", 1)
     if many < 1 or many > 10_000:
-        raise InputError("holes", "must be from 1 to 10000")
+        raise InvalidInputError("holes", "must be from 1 to 10000")
     return bags([_neat(given).concrete_m3] * many, _yield(given), given.number("allowance", 0.1))
 
 
@@ -87,7 +87,7 @@ def _left(given: Given) -> float:
 def _for_volume(given: Given) -> Bags:
     volume = given.quantity("volume", "volume")
     if volume < 0:
-        raise InputError("volume", "must be 0 or more")
+        raise InvalidInputError("volume", "must be 0 or more")
     return bags([volume], _yield(given), given.number("allowance", 0.1))
 
 
@@ -96,7 +96,7 @@ def _overdig(given: Given) -> tuple[float, float]:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="concrete.hole_volume",
         picture="hole",
         asks="How much concrete does one hole take, less post and gravel?",
@@ -109,7 +109,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="concrete.bags_for_hole",
         picture="hole",
         asks="How many bags for a hole, and for all holes?",
@@ -132,7 +132,7 @@ SUMS = (
         ),
         source="bag-makers",
     ),
-    Sum(
+    Calculator(
         name="concrete.bags_for_volume",
         asks="How many bags for a known volume?",
         inputs=(Input(name="volume", kind="volume"), *BAG, ALLOWANCE),
@@ -142,14 +142,14 @@ SUMS = (
         ),
         source="bag-makers",
     ),
-    Sum(
+    Calculator(
         name="concrete.bag_yield",
         asks="How much concrete does one bag make?",
         inputs=(Input(name="bag", kind="text", says="80 lb, 60 lb, 50 lb or 40 lb"),),
         outputs=(Output(name="yield", unit="ft3", reckon=_yield),),
         source="bag-makers",
     ),
-    Sum(
+    Calculator(
         name="concrete.overdig",
         picture="hole",
         asks="How much bigger was the hole, going by the bags it took?",

@@ -1,10 +1,10 @@
 """Sums of cutting: stock to buy, bevelled pieces in a stick, culls, and the plies of a built-up beam."""
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import InputError
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import InvalidInputError
 from steady.layout.plies import Plies, beam_plies
-from steady.takeoff.cutting import CutPlan, Saw, Stock, cut_plan
+from steady.takeoff.cutting import CutPlan, Saw, StockLength, cut_plan
 from steady.takeoff.nesting import buy_with_culls, nested_length_m
 from steady.units.quantities import parse_quantity
 
@@ -13,7 +13,7 @@ def _plan(given: Given) -> CutPlan:
     try:
         pieces = [(parse_quantity(row[0], "length", "pieces"), int(str(row[1]))) for row in given.rows("pieces")]
         stock = [
-            Stock(
+            StockLength(
                 length_m=parse_quantity(row[0], "length", "stock"),
                 price=parse_quantity(row[1], "price", "stock"),
                 hand=None if len(row) < 3 or row[2] is None else int(str(row[2])),
@@ -21,9 +21,9 @@ def _plan(given: Given) -> CutPlan:
             for row in given.rows("stock")
         ]
     except (IndexError, ValueError) as error:
-        if isinstance(error, InputError):
+        if isinstance(error, InvalidInputError):
             raise
-        raise InputError("pieces", "write pieces as [length, count] and stock as [length, price]") from None
+        raise InvalidInputError("pieces", "write pieces as [length, count] and stock as [length, price]") from None
     return cut_plan(pieces, stock, Saw(kerf_m=given.length("kerf", 0.0), trim_m=given.length("trim_each_end", 0.0)))
 
 
@@ -47,12 +47,12 @@ def _plies(given: Given) -> Plies | None:
 def _made(given: Given) -> Plies:
     found = _plies(given)
     if found is None:
-        raise InputError("stock", "no length on sale reaches from post to post with the joints apart")
+        raise InvalidInputError("stock", "no length on sale reaches from post to post with the joints apart")
     return found
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="cut.nested_length",
         asks="How much stock do bevelled pieces use, cut in this order?",
         inputs=(
@@ -66,7 +66,7 @@ SUMS = (
         outputs=(Output(name="length", unit="in|mm", reckon=_nested),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="cut.stock_plan",
         asks="Which stock lengths do I buy, and how many sticks?",
         inputs=(
@@ -83,7 +83,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="cut.buy_with_culls",
         asks="How many must I buy when some are too bad to use?",
         inputs=(Input(name="pieces", kind="count"), Input(name="reject", kind="ratio", says="share")),
@@ -92,7 +92,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="cut.beam_plies",
         picture="beam on posts",
         asks="Which lengths make a built-up beam with its joints over posts?",

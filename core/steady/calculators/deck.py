@@ -1,7 +1,7 @@
 """Sums of decks, guards and stairs."""
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import (
     BASIS,
     FLOOR_INPUTS,
@@ -18,7 +18,7 @@ from steady.calculators.wood import (
 )
 from steady.design_codes.requests import JoistAsk, PostAsk, Wood
 from steady.design_codes.results import GuardNeeded, SpanFound, si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units.units import FT, IN, LB
 
 
@@ -26,7 +26,7 @@ def _joist(given: Given) -> SpanFound:
     book = school_of(given)
     spacing = given.length("spacing")
     if not spacing > 0:
-        raise InputError("spacing", "must be above 0")
+        raise InvalidInputError("spacing", "must be above 0")
     longest = given.length("longest") if given.has("longest") else book.joist_longest_m
     subfloor = given.length("subfloor", 0.0155)
     return book.joist_span(
@@ -48,7 +48,7 @@ def _limit(given: Given) -> float | None:
         return None
     found = given.number("deflection_limit")
     if not found > 0:
-        raise InputError("deflection_limit", "must be above 0")
+        raise InvalidInputError("deflection_limit", "must be above 0")
     return found
 
 
@@ -60,7 +60,7 @@ def _cantilever(given: Given) -> SpanFound:
     ratio = given.number("tip_deflection_limit", 180.0)
     back_m = given.length("back_span") if given.has("back_span") else _joist(given).span_m
     if not back_m > 0:
-        raise InputError("back_span", "must be above 0")
+        raise InvalidInputError("back_span", "must be above 0")
     return book.joist_cantilever(woods_of(given), back_span_m=back_m, tip_n=tip, tip_limit_ratio=ratio)
 
 
@@ -81,7 +81,7 @@ def _height(given: Given) -> SpanFound:
 def _ledger_spacing(given: Given) -> float:
     book = school_of(given)
     if not basis_is_table(given) and given.text("basis", "") == "reckoned":
-        raise OutsideScope(
+        raise OutOfScopeError(
             "a spacing is only in the table: the calculation gives the load on each fixing", "basis table"
         )
     return si(
@@ -98,7 +98,7 @@ def _ledger_spacing(given: Given) -> float:
 def _joist_length(given: Given) -> float:
     found = given.length("joist_span")
     if not found > 0:
-        raise InputError("joist_span", "must be above 0")
+        raise InvalidInputError("joist_span", "must be above 0")
     return found
 
 
@@ -110,7 +110,7 @@ def _ledger_load(given: Given) -> float:
     else:
         spacing, rows = _ledger_spacing(given), 1
     if not (spacing > 0 and rows > 0):
-        raise InputError("fixing_spacing" if not spacing > 0 else "rows", "must be above 0")
+        raise InvalidInputError("fixing_spacing" if not spacing > 0 else "rows", "must be above 0")
     total = max(
         case.total(floor.dead_pa, floor.live_pa) for case in book.combinations() if not (case.snow or case.wind)
     )
@@ -120,10 +120,10 @@ def _ledger_load(given: Given) -> float:
 def _guard(given: Given) -> GuardNeeded:
     height = given.length("height_above_ground")
     if not height >= 0:
-        raise InputError("height_above_ground", "must be 0 or more")
+        raise InvalidInputError("height_above_ground", "must be 0 or more")
     units = given.count("dwelling_units", 1)
     if units < 1:
-        raise InputError("dwelling_units", "must be at least 1")
+        raise InvalidInputError("dwelling_units", "must be at least 1")
     return school_of(given).guard_needed(
         height_m=height, dwelling_units=units, inside=given.flag("inside_dwelling"), stair=given.flag("stair")
     )
@@ -135,19 +135,19 @@ def _guard_force(given: Given) -> float:
     point = given.quantity("point_load", "force", people.point_n)
     line = given.quantity("line_load", "line load", people.line_n_per_m)
     if point < 0 or line < 0:
-        raise InputError("point_load" if point < 0 else "line_load", "must be 0 or more")
+        raise InvalidInputError("point_load" if point < 0 else "line_load", "must be 0 or more")
     if line and not given.has("post_spacing") and given.has("line_load"):
-        raise InputError("post_spacing", "is needed with a line load")
+        raise InvalidInputError("post_spacing", "is needed with a line load")
     spacing = given.length("post_spacing", 0.0)
     if spacing < 0:
-        raise InputError("post_spacing", "must be 0 or more")
+        raise InvalidInputError("post_spacing", "must be 0 or more")
     return people.factor * max(point, line * spacing)
 
 
 def _guard_moment(given: Given) -> float:
     arm = given.length("arm")
     if not arm > 0:
-        raise InputError("arm", "must be above 0")
+        raise InvalidInputError("arm", "must be above 0")
     return _guard_force(given) * arm
 
 
@@ -157,7 +157,7 @@ def _guard_post(given: Given) -> tuple[float, float, bool]:
     width, depth = school_of(given).section_m(size)
     left = given.length("left_after_notch", depth)
     if not 0 < left <= depth + 1e-12:
-        raise InputError("left_after_notch", "must be above 0 and at most the post's depth")
+        raise InvalidInputError("left_after_notch", "must be above 0 and at most the post's depth")
     return width, left, left < depth - 1e-9
 
 
@@ -169,7 +169,7 @@ def _guard_stress(given: Given) -> float:
 def _holddown(given: Given) -> float:
     above, lever = given.length("rail_above_fixing"), given.length("fixing_lever")
     if not (above > 0 and lever > 0):
-        raise InputError("rail_above_fixing" if not above > 0 else "fixing_lever", "must be above 0")
+        raise InvalidInputError("rail_above_fixing" if not above > 0 else "fixing_lever", "must be above 0")
     return _guard_force(given) * (above + lever) / lever
 
 
@@ -199,7 +199,7 @@ def _stair(name: str) -> Output:
     def reckon(given: Given) -> float:
         found = getattr(school_of(given).stair(given.choice("stringer", ("cut", "solid"), "cut")), f"{name}_m")
         if found is None:
-            raise OutsideScope(f"no {name.replace('_', ' ')} is entered for this code", "the local code's own limit")
+            raise OutOfScopeError(f"no {name.replace('_', ' ')} is entered for this code", "the local code's own limit")
         return float(found)
 
     return Output(name=name, unit="in", reckon=reckon)
@@ -226,7 +226,7 @@ JOIST = (
 )
 
 SUMS = (
-    Sum(
+    Calculator(
         name="deck.joist_span",
         asks="How far may these joists span?",
         inputs=(
@@ -242,7 +242,7 @@ SUMS = (
         source="irc: R507.6; nds; nbc: A-9.23.4.2.(2); o86; ec5; nzs-3603",
         picture="simple span",
     ),
-    Sum(
+    Calculator(
         name="deck.joist_cantilever",
         asks="How far may the joists run past the beam?",
         inputs=(
@@ -260,7 +260,7 @@ SUMS = (
         source="irc: R507.6; high",
         picture="overhang",
     ),
-    Sum(
+    Calculator(
         name="deck.post_height",
         asks="How tall may a deck post be under this much deck?",
         inputs=(
@@ -276,7 +276,7 @@ SUMS = (
         source="nds: 3.7.1; irc: R507.4",
         picture="post",
     ),
-    Sum(
+    Calculator(
         name="deck.ledger_fixing",
         asks="Spacing of ledger bolts or screws, or the load on each?",
         inputs=(
@@ -297,7 +297,7 @@ SUMS = (
         source="irc: R507.9.1.3(1); statics",
         picture="ledger",
     ),
-    Sum(
+    Calculator(
         name="deck.live_load",
         asks="What load does a deck have to carry here?",
         inputs=(
@@ -310,7 +310,7 @@ SUMS = (
         outputs=(Output(name="live", unit="psf|kPa", reckon=_live),),
         source="irc: R301.5; nbc: 9.4.2.3; ec0; as-nzs-1170",
     ),
-    Sum(
+    Calculator(
         name="guard.height",
         asks="Is a guard needed here, and how high (0: none)?",
         inputs=(
@@ -327,7 +327,7 @@ SUMS = (
         source="irc: R312.1; nbc: 9.8.8; uk-k; nz-f4",
         picture="guard",
     ),
-    Sum(
+    Calculator(
         name="guard.post_check",
         asks="Moment, stress and bolt pull of a guard post?",
         inputs=(
@@ -356,7 +356,7 @@ SUMS = (
         picture="guard",
         verdict=_notched_guard,
     ),
-    Sum(
+    Calculator(
         name="stair.limits",
         asks="Greatest riser, least tread and width, rail height, stringer span?",
         inputs=(SCHOOL, Input(name="stringer", kind="cut|solid", default="cut")),

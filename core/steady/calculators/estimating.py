@@ -7,15 +7,15 @@ from typing import Any
 
 from steady.calculators.fields import needs, number, takes, text
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import InputError
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import InvalidInputError
 from steady.estimating import labour, orders, prices, taxes
 from steady.estimating.change_words import change_words
 from steady.estimating.contracts import (
     Change,
+    ChangeSide,
     ChangeTerms,
     PricedChange,
-    Side,
     contract_sum,
     invoice_due,
     priced_change,
@@ -35,7 +35,7 @@ H = 3600.0
 def _money(given: Given, name: str, default: Decimal | None = None) -> Decimal:
     if not given.has(name):
         if default is None:
-            raise InputError(name, "is needed")
+            raise InvalidInputError(name, "is needed")
         return default
     return decimal(given.raw[name], name)
 
@@ -49,7 +49,7 @@ def _list(given: Given, name: str, default: list[Any] | None = None) -> list[Any
     if found is None and default is not None:
         return default
     if not isinstance(found, list) or len(found) > 500:
-        raise InputError(name, "must be a list")
+        raise InvalidInputError(name, "must be a list")
     return found
 
 
@@ -60,7 +60,7 @@ def _amounts(given: Given, name: str, default: list[Any] | None = None) -> list[
 def _rows(given: Given, name: str, width: int, default: list[Any] | None = None) -> list[list[Any]]:
     rows = _list(given, name, default)
     if not all(isinstance(row, list) and len(row) == width for row in rows):
-        raise InputError(name, f"must be a list of lists of {width}")
+        raise InvalidInputError(name, f"must be a list of lists of {width}")
     return rows
 
 
@@ -75,7 +75,7 @@ def _level(given: Given) -> labour.Level:
 def _count(given: Given, name: str, default: int | None = None) -> int:
     count = given.count(name, default)
     if count < 1:
-        raise InputError(name, "must be 1 or more")
+        raise InvalidInputError(name, "must be 1 or more")
     return count
 
 
@@ -89,9 +89,9 @@ def _allocate(given: Given) -> str:
     return _joined(allocate(_money(given, "total"), _amounts(given, "weights"), _money(given, "step", CENT)))
 
 
-def _hole(given: Given) -> labour.Hole:
+def _hole(given: Given) -> labour.HoleSize:
     square = given.choice("shape", ("round", "square"), "round") == "square"
-    return labour.Hole(width_m=given.length("hole_width"), depth_m=given.length("hole_depth"), square=square)
+    return labour.HoleSize(width_m=given.length("hole_width"), depth_m=given.length("hole_depth"), square=square)
 
 
 def _dig_h(given: Given) -> float:
@@ -141,7 +141,7 @@ def _pieces(given: Given) -> float:
     count, factor = given.number("count"), given.number("factor", 1.0)
     for name, amount in (("count", count), ("factor", factor)):
         if not amount >= 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")
     return count * _rate(given) * factor
 
 
@@ -157,7 +157,7 @@ def _finish(given: Given) -> labour.Finished:
     return labour.finish(coating, _level(given))
 
 
-def _days(given: Given) -> labour.Days:
+def _days(given: Given) -> labour.PaidDays:
     working = labour.Working(
         crew_count=given.count("crew"),
         day_h=given.number("day", 8.0),
@@ -168,7 +168,7 @@ def _days(given: Given) -> labour.Days:
     return labour.days(given.number("hours"), working, given.number("contingency", 0.0))
 
 
-def _learned(given: Given) -> labour.Learned:
+def _learned(given: Given) -> labour.LearnedRate:
     rows = _rows(given, "records", 3, [])
     records = [tuple(float(decimal(cell, "records")) for cell in row) for row in rows]
     none = given.text("half_life", "") == "none"
@@ -184,7 +184,7 @@ def _packs(given: Given) -> prices.Packs:
 def _line(given: Given) -> str:
     quantity, price = _money(given, "quantity"), _money(given, "unit_price")
     if quantity < 0:
-        raise InputError("quantity", "must be 0 or more")
+        raise InvalidInputError("quantity", "must be 0 or more")
     return written(quantity * price)
 
 
@@ -192,7 +192,7 @@ def _earning(given: Given) -> prices.Earning:
     return prices.Earning(margin=_maybe(given, "margin"), markup=_maybe(given, "markup"))
 
 
-def _priced(given: Given) -> prices.Priced:
+def _priced(given: Given) -> prices.PriceResult:
     return prices.priced(_money(given, "cost"), _earning(given))
 
 
@@ -255,7 +255,7 @@ def _taxes(given: Given) -> list[taxes.Tax]:
         return taxes.nz_taxes(bases)
     if place == "uk":
         return taxes.uk_taxes(bases, given.text("vat", "standard"))
-    raise InputError("place", "must be one of: us, ca, nz, uk")
+    raise InvalidInputError("place", "must be one of: us, ca, nz, uk")
 
 
 def _tax(given: Given) -> Decimal:
@@ -295,12 +295,12 @@ def _changes(given: Given) -> list[Change]:
     return [Change(total=decimal(total, "changes"), state=str(state)) for total, state in rows]
 
 
-def _side(given: Given, name: str) -> Side:
+def _side(given: Given, name: str) -> ChangeSide:
     raw = given.raw.get(name, {})
     if not isinstance(raw, dict):
-        raise InputError(name, "must be materials, hours and other")
+        raise InvalidInputError(name, "must be materials, hours and other")
     inner = Given(raw)
-    return Side(**{part: _money(inner, part, ZERO) for part in ("materials", "hours", "other")})
+    return ChangeSide(**{part: _money(inner, part, ZERO) for part in ("materials", "hours", "other")})
 
 
 def _change(given: Given) -> PricedChange:
@@ -339,8 +339,10 @@ def _invoice(given: Given) -> Decimal:
 STOCK = ("rack", "ordered", "good", "cancelled", "broken", "returned")
 
 
-def _still(given: Given) -> orders.Still:
-    return orders.still(orders.Stock(needed=given.count("needed"), **{name: given.count(name, 0) for name in STOCK}))
+def _still(given: Given) -> orders.OrderBalance:
+    return orders.still(
+        orders.ItemCounts(needed=given.count("needed"), **{name: given.count(name, 0) for name in STOCK})
+    )
 
 
 def _truck(given: Given) -> orders.Load:
@@ -353,7 +355,7 @@ def _truck(given: Given) -> orders.Load:
         for count, mass, length in _rows(given, "lines", 3)
     ]
     if sum(max(0, line.count) for line in lines) > 20_000:
-        raise InputError("lines", "are too many pieces")
+        raise InvalidInputError("lines", "are too many pieces")
     return orders.truck(lines, given.quantity("payload", "mass"), given.maybe("bed", "length"))
 
 
@@ -399,7 +401,7 @@ def _dig(given: Given) -> DigDays:
 def _last_dig(given: Given) -> str:
     last = _dig(given).last
     if last is None:
-        raise InputError("life_days", "is needed")
+        raise InvalidInputError("life_days", "is needed")
     return last.isoformat()
 
 
@@ -407,7 +409,9 @@ def _moment(value: object) -> datetime:
     try:
         return datetime.fromisoformat(str(value))
     except ValueError:
-        raise InputError("bookings", f'"{str(value)[:40]}" is not a moment: write it like 2026-05-28T08:00') from None
+        raise InvalidInputError(
+            "bookings", f'"{str(value)[:40]}" is not a moment: write it like 2026-05-28T08:00'
+        ) from None
 
 
 def _clashes(given: Given) -> float:
@@ -416,7 +420,7 @@ def _clashes(given: Given) -> float:
         for who, start, end, job in _rows(given, "bookings", 4)
     ]
     if len({booking.start.tzinfo is None for booking in bookings}) > 1:
-        raise InputError("bookings", "must all name their zone, or none")
+        raise InvalidInputError("bookings", "must all name their zone, or none")
     travel = {
         frozenset((str(a), str(b))): timedelta(minutes=float(decimal(minutes, "travel")))
         for a, b, minutes in _rows(given, "travel", 3, [])
@@ -441,21 +445,21 @@ def _time(name: str, reckon: Callable[[Given], float]) -> Output:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="money.round",
         asks="What is an amount, rounded?",
         inputs=(*needs("amount", kind="price"), *takes("price", step="0.01"), *takes("half up|up", way="half up")),
         outputs=(text("rounded", _round),),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="money.allocate",
         asks="How is a total divided by weights?",
         inputs=(*needs("total", kind="price"), *needs("weights", kind="list"), *takes("price", step="0.01")),
         outputs=(text("parts", _allocate),),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="labour.dig_hole",
         asks="How long does it take to dig holes?",
         inputs=(
@@ -473,7 +477,7 @@ SUMS = (
         ),
         source=PRACTICE,
     ),
-    Sum(
+    Calculator(
         name="labour.haul_spoil",
         asks="How long does it take to haul spoil?",
         inputs=(
@@ -490,7 +494,7 @@ SUMS = (
         ),
         source=PRACTICE,
     ),
-    Sum(
+    Calculator(
         name="labour.concrete",
         asks="How long does it take to place concrete?",
         inputs=(
@@ -508,7 +512,7 @@ SUMS = (
         ),
         source=PRACTICE,
     ),
-    Sum(
+    Calculator(
         name="labour.set_post",
         asks="How many people set a post, and how long?",
         inputs=(
@@ -523,7 +527,7 @@ SUMS = (
         ),
         source=PRACTICE,
     ),
-    Sum(
+    Calculator(
         name="labour.lift",
         asks="How many people lift a piece, and how long?",
         inputs=(*needs("mass", kind="mass"), *needs("height", kind="length"), *takes("count", pieces="1"), LEVEL),
@@ -533,14 +537,14 @@ SUMS = (
         ),
         source=PRACTICE,
     ),
-    Sum(
+    Calculator(
         name="labour.pieces",
         asks="How long does so much of a task take?",
         inputs=(*needs("task", kind="text"), *needs("count", kind="number"), *takes("number", factor="1"), LEVEL),
         outputs=(_time("rate", _rate), _time("hours", _pieces)),
         source=PRACTICE,
     ),
-    Sum(
+    Calculator(
         name="labour.finish",
         asks="How long does a finish take, and how much of it?",
         inputs=(
@@ -558,7 +562,7 @@ SUMS = (
         ),
         source=PRACTICE,
     ),
-    Sum(
+    Calculator(
         name="labour.days",
         asks="How many days does a crew take?",
         inputs=(
@@ -577,7 +581,7 @@ SUMS = (
         ),
         source=PRACTICE,
     ),
-    Sum(
+    Calculator(
         name="labour.rate_update",
         asks="What is a crew's own rate, from its records?",
         inputs=(
@@ -592,7 +596,7 @@ SUMS = (
         ),
         source=PRACTICE,
     ),
-    Sum(
+    Calculator(
         name="price.packs",
         asks="How many packs, and what do they cost?",
         inputs=(*needs("quantity", "price", kind="price"), *takes("number", waste="0", pack="1")),
@@ -603,14 +607,14 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="price.line",
         asks="What does a line cost?",
         inputs=needs("quantity", "unit_price", kind="price"),
         outputs=(text("cost", _line),),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="price.margin",
         asks="What is the price of a cost, and what does it earn?",
         inputs=(*needs("cost", kind="price"), *EARNS),
@@ -622,7 +626,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="price.build",
         asks="What is the price of a job from its costs?",
         inputs=(
@@ -644,7 +648,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="price.client_lines",
         asks="What does each of the client's lines cost?",
         inputs=(*needs("direct", kind="list"), *takes("price", hidden="0"), *EARNS, *takes("price", step="1")),
@@ -654,7 +658,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="price.per_unit",
         asks="What is a price for each foot, metre, square foot and square metre?",
         inputs=(
@@ -670,7 +674,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="tax.sum",
         asks="What tax is on a price?",
         inputs=(
@@ -690,7 +694,7 @@ SUMS = (
         ),
         source="practice: rates from memory; a crew confirms them with its accountant",
     ),
-    Sum(
+    Calculator(
         name="tax.inside",
         asks="What tax is inside an amount?",
         inputs=(*needs("gross", kind="price"), *needs("rate", kind="number")),
@@ -700,7 +704,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="payments.split",
         asks="How is a total paid in steps?",
         inputs=(
@@ -716,7 +720,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="payments.retain",
         asks="What is due where a part is retained?",
         inputs=(*needs("amounts", kind="list"), *needs("ratio", kind="number")),
@@ -726,7 +730,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="payments.open",
         asks="What is still open?",
         inputs=(*needs("invoices", kind="list"), *takes("list", credits="none", payments="none")),
@@ -736,14 +740,14 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="contract.sum",
         asks="What does a contract come to?",
         inputs=(*needs("accepted", kind="price"), *takes("list", changes="none")),
         outputs=(text("total", lambda g: written(contract_sum(_money(g, "accepted"), _changes(g)))),),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="change.price",
         asks="What does a change cost the client, and the crew?",
         inputs=(
@@ -760,7 +764,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="change.words",
         asks="How is a change told to a client?",
         inputs=(
@@ -771,7 +775,7 @@ SUMS = (
         outputs=(text("says", _words),),
         source="practice: sentences of our own",
     ),
-    Sum(
+    Calculator(
         name="invoice.due",
         asks="What does the next invoice ask?",
         inputs=(
@@ -784,7 +788,7 @@ SUMS = (
         outputs=(text("due", lambda g: written(_invoice(g))),),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="order.still",
         asks="What is still to order, owed and over?",
         inputs=(
@@ -798,7 +802,7 @@ SUMS = (
         ),
         source="practice: arithmetic",
     ),
-    Sum(
+    Calculator(
         name="order.truck",
         asks="What does an order weigh, and how many trips?",
         inputs=(
@@ -813,7 +817,7 @@ SUMS = (
         ),
         source="practice: whole pieces, the heaviest first",
     ),
-    Sum(
+    Calculator(
         name="delivery.match",
         asks="What of a bill is paid, and what is claimed?",
         inputs=needs("price", "good", "billed", "billed_price", kind="price"),
@@ -824,7 +828,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="cost.forecast",
         asks="What will a job have cost, and earned?",
         inputs=(*needs("contract_net", kind="price"), *needs("rows", kind="list")),
@@ -836,7 +840,7 @@ SUMS = (
         ),
         source=EXACT,
     ),
-    Sum(
+    Calculator(
         name="schedule.dig_from",
         asks="When may digging begin after the locate is called?",
         inputs=(
@@ -851,7 +855,7 @@ SUMS = (
         ),
         source="practice: the local law's days, from memory, low",
     ),
-    Sum(
+    Calculator(
         name="board.clashes",
         asks="Which bookings clash?",
         inputs=(*needs("bookings", kind="list"), *takes("list", travel="none")),

@@ -1,8 +1,8 @@
 """Sums of a floating platform on barrels: draft, people, stability and lean."""
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import InputError
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import InvalidInputError
 from steady.statics.floating import Barrels, Carried, Mass, Stability, draft_m, edge_rad, heel_rad, people, stability
 
 VOLUME = Input(name="barrel_volume", kind="volume", says="of one")
@@ -29,7 +29,7 @@ def _barrels(given: Given, at_m: list[float]) -> Barrels:
 def _draft(given: Given) -> float:
     many = given.count("barrels")
     if not 1 <= many <= 1000:
-        raise InputError("barrels", "must be from 1 to 1000")
+        raise InvalidInputError("barrels", "must be from 1 to 1000")
     return draft_m(_barrels(given, [0.0] * many), given.quantity("mass", "mass"))
 
 
@@ -48,7 +48,7 @@ def _heel(given: Given) -> float | None:
 def _angle(given: Given) -> float:
     found = _heel(given)
     if found is None:
-        raise InputError("masses", "no balance below 60 degrees: it turns over")
+        raise InvalidInputError("masses", "no balance below 60 degrees: it turns over")
     return found
 
 
@@ -65,7 +65,7 @@ def _people(given: Given) -> int:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="float.draft",
         asks="How deep do the barrels sit?",
         inputs=(
@@ -78,7 +78,7 @@ SUMS = (
         outputs=(Output(name="draft", unit="mm", reckon=_draft),),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="float.people",
         asks="How many people before the barrels are sunk to a set share?",
         inputs=(
@@ -91,7 +91,7 @@ SUMS = (
         outputs=(Output(name="people", unit="count", reckon=_people),),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="float.stability",
         asks="How stable is it before it heels?",
         inputs=LOADED,
@@ -105,7 +105,7 @@ SUMS = (
         ),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="float.heel",
         asks="How far does it lean with the crowd on one side?",
         inputs=LOADED,
@@ -115,7 +115,7 @@ SUMS = (
         ),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="float.edge_angle",
         asks="At what lean does the edge go under, by geometry?",
         inputs=(Input(name="freeboard", kind="length"), Input(name="half_beam", kind="length")),

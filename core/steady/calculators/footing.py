@@ -4,16 +4,16 @@ import math
 from collections.abc import Callable
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import SCHOOL, basis_is_table, floor_of, inputs, school_of
 from steady.design_codes import pole_embedment
 from steady.design_codes.requests import PadAsk
 from steady.design_codes.results import Pad, Soil, si
 from steady.design_codes.us import ground
 from steady.design_codes.us.deck_provisions import pad_pressure
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.statics import lateral
-from steady.statics.lateral import Ground
+from steady.statics.lateral import SoilProfile
 from steady.units.units import FT, LB, LB_FT, PSF
 
 METHODS = ("pole", "broms", "brinch hansen", "planted post", "moment")
@@ -51,15 +51,15 @@ def _pole_depth(given: Given) -> float:
     width_ft = _above(given, "width") / FT
     factor = given.number("soil_factor", 1.0)
     if factor not in (1.0, 2.0):
-        raise InputError("soil_factor", "is 1, or 2 for isolated poles")
+        raise InvalidInputError("soil_factor", "is 1, or 2 for isolated poles")
     soil = given.quantity("soil_lateral", "pressure per depth")
     if not soil > 0:
-        raise InputError("soil_lateral", "must be above 0")
+        raise InvalidInputError("soil_lateral", "must be above 0")
     k = soil / (PSF / FT) * factor
     if given.has("moment"):
         moment = given.quantity("moment", "moment")
         if not moment > 0:
-            raise InputError("moment", "must be above 0")
+            raise InvalidInputError("moment", "must be above 0")
         d_ft = ground.embedment_for_moment_ft(moment / LB_FT, width_ft, k)
     else:
         load, height = _load(given)
@@ -71,30 +71,30 @@ def _pole_depth(given: Given) -> float:
             )
             d_ft = step.value
     if not d_ft <= pole_embedment.DEEPEST_FT:
-        raise OutsideScope("deeper than the formula's 12 ft", "a wider hole or better ground")
+        raise OutOfScopeError("deeper than the formula's 12 ft", "a wider hole or better ground")
     return d_ft * FT
 
 
 def _load(given: Given) -> tuple[float, float]:
     load, height = given.quantity("load", "force"), given.length("load_height")
     if not load > 0:
-        raise InputError("load", "must be above 0")
+        raise InvalidInputError("load", "must be above 0")
     if not height >= 0:
-        raise InputError("load_height", "must be 0 or more")
+        raise InvalidInputError("load_height", "must be 0 or more")
     return load, height
 
 
 def _above(given: Given, name: str) -> float:
     found = given.length(name)
     if not found > 0:
-        raise InputError(name, "must be above 0")
+        raise InvalidInputError(name, "must be above 0")
     return found
 
 
 def _safety(given: Given) -> float:
     found = given.number("safety_factor", 1.0)
     if not found >= 1:
-        raise InputError("safety_factor", "must be 1 or more")
+        raise InvalidInputError("safety_factor", "must be 1 or more")
     return found
 
 
@@ -114,9 +114,9 @@ def _resistance(given: Given, arm_m: float) -> Callable[[float], float]:
     weight = given.quantity("unit_weight", "unit weight", 0.0 if soil == "clay" else None)
     cohesion = given.quantity("cohesion", "pressure", 0.0 if soil == "sand" else None)
     if weight < 0 or cohesion < 0 or weight + cohesion == 0:
-        raise InputError("cohesion" if soil == "clay" else "unit_weight", "must be above 0")
+        raise InvalidInputError("cohesion" if soil == "clay" else "unit_weight", "must be above 0")
     return lambda d: lateral.hansen_n(
-        Ground(friction_rad=angle, unit_weight_n_per_m3=weight, cohesion_pa=cohesion),
+        SoilProfile(friction_rad=angle, unit_weight_n_per_m3=weight, cohesion_pa=cohesion),
         depth_m=d,
         arm_m=arm_m,
         width_m=width,
@@ -128,7 +128,7 @@ def _capacity(given: Given) -> float:
     method, depth = _method(given), _above(given, "depth")
     arm = given.length("load_height")
     if arm < 0:
-        raise InputError("load_height", "must be 0 or more")
+        raise InvalidInputError("load_height", "must be 0 or more")
     if method == "planted post":
         moment = lateral.planted_moment_n_m(depth_m=depth, width_m=_above(given, "width"), ground=given.text("ground"))
         return moment / lateral.planted_demand_n_m(
@@ -143,16 +143,16 @@ def _pole_capacity(given: Given, depth_m: float, arm_m: float) -> float:
     """The pole formula turned round: P from d, A = d² / (d + 1.09 h)."""
     factor = given.number("soil_factor", 1.0)
     if factor not in (1.0, 2.0):
-        raise InputError("soil_factor", "is 1, or 2 for isolated poles")
+        raise InvalidInputError("soil_factor", "is 1, or 2 for isolated poles")
     d, h, b = depth_m / FT, arm_m / FT, _above(given, "width") / FT
     if d > pole_embedment.DEEPEST_FT:
-        raise OutsideScope("deeper than the formula's 12 ft", "at most 12 ft")
+        raise OutOfScopeError("deeper than the formula's 12 ft", "at most 12 ft")
     k = given.quantity("soil_lateral", "pressure per depth") / (PSF / FT) * factor
     if not k > 0:
-        raise InputError("soil_lateral", "must be above 0")
+        raise InvalidInputError("soil_lateral", "must be above 0")
     if given.flag("restrained_at_grade"):
         if not h > 0:
-            raise InputError("load_height", "must be above 0")
+            raise InvalidInputError("load_height", "must be above 0")
         return d**3 * k * b / (4.25 * h) * LB
     s1 = min(k * d / 3, pole_embedment.MOST_PRESSURE * k)
     return d**2 / (d + 1.09 * h) * s1 * b / 2.34 * LB
@@ -174,11 +174,11 @@ def _factor(given: Given) -> float:
     if _method(given) == "broms":
         return lateral.passive_factor(given.quantity("friction_angle", "angle"))
     if _method(given) != "brinch hansen":
-        raise OutsideScope("a factor of pressure belongs to broms and brinch hansen", "one of those methods")
+        raise OutOfScopeError("a factor of pressure belongs to broms and brinch hansen", "one of those methods")
     soil = given.choice("soil", ("sand", "clay"))
     ratio = given.number("depth_to_width")
     if not ratio >= 0:
-        raise InputError("depth_to_width", "must be 0 or more")
+        raise InvalidInputError("depth_to_width", "must be 0 or more")
     angle = given.quantity("friction_angle", "angle", 0.0 if soil == "clay" else None)
     kq, kc = lateral.hansen_factors(angle)(ratio)
     return kq if soil == "sand" else kc
@@ -212,7 +212,7 @@ def _pad(given: Given) -> Pad:
     if given.flag("net_of_soil"):
         bearing = si(pad_pressure(bearing, given.length("thickness")))
         if not bearing > 0:
-            raise OutsideScope("the pad alone uses up the ground", "a thinner pad or better ground")
+            raise OutOfScopeError("the pad alone uses up the ground", "a thinner pad or better ground")
     return book.pad(load_n=load, bearing_pa=bearing, round_pad=_round(given))
 
 
@@ -221,7 +221,7 @@ def _thickness(given: Given) -> float:
     if basis_is_table(given):
         found = _pad(given).thickness_m
         if found is None:
-            raise OutsideScope("the table gives no thickness", "calculate it from the width and the post")
+            raise OutOfScopeError("the table gives no thickness", "calculate it from the width and the post")
         return found
     width = given.length("width") if given.has("width") else _pad(given).width_m
     post = given.text("post", "6x6" if not book.metric else book.default_post)
@@ -235,14 +235,14 @@ def _soil(given: Given) -> Soil:
 def _lateral(given: Given) -> float:
     found = _soil(given)
     if not found.lateral_pa_per_m > 0:
-        raise OutsideScope(f"the code gives no side pressure for {found.says}", "the us code, or soil mechanics")
+        raise OutOfScopeError(f"the code gives no side pressure for {found.says}", "the us code, or soil mechanics")
     return found.lateral_pa_per_m
 
 
 def _friction(given: Given) -> float:
     found = _soil(given)
     if not found.friction > 0:
-        raise OutsideScope(f"the code gives no friction for {found.says}", "sand or gravel of the us code")
+        raise OutOfScopeError(f"the code gives no friction for {found.says}", "sand or gravel of the us code")
     return found.friction
 
 
@@ -254,7 +254,7 @@ def _plan_area(given: Given) -> float:
 def _forces(given: Given) -> tuple[float, float]:
     dead, up = given.quantity("dead_load", "force"), given.quantity("uplift", "force")
     if dead < 0 or up < 0:
-        raise InputError("dead_load" if dead < 0 else "uplift", "must be 0 or more")
+        raise InvalidInputError("dead_load" if dead < 0 else "uplift", "must be 0 or more")
     return dead, up
 
 
@@ -278,7 +278,7 @@ def _held(given: Given) -> str:
 def _waived(given: Given) -> str:
     height, area = given.length("deck_height"), given.quantity("deck_area", "area")
     if height < 0 or area < 0:
-        raise InputError("deck_height" if height < 0 else "deck_area", "must be 0 or more")
+        raise InvalidInputError("deck_height" if height < 0 else "deck_area", "must be 0 or more")
     waived, _ = school_of(given).frost_waived(
         deck_height_m=height,
         deck_area_m2=area,
@@ -299,12 +299,12 @@ def _helical(given: Given) -> float:
     safety = given.number("safety_factor", 2.0)
     for name, value in (("torque", torque), ("torque_factor", factor), ("safety_factor", safety)):
         if not value > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     return torque * factor / safety
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="footing.embedment",
         asks="How deep must the post go; what does it hold at a depth?",
         inputs=(
@@ -335,7 +335,7 @@ SUMS = (
         source="ibc: 1807.3.2; broms; brinch-hansen; pd-6547",
         picture="embedment",
     ),
-    Sum(
+    Calculator(
         name="footing.size",
         asks="How big and how thick must a pad be?",
         inputs=(
@@ -362,7 +362,7 @@ SUMS = (
         source="statics; irc: R507.3.1; nbc: 9.15.3",
         picture="pad",
     ),
-    Sum(
+    Calculator(
         name="footing.soil",
         asks="What does the ground bear when nobody tested it?",
         inputs=(SCHOOL, Input(name="soil", kind="text", says="clay, sand, gravel, …, in the code's words")),
@@ -373,7 +373,7 @@ SUMS = (
         ),
         source="ibc: Table 1806.2; nbc: Table 9.4.4.1; nzs-3604: 3.3",
     ),
-    Sum(
+    Calculator(
         name="footing.uplift",
         asks="Does the concrete hold a roof down, or how deep must it be?",
         inputs=(
@@ -392,7 +392,7 @@ SUMS = (
         picture="embedment",
         verdict=_held,
     ),
-    Sum(
+    Calculator(
         name="footing.frost_depth",
         asks="How deep does frost go, and may this low deck stay above it?",
         inputs=(
@@ -410,7 +410,7 @@ SUMS = (
         ),
         source="nbc: 9.12.2.2; irc: R403.1.4.1",
     ),
-    Sum(
+    Calculator(
         name="footing.helical",
         asks="What load does a screw pile take from its torque?",
         inputs=(

@@ -2,12 +2,12 @@
 
 from steady.calculators.fields import needs, number, takes, text
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.weather import WIND, place_of
 from steady.calculators.wood import SCHOOL, school_of
 from steady.design_codes.requests import OpenRoofAsk
 from steady.design_codes.results import AlongWind, GableWind
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.estimating.digging import (
     ConcreteBought,
     ConcreteOffer,
@@ -63,7 +63,7 @@ def _tie(given: Given) -> GableTie:
 def _open_roof(given: Given) -> OpenRoofAsk:
     height = given.length("height")
     if not height > 0:
-        raise InputError("height", "must be above 0")
+        raise InvalidInputError("height", "must be above 0")
     return OpenRoofAsk(
         height_m=height,
         slope_rad=given.quantity("slope", "angle", 0.0),
@@ -79,7 +79,7 @@ def _gable_wind(given: Given) -> GableWind:
 def _asked(given: Given, name: str) -> float:
     found = getattr(_gable_wind(given), f"{name}_pa")
     if found is None:
-        raise InputError(name, "is not a figure of this school")
+        raise InvalidInputError(name, "is not a figure of this school")
     return float(found)
 
 
@@ -100,21 +100,21 @@ def _screw_n(given: Given) -> float:
 def _patch(given: Given) -> float:
     patch = given.length("purlin_spacing") * given.length("screw_pitch")
     if not patch > 0:
-        raise InputError("screw_pitch", "must be above 0")
+        raise InvalidInputError("screw_pitch", "must be above 0")
     return patch
 
 
 def _screw_use(given: Given) -> float:
     rating = given.quantity("rating", "force")
     if not rating > 0:
-        raise InputError("rating", "must be above 0")
+        raise InvalidInputError("rating", "must be above 0")
     return _screw_n(given) / rating
 
 
 def _flow(given: Given) -> float:
     area = given.quantity("area", "area") + given.quantity("wall", "area", 0.0) / 2
     if not area > 0:
-        raise InputError("area", "must be above 0")
+        raise InvalidInputError("area", "must be above 0")
     return area * given.length("rain") / H
 
 
@@ -169,7 +169,7 @@ ROOF_WIND = (
 )
 
 SUMS = (
-    Sum(
+    Calculator(
         name="roof.gable",
         asks="How long are a gable's rafters, and how high its ridge?",
         inputs=(
@@ -189,7 +189,7 @@ SUMS = (
         ),
         source="geometry: a right triangle",
     ),
-    Sum(
+    Calculator(
         name="roof.gable_tie",
         asks="What keeps a gable from spreading?",
         inputs=(
@@ -207,7 +207,7 @@ SUMS = (
         ),
         source="statics: three pins; irc: R802.5.2",
     ),
-    Sum(
+    Calculator(
         name="wind.open_gable",
         asks="What wind is across the ridge of an open gable?",
         inputs=(*ROOF_WIND, *needs("slope", kind="angle")),
@@ -221,7 +221,7 @@ SUMS = (
         ),
         source="asce-7-16: Fig. 27.3-5; ec1-4: Table 7.7",
     ),
-    Sum(
+    Calculator(
         name="wind.open_along",
         asks="What wind is along the ridge of an open roof?",
         inputs=(*ROOF_WIND, *needs("length", kind="length")),
@@ -233,7 +233,7 @@ SUMS = (
         ),
         source="asce-7-16: Fig. 27.3-7",
     ),
-    Sum(
+    Calculator(
         name="roof.rect_sheets",
         asks="How many sheets cover a rectangular slope?",
         inputs=(
@@ -248,7 +248,7 @@ SUMS = (
         ),
         source="geometry: whole sheets",
     ),
-    Sum(
+    Calculator(
         name="roof.sheet_screws",
         asks="What does wind pull on one screw of a sheet?",
         inputs=(
@@ -263,7 +263,7 @@ SUMS = (
         ),
         source="statics: local pressure on a screw's patch",
     ),
-    Sum(
+    Calculator(
         name="roof.gutter",
         asks="Does a gutter carry the rain?",
         inputs=(
@@ -281,7 +281,7 @@ SUMS = (
         ),
         source="practice: EN 12056-3, from memory, medium",
     ),
-    Sum(
+    Calculator(
         name="roof.downpipe",
         asks="What does a round downpipe carry?",
         inputs=(
@@ -292,14 +292,14 @@ SUMS = (
         outputs=(Output(name="capacity", unit="L/s", reckon=_pipe), number("pipes", _pipes)),
         source="practice: EN 12056-3, from memory, medium",
     ),
-    Sum(
+    Calculator(
         name="roof.downspout",
         asks="How large is a downspout?",
         inputs=(*needs("area", kind="area"), *needs("rain", kind="length")),
         outputs=(Output(name="section", unit="in2|mm2", reckon=_downspout),),
         source="practice: from memory, medium",
     ),
-    Sum(
+    Calculator(
         name="shade.strip",
         asks="What does a strip of shade cloth pull, at least?",
         inputs=(*needs("pressure", kind="pressure"), *needs("span", "sag", kind="length")),
@@ -309,14 +309,14 @@ SUMS = (
         ),
         source="statics: a parabola",
     ),
-    Sum(
+    Calculator(
         name="dig.tool",
         asks="Which tool reaches a hole?",
         inputs=needs("depth", "width", kind="length"),
         outputs=(text("tool", lambda g: reaching_tool(g.length("depth"), g.length("width"))),),
         source="practice: from memory, medium",
     ),
-    Sum(
+    Calculator(
         name="dig.two_depths",
         asks="Which depths is an auger set to?",
         inputs=(*needs("depths", kind="list"), *needs("width", kind="length"), *takes("count", groups="2")),
@@ -328,7 +328,7 @@ SUMS = (
         ),
         source="practice: least digging over",
     ),
-    Sum(
+    Calculator(
         name="concrete.buy",
         asks="Are bags or a truck cheaper?",
         inputs=(

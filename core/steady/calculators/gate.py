@@ -3,10 +3,10 @@
 import math
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import inputs
 from steady.design_codes.us import ground
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout import swing
 from steady.layout.swing import LeafGaps, Plane
 from steady.statics import gate_leaf
@@ -47,7 +47,7 @@ def _brace(given: Given) -> gate_leaf.Brace:
 def _drop(given: Given) -> float:
     found = _brace(given).drop_m
     if found is None:
-        raise InputError("brace_stiffness", "is needed")
+        raise InvalidInputError("brace_stiffness", "is needed")
     return found
 
 
@@ -88,7 +88,7 @@ def _unbraced(given: Given) -> float:
     )
 
 
-def _sag(given: Given) -> gate_leaf.Sag:
+def _sag(given: Given) -> gate_leaf.LatchEdgeSag:
     return gate_leaf.latch_sag(
         BracedLeaf(
             weight_n=given.quantity("weight", "force"),
@@ -125,7 +125,7 @@ def _depth(given: Given) -> float:
         return elastic_pole_depth_m(moment_n_m=moment, soil_pa_per_m=soil, width_m=width)
     for name, value in (("moment", moment), ("soil", soil), ("hole_width", width)):
         if not value > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     return ground.embedment_for_moment_ft(moment / LB_FT, width / FT, soil / (PSF / FT)) * FT
 
 
@@ -133,7 +133,7 @@ def _fall(given: Given) -> float:
     return swing.fall_m(given.length("opening"), given.quantity("slope", "angle"))
 
 
-def _plane(given: Given) -> swing.Lift:
+def _plane(given: Given) -> swing.HingeLift:
     return swing.swing_on_plane(
         Plane(
             along=given.number("grade_along"),
@@ -147,7 +147,7 @@ def _plane(given: Given) -> swing.Lift:
     )
 
 
-def _twisted(given: Given) -> swing.Lift:
+def _twisted(given: Given) -> swing.HingeLift:
     back = given.choice("swings", ("front", "back"), "front") == "back"
     sign = -1.0 if back else 1.0
     return swing.swing_on_ground(
@@ -177,7 +177,7 @@ def _pins(given: Given) -> tuple[float, float]:
     pins: list[tuple[float, float, float]] = []
     for row in given.rows("pins"):
         if len(row) != 3:
-            raise InputError("pins", "each is [along, out, height]")
+            raise InvalidInputError("pins", "each is [along, out, height]")
         x, y, z = (parse_quantity(part, "length", "pins") for part in row)
         pins.append((x, y, z))
     return swing.hinge_line(pins)
@@ -209,7 +209,7 @@ ARC = (
 )
 
 SUMS = (
-    Sum(
+    Calculator(
         name="gate.leaf_size",
         asks="How wide is the leaf for a measured opening?",
         inputs=(
@@ -227,7 +227,7 @@ SUMS = (
         source="practice: the least of three measures; geometry",
         picture="opening",
     ),
-    Sum(
+    Calculator(
         name="gate.latch_gap_for_thickness",
         asks="What latch gap does a thick leaf need to swing?",
         inputs=inputs(("leaf", "length"), ("thickness", "length")),
@@ -240,7 +240,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="gate.brace_force",
         asks="What force is in the brace of a gate?",
         inputs=(
@@ -261,7 +261,7 @@ SUMS = (
         source="statics",
         picture="gate leaf",
     ),
-    Sum(
+    Calculator(
         name="gate.brace_to_stile",
         asks="What does a gate's brace do that stops part way up the latch stile?",
         inputs=(*LEAF, Input(name="brace_height", kind="length", says="on the latch stile"), AT),
@@ -275,7 +275,7 @@ SUMS = (
         source="statics",
         picture="gate leaf",
     ),
-    Sum(
+    Calculator(
         name="gate.hinge_forces",
         asks="What do a gate's hinges pull?",
         inputs=(
@@ -290,7 +290,7 @@ SUMS = (
         source="statics",
         picture="gate leaf",
     ),
-    Sum(
+    Calculator(
         name="gate.unbraced_drop",
         asks="How far does a gate's latch drop with stiff corners and no brace?",
         inputs=(
@@ -307,7 +307,7 @@ SUMS = (
         source="statics",
         picture="gate leaf",
     ),
-    Sum(
+    Calculator(
         name="gate.latch_sag",
         asks="What makes a gate's latch edge sag, part by part?",
         inputs=(
@@ -331,7 +331,7 @@ SUMS = (
         source="statics",
         picture="gate leaf",
     ),
-    Sum(
+    Calculator(
         name="gate.post_turn",
         asks="How much does a gate's hinge post turn?",
         inputs=(
@@ -346,7 +346,7 @@ SUMS = (
         outputs=(Output(name="turn", unit="rad", reckon=_turn),),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="gate.post_depth",
         asks="How deep must the hinge post go for the gate's pull?",
         inputs=(
@@ -357,7 +357,7 @@ SUMS = (
         source="statics; ibc: 1807.3.2.1 in the limit",
         picture="embedment",
     ),
-    Sum(
+    Calculator(
         name="gate.opening_on_slope",
         asks="How far does the ground fall across a gate's opening?",
         inputs=inputs(("opening", "length"), ("slope", "angle")),
@@ -367,7 +367,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="gate.swing_clearance",
         asks="How high must a leaf hang to swing clear of sloping ground?",
         inputs=(*SWING, *ARC),
@@ -379,7 +379,7 @@ SUMS = (
         source="geometry",
         picture="swing",
     ),
-    Sum(
+    Calculator(
         name="gate.swing_clearance_twisted",
         asks="How high must a leaf hang over twisted ground?",
         inputs=(*SWING, Input(name="twist", kind="per length", says="0.002 per in"), *ARC),
@@ -390,7 +390,7 @@ SUMS = (
         source="geometry",
         picture="swing",
     ),
-    Sum(
+    Calculator(
         name="gate.rising_hinge",
         asks="How much must a rising hinge lift over the swing?",
         inputs=(
@@ -402,7 +402,7 @@ SUMS = (
         source="geometry",
         picture="swing",
     ),
-    Sum(
+    Calculator(
         name="gate.hinge_line",
         asks="Are the hinge pins plumb and in line?",
         inputs=(Input(name="pins", kind="list of [x, y, z]"),),
@@ -412,7 +412,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="gate.wheel_load",
         asks="What does a wheel under the leaf carry?",
         inputs=(

@@ -3,12 +3,12 @@
 import math
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import of_step, school_of
 from steady.design_codes.requests import FixingAsk
 from steady.design_codes.results import si
-from steady.errors import InputError
-from steady.plan.model import Step
+from steady.errors import InvalidInputError
+from steady.plan.model import CalculationStep
 
 
 def _wood(given: Given) -> str:
@@ -16,7 +16,7 @@ def _wood(given: Given) -> str:
     return given.text("species") if book.species() else given.text("grade")
 
 
-def _lateral(given: Given) -> Step:
+def _lateral(given: Given) -> CalculationStep:
     fastener = given.text("fastener")
     return school_of(given).fastener_lateral(
         FixingAsk(
@@ -34,10 +34,10 @@ def _lateral(given: Given) -> Step:
 
 def _withdrawal(given: Given, whole: bool) -> float:
     if whole and not given.has("penetration"):
-        raise InputError("penetration", "is needed")
+        raise InvalidInputError("penetration", "is needed")
     axis = given.quantity("axis_angle", "angle", math.pi / 2)
     if not 0 <= axis <= math.pi / 2 + 1e-9:
-        raise InputError("axis_angle", "must be 0 to 90 degrees")
+        raise InvalidInputError("axis_angle", "must be 0 to 90 degrees")
     step = school_of(given).fastener_withdrawal(
         fastener=given.text("fastener"),
         diameter_m=given.length("diameter"),
@@ -52,9 +52,9 @@ def _nailing(given: Given) -> tuple[float, float, str]:
     ply, nail, diameter = given.length("ply"), given.length("nail_length"), given.length("nail_diameter")
     for name, value in (("ply", ply), ("nail_length", nail), ("nail_diameter", diameter)):
         if not value > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     if nail <= ply:
-        raise InputError("nail_length", "must be longer than the ply")
+        raise InvalidInputError("nail_length", "must be longer than the ply")
     asked = given if given.has("school") else Given({**given.raw, "school": "nz"})
     return school_of(asked).ply_nailing(ply_m=ply, nail_m=nail, diameter_m=diameter)
 
@@ -65,7 +65,7 @@ def _short(given: Given) -> str:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="hardware.fastener",
         asks="What does one nail, screw, lag or bolt hold sideways and in pull-out?",
         inputs=(
@@ -90,7 +90,7 @@ SUMS = (
         source="nds: 12.2, 12.3; ec5: 8.2, 8.3, 8.7",
         picture="fastener",
     ),
-    Sum(
+    Calculator(
         name="hardware.ply_nailing",
         asks="Do the nails reach far enough into the second ply?",
         inputs=(

@@ -1,8 +1,8 @@
 """Sums of infill: pickets, boards, slats and panels across an opening. Each calls what the structures call."""
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import OutsideScope
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import OutOfScopeError
 from steady.layout.decking import last_board_m
 from steady.layout.drying import FIBRE_SATURATION, gap_to_lay, shrinkage_m, sphere_stopped, worst_gap_m
 from steady.layout.infill import (
@@ -51,7 +51,7 @@ def _view(given: Given) -> tuple[float, float] | None:
 def _angle(given: Given, end: int) -> float:
     found = _view(given)
     if found is None:
-        raise OutsideScope("nothing is seen through it from any angle", "a smaller overlap")
+        raise OutOfScopeError("nothing is seen through it from any angle", "a smaller overlap")
     return found[end]
 
 
@@ -120,7 +120,7 @@ def _deck(given: Given) -> tuple[int, float]:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="infill.pickets",
         picture="pickets",
         asks="How many pickets, and what gap between them?",
@@ -136,7 +136,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="infill.overlapped_boards",
         picture="overlapped",
         asks="How many boards on two sides, and what overlap?",
@@ -148,7 +148,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="infill.view_through",
         picture="overlapped",
         asks="From what angle can one see through alternating boards?",
@@ -165,7 +165,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="infill.louvre_view",
         asks="Do tilted slats hide the view square-on?",
         inputs=(
@@ -177,14 +177,14 @@ SUMS = (
         outputs=(Output(name="hidden", unit="text", reckon=_hidden),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="infill.board_shrinkage",
         asks="How much will a board shrink or swell?",
         inputs=(BOARD, *MOISTURE, Input(name="fibre_saturation", kind="percent", default="30")),
         outputs=(Output(name="shrinkage", unit="in|mm", reckon=_shrinks),),
         source="wood-handbook",
     ),
-    Sum(
+    Calculator(
         name="infill.gap_to_lay",
         asks="What gap do I leave between wet boards?",
         inputs=(BOARD, Input(name="gap_dry", kind="length", says="wanted when dry"), *MOISTURE),
@@ -194,7 +194,7 @@ SUMS = (
         ),
         source="wood-handbook",
     ),
-    Sum(
+    Calculator(
         name="infill.last_board",
         asks="How do I avoid a sliver at the end?",
         inputs=(OPENING, BOARD, GAP, Input(name="rip_least", kind="length")),
@@ -206,7 +206,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="infill.slat_screen",
         asks="How many boards and what spacer for a slat screen of a set height?",
         inputs=(
@@ -225,7 +225,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="infill.centred_boards",
         asks="Board or gap on the middle of the bay?",
         inputs=(OPENING, BOARD, GAP),
@@ -236,7 +236,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="infill.gap_test",
         picture="pickets",
         asks="Does the gap still pass when the boards have dried?",
@@ -256,7 +256,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="infill.stock_panels",
         asks="How many welded stock panels, and what is left for the gate?",
         inputs=(
@@ -276,7 +276,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="infill.deck_boards",
         asks="How many deck boards, and how wide is the last?",
         inputs=(

@@ -3,7 +3,7 @@
 import re
 from collections.abc import Mapping
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.quantities import parse_quantity
 from steady.units.units import IN
 
@@ -74,10 +74,10 @@ class Given:
         """
         value = self.raw.get(name)
         if value in (None, "", []):
-            raise InputError(name, "is needed")
+            raise InvalidInputError(name, "is needed")
         if isinstance(value, list):
             if not all(isinstance(item, str) for item in value) or len(value) > 20:
-                raise InputError(name, "must be words")
+                raise InvalidInputError(name, "must be words")
             return tuple(str(item) for item in value)
         return (str(value),)
 
@@ -85,7 +85,7 @@ class Given:
         """A list of lengths (m)."""
         value = self.raw.get(name)
         if not isinstance(value, list) or not value:
-            raise InputError(name, "must be a list of lengths")
+            raise InvalidInputError(name, "must be a list of lengths")
         return [parse_quantity(item, "length", name) for item in value]
 
     def quantity(self, name: str, kind: str, default: float | None = None) -> float:
@@ -96,7 +96,7 @@ class Given:
         """
         if not self.has(name):
             if default is None:
-                raise InputError(name, "is needed")
+                raise InvalidInputError(name, "is needed")
             return default
         return parse_quantity(self.raw[name], kind, name)
 
@@ -112,14 +112,14 @@ class Given:
         """A whole number, 0 or more."""
         value = self.number(name, default)
         if value != int(value) or value < 0:
-            raise InputError(name, "must be a whole number, 0 or more")
+            raise InvalidInputError(name, "must be a whole number, 0 or more")
         return int(value)
 
     def text(self, name: str, default: str | None = None) -> str:
         """A word or words."""
         if not self.has(name):
             if default is None:
-                raise InputError(name, "is needed")
+                raise InvalidInputError(name, "is needed")
             return default
         return str(self.raw[name])
 
@@ -127,7 +127,7 @@ class Given:
         """One of a few words."""
         found = self.text(name, default)
         if found not in options:
-            raise InputError(name, f"must be one of: {', '.join(options)}")
+            raise InvalidInputError(name, f"must be one of: {', '.join(options)}")
         return found
 
     def flag(self, name: str, default: bool = False) -> bool:
@@ -139,7 +139,7 @@ class Given:
             return value
         found = _YES.get(str(value).lower())
         if found is None:
-            raise InputError(name, "must be yes or no")
+            raise InvalidInputError(name, "must be yes or no")
         return found
 
     def pairs(self, name: str, default: list[tuple[float, float]] | None = None) -> list[tuple[float, float]]:
@@ -147,17 +147,17 @@ class Given:
         value = self.raw.get(name)
         if value is None:
             if default is None:
-                raise InputError(name, "is needed")
+                raise InvalidInputError(name, "is needed")
             return default
         if not isinstance(value, list) or not all(isinstance(item, list) and len(item) == 2 for item in value):
-            raise InputError(name, "must be a list of pairs")
+            raise InvalidInputError(name, "must be a list of pairs")
         return [(parse_quantity(a, "length", name), parse_quantity(b, "length", name)) for a, b in value]
 
     def rows(self, name: str) -> list[list[object]]:
         """A list of lists, read by the sum itself."""
         value = self.raw.get(name)
         if not isinstance(value, list) or not all(isinstance(item, list) for item in value):
-            raise InputError(name, "must be a list of lists")
+            raise InvalidInputError(name, "must be a list of lists")
         return value
 
     def table(
@@ -168,7 +168,7 @@ class Given:
             return default
         rows = self.rows(name)
         if any(len(row) != len(kinds) for row in rows):
-            raise InputError(name, f"each row needs {len(kinds)} values: {', '.join(kinds)}")
+            raise InvalidInputError(name, f"each row needs {len(kinds)} values: {', '.join(kinds)}")
         return [tuple(parse_quantity(cell, kind, name) for cell, kind in zip(row, kinds, strict=True)) for row in rows]
 
 

@@ -1,8 +1,8 @@
 """Calculators of how pieces meet: braces, hips and jacks, post seats, picture frames, stairs at their rim and on their pad."""
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import InputError
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import InvalidInputError
 from steady.layout.brace_fit import BraceFit, BraceLap, LapRow, butted, lapped
 from steady.layout.cheek_cuts import CheekCut, HipHead, hip_head, jack_cut
 from steady.layout.seats import (
@@ -90,7 +90,7 @@ def _pad_load(given: Given) -> float:
 def _pad_area(given: Given) -> float:
     bearing = given.quantity("bearing", "pressure")
     if not bearing > 0:
-        raise InputError("bearing", "must be above 0")
+        raise InvalidInputError("bearing", "must be above 0")
     return _pad_load(given) / bearing
 
 
@@ -99,7 +99,7 @@ def _lengths(*names: str) -> tuple[Input, ...]:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="brace.fit",
         asks="How is a knee brace cut to fit between a post and a header?",
         inputs=_lengths("drop", "reach", "depth"),
@@ -117,7 +117,7 @@ SUMS = (
         ),
         source="geometry: plane",
     ),
-    Sum(
+    Calculator(
         name="brace.lap",
         asks="How long is a lapped brace, and is there room for its bolts?",
         inputs=(
@@ -134,7 +134,7 @@ SUMS = (
         source="geometry; nds: 12.5.1",
         verdict=lambda g: "" if _lapped(g).fits else "the bolts have no room in the lap",
     ),
-    Sum(
+    Calculator(
         name="roof.cheek_cuts",
         asks="How are jacks and hips cut where two planes meet?",
         inputs=(
@@ -155,7 +155,7 @@ SUMS = (
         ),
         source="geometry: vectors",
     ),
-    Sum(
+    Calculator(
         name="post.seat_length",
         asks="How long is a post under, notched for or beside its beam?",
         inputs=(
@@ -172,7 +172,7 @@ SUMS = (
         ),
         source="geometry: plane",
     ),
-    Sum(
+    Calculator(
         name="deck.frame_support",
         asks="Where does a picture frame need a doubled joist?",
         inputs=(Input(name="boards", kind="count"), *_lengths("board", "gap", "overhang", "ply")),
@@ -184,14 +184,14 @@ SUMS = (
         ),
         source="geometry: plane",
     ),
-    Sum(
+    Calculator(
         name="stair.top_contact",
         asks="How much of the rim does a stair's stringer meet?",
         inputs=(Input(name="top", kind="flush|dropped"), *_lengths("riser", "board", "tread", "rim", "plumb_depth")),
         outputs=(Output(name="contact", unit="in|mm", reckon=_contact),),
         source="geometry: plane",
     ),
-    Sum(
+    Calculator(
         name="stair.pad",
         asks="What does a stair's landing pad carry, and how large is it?",
         inputs=(

@@ -3,7 +3,7 @@
 import math
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import SCHOOL, school_of
 from steady.design_codes.joint_rules import (
     DISTANCES,
@@ -20,9 +20,9 @@ from steady.design_codes.joint_rules import (
 )
 from steady.design_codes.requests import LOAD_TYPES, LoadType
 from steady.design_codes.results import si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.connectors import ConnectorAnswer, Direction, specified
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.statics.joints import ButtedBrace, GuardPostForces, butted_brace, guard_post, ledger_spacing_m
 from steady.units.units import IN, PSI
 
@@ -36,7 +36,7 @@ def _wood(given: Given, name: str = "species") -> str:
     words = given.text(name, given.text("grade", "") if name == "species" else "")
     if words or name != "species" or school_of(given).key == "nz":
         return words
-    raise InputError("species", "is needed")
+    raise InvalidInputError("species", "is needed")
 
 
 def _load(given: Given) -> LoadType:
@@ -47,14 +47,14 @@ def _fastener(given: Given) -> Fastener:
     kind: FastenerKind = given.choice("fastener", FASTENERS)  # type: ignore[assignment]
     diameter = given.length("diameter")
     if not diameter > 0:
-        raise InputError("diameter", "must be above 0")
+        raise InvalidInputError("diameter", "must be above 0")
     return Fastener(kind=kind, diameter_m=diameter, root_m=given.maybe("root", "length"))
 
 
 def _count(given: Given) -> int:
     count = given.count("count", 1)
     if count < 1:
-        raise InputError("count", "must be 1 or more")
+        raise InvalidInputError("count", "must be 1 or more")
     return count
 
 
@@ -86,7 +86,7 @@ def _lateral(given: Given) -> LateralCapacity:
 def _withdrawal(given: Given) -> WithdrawalCapacity:
     for name in ("thread", "length", "head", "side_member"):
         if given.has(name) and not given.length(name) > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     return _rules(given).withdrawal(
         WithdrawalRequest(
             fastener=_fastener(given),
@@ -107,21 +107,21 @@ def _withdrawal(given: Given) -> WithdrawalCapacity:
 def _pull_through(given: Given) -> float:
     found = _withdrawal(given).pull_through
     if found is None:
-        raise OutsideScope("nothing is known of the head", "the head's diameter and the side member, under us")
+        raise OutOfScopeError("nothing is known of the head", "the head's diameter and the side member, under us")
     return si(found)
 
 
 def _angle(given: Given, name: str = "angle", default: float | None = None) -> float:
     angle = given.quantity(name, "angle", default)
     if not 0 <= angle <= math.pi / 2 + 1e-9:
-        raise InputError(name, "must be 0 to 90 degrees")
+        raise InvalidInputError(name, "must be 0 to 90 degrees")
     return angle
 
 
 def _force(given: Given, name: str, default: float | None = None) -> float:
     force = given.quantity(name, "force", default)
     if not force >= 0:
-        raise InputError(name, "must be 0 or more")
+        raise InvalidInputError(name, "must be 0 or more")
     return force
 
 
@@ -129,7 +129,7 @@ def _combined(given: Given) -> float:
     lateral, withdrawal = _force(given, "lateral"), _force(given, "withdrawal")
     for name, amount in (("lateral", lateral), ("withdrawal", withdrawal)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     return _rules(given).combined_n(lateral, withdrawal, _angle(given))
 
 
@@ -138,27 +138,27 @@ def _area_m2(given: Given, name: str) -> float:
     try:
         thick, wide = (float(word) for word in given.text(name).lower().split("x"))
     except ValueError:
-        raise InputError(name, "must be a section in inches, as 1.5x5.5") from None
+        raise InvalidInputError(name, "must be a section in inches, as 1.5x5.5") from None
     if not (thick > 0 and wide > 0):
-        raise InputError(name, "must be above 0")
+        raise InvalidInputError(name, "must be above 0")
     return thick * wide * IN**2
 
 
 def _group(given: Given) -> float:
     in_row, spacing = given.count("in_row"), given.length("spacing")
     if in_row < 1:
-        raise InputError("in_row", "must be 1 or more")
+        raise InvalidInputError("in_row", "must be 1 or more")
     if not spacing > 0:
-        raise InputError("spacing", "must be above 0")
+        raise InvalidInputError("spacing", "must be above 0")
     diameter = given.length("diameter")
     if not diameter > 0:
-        raise InputError("diameter", "must be above 0")
+        raise InvalidInputError("diameter", "must be above 0")
     stiffness = None
     if given.has("side_area"):
         mpsi = 1e6 * PSI
         sides = [given.number(f"{name}_E") for name in ("side", "main")]
         if not all(one > 0 for one in sides):
-            raise InputError("side_E", "must be above 0")
+            raise InvalidInputError("side_E", "must be above 0")
         stiffness = (_area_m2(given, "side_area") * sides[0] * mpsi, _area_m2(given, "main_area") * sides[1] * mpsi)
     return _rules(given).group(in_row, Fastener(kind="bolt", diameter_m=diameter), spacing, stiffness)
 
@@ -174,39 +174,39 @@ def _section(given: Given, held: float) -> WoodSection:
     depth, thickness = given.length("depth", held * 2), given.length("thickness", held)
     for name, amount in (("thickness", thickness), ("depth", depth)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     return WoodSection(
         wood=_wood(given), thickness_m=thickness, depth_m=depth, load=_load(given), wet=given.flag("wet", True)
     )
 
 
-def _split(given: Given) -> Step:
+def _split(given: Given) -> CalculationStep:
     held = given.length("depth_held")
     if not held > 0:
-        raise InputError("depth_held", "must be above 0")
+        raise InvalidInputError("depth_held", "must be above 0")
     given.length("thickness")
     section = _section(given, held)
     if held >= section.depth_m:
-        raise InputError("depth_held", "must be less than the depth")
+        raise InvalidInputError("depth_held", "must be less than the depth")
     return _rules(given).split_n(section, held, given.flag("near_end"))
 
 
-def _washer(given: Given) -> Step:
+def _washer(given: Given) -> CalculationStep:
     side, bolt = given.length("washer"), given.length("diameter")
     if not bolt > 0:
-        raise InputError("diameter", "must be above 0")
+        raise InvalidInputError("diameter", "must be above 0")
     if not side > bolt:
-        raise InputError("washer", "must be wider than its bolt")
+        raise InvalidInputError("washer", "must be wider than its bolt")
     return _rules(given).washer_n(_section(given, side), side, bolt, given.flag("round"))
 
 
 def _bolted(given: Given) -> float:
     bolt = given.raw.get("bolt")
     if not isinstance(bolt, dict):
-        raise InputError("bolt", "must be the inputs of joint.lateral")
+        raise InvalidInputError("bolt", "must be the inputs of joint.lateral")
     bolts = given.count("bolts")
     if bolts < 1:
-        raise InputError("bolts", "must be 1 or more")
+        raise InvalidInputError("bolts", "must be 1 or more")
     inner = {"fastener": "bolt", **bolt, "school": given.text("school"), "count": bolts}
     return si(_lateral(Given(inner)).design)
 
@@ -241,7 +241,7 @@ def _connector(given: Given) -> ConnectorAnswer:
     ratings = {name: _force(given, f"rated_{name}") for name in _WAYS if given.has(f"rated_{name}")}
     for name, rating in ratings.items():
         if not rating > 0:
-            raise InputError(f"rated_{name}", "must be above 0")
+            raise InvalidInputError(f"rated_{name}", "must be above 0")
     return specified(
         given.text("connector"),
         given.text("school"),
@@ -282,7 +282,7 @@ LATERAL = (
 SOURCE = "nds: 11, 12; o86: 12; ec5: 8; practice in nz"
 
 SUMS = (
-    Sum(
+    Calculator(
         name="joint.lateral",
         asks="What do fasteners hold across their axis?",
         inputs=(SCHOOL, *LATERAL),
@@ -293,7 +293,7 @@ SUMS = (
         ),
         source=SOURCE,
     ),
-    Sum(
+    Calculator(
         name="joint.withdrawal",
         asks="What do fasteners hold along their axis?",
         inputs=(
@@ -317,7 +317,7 @@ SUMS = (
         ),
         source=SOURCE,
     ),
-    Sum(
+    Calculator(
         name="joint.combined",
         asks="What does a fastener hold of a load at an angle from the surface?",
         inputs=(
@@ -329,7 +329,7 @@ SUMS = (
         outputs=(Output(name="holds", unit="lb|kN", reckon=_combined),),
         source="nds: 12.4.1; ec5: 8.28; a straight line elsewhere",
     ),
-    Sum(
+    Calculator(
         name="joint.group",
         asks="What share of the sum does a row of fasteners hold?",
         inputs=(
@@ -345,7 +345,7 @@ SUMS = (
         outputs=(Output(name="group", unit="-", reckon=_group),),
         source="nds: 11.3.6; ec5: 8.34",
     ),
-    Sum(
+    Calculator(
         name="joint.distances",
         asks="How far do fasteners stand from ends, edges and each other?",
         inputs=(
@@ -358,7 +358,7 @@ SUMS = (
         outputs=tuple(_distance(which) for which in DISTANCES),
         source="nds: 12.5.1; o86: 12; ec5: 8; nzs-3603: 4",
     ),
-    Sum(
+    Calculator(
         name="joint.split",
         asks="What shear does wood carry beside a joint loaded across its grain?",
         inputs=(
@@ -373,7 +373,7 @@ SUMS = (
         outputs=(Output(name="shear", unit="lb|kN", reckon=lambda g: si(_split(g))),),
         source="nds: 3.4.3.3; o86: 12.2.1.8; ec5: 8.4",
     ),
-    Sum(
+    Calculator(
         name="joint.washer",
         asks="What pull does a washer bear into the wood?",
         inputs=(
@@ -387,7 +387,7 @@ SUMS = (
         outputs=(Output(name="pull", unit="lb|kN", reckon=lambda g: si(_washer(g))),),
         source="nds: 3.10; o86: 6.5.7; ec5: 8.5.2",
     ),
-    Sum(
+    Calculator(
         name="joint.bolted",
         asks="Do these bolts carry the load?",
         inputs=(
@@ -402,7 +402,7 @@ SUMS = (
         ),
         source=SOURCE,
     ),
-    Sum(
+    Calculator(
         name="joint.brace_butt",
         asks="What do the fasteners of a butted brace hold along it?",
         inputs=(
@@ -421,7 +421,7 @@ SUMS = (
         ),
         source="statics; nds: 12.4.1",
     ),
-    Sum(
+    Calculator(
         name="joint.ledger_spacing",
         asks="How far apart do a ledger's fixings stand?",
         inputs=(
@@ -434,7 +434,7 @@ SUMS = (
         outputs=(Output(name="spacing", unit="in|mm", reckon=_ledger),),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="joint.guard_post",
         asks="What pulls at a guard post's fixings?",
         inputs=(
@@ -450,7 +450,7 @@ SUMS = (
         ),
         source="statics",
     ),
-    Sum(
+    Calculator(
         name="joint.connector",
         asks="May a connector be specified by what it must hold, or does a typed rating hold?",
         inputs=(

@@ -7,12 +7,12 @@ from typing import Literal, TextIO
 
 from steady.calculators.catalog import find
 from steady.calculators.model import Answered, answer
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 
 @value
-class Row:
+class AnswerRow:
     """One row of a checks file, as written."""
 
     id: str
@@ -29,44 +29,44 @@ class Row:
 
 
 @value
-class Compared:
+class ComparedRow:
     """A row with what was reckoned. `off` is reckoned less expected, in the row's unit."""
 
-    row: Row
+    row: AnswerRow
     outcome: Literal["agrees", "differs", "refused"]
     reckoned: str
     off: float = 0.0
 
 
-def read(file: TextIO) -> Iterator[Row]:
+def read(file: TextIO) -> Iterator[AnswerRow]:
     """Rows of an open CSV file."""
     for cells in csv.DictReader(file):
-        kept = {name: cells[name] for name in Row.__dataclass_fields__ if name != "tolerance"}
-        yield Row(**kept, tolerance=float(cells["tolerance"] or 0))
+        kept = {name: cells[name] for name in AnswerRow.__dataclass_fields__ if name != "tolerance"}
+        yield AnswerRow(**kept, tolerance=float(cells["tolerance"] or 0))
 
 
-def compare(row: Row) -> Compared:
+def compare(row: AnswerRow) -> ComparedRow:
     """Reckon a row. A row that expects refuse or invalid agrees when it gets that; |difference| ≤ tolerance otherwise."""
     try:
         raw = json.loads(row.inputs)
         found = answer(find(row.sum), raw, row.output, "" if row.unit in ("text", "") else row.unit)
-    except InputError as error:
-        return Compared(row=row, outcome="differs", reckoned=f"invalid ({error.message})")
+    except InvalidInputError as error:
+        return ComparedRow(row=row, outcome="differs", reckoned=f"invalid ({error.message})")
     if row.expected in ("refuse", "invalid"):
         shown = found.status if found.status != "ok" else str(found.value)
         asked = found.status == row.expected or (row.output == "status" and shown == row.expected)
-        return Compared(row=row, outcome="agrees" if asked else "differs", reckoned=shown)
+        return ComparedRow(row=row, outcome="agrees" if asked else "differs", reckoned=shown)
     if found.status != "ok":
         outcome: Literal["differs", "refused"] = "refused" if found.status == "refuse" else "differs"
-        return Compared(row=row, outcome=outcome, reckoned=f"{found.status} ({found.reason})")
+        return ComparedRow(row=row, outcome=outcome, reckoned=f"{found.status} ({found.reason})")
     return _measured(row, found)
 
 
-def _measured(row: Row, found: Answered) -> Compared:
+def _measured(row: AnswerRow, found: Answered) -> ComparedRow:
     if isinstance(found.value, str) or row.unit == "text":
         same = str(found.value) == row.expected
-        return Compared(row=row, outcome="agrees" if same else "differs", reckoned=str(found.value))
+        return ComparedRow(row=row, outcome="agrees" if same else "differs", reckoned=str(found.value))
     expected, value = float(row.expected), float(found.value or 0)
     off = value - expected
     good = abs(off) <= row.tolerance + 1e-9 * abs(expected)
-    return Compared(row=row, outcome="agrees" if good else "differs", reckoned=f"{value:.10g}", off=off)
+    return ComparedRow(row=row, outcome="agrees" if good else "differs", reckoned=f"{value:.10g}", off=off)

@@ -2,12 +2,12 @@
 
 from steady.calculators.fields import needs, number, takes, text
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.weather import WIND, place_of
 from steady.calculators.wood import SCHOOL, school_of
 from steady.design_codes.requests import OpenFace
 from steady.design_codes.results import si
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.barriers import Barrier, animal_fence_m, gate_width_m, pool_faults
 from steady.layout.mesh import (
     ChainLinkCount,
@@ -20,7 +20,7 @@ from steady.layout.mesh import (
     solidity,
     terminal_brace,
 )
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.statics.tubes import SHAPES, Tube, checked, moment_n_m
 from steady.units.units import FT, IN
 
@@ -30,12 +30,12 @@ def _mesh(given: Given) -> float:
     return solidity(given.length("wire"), mesh, given.length("mesh_across", mesh))
 
 
-def _open_face(given: Given) -> tuple[float, Step]:
+def _open_face(given: Given) -> tuple[float, CalculationStep]:
     height, share = given.length("height"), given.number("solidity")
     if not height > 0:
-        raise InputError("height", "must be above 0")
+        raise InvalidInputError("height", "must be above 0")
     if not 0 < share <= 1:
-        raise InputError("solidity", "must be above 0 and at most 1")
+        raise InvalidInputError("solidity", "must be above 0 and at most 1")
     face = OpenFace(
         height_m=height,
         solidity=share,
@@ -135,7 +135,7 @@ def _animal(given: Given) -> tuple[float, float]:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="mesh.solidity",
         asks="How much of a mesh is solid?",
         inputs=(
@@ -149,7 +149,7 @@ SUMS = (
         ),
         source="geometry: wires and gaps",
     ),
-    Sum(
+    Calculator(
         name="wind.open_face",
         asks="What wind is on a face that is mostly open?",
         inputs=(
@@ -166,7 +166,7 @@ SUMS = (
         ),
         source="asce-7-16: Fig. 29.4-2; ec1-4: 7.11, bounds of our own",
     ),
-    Sum(
+    Calculator(
         name="fence.mesh_post",
         asks="What wind is on a post of a mesh fence?",
         inputs=(
@@ -185,7 +185,7 @@ SUMS = (
         ),
         source="asce-7-16: Fig. 29.4-2; ec1-4: 7.11, bounds of our own",
     ),
-    Sum(
+    Calculator(
         name="steel.tube",
         asks="What does a steel tube weigh and carry?",
         inputs=(
@@ -207,7 +207,7 @@ SUMS = (
         ),
         source="practice: AISC 360-16 F7, F8; EN 1993-1-1, from memory",
     ),
-    Sum(
+    Calculator(
         name="fence.chain_link_count",
         asks="What does a stretch of chain link take?",
         inputs=(
@@ -231,7 +231,7 @@ SUMS = (
         ),
         source="practice: from memory, medium to high",
     ),
-    Sum(
+    Calculator(
         name="fence.terminal_brace",
         asks="What pulls and pushes in a braced end post?",
         inputs=(*needs("pull", kind="force"), *needs("height", "brace_height", "brace_run", kind="length")),
@@ -242,7 +242,7 @@ SUMS = (
         ),
         source="statics: pinned joints",
     ),
-    Sum(
+    Calculator(
         name="fence.for_animal",
         asks="How high is a fence for an animal, and how small its gaps?",
         inputs=(*needs("animal", kind="text"), SCHOOL),
@@ -252,7 +252,7 @@ SUMS = (
         ),
         source="practice: from memory, medium",
     ),
-    Sum(
+    Calculator(
         name="gate.width_for",
         asks="How wide is a gate, by what goes through it?",
         inputs=(*needs("use", kind="text"), SCHOOL),
@@ -261,7 +261,7 @@ SUMS = (
         ),
         source="practice: from memory",
     ),
-    Sum(
+    Calculator(
         name="barrier.pool",
         asks="What of a pool's barrier is against the table, by which the local office decides?",
         inputs=(

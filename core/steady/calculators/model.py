@@ -5,7 +5,7 @@ from collections.abc import Callable
 
 from steady.calculators.inputs import Given, Raw
 from steady.design_codes.registry import RULEBOOKS
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units.quantities import in_unit
 from steady.value_objects import value
 
@@ -36,7 +36,7 @@ class Input:
 
 
 @value
-class Sum:
+class Calculator:
     """One question with its inputs, outputs and source.
 
     `picture` names the drawing that shows the symbols; `verdict` gives the reason why an answer fails, empty if it does not.
@@ -59,7 +59,9 @@ class Sum:
         for output in self.outputs:
             if output.name == name:
                 return output
-        raise InputError("output", f"{self.name} answers {', '.join(o.name for o in self.outputs)}, not {name[:40]}")
+        raise InvalidInputError(
+            "output", f"{self.name} answers {', '.join(o.name for o in self.outputs)}, not {name[:40]}"
+        )
 
 
 @value
@@ -115,7 +117,7 @@ def natural_unit(unit: str, given: Given) -> str:
     return words[1] if book.metric else words[0]
 
 
-def answer(asked: Sum, raw: Raw, output: str, unit: str = "") -> Answered:
+def answer(asked: Calculator, raw: Raw, output: str, unit: str = "") -> Answered:
     """One output of a sum; refusals and impossible inputs are answers, too."""
     if output in ABOUT and not any(item.name == output for item in asked.outputs):
         return _about(asked, raw, output)
@@ -127,11 +129,11 @@ def answer(asked: Sum, raw: Raw, output: str, unit: str = "") -> Answered:
         if isinstance(value, str) or found.unit == "text":
             return Answered(output=output, status="ok", value=value, unit="text")
         if not math.isfinite(value):
-            raise OutsideScope("the answer is not a number one could build by", "look at the inputs")
+            raise OutOfScopeError("the answer is not a number one could build by", "look at the inputs")
         return Answered(output=output, status="ok", value=in_unit(value, shown), unit=shown)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         return Answered(output=output, status="refuse", value=None, unit=shown, reason=refused.reason)
-    except InputError as error:
+    except InvalidInputError as error:
         reason = f"{error.field}: {error.message}"
         return Answered(output=output, status="invalid", value=None, unit=shown, reason=reason)
     except OverflowError:
@@ -139,7 +141,7 @@ def answer(asked: Sum, raw: Raw, output: str, unit: str = "") -> Answered:
         return Answered(output=output, status="invalid", value=None, unit=shown, reason=reason)
 
 
-def _about(asked: Sum, raw: Raw, output: str) -> Answered:
+def _about(asked: Calculator, raw: Raw, output: str) -> Answered:
     """Status (ok, fails, refuse, invalid), its reason, or the basis, over all outputs that the inputs suffice for."""
     given = Given(raw)
     if output == "basis":
@@ -158,7 +160,7 @@ def _about(asked: Sum, raw: Raw, output: str) -> Answered:
         if asked.verdict is not None:
             try:
                 why = asked.verdict(given)
-            except (InputError, OutsideScope):
+            except (InvalidInputError, OutOfScopeError):
                 why = ""
             if why:
                 status, reason = "fails", why

@@ -2,8 +2,8 @@
 
 from steady.calculators.fields import needs, number, takes, text
 from steady.calculators.inputs import Given
-from steady.calculators.model import Output, Sum
-from steady.errors import InputError
+from steady.calculators.model import Calculator, Output
+from steady.errors import InvalidInputError
 from steady.layout.panel_systems import Heat, PanelSlope, Stiffened, checked_heat, panel_bay_m, panel_slope, stiffened
 from steady.statics.slide_gates import SlideGate, SlideWind, SteelLeaf, checked, slide_wind
 from steady.statics.tubes import SHAPES, Tube
@@ -50,7 +50,7 @@ def _stiffened(given: Given) -> Stiffened:
 def _inner_stress(given: Given) -> float:
     modulus = given.quantity("inner_modulus", "volume")
     if not modulus > 0:
-        raise InputError("inner_modulus", "must be above 0")
+        raise InvalidInputError("inner_modulus", "must be above 0")
     return _stiffened(given).inner_moment_n_m / modulus
 
 
@@ -61,7 +61,7 @@ def _gate(given: Given) -> SlideGate:
     else:
         weight = given.quantity("weight", "force")
         if not opening + tail > 0:
-            raise InputError("opening", "must be above 0")
+            raise InvalidInputError("opening", "must be above 0")
         parts = weight * opening / (opening + tail), weight * tail / (opening + tail)
     return checked(
         SlideGate(
@@ -89,7 +89,7 @@ def _leaf(given: Given) -> SteelLeaf:
     width, height = given.length("width"), given.length("height")
     for name, amount in (("width", width), ("height", height)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     shape = given.choice("shape", SHAPES, "square")
     tube = Tube(outside_m=given.length("outside"), wall_m=given.length("wall"), shape=shape)  # type: ignore[arg-type]
     return SteelLeaf(
@@ -106,7 +106,7 @@ def _leaf(given: Given) -> SteelLeaf:
 TEMPERATURES = needs("now", "coldest", "hottest", kind="temperature")
 
 SUMS = (
-    Sum(
+    Calculator(
         name="panel.bay",
         asks="How far apart do posts stand for a made panel?",
         inputs=needs("panel", "insert", "post", kind="length"),
@@ -116,7 +116,7 @@ SUMS = (
         ),
         source="geometry: rail less both inserts and a post",
     ),
-    Sum(
+    Calculator(
         name="panel.movement",
         asks="How much room does a panel need to move with heat?",
         inputs=(
@@ -135,7 +135,7 @@ SUMS = (
         ),
         source="practice: a length, its coefficient and a change of temperature",
     ),
-    Sum(
+    Calculator(
         name="panel.slope",
         asks="Does a panel rake with the ground?",
         inputs=(*needs("bay", "rise", "rake_most", kind="length"), *takes("length", step_most="any")),
@@ -146,7 +146,7 @@ SUMS = (
         ),
         source="geometry: similar triangles",
     ),
-    Sum(
+    Calculator(
         name="rail.stiffened",
         asks="What does a rail with an insert carry together?",
         inputs=(
@@ -163,7 +163,7 @@ SUMS = (
         ),
         source="statics: two beams side by side",
     ),
-    Sum(
+    Calculator(
         name="gate.cantilever_slide",
         asks="What do the rollers of a cantilever slide gate carry?",
         inputs=(
@@ -181,7 +181,7 @@ SUMS = (
         ),
         source="statics: moments about the rollers",
     ),
-    Sum(
+    Calculator(
         name="gate.slide_wind",
         asks="What wind comes on a slide gate's rollers?",
         inputs=(
@@ -197,7 +197,7 @@ SUMS = (
         ),
         source="statics: moments about the rollers",
     ),
-    Sum(
+    Calculator(
         name="gate.steel_leaf",
         asks="What does a welded steel leaf weigh, and how far does it drop?",
         inputs=(

@@ -1,7 +1,7 @@
 """Sums of roofs: rafters, hips, jacks, birdsmouths, pavilions, sheets and purlins."""
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.layout.roofs import (
     Birdsmouth,
     Hip,
@@ -86,7 +86,7 @@ def _purlin_depth(given: Given) -> float:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="roof.rafter",
         picture="rafter",
         asks="How long is a common rafter?",
@@ -100,7 +100,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.hip_rafter",
         asks="How long and at what angles is a hip?",
         inputs=(RUN, PITCH, OVERHANG),
@@ -114,7 +114,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.unequal_hip",
         asks="What are the hip's angles where two pitches meet?",
         inputs=(Input(name="pitch_1", kind="angle"), Input(name="pitch_2", kind="angle")),
@@ -126,7 +126,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.jack_rafter",
         asks="How much shorter is each jack rafter?",
         inputs=(Input(name="spacing", kind="length"), PITCH),
@@ -136,7 +136,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.birdsmouth",
         picture="rafter",
         asks="How deep is the birdsmouth, and what is left above the plate?",
@@ -150,14 +150,14 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.veranda_drop",
         asks="How far does a single-slope roof fall?",
         inputs=(Input(name="depth", kind="length", says="level"), PITCH),
         outputs=(Output(name="drop", unit="mm", reckon=_drop),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.pavilion",
         asks="What are the slopes of a square hip roof with or without a cupola?",
         inputs=(
@@ -175,7 +175,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.sheets",
         asks="How many sheets on a hip side, and how much length do paired off-cuts save?",
         inputs=(
@@ -193,7 +193,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.purlins",
         asks="How many purlins and at what spacing?",
         inputs=(
@@ -208,7 +208,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="roof.purlin_depth",
         asks="How deep a purlin hides the screw points?",
         inputs=(

@@ -1,11 +1,11 @@
 """Sums of time: curing in the cold, the length of a job, and the hours of a plain fence."""
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import InputError
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import InvalidInputError
 from steady.schedule.curing import by_arrhenius_s, by_maturity_s
 from steady.schedule.labor import FenceCounted, FenceHours, fence_hours
-from steady.schedule.sequence import Step, job_length, one_crew_hours
+from steady.schedule.sequence import SequenceTask, job_length, one_crew_hours
 from steady.units.quantities import parse_quantity
 
 HOUR = 3600.0
@@ -24,14 +24,14 @@ def _cure(given: Given) -> float:
     return by_maturity_s(at_ref, now, ref, given.quantity("datum", "temperature", 0.0))
 
 
-def _tasks(given: Given) -> list[Step]:
+def _tasks(given: Given) -> list[SequenceTask]:
     made = []
     for row in given.rows("tasks"):
         after = row[2] if len(row) > 2 else []
         if len(row) < 2 or not isinstance(after, list) or not all(isinstance(a, list) and len(a) == 2 for a in after):
-            raise InputError("tasks", "write a task as [name, hours, [[after, wait], ...]]")
+            raise InvalidInputError("tasks", "write a task as [name, hours, [[after, wait], ...]]")
         waits = tuple((str(name), parse_quantity(wait, "time", "tasks") / HOUR) for name, wait in after)
-        made.append(Step(str(row[0]), parse_quantity(row[1], "time", "tasks") / HOUR, waits))
+        made.append(SequenceTask(str(row[0]), parse_quantity(row[1], "time", "tasks") / HOUR, waits))
     return made
 
 
@@ -50,7 +50,7 @@ def _fence(given: Given) -> FenceHours:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="schedule.cure_time",
         asks="How long until the concrete may be loaded in the cold?",
         inputs=(
@@ -69,7 +69,7 @@ SUMS = (
         outputs=(Output(name="time", unit="h", reckon=_cure),),
         source="maturity",
     ),
-    Sum(
+    Calculator(
         name="schedule.job_length",
         asks="How long is the job, and which tasks set it?",
         inputs=(TASKS,),
@@ -79,14 +79,14 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="schedule.one_crew",
         asks="How long with one crew that does one thing at a time?",
         inputs=(TASKS,),
         outputs=(Output(name="hours", unit="h", reckon=lambda g: one_crew_hours(_tasks(g)) * HOUR),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="schedule.fence_hours",
         asks="How many hours for a plain fence?",
         inputs=(

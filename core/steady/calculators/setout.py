@@ -4,9 +4,9 @@ import itertools
 import math
 
 from steady.calculators.inputs import Given, listed
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import InputError, OutsideScope
-from steady.layout.bays import Bays, Zone, bays_round_zones, equal_bays
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.layout.bays import BaySpacing, Zone, bays_round_zones, equal_bays
 from steady.layout.decking import joist_centres
 from steady.layout.panels import DugIn, PanelBays, PanelFit, PanelPost, panel_bays, panel_post
 from steady.layout.rails import longest_level_m, rail_stock_m
@@ -30,7 +30,7 @@ BAY_MIN = Input(name="bay_min", kind="length", says="least bay", default="24 in"
 NO_DIG = Input(name="no_dig", kind="list of [from, to]", says="stretches without posts", default="[]")
 
 
-def _bays(given: Given) -> Bays:
+def _bays(given: Given) -> BaySpacing:
     return bays_round_zones(
         given.length("run"), given.length("bay_max"), given.length("bay_min", 24 * IN), given.pairs("no_dig", [])
     )
@@ -39,7 +39,7 @@ def _bays(given: Given) -> Bays:
 def _fewest(given: Given) -> int | str:
     found = _bays(given)
     if not found.fits:
-        raise OutsideScope(found.reason, "a shorter band or a longer bay")
+        raise OutOfScopeError(found.reason, "a shorter band or a longer bay")
     return len(found.stations_m) - 1
 
 
@@ -59,7 +59,7 @@ def _longest_bay(given: Given) -> float:
     many = given.count("bays_per_rail", 1)
     faces = given.choice("fixing", ("centres", "faces"), "centres") == "faces"
     if many < 1 or (many > 1 and faces):
-        raise InputError("bays_per_rail", "a rail over several bays joins on post centres")
+        raise InvalidInputError("bays_per_rail", "a rail over several bays joins on post centres")
     grade = math.tan(given.quantity("slope", "angle"))
     level_m = longest_level_m(
         given.length("rail"), grade, given.length("rail_depth"), given.length("trim_each_end", 0.0)
@@ -72,7 +72,7 @@ def _longest_bay(given: Given) -> float:
 def _marks(given: Given) -> str:
     count, to_m, run_m = given.count("bays"), given.length("round_to", IN / 16), given.length("run")
     if count < 1 or not to_m > 0:
-        raise InputError("bays", "needs at least one bay and a mark above 0")
+        raise InvalidInputError("bays", "needs at least one bay and a mark above 0")
     return listed([round(run_m * k / count / to_m) * to_m for k in range(count + 1)])
 
 
@@ -112,7 +112,7 @@ def _spot(given: Given) -> Zone | None:
 def _point(given: Given, name: str) -> tuple[float, float]:
     value = given.raw.get(name)
     if not isinstance(value, list) or len(value) != 2:
-        raise InputError(name, "must be a point: [along, offset]")
+        raise InvalidInputError(name, "must be a point: [along, offset]")
     return parse_quantity(value[0], "length", name), parse_quantity(value[1], "length", name)
 
 
@@ -127,7 +127,7 @@ def _blocked(given: Given, zone: Zone | None) -> str:
 
 def _end(zone: Zone | None, end: int) -> float:
     if zone is None:
-        raise OutsideScope("nothing is blocked: the line lies clear of it", "")
+        raise OutOfScopeError("nothing is blocked: the line lies clear of it", "")
     return zone[end]
 
 
@@ -168,7 +168,7 @@ def _post_stock(given: Given) -> float | None:
 def _to_buy(given: Given) -> float:
     found = _post_stock(given)
     if found is None:
-        raise OutsideScope("no length on sale is long enough", "a longer stock length")
+        raise OutOfScopeError("no length on sale is long enough", "a longer stock length")
     return found
 
 
@@ -193,7 +193,7 @@ def _joists(given: Given) -> list[float]:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="setout.bays",
         picture="bays",
         asks="How many equal bays for a run, none over the limit?",
@@ -204,7 +204,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.fewest_bays",
         picture="bays",
         asks="What is the fewest bays with no post in a no-dig zone?",
@@ -212,7 +212,7 @@ SUMS = (
         outputs=(Output(name="bays", unit="count", reckon=_fewest),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.bays_around_no_dig",
         picture="bays",
         asks="Which bay widths get round the no-dig zones?",
@@ -226,7 +226,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.rail_for_bay",
         picture="rail on slope",
         asks="How long a rail must I buy for one bay on a slope?",
@@ -242,7 +242,7 @@ SUMS = (
         outputs=(Output(name="rail", unit="in", reckon=_rail),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.longest_bay_for_rail",
         picture="rail on slope",
         asks="What is the greatest bay that a rail still reaches?",
@@ -259,7 +259,7 @@ SUMS = (
         outputs=(Output(name="bay_max", unit="in", reckon=_longest_bay),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.tape_marks",
         picture="bays",
         asks="What does the tape read at each post?",
@@ -267,7 +267,7 @@ SUMS = (
         outputs=(Output(name="marks", unit="text", reckon=_marks),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.panel_bays",
         picture="bays",
         asks="How do bought panels fill a run, and what is cut?",
@@ -287,7 +287,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.panel_post",
         asks="How long a post for a bought panel with a gravel board?",
         inputs=(
@@ -305,7 +305,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.chain_error",
         asks="How far out am I after measuring post to post?",
         inputs=(
@@ -319,7 +319,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.no_dig_spot",
         picture="bays",
         asks="Where along the run may I not dig because of a tree, rock or box?",
@@ -336,7 +336,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.no_dig_line",
         picture="bays",
         asks="Where does a straight buried line stop me digging?",
@@ -353,7 +353,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.posts_along_path",
         picture="bays",
         asks="Where do all posts of a run with corners and gates stand?",
@@ -373,7 +373,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.corner_face",
         asks="How far from a corner post's centre is its face along the next run?",
         inputs=(
@@ -389,7 +389,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.square_check",
         asks="How far out of square is my rectangle?",
         inputs=tuple(Input(name=name, kind="length") for name in ("side_a", "side_b", "diagonal_1", "diagonal_2")),
@@ -408,7 +408,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.triangle_error",
         asks="What angle error does a slip in the 3-4-5 long side give?",
         inputs=(
@@ -425,7 +425,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.level_reading",
         asks="What height is this point from a rod reading?",
         inputs=(
@@ -439,7 +439,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.post_length",
         picture="hole",
         asks="How long a post, and which stock length?",
@@ -456,7 +456,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.post_cut_length",
         asks="How long is a deck post between its base and the beam?",
         inputs=(
@@ -471,7 +471,7 @@ SUMS = (
         outputs=(Output(name="post", unit="in|mm", reckon=_post_cut),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="setout.joist_marks",
         asks="Where do I mark the joists?",
         inputs=(

@@ -3,8 +3,8 @@
 from datetime import date
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import InputError
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import InvalidInputError
 from steady.layout.shade import across_sun, blocked, blocked_sky, pitch_for, two_layers
 from steady.layout.sun import sun_position
 from steady.units import dates
@@ -49,7 +49,7 @@ def clock_of(given: Given) -> float:
     try:
         return int(hours) + int(minutes or 0) / 60
     except ValueError:
-        raise InputError("time", "write it as 13:30") from None
+        raise InvalidInputError("time", "write it as 13:30") from None
 
 
 def sun_of(given: Given, clock: float) -> tuple[float, float]:
@@ -66,7 +66,7 @@ def _sun(given: Given) -> tuple[float, float]:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="shade.slats",
         picture="slats",
         asks="What share of direct sun do the slats stop?",
@@ -74,7 +74,7 @@ SUMS = (
         outputs=(Output(name="blocked", unit="-", reckon=lambda g: blocked(*_sizes(g), _across(g))),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="shade.tilted_slats",
         picture="slats",
         asks="What share of direct sun do tilted slats stop?",
@@ -82,14 +82,14 @@ SUMS = (
         outputs=(Output(name="blocked", unit="-", reckon=_tilted),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="shade.two_layers",
         asks="What do two crossing layers stop together?",
         inputs=(Input(name="first", kind="ratio"), Input(name="second", kind="ratio")),
         outputs=(Output(name="blocked", unit="-", reckon=lambda g: two_layers(g.number("first"), g.number("second"))),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="shade.diffuse",
         picture="slats",
         asks="How much of a plain grey sky is covered?",
@@ -97,7 +97,7 @@ SUMS = (
         outputs=(Output(name="blocked", unit="-", reckon=lambda g: blocked_sky(*_sizes(g))),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="shade.pitch_for_shade",
         picture="slats",
         asks="At what pitch must the slats stand for a wished shade?",
@@ -105,7 +105,7 @@ SUMS = (
         outputs=(Output(name="pitch", unit="mm", reckon=_pitch),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="shade.sun_position",
         asks="Where is the sun at this place and time?",
         inputs=(

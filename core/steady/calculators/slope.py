@@ -4,8 +4,8 @@ import itertools
 import math
 
 from steady.calculators.inputs import Given, listed
-from steady.calculators.model import Input, Output, Sum
-from steady.errors import InputError
+from steady.calculators.model import Calculator, Input, Output
+from steady.errors import InvalidInputError
 from steady.ground.profile import Profile
 from steady.layout.slopes import (
     BoardRow,
@@ -20,7 +20,7 @@ from steady.layout.slopes import (
     stepped_posts_m,
 )
 from steady.layout.squaring import post_to_buy_m
-from steady.layout.topline import Band, fewest_pieces
+from steady.layout.topline import HeightBand, fewest_pieces
 from steady.units.units import IN
 
 GROUND = Input(name="ground", kind="list of [distance, height]")
@@ -31,7 +31,7 @@ STOCK = Input(name="stock", kind="list of lengths", says="lengths on sale", defa
 def _profile(given: Given, name: str = "ground") -> Profile:
     shots = given.pairs(name)
     if len(shots) < 2:
-        raise InputError(name, "needs two readings or more")
+        raise InvalidInputError(name, "needs two readings or more")
     return Profile(shots)
 
 
@@ -46,7 +46,7 @@ def _ground_length(given: Given) -> float:
 def _extra(given: Given) -> float:
     slope = abs(given.quantity("slope", "angle"))
     if slope >= math.radians(89):
-        raise InputError("slope", "must be below 89 degrees")
+        raise InvalidInputError("slope", "must be below 89 degrees")
     return given.length("level") * (1 / math.cos(slope) - 1)
 
 
@@ -96,7 +96,7 @@ def _top(given: Given) -> list[tuple[float, float]] | None:
     return fewest_pieces(
         _profile(given),
         given.lengths("posts"),
-        Band(
+        HeightBand(
             least_m=given.length("height_least"),
             most_m=given.length("height_most"),
             wish_m=given.length("height_wish"),
@@ -108,7 +108,7 @@ def _top(given: Given) -> list[tuple[float, float]] | None:
 def _pieces(given: Given) -> int:
     found = _top(given)
     if found is None:
-        raise InputError("height_most", "no line keeps within these heights: widen them, or take a finer step")
+        raise InvalidInputError("height_most", "no line keeps within these heights: widen them, or take a finer step")
     return len(found) - 1
 
 
@@ -135,21 +135,21 @@ def _stock_lengths(given: Given) -> str:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="slope.tape_on_slope",
         asks="How much longer does the tape read when it lies on the slope?",
         inputs=(Input(name="level", kind="length"), Input(name="slope", kind="angle")),
         outputs=(Output(name="extra", unit="in", reckon=_extra),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="slope.ground_length",
         asks="How long is the ground line itself?",
         inputs=(GROUND,),
         outputs=(Output(name="length", unit="in", reckon=_ground_length),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="slope.raked_bay",
         picture="rail on slope",
         asks="What cuts does a raked bay need?",
@@ -178,7 +178,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="slope.racked_panel",
         picture="rail on slope",
         asks="What reach and gap does a racked factory panel have left?",
@@ -189,7 +189,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="slope.stepped_bays",
         picture="bays",
         asks="What steps, gaps and posts does a stepped fence need?",
@@ -222,14 +222,14 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="slope.step_per_bay",
         asks="How high is each step on an even slope?",
         inputs=(Input(name="grade", kind="ratio", says="rise over level"), Input(name="bay", kind="length")),
         outputs=(Output(name="step", unit="mm", reckon=lambda g: g.number("grade") * g.length("bay")),),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="slope.top_line",
         asks="How few straight pieces can the top line have?",
         inputs=(
@@ -246,7 +246,7 @@ SUMS = (
         ),
         source="geometry",
     ),
-    Sum(
+    Calculator(
         name="slope.boards_to_line",
         asks="How long is each board between the ground and the top line?",
         inputs=(

@@ -2,9 +2,9 @@
 
 from steady.calculators.fields import needs, number, takes, text
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import SCHOOL, school_of
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.stair_flights import (
     TURNS,
     FlightRequest,
@@ -38,7 +38,7 @@ def _flights(given: Given) -> Flights:
 def _left(given: Given) -> float:
     left = _flights(given).left_to_deck_m
     if left is None:
-        raise InputError("turn", "must be U")
+        raise InvalidInputError("turn", "must be U")
     return left
 
 
@@ -61,23 +61,23 @@ def _stringer(given: Given) -> Stringer:
 def _loaded(given: Given) -> tuple[float, float]:
     run, line = given.length("run"), given.quantity("line", "line load")
     if not run > 0:
-        raise InputError("run", "must be above 0")
+        raise InvalidInputError("run", "must be above 0")
     if line < 0:
-        raise InputError("line", "must be 0 or more")
+        raise InvalidInputError("line", "must be 0 or more")
     return run, line
 
 
 def _thick(given: Given) -> float:
     thick = given.length("thickness")
     if not thick > 0:
-        raise InputError("thickness", "must be above 0")
+        raise InvalidInputError("thickness", "must be above 0")
     return thick
 
 
 def _sag(given: Given) -> float:
     modulus = given.quantity("modulus", "pressure")
     if not modulus > 0:
-        raise InputError("modulus", "must be above 0")
+        raise InvalidInputError("modulus", "must be above 0")
     return _stringer(given).sag_m(*_loaded(given), _thick(given), modulus)
 
 
@@ -93,7 +93,7 @@ def _grasp(given: Given) -> Grasp:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="stair.flights",
         asks="How does a stair with a landing go?",
         inputs=(
@@ -114,7 +114,7 @@ SUMS = (
         ),
         source="geometry: the landing is a tread",
     ),
-    Sum(
+    Calculator(
         name="stair.tiers",
         asks="How much nosing do tiers round a deck take?",
         inputs=(*needs("sides", kind="list"), *needs("corners", "tiers", kind="count"), *needs("going", kind="length")),
@@ -124,7 +124,7 @@ SUMS = (
         ),
         source="geometry: mitred corners",
     ),
-    Sum(
+    Calculator(
         name="stair.stringer",
         asks="What does a notched stringer leave and carry?",
         inputs=(
@@ -146,7 +146,7 @@ SUMS = (
         ),
         source="statics: a simple span, or two",
     ),
-    Sum(
+    Calculator(
         name="stair.open_riser",
         asks="May risers stay open?",
         inputs=(SCHOOL, *needs("riser", "tread", kind="length"), *needs("risers", kind="count")),
@@ -158,7 +158,7 @@ SUMS = (
         ),
         source="irc: R311.7.5.1; uk-k; practice elsewhere",
     ),
-    Sum(
+    Calculator(
         name="handrail.grasp",
         asks="Does a hand grasp this rail?",
         inputs=(

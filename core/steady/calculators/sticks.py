@@ -4,31 +4,31 @@ import math
 from dataclasses import replace
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import PLIES, SCHOOL, SERVICE, WOOD, inputs, load_type, school_of, wood_of
-from steady.design_codes.requests import SeatAsk, Standing, Wood
-from steady.design_codes.results import Column, Notched, Seat, si
+from steady.design_codes.requests import ColumnInput, SeatAsk, Wood
+from steady.design_codes.results import BearingArea, Column, Notched, si
 from steady.design_codes.us import members as us_members
-from steady.design_codes.us.members import Pressed
-from steady.errors import InputError, OutsideScope
+from steady.design_codes.us.members import AxialBendingResult
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units.units import PCF, PSI
 
 
 def _column(given: Given) -> Column:
-    return school_of(given).column(wood_of(given), load_type(given), Standing(**_lengths(given)))
+    return school_of(given).column(wood_of(given), load_type(given), ColumnInput(**_lengths(given)))
 
 
 def _lengths(given: Given) -> dict[str, float]:
     height, factor = given.length("height"), given.number("end_factor", 1.0)
     if not height > 0:
-        raise InputError("height", "must be above 0")
+        raise InvalidInputError("height", "must be above 0")
     if not factor > 0:
-        raise InputError("end_factor", "must be above 0")
+        raise InvalidInputError("end_factor", "must be above 0")
     found = {"height_m": height, "end_factor": factor}
     if given.has("height_weak"):
         found["height_weak_m"] = given.length("height_weak")
         if not found["height_weak_m"] > 0:
-            raise InputError("height_weak", "must be above 0")
+            raise InvalidInputError("height_weak", "must be above 0")
     return found
 
 
@@ -36,13 +36,13 @@ def _column_use(given: Given) -> float:
     lengths = _lengths(given)
     axial, moment = given.quantity("axial_load", "force", 0.0), given.quantity("moment", "moment", 0.0)
     if axial < 0 or moment < 0:
-        raise InputError("axial_load" if axial < 0 else "moment", "must be 0 or more")
+        raise InvalidInputError("axial_load" if axial < 0 else "moment", "must be 0 or more")
     if not (given.has("axial_load") or given.has("moment")):
-        raise InputError("axial_load", "is needed, or moment")
+        raise InvalidInputError("axial_load", "is needed, or moment")
     step = school_of(given).column_use(
         wood_of(given),
         load_type(given),
-        Standing(
+        ColumnInput(
             height_m=lengths["height_m"],
             end_factor=lengths["end_factor"],
             height_weak_m=lengths.get("height_weak_m"),
@@ -53,13 +53,13 @@ def _column_use(given: Given) -> float:
     return step.value
 
 
-def _seat(given: Given) -> Seat:
+def _seat(given: Given) -> BearingArea:
     book = school_of(given)
     width = given.length("width")
     wood = _seat_wood(given, width)
     length = given.length("bearing_length")
     if not (width > 0 and length > 0):
-        raise InputError("width" if not width > 0 else "bearing_length", "must be above 0")
+        raise InvalidInputError("width" if not width > 0 else "bearing_length", "must be above 0")
     return book.seat(
         wood,
         load_type(given),
@@ -110,7 +110,7 @@ def _notch(given: Given) -> Notched:
 
 def _only_us(given: Given) -> None:
     if school_of(given).key != "us":
-        raise OutsideScope("this sum stands in the United States code alone", "use us")
+        raise OutOfScopeError("this sum stands in the United States code alone", "use us")
 
 
 def _combined(given: Given) -> float:
@@ -119,15 +119,15 @@ def _combined(given: Given) -> float:
     def psi(name: str, default: float | None = None) -> float:
         value = given.quantity(name, "pressure", default)
         if value < 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")
         return value / PSI
 
     strengths = ("compression_strength", "buckling_stress_strong", "buckling_stress_weak", "bending_strength_strong")
     for name in strengths:
         if not psi(name) > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     return us_members.combined_use(
-        Pressed(
+        AxialBendingResult(
             compression_psi=psi("compression_stress"),
             compression_strength_psi=psi("compression_strength"),
             buckling_strong_psi=psi("buckling_stress_strong"),
@@ -145,9 +145,9 @@ def _density(given: Given) -> float:
     _only_us(given)
     gravity, moisture = given.number("specific_gravity"), given.quantity("moisture_percent", "percent")
     if not 0 < gravity < 1.5:
-        raise InputError("specific_gravity", "must be above 0 and below 1.5")
+        raise InvalidInputError("specific_gravity", "must be above 0 and below 1.5")
     if not 0 <= moisture <= 200:
-        raise InputError("moisture_percent", "must be 0 to 200")
+        raise InvalidInputError("moisture_percent", "must be 0 to 200")
     return us_members.density_pcf(gravity, moisture) * PCF
 
 
@@ -158,7 +158,7 @@ def _built(given: Given) -> Wood:
         return wood
     left = given.length("ripped_to")
     if not 0 < left <= wood.depth_m + 1e-12:
-        raise InputError("ripped_to", "must be above 0 and at most the stick's depth")
+        raise InvalidInputError("ripped_to", "must be above 0 and at most the stick's depth")
     size = f"{wood.width_m * 1000:.3f}x{left * 1000:.3f} mm"
     return replace(wood, depth_m=left, size=size)
 
@@ -166,7 +166,7 @@ def _built(given: Given) -> Wood:
 def _layers(given: Given) -> int:
     found = given.count("stacked", 1)
     if not 1 <= found <= 6:
-        raise InputError("stacked", "must be 1 to 6")
+        raise InvalidInputError("stacked", "must be 1 to 6")
     return found
 
 
@@ -177,7 +177,7 @@ def _built_strong(given: Given) -> Wood:
         OutsideScope: Ripped and not graded again: a rip changes where the knots stand.
     """
     if given.has("ripped_to") and not given.flag("regraded"):
-        raise OutsideScope("a ripped stick has lost its grade", "have it graded again, then answer regraded=yes")
+        raise OutOfScopeError("a ripped stick has lost its grade", "have it graded again, then answer regraded=yes")
     return _built(given)
 
 
@@ -199,7 +199,7 @@ def _bounce(given: Given) -> float:
     """Sag of one member under a load at its middle."""
     wood, span, load = wood_of(given), given.length("span"), given.quantity("load", "force", 1000.0)
     if not (span > 0 and load > 0):
-        raise InputError("span" if not span > 0 else "load", "must be above 0")
+        raise InvalidInputError("span" if not span > 0 else "load", "must be above 0")
     e = school_of(given).strength("stiffness", wood, "floor").allowed_pa
     return load * span**3 / (48 * e * wood.second_moment_m4)
 
@@ -209,7 +209,7 @@ def _treatment(given: Given) -> tuple[str, str]:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="timber.post_capacity",
         asks="What does a post carry standing up, with sideways moment if given?",
         inputs=(
@@ -230,7 +230,7 @@ SUMS = (
         source="nds: 3.7, 3.9; o86: 6.5.6; ec5: 6.3.2; nzs-3603: 3.3",
         picture="post",
     ),
-    Sum(
+    Calculator(
         name="timber.bearing",
         asks="Does the end crush on its seat?",
         inputs=(
@@ -253,7 +253,7 @@ SUMS = (
         source="nds: 3.10; o86: 6.5.7; ec5: 6.1.5; nzs-3603: 3.2.10",
         picture="seat",
     ),
-    Sum(
+    Calculator(
         name="timber.end_notch",
         asks="What is left of the shear strength over a notched end?",
         inputs=(
@@ -271,7 +271,7 @@ SUMS = (
         source="nds: 3.4.3.2; o86: 6.5.5.3; ec5: 6.5.2",
         picture="notch",
     ),
-    Sum(
+    Calculator(
         name="timber.built_section",
         asks="How strong and stiff are plies, a ripped stick or sticks laid on each other?",
         inputs=(
@@ -299,7 +299,7 @@ SUMS = (
         source="statics",
         picture="section",
     ),
-    Sum(
+    Calculator(
         name="timber.bounce",
         asks="How far does one joist give under a person at its middle?",
         inputs=(
@@ -313,7 +313,7 @@ SUMS = (
         source="practice: at most 2 mm under 1 kN; statics",
         picture="simple span",
     ),
-    Sum(
+    Calculator(
         name="timber.combined_stress",
         asks="Squeeze and bending together: how hard is it used?",
         inputs=(
@@ -333,14 +333,14 @@ SUMS = (
         outputs=(Output(name="use", unit="-", reckon=_combined),),
         source="nds: 3.9.2 Eq. 3.9-3; high",
     ),
-    Sum(
+    Calculator(
         name="timber.density",
         asks="What does the wood weigh at its moisture?",
         inputs=(SCHOOL, *inputs(("specific_gravity", "number"), ("moisture_percent", "percent"))),
         outputs=(Output(name="density", unit="lb/ft3", reckon=_density),),
         source="nds: Supplement 3.1.3; high",
     ),
-    Sum(
+    Calculator(
         name="timber.treatment_class",
         asks="Which treatment class does this part need?",
         inputs=(

@@ -3,13 +3,13 @@
 from collections.abc import Callable
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import GRID, PLIES, SERVICE, WOOD, inputs, load_type, of_step, school_of, wood_of
-from steady.design_codes.bending_members import Bent, check_member, even_action
-from steady.design_codes.requests import KINDS, Kind, Sideways, Wood
+from steady.design_codes.bending_members import BendingDemand, check_member, even_action
+from steady.design_codes.requests import KINDS, Kind, LateralRestraint, Wood
 from steady.design_codes.results import MemberCheck, si
 from steady.design_codes.us import sizes as us_sizes
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 
 FACTORS = ("size_factor", "duration_factor", "sharing_factor")
 LOAD_CASES = "uniform|mid point|cantilever uniform|cantilever tip|end moment|other"
@@ -20,7 +20,7 @@ def _section(given: Given) -> Wood:
     width_m, depth_m = school_of(given).section_m(size) if given.has("school") else us_sizes.section_m(size)
     plies = given.count("plies", 1)
     if not 1 <= plies <= 20:
-        raise InputError("plies", "must be 1 to 20")
+        raise InvalidInputError("plies", "must be 1 to 20")
     return Wood(species="", size=size, width_m=width_m, depth_m=depth_m, plies=plies, flat=given.flag("flat"))
 
 
@@ -37,7 +37,7 @@ def _strength(kind: Kind) -> Output:
                 given.quantity("standard_load", "pressure"),
             )
             if not (lasting >= 0 and standard > 0):
-                raise InputError("standard_load", "must be above 0, and permanent_load 0 or more")
+                raise InvalidInputError("standard_load", "must be above 0, and permanent_load 0 or more")
             return si(book.long_term_strength(kind, wood, load_type(given), lasting / standard).step)
         return si(book.strength(kind, wood, load_type(given)).step)
 
@@ -68,10 +68,10 @@ def _stiff(given: Given) -> float:
 def _member(given: Given) -> tuple[MemberCheck, ...]:
     book, wood, span_m = school_of(given), wood_of(given), given.length("span")
     if not span_m > 0:
-        raise InputError("span", "must be above 0")
+        raise InvalidInputError("span", "must be above 0")
     live, dead = given.quantity("live_line", "line load"), given.quantity("dead_line", "line load")
     if not (live >= 0 and dead >= 0 and live + dead > 0):
-        raise InputError(
+        raise InvalidInputError(
             "live_line" if live < 0 or live + dead == 0 else "dead_line", "loads must be 0 or more, and not all 0"
         )
     out_m = wood.bending_depth_m if given.flag("drop_load_near_support") else 0.0
@@ -79,7 +79,7 @@ def _member(given: Given) -> tuple[MemberCheck, ...]:
     if given.has("restraint_spacing"):
         stability = book.stability(
             wood,
-            Sideways(
+            LateralRestraint(
                 unbraced_m=given.length("restraint_spacing"),
                 effective_m=None,
                 load_case="uniform",
@@ -89,7 +89,7 @@ def _member(given: Given) -> tuple[MemberCheck, ...]:
     return check_member(
         book,
         wood,
-        Bent(
+        BendingDemand(
             dead=even_action(dead, span_m, out_m),
             live=even_action(live, span_m, out_m),
             span_m=span_m,
@@ -104,7 +104,7 @@ def _main(given: Given, kind: str) -> MemberCheck:
     """The check of a kind under the most of the live load: the last of its combinations."""
     found = [item for item in _member(given) if item.kind == kind]
     if not found:
-        raise OutsideScope("the code gives no rule for this", "another code")
+        raise OutOfScopeError("the code gives no rule for this", "another code")
     return max(found, key=lambda item: item.check.demand.value)
 
 
@@ -142,7 +142,7 @@ def _stability(given: Given) -> tuple[float, float]:
     wood = wood_of_shape(given) if bare else wood_of(given)
     step, slenderness = book.stability(
         wood,
-        Sideways(
+        LateralRestraint(
             unbraced_m=given.maybe(length, "length"),
             effective_m=given.maybe("effective_length", "length"),
             load_case=given.text("load_case", "uniform"),
@@ -159,7 +159,7 @@ def _stability(given: Given) -> tuple[float, float]:
 def _positive(given: Given, name: str) -> float | None:
     found = given.maybe(name, "pressure")
     if found is not None and not found > 0:
-        raise InputError(name, "must be above 0")
+        raise InvalidInputError(name, "must be above 0")
     return found
 
 
@@ -184,7 +184,7 @@ MEMBER = (
 )
 
 SUMS = (
-    Sum(
+    Calculator(
         name="timber.section",
         asks="Real size of a stick, and how stiff and strong its shape is?",
         inputs=(
@@ -202,7 +202,7 @@ SUMS = (
         source="us-sizes: tables 1A, 1B; high",
         picture="section",
     ),
-    Sum(
+    Calculator(
         name="timber.table_value",
         asks="What does the book give for this wood before any factor?",
         inputs=(*WOOD, Input(name="wet", kind="flag", default="yes", says="nz books wet and dry apart")),
@@ -212,7 +212,7 @@ SUMS = (
         ),
         source="us-4a, us-4b, us-4d; o86; en-338; nzs-3603",
     ),
-    Sum(
+    Calculator(
         name="timber.design_strength",
         asks="What may I count on: wet, incised, short load, shared?",
         inputs=(
@@ -226,7 +226,7 @@ SUMS = (
         outputs=(*(_strength(kind) for kind in KINDS), *(_factor(name) for name in FACTORS)),
         source="nds: Table 4.3.1; o86: 6.4; ec5: 2.4.1; nzs-3603: 3.2",
     ),
-    Sum(
+    Calculator(
         name="timber.capacity",
         asks="Most moment and shear one stick takes; how hard does a given moment use it?",
         inputs=(*WOOD, *SERVICE, PLIES, Input(name="moment", kind="moment", default="for the use only")),
@@ -243,7 +243,7 @@ SUMS = (
         source="nds: 3.3, 3.4; o86: 6.5; ec5: 6.1; nzs-3603: 3.2",
         picture="section",
     ),
-    Sum(
+    Calculator(
         name="timber.member_check",
         asks="Simple span, even load: is it strong and stiff enough?",
         inputs=(*WOOD, *SERVICE, *MEMBER),
@@ -260,7 +260,7 @@ SUMS = (
         source="nds: 3.3, 3.4, 3.5; o86: 6.5; ec5: 6.1, 2.2.3; nzs-3603: 3.2, 2.7",
         picture="simple span",
     ),
-    Sum(
+    Calculator(
         name="timber.lateral_stability",
         asks="How much bending strength is lost when the squeezed edge can buckle sideways?",
         inputs=(

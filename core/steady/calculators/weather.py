@@ -3,7 +3,7 @@
 import math
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import SCHOOL, SERVICE, WOOD, inputs, load_type, of_step, school_of, woods_of
 from steady.design_codes.requests import (
     DriftAsk,
@@ -17,9 +17,9 @@ from steady.design_codes.requests import (
     WindPlace,
 )
 from steady.design_codes.results import SpanFound, si
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.loads.tributary import gather
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 
 WIND = (
     Input(name="wind_speed", kind="speed", default="for us, uk; nz without a zone"),
@@ -43,11 +43,11 @@ def place_of(given: Given) -> WindPlace:
     speed = given.maybe("wind_speed", "speed") or 0.0
     pressure = given.maybe("wind_pressure", "pressure") or 0.0
     if book.wind_given_as == "speed" and not (speed > 0 or pressure > 0):
-        raise InputError("wind_speed", "is needed, above 0")
+        raise InvalidInputError("wind_speed", "is needed, above 0")
     if book.wind_given_as == "pressure" and not pressure > 0:
-        raise InputError("wind_pressure", "is needed, above 0")
+        raise InvalidInputError("wind_pressure", "is needed, above 0")
     if not 0 <= speed <= 200:
-        raise InputError("wind_speed", "must be above 0 and at most 200 m/s")
+        raise InvalidInputError("wind_speed", "must be above 0 and at most 200 m/s")
     by_pressure = book.wind_given_as == "speed" and not speed > 0
     exposure = given.choice("exposure", book.exposures) if book.exposures and not by_pressure else ""
     return WindPlace(
@@ -79,7 +79,7 @@ def _pressure(given: Given) -> float:
 def _force(given: Given) -> float:
     spacing = given.length("post_spacing")
     if not spacing > 0:
-        raise InputError("post_spacing", "must be above 0")
+        raise InvalidInputError("post_spacing", "must be above 0")
     if given.flag("end"):
         return _near_an_end(given, spacing)
     return _pressure(given) * given.length("solid_height") * spacing
@@ -105,7 +105,7 @@ def _moment(given: Given) -> float:
     return _force(given) * school_of(given).face_arm_m(_face(given))
 
 
-def _velocity(given: Given) -> tuple[Step, Step]:
+def _velocity(given: Given) -> tuple[CalculationStep, CalculationStep]:
     return school_of(given).velocity_pressure(place_of(given), given.maybe("height", "length"))
 
 
@@ -118,10 +118,10 @@ def _coefficient(given: Given) -> float:
     )
 
 
-def _open_roof(given: Given, own_half: bool = False) -> Step:
+def _open_roof(given: Given, own_half: bool = False) -> CalculationStep:
     height = given.length("height")
     if not height > 0:
-        raise InputError("height", "must be above 0")
+        raise InvalidInputError("height", "must be above 0")
     return school_of(given).open_roof_pressure(
         place_of(given),
         OpenRoofAsk(
@@ -134,7 +134,7 @@ def _open_roof(given: Given, own_half: bool = False) -> Step:
     )
 
 
-def _snow(given: Given) -> tuple[Step, Step]:
+def _snow(given: Given) -> tuple[CalculationStep, CalculationStep]:
     book = school_of(given)
     ground = given.quantity("ground_snow", "pressure")
     method = given.choice("method", ("part 9", "part 4"), "part 9")
@@ -155,7 +155,7 @@ def _snow(given: Given) -> tuple[Step, Step]:
     )
 
 
-def _drift(given: Given) -> tuple[Step, Step]:
+def _drift(given: Given) -> tuple[CalculationStep, CalculationStep]:
     return school_of(given).snow_drift(
         DriftAsk(
             ground_pa=given.quantity("ground_snow", "pressure"),
@@ -172,7 +172,7 @@ def _drift(given: Given) -> tuple[Step, Step]:
 def _density(given: Given) -> float:
     ground = given.quantity("ground_snow", "pressure")
     if not ground >= 0:
-        raise InputError("ground_snow", "must be 0 or more")
+        raise InvalidInputError("ground_snow", "must be 0 or more")
     # A weight per volume as the books print it: lb/ft³ in one school, kN/m³ in the others.
     found = school_of(given).snow_density(ground)
     return si(found)
@@ -183,10 +183,10 @@ def _rafter(given: Given) -> SpanFound:
     spacing = given.length("spacing")
     ratio = given.number("deflection_limit", 180.0)
     if not (spacing > 0 and ratio > 0):
-        raise InputError("spacing" if not spacing > 0 else "deflection_limit", "must be above 0")
+        raise InvalidInputError("spacing" if not spacing > 0 else "deflection_limit", "must be above 0")
     live, dead = given.quantity("live", "pressure"), given.quantity("dead", "pressure", book.default_dead_pa)
     if live < 0 or dead < 0:
-        raise InputError("live" if live < 0 else "dead", "must be 0 or more")
+        raise InvalidInputError("live" if live < 0 else "dead", "must be 0 or more")
     load = load_type(given) if given.has("load_type") else "roof"
     return book.rafter_span(
         woods_of(given),
@@ -200,7 +200,7 @@ def _rafter(given: Given) -> SpanFound:
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="fence.wind_load",
         asks="Wind on the fence face, and the moment each post brings to the ground?",
         inputs=(
@@ -219,7 +219,7 @@ SUMS = (
         source="asce-7-16: 29.3, 29.4, 29.7, 2.4.1; nbc: 4.1.7; ec1-4; as-nzs-1170",
         picture="wind on fence",
     ),
-    Sum(
+    Calculator(
         name="wind.pressure",
         asks="Velocity pressure at a height?",
         inputs=(
@@ -237,7 +237,7 @@ SUMS = (
         ),
         source="asce-7-16: 26.10; nbc: 4.1.7; ec1-4: 4.3 to 4.5; nzs-3604: 5.2",
     ),
-    Sum(
+    Calculator(
         name="wind.fence_coefficient",
         asks="Force coefficient for a free-standing fence, by distance from its end?",
         inputs=(
@@ -258,7 +258,7 @@ SUMS = (
         source="asce-7-16: Fig. 29.3-1; ec1-4: Table 7.9; as-nzs-1170: 1170.2",
         picture="wind on fence",
     ),
-    Sum(
+    Calculator(
         name="wind.open_roof",
         asks="Wind up or down on an open patio roof?",
         inputs=(
@@ -276,7 +276,7 @@ SUMS = (
         ),
         source="asce-7-16: Fig. 27.3-4; ec1-4: Table 7.6",
     ),
-    Sum(
+    Calculator(
         name="snow.roof_load",
         asks="What snow do I design a light roof for?",
         inputs=(
@@ -299,7 +299,7 @@ SUMS = (
         ),
         source="asce-7-16: 7.3, 7.10; nbc: 9.4.2.2, 4.1.6.2",
     ),
-    Sum(
+    Calculator(
         name="snow.drift",
         asks="What extra snow lies against the higher house roof?",
         inputs=(
@@ -319,7 +319,7 @@ SUMS = (
         source="asce-7-16: 7.7.1; nbc: 4.1.6",
         picture="drift",
     ),
-    Sum(
+    Calculator(
         name="roof.live_load",
         asks="Live load on a roof nobody lives on?",
         inputs=(
@@ -338,7 +338,7 @@ SUMS = (
         ),
         source="asce-7-16: 4.8.2; high",
     ),
-    Sum(
+    Calculator(
         name="roof.rafter_span",
         asks="How far may rafters span, level?",
         inputs=(

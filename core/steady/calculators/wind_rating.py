@@ -3,19 +3,19 @@
 from dataclasses import replace
 
 from steady.calculators.inputs import Given
-from steady.calculators.model import Input, Output, Sum
+from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.weather import WIND
 from steady.calculators.wood import SCHOOL, inputs, school_of
 from steady.catalog.items import sticks, usual
-from steady.catalog.purchasing import YardChoices
-from steady.errors import InputError, OutsideScope
+from steady.catalog.purchasing import PurchasingSettings
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
 from steady.plan.model import Basis
 from steady.structures.fence.designs.wind_rating import Gust, stands_up_to
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail, Straight
 from steady.structures.fence.spec.localise import at_home
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
 TRIED_M_PER_S = 40.0
@@ -37,7 +37,7 @@ def _post(given: Given, school: str) -> str:
         known = sorted(
             {item.size for item in sticks().values() if item.role == "post" and school in item.schools and item.size}
         )
-        raise InputError("post", f"The yard has no post {size[:20]} here. It has: {', '.join(known)}")
+        raise InvalidInputError("post", f"The yard has no post {size[:20]} here. It has: {', '.join(known)}")
     home = sticks()[usual(school).post].species
     return min(fits, key=lambda item: (item.species != home, item.key)).key
 
@@ -48,7 +48,7 @@ def _gust(given: Given) -> Gust:
     plain = at_home(FenceSpec(id="f", straights=(Straight(id="a", length_m=given.length("length", 30.0)),)), book.key)
     solidity = given.number("solidity", 1.0)
     if not 0.2 <= solidity <= 1:
-        raise InputError("solidity", "must be from .2 to 1")
+        raise InvalidInputError("solidity", "must be from .2 to 1")
     style = plain.infill
     if solidity < 1:
         board_m = sticks()[plain.board].width_m
@@ -75,16 +75,16 @@ def _gust(given: Given) -> Gust:
         wind_speed_m_per_s=given.quantity("wind_speed", "speed", TRIED_M_PER_S),
         wind_pressure_pa=given.quantity("wind_pressure", "pressure", TRIED_PA if by_pressure else 0.0),
     )
-    tape, yard = Tape("metric" if book.metric else "imperial", 0.001), YardChoices()
-    case = Case(spec=spec, site=site, book=book, yard=yard, tape=tape)
+    tape, yard = Tape("metric" if book.metric else "imperial", 0.001), PurchasingSettings()
+    case = DesignInput(spec=spec, site=site, book=book, yard=yard, tape=tape)
     found = stands_up_to(case, plan_fence(case))
     if found is None:
-        raise OutsideScope("the wind on this fence is not covered", "an exposure and a wind that the code knows")
+        raise OutOfScopeError("the wind on this fence is not covered", "an exposure and a wind that the code knows")
     return found
 
 
 SUMS = (
-    Sum(
+    Calculator(
         name="fence.stands_up_to",
         asks="What gust does a plain fence stand up to?",
         inputs=(

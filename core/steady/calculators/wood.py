@@ -8,8 +8,8 @@ from steady.design_codes.base import Rulebook
 from steady.design_codes.registry import RULEBOOKS, rulebook
 from steady.design_codes.requests import LOAD_TYPES, FloorLoad, LoadType, Wood
 from steady.design_codes.results import si
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 
 SCHOOL = Input(name="school", kind="us|ca|nz|uk")
 BASIS = Input(
@@ -67,10 +67,10 @@ def woods_of(given: Given) -> tuple[Wood, ...]:
     width_m, depth_m = book.section_m(size)
     plies = given.count("plies", 1)
     if not 1 <= plies <= 20:
-        raise InputError("plies", "must be 1 to 20")
+        raise InvalidInputError("plies", "must be 1 to 20")
     species = given.words("species") if book.species() else ("",)
     if not book.species() and not given.text("grade", book.default_grade):
-        raise InputError("grade", f"is needed: one of {', '.join(book.grades()) or 'the school'}")
+        raise InvalidInputError("grade", f"is needed: one of {', '.join(book.grades()) or 'the school'}")
     # A table's own moisture is its default: the American deck tables are wet, the Canadian ones dry.
     wet = book.tables_are_wet if basis_is_table(given) else True
     return tuple(
@@ -101,7 +101,7 @@ def wood_of(given: Given) -> Wood:
     """
     found = woods_of(given)
     if len(found) > 1:
-        raise InputError("species", "must be one wood here")
+        raise InvalidInputError("species", "must be one wood here")
     return found[0]
 
 
@@ -121,18 +121,18 @@ def floor_of(given: Given) -> FloorLoad:
     live = given.quantity("live", "pressure", book.default_live_pa)
     dead = given.quantity("dead", "pressure", book.default_dead_pa)
     if not (live >= 0 and dead >= 0):
-        raise InputError("live" if live < 0 else "dead", "must be 0 or more")
+        raise InvalidInputError("live" if live < 0 else "dead", "must be 0 or more")
     return FloorLoad(live_pa=live, dead_pa=dead, load=load_type(given))
 
 
-def of_step(read: Callable[[Given], Step]) -> Callable[[Given], float]:
+def of_step(read: Callable[[Given], CalculationStep]) -> Callable[[Given], float]:
     """A step's value in SI as a sum's answer."""
     return lambda given: si(read(given))
 
 
 def refuse(reason: str, instead: str) -> None:
     """Refuse by name."""
-    raise OutsideScope(reason, instead)
+    raise OutOfScopeError(reason, instead)
 
 
 def inputs(*names: tuple[str, str]) -> tuple[Input, ...]:

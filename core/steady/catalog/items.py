@@ -6,13 +6,13 @@ from functools import cache
 from typing import Any
 
 from steady.data.loader import keyed, table
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.units import IN
 from steady.value_objects import value
 
 
 @value
-class Stick:
+class SectionItem:
     """A kind of timber on sale: real (dressed) size, species or grade, its book's table, and the schools that know its wood."""
 
     key: str
@@ -51,10 +51,10 @@ class Good:
     source: str
 
 
-class _Yard(dict[str, Stick]):
+class _Yard(dict[str, SectionItem]):
     """The yard's timbers; a measured or own size of one is found under its key and the sizes: "board 1x6 pine @ 0.0175 x 0.14"."""
 
-    def __missing__(self, key: str) -> Stick:
+    def __missing__(self, key: str) -> SectionItem:
         made = measured(key)
         if made is None:
             raise KeyError(key)
@@ -76,7 +76,7 @@ LEAST_M, MOST_M = 0.005, 0.4
 
 
 @cache
-def measured(key: str) -> Stick | None:
+def measured(key: str) -> SectionItem | None:
     """A timber on sale in a size that was measured, or that is the crew's own; None where the key says no such thing."""
     found = MEASURED.match(key)
     if found is None or not dict.__contains__(sticks(), found["like"]):
@@ -106,11 +106,11 @@ def listed(key: str) -> str:
 
 
 @cache
-def sticks() -> dict[str, Stick]:
+def sticks() -> dict[str, SectionItem]:
     """Every kind of timber in the yard, by key; measured sizes are found, too."""
     return _Yard(
         {
-            key: Stick(
+            key: SectionItem(
                 key=key,
                 role=row.text["role"],
                 says=row.text["says"],
@@ -132,7 +132,7 @@ def sticks() -> dict[str, Stick]:
     )
 
 
-def stick(key: str, role: str, field: str) -> Stick:
+def stick(key: str, role: str, field: str) -> SectionItem:
     """The timber named `key`, of one of the roles in `role`, apart by spaces.
 
     Raises:
@@ -142,7 +142,7 @@ def stick(key: str, role: str, field: str) -> Stick:
     roles = role.split()
     if found is None or found.role not in roles:
         offer = ", ".join(item.key for item in sticks().values() if item.role in roles)
-        raise InputError(field, f'The yard has no {" or ".join(roles)} called "{key[:60]}". It has: {offer}')
+        raise InvalidInputError(field, f'The yard has no {" or ".join(roles)} called "{key[:60]}". It has: {offer}')
     return found
 
 
@@ -160,9 +160,9 @@ SLAT_M = 0.025
 """Thinner than this a stick is a slat or a board, with no value of strength in most tables [our own]."""
 
 
-def same_wood(like: Stick, role: str) -> list[Stick]:
+def same_wood(like: SectionItem, role: str) -> list[SectionItem]:
     """Sticks of a role in the same wood that a yard of the same schools sells, thinnest first, one of each section."""
-    best: dict[float, Stick] = {}
+    best: dict[float, SectionItem] = {}
     for item in sticks().values():
         thin = item.thickness_m < SLAT_M
         if thin != (like.thickness_m < SLAT_M) and role == like.role:
@@ -193,13 +193,13 @@ def goods() -> dict[str, Good]:
     }
 
 
-def sold_with(like: Stick, role: str) -> list[Stick]:
+def sold_with(like: SectionItem, role: str) -> list[SectionItem]:
     """Sticks of a role on sale where another is, in the same measure."""
     return [*_sold(like.metric, like.schools, role)]
 
 
 @cache
-def _sold(metric: bool, schools: tuple[str, ...], role: str) -> tuple[Stick, ...]:
+def _sold(metric: bool, schools: tuple[str, ...], role: str) -> tuple[SectionItem, ...]:
     return tuple(
         item
         for item in sticks().values()
@@ -208,7 +208,7 @@ def _sold(metric: bool, schools: tuple[str, ...], role: str) -> tuple[Stick, ...
 
 
 @value
-class Usual:
+class CatalogDefaults:
     """Where a new job under one school starts: timbers, bags, soil and wind of the school's own words."""
 
     post: str
@@ -222,11 +222,11 @@ class Usual:
 
 
 @cache
-def usual(school: str) -> Usual:
+def usual(school: str) -> CatalogDefaults:
     """A school's usual choices [common practice]; raises StopIteration for a school that has none."""
     row = next(row for row in table("yard_usual") if row.text["school"] == school)
     words = {name: row.text[name] for name in ("post", "rail", "board", "leaf", "bag", "soil", "exposure")}
-    return Usual(**words, wind_speed_m_per_s=row.number("wind_speed_m_per_s"))
+    return CatalogDefaults(**words, wind_speed_m_per_s=row.number("wind_speed_m_per_s"))
 
 
 @cache
@@ -239,5 +239,5 @@ def bag_yield_m3(key: str) -> float:
     row = keyed("bag_yield").get(key)
     if row is None:
         known = ", ".join(name for name in keyed("bag_yield") if name.startswith("concrete"))
-        raise InputError("bag", f'No yield is known for "{key[:40]}". Use one of: {known}')
+        raise InvalidInputError("bag", f'No yield is known for "{key[:40]}". Use one of: {known}')
     return row.number("yield_m3")

@@ -9,8 +9,8 @@ from typing import Annotated
 from annotated_types import Gt, Le, MaxLen, MinLen
 
 from steady.catalog.items import goods, sticks, stock_lengths
-from steady.catalog.purchasing import LONGEST_M, OwnPrice, YardChoices
-from steady.errors import InputError, RowProblem
+from steady.catalog.purchasing import LONGEST_M, OwnPrice, PurchasingSettings
+from steady.errors import InvalidInputError, RowProblem
 from steady.units.dates import day_of
 from steady.units.lengths import Bare, parse_length
 from steady.value_objects import value
@@ -49,7 +49,7 @@ def parse_price(text: str) -> float:
     """
     bare = re.sub(r"[\s ']", "", re.sub(r"^[$€£]\s*|\s*[$€£]$", "", text.strip()))
     if not _PRICE.match(bare):
-        raise InputError("price", f'"{text[:20]}" is no price: write 41.50')
+        raise InvalidInputError("price", f'"{text[:20]}" is no price: write 41.50')
     last = max(bare.rfind("."), bare.rfind(","))
     mark = bare[last] if last >= 0 else ""
     other = "," if mark == "." else "."
@@ -58,7 +58,7 @@ def parse_price(text: str) -> float:
     whole, part = (bare, "") if last < 0 or thousands else (bare[:last], bare[last + 1 :])
     value = float(f"{re.sub('[.,]', '', whole)}.{part or '0'}")
     if not 0 < value <= 1e5:
-        raise InputError("price", "A price is above 0 and at most 100,000")
+        raise InvalidInputError("price", "A price is above 0 and at most 100,000")
     return value
 
 
@@ -78,7 +78,7 @@ def read_prices(rows: Iterable[Sequence[str]], bare: Bare = "ft") -> BookRead:
             break
         try:
             price = _row([*row, "", "", "", ""], bare)
-        except InputError as error:
+        except InvalidInputError as error:
             problems.append(RowProblem(row=number, text=", ".join(row)[:80], message=error.message))
             continue
         found[price.item, price.length_m, price.supplier] = price
@@ -89,12 +89,12 @@ def _row(row: list[str], bare: Bare) -> BookPrice:
     item = _item(row[0])
     timber = item in sticks() and item not in goods()
     if timber and not row[1]:
-        raise InputError("length", "A timber's price needs its length")
+        raise InvalidInputError("length", "A timber's price needs its length")
     if not timber and row[1]:
-        raise InputError("length", "This is sold by the pack: leave the length empty")
+        raise InvalidInputError("length", "This is sold by the pack: leave the length empty")
     length_m = parse_length(row[1], bare) if row[1] else None
     if length_m is not None and not 0 < length_m <= LONGEST_M:
-        raise InputError("length", f"A length on sale is above 0 and at most {LONGEST_M:g} m")
+        raise InvalidInputError("length", f"A length on sale is above 0 and at most {LONGEST_M:g} m")
     on = row[4][:10]
     if on:
         day_of(on, "on")
@@ -106,7 +106,7 @@ def _item(text: str) -> str:
     for key, says in _words().items():
         if said in (key.lower(), says.lower()):
             return key
-    raise InputError("item", f'The yard has no "{text[:40]}": write an item as the list does')
+    raise InvalidInputError("item", f'The yard has no "{text[:40]}": write an item as the list does')
 
 
 def _words() -> dict[str, str]:
@@ -139,7 +139,7 @@ def _is_metric(item: str) -> bool:
     return sticks()[item].size.endswith("mm") or "mm" in sticks()[item].says
 
 
-def priced_by(yard: YardChoices, book: Iterable[BookPrice], on: date) -> YardChoices:
+def priced_by(yard: PurchasingSettings, book: Iterable[BookPrice], on: date) -> PurchasingSettings:
     """A job's choices at the book's prices: of several suppliers' the cheapest. `priced_on`: the oldest day among them."""
     least: dict[tuple[str, float | None], BookPrice] = {}
     for row in book:

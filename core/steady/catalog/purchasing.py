@@ -23,7 +23,7 @@ class OwnPrice:
 
 
 @value
-class OnlyLength:
+class FixedLength:
     """A length that one timber is to be bought in, and no other: "I have 8-ft rails"."""
 
     item: Annotated[str, MaxLen(100)]
@@ -31,7 +31,7 @@ class OnlyLength:
 
 
 @value
-class OnRack:
+class StockOnHand:
     """Sticks that the crew has: used first, and not bought."""
 
     item: Annotated[str, MaxLen(100)]
@@ -44,7 +44,7 @@ UNLISTED_M = 4.8
 
 
 @value
-class YardChoices:
+class PurchasingSettings:
     """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far
     the crew's gates come down over what is reckoned, as its own record says; `priced_on`: the
@@ -58,8 +58,8 @@ class YardChoices:
     sag_ratio: Annotated[float, Ge(0.5), Le(4)] = 1.0
     prices: Annotated[tuple[OwnPrice, ...], MaxLen(MOST_PRICES)] = ()
     priced_on: Annotated[str, MaxLen(10)] = ""
-    only: Annotated[tuple[OnlyLength, ...], MaxLen(100)] = ()
-    rack: Annotated[tuple[OnRack, ...], MaxLen(200)] = ()
+    only: Annotated[tuple[FixedLength, ...], MaxLen(100)] = ()
+    rack: Annotated[tuple[StockOnHand, ...], MaxLen(200)] = ()
 
     def lengths(self, item: str) -> tuple[StockLength, ...]:
         """Lengths on sale of one timber at the crew's prices, shortest first; only those that the crew keeps to, if it does."""

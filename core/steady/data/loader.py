@@ -22,7 +22,7 @@ class TableError(ValueError):
 
 
 @value_in_order
-class Row:
+class TableRow:
     """One row: `text` columns as written, `value` columns in SI (None where the cell is empty), and its source key."""
 
     text: dict[str, str]
@@ -48,13 +48,13 @@ def sources() -> dict[str, dict[str, str]]:
 
 
 @cache
-def table(name: str) -> tuple[Row, ...]:
+def table(name: str) -> tuple[TableRow, ...]:
     """All rows of `name`.csv.
 
     Raises:
         TableError: Unknown unit suffix or source, duplicate key (the `key` column), or a bad number.
     """
-    rows: list[Row] = []
+    rows: list[TableRow] = []
     keys: set[str] = set()
     with (HERE / f"{name}.csv").open(encoding="utf-8", newline="") as file:
         for cells in csv.DictReader(file):
@@ -72,7 +72,7 @@ def table(name: str) -> tuple[Row, ...]:
                 if text["key"] in keys:
                     raise TableError(f"{name}: {text['key']} stands twice")
                 keys.add(text["key"])
-            rows.append(Row(text, value, text["source"]))
+            rows.append(TableRow(text, value, text["source"]))
     return tuple(rows)
 
 
@@ -92,6 +92,6 @@ def _column(column: str, name: str) -> tuple[bool, str, float]:
 
 
 @cache
-def keyed(name: str) -> dict[str, Row]:
+def keyed(name: str) -> dict[str, TableRow]:
     """A table by its `key` column."""
     return {row.text["key"]: row for row in table(name)}

@@ -7,7 +7,7 @@ from steady.value_objects import value
 
 
 @value
-class Role:
+class PartRole:
     """One role.
 
     Args:
@@ -41,10 +41,10 @@ LEAVES_SIDE = 42
 
 
 @cache
-def roles() -> dict[str, Role]:
+def roles() -> dict[str, PartRole]:
     """Every role by its key. Source: data/roles.csv, common practice."""
     return {
-        key: Role(
+        key: PartRole(
             key=key,
             **{name: row.text[name] for name in ("one", "many", "material", "look", "shape", "small", "stage", "by")},
             above=int(row.text["above"]),
@@ -56,7 +56,7 @@ def roles() -> dict[str, Role]:
 
 
 @cache
-def role(key: str) -> Role:
+def role(key: str) -> PartRole:
     """One role.
 
     Raises:

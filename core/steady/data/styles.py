@@ -7,7 +7,7 @@ from steady.value_objects import value
 
 
 @value
-class Look:
+class LayerStyle:
     """One layer: fill and ink on paper (hex; no fill ""), line width at true size, DXF colour, and the page's own style.
 
     `covers`: it lies over the frame, and is left out where the frame is to be read.
@@ -21,15 +21,15 @@ class Look:
     covers: bool = False
 
 
-PLAIN = Look(fill="", ink="#14211d", width_m=0.006, dxf=7, css="")
+PLAIN = LayerStyle(fill="", ink="#14211d", width_m=0.006, dxf=7, css="")
 """A layer without a row is drawn all the same, in plain ink."""
 
 
 @cache
-def looks() -> dict[str, Look]:
+def looks() -> dict[str, LayerStyle]:
     """Every layer's look. Source: data/looks.csv, our own."""
     return {
-        key: Look(
+        key: LayerStyle(
             fill=row.text["fill"],
             ink=row.text["ink"],
             width_m=row.number("width_m"),
@@ -41,7 +41,7 @@ def looks() -> dict[str, Look]:
     }
 
 
-def look(layer: str) -> Look:
+def look(layer: str) -> LayerStyle:
     """A layer's look."""
     return looks().get(layer, PLAIN)
 

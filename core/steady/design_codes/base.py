@@ -5,16 +5,16 @@ stands in the unit that its clause is printed in (`si` turns it back).
 """
 
 from steady.design_codes.facets.fasteners import Fasteners, screws_by_ec5
-from steady.design_codes.facets.ground import Ground
-from steady.design_codes.facets.loads import Loads
+from steady.design_codes.facets.ground import GroundRules
+from steady.design_codes.facets.loads import LoadRules
 from steady.design_codes.facets.people import People
 from steady.design_codes.facets.spans import Spans
-from steady.design_codes.facets.timber import Timber
+from steady.design_codes.facets.timber import TimberRules
 from steady.design_codes.facets.wind import Wind
 from steady.design_codes.joint_rules import JointRules
 
 
-class Rulebook(Ground, Timber, Loads, Spans, Wind, Fasteners, People):
+class Rulebook(GroundRules, TimberRules, LoadRules, Spans, Wind, Fasteners, People):
     """One school and edition: all its facets. A school overrides what it has rules for; the rest is refused with the reason.
 
     `joints`: its rules for joints of wood and fasteners.

@@ -7,12 +7,12 @@ from functools import lru_cache
 from typing import Literal
 
 from steady.design_codes.base import Rulebook
-from steady.design_codes.facets.loads import Loads
-from steady.design_codes.facets.timber import Timber
+from steady.design_codes.facets.loads import LoadRules
+from steady.design_codes.facets.timber import TimberRules
 from steady.design_codes.requests import LoadType, RafterAsk, Wood
-from steady.design_codes.results import Action, Combination, MemberCheck, Sag, SpanFound, Split, Strength
-from steady.errors import InputError
-from steady.plan.model import Basis, Check, Step
+from steady.design_codes.results import Action, Combination, DeflectionLimit, MemberCheck, SpanFound, Split, Strength
+from steady.errors import InvalidInputError
+from steady.plan.model import Basis, CalculationStep, Check
 from steady.statics.simple_span import (
     moment_n_m,
     sag_n_m3,
@@ -56,13 +56,13 @@ def even_action(load_n_per_m: float, span_m: float, shear_left_out_m: float = 0.
 
 
 @lru_cache(maxsize=64)
-def floor_cases(book: Loads, live_use: str) -> tuple[Combination, ...]:
+def floor_cases(book: LoadRules, live_use: str) -> tuple[Combination, ...]:
     """The combinations of dead and live load alone."""
     return tuple(case for case in book.combinations(live_use) if not case.wind and not case.snow)
 
 
 @value
-class Bent:
+class BendingDemand:
     """What bends a member: effects of the unfactored loads, and what the limits on sag are a share of (m).
 
     `load`: how long the live load lasts; dead load alone is permanent. `stability`: factor on the bending strength where
@@ -77,10 +77,10 @@ class Bent:
     live_use: str = ""
     stability: float = 1.0
     limit_ratio: float | None = None
-    sags: tuple[Sag, ...] | None = None
+    sags: tuple[DeflectionLimit, ...] | None = None
 
 
-def check_member(book: Rulebook, wood: Wood, bent: Bent, about: str = "member") -> tuple[MemberCheck, ...]:
+def check_member(book: Rulebook, wood: Wood, bent: BendingDemand, about: str = "member") -> tuple[MemberCheck, ...]:
     """Every check of a bent member: strength under each combination of dead and live load, then the sags.
 
     Raises:
@@ -88,7 +88,7 @@ def check_member(book: Rulebook, wood: Wood, bent: Bent, about: str = "member") 
         OutsideScope: The school has no values for this wood.
     """
     if not bent.span_m > 0:
-        raise InputError("span", "must be above 0")
+        raise InvalidInputError("span", "must be above 0")
     found: list[MemberCheck] = []
     for case in floor_cases(book, bent.live_use):
         if case.live and not (bent.live.moment_n_m or bent.live.shear_n):
@@ -109,23 +109,25 @@ class _Resists:
     printed: _Printed
 
 
-def _bending(book: Timber, wood: Wood, case: Combination, bent: Bent, about: str) -> MemberCheck:
+def _bending(book: TimberRules, wood: Wood, case: Combination, bent: BendingDemand, about: str) -> MemberCheck:
     allowed = book.strength("bending", wood, bent.load if case.live else "permanent")
     held = _Resists("bending", allowed, allowed.factors * bent.stability, wood.modulus_m3, _BENDING[book.metric])
     return _strong(book, held, case, (bent.dead.moment_n_m, bent.live.moment_n_m), about)
 
 
-def _shear(book: Timber, wood: Wood, case: Combination, bent: Bent, about: str) -> MemberCheck:
+def _shear(book: TimberRules, wood: Wood, case: Combination, bent: BendingDemand, about: str) -> MemberCheck:
     allowed = book.strength("shear", wood, bent.load if case.live else "permanent")
     held = _Resists("shear", allowed, allowed.factors, book.shear_area_m2(wood) / 1.5, _SHEAR[book.metric])
     return _strong(book, held, case, (bent.dead.shear_n, bent.live.shear_n), about)
 
 
-def _strong(book: Timber, held: _Resists, case: Combination, effects: tuple[float, float], about: str) -> MemberCheck:
+def _strong(
+    book: TimberRules, held: _Resists, case: Combination, effects: tuple[float, float], about: str
+) -> MemberCheck:
     printed, allowed, factors, measure = held.printed, held.strength, held.factors, held.measure
     unit, size, stress = UNITS[printed.effect][1], UNITS[printed.measure][1], UNITS[book.stress_unit][1]
     effect = case.total(*effects)
-    demand = Step(
+    demand = CalculationStep(
         symbol=printed.symbol,
         value=effect / measure / stress,
         unit=book.stress_unit,
@@ -141,7 +143,7 @@ def _strong(book: Timber, held: _Resists, case: Combination, effects: tuple[floa
         source=case.source or "statics",
         says=f"{case.name}: {printed.says}",
     )
-    limit = Step(
+    limit = CalculationStep(
         symbol=f"{printed.symbol}_max",
         value=allowed.book_pa * factors * allowed.limit / stress,
         unit=book.stress_unit,
@@ -168,7 +170,7 @@ def _strong(book: Timber, held: _Resists, case: Combination, effects: tuple[floa
     return MemberCheck(kind=held.kind, check=check, split=split)
 
 
-def _sagging(book: Rulebook, wood: Wood, bent: Bent, about: str) -> list[MemberCheck]:
+def _sagging(book: Rulebook, wood: Wood, bent: BendingDemand, about: str) -> list[MemberCheck]:
     dead, live, span_m = bent.dead, bent.live, bent.span_m
     e = book.strength("stiffness", wood, "floor")
     stiffness = e.allowed_pa * wood.second_moment_m4
@@ -177,7 +179,7 @@ def _sagging(book: Rulebook, wood: Wood, bent: Bent, about: str) -> list[MemberC
     found: list[MemberCheck] = []
     for sag in book.sags(wood, bent.live_use, bent.limit_ratio) if bent.sags is None else bent.sags:
         load = sag.dead * dead.sag_n_m3 + sag.live * live.sag_n_m3
-        demand = Step(
+        demand = CalculationStep(
             symbol="w",
             value=load / stiffness / length,
             unit=word,
@@ -191,7 +193,7 @@ def _sagging(book: Rulebook, wood: Wood, bent: Bent, about: str) -> list[MemberC
             source=sag.source,
             says=sag.says,
         )
-        limit = Step(
+        limit = CalculationStep(
             symbol="w_max",
             value=span_m / sag.limit_ratio / length,
             unit=word,
@@ -234,7 +236,7 @@ class EvenLoad:
     live_use: str = ""
     limit_ratio: float | None = None
     shear_left_out: bool = False
-    sags: tuple[Sag, ...] | None = None
+    sags: tuple[DeflectionLimit, ...] | None = None
     more: tuple[tuple[str, float], ...] = ()
     longest_m: float | None = None
 
@@ -249,7 +251,7 @@ def even_span(book: Rulebook, wood: Wood, on: EvenLoad) -> SpanFound:
     """
     dead_n_per_m, live_n_per_m = on.dead_n_per_m, on.live_n_per_m
     if not (dead_n_per_m >= 0 and live_n_per_m >= 0 and dead_n_per_m + live_n_per_m > 0):
-        raise InputError("live", "loads must be 0 or more, and not all 0")
+        raise InvalidInputError("live", "loads must be 0 or more, and not all 0")
     limits: list[tuple[str, float]] = []
     for case in floor_cases(book, on.live_use):
         w = case.total(dead_n_per_m, live_n_per_m)
@@ -265,7 +267,7 @@ def even_span(book: Rulebook, wood: Wood, on: EvenLoad) -> SpanFound:
     return least_span(book, wood, [*limits, *on.more], on.longest_m)
 
 
-def least_span(book: Timber, wood: Wood, limits: list[tuple[str, float]], longest_m: float | None) -> SpanFound:
+def least_span(book: TimberRules, wood: Wood, limits: list[tuple[str, float]], longest_m: float | None) -> SpanFound:
     """The least of several limits on a span, with its name.
 
     Raises:
@@ -273,7 +275,7 @@ def least_span(book: Timber, wood: Wood, limits: list[tuple[str, float]], longes
     """
     if longest_m is not None:
         if not longest_m > 0:
-            raise InputError("longest", "must be above 0")
+            raise InvalidInputError("longest", "must be above 0")
         limits = [*limits, ("longest", longest_m)]
     governs, span_m = min(limits, key=lambda item: item[1])
     unit = "m" if book.metric else "in"
@@ -285,7 +287,7 @@ def least_span(book: Timber, wood: Wood, limits: list[tuple[str, float]], longes
         for name, at_m in least.items()
         if at_m < 1e6
     )
-    step = Step(
+    step = CalculationStep(
         symbol="L",
         value=span_m / UNITS[unit][1],
         unit=unit,
@@ -303,7 +305,11 @@ def worst_span(found: list[SpanFound]) -> SpanFound:
 
 
 def rafter_span(
-    book: Rulebook, woods: tuple[Wood, ...], ask: RafterAsk, live_use: str = "roof", sags: tuple[Sag, ...] | None = None
+    book: Rulebook,
+    woods: tuple[Wood, ...],
+    ask: RafterAsk,
+    live_use: str = "roof",
+    sags: tuple[DeflectionLimit, ...] | None = None,
 ) -> SpanFound:
     """Horizontal span of rafters held by their roof; full shear."""
     on = EvenLoad(

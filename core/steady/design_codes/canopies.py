@@ -7,12 +7,12 @@ import math
 from dataclasses import replace
 
 from steady.data.interpolation import between
-from steady.data.loader import Row, keyed, table
+from steady.data.loader import TableRow, keyed, table
 from steady.design_codes.base import Rulebook
 from steady.design_codes.requests import OpenRoofAsk, WindPlace
 from steady.design_codes.results import given_step, si
-from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
+from steady.plan.model import CalculationStep
 from steady.units.units import FT, GRAVITY
 from steady.value_objects import value
 
@@ -32,7 +32,7 @@ SLIDES_OVER_M = 15 * FT
 """Snow that slides off a higher roof lies so far out from its eave. Source: ASCE 7-16 7.9 (from memory, high)."""
 
 
-def _row(book: Rulebook) -> Row:
+def _row(book: Rulebook) -> TableRow:
     row = keyed("canopy_loads").get(book.key)
     if row is None:
         book.none("load on roofs over terraces")
@@ -41,13 +41,13 @@ def _row(book: Rulebook) -> Row:
 
 def _solid(solidity: float) -> float:
     if not 0 < solidity <= 1:
-        raise InputError("solidity", "must be above 0 and at most 1")
+        raise InvalidInputError("solidity", "must be above 0 and at most 1")
     return solidity
 
 
 def open_slats(
     book: Rulebook, place: WindPlace, height_m: float | None, solidity: float, net: float | None = None
-) -> Step:
+) -> CalculationStep:
     """Wind on level slats, up and down alike, at the school's own level (allowable in us, ultimate or design elsewhere).
 
     Raises:
@@ -61,9 +61,9 @@ def open_slats(
     row = _row(book)
     coefficient = net if net is not None else row.value["net_coefficient"]
     if coefficient is None:
-        raise OutsideScope("no coefficient for canopies of slats is entered here", "type the net coefficient")
+        raise OutOfScopeError("no coefficient for canopies of slats is entered here", "type the net coefficient")
     q, gust = book.velocity_pressure(place, height_m)[1], row.number("slat_gust_factor")
-    return Step(
+    return CalculationStep(
         symbol="w",
         value=q.value * gust * coefficient * share,
         unit=q.unit,
@@ -109,7 +109,7 @@ class ClosedWind:
     up_pa: float
     part_up_pa: float
     lead_ratio: float
-    steps: tuple[Step, ...]
+    steps: tuple[CalculationStep, ...]
     practice: str = ""
 
 
@@ -148,7 +148,7 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
 
 def slat_wind(
     book: Rulebook, place: WindPlace, height_m: float | None, solidity: float, net: float | None
-) -> tuple[Step, str]:
+) -> tuple[CalculationStep, str]:
     """`open_slats`, and what of it rests on practice: the usual net coefficient where neither crew nor school has one."""
     if net is not None or _row(book).value["net_coefficient"] is not None:
         return open_slats(book, place, height_m, solidity, net), ""
@@ -169,12 +169,14 @@ def _hip_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof) -> ClosedWind:
     down, up, most = _gable_us(roof, degrees) if book.key == "us" else _gable_uk(roof, degrees)
     if not LEAST_GABLE_DEG - 1e-9 <= degrees <= most + 1e-9:
         reach = f"{LEAST_GABLE_DEG:g} to {most:g} degrees"
-        raise OutsideScope(f"wind on free roofs is entered for pitches of {reach} here", "such a pitch, or an engineer")
+        raise OutOfScopeError(
+            f"wind on free roofs is entered for pitches of {reach} here", "such a pitch, or an engineer"
+        )
     q = book.velocity_pressure(place, roof.height_m)[1]
     level, gust = (0.6, GUST) if book.key == "us" else (1.0, 1.0)
 
-    def step(coefficient: float, says: str) -> Step:
-        return Step(
+    def step(coefficient: float, says: str) -> CalculationStep:
+        return CalculationStep(
             symbol="w",
             value=level * q.value * gust * coefficient,
             unit=q.unit,
@@ -224,14 +226,14 @@ def _gable_uk(roof: ClosedRoof, degrees: float) -> tuple[float, float, float]:
     return down_at, up_at, max(at for at, _ in rows)
 
 
-def _coefficient(step: Step) -> float:
+def _coefficient(step: CalculationStep) -> float:
     return next(value for name, value, _ in step.inputs if name == "C_N")
 
 
 def _part_coefficient(roof: ClosedRoof, part_m2: float) -> float:
     """Of a component, by its area against the zone's width squared: a tenth of the least width or .4 h, at least 3 ft."""
     if roof.slope_rad > math.radians(7.5) + 1e-9:
-        raise OutsideScope(
+        raise OutOfScopeError(
             "wind on rafters of free roofs steeper than 7.5 degrees is not entered", "a flatter roof, or an engineer"
         )
     wide = max(
@@ -259,7 +261,7 @@ def closed_live_pa(book: Rulebook, area_m2: float, slope_rad: float) -> float:
 
 
 @value
-class BareFrame:
+class FrameRowWind:
     """Wind on what stands in rows behind each other: the area that counts, and the force."""
 
     area_m2: float
@@ -267,7 +269,7 @@ class BareFrame:
 
 
 @value
-class Rows:
+class FrameRows:
     """What stands in rows behind each other: the area of one row to the wind, how many, and what else stands there (m2)."""
 
     row_m2: float
@@ -275,7 +277,7 @@ class Rows:
     other_m2: float = 0.0
 
 
-def bare_frame(book: Rulebook, place: WindPlace, height_m: float | None, behind: Rows) -> BareFrame:
+def bare_frame(book: Rulebook, place: WindPlace, height_m: float | None, behind: FrameRows) -> FrameRowWind:
     """Source: practice and our own (low): max(min(n, 3), 1 + .3 (n − 1)) rows, force coefficient 2."""
     above_zero(row_area=behind.row_m2, rows=behind.rows)
     not_below_zero(other_area=behind.other_m2)
@@ -283,7 +285,7 @@ def bare_frame(book: Rulebook, place: WindPlace, height_m: float | None, behind:
     q_pa = si(book.velocity_pressure(place, height_m)[1])
     row = _row(book)
     pressure_pa = max(q_pa * row.number("frame_gust_factor") * FRAME_COEFFICIENT, row.number("frame_least_pa"))
-    return BareFrame(area_m2=area_m2, force_n=row.number("frame_level_factor") * pressure_pa * area_m2)
+    return FrameRowWind(area_m2=area_m2, force_n=row.number("frame_level_factor") * pressure_pa * area_m2)
 
 
 @value
@@ -340,7 +342,7 @@ def person_n(book: Rulebook) -> float:
     return _row(book).number("person_n")
 
 
-def person(book: Rulebook) -> Step:
+def person(book: Rulebook) -> CalculationStep:
     """That person as a line of working."""
     says = "a person on one rafter, where it is hardest"
     return given_step("P", person_n(book) / book.units.force_n, book.units.force, _row(book).source, says)
@@ -425,6 +427,6 @@ def layers_pa(layers: list[tuple[float, float, float, float]]) -> float:
     for width_m, depth_m, pitch_m, density in layers:
         above_zero(widths=width_m, depths=depth_m, pitches=pitch_m, densities=density)
         if pitch_m < width_m:
-            raise InputError("pitches", "must be no less than the widths")
+            raise InvalidInputError("pitches", "must be no less than the widths")
         total += width_m * depth_m / pitch_m * density * GRAVITY
     return total

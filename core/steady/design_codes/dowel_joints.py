@@ -17,8 +17,8 @@ from steady.design_codes.joint_rules import (
     point_side_m,
 )
 from steady.design_codes.requests import LoadType
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics.yield_modes import YieldJoint, double_shear_n, single_shear_n, thin_steel_n
 from steady.units.units import MM
 
@@ -61,23 +61,23 @@ class DowelJoints(JointRules):
         fastener = request.fastener
         kind, nominal = fastener.kind, fastener.diameter_m / MM
         if request.end_grain and kind == "nail":
-            raise OutsideScope("nails in end grain", "a screw, or a joint across the grain")
+            raise OutOfScopeError("nails in end grain", "a screw, or a joint across the grain")
         if request.gap_m > 0:
-            raise OutsideScope("a packer between the members", "members in contact")
+            raise OutOfScopeError("a packer between the members", "members in contact")
         side_m, main_m = point_side_m(request, self.least_reach_d.get(kind, 4.0), HALF_TIP_D.get(kind, 1.0))
         if (
             request.length_m is None
             and kind == "nail"
             and main_m < self.least_reach_d[kind] * fastener.diameter_m - 1e-9
         ):
-            raise OutsideScope("the nail reaches too little into the main member", "a longer nail")
+            raise OutOfScopeError("the nail reaches too little into the main member", "a longer nail")
         joint = self._joint(request, side_m / MM, main_m / MM)
         if request.side_steel:
             modes = thin_steel_n(joint)
         else:
             modes = double_shear_n(joint) if request.planes == 2 else single_shear_n(joint)
         mode = min(modes, key=lambda name: modes[name])
-        reference = Step(
+        reference = CalculationStep(
             symbol="R_k",
             value=modes[mode] / 1000,
             unit="kN",
@@ -133,16 +133,16 @@ class DowelJoints(JointRules):
         kind, d = request.fastener.kind, request.fastener.diameter_m / MM
         length, rho = request.holding_m / MM, self.density(request.wood)
         if kind == "bolt":
-            raise OutsideScope("bolts hold by their washers, not by their thread", "a washer, or a coach screw")
+            raise OutOfScopeError("bolts hold by their washers, not by their thread", "a washer, or a coach screw")
         if request.end_grain:
-            raise OutsideScope(f"a {kind} pulled out of end grain", "a joint across the grain")
+            raise OutOfScopeError(f"a {kind} pulled out of end grain", "a joint across the grain")
         if length < LEAST_WITHDRAWAL_D[kind] * d - 1e-9:
-            raise OutsideScope(
+            raise OutOfScopeError(
                 f"the {kind} reaches less than {LEAST_WITHDRAWAL_D[kind]:g} diameters", "a longer fastener"
             )
         if kind == "nail":
             if request.load not in ("wind", "impact"):
-                raise OutsideScope("smooth nails pulled by a load that lasts", "screws")
+                raise OutOfScopeError("smooth nails pulled by a load that lasts", "screws")
             short = min(1.0, length / (4 * d) - 2) if length < 12 * d else 1.0
             each, formula = 20e-6 * rho**2 * d * short, "20e-6 * rho ** 2 * d * k_l"
             if request.wet:
@@ -152,7 +152,7 @@ class DowelJoints(JointRules):
             each = 0.52 * d**-0.5 * length**-0.1 * rho**0.8 * d * min(d / 8, 1.0)
             formula = "0.52 * d ** -0.5 * l ** -0.1 * rho ** 0.8 * d * k_d"
             inputs = (("d", d, "mm"), ("l", length, "mm"), ("rho", rho, "kg/m3"), ("k_d", min(d / 8, 1.0), ""))
-        per_length = Step(
+        per_length = CalculationStep(
             symbol="f",
             value=float(each),
             unit="N/mm",
@@ -161,7 +161,7 @@ class DowelJoints(JointRules):
             source=self.source,
             says="per millimetre in the main member",
         )
-        one = Step(
+        one = CalculationStep(
             symbol="F_1",
             value=per_length.value * length / 1000,
             unit="kN",

@@ -6,27 +6,27 @@ from dataclasses import replace
 
 from steady.design_codes.requests import WindFace
 from steady.design_codes.results import WindZone, si
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.value_objects import value_in_order
 
 
 @value_in_order
-class Band:
+class EndZone:
     """A zone at one end of a leg: how far it reaches from there (m), its coefficient, and in words where it lies."""
 
     to_m: float
     coefficient: float
     says: str
-    steps: tuple[Step, ...] = ()
+    steps: tuple[CalculationStep, ...] = ()
     """How the coefficient came about."""
 
 
 def zones_between(
     length_m: float,
-    start: Sequence[Band],
-    end: Sequence[Band],
-    run: Band,
-    pressure: Callable[[float, str], Step],
+    start: Sequence[EndZone],
+    end: Sequence[EndZone],
+    run: EndZone,
+    pressure: Callable[[float, str], CalculationStep],
 ) -> tuple[WindZone, ...]:
     """Zones along a leg: at each place the worst of the whole run's coefficient and of both ends' bands, alike neighbours joined.
 
@@ -55,9 +55,9 @@ def zones_between(
     return tuple(found)
 
 
-def middle_arm(face: WindFace) -> Step:
+def middle_arm(face: WindFace) -> CalculationStep:
     """The middle of the solid part above the ground."""
-    return Step(
+    return CalculationStep(
         symbol="h_a",
         value=face.top_height_m - face.solid_height_m / 2,
         unit="m",

@@ -6,8 +6,8 @@ from typing import Literal, NoReturn
 
 from steady.data.loader import table
 from steady.design_codes.requests import LoadType
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.value_objects import value
 
 FastenerKind = Literal["bolt", "lag screw", "wood screw", "nail"]
@@ -81,8 +81,8 @@ class LateralRequest:
 class LateralCapacity:
     """What fasteners hold across their axis: one by the book, all at the code's design level, and the mode that yields."""
 
-    reference: Step
-    design: Step
+    reference: CalculationStep
+    design: CalculationStep
     mode: str
 
 
@@ -112,7 +112,7 @@ class WithdrawalRequest:
         if self.toe and self.length_m is not None:
             return self.length_m * (math.cos(TOE_ANGLE_RAD) - TOE_START_RATIO)
         if self.thread_m is None:
-            raise InputError("thread", "is needed, or the length of a toe fastener")
+            raise InvalidInputError("thread", "is needed, or the length of a toe fastener")
         return self.thread_m
 
 
@@ -120,10 +120,10 @@ class WithdrawalRequest:
 class WithdrawalCapacity:
     """What fasteners hold along their axis: of each length, one, through its head (None: not asked), all at design level."""
 
-    per_length: Step
-    one: Step
-    pull_through: Step | None
-    design: Step
+    per_length: CalculationStep
+    one: CalculationStep
+    pull_through: CalculationStep | None
+    design: CalculationStep
 
 
 @value
@@ -146,7 +146,7 @@ class JointRules:
 
     def none(self, what: str) -> NoReturn:
         """Refuse what the code has no rule for. Raises OutsideScope."""
-        raise OutsideScope(f"the {self.title} code has no {what} entered here", "another joint, or ask an engineer")
+        raise OutOfScopeError(f"the {self.title} code has no {what} entered here", "another joint, or ask an engineer")
 
     def lateral(self, request: LateralRequest) -> LateralCapacity:
         """What fasteners hold across their axis. Raises OutsideScope, InputError."""
@@ -166,11 +166,11 @@ class JointRules:
         """Share of the sum of a row's fasteners that the row holds. `stiffness_n`: E A of side and main member."""
         self.none("rule for rows of fasteners")
 
-    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> Step:
+    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> CalculationStep:
         """Shear beside a joint loaded across the grain; `held_m`: from the loaded edge to the farthest fastener."""
         self.none("rule for splitting")
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> Step:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
         """Pull on a bolt by bearing under its washer."""
         self.none("rule for bearing under washers")
 
@@ -203,7 +203,9 @@ class JointRules:
     """Screws from here on keep the distances of bolts."""
 
 
-def design_step(symbol: str, factors: Sequence[tuple[str, float, str]], unit: str, source: str, says: str = "") -> Step:
+def design_step(
+    symbol: str, factors: Sequence[tuple[str, float, str]], unit: str, source: str, says: str = ""
+) -> CalculationStep:
     """A value made by multiplying and dividing, so that its formula can be read and evaluated.
 
     Args:
@@ -218,7 +220,9 @@ def design_step(symbol: str, factors: Sequence[tuple[str, float, str]], unit: st
         formula += f"{sign}{plain}"
         if not plain.replace(".", "").isdigit():
             inputs.append((plain, amount, word))
-    return Step(symbol=symbol, value=value, unit=unit, formula=formula, inputs=tuple(inputs), source=source, says=says)
+    return CalculationStep(
+        symbol=symbol, value=value, unit=unit, formula=formula, inputs=tuple(inputs), source=source, says=says
+    )
 
 
 def checked(request: LateralRequest) -> None:
@@ -230,31 +234,31 @@ def checked(request: LateralRequest) -> None:
     """
     fastener = request.fastener
     if fastener.kind not in FASTENERS:
-        raise InputError("fastener", f"must be one of: {', '.join(FASTENERS)}")
+        raise InvalidInputError("fastener", f"must be one of: {', '.join(FASTENERS)}")
     for name, amount in (
         ("diameter", fastener.diameter_m),
         ("side_member", request.side_m),
         ("main_member", request.main_m),
     ):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     if fastener.root_m is not None and not 0 < fastener.root_m <= fastener.diameter_m + 1e-12:
-        raise InputError("root", "must be above 0, and no more than the diameter")
+        raise InvalidInputError("root", "must be above 0, and no more than the diameter")
     for name, angle in (("angle_side", request.angle_side_rad), ("angle_main", request.angle_main_rad)):
         if not 0 <= angle <= math.pi / 2 + 1e-9:
-            raise InputError(name, "must be 0 to 90 degrees")
+            raise InvalidInputError(name, "must be 0 to 90 degrees")
     if request.planes not in (1, 2):
-        raise InputError("planes", "must be 1 or 2")
+        raise InvalidInputError("planes", "must be 1 or 2")
     if request.count < 1:
-        raise InputError("count", "must be 1 or more")
+        raise InvalidInputError("count", "must be 1 or more")
     if not request.gap_m >= 0:
-        raise InputError("gap", "must be 0 or more")
+        raise InvalidInputError("gap", "must be 0 or more")
     if not 0 < request.group <= 1:
-        raise InputError("group", "must be above 0 and no more than 1")
+        raise InvalidInputError("group", "must be above 0 and no more than 1")
     if fastener.kind == "bolt" and request.end_grain:
-        raise OutsideScope("bolts in end grain", "a lag screw or wood screw, or a joint across the grain")
+        raise OutOfScopeError("bolts in end grain", "a lag screw or wood screw, or a joint across the grain")
     if request.planes == 2 and fastener.kind != "bolt":
-        raise OutsideScope(f"two shear planes of a {fastener.kind}", "a bolt")
+        raise OutOfScopeError(f"two shear planes of a {fastener.kind}", "a bolt")
 
 
 def point_side_m(request: LateralRequest, least_d: float, tip_d: float) -> tuple[float, float]:
@@ -271,7 +275,7 @@ def point_side_m(request: LateralRequest, least_d: float, tip_d: float) -> tuple
     side_m = request.side_m
     if request.toe:
         if length_m is None:
-            raise InputError("length", "is needed for a toe fastener")
+            raise InvalidInputError("length", "is needed for a toe fastener")
         side_m = length_m * TOE_START_RATIO
         reach_m = length_m * math.cos(TOE_ANGLE_RAD) - side_m
     elif length_m is None or request.fastener.kind == "bolt":
@@ -279,7 +283,7 @@ def point_side_m(request: LateralRequest, least_d: float, tip_d: float) -> tuple
     else:
         reach_m = length_m - side_m - request.gap_m
     if reach_m < least_d * d - 1e-9:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"the {request.fastener.kind} reaches less than {least_d:g} diameters into the main member",
             "a longer fastener",
         )

@@ -2,8 +2,8 @@
 
 import math
 
-from steady.errors import InputError, TooDeep
-from steady.plan.model import Step
+from steady.errors import EmbedmentLimitError, InvalidInputError
+from steady.plan.model import CalculationStep
 from steady.units.units import FT, LB, LB_FT, PSF
 
 DEEPEST_FT = 12.0
@@ -13,7 +13,7 @@ MOST_PRESSURE = 15.0
 
 def embedment(
     *, load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
-) -> tuple[Step, tuple[Step, ...]]:
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """Depth of a free pole against a force at a height above grade.
 
     Args:
@@ -35,9 +35,9 @@ def embedment(
     """
     for name, value in (("load_n", load_n), ("width_m", width_m), ("lateral_pa_per_m", lateral_pa_per_m)):
         if not value > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     if not height_m >= 0:
-        raise InputError("height_m", "must be 0 or more")
+        raise InvalidInputError("height_m", "must be 0 or more")
     load_lb, h_ft, b_ft = load_n / LB, height_m / FT, width_m / FT
     k = lateral_pa_per_m / (PSF / FT) * soil_factor
     c = 7.02 * load_lb / (k * b_ft)
@@ -46,13 +46,13 @@ def embedment(
     if k * d_ft / 3 > tabular_most:
         d_ft = _at_pressure(load_lb, h_ft, b_ft, tabular_most)
     if not d_ft <= DEEPEST_FT:
-        raise TooDeep(
+        raise EmbedmentLimitError(
             f"the pole formula asks for {d_ft:.1f} ft and reaches only to 12 ft: no depth is enough",
             "shorter bays, a lower fence, a wider hole or better ground",
             DEEPEST_FT * FT,
         )
     s1 = min(k * d_ft / 3, tabular_most)
-    pressure = Step(
+    pressure = CalculationStep(
         symbol="S_1",
         value=s1,
         unit="psf",
@@ -61,7 +61,7 @@ def embedment(
         source="ibc: 1806.2, 1806.3.3, 1806.3.4; high",
         says="allowed side pressure at a third of the depth" + (", soil value doubled" if soil_factor == 2 else ""),
     )
-    a = Step(
+    a = CalculationStep(
         symbol="A",
         value=2.34 * load_lb / (s1 * b_ft),
         unit="ft",
@@ -69,7 +69,7 @@ def embedment(
         inputs=(("P", load_lb, "lb"), ("S_1", s1, "psf"), ("b", b_ft, "ft")),
         source="ibc: 1807.3.2.1; high",
     )
-    depth = Step(
+    depth = CalculationStep(
         symbol="d",
         value=d_ft,
         unit="ft",
@@ -107,7 +107,7 @@ def embedment_for_moment_ft(moment_lb_ft: float, width_ft: float, k_psf_per_ft: 
 
 def embedment_for_moment(
     *, moment_n_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
-) -> tuple[Step, tuple[Step, ...]]:
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """Depth (ft) against a pure moment, as a Step.
 
     Raises:
@@ -118,17 +118,17 @@ def embedment_for_moment(
     """
     for name, value in (("moment_n_m", moment_n_m), ("width_m", width_m), ("lateral_pa_per_m", lateral_pa_per_m)):
         if not value > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     k = lateral_pa_per_m / (PSF / FT) * soil_factor
     moment, b_ft = moment_n_m / LB_FT, width_m / FT
     d_ft = embedment_for_moment_ft(moment, b_ft, k)
     if not d_ft <= DEEPEST_FT:
-        raise TooDeep(
+        raise EmbedmentLimitError(
             f"the pole formula asks for {d_ft:.1f} ft and reaches only to 12 ft: no depth is enough",
             "a narrower or lighter leaf, a wider hole",
             DEEPEST_FT * FT,
         )
-    depth = Step(
+    depth = CalculationStep(
         symbol="d",
         value=d_ft,
         unit="ft",

@@ -7,7 +7,7 @@ from steady.design_codes.ca.code import Canada
 from steady.design_codes.nz.code import NewZealand
 from steady.design_codes.uk.code import UnitedKingdom
 from steady.design_codes.us.code import UnitedStates
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 School = Literal["us", "ca", "nz", "uk"]
 """Their keys, as documents write them."""
@@ -21,5 +21,5 @@ def rulebook(key: str) -> Rulebook:
         InputError: There is no such school.
     """
     if key not in RULEBOOKS:
-        raise InputError("school", f"There is no code called {key[:20]}. There is: {', '.join(RULEBOOKS)}")
+        raise InvalidInputError("school", f"There is no code called {key[:20]}. There is: {', '.join(RULEBOOKS)}")
     return RULEBOOKS[key]

@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 LoadType = Literal["permanent", "storage", "floor", "person", "snow", "roof", "wind", "impact"]
@@ -70,7 +70,7 @@ class FloorLoad:
 
 
 @value
-class Sideways:
+class LateralRestraint:
     """How a beam is held sideways, and strengths typed in place of its wood's. One of the two lengths is needed."""
 
     unbraced_m: float | None = None
@@ -84,7 +84,7 @@ class Sideways:
 
 
 @value
-class Standing:
+class ColumnInput:
     """How a post stands and what it carries (N, N m about the strong axis). `height_weak_m`: the weak way, braced differently."""
 
     height_m: float
@@ -299,11 +299,11 @@ class WindFace:
     def __post_init__(self) -> None:
         """Raises InputError for a face that cannot be."""
         if not 0 < self.solid_height_m <= self.top_height_m + 1e-12:
-            raise InputError("solid_height", "must be above 0 and not above the top")
+            raise InvalidInputError("solid_height", "must be above 0 and not above the top")
         if not 0 < self.solidity <= 1:
-            raise InputError("solidity", "must be above 0 and at most 1")
+            raise InvalidInputError("solidity", "must be above 0 and at most 1")
         if not self.length_m > 0:
-            raise InputError("length", "must be above 0")
+            raise InvalidInputError("length", "must be above 0")
 
 
 @value

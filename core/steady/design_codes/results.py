@@ -3,8 +3,8 @@
 from typing import Literal
 
 from steady.design_codes.requests import LoadType
-from steady.errors import OutsideScope
-from steady.plan.model import Asks, Check, Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep, Check, CheckOrigin
 from steady.units.quantities import UNITS
 from steady.value_objects import value, value_in_order
 
@@ -13,11 +13,11 @@ from steady.value_objects import value, value_in_order
 class Strength:
     """A strength with what it is made of: book value × factors × limit (φ or 1/γ; 1 in allowable stress)."""
 
-    step: Step
+    step: CalculationStep
     book_pa: float
     factors: float
     limit: float = 1.0
-    working: tuple[Step, ...] = ()
+    working: tuple[CalculationStep, ...] = ()
 
     @property
     def allowed_pa(self) -> float:
@@ -76,7 +76,7 @@ class MemberCheck:
 
 
 @value
-class Sag:
+class DeflectionLimit:
     """A deflection that a school limits: factors on dead and live load, and span over this number as the limit."""
 
     kind: Literal["deflection", "long-term deflection"]
@@ -85,7 +85,7 @@ class Sag:
     limit_ratio: float
     source: str
     says: str = ""
-    asks: Asks = Asks.CODE
+    asks: CheckOrigin = CheckOrigin.CODE
     """Who asks: a clause, or advice where a school keeps to less than is usual."""
 
 
@@ -95,7 +95,7 @@ class SpanFound:
 
     span_m: float
     governs: str
-    step: Step
+    step: CalculationStep
     limits: tuple[tuple[str, float], ...] = ()
 
 
@@ -103,17 +103,17 @@ class SpanFound:
 class Column:
     """A post standing up: what is left after buckling, and what it carries (N)."""
 
-    buckling: Step
-    capacity: Step
+    buckling: CalculationStep
+    capacity: CalculationStep
 
 
 @value
-class Seat:
+class BearingArea:
     """A bearing: the factor on the strength, the length that counts and what it carries."""
 
     factor: float
     effective_length_m: float
-    capacity: Step
+    capacity: CalculationStep
 
 
 @value
@@ -121,7 +121,7 @@ class Notched:
     """A notched end: the factor on the shear strength and the shear it still carries."""
 
     factor: float
-    capacity: Step
+    capacity: CalculationStep
 
 
 @value
@@ -131,7 +131,7 @@ class Pad:
     width_m: float
     area_m2: float
     thickness_m: float | None
-    working: tuple[Step, ...] = ()
+    working: tuple[CalculationStep, ...] = ()
 
 
 @value
@@ -201,8 +201,8 @@ class WindZone:
     from_m: float
     to_m: float
     pressure_pa: float
-    step: Step
-    more: tuple[Step, ...] = ()
+    step: CalculationStep
+    more: tuple[CalculationStep, ...] = ()
     """How the coefficient in `step` came about."""
 
 
@@ -216,8 +216,8 @@ class WindOnFence:
 
     zones: tuple[WindZone, ...]
     arm_m: float
-    arm_step: Step
-    working: tuple[Step, ...]
+    arm_step: CalculationStep
+    working: tuple[CalculationStep, ...]
     run_pa: float
 
 
@@ -257,7 +257,7 @@ class Soil:
     does not count for them."""
 
 
-def si(step: Step) -> float:
+def si(step: CalculationStep) -> float:
     """A step's value in SI.
 
     Raises:
@@ -266,22 +266,26 @@ def si(step: Step) -> float:
     if not step.unit:
         return step.value
     if step.unit not in UNITS:
-        raise OutsideScope(f"a value in {step.unit}", "a unit we know")
+        raise OutOfScopeError(f"a value in {step.unit}", "a unit we know")
     return step.value * UNITS[step.unit][1]
 
 
-def given_step(symbol: str, value: float, unit: str, source: str, says: str = "") -> Step:
+def given_step(symbol: str, value: float, unit: str, source: str, says: str = "") -> CalculationStep:
     """A table value or something typed in."""
-    return Step(symbol=symbol, value=value, unit=unit, formula="", inputs=(), source=source, says=says)
+    return CalculationStep(symbol=symbol, value=value, unit=unit, formula="", inputs=(), source=source, says=says)
 
 
-def product_step(symbol: str, parts: list[tuple[str, float, str]], unit: str, source: str, says: str = "") -> Step:
+def product_step(
+    symbol: str, parts: list[tuple[str, float, str]], unit: str, source: str, says: str = ""
+) -> CalculationStep:
     """A value made by multiplying."""
     value = 1.0
     for _, factor, _ in parts:
         value *= factor
     formula = " * ".join(name for name, _, _ in parts)
-    return Step(symbol=symbol, value=value, unit=unit, formula=formula, inputs=tuple(parts), source=source, says=says)
+    return CalculationStep(
+        symbol=symbol, value=value, unit=unit, formula=formula, inputs=tuple(parts), source=source, says=says
+    )
 
 
 def pad_width_m(area_m2: float, round_pad: bool) -> float:

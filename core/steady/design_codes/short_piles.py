@@ -8,13 +8,13 @@ import math
 from collections.abc import Callable
 from dataclasses import replace
 
-from steady.data.loader import Row, table
+from steady.data.loader import TableRow, table
 from steady.design_codes.results import Soil, given_step, product_step
-from steady.errors import OutsideScope, TooDeep
-from steady.plan.model import Step
+from steady.errors import EmbedmentLimitError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics.lateral import (
     DEEPEST_M,
-    Ground,
+    SoilProfile,
     broms_clay_n,
     broms_sand_n,
     depth_for_m,
@@ -22,7 +22,7 @@ from steady.statics.lateral import (
     passive_factor,
 )
 
-Way = tuple[Step, tuple[Step, ...]]
+Way = tuple[CalculationStep, tuple[CalculationStep, ...]]
 """A depth or moment, and its working."""
 
 GROUND_FACTOR = 0.5
@@ -40,7 +40,7 @@ def named_soils(school: str) -> tuple[Soil, ...]:
     return tuple(_soil(row) for row in table("named_soils") if row.text["school"] == school)
 
 
-def _soil(row: Row) -> Soil:
+def _soil(row: TableRow) -> Soil:
     return Soil(
         name=row.text["name"],
         says=row.text["says"],
@@ -61,7 +61,7 @@ def over_the_year(soil: Soil, *, freezes: bool, shrinks: bool) -> Soil:
 
 def _known(soil: Soil) -> None:
     if not (soil.cohesion_pa > 0 or soil.friction_rad > 0):
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"no strength of {soil.says or 'this ground'} is known here",
             "pick a named soil by its hand test under Ground, or type a measured shear strength",
         )
@@ -104,7 +104,9 @@ def _clay_width(load_n: float, arm_m: float, width_m: float, soil: Soil) -> floa
     return _counted_width(width_m, soil, lambda b: _clay_depth_m(load_n, arm_m, b, soil))
 
 
-def embedment(*, load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
+def embedment(
+    *, load_n: float, height_m: float, width_m: float, soil: Soil
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """Depth of a short free-headed post for an ultimate force.
 
     Raises:
@@ -119,8 +121,8 @@ def embedment(*, load_n: float, height_m: float, width_m: float, soil: Soil) -> 
     )
 
 
-def _counted_cohesion(soil: Soil) -> Step:
-    return Step(
+def _counted_cohesion(soil: Soil) -> CalculationStep:
+    return CalculationStep(
         symbol="c_d",
         value=GROUND_FACTOR * soil.cohesion_pa / 1000,
         unit="kPa",
@@ -131,8 +133,8 @@ def _counted_cohesion(soil: Soil) -> Step:
     )
 
 
-def _top(width_m: float, soil: Soil) -> Step:
-    return Step(
+def _top(width_m: float, soil: Soil) -> CalculationStep:
+    return CalculationStep(
         symbol="t",
         value=_dead_m(soil, width_m),
         unit="m",
@@ -144,7 +146,9 @@ def _top(width_m: float, soil: Soil) -> Step:
     )
 
 
-def _in_clay(load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
+def _in_clay(
+    load_n: float, height_m: float, width_m: float, soil: Soil
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     width_m = _clay_width(load_n, height_m, width_m, soil)
     counted, dead = _counted_cohesion(soil), _dead_m(soil, width_m)
 
@@ -157,7 +161,7 @@ def _in_clay(load_n: float, height_m: float, width_m: float, soil: Soil) -> tupl
     depth_for_m(holds_n, load_n, dead + 0.001)
     h, c, b, e = load_n / 1000, counted.value, width_m, height_m
     top = _top(width_m, soil)
-    turns = Step(
+    turns = CalculationStep(
         symbol="f",
         value=h / (9 * c * b),
         unit="m",
@@ -166,7 +170,7 @@ def _in_clay(load_n: float, height_m: float, width_m: float, soil: Soil) -> tupl
         source="broms: 1964; high",
         says="below that, down to where the shear turns",
     )
-    depth = Step(
+    depth = CalculationStep(
         symbol="L",
         value=dead + turns.value + math.sqrt(4 * h * (e + dead + turns.value / 2) / (9 * c * b)),
         unit="m",
@@ -185,7 +189,9 @@ def _in_clay(load_n: float, height_m: float, width_m: float, soil: Soil) -> tupl
     return depth, (counted, top, turns)
 
 
-def _in_sand(load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
+def _in_sand(
+    load_n: float, height_m: float, width_m: float, soil: Soil
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     kp = _counted_passive(soil)
     top = given_step("t", soil.dead_top_m, "m", "practice: the loosened top of the ground", "does not count")
     arm_m = height_m + soil.dead_top_m
@@ -202,7 +208,7 @@ def _in_sand(load_n: float, height_m: float, width_m: float, soil: Soil) -> tupl
 
     found = depth_for_m(holds_n, load_n, 0.01)
     h, gamma = load_n / 1000, soil.unit_weight_n_per_m3 / 1000
-    depth = Step(
+    depth = CalculationStep(
         symbol="L",
         value=top.value + (2 * h * (arm_m + found) / (gamma * width_m * kp.value)) ** (1 / 3),
         unit="m",
@@ -222,9 +228,9 @@ def _in_sand(load_n: float, height_m: float, width_m: float, soil: Soil) -> tupl
     return depth, (kp, top)
 
 
-def _counted_passive(soil: Soil) -> Step:
+def _counted_passive(soil: Soil) -> CalculationStep:
     angle = math.degrees(soil.friction_rad)
-    return Step(
+    return CalculationStep(
         symbol="K_d",
         value=GROUND_FACTOR * passive_factor(soil.friction_rad),
         unit="",
@@ -235,7 +241,9 @@ def _counted_passive(soil: Soil) -> Step:
     )
 
 
-def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
+def embedment_for_moment(
+    *, moment_n_m: float, width_m: float, soil: Soil
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """Depth of a short post for an ultimate moment alone: clay t + sqrt(4 M / (9 c b)), sand t + (2 M / (g b K)) ^ (1/3).
 
     Raises:
@@ -250,7 +258,7 @@ def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> tu
         counted = _counted_cohesion(soil)
         width_m = _counted_width(width_m, soil, lambda b: _dead_m(soil, b) + math.sqrt(4 * m / (9 * counted.value * b)))
         dead, top = _dead_m(soil, width_m), _top(width_m, soil)
-        depth = Step(
+        depth = CalculationStep(
             symbol="L",
             value=dead + math.sqrt(4 * m / (9 * counted.value * width_m)),
             unit="m",
@@ -259,11 +267,11 @@ def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> tu
             source="broms: 1964; high",
             says="a short free-headed post in clay under a moment",
         )
-        steps: tuple[Step, ...] = (counted, top)
+        steps: tuple[CalculationStep, ...] = (counted, top)
     else:
         kp, gamma = _counted_passive(soil), soil.unit_weight_n_per_m3 / 1000
         top = given_step("t", soil.dead_top_m, "m", "practice: the loosened top of the ground", "does not count")
-        depth = Step(
+        depth = CalculationStep(
             symbol="L",
             value=top.value + (2 * m / (gamma * width_m * kp.value)) ** (1 / 3),
             unit="m",
@@ -280,7 +288,7 @@ def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> tu
         )
         steps = (kp, top)
     if depth.value > DEEPEST_M:
-        raise TooDeep(
+        raise EmbedmentLimitError(
             f"more than {DEEPEST_M:.0f} m of depth: no depth is enough",
             "a wider hole, better ground or less load",
             DEEPEST_M,
@@ -288,7 +296,9 @@ def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> tu
     return depth, steps
 
 
-def moment_in_ground(*, load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
+def moment_in_ground(
+    *, load_n: float, height_m: float, width_m: float, soil: Soil
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """The greatest moment, where the shear turns: clay H (e + t + f / 2), sand H (e + 2 f / 3).
 
     Source: Broms 1964a, 1964b.
@@ -298,7 +308,7 @@ def moment_in_ground(*, load_n: float, height_m: float, width_m: float, soil: So
     if soil.cohesion_pa > 0:
         counted, dead = _counted_cohesion(soil), _dead_m(soil, width_m)
         turns = h / (9 * counted.value * width_m)
-        step = Step(
+        step = CalculationStep(
             symbol="M_g",
             value=h * (height_m + dead + turns / 2),
             unit="kN.m",
@@ -311,7 +321,7 @@ def moment_in_ground(*, load_n: float, height_m: float, width_m: float, soil: So
     kp, gamma = _counted_passive(soil), soil.unit_weight_n_per_m3 / 1000
     turns = math.sqrt(h / (1.5 * gamma * width_m * kp.value))
     arm = height_m + soil.dead_top_m
-    step = Step(
+    step = CalculationStep(
         symbol="M_g",
         value=h * (arm + 2 * turns / 3),
         unit="kN.m",
@@ -335,7 +345,7 @@ def hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> Way:
     arm_m = height_m + soil.dead_top_m
 
     found_m = hansen_depth_m(
-        Ground(
+        SoilProfile(
             friction_rad=soil.friction_rad, unit_weight_n_per_m3=soil.unit_weight_n_per_m3, cohesion_pa=soil.cohesion_pa
         ),
         load_n=wanted_n,
@@ -344,7 +354,7 @@ def hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> Way:
     )
     parts = [("H", load_n / 1000, "kN"), ("n", 1 / GROUND_FACTOR, "")]
     wanted = product_step("H_u", parts, "kN", "practice: half of its strength counts")
-    depth = Step(
+    depth = CalculationStep(
         symbol="L_BH",
         value=found_m + soil.dead_top_m,
         unit="m",

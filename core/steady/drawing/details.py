@@ -6,9 +6,9 @@ more of them the harder it works. Nothing rests on colour alone.
 
 import math
 
-from steady.drawing.pieces import Look, words
+from steady.drawing.pieces import TextPlacement, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
-from steady.plan.model import Area, Bar, Detail, Measure, Plan, Push, Step, Trace
+from steady.plan.model import Area, CalculationStep, Detail, DetailLine, DetailMember, ForceArrow, Measure, Plan
 from steady.units.show import Tape
 from steady.units.units import LB
 from steady.value_objects import value
@@ -28,7 +28,7 @@ class DetailSheet:
     about: str
     title: str
     view: View
-    facts: tuple[Step, ...]
+    facts: tuple[CalculationStep, ...]
     measures: tuple[tuple[str, str], ...] = ()
 
 
@@ -106,12 +106,14 @@ def _area(detail: Detail, area: Area) -> list[Shape]:
         xs, ys = [x for x, _ in area.points], [y for _, y in area.points]
         middle = (sum(xs) / len(xs), sum(ys) / len(ys))
         made.append(
-            words(detail.id, area.label, middle, Look(size=9.0, shift=(0.0, -3.0), anchor="middle"), layer="fact")
+            words(
+                detail.id, area.label, middle, TextPlacement(size=9.0, shift=(0.0, -3.0), anchor="middle"), layer="fact"
+            )
         )
     return made
 
 
-def _trace(detail: Detail, trace: Trace) -> list[Shape]:
+def _trace(detail: Detail, trace: DetailLine) -> list[Shape]:
     made = [Shape(id=detail.id, kind="polyline", layer=_LAYERS.get(trace.what, "nearest"), points=trace.points)]
     if trace.label and trace.what == "water":
         # Its words stand over its last end, inside the drawing.
@@ -121,7 +123,7 @@ def _trace(detail: Detail, trace: Trace) -> list[Shape]:
                 detail.id,
                 trace.label,
                 at,
-                Look(size=9.0, shift=(0.0, 5.0), anchor="end" if at[0] > x0 else "start"),
+                TextPlacement(size=9.0, shift=(0.0, 5.0), anchor="end" if at[0] > x0 else "start"),
                 layer="fact",
             )
         )
@@ -133,14 +135,14 @@ def _trace(detail: Detail, trace: Trace) -> list[Shape]:
     return made
 
 
-def _along(bar: Bar) -> tuple[float, Point, Point]:
+def _along(bar: DetailMember) -> tuple[float, Point, Point]:
     """Length, direction and normal of a member."""
     dx, dy = bar.end[0] - bar.start[0], bar.end[1] - bar.start[1]
     length = math.hypot(dx, dy) or 1.0
     return length, (dx / length, dy / length), (-dy / length, dx / length)
 
 
-def _bar(bar: Bar) -> Shape:
+def _bar(bar: DetailMember) -> Shape:
     _, (ux, uy), (nx, ny) = _along(bar)
     half = bar.width_m / 2
     grow = half if bar.what == "rail" else 0.0
@@ -155,7 +157,7 @@ def _bar(bar: Bar) -> Shape:
     return Shape(id=bar.id, kind="polygon", layer=f"bar-{bar.what}", points=points)
 
 
-def _path(bar: Bar, hardest: float, tape: Tape) -> list[Shape]:
+def _path(bar: DetailMember, hardest: float, tape: Tape) -> list[Shape]:
     """Chevrons on both halves of a member, and its force."""
     length, (ux, uy), (nx, ny) = _along(bar)
     each = max(1, round(_MOST_CHEVRONS * abs(bar.force_n) / hardest))
@@ -181,7 +183,7 @@ def _path(bar: Bar, hardest: float, tape: Tape) -> list[Shape]:
     return made
 
 
-def _push(detail: Detail, push: Push, tape: Tape) -> list[Shape]:
+def _push(detail: Detail, push: ForceArrow, tape: Tape) -> list[Shape]:
     """An arrow whose tip stands where the force acts."""
     (x, y), (ux, uy) = push.at, push.along
     tail = (x - ux * _ARROW_M, y - uy * _ARROW_M)

@@ -4,10 +4,10 @@ import math
 from functools import lru_cache
 
 from steady.data.roles import HOLES_ABOVE, LEAVES_SIDE, role
-from steady.drawing.pieces import Look, cross, in_order, words
+from steady.drawing.pieces import TextPlacement, cross, in_order, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import Unroll, hull, string_of, unrolled
-from steady.plan.model import Curve, Cut, Footing, Mark, Opening, Part, Place, Plan, Projection, Vec, Zone
+from steady.plan.model import Curve, Cut, Footing, Mark, Opening, Part, PartPlacement, Plan, Vec, ViewSpec, Zone
 from steady.units.show import Tape
 from steady.units.units import FT
 
@@ -26,7 +26,7 @@ def line_of(plan: Plan) -> Curve:
     return string or Curve(id=plan.id, what="string", points=((0.0, 0.0, 0.0), (1.0, 0.0, 0.0)))
 
 
-def straight_above(plan: Plan, ask: Projection, tape: Tape) -> View:
+def straight_above(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
     """From above, pulled straight."""
     line = unrolled(line_of(plan))
     shapes: list[Shape] = []
@@ -55,13 +55,15 @@ def straight_above(plan: Plan, ask: Projection, tape: Tape) -> View:
     )
     for mark in plan.marks:
         if mark.kind in ("corner", "bend") and mark.label:
-            shapes.append(words(mark.id, mark.label, (mark.station_m, 0.0), Look(size=11, shift=(0, 26)), layer="turn"))
+            shapes.append(
+                words(mark.id, mark.label, (mark.station_m, 0.0), TextPlacement(size=11, shift=(0, 26)), layer="turn")
+            )
     return View(
         name=ask.name, how=ask.how, title=ask.title, layout="line", shapes=tuple(shapes), bounds=bounds_of(shapes)
     )
 
 
-def straight_side(plan: Plan, ask: Projection, tape: Tape) -> View:
+def straight_side(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
     """From the side, pulled straight; the holes are seen through the ground."""
     line = unrolled(line_of(plan))
     shapes: list[Shape] = []
@@ -89,7 +91,7 @@ def straight_side(plan: Plan, ask: Projection, tape: Tape) -> View:
     )
 
 
-def tape_view(plan: Plan, ask: Projection, tape: Tape) -> View:
+def tape_view(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
     """The tape: a mark for each post, its reading, and the tape's own divisions."""
     shapes: list[Shape] = []
     end_m = max((mark.station_m for mark in plan.marks), default=0.0)
@@ -114,20 +116,22 @@ def tape_view(plan: Plan, ask: Projection, tape: Tape) -> View:
         if long:
             label = f"{k}′" if tape.system == "imperial" else f"{k * step_m:g} m"
             shapes.append(
-                words(f"{plan.id}/tape", label, (at[0], -0.42), Look(size=9, anchor="start"), layer="tape-label")
+                words(
+                    f"{plan.id}/tape", label, (at[0], -0.42), TextPlacement(size=9, anchor="start"), layer="tape-label"
+                )
             )
     for mark in plan.marks:
         x = mark.station_m
         shapes.append(
             Shape(id=mark.id, kind="polygon", layer="mark", points=((x - 0.08, -0.85), (x + 0.08, -0.85), (x, -0.65)))
         )
-        shapes.append(words(mark.id, tape.distance(x), (x, -1.05), Look(size=10), layer="reading"))
+        shapes.append(words(mark.id, tape.distance(x), (x, -1.05), TextPlacement(size=10), layer="reading"))
     return View(
         name=ask.name, how=ask.how, title=ask.title, layout="line", shapes=tuple(shapes), bounds=(0.0, -1.2, end_m, 0.0)
     )
 
 
-def shape_view(plan: Plan, ask: Projection, tape: Tape) -> View:
+def shape_view(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
     """The line's true shape, north not yet turned up."""
     string = line_of(plan)
     points = tuple((p[0], p[1]) for p in string.points)
@@ -144,7 +148,7 @@ def shape_view(plan: Plan, ask: Projection, tape: Tape) -> View:
     )
 
 
-def _slab(part: Part, place: Place) -> Shape:
+def _slab(part: Part, place: PartPlacement) -> Shape:
     """A slab from above, from its near corner."""
     size, (x, y, _), (c, s, _) = part.section_m[0], place.at, place.along
     corners = (
@@ -176,7 +180,7 @@ def _part(part: Part, line: Unroll, axes: Axes) -> list[Shape]:
     return made
 
 
-def _outline(part: Part, place: Place, line: Unroll, axes: Axes) -> tuple[tuple[Point, ...], Point]:
+def _outline(part: Part, place: PartPlacement, line: Unroll, axes: Axes) -> tuple[tuple[Point, ...], Point]:
     return _box((part.length_m, part.section_m, part.cuts), (place.at, place.along, place.up, place.step), line, axes)
 
 
@@ -234,7 +238,7 @@ def _again(plan: Plan, mark: Mark) -> list[Shape]:
     corners = ((left, low), (right, low), (right, high), (left, high))
     return [
         Shape(id=mark.id, kind="polygon", layer="again", points=corners),
-        words(mark.id, "1 again", (mark.station_m, high), Look(size=11, shift=(0, 6)), layer="gate-label"),
+        words(mark.id, "1 again", (mark.station_m, high), TextPlacement(size=11, shift=(0, 6)), layer="gate-label"),
     ]
 
 
@@ -254,7 +258,7 @@ def _standing(plan: Plan, mark: Mark, line: Unroll) -> list[Shape]:
         Shape(
             id=mark.id, kind="polygon", layer="again", points=((left, foot), (right, foot), (right, high), (left, high))
         ),
-        words(mark.id, "stands", (mark.station_m, high), Look(size=11, shift=(0, 6)), layer="gate-label"),
+        words(mark.id, "stands", (mark.station_m, high), TextPlacement(size=11, shift=(0, 6)), layer="gate-label"),
     ]
 
 
@@ -305,7 +309,7 @@ def _zone(curve: Zone, line: Unroll, low: float, high: float) -> list[Shape]:
             curve.id,
             f"{curve.letter}  {curve.label}, {curve.depth}",
             (b, low),
-            Look(size=11, shift=(6, -2), anchor="start"),
+            TextPlacement(size=11, shift=(6, -2), anchor="start"),
             layer="zone-label",
         ),
     ]
@@ -331,7 +335,13 @@ def _swing(curve: Opening, line: Unroll) -> list[Shape]:
     start, end, widths = _leaf_spans(curve, line)
     if not curve.hung:
         return [
-            words(curve.id, curve.label, ((start + end) / 2, 0.0), Look(size=11, shift=(0, 12)), layer="gate-label")
+            words(
+                curve.id,
+                curve.label,
+                ((start + end) / 2, 0.0),
+                TextPlacement(size=11, shift=(0, 12)),
+                layer="gate-label",
+            )
         ]
     toward = 1.0 if curve.swing == "in" else -1.0
     made = []
@@ -348,7 +358,7 @@ def _swing(curve: Opening, line: Unroll) -> list[Shape]:
             curve.id,
             f"{curve.label}, swings {curve.swing}",
             ((start + end) / 2, 0.0),
-            Look(size=11, shift=(0, -20 if toward > 0 else 12)),
+            TextPlacement(size=11, shift=(0, -20 if toward > 0 else 12)),
             layer="gate-label",
         )
     )

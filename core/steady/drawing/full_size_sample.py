@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from steady.drawing.shapes import Shape, View
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 ROLES = ("board", "rail", "post", "wire")
 WIDE_LEAST_M, WIDE_MOST_M = 0.15, 1.5
@@ -21,7 +21,7 @@ def sample(view: View, *, at_m: float, wide_m: float) -> View:
         InputError: Too narrow or wide for a sample, or nothing stands there.
     """
     if not WIDE_LEAST_M <= wide_m <= WIDE_MOST_M:
-        raise InputError("wide", "A sample is 6 in to 5 ft (0.15 to 1.5 m) wide")
+        raise InvalidInputError("wide", "A sample is 6 in to 5 ft (0.15 to 1.5 m) wide")
     shapes: list[Shape] = []
     for shape in view.shapes:
         if shape.layer not in ROLES or shape.kind != "polygon":
@@ -33,7 +33,7 @@ def sample(view: View, *, at_m: float, wide_m: float) -> View:
             shapes.append(replace(shape, points=points, count=1, step=(0.0, 0.0)))
     faces = [shape for shape in shapes if shape.layer != "post"]
     if not faces:
-        raise InputError("at", "Nothing of the fence's face stands there: start the sample inside a bay")
+        raise InvalidInputError("at", "Nothing of the fence's face stands there: start the sample inside a bay")
     low_m = min(y for shape in faces for _, y in shape.points)
     high_m = max(y for shape in faces for _, y in shape.points)
     return View(

@@ -5,10 +5,10 @@ import math
 from typing import Literal
 
 from steady.data.roles import HOLES_ABOVE, role
-from steady.drawing.pieces import Look, corners, dimension, in_order, words
+from steady.drawing.pieces import TextPlacement, corners, dimension, in_order, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import hull
-from steady.plan.model import Curve, Diagonal, Footing, Part, Place, Plan, Projection, Wall
+from steady.plan.model import Curve, Footing, Part, PartPlacement, Plan, SquareDiagonal, ViewSpec, Wall
 from steady.units.show import Tape
 
 SOIL_BELOW_M = 0.3
@@ -55,7 +55,7 @@ def _down(point: tuple[float, ...]) -> Point:
     return (round(point[0], 6), round(-point[1], 6))
 
 
-def from_above(plan: Plan, ask: Projection, tape: Tape) -> View:
+def from_above(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
     """From above: what lies on top faint below, the frame over it, holes and posts on top; posts told by their places."""
     shapes = [_wall_above(curve) for curve in plan.curves if isinstance(curve, Wall)]
     under, over = in_order(plan.parts, "above", HOLES_ABOVE)
@@ -96,12 +96,12 @@ def _curve_above(curve: Curve, tape: Tape) -> list[Shape]:
     if curve.what == "people":
         ring = hull(list(points))
         shape = Shape(id=curve.id, kind="polygon", layer="people", points=ring)
-        label = words(curve.id, curve.label, max(ring), Look(shift=(6, 0), anchor="start"), layer="fact")
+        label = words(curve.id, curve.label, max(ring), TextPlacement(shift=(6, 0), anchor="start"), layer="fact")
         return [shape, label] if curve.label else [shape]
     if curve.what == "spot":
         label = words(curve.id, curve.label, points[0], layer="zone-label")
         return [Shape(id=curve.id, kind="polygon", layer="zone", points=points), label]
-    if isinstance(curve, Diagonal):
+    if isinstance(curve, SquareDiagonal):
         # A third of the way along: in the middle both lengths would lie on each other.
         (ax, ay), (bx, by) = points
         at = (ax + (bx - ax) / 3, ay + (by - ay) / 3)
@@ -110,7 +110,7 @@ def _curve_above(curve: Curve, tape: Tape) -> list[Shape]:
     return []
 
 
-def _from_above(part: Part, place: Place) -> Shape:
+def _from_above(part: Part, place: PartPlacement) -> Shape:
     points = hull([_down(corner) for corner in corners(part, place)])
     step = (place.step[0], -place.step[1])
     look = role(part.role).look
@@ -127,8 +127,8 @@ def _post_labels(plan: Plan, tape: Tape) -> list[Shape]:
             continue
         x, y = mark.station_m, -mark.across_m
         place = tape.distance(mark.leg_station_m)
-        labels.append(words(mark.id, str(number), (x, y), Look(shift=(0, -4)), layer="post-number"))
-        labels.append(words(mark.id, place, (x, y), Look(size=11, shift=(0, -26)), layer="post-place"))
+        labels.append(words(mark.id, str(number), (x, y), TextPlacement(shift=(0, -4)), layer="post-number"))
+        labels.append(words(mark.id, place, (x, y), TextPlacement(size=11, shift=(0, -26)), layer="post-place"))
     return labels
 
 
@@ -143,7 +143,7 @@ def _outer_dimensions(plan: Plan, tape: Tape) -> list[Shape]:
     return drawn
 
 
-def along_axis(plan: Plan, ask: Projection, tape: Tape) -> View:
+def along_axis(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
     """Seen along an axis: heights from the plan's level 0, the ground cut through, holes seen in it."""
     axis = 1 if ask.how == "along x" else 0
     shapes: list[Shape] = []
@@ -192,12 +192,14 @@ def _curve_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
         return [Shape(id=curve.id, kind="polygon", layer="wall", points=wall)]
     if curve.what == "keep clear":
         band = hull([(p[axis], p[2]) for p in curve.points])
-        label = words(curve.id, curve.label, band[-1], Look(shift=(4, -10), anchor="start"), layer="zone-label")
+        label = words(
+            curve.id, curve.label, band[-1], TextPlacement(shift=(4, -10), anchor="start"), layer="zone-label"
+        )
         return [Shape(id=curve.id, kind="polygon", layer="zone", points=band), label]
     if curve.what == "people" and curve.label:
         body = hull([(p[axis], p[2]) for p in curve.points])
         head = max(body, key=lambda point: (point[1], point[0]))
-        label = words(curve.id, curve.label, head, Look(shift=(0, 6), anchor="end"), layer="fact")
+        label = words(curve.id, curve.label, head, TextPlacement(shift=(0, 6), anchor="end"), layer="fact")
         return [Shape(id=curve.id, kind="polygon", layer="people", points=body), label]
     if curve.what in ("water", "water loaded"):
         return _water_side(curve, axis, top)
@@ -216,7 +218,7 @@ def _water_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
         beside = ((6, -4), "start")
     line = Shape(id=curve.id, kind="polyline", layer=curve.what.replace(" ", "-"), points=tuple(ends))
     shift, anchor = beside
-    return [line, words(curve.id, curve.label, ends[-1], Look(shift=shift, anchor=anchor), layer="water")]
+    return [line, words(curve.id, curve.label, ends[-1], TextPlacement(shift=shift, anchor=anchor), layer="water")]
 
 
 def _once(shapes: list[Shape], seen: set[tuple[str, tuple[Point, ...]]], more: list[Shape]) -> None:
@@ -246,7 +248,7 @@ def _parts_from_side(part: Part, axis: int) -> list[Shape]:
     ]
 
 
-def _ring(part: Part, place: Place, axis: int) -> tuple[Point, ...]:
+def _ring(part: Part, place: PartPlacement, axis: int) -> tuple[Point, ...]:
     """A round piece seen on its end."""
     turns = (2 * math.pi * k / RING_POINTS for k in range(RING_POINTS))
     x, z, r = place.at[axis], place.at[2], part.section_m[0] / 2
@@ -266,7 +268,7 @@ def _footing(footing: Footing, axis: int) -> list[Shape]:
     return drawn
 
 
-def _levels(plan: Plan, ask: Projection, axis: int, tape: Tape) -> list[Shape]:
+def _levels(plan: Plan, ask: ViewSpec, axis: int, tape: Tape) -> list[Shape]:
     """The level line where the view names one, and spans from the near edge over the posts' lines to the far edge."""
     box = box_of(plan)
     low, high = box[axis], box[axis + 2]
@@ -275,7 +277,9 @@ def _levels(plan: Plan, ask: Projection, axis: int, tape: Tape) -> list[Shape]:
         level = f"{plan.id}/level"
         line = ((low - 0.3, 0.0), (high + 0.9, 0.0))
         drawn.append(Shape(id=level, kind="polyline", layer="level", points=line))
-        drawn.append(words(level, ask.datum, (low - 0.35, 0.0), Look(shift=(0, 5), anchor="end"), layer="level"))
+        drawn.append(
+            words(level, ask.datum, (low - 0.35, 0.0), TextPlacement(shift=(0, 5), anchor="end"), layer="level")
+        )
     lines = sorted({round(footing.at[axis], 4) for footing in plan.footings})
     stops = [low, *(line for line in lines if low + 0.02 < line < high - 0.02), high]
     z = 0.35 + _highest(plan)
@@ -289,7 +293,7 @@ def _levels(plan: Plan, ask: Projection, axis: int, tape: Tape) -> list[Shape]:
             continue
         said.add(text)
         at = (footing.at[axis] + footing.hole_width_m / 2, footing.at[2] - footing.hole_m / 2)
-        drawn.append(words(footing.id, text, at, Look(size=11, shift=(7, -4), anchor="start"), layer="depth"))
+        drawn.append(words(footing.id, text, at, TextPlacement(size=11, shift=(7, -4), anchor="start"), layer="depth"))
     return drawn
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 
 from steady.data.roles import role
 from steady.drawing.shapes import Point, Shape
-from steady.plan.model import Part, Place, Vec
+from steady.plan.model import Part, PartPlacement, Vec
 from steady.units.show import Tape
 from steady.value_objects import value
 
@@ -30,7 +30,7 @@ def cross(a: Vec, b: Vec) -> Vec:
     return a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]
 
 
-def corners(part: Part, place: Place) -> list[Vec]:
+def corners(part: Part, place: PartPlacement) -> list[Vec]:
     """The eight corners of a piece's box, its ends sloped where its saw cuts are bevelled; of a peaked one both halves'."""
     if peaked(part):
         return [corner for half in halves(part, place) for corner in corners(*half)]
@@ -59,7 +59,7 @@ def peaked(part: Part) -> bool:
     return any(cut.kind == "saw" and cut.end == "end" and cut.size_m for cut in part.cuts)
 
 
-def halves(part: Part, place: Place) -> list[tuple[Part, Place]]:
+def halves(part: Part, place: PartPlacement) -> list[tuple[Part, PartPlacement]]:
     """A peaked piece as two beside each other, each with its own slanted end; its length is that at the middle of either."""
     cut = next(cut for cut in part.cuts if cut.kind == "saw" and cut.end == "end" and cut.size_m)
     half_m = part.section_m[1] / 4
@@ -73,7 +73,7 @@ def halves(part: Part, place: Place) -> list[tuple[Part, Place]]:
 
 
 @value
-class Look:
+class TextPlacement:
     """How a text stands: its size, how far from its point, and which end of it is there."""
 
     size: float = 12
@@ -81,7 +81,7 @@ class Look:
     anchor: Literal["start", "middle", "end"] = "middle"
 
 
-def words(about: str, text: str, at: Point, look: Look = Look(), *, layer: str) -> Shape:
+def words(about: str, text: str, at: Point, look: TextPlacement = TextPlacement(), *, layer: str) -> Shape:
     """A text of a drawing."""
     return Shape(
         id=about,
@@ -104,4 +104,4 @@ def dimension(about: str, start: Point, end: Point, tape: Tape) -> list[Shape]:
     middle = ((start[0] + end[0]) / 2, (start[1] + end[1]) / 2)
     shift, anchor = ((0.0, 5.0), "middle") if level else ((7.0, -4.0), "start")
     text = tape.distance(math.dist(start, end))
-    return [*drawn, words(about, text, middle, Look(shift=shift, anchor=anchor), layer="dimension")]  # type: ignore[arg-type]
+    return [*drawn, words(about, text, middle, TextPlacement(shift=shift, anchor=anchor), layer="dimension")]  # type: ignore[arg-type]

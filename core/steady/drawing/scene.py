@@ -8,7 +8,7 @@ from steady.data.roles import role
 from steady.data.styles import look
 from steady.drawing.orthographic_views import drawn_box, hand
 from steady.drawing.pieces import corners, halves, peaked
-from steady.plan.model import Footing, Part, Place, Plan, Vec, Wall
+from steady.plan.model import Footing, Part, PartPlacement, Plan, Vec, Wall
 from steady.value_objects import value
 
 STAGES = ("dig", "posts", "frame", "close")
@@ -142,7 +142,7 @@ def _part(part: Part) -> list[Solid]:
     ]
 
 
-def _ends(part: Part, place: Place) -> tuple[Vec, ...]:
+def _ends(part: Part, place: PartPlacement) -> tuple[Vec, ...]:
     """A round piece: the centres of its two ends."""
     x, y, z = (place.at[k] + place.along[k] * part.length_m for k in range(3))
     return place.at, (x, y, z)

@@ -7,7 +7,7 @@ from steady.drawing.orthographic_views import hand
 from steady.drawing.pieces import corners
 from steady.drawing.shapes import Point
 from steady.drawing.unroll import hull
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan, Vec
 from steady.value_objects import value
 
@@ -45,7 +45,7 @@ def cast(plan: Plan, toward: Vec, ground_m: float = 0.0) -> list[tuple[Point, ..
     Source: geometry.
     """
     if toward[2] < math.sin(LOW_RAD):
-        raise InputError("hour", "The sun is down, or too low for shadows that mean anything")
+        raise InvalidInputError("hour", "The sun is down, or too low for shadows that mean anything")
     dx, dy = -toward[0] / toward[2], -toward[1] / toward[2]
     way = hand(plan)
     found = []
@@ -67,7 +67,7 @@ def share_in(shadows: Sequence[tuple[Point, ...]], patch: Patch) -> float:
     """Share of a patch that lies in any of the shadows: exact along y, by even lines across x."""
     wide, deep = patch.right_m - patch.left_m, patch.far_m - patch.near_m
     if not (wide > 0 and deep > 0):
-        raise InputError("patch", "must be wider and deeper than nothing")
+        raise InvalidInputError("patch", "must be wider and deeper than nothing")
     boxes = [(min(x for x, _ in s), max(x for x, _ in s), s) for s in shadows if len(s) > 2]
     reach = [b for b in boxes if b[1] >= patch.left_m and b[0] <= patch.right_m and _meets(b[2], patch)]
     shaded = 0.0

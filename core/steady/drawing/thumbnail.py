@@ -26,7 +26,7 @@ BOX_FACES = ((0, 1, 3, 2), (4, 6, 7, 5), (0, 2, 6, 4), (1, 5, 7, 3), (2, 3, 7, 6
 
 
 @value
-class Drawn:
+class ThumbnailPath:
     """Faces of one colour that lie behind each other, as one path (SVG, up is less), and the colour."""
 
     path: str
@@ -37,7 +37,7 @@ class Drawn:
 class Tile:
     """The picture: its paths in order, and its bounds (left, top, width, height), in centimetres."""
 
-    drawn: tuple[Drawn, ...]
+    drawn: tuple[ThumbnailPath, ...]
     box: tuple[float, float, float, float]
     says: str
 
@@ -61,7 +61,7 @@ def tile(scene: Scene) -> Tile:
                 runs.append((fill, [path]))
     bounds = (min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys)) if xs else (0.0, 0.0, 1.0, 1.0)
     return Tile(
-        drawn=tuple(Drawn(path="".join(paths), fill=fill) for fill, paths in runs),
+        drawn=tuple(ThumbnailPath(path="".join(paths), fill=fill) for fill, paths in runs),
         box=tuple(round(value, 1) for value in bounds),  # type: ignore[arg-type]
         says=scene.says,
     )

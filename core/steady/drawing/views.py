@@ -6,10 +6,10 @@ from steady.drawing.developed_views import shape_view, straight_above, straight_
 from steady.drawing.orthographic_views import along_axis, from_above, outline_of
 from steady.drawing.shapes import View
 from steady.drawing.unroll import string_of
-from steady.plan.model import Plan, Projection
+from steady.plan.model import Plan, ViewSpec
 from steady.units.show import Tape
 
-PROJECTORS: dict[str, Callable[[Plan, Projection, Tape], View]] = {
+PROJECTORS: dict[str, Callable[[Plan, ViewSpec, Tape], View]] = {
     "above": from_above,
     "above straight": straight_above,
     "side straight": straight_side,
@@ -19,9 +19,9 @@ PROJECTORS: dict[str, Callable[[Plan, Projection, Tape], View]] = {
     "along y": along_axis,
 }
 UNASKED = (
-    Projection(name="plan", title="From above", how="above"),
-    Projection(name="section", title="From the front", how="along y"),
-    Projection(name="elevation", title="From the left", how="along x"),
+    ViewSpec(name="plan", title="From above", how="above"),
+    ViewSpec(name="section", title="From the front", how="along y"),
+    ViewSpec(name="elevation", title="From the left", how="along x"),
 )
 """What is drawn of a plan that asks for no view."""
 

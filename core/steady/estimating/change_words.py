@@ -3,8 +3,8 @@
 import math
 from fractions import Fraction
 
-from steady.data.loader import Row, table
-from steady.errors import InputError, OutsideScope
+from steady.data.loader import TableRow, table
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units.units import IN
 
 SYSTEMS = ("imperial", "metric")
@@ -31,14 +31,14 @@ def client_length(length_m: float, system: str, finest: bool = False) -> str:
     return " ".join(words)
 
 
-def _row(kind: str, path: str) -> Row:
+def _row(kind: str, path: str) -> TableRow:
     steps = path.split("/")
     for row in table("change_words"):
         pattern = row.text["path"].split("/")
         alike = len(pattern) == len(steps) and all(a in ("*", b) for a, b in zip(pattern, steps, strict=True))
         if row.text["kind"] == kind and (alike or [step for step in pattern if step != "*"] == steps):
             return row
-    raise OutsideScope("no sentence is known for this change", "write it in your own words")
+    raise OutOfScopeError("no sentence is known for this change", "write it in your own words")
 
 
 def change_words(kind: str, path: str, values: tuple[object, object], system: str, name: str = "") -> str:
@@ -56,21 +56,21 @@ def change_words(kind: str, path: str, values: tuple[object, object], system: st
     Source: data/change_words.csv.
     """
     if system not in SYSTEMS:
-        raise InputError("system", f"must be one of: {', '.join(SYSTEMS)}")
+        raise InvalidInputError("system", f"must be one of: {', '.join(SYSTEMS)}")
     row = _row(kind, path)
     was, now = values
     if row.text["sort"] == "flag":
         if bool(was) == bool(now):
-            raise InputError("now", "nothing changes")
+            raise InvalidInputError("now", "nothing changes")
         return row.text["sentence" if now else "back"].format(name=name)
     told = (str(was), str(now))
     if row.text["sort"] == "length":
         if not isinstance(was, float) or not isinstance(now, float):
-            raise InputError("now", "must be a length")
+            raise InvalidInputError("now", "must be a length")
         told = client_length(was, system), client_length(now, system)
         if told[0] == told[1]:
             told = client_length(was, system, finest=True), client_length(now, system, finest=True)
     if told[0] == told[1]:
-        raise InputError("now", "reads as before")
+        raise InvalidInputError("now", "reads as before")
     sentence = row.text["sentence"].format(was=told[0], now=told[1], name=name or "Line")
     return sentence[:1].upper() + sentence[1:]

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from decimal import Decimal
 from typing import Literal
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.estimating.money import rounded
 from steady.estimating.prices import Terms
 from steady.value_objects import value
@@ -32,12 +32,12 @@ def contract_sum(accepted: Decimal, changes: Sequence[Change] = ()) -> Decimal:
     """
     for change in changes:
         if change.state not in CHANGE_STATES:
-            raise InputError("changes", f"a state must be one of: {', '.join(CHANGE_STATES)}")
+            raise InvalidInputError("changes", f"a state must be one of: {', '.join(CHANGE_STATES)}")
     return accepted + sum((change.total for change in changes if change.state == ACCEPTED), ZERO)
 
 
 @value
-class Side:
+class ChangeSide:
     """What a change adds or takes away: materials, hours, all else at cost."""
 
     materials: Decimal = ZERO
@@ -47,7 +47,7 @@ class Side:
     def direct(self, terms: Terms) -> Decimal:
         """Its direct cost."""
         if self.materials < 0 or self.other < 0:
-            raise InputError("materials", "must be 0 or more")
+            raise InvalidInputError("materials", "must be 0 or more")
         return self.materials + terms.labour(self.hours) + self.other
 
     def price(self, terms: Terms) -> Decimal:
@@ -74,16 +74,16 @@ class ChangeTerms:
     fee: Decimal = ZERO
 
 
-def priced_change(reason: str, added: Side, removed: Side, asked: ChangeTerms) -> PricedChange:
+def priced_change(reason: str, added: ChangeSide, removed: ChangeSide, asked: ChangeTerms) -> PricedChange:
     """A change at the contract's terms: the contract's own rates come before cost, and a crew's error costs the client nothing.
 
     Raises:
         InputError: A reason that is none, or an amount that cannot be.
     """
     if reason not in REASONS:
-        raise InputError("reason", f"must be one of: {', '.join(REASONS)}")
+        raise InvalidInputError("reason", f"must be one of: {', '.join(REASONS)}")
     if not 0 <= asked.credit_ratio <= 1:
-        raise InputError("credit_ratio", "must be 0 to 1")
+        raise InvalidInputError("credit_ratio", "must be 0 to 1")
     cost = added.direct(asked.terms) - removed.direct(asked.terms)
     if reason == "crew":
         return PricedChange(price=Decimal("0.00"), cost=cost)
@@ -107,6 +107,6 @@ def invoice_due(
         InputError: More steps than there are.
     """
     if not 0 <= reached <= len(steps):
-        raise InputError("reached", f"must be 0 to {len(steps)}")
+        raise InvalidInputError("reached", f"must be 0 to {len(steps)}")
     counted = changes if not changes_at_end or reached == len(steps) else ()
     return contract_sum(sum(steps[:reached], ZERO), counted) - invoiced_before

@@ -4,7 +4,7 @@ import math
 from collections.abc import Sequence
 
 from steady.data.loader import keyed
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.value_objects import value
 
 QUARTERS = 4
@@ -19,11 +19,11 @@ def reaching_tool(depth_m: float, width_m: float) -> str:
     """
     for name, amount in (("depth", depth_m), ("width", width_m)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     for key, row in keyed("digging_reach").items():
         if depth_m <= row.number("deepest_m") + 1e-9 and width_m <= row.number("widest_m") + 1e-9:
             return key
-    raise OutsideScope("deeper or wider than hired augers reach", "another footing, or a machine with its operator")
+    raise OutOfScopeError("deeper or wider than hired augers reach", "another footing, or a machine with its operator")
 
 
 @value
@@ -37,13 +37,13 @@ class Depths:
 def grouped_depths(depths_m: Sequence[float], width_m: float, groups: int = 2) -> Depths:
     """At most so many depths, with the least digging over. Source: arithmetic: every division of the sorted depths."""
     if not depths_m or not all(depth > 0 for depth in depths_m):
-        raise InputError("depths", "must be above 0")
+        raise InvalidInputError("depths", "must be above 0")
     if len(depths_m) > 500:
-        raise InputError("depths", "are too many")
+        raise InvalidInputError("depths", "are too many")
     if not width_m > 0:
-        raise InputError("width", "must be above 0")
+        raise InvalidInputError("width", "must be above 0")
     if groups < 1:
-        raise InputError("groups", "must be 1 or more")
+        raise InvalidInputError("groups", "must be 1 or more")
     deep = sorted(depths_m)
     # The least over for the first k holes in g groups, and where the last group begins.
     nothing: tuple[float, ...] = ()
@@ -92,9 +92,9 @@ def buy_concrete(volume_m3: float, offer: ConcreteOffer, allowance: float = 0.1)
     """Bags beside a truck, to the next quarter load. Source: arithmetic."""
     for name, amount in (("volume", volume_m3), ("bag_yield", offer.bag_yield_m3), ("load", offer.load_m3)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     if min(offer.bag_price, offer.load_price, offer.least_m3, offer.fee_under_m3, offer.fee, allowance) < 0:
-        raise InputError("bag_price", "must be 0 or more")
+        raise InvalidInputError("bag_price", "must be 0 or more")
     needed = volume_m3 * (1 + allowance)
     bags = math.ceil(needed / offer.bag_yield_m3 - 1e-9)
     quarter = offer.load_m3 / QUARTERS

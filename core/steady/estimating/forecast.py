@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from decimal import Decimal
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 ZERO = Decimal(0)
@@ -42,7 +42,7 @@ def forecast(contract_net: Decimal, rows: Sequence[CostRow]) -> Forecast:
         InputError: A contract that is not above 0.
     """
     if not contract_net > 0:
-        raise InputError("contract_net", "must be above 0")
+        raise InvalidInputError("contract_net", "must be above 0")
     total = sum((row.forecast for row in rows), ZERO)
     return Forecast(
         forecast=total,

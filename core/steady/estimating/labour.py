@@ -7,8 +7,8 @@ import math
 from collections.abc import Sequence
 from typing import Literal
 
-from steady.data.loader import Row, keyed
-from steady.errors import InputError, OutsideScope
+from steady.data.loader import TableRow, keyed
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.value_objects import value
 
 Level = Literal["low", "typical", "high"]
@@ -26,17 +26,17 @@ PERSON_KG = 25.0
 def _positive(**amounts: float) -> None:
     for name, amount in amounts.items():
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 def _not_negative(**amounts: float) -> None:
     for name, amount in amounts.items():
         if not amount >= 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")
 
 
 @value
-class Hole:
+class HoleSize:
     """A hole to dig (m): its width, its depth with what is tamped in it, round or square."""
 
     width_m: float
@@ -54,7 +54,7 @@ class Hole:
         return self.area_m2 * self.depth_m
 
 
-def dig_hole_h(hole: Hole, soil: str, tool: str, level: Level = "typical") -> float:
+def dig_hole_h(hole: HoleSize, soil: str, tool: str, level: Level = "typical") -> float:
     """Hours of one hole: a fixed time, and its volume at a rate that grows with depth.
 
     Raises:
@@ -66,16 +66,16 @@ def dig_hole_h(hole: Hole, soil: str, tool: str, level: Level = "typical") -> fl
     _positive(hole_width=hole.width_m, hole_depth=hole.depth_m)
     row = _tool(tool)
     if soil not in SOILS:
-        raise InputError("soil", f"must be one of: {', '.join(SOILS)}")
+        raise InvalidInputError("soil", f"must be one of: {', '.join(SOILS)}")
     if soil == "rock":
-        raise OutsideScope("rock has no rate", "an allowance, or the contract's rate by the hour")
+        raise OutOfScopeError("rock has no rate", "an allowance, or the contract's rate by the hour")
     rate = row.value[f"{soil}_factor"]
     if rate is None:
-        raise OutsideScope(f"a {tool} does not dig {soil}", "another tool")
+        raise OutOfScopeError(f"a {tool} does not dig {soil}", "another tool")
     if hole.width_m > row.number("widest_m") + 1e-9:
-        raise OutsideScope(f"wider than a {tool} digs", "another tool")
+        raise OutOfScopeError(f"wider than a {tool} digs", "another tool")
     if hole.depth_m > row.number("deepest_m") + 1e-9:
-        raise OutsideScope(f"deeper than a {tool} digs", "another tool")
+        raise OutOfScopeError(f"deeper than a {tool} digs", "another tool")
     factors = (1.0, *(row.value[name] or 0.0 for name in BAND_FACTORS))
     weighted, above = 0.0, 0.0
     for below, factor in zip(BANDS_M, factors, strict=True):
@@ -84,10 +84,10 @@ def dig_hole_h(hole: Hole, soil: str, tool: str, level: Level = "typical") -> fl
     return (row.number("each_min") / 60 + hole.area_m2 * weighted * rate) * LEVEL_FACTORS[level]
 
 
-def _tool(name: str) -> Row:
+def _tool(name: str) -> TableRow:
     tools = keyed("digging_tools")
     if name not in tools:
-        raise InputError("tool", f"must be one of: {', '.join(tools)}")
+        raise InvalidInputError("tool", f"must be one of: {', '.join(tools)}")
     return tools[name]
 
 
@@ -113,11 +113,11 @@ def haul_spoil(volume_m3: float, soil: str, distance_m: float, way: str = "barro
     _not_negative(distance=distance_m)
     row = keyed("spoil").get(soil)
     if row is None:
-        raise InputError("soil", f"must be one of: {', '.join(keyed('spoil'))}")
+        raise InvalidInputError("soil", f"must be one of: {', '.join(keyed('spoil'))}")
     if way not in ("barrow", "loader"):
-        raise InputError("way", "must be barrow or loader")
+        raise InvalidInputError("way", "must be barrow or loader")
     if way == "barrow" and distance_m > 100 + 1e-9:
-        raise OutsideScope("farther than 100 m by barrow", "a loader")
+        raise OutOfScopeError("farther than 100 m by barrow", "a loader")
     most_m3, most_kg, fixed_min, per_m = (0.08, 120.0, 5.0, 50.0) if way == "barrow" else (0.25, 400.0, 2.0, 80.0)
     loose_m3 = volume_m3 * (1 + row.number("swell_ratio"))
     load_m3 = min(most_m3, most_kg / row.number("loose_kg_per_m3"))
@@ -136,9 +136,9 @@ def concrete_by_bag(
 ) -> Trips:
     """Bags carried, mixed and placed. Source: practice."""
     if way not in BAG_MIN_PER_KG:
-        raise InputError("way", f"must be one of: {', '.join(BAG_MIN_PER_KG)}")
+        raise InvalidInputError("way", f"must be one of: {', '.join(BAG_MIN_PER_KG)}")
     if bags_count < 1:
-        raise InputError("bags", "must be 1 or more")
+        raise InvalidInputError("bags", "must be 1 or more")
     _positive(bag_mass=bag_kg)
     _not_negative(distance=distance_m)
     trips = math.ceil(bags_count / max(1, math.floor(TRIP_KG / bag_kg + 1e-9)))
@@ -157,13 +157,13 @@ def concrete_by_truck(
     _positive(volume=volume_m3)
     _not_negative(distance=distance_m)
     if crew_count < 1:
-        raise InputError("crew", "must be 1 or more")
+        raise InvalidInputError("crew", "must be 1 or more")
     if barrow:
         trips = math.ceil(volume_m3 / 0.05 - 1e-9)
         hours = crew_count * 0.25 + trips * (2 + 2 * distance_m / 45) / 60
         return Trips(hours=hours * LEVEL_FACTORS[level], count=trips)
     if distance_m > CHUTE_M + 1e-9:
-        raise OutsideScope("farther than a truck's chute reaches", "barrows, or a pump")
+        raise OutOfScopeError("farther than a truck's chute reaches", "barrows, or a pump")
     return Trips(hours=crew_count * (0.25 + volume_m3 / 6) * LEVEL_FACTORS[level], count=0)
 
 
@@ -186,7 +186,7 @@ def set_post(mass_kg: float, height_m: float, posts_count: int = 1, level: Level
     _positive(post_mass=mass_kg, height=height_m)
     people = 1 if mass_kg <= PERSON_KG and height_m <= 2.4 + 1e-9 else max(2, math.ceil(mass_kg / PERSON_KG - 1e-9))
     if people > 4:
-        raise OutsideScope("heavier than four people hold plumb", "a lifter")
+        raise OutOfScopeError("heavier than four people hold plumb", "a lifter")
     minutes = people * (12 + 4 * max(0.0, height_m - 2.4)) * posts_count
     return ByHand(people_count=people, hours=minutes / 60 * LEVEL_FACTORS[level])
 
@@ -203,7 +203,7 @@ def lift(mass_kg: float, height_m: float, pieces_count: int = 1, level: Level = 
     _not_negative(height=height_m)
     people = max(2, math.ceil(mass_kg / PERSON_KG - 1e-9))
     if people > 6:
-        raise OutsideScope("heavier than six people lift", "a lifter or crane")
+        raise OutOfScopeError("heavier than six people lift", "a lifter or crane")
     minutes = people * (8 + 3 * height_m) * pieces_count
     return ByHand(people_count=people, hours=minutes / 60 * LEVEL_FACTORS[level])
 
@@ -218,7 +218,7 @@ def piece_rate_h(task: str, level: Level = "typical") -> float:
     """
     row = keyed("labour_rates").get(task)
     if row is None:
-        raise InputError("task", f"must be one of: {', '.join(keyed('labour_rates'))}")
+        raise InvalidInputError("task", f"must be one of: {', '.join(keyed('labour_rates'))}")
     return row.number(f"{level}_h")
 
 
@@ -261,9 +261,9 @@ def finish(coating: Coating, level: Level = "typical") -> Finished:
     _positive(area=coating.area_m2, tin=coating.tin_l)
     rate = FINISH_H_PER_M2.get((coating.way, coating.surface))
     if rate is None:
-        raise InputError("way", "must be brush, roller or spray, on rough or planed wood")
+        raise InvalidInputError("way", "must be brush, roller or spray, on rough or planed wood")
     if coating.coats_count < 1:
-        raise InputError("coats", "must be 1 or more")
+        raise InvalidInputError("coats", "must be 1 or more")
     covers = COVERAGE_M2_PER_L[coating.surface] if coating.coverage_m2_per_l is None else coating.coverage_m2_per_l
     _positive(coverage=covers)
     litres = coating.area_m2 * coating.coats_count / covers
@@ -286,7 +286,7 @@ class Working:
 
 
 @value
-class Days:
+class PaidDays:
     """Days on site, and hours that are paid for: work with its contingency, set-up, travel."""
 
     days_count: int
@@ -300,7 +300,7 @@ class Days:
         return self.work_h + self.setup_h + self.travel_h
 
 
-def days(hours: float, working: Working, contingency_ratio: float = 0.0) -> Days:
+def days(hours: float, working: Working, contingency_ratio: float = 0.0) -> PaidDays:
     """The days that a crew takes for so many hours of work.
 
     Raises:
@@ -308,14 +308,14 @@ def days(hours: float, working: Working, contingency_ratio: float = 0.0) -> Days
     """
     _not_negative(hours=hours, contingency=contingency_ratio, setup=working.setup_h, travel=working.travel_h)
     if working.crew_count < 1:
-        raise InputError("crew", "must be 1 or more")
+        raise InvalidInputError("crew", "must be 1 or more")
     left = working.day_h - working.setup_h - (working.travel_h if working.travel_in_day else 0.0)
     if not left > 0:
-        raise InputError("day", "leaves no time for work")
+        raise InvalidInputError("day", "leaves no time for work")
     work = hours * (1 + contingency_ratio)
     count = math.ceil(work / (working.crew_count * left) - 1e-9)
     each = count * working.crew_count
-    return Days(days_count=count, work_h=work, setup_h=each * working.setup_h, travel_h=each * working.travel_h)
+    return PaidDays(days_count=count, work_h=work, setup_h=each * working.setup_h, travel_h=each * working.travel_h)
 
 
 HALF_LIFE_DAYS = 730.0
@@ -324,7 +324,7 @@ OUTLIER = 4.0
 
 
 @value
-class Learned:
+class LearnedRate:
     """A crew's rate (h a unit), the share of it that is its own, and how many records count."""
 
     rate_h: float
@@ -337,7 +337,7 @@ def learned_rate(
     weight: float,
     records: Sequence[tuple[float, float, float]],
     half_life_days: float | None = HALF_LIFE_DAYS,
-) -> Learned:
+) -> LearnedRate:
     """A rate from what ships and the crew's records, older ones counting less.
 
     Args:
@@ -351,11 +351,11 @@ def learned_rate(
     hours, units, used = weight * ships_h, weight, 0
     for count, took, age in records:
         if not (count > 0 and took >= 0 and age >= 0):
-            raise InputError("records", "must be units above 0, and hours and days of 0 or more")
+            raise InvalidInputError("records", "must be units above 0, and hours and days of 0 or more")
         if not ships_h / OUTLIER <= took / count <= ships_h * OUTLIER:
             continue
         counts = 1.0 if half_life_days is None else 0.5 ** (age / half_life_days)
         hours, units, used = hours + counts * took, units + counts * count, used + 1
     if not units > 0:
-        raise InputError("weight", "must be above 0 where no record counts")
-    return Learned(rate_h=hours / units, share=1 - weight / units, used_count=used)
+        raise InvalidInputError("weight", "must be above 0 where no record counts")
+    return LearnedRate(rate_h=hours / units, share=1 - weight / units, used_count=used)

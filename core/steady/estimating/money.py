@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from decimal import ROUND_CEILING, ROUND_FLOOR, ROUND_HALF_UP, Decimal, InvalidOperation
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 CENT = Decimal("0.01")
 FIGURES = Decimal("0.000001")
@@ -18,13 +18,13 @@ def decimal(value: object, field: str) -> Decimal:
         InputError: Not a number, or too large.
     """
     if isinstance(value, bool):
-        raise InputError(field, "must be a number")
+        raise InvalidInputError(field, "must be a number")
     try:
         found = Decimal(str(value).strip())
     except InvalidOperation:
-        raise InputError(field, "must be a number") from None
+        raise InvalidInputError(field, "must be a number") from None
     if not found.is_finite() or abs(found) > MOST:
-        raise InputError(field, "is too large a number")
+        raise InvalidInputError(field, "is too large a number")
     return found
 
 
@@ -40,7 +40,7 @@ def rounded(amount: Decimal, step: Decimal = CENT) -> Decimal:
         InputError: The step is not above 0.
     """
     if not step > 0:
-        raise InputError("step", "must be above 0")
+        raise InvalidInputError("step", "must be above 0")
     steps = (abs(amount) / step).quantize(Decimal(1), ROUND_HALF_UP)
     return (steps * step).copy_sign(amount) if amount else Decimal("0.00")
 
@@ -52,7 +52,7 @@ def rounded_up(amount: Decimal, step: Decimal = CENT) -> Decimal:
         InputError: The step is not above 0.
     """
     if not step > 0:
-        raise InputError("step", "must be above 0")
+        raise InvalidInputError("step", "must be above 0")
     # What is over by less than a millionth of a cent came from dividing.
     steps = (amount / step).quantize(Decimal("1e-9"), ROUND_HALF_UP).to_integral_value(ROUND_CEILING)
     return steps * step
@@ -65,12 +65,12 @@ def allocate(total: Decimal, weights: Sequence[Decimal], step: Decimal = CENT) -
         InputError: A weight below 0, nothing to divide by, or a total that is no multiple of the step.
     """
     if not step > 0:
-        raise InputError("step", "must be above 0")
+        raise InvalidInputError("step", "must be above 0")
     whole = sum(weights, Decimal(0))
     if any(weight < 0 for weight in weights) or not whole > 0:
-        raise InputError("weights", "must be 0 or more, and one above 0")
+        raise InvalidInputError("weights", "must be 0 or more, and one above 0")
     if total % step:
-        raise InputError("total", f"must be a multiple of {step}")
+        raise InvalidInputError("total", f"must be a multiple of {step}")
     if total < 0:
         return [-part for part in allocate(-total, weights, step)]
     exact = [total * weight / whole / step for weight in weights]

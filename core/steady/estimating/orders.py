@@ -4,13 +4,13 @@ import math
 from collections.abc import Sequence
 from decimal import Decimal
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.money import rounded
 from steady.value_objects import value
 
 
 @value
-class Stock:
+class ItemCounts:
     """Counts of one item."""
 
     needed: int
@@ -23,7 +23,7 @@ class Stock:
 
 
 @value
-class Still:
+class OrderBalance:
     """What is still owed by the supplier, what is still to order, and what is over."""
 
     open: int
@@ -31,7 +31,7 @@ class Still:
     surplus: int
 
 
-def still(stock: Stock) -> Still:
+def still(stock: ItemCounts) -> OrderBalance:
     """Open, to order and over; never something to order beside something over.
 
     Raises:
@@ -39,9 +39,9 @@ def still(stock: Stock) -> Still:
     """
     owed = stock.ordered - stock.good - stock.cancelled
     if owed < 0:
-        raise InputError("good", "with what was cancelled is more than was ordered")
+        raise InvalidInputError("good", "with what was cancelled is more than was ordered")
     short = stock.needed + stock.broken + stock.returned - stock.rack - stock.good - owed
-    return Still(open=owed, to_order=max(0, short), surplus=max(0, -short))
+    return OrderBalance(open=owed, to_order=max(0, short), surplus=max(0, -short))
 
 
 @value
@@ -70,15 +70,15 @@ def truck(lines: Sequence[TruckLine], payload_kg: float, bed_m: float | None = N
         OutsideScope: A piece heavier than the payload, or longer than the bed carries.
     """
     if not payload_kg > 0:
-        raise InputError("payload", "must be above 0")
+        raise InvalidInputError("payload", "must be above 0")
     for line in lines:
         if line.count < 0 or not (line.mass_kg > 0 and line.length_m >= 0):
-            raise InputError("lines", "must be counts of 0 or more, and masses above 0")
+            raise InvalidInputError("lines", "must be counts of 0 or more, and masses above 0")
         if line.count and line.mass_kg > payload_kg:
-            raise OutsideScope("one piece is heavier than the payload", "another truck")
+            raise OutOfScopeError("one piece is heavier than the payload", "another truck")
     longest = max((line.length_m for line in lines if line.count), default=0.0)
     if bed_m is not None and longest > bed_m + 1e-9:
-        raise OutsideScope("a piece is longer than the bed", "another truck, or shorter sticks")
+        raise OutOfScopeError("a piece is longer than the bed", "another truck, or shorter sticks")
     room: list[float] = []
     for line in sorted(lines, key=lambda one: -one.mass_kg):
         for _ in range(line.count):
@@ -107,7 +107,7 @@ def match(price: Decimal, good: Decimal, billed: Decimal, billed_price: Decimal)
     """
     for name, amount in (("price", price), ("good", good), ("billed", billed), ("billed_price", billed_price)):
         if amount < 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")
     pay = rounded(good * price)
     return Matched(
         pay=pay,

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from decimal import ROUND_FLOOR, Decimal
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.estimating.money import rounded
 from steady.value_objects import value
 
@@ -52,35 +52,35 @@ def split(
         InputError: Steps that don't make up the total, one below 0, or a deposit over what the place allows.
     """
     if not steps:
-        raise InputError("steps", "must have one or more")
+        raise InvalidInputError("steps", "must have one or more")
     if not total > 0:
-        raise InputError("total", "must be above 0")
+        raise InvalidInputError("total", "must be above 0")
     if any(step.is_rest for step in steps[:-1]):
-        raise InputError("steps", "only the last step can take the rest")
+        raise InvalidInputError("steps", "only the last step can take the rest")
     exact = [ZERO if step.is_rest else _share(step, total) for step in steps]
     if not steps[-1].is_rest and sum(exact, ZERO) != total:
-        raise InputError("steps", "do not make up the total: let the last take the rest")
+        raise InvalidInputError("steps", "do not make up the total: let the last take the rest")
     amounts = [rounded(amount, round_to) for amount in exact[:-1]]
     most = deposit.most(total)
     if most is not None and len(steps) > 1:
         if exact[0] > most:
-            raise InputError("steps", f"the first is over what the place allows, {most:.2f}")
+            raise InvalidInputError("steps", f"the first is over what the place allows, {most:.2f}")
         if amounts[0] > most:
             amounts[0] = (exact[0] / round_to).to_integral_value(ROUND_FLOOR) * round_to
     last = total - sum(amounts, ZERO)
     if last < 0 or any(amount < 0 for amount in amounts):
-        raise InputError("steps", "come to more than the total")
+        raise InvalidInputError("steps", "come to more than the total")
     return [*amounts, last]
 
 
 def _share(step: PaymentStep, total: Decimal) -> Decimal:
     if step.percent is not None:
         if step.percent < 0:
-            raise InputError("steps", "must be 0 or more")
+            raise InvalidInputError("steps", "must be 0 or more")
         return total * step.percent / ALL
     assert step.amount is not None
     if step.amount < 0:
-        raise InputError("steps", "must be 0 or more")
+        raise InvalidInputError("steps", "must be 0 or more")
     return step.amount
 
 
@@ -91,7 +91,7 @@ def retained(amounts: Sequence[Decimal], ratio: Decimal) -> list[Decimal]:
         InputError: A ratio outside 0 to 1.
     """
     if not 0 <= ratio < 1:
-        raise InputError("ratio", "must be 0 or more and under 1")
+        raise InvalidInputError("ratio", "must be 0 or more and under 1")
     return [rounded(amount * ratio) for amount in amounts]
 
 

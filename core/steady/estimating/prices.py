@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from decimal import ROUND_CEILING, Decimal
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.estimating.money import CENT, allocate, rounded, rounded_up
 from steady.units.units import FT
 from steady.value_objects import value
@@ -28,9 +28,9 @@ def packs(quantity: Decimal, price: Decimal, pack: Decimal = Decimal(1), waste: 
     """
     for name, amount in (("quantity", quantity), ("price", price), ("waste", waste)):
         if amount < 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")
     if not pack > 0:
-        raise InputError("pack", "must be above 0")
+        raise InvalidInputError("pack", "must be above 0")
     needed = quantity * (1 + waste)
     count = int((needed / pack).to_integral_value(ROUND_CEILING))
     return Packs(count=count, cost=rounded(count * price), left=count * pack - needed)
@@ -50,19 +50,19 @@ class Earning:
             InputError: Neither or both are given, or a margin of all of the price.
         """
         if (self.margin is None) == (self.markup is None):
-            raise InputError("margin", "needs a margin or a markup, one of them")
+            raise InvalidInputError("margin", "needs a margin or a markup, one of them")
         if self.margin is not None:
             if not 0 <= self.margin < 1:
-                raise InputError("margin", "must be 0 or more and under 1")
+                raise InvalidInputError("margin", "must be 0 or more and under 1")
             return cost / (1 - self.margin)
         assert self.markup is not None
         if self.markup < 0:
-            raise InputError("markup", "must be 0 or more")
+            raise InvalidInputError("markup", "must be 0 or more")
         return cost * (1 + self.markup)
 
 
 @value
-class Priced:
+class PriceResult:
     """A price and what it earns; margin and markup are those of the rounded price."""
 
     price: Decimal
@@ -71,16 +71,16 @@ class Priced:
     markup: Decimal
 
 
-def priced(cost: Decimal, earning: Earning) -> Priced:
+def priced(cost: Decimal, earning: Earning) -> PriceResult:
     """A cost's price, half up to the cent.
 
     Raises:
         InputError: A cost that is not above 0, or no margin.
     """
     if not cost > 0:
-        raise InputError("cost", "must be above 0")
+        raise InvalidInputError("cost", "must be above 0")
     price = rounded(earning.price(cost))
-    return Priced(price=price, profit=price - cost, margin=(price - cost) / price, markup=(price - cost) / cost)
+    return PriceResult(price=price, profit=price - cost, margin=(price - cost) / price, markup=(price - cost) / cost)
 
 
 @value
@@ -111,7 +111,7 @@ class Costs:
         }
         for name, amount in amounts.items():
             if amount < 0:
-                raise InputError(name, "must be 0 or more")
+                raise InvalidInputError(name, "must be 0 or more")
         return sum(amounts.values(), ZERO)
 
 
@@ -130,13 +130,13 @@ class Terms:
         """Hours at the loaded wage."""
         for name, amount in (("hours", hours), ("wage", self.wage), ("burden", self.burden)):
             if amount < 0:
-                raise InputError(name, "must be 0 or more")
+                raise InvalidInputError(name, "must be 0 or more")
         return rounded(rounded(hours) * self.wage * (1 + self.burden))
 
     def overhead_of(self, cost: Decimal, hours: Decimal) -> Decimal:
         """Overhead of a cost, or of its hours."""
         if self.overhead is not None and self.overhead_per_hour is not None:
-            raise InputError("overhead", "is a share of the cost or an amount an hour, not both")
+            raise InvalidInputError("overhead", "is a share of the cost or an amount an hour, not both")
         if self.overhead_per_hour is not None:
             return rounded(self.overhead_per_hour * hours)
         return rounded((self.overhead or ZERO) * cost)
@@ -172,7 +172,7 @@ def build(costs: Costs, hours: Decimal, terms: Terms, *, step: Decimal = CENT, l
     labour = terms.labour(hours)
     direct = labour + costs.total
     if not direct > 0:
-        raise InputError("materials", "there is nothing to price")
+        raise InvalidInputError("materials", "there is nothing to price")
     contingency = rounded(terms.contingency * direct)
     overhead = terms.overhead_of(direct + contingency, hours)
     price = rounded_up(terms.earning.price(direct + contingency + overhead), step)
@@ -189,7 +189,7 @@ def client_lines(
         InputError: A value that cannot be.
     """
     if hidden < 0:
-        raise InputError("hidden", "must be 0 or more")
+        raise InvalidInputError("hidden", "must be 0 or more")
     price = rounded_up(earning.price(sum(direct, ZERO) + hidden), step)
     return allocate(price, direct, step)
 
@@ -197,12 +197,12 @@ def client_lines(
 def per_unit(price: Decimal, size: float) -> tuple[Decimal, Decimal]:
     """A price for each foot and metre of a length, or each square foot and square metre of an area: use `per_area` for those."""
     if not size > 0:
-        raise InputError("length", "must be above 0")
+        raise InvalidInputError("length", "must be above 0")
     return rounded(price / Decimal(repr(size / FT))), rounded(price / Decimal(repr(size)))
 
 
 def per_area(price: Decimal, area_m2: float) -> tuple[Decimal, Decimal]:
     """A price for each square foot and each square metre."""
     if not area_m2 > 0:
-        raise InputError("area", "must be above 0")
+        raise InvalidInputError("area", "must be above 0")
     return rounded(price / Decimal(repr(area_m2 / FT**2))), rounded(price / Decimal(repr(area_m2)))

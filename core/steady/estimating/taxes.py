@@ -4,7 +4,7 @@ from decimal import Decimal
 from typing import Literal
 
 from steady.data.loader import keyed
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.estimating.money import rounded
 from steady.value_objects import value
 
@@ -58,11 +58,11 @@ def us_taxes(bases: Bases, rate: Decimal | None, on: str) -> list[Tax]:
         InputError: Something of it is not said.
     """
     if on not in ON:
-        raise InputError("on", f"must be said: {', '.join(ON)}")
+        raise InvalidInputError("on", f"must be said: {', '.join(ON)}")
     if on == "none":
         return [Tax(name="tax", rate=ZERO, amount=Decimal("0.00"))]
     if rate is None or not 0 <= rate < 1:
-        raise InputError("rate", "must be said, 0 or more and under 1")
+        raise InvalidInputError("rate", "must be said, 0 or more and under 1")
     return [_tax("tax", rate, bases.of(on))]
 
 
@@ -76,7 +76,7 @@ def ca_taxes(bases: Bases, region: str, provincial_on: str = "") -> list[Tax]:
     """
     row = keyed("provincial_taxes").get(region)
     if row is None:
-        raise InputError("region", f"must be one of: {', '.join(keyed('provincial_taxes'))}")
+        raise InvalidInputError("region", f"must be one of: {', '.join(keyed('provincial_taxes'))}")
     rate = Decimal(repr(row.number("rate_ratio")))
     kind = row.text["base"]
     if kind == "harmonized":
@@ -86,7 +86,7 @@ def ca_taxes(bases: Bases, region: str, provincial_on: str = "") -> list[Tax]:
         return found
     on = provincial_on or ("" if kind == "asked" else "all")
     if on not in ("all", "materials", "none"):
-        raise InputError("provincial_on", "must be said: all, materials or none")
+        raise InvalidInputError("provincial_on", "must be said: all, materials or none")
     return [*found, _tax(row.text["name"], rate, bases.of(on))]
 
 
@@ -102,7 +102,7 @@ def uk_taxes(bases: Bases, vat: str = "standard") -> list[Tax]:
         InputError: No such rate.
     """
     if vat not in VAT_UK:
-        raise InputError("vat", f"must be one of: {', '.join(VAT_UK)}")
+        raise InvalidInputError("vat", f"must be one of: {', '.join(VAT_UK)}")
     return [_tax("VAT", VAT_UK[vat], bases.total)]
 
 
@@ -113,6 +113,6 @@ def inside(gross: Decimal, rate: Decimal) -> tuple[Decimal, Decimal]:
         InputError: A rate below 0.
     """
     if rate < 0:
-        raise InputError("rate", "must be 0 or more")
+        raise InvalidInputError("rate", "must be 0 or more")
     net = rounded(gross / (1 + rate))
     return net, gross - net

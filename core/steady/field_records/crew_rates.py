@@ -22,7 +22,7 @@ LEAST_CASES = 3
 
 
 @value
-class Learned:
+class CrewRate:
     """One figure: its middle and the quarter below and above, in how many cases, and the value that ships.
 
     `key`: post_min, rail_min, board_min (one person's minutes for one), overdig_ratio (concrete really used over the holes' own
@@ -47,12 +47,12 @@ def quartiles(values: Sequence[float]) -> tuple[float, float, float]:
 
 def _learned(
     key: str, says: str, values: Sequence[float], shipped: float, sets: Callable[[float], tuple[str, float]]
-) -> Learned | None:
+) -> CrewRate | None:
     """A figure from its cases; None: too few to say. `sets` tells from the middle what goes into a job."""
     if len(values) < LEAST_CASES:
         return None
     low, middle, high = quartiles(values)
-    return Learned(
+    return CrewRate(
         key=key,
         says=says,
         cases_count=len(values),
@@ -68,7 +68,7 @@ Row = Sequence[tuple[datetime, float]]
 """Ticks of one structure: when, and how much work each one was (1: one post, rail or board)."""
 
 
-def minutes_each(by: str, rows: Iterable[Row], crew_count: int, shipped_min: float) -> Learned | None:
+def minutes_each(by: str, rows: Iterable[Row], crew_count: int, shipped_min: float) -> CrewRate | None:
     """Minutes of one person for a post, rail or board, from gaps between ticks; None: too few to say.
 
     What was ticked took the time since the tick before it, on the same day, times the people at it, over the work that it was.
@@ -99,7 +99,7 @@ class LatchLog:
     reckoned_m: float
 
 
-def sag_ratio(logs: Iterable[LatchLog], shipped_ratio: float) -> Learned | None:
+def sag_ratio(logs: Iterable[LatchLog], shipped_ratio: float) -> CrewRate | None:
     """How far leaves come down over what is reckoned of them; a leaf that hung for less than half a year tells nothing yet.
 
     Args:
@@ -117,7 +117,7 @@ def sag_ratio(logs: Iterable[LatchLog], shipped_ratio: float) -> Learned | None:
     )
 
 
-def overdig(used: Iterable[tuple[Plan, int]], bag: str, soil: str, shipped_ratio: float) -> Learned | None:
+def overdig(used: Iterable[tuple[Plan, int]], bag: str, soil: str, shipped_ratio: float) -> CrewRate | None:
     """Concrete really used over what the holes hold by their size, in one soil; None: too few to say.
 
     Args:

@@ -2,8 +2,8 @@
 
 import math
 
-from steady.data.roles import Role
-from steady.plan.model import Part, Place, Plan, Vec
+from steady.data.roles import PartRole
+from steady.plan.model import Part, PartPlacement, Plan, Vec
 from steady.units.show import Tape
 from steady.value_objects import value_in_order
 
@@ -15,12 +15,12 @@ MOST_STANDS = 16
 
 
 @value_in_order
-class Laid:
+class PartPositions:
     """The pieces of one role by the bay that they stand in, each bay's posts, and where those stand: gathered once."""
 
     posts: dict[str, Vec]
     bays: dict[str, tuple[str, str]]
-    places: dict[str, list[tuple[Part, Place]]]
+    places: dict[str, list[tuple[Part, PartPlacement]]]
 
     def between(self, bay_id: str) -> tuple[Vec, Vec] | None:
         """Where a bay's two posts stand on the ground; None where one is not known."""
@@ -28,20 +28,20 @@ class Laid:
         return (self.posts[start], self.posts[end]) if start in self.posts and end in self.posts else None
 
 
-def laid(plan: Plan, key: str) -> Laid:
+def laid(plan: Plan, key: str) -> PartPositions:
     """A plan's pieces of a role, gathered for its bays."""
-    places: dict[str, list[tuple[Part, Place]]] = {}
+    places: dict[str, list[tuple[Part, PartPlacement]]] = {}
     for part in plan.parts:
         for place in part.places if part.role == key else ():
             places.setdefault(place.about, []).append((part, place))
-    return Laid(
+    return PartPositions(
         posts={footing.under: footing.at for footing in plan.footings},
         bays={bay.id: (bay.start, bay.end) for bay in plan.bays},
         places=places,
     )
 
 
-def edges_m(found: Laid, bay_id: str) -> tuple[tuple[float, float], ...]:
+def edges_m(found: PartPositions, bay_id: str) -> tuple[tuple[float, float], ...]:
     """Lower edges of a bay's pieces over the ground (m), on its first post's middle and on its second's, lowest first."""
     posts = found.between(bay_id)
     if posts is None:
@@ -60,19 +60,19 @@ def edges_m(found: Laid, bay_id: str) -> tuple[tuple[float, float], ...]:
     return tuple(sorted(edges))
 
 
-def half_up_m(part: Part, place: Place) -> float:
+def half_up_m(part: Part, place: PartPlacement) -> float:
     """How far a lying piece reaches below its middle (m): it lies on edge, flat, or turned between the two."""
     aside = place.along[0] * place.up[1] - place.along[1] * place.up[0]
     return part.section_m[1] / 2 * abs(place.up[2]) + part.section_m[0] / 2 * abs(aside)
 
 
-def _on_m(place: Place, post: Vec) -> float:
+def _on_m(place: PartPlacement, post: Vec) -> float:
     """How far along a piece the middle of a post stands (m)."""
     level = place.along[0] ** 2 + place.along[1] ** 2
     return ((post[0] - place.at[0]) * place.along[0] + (post[1] - place.at[1]) * place.along[1]) / level
 
 
-def rails_lie(found: Laid, bay_id: str, tape: Tape) -> str:
+def rails_lie(found: PartPositions, bay_id: str, tape: Tape) -> str:
     """Where a bay's rails are marked on its posts, in words."""
     edges = edges_m(found, bay_id)
     if not 0 < len(edges) <= MOST_MARKS:
@@ -82,7 +82,7 @@ def rails_lie(found: Laid, bay_id: str, tape: Tape) -> str:
     return f"lower edges {at_both}" if first == second else f"lower edges {at_both}; then {', '.join(second)}"
 
 
-def ends_m(found: Laid, bay_id: str) -> tuple[float, float] | None:
+def ends_m(found: PartPositions, bay_id: str) -> tuple[float, float] | None:
     """How far along its bay, from the middle of its first post, the first of its standing pieces begins and the last ends (m)."""
     posts = found.between(bay_id)
     if posts is None:
@@ -105,7 +105,7 @@ def ends_m(found: Laid, bay_id: str) -> tuple[float, float] | None:
     return (min(edges), max(edges)) if edges else None
 
 
-def in_bay(found: Laid, bay_id: str, row: Role, tape: Tape) -> str:
+def in_bay(found: PartPositions, bay_id: str, row: PartRole, tape: Tape) -> str:
     """Where the pieces of a role are marked in a bay, in words; empty where there is nothing to mark."""
     ends = ends_m(found, bay_id) if row.by != "rail" else None
     if ends is None:  # what lies is marked on its posts, rails and slats alike

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.data.roles import Role, role
+from steady.data.roles import PartRole, role
 from steady.field_records.marking_positions import in_bay, laid, on_grid
 from steady.plan.model import Id, Part, Plan
 from steady.units.show import Tape
@@ -54,7 +54,7 @@ def tick_groups(plan: Plan, tape: Tape) -> tuple[TickGroup, ...]:
     return tuple(found)
 
 
-def what_of(row: Role) -> str:
+def what_of(row: PartRole) -> str:
     """What a tick of a role is called among readings."""
     return f"{row.many} up"[:40]
 
@@ -73,7 +73,7 @@ def by_place(plan: Plan, key: str) -> tuple[dict[str, list[tuple[Part, int]]], l
     return {bay: by_bay[bay] for bay in sorted(by_bay, key=lambda id: bays[id])}, elsewhere
 
 
-def _of_role(plan: Plan, row: Role, tape: Tape) -> Iterator[Tick]:
+def _of_role(plan: Plan, row: PartRole, tape: Tape) -> Iterator[Tick]:
     numbers = {bay.id: number for number, bay in enumerate(plan.bays, start=1)}
     by_bay, elsewhere = by_place(plan, row.key)
     found = laid(plan, row.key)
@@ -85,7 +85,7 @@ def _of_role(plan: Plan, row: Role, tape: Tape) -> Iterator[Tick]:
         yield replace(_tick(row, part.id, "", [(part, count)], tape), lie=on_grid(part, tape))
 
 
-def _tick(row: Role, about: str, where: str, pieces: list[tuple[Part, int]], tape: Tape) -> Tick:
+def _tick(row: PartRole, about: str, where: str, pieces: list[tuple[Part, int]], tape: Tape) -> Tick:
     lengths: dict[str, int] = {}
     for part, count in pieces:
         says = tape.length(part.length_m) if part.length_m else part.item

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.units.units import FT, IN
 from steady.value_objects import value_in_order
 
@@ -17,10 +17,10 @@ class Depth:
 
     needed_m: float
     governs: str
-    demands: tuple[tuple[str, Step], ...]
+    demands: tuple[tuple[str, CalculationStep], ...]
 
 
-def needed(demands: list[tuple[str, float, Step]]) -> Depth:
+def needed(demands: list[tuple[str, float, CalculationStep]]) -> Depth:
     """The largest of several demands (name, m, step); ties go to the first."""
     name, value_m, _ = max(demands, key=lambda demand: demand[1])
     return Depth(value_m, name, tuple((n, step) for n, _, step in demands))

@@ -6,7 +6,7 @@ One vocabulary: hole = gravel + plug (only when closed below) + embedment of the
 import math
 from dataclasses import replace
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.plan.model import Footing, Layer
 from steady.value_objects import value, value_in_order
 
@@ -79,7 +79,7 @@ def volumes_of(layers: tuple[Layer, ...]) -> HoleTakes:
             if inside_m <= 0:
                 continue
             if post.shape == "square" and layer.shape == "round" and post.width_m * math.sqrt(2) > layer.width_m + 1e-9:
-                raise InputError("hole_width_m", "the post's diagonal does not fit into the hole: dig it wider")
+                raise InvalidInputError("hole_width_m", "the post's diagonal does not fit into the hole: dig it wider")
             takes[layer.what] -= _area_m2(post) * inside_m
     return HoleTakes(takes["concrete"], takes["gravel"], takes["sand"])
 

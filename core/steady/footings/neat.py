@@ -3,7 +3,7 @@
 import math
 from typing import Literal
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.value_objects import value, value_in_order
 
 
@@ -93,21 +93,21 @@ def _check(hole: Hole) -> None:
         gravel=hole.gravel_m, post_width=hole.post_width_m, bell_height=hole.bell_m, collar_height=hole.collar_m
     )
     if not hole.concrete_height_m > 0:
-        raise InputError("gravel", "is as deep as the hole: no concrete is left")
+        raise InvalidInputError("gravel", "is as deep as the hole: no concrete is left")
     if hole.bell_width_m is not None:
         if hole.bell_width_m < hole.width_m:
-            raise InputError("bell_width", "is narrower than the hole above it")
+            raise InvalidInputError("bell_width", "is narrower than the hole above it")
         if hole.bell_m > hole.concrete_height_m:
-            raise InputError("bell_height", "is more than the concrete's height")
+            raise InvalidInputError("bell_height", "is more than the concrete's height")
     inside_m = hole.post_in_concrete_m
     if inside_m is not None and not 0 <= inside_m <= hole.concrete_height_m + 1e-9:
-        raise InputError("post_in_concrete", "must be within the concrete's height")
+        raise InvalidInputError("post_in_concrete", "must be within the concrete's height")
     thick_m = hole.post_width_m if hole.post_thickness_m is None else hole.post_thickness_m
     across_m = math.hypot(hole.post_width_m, thick_m) if hole.shape == "round" else max(hole.post_width_m, thick_m)
     if hole.post_shape == "round":
         across_m = hole.post_width_m
     if hole.post_shape != "none" and across_m > hole.width_m + 1e-9:
-        raise InputError("post_width", "does not fit into the hole: dig it wider")
+        raise InvalidInputError("post_width", "does not fit into the hole: dig it wider")
 
 
 def overdig(hole: Hole, used_m3: float) -> tuple[float, float]:

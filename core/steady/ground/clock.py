@@ -9,7 +9,7 @@ from functools import cache
 from importlib.resources import files
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError, available_timezones
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
 
 NEEDED = "Choose the site's time zone under Ground: shade can't be calculated without it"
@@ -36,7 +36,7 @@ def zone_of(name: str) -> ZoneInfo | None:
     try:
         return ZoneInfo(name) if name else None
     except (ZoneInfoNotFoundError, ValueError, OSError):
-        raise InputError(
+        raise InvalidInputError(
             "site/time_zone", f'"{name[:40]}" is not a time zone: choose one, like America/Denver'
         ) from None
 
@@ -64,7 +64,7 @@ def clock_h(site: Site, day: date, hour: float, typed_h: float | None = None) ->
     if site.time_zone:
         return ahead_of_utc_h(site.time_zone, day, hour)
     if typed_h is None:
-        raise InputError("site/time_zone", NEEDED)
+        raise InvalidInputError("site/time_zone", NEEDED)
     return typed_h
 
 

@@ -10,7 +10,7 @@ from steady.value_objects import value
 
 
 @value
-class Standing:
+class SitePlacement:
     """A structure's own zero on the site and the ground under it over the site's zero (m); turned to the left from above (rad)."""
 
     x_m: Annotated[float, Ge(-2000), Le(2000)] = 0.0

@@ -5,7 +5,7 @@ import math
 from bisect import bisect_right
 from collections.abc import Sequence
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 
 class Profile:
@@ -21,7 +21,7 @@ class Profile:
         ordered = sorted(shots)
         for before, after in itertools.pairwise(ordered):
             if not after[0] - before[0] > 1e-9:
-                raise InputError("ground", "Two readings stand at the same distance: keep one of them")
+                raise InvalidInputError("ground", "Two readings stand at the same distance: keep one of them")
         self.stations_m: list[float] = [station for station, _ in ordered]
         self.heights_m: list[float] = [height for _, height in ordered]
         # Length of the ground from the first reading to each, so that a long line costs no more a post than a short one.

@@ -8,13 +8,13 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Le
 
-from steady.errors import InputError, RowProblem
+from steady.errors import InvalidInputError, RowProblem
 from steady.units.lengths import Bare, parse_length
 from steady.value_objects import value
 
 
 @value
-class Shot:
+class LevelReading:
     """One reading: level distance along the line and height above the job's own zero (m)."""
 
     at_m: Annotated[float, Ge(0), Le(5000)]
@@ -22,10 +22,10 @@ class Shot:
 
 
 @value
-class Readings:
+class ParsedReadings:
     """What was understood, and what was not."""
 
-    shots: tuple[Shot, ...]
+    shots: tuple[LevelReading, ...]
     problems: tuple[RowProblem, ...]
 
 
@@ -34,7 +34,7 @@ MOST_ROWS = 5000
 
 def read_rows(
     text: str, kind: Literal["height", "rod"] = "height", instrument_m: float = 0.0, bare: Bare = "ft"
-) -> Readings:
+) -> ParsedReadings:
     """Read rows of distance and height, or of distance and rod reading.
 
     Args:
@@ -47,7 +47,7 @@ def read_rows(
     Returns:
         The shots in order of distance, and a problem for each row that could not be read or repeats a distance.
     """
-    shots: dict[float, Shot] = {}
+    shots: dict[float, LevelReading] = {}
     problems: list[RowProblem] = []
     for number, line in enumerate(text.splitlines()[: MOST_ROWS + 1], start=1):
         clean = line.strip()
@@ -63,7 +63,7 @@ def read_rows(
             continue
         try:
             at_m, second_m = (parse_length(cell, bare) for cell in cells)
-        except InputError as error:
+        except InvalidInputError as error:
             problems.append(RowProblem(row=number, text=clean[:80], message=error.message))
             continue
         height_m = second_m if kind == "height" else instrument_m - second_m
@@ -75,9 +75,9 @@ def read_rows(
         elif round(at_m, 4) in shots:
             problems.append(RowProblem(row=number, text=clean[:80], message="This distance was already read above"))
         else:
-            shots[round(at_m, 4)] = Shot(at_m=at_m, height_m=height_m)
+            shots[round(at_m, 4)] = LevelReading(at_m=at_m, height_m=height_m)
     ordered = tuple(shots[at] for at in sorted(shots))
-    return Readings(shots=ordered, problems=tuple(problems))
+    return ParsedReadings(shots=ordered, problems=tuple(problems))
 
 
 def _cells(line: str) -> list[str]:

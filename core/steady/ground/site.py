@@ -5,8 +5,8 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.ground.profile import Profile
-from steady.ground.readings import Shot
-from steady.ground.survey import SiteThing
+from steady.ground.readings import LevelReading
+from steady.ground.survey import SiteFeature
 from steady.ground.underlay import Underlay
 from steady.ground.zoning_notes import SiteNote
 from steady.value_objects import value
@@ -20,7 +20,7 @@ class Ground:
     """Readings along one line: the line of the structure with that id."""
 
     line: Annotated[str, MaxLen(60)]
-    shots: Annotated[tuple[Shot, ...], MaxLen(5000)] = ()
+    shots: Annotated[tuple[LevelReading, ...], MaxLen(5000)] = ()
 
 
 @value
@@ -83,7 +83,7 @@ class Site:
     locate: Locate = Locate()
     notes: Annotated[tuple[SiteNote, ...], MaxLen(60)] = ()
     grounds: Annotated[tuple[Ground, ...], MaxLen(200)] = ()
-    things: Annotated[tuple[SiteThing, ...], MaxLen(300)] = ()
+    things: Annotated[tuple[SiteFeature, ...], MaxLen(300)] = ()
     under: Underlay | None = None
 
     def profile(self, line: str) -> Profile:

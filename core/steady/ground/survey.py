@@ -11,7 +11,7 @@ from typing import Annotated, Literal, get_args
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.data.loader import TableError, keyed
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 Far = Annotated[float, Ge(-2000), Le(2000)]
@@ -45,7 +45,7 @@ class WallOpening:
 
 
 @value
-class SiteThing:
+class SiteFeature:
     """One thing on the site.
 
     Args:
@@ -126,7 +126,7 @@ def thing_row(kind: str) -> ThingRow:
     for row in thing_rows():
         if row.key == kind:
             return row
-    raise InputError("kind", f'A site holds no "{kind[:40]}": {", ".join(row.key for row in thing_rows())}')
+    raise InvalidInputError("kind", f'A site holds no "{kind[:40]}": {", ".join(row.key for row in thing_rows())}')
 
 
 def kind_of_layer(layer: str, points_count: int) -> ThingKind:
@@ -140,7 +140,7 @@ def kind_of_layer(layer: str, points_count: int) -> ThingKind:
     return row.key
 
 
-def enough_points(thing: SiteThing) -> str:
+def enough_points(thing: SiteFeature) -> str:
     """Why it can't be drawn as what it is; empty when it can."""
     drawn = thing_row(thing.kind).drawn
     least = {"line": 2, "area": 2, "point": 1}[drawn]
@@ -151,7 +151,7 @@ def enough_points(thing: SiteThing) -> str:
     return ""
 
 
-def opening_line(thing: SiteThing, opening: WallOpening) -> tuple[tuple[float, float], tuple[float, float]] | None:
+def opening_line(thing: SiteFeature, opening: WallOpening) -> tuple[tuple[float, float], tuple[float, float]] | None:
     """Both jambs of an opening on its wall; None where it runs past the wall's end. Source: geometry."""
     start, end = _along(thing.corners, opening.from_m), _along(thing.corners, opening.from_m + opening.width_m)
     return (start, end) if start is not None and end is not None else None
@@ -167,7 +167,7 @@ def _along(line: tuple[tuple[float, float], ...], at_m: float) -> tuple[float, f
     return None
 
 
-def swing_of(thing: SiteThing, opening: WallOpening) -> tuple[tuple[float, float], ...]:
+def swing_of(thing: SiteFeature, opening: WallOpening) -> tuple[tuple[float, float], ...]:
     """What a door that swings out sweeps: a quarter circle about its hinge, outside the wall; empty for any other.
 
     Outside is to the right of the wall from its first point to its last. Source: geometry.

@@ -8,8 +8,8 @@ import math
 from collections.abc import Iterable, Sequence
 from typing import Any
 
-from steady.errors import InputError, RowProblem
-from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
+from steady.errors import InvalidInputError, RowProblem
+from steady.ground.survey import MOST_POINTS, SiteFeature, SitePoint, enough_points, thing_row, thing_rows
 from steady.ground.survey_import import FARTHEST_M, SurveyRead, base_m, fresh_id
 from steady.value_objects import value
 
@@ -51,7 +51,7 @@ class Anchor:
 
 def geojson(
     anchor: Anchor,
-    things: Sequence[SiteThing],
+    things: Sequence[SiteFeature],
     structures: Iterable[tuple[str, str, Sequence[Sequence[tuple[float, float]]]]],
 ) -> str:
     """The site's things and structures as one feature collection. `structures`: id, name and outlines."""
@@ -80,7 +80,7 @@ def _ring(anchor: Anchor, ring: Sequence[tuple[float, float]]) -> list[list[floa
     return [_at(anchor, *point) for point in [*turned, turned[0]]]
 
 
-def _feature(anchor: Anchor, thing: SiteThing) -> dict[str, Any]:
+def _feature(anchor: Anchor, thing: SiteFeature) -> dict[str, Any]:
     drawn = thing_row(thing.kind).drawn
     if drawn == "point":
         shape: dict[str, Any] = {"type": "Point", "coordinates": _at(anchor, *thing.corners[0])}
@@ -101,7 +101,7 @@ def first_point(text: str) -> tuple[float, float]:
     for feature in _features(text):
         for longitude, latitude in _points(feature.get("geometry")):
             return longitude, latitude
-    raise InputError("text", "There is no point in this file")
+    raise InvalidInputError("text", "There is no point in this file")
 
 
 MOST_DEGREES = 0.05
@@ -155,12 +155,12 @@ def read_geojson(text: str, anchor: Anchor | Local, taken: Iterable[str] = ()) -
         InputError: It is no GeoJSON.
     """
     used = set(taken)
-    things: list[SiteThing] = []
+    things: list[SiteFeature] = []
     problems: list[RowProblem] = []
     for number, feature in enumerate(_features(text), start=1):
         try:
             thing = _thing(feature, anchor, used)
-        except InputError as error:
+        except InvalidInputError as error:
             problems.append(
                 RowProblem(row=number, text=str(_told(feature).get("name", ""))[:80], message=error.message)
             )
@@ -174,14 +174,14 @@ def _features(text: str) -> list[dict[str, Any]]:
     try:
         found = json.loads(text)
     except (ValueError, RecursionError):
-        raise InputError("text", "This is no GeoJSON: it can't be read as JSON") from None
+        raise InvalidInputError("text", "This is no GeoJSON: it can't be read as JSON") from None
     if isinstance(found, dict) and found.get("type") == "Feature":
         found = {"features": [found]}
     features = found.get("features") if isinstance(found, dict) else None
     if not isinstance(features, list) or not all(isinstance(item, dict) for item in features):
-        raise InputError("text", "This is no GeoJSON: it holds no features")
+        raise InvalidInputError("text", "This is no GeoJSON: it holds no features")
     if len(features) > MOST_FEATURES:
-        raise InputError("text", f"At most {MOST_FEATURES} features are read at once")
+        raise InvalidInputError("text", f"At most {MOST_FEATURES} features are read at once")
     return features
 
 
@@ -214,20 +214,20 @@ def _number(value: Any) -> bool:
     return isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
 
 
-def _thing(feature: dict[str, Any], anchor: Anchor | Local, used: set[str]) -> SiteThing | None:
+def _thing(feature: dict[str, Any], anchor: Anchor | Local, used: set[str]) -> SiteFeature | None:
     told, shape = _told(feature), feature.get("geometry")
     if told.get("kind") == "structure":
         return None  # our own structures come back with the job, not with its site
     points = [anchor.to_site(*point) for point in _points(shape)]
     if not points:
-        raise InputError("text", "Only points, lines and areas are read, with at least one point")
+        raise InvalidInputError("text", "Only points, lines and areas are read, with at least one point")
     if len(points) > MOST_POINTS:
-        raise InputError("text", f"More than {MOST_POINTS} points: thin it out first")
+        raise InvalidInputError("text", f"More than {MOST_POINTS} points: thin it out first")
     if max(max(abs(x), abs(y)) for x, y in points) > FARTHEST_M:
-        raise InputError("text", "Lies more than 2 km from the site's zero")
+        raise InvalidInputError("text", "Lies more than 2 km from the site's zero")
     usual = {"Point": "tree", "LineString": "boundary", "Polygon": "stands already"}[str(shape["type"])]  # type: ignore[index]
     kind = told.get("kind") if any(row.key == told.get("kind") for row in thing_rows()) else usual
-    made = SiteThing(
+    made = SiteFeature(
         id=fresh_id(str(kind), used),
         kind=kind,  # type: ignore[arg-type]
         name=str(told.get("name") or "")[:80],
@@ -237,7 +237,7 @@ def _thing(feature: dict[str, Any], anchor: Anchor | Local, used: set[str]) -> S
     )
     short = enough_points(made)
     if short:
-        raise InputError("text", short)
+        raise InvalidInputError("text", short)
     return made
 
 

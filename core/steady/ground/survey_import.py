@@ -6,11 +6,11 @@ import math
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
-from steady.errors import InputError, RowProblem
+from steady.errors import InvalidInputError, RowProblem
 from steady.ground.survey import (
     MOST_POINTS,
+    SiteFeature,
     SitePoint,
-    SiteThing,
     ThingKind,
     enough_points,
     kind_of_layer,
@@ -33,7 +33,7 @@ ASK = (
 class SurveyRead:
     """What was understood, in the order it came, and each row that was not."""
 
-    things: tuple[SiteThing, ...]
+    things: tuple[SiteFeature, ...]
     problems: tuple[RowProblem, ...]
 
 
@@ -67,7 +67,7 @@ def read_survey(text: str, taken: Iterable[str] = (), bare: Bare = "ft") -> Surv
             continue
         try:
             rows.append(_row(line, bare, number))
-        except InputError as error:
+        except InvalidInputError as error:
             problems.append(RowProblem(row=number, text=line.strip()[:80], message=error.message))
     rows, taken_off = _near_zero(rows)
     if taken_off:
@@ -109,11 +109,11 @@ def _row(line: str, bare: Bare, number: int) -> _Row:
     elif len(cells) in (4, 5):
         kind, name, at, high = _kind(cells[0]), cells[1][:80], cells[2:4], cells[4] if len(cells) == 5 else ""
     else:
-        raise InputError("text", ASK)
+        raise InvalidInputError("text", ASK)
     x_m, y_m = (parse_length(cell, bare) for cell in at)
     height_m = parse_length(high, bare) if high else None
     if kind == "spot height" and height_m is None:
-        raise InputError("text", "A spot height needs its height")
+        raise InvalidInputError("text", "A spot height needs its height")
     return _Row(kind, name, x_m, y_m, height_m, number)
 
 
@@ -129,7 +129,7 @@ def _named_point(cells: list[str], bare: Bare) -> tuple[ThingKind, str] | None:
 def _length(cell: str, bare: Bare) -> bool:
     try:
         parse_length(cell, bare)
-    except InputError:
+    except InvalidInputError:
         return False
     return True
 
@@ -184,7 +184,7 @@ def _cells(line: str) -> list[str]:
 def _known(text: str) -> bool:
     try:
         _kind(text)
-    except InputError:
+    except InvalidInputError:
         return False
     return True
 
@@ -194,15 +194,15 @@ def _kind(text: str) -> str:
     for row in thing_rows():
         if said in (row.key, row.says.lower()):
             return row.key
-    raise InputError(
+    raise InvalidInputError(
         "text", f'Unknown feature type "{text[:40]}". Use one of: {", ".join(row.key for row in thing_rows())}'
     )
 
 
-def _things(kind: str, name: str, rows: list[_Row], used: set[str]) -> list[SiteThing]:
+def _things(kind: str, name: str, rows: list[_Row], used: set[str]) -> list[SiteFeature]:
     row = thing_row(kind)
     points = [SitePoint(x_m=one.x_m, y_m=one.y_m) for one in rows]
-    blank = SiteThing(id="new", kind=row.key, name=name, points=tuple(points[:1]), reach_m=row.reach_usual_m)
+    blank = SiteFeature(id="new", kind=row.key, name=name, points=tuple(points[:1]), reach_m=row.reach_usual_m)
     if row.drawn == "point":
         return [
             replace(blank, id=fresh_id(kind, used), points=(point,), height_m=one.height_m)

@@ -6,7 +6,7 @@ from typing import Annotated
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.units import FT
 from steady.value_objects import value
 
@@ -65,7 +65,7 @@ def by_length(under: Underlay, a: Point, b: Point, length_m: float) -> Underlay:
         InputError: The points lie too near each other, or the length is none.
     """
     if not LEAST_M <= length_m <= MOST_M:
-        raise InputError("length_m", "Say how far apart the two points are: 4 in to a mile (100 mm to 2 km)")
+        raise InvalidInputError("length_m", "Say how far apart the two points are: 4 in to a mile (100 mm to 2 km)")
     return by_places(under, (a, b), (a, _toward(a, b, length_m)))
 
 
@@ -87,16 +87,20 @@ def by_places(under: Underlay, points: tuple[Point, Point], places: tuple[Point,
     (a, b), (to_a, to_b) = points, places
     apart, wanted = math.dist(a, b), math.dist(to_a, to_b)
     if apart < LEAST_PX * under.m_per_px:
-        raise InputError("points", "The two points lie too near each other to scale by: tap two that lie far apart")
+        raise InvalidInputError(
+            "points", "The two points lie too near each other to scale by: tap two that lie far apart"
+        )
     if wanted < LEAST_M:
-        raise InputError("places", "The two places lie too near each other: tap two that lie far apart")
+        raise InvalidInputError("places", "The two places lie too near each other: tap two that lie far apart")
     share = wanted / apart
     turn = math.atan2(to_b[1] - to_a[1], to_b[0] - to_a[0]) - math.atan2(b[1] - a[1], b[0] - a[0])
     dx, dy = under.x_m - a[0], under.y_m - a[1]
     x = to_a[0] + share * (dx * math.cos(turn) - dy * math.sin(turn))
     y = to_a[1] + share * (dx * math.sin(turn) + dy * math.cos(turn))
     if under.m_per_px * share > MOST_PX_M or max(abs(x), abs(y)) > REACH_M:
-        raise InputError("places", "The picture would reach over more than 4 km: tap its points and their places again")
+        raise InvalidInputError(
+            "places", "The picture would reach over more than 4 km: tap its points and their places again"
+        )
     whole = 2 * math.pi
     turned = math.remainder(under.turn_rad + turn, whole)
     return replace(under, m_per_px=under.m_per_px * share, x_m=x, y_m=y, turn_rad=turned, scaled=True)

@@ -7,8 +7,8 @@ from collections.abc import Callable
 from dataclasses import fields, is_dataclass, replace
 from typing import Any
 
-from steady.catalog.items import Stick, sticks
-from steady.errors import InputError
+from steady.catalog.items import SectionItem, sticks
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job
 from steady.value_objects import value
 
@@ -43,7 +43,7 @@ def used_items(job: Job) -> tuple[Used, ...]:
     )
 
 
-def _may_take(job: Job, old: Stick, new: Stick) -> bool:
+def _may_take(job: Job, old: SectionItem, new: SectionItem) -> bool:
     """Whether one thing may take another's place: sold as the same, and known to the job's school."""
     return new.key != old.key and new.role == old.role and job.school in new.schools
 
@@ -56,19 +56,19 @@ def carried_out(job: Job, decision_id: str) -> Job:
     """
     decision = next((one for one in job.decisions if one.id == decision_id), None)
     if decision is None:
-        raise InputError("decisions", "This job has no such decision")
+        raise InvalidInputError("decisions", "This job has no such decision")
     if not decision.instead_of or not decision.takes:
         return job
     old, new = sticks().get(decision.instead_of), sticks().get(decision.takes)
     for key, found in ((decision.instead_of, old), (decision.takes, new)):
         if found is None:
-            raise InputError("decisions", f'The yard has no "{key[:60]}"')
+            raise InvalidInputError("decisions", f'The yard has no "{key[:60]}"')
     assert old is not None and new is not None
     if old.key != new.key and not _may_take(job, old, new):
         why = "is not known to this job's code"
         if old.role != new.role:
             why = f"is sold as {new.role}, {old.says} as {old.role}: take one of its own sort"
-        raise InputError("decisions", f"{new.says} {why}")
+        raise InvalidInputError("decisions", f"{new.says} {why}")
 
     def swap(value: str) -> str:
         return new.key if value == old.key else value

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Set
 
-from steady.catalog.purchasing import OnRack
+from steady.catalog.purchasing import StockOnHand
 from steady.data.roles import role
 from steady.field_records.progress import by_place, what_of
 from steady.jobs.change_order import PieceChange, pieces_between
@@ -18,16 +18,16 @@ from steady.value_objects import value
 
 
 @value
-class UpAlready:
+class InstalledPart:
     """Pieces that are up and no longer fit: where, what they are now and what they have to become, in words."""
 
     where: str
     says: str
-    rack: tuple[OnRack, ...] = ()
+    rack: tuple[StockOnHand, ...] = ()
 
 
 @value
-class TakenIn:
+class MeasurementImpact:
     """A structure with a measured value in its plan.
 
     Args:
@@ -41,8 +41,8 @@ class TakenIn:
 
     spec: AnySpec
     pieces: tuple[PieceChange, ...]
-    up: tuple[UpAlready, ...]
-    rack: tuple[OnRack, ...]
+    up: tuple[InstalledPart, ...]
+    rack: tuple[StockOnHand, ...]
     hours_was: float
     hours_now: float
     was: State
@@ -51,7 +51,7 @@ class TakenIn:
     conflicts: tuple[str, ...]
 
 
-def take_in(job: Job, structure_id: str, thing: str, at_m: float, done: Set[tuple[str, str]]) -> TakenIn:
+def take_in(job: Job, structure_id: str, thing: str, at_m: float, done: Set[tuple[str, str]]) -> MeasurementImpact:
     """What taking a reading into the plan would change; nothing is changed by asking.
 
     Args:
@@ -68,7 +68,7 @@ def take_in(job: Job, structure_id: str, thing: str, at_m: float, done: Set[tupl
     after_job = with_spec(job, structure_id, taken)
     after = plan_structure(after_job, structure_id)
     up = tuple(_up(before, after, done, job.reading.tape()))
-    return TakenIn(
+    return MeasurementImpact(
         spec=taken,
         pieces=tuple(pieces_between(pieces(before), pieces(after), job.reading.tape())),
         up=up,
@@ -82,7 +82,7 @@ def take_in(job: Job, structure_id: str, thing: str, at_m: float, done: Set[tupl
     )
 
 
-def _up(before: Plan, after: Plan, done: Set[tuple[str, str]], tape: Tape) -> Iterator[UpAlready]:
+def _up(before: Plan, after: Plan, done: Set[tuple[str, str]], tape: Tape) -> Iterator[InstalledPart]:
     """Bay by bay: pieces that are up, the longest against the longest."""
     numbers = {bay.id: number for number, bay in enumerate(before.bays, start=1)}
     for key in dict.fromkeys(part.role for part in before.parts):
@@ -96,7 +96,7 @@ def _up(before: Plan, after: Plan, done: Set[tuple[str, str]], tape: Tape) -> It
             yield from _one_bay(f"Bay {numbers[bay]}, {row.many}", have, need, tape)
 
 
-def _one_bay(where: str, have: list[tuple[float, str]], need: list[float], tape: Tape) -> Iterator[UpAlready]:
+def _one_bay(where: str, have: list[tuple[float, str]], need: list[float], tape: Tape) -> Iterator[InstalledPart]:
     changes: dict[tuple[str, str, str], int] = {}
     for number, (long_m, item) in enumerate(have):
         wanted_m = need[number] if number < len(need) else 0.0
@@ -107,8 +107,8 @@ def _one_bay(where: str, have: list[tuple[float, str]], need: list[float], tape:
     wanted = {tape.length(long_m): long_m for long_m in need}
     for (old, new, item), count in changes.items():
         if new and wanted[new] < lengths[old]:
-            yield UpAlready(where=where, says=f"{count} of {old}: trim to {new}")
+            yield InstalledPart(where=where, says=f"{count} of {old}: trim to {new}")
         else:
             what = f"too short, {new} is needed" if new else "not needed there"
-            off = OnRack(item=item, length_m=lengths[old], count=count)
-            yield UpAlready(where=where, says=f"{count} of {old}: {what}; it goes to the rack", rack=(off,))
+            off = StockOnHand(item=item, length_m=lengths[old], count=count)
+            yield InstalledPart(where=where, says=f"{count} of {old}: {what}; it goes to the rack", rack=(off,))

@@ -8,7 +8,7 @@ from datetime import date
 from typing import Any
 
 from steady.catalog.items import sticks
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.change_words import change_words
 from steady.jobs.client_quote import offer
 from steady.jobs.document import Job, Structure
@@ -149,7 +149,7 @@ def _sentence(kind: str, change: "_Change", tape: Tape) -> str:
             tape.system,
             change.of,
         )
-    except (OutsideScope, InputError):
+    except (OutOfScopeError, InvalidInputError):
         return ""
 
 

@@ -10,13 +10,13 @@ from datetime import date, timedelta
 from decimal import Decimal
 
 from steady.drawing.scene import described
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.estimating.money import decimal, rounded
 from steady.estimating.payments import PaymentStep, split
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.estimate import extras, hours, material_and_labour
 from steady.jobs.job_takeoff import job_list
-from steady.jobs.quote_terms import OfferOption, OfferTerms, Payment
+from steady.jobs.quote_terms import OfferOption, Payment, QuoteTerms
 from steady.jobs.states import warnings
 from steady.plan.model import Plan
 from steady.takeoff.combined import joined
@@ -34,7 +34,7 @@ class OfferLine:
 
 
 @value
-class Priced:
+class PricedOption:
     """One option, priced: its lines, what they come to, tax, the whole, and the payments."""
 
     name: str
@@ -47,7 +47,7 @@ class Priced:
 
 
 @value
-class Offer:
+class ClientQuote:
     """The whole quote as the client reads it.
 
     Args:
@@ -62,14 +62,14 @@ class Offer:
     valid_until: str
     currency: str
     tax_says: str
-    options: tuple[Priced, ...]
+    options: tuple[PricedOption, ...]
     included: tuple[str, ...]
     excluded: tuple[str, ...]
     stale: tuple[str, ...] = ()
     warnings: tuple[str, ...] = ()
 
 
-def offer(job: Job, on: date) -> Offer:
+def offer(job: Job, on: date) -> ClientQuote:
     """The quote of a job as it stands.
 
     Raises:
@@ -79,18 +79,18 @@ def offer(job: Job, on: date) -> Offer:
     asked = terms.options or (OfferOption(name="", structures=()),)
     share = math.fsum(payment.share_ratio for payment in terms.payments)
     if share > 1 + 1e-9:
-        raise InputError("offer/payments", f"The payments come to {share:.0%} of the price: take some away")
+        raise InvalidInputError("offer/payments", f"The payments come to {share:.0%} of the price: take some away")
     options, out = [], dict[str, None]()
     for k, option in enumerate(asked):
         try:
             priced, missing = _option(job, option, terms)
-        except InputError as error:
-            raise InputError(
+        except InvalidInputError as error:
+            raise InvalidInputError(
                 f"offer/options/{k}/structures" if terms.options else "structures", error.message
             ) from None
         options.append(priced)
         out |= dict.fromkeys(missing)
-    return Offer(
+    return ClientQuote(
         client=job.client,
         place=job.place,
         wanted=job.wanted,
@@ -118,7 +118,7 @@ def stale(job: Job, on: date) -> tuple[str, ...]:
     return (f"Priced {old} days ago, on {since}: ask the merchant again",) if old > job.offer.prices_last_days else ()
 
 
-def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, list[str]]:
+def _option(job: Job, option: OfferOption, terms: QuoteTerms) -> tuple[PricedOption, list[str]]:
     # What has come is the crew's own affair: the client pays for all of it.
     found = job_list(replace(job, came=()), option.structures)
     alone = math.fsum(share.total for share in found.shares)
@@ -127,7 +127,7 @@ def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, l
     person_h, plans = 0.0, list[Plan]()
     for share in found.shares:
         if share.failed:
-            raise InputError("structures", f"{share.name} can't be priced: {share.failed}")
+            raise InvalidInputError("structures", f"{share.name} can't be priced: {share.failed}")
         plan = plan_structure(job, share.id)
         own_h = hours(plan, job.quote)
         material = share.total * found.bill.total / alone if alone > 0 else 0.0
@@ -148,7 +148,7 @@ def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, l
     tax = tax_of(net, terms.tax_ratio)
     total = net + tax
     return (
-        Priced(
+        PricedOption(
             name=option.name,
             lines=tuple(lines),
             net=net,
@@ -171,11 +171,11 @@ def _about(plan: Plan) -> str:
     return described(plan).partition(": ")[2]
 
 
-def _line(says: str, note: str, price: float, terms: OfferTerms, structure: str = "") -> OfferLine:
+def _line(says: str, note: str, price: float, terms: QuoteTerms, structure: str = "") -> OfferLine:
     return OfferLine(says=says, note=note, price=_round(price * (1 + terms.markup_ratio), terms), structure=structure)
 
 
-def _round(price: float, terms: OfferTerms) -> float:
+def _round(price: float, terms: QuoteTerms) -> float:
     """To the crew's own step, upward: what is charged covers what it costs."""
     step = terms.round_to
     return math.ceil(price / step - 1e-9) * step
@@ -195,7 +195,7 @@ def _payments(total: float, payments: Sequence[Payment], round_to: float) -> tup
         steps[-1] = PaymentStep(when=payments[-1].when)
     try:
         amounts = split(exact, steps, decimal(round_to, "offer/payment_round_to"))
-    except InputError:
+    except InvalidInputError:
         # Steps of whole units may come to more than a small total: then to the cent.
         amounts = split(exact, steps, Decimal("0.01"))
     return tuple((step.when, float(amount)) for step, amount in zip(steps, amounts, strict=True))

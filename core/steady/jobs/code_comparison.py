@@ -5,11 +5,11 @@ from typing import Annotated
 from annotated_types import Ge, Le, MaxLen
 
 from steady.design_codes.base import Rulebook
-from steady.design_codes.bending_members import Bent, check_member, differences, even_action
+from steady.design_codes.bending_members import BendingDemand, check_member, differences, even_action
 from steady.design_codes.registry import School, rulebook
-from steady.design_codes.requests import LoadType, Sideways, Wood
+from steady.design_codes.requests import LateralRestraint, LoadType, Wood
 from steady.design_codes.results import MemberCheck
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.jobs.design_sheet import CheckRow, check_row
 from steady.units.quantities import parse_quantity
 from steady.units.show import Tape
@@ -21,7 +21,7 @@ Word = Annotated[str, MaxLen(60)]
 
 
 @value
-class Stick:
+class ComparedSection:
     """What one school calls the member: its wood in that school's words."""
 
     school: School
@@ -35,7 +35,7 @@ class Stick:
 
 
 @value
-class Member:
+class ComparedMember:
     """A simple span under even load: level span, line loads, how long the live load stays, side hold of the squeezed edge."""
 
     span_m: float
@@ -46,7 +46,7 @@ class Member:
 
 
 @value
-class Side:
+class CodeResult:
     """One school's answer: its checks, or why it has none."""
 
     school: School
@@ -75,11 +75,11 @@ class Parted:
 class SideBySide:
     """Two schools on one member."""
 
-    sides: tuple[Side, Side]
+    sides: tuple[CodeResult, CodeResult]
     differences: tuple[Parted, ...]
 
 
-def read_member(*, span: str, dead_line: str, live_line: str, load: LoadType, restraint: str) -> Member:
+def read_member(*, span: str, dead_line: str, live_line: str, load: LoadType, restraint: str) -> ComparedMember:
     """A member from what was typed, each with its unit: 12 ft, 3.6 m, 50 lb/ft, 0.8 kN/m.
 
     Raises:
@@ -92,18 +92,18 @@ def read_member(*, span: str, dead_line: str, live_line: str, load: LoadType, re
         parse_quantity(live_line, "line load", "live_line"),
     )
     if not 0 < span_m <= LONGEST_M:
-        raise InputError("span", "must be above 0 and at most 98 ft (30 m)")
+        raise InvalidInputError("span", "must be above 0 and at most 98 ft (30 m)")
     if not 0 <= held_m <= LONGEST_M:
-        raise InputError("restraint", "must be 0 or more and at most 98 ft (30 m)")
+        raise InvalidInputError("restraint", "must be 0 or more and at most 98 ft (30 m)")
     for name, amount in (("dead_line", dead), ("live_line", live)):
         if not 0 <= amount <= HEAVIEST_N_PER_M:
-            raise InputError(name, "must be 0 or more and at most 68,500 lb/ft (1,000 kN/m)")
+            raise InvalidInputError(name, "must be 0 or more and at most 68,500 lb/ft (1,000 kN/m)")
     if dead + live == 0:
-        raise InputError("live_line", "one of the loads must be above 0")
-    return Member(span_m=span_m, dead_n_per_m=dead, live_n_per_m=live, load=load, restraint_m=held_m)
+        raise InvalidInputError("live_line", "one of the loads must be above 0")
+    return ComparedMember(span_m=span_m, dead_n_per_m=dead, live_n_per_m=live, load=load, restraint_m=held_m)
 
 
-def side_by_side(member: Member, sticks: tuple[Stick, Stick], tape: Tape) -> SideBySide:
+def side_by_side(member: ComparedMember, sticks: tuple[ComparedSection, ComparedSection], tape: Tape) -> SideBySide:
     """Both schools' checks of a member.
 
     Raises:
@@ -127,7 +127,9 @@ def side_by_side(member: Member, sticks: tuple[Stick, Stick], tape: Tape) -> Sid
     return SideBySide(sides=(sides[0], sides[1]), differences=parts)
 
 
-def _checked(member: Member, stick: Stick, path: str) -> tuple[Rulebook, tuple[MemberCheck, ...], OutsideScope | None]:
+def _checked(
+    member: ComparedMember, stick: ComparedSection, path: str
+) -> tuple[Rulebook, tuple[MemberCheck, ...], OutOfScopeError | None]:
     book = rulebook(stick.school)
     try:
         width_m, depth_m = book.section_m(stick.size)
@@ -145,13 +147,16 @@ def _checked(member: Member, stick: Stick, path: str) -> tuple[Rulebook, tuple[M
         held = 1.0
         if member.restraint_m > 0:
             step, _ = book.stability(
-                wood, Sideways(unbraced_m=member.restraint_m, effective_m=None, load_case="uniform", load=member.load)
+                wood,
+                LateralRestraint(
+                    unbraced_m=member.restraint_m, effective_m=None, load_case="uniform", load=member.load
+                ),
             )
             held = step.value
         checks = check_member(
             book,
             wood,
-            Bent(
+            BendingDemand(
                 dead=even_action(member.dead_n_per_m, member.span_m),
                 live=even_action(member.live_n_per_m, member.span_m),
                 span_m=member.span_m,
@@ -160,14 +165,14 @@ def _checked(member: Member, stick: Stick, path: str) -> tuple[Rulebook, tuple[M
             ),
         )
         return book, checks, None
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         return book, (), refused
-    except InputError as error:
-        raise InputError(f"{path}/{error.field}", error.message) from None
+    except InvalidInputError as error:
+        raise InvalidInputError(f"{path}/{error.field}", error.message) from None
 
 
-def _side(book: Rulebook, checks: tuple[MemberCheck, ...], refused: OutsideScope | None, tape: Tape) -> Side:
-    return Side(
+def _side(book: Rulebook, checks: tuple[MemberCheck, ...], refused: OutOfScopeError | None, tape: Tape) -> CodeResult:
+    return CodeResult(
         school=book.key,  # type: ignore[arg-type]
         title=book.title,
         edition=book.edition,

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Ground
 from steady.jobs.document import Job, Structure, find
 from steady.jobs.unique_names import numbered
@@ -23,7 +23,7 @@ def bring(job: Job, other: Job, structure_id: str) -> Structure:
     found = find(other, structure_id)[1]
     kind = kind_of(found.spec)
     if kind.rests(found.spec) is not None:
-        raise InputError(
+        raise InvalidInputError(
             "structure", f"{found.name} rests on another structure of its job: bring that one, and a new one on it here"
         )
     ids = {item.spec.id for item in job.structures}

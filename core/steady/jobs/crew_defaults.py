@@ -5,23 +5,23 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Le
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import RULEBOOKS, School
-from steady.jobs.document import Job, Reading
-from steady.jobs.estimate import Quote
+from steady.jobs.document import Job, UnitSettings
+from steady.jobs.estimate import EstimateRates
 from steady.jobs.localize import under_school
-from steady.jobs.quote_terms import OfferTerms
+from steady.jobs.quote_terms import QuoteTerms
 from steady.schedule.settings import CalendarTerms
 from steady.structures.form_schema import Field, Group
 from steady.units.units import IN
 from steady.value_objects import value
 
 Marks = Literal["1/8 in", "1/16 in", "1/32 in", "1 mm"]
-READS: dict[Marks, Reading] = {
-    "1/8 in": Reading(mark_m=IN / 8),
-    "1/16 in": Reading(mark_m=IN / 16),
-    "1/32 in": Reading(mark_m=IN / 32),
-    "1 mm": Reading(system="metric", mark_m=0.001),
+READS: dict[Marks, UnitSettings] = {
+    "1/8 in": UnitSettings(mark_m=IN / 8),
+    "1/16 in": UnitSettings(mark_m=IN / 16),
+    "1/32 in": UnitSettings(mark_m=IN / 32),
+    "1 mm": UnitSettings(system="metric", mark_m=0.001),
 }
 CODES = tuple((key, book.title) for key, book in RULEBOOKS.items())
 MARKS: tuple[tuple[Marks, str], ...] = (
@@ -49,9 +49,9 @@ class CrewUsual:
     marks: Marks = "1/16 in"
     start_h: Annotated[float, Ge(4), Le(12)] = 8.0
     saturdays: bool = False
-    quote: Quote = Quote()
-    offer: OfferTerms = OfferTerms()
-    yard: YardChoices = YardChoices()
+    quote: EstimateRates = EstimateRates()
+    offer: QuoteTerms = QuoteTerms()
+    yard: PurchasingSettings = PurchasingSettings()
 
 
 FORM = (

@@ -8,7 +8,7 @@ import re
 from dataclasses import fields, replace
 
 from steady.catalog.items import bag_yield_m3, sticks
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.checks import check_label, check_note
 from steady.data.roles import role
 from steady.data.verification_sources import from_memory_in, second_of
@@ -20,7 +20,20 @@ from steady.field_records.asbuilt import asks_over
 from steady.field_records.progress import TickGroup, tick_groups
 from steady.footings.hole import volumes
 from steady.plan.calculation_steps import distinct
-from steady.plan.model import Asks, Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Target, Task
+from steady.plan.model import (
+    Basis,
+    CalculationStep,
+    Caution,
+    Check,
+    CheckOrigin,
+    DragHandle,
+    Footing,
+    Mark,
+    MeasurementTarget,
+    Plan,
+    Task,
+    UncheckedItem,
+)
 from steady.plan.place_names import place_name
 from steady.plan.results import (
     Result,
@@ -131,7 +144,7 @@ class CheckRow:
     about: str
     place: str
     basis: Basis
-    asks: Asks
+    asks: CheckOrigin
     fitted: bool
     case: str
     verdict: Result
@@ -139,7 +152,7 @@ class CheckRow:
     figure: str
     says: str
     sureness: str
-    working: tuple[Step, ...] = ()
+    working: tuple[CalculationStep, ...] = ()
 
 
 @value
@@ -154,7 +167,7 @@ class GapRow:
     reason: str
     would_have_to_change: str
     crew: bool
-    needs: Step | None
+    needs: CalculationStep | None
     assumed: str
 
 
@@ -167,7 +180,7 @@ class Layers:
 
 
 @value
-class Drawn:
+class DragView:
     """What is seen of a structure while something on its drawing is pulled."""
 
     id: str
@@ -178,13 +191,13 @@ class Drawn:
     posts: tuple[PostRow, ...]
     bays: tuple[BayRow, ...]
     members: tuple[MemberRow, ...]
-    handles: tuple[Handle, ...]
+    handles: tuple[DragHandle, ...]
     conflicts: tuple[str, ...]
     views: tuple[View, ...]
 
 
 @value
-class Sheet(Drawn):
+class Sheet(DragView):
     """One structure's sheet."""
 
     gaps: int
@@ -199,7 +212,7 @@ class Sheet(Drawn):
     notes: tuple[str, ...]
     details: tuple[DetailSheet, ...] = ()
     measures: tuple[MeasureList, ...] = ()
-    targets: tuple[Target, ...] = ()
+    targets: tuple[MeasurementTarget, ...] = ()
     ticks: tuple[TickGroup, ...] = ()
     reads: str = ""
     exact_holes: bool = False
@@ -207,11 +220,11 @@ class Sheet(Drawn):
     layers: tuple[Layers, ...] = ()
 
 
-def drawn(plan: Plan, tape: Tape, yard: YardChoices) -> Drawn:
+def drawn(plan: Plan, tape: Tape, yard: PurchasingSettings) -> DragView:
     """Word what is seen of a plan while something is pulled."""
     by_about = _by_about(plan)
     line_m = _line_m(plan)
-    return Drawn(
+    return DragView(
         id=plan.id,
         verdict=state(plan),
         headline=headline(plan),
@@ -237,7 +250,7 @@ def _line_m(plan: Plan) -> float:
     return max((mark.station_m for mark in plan.marks), default=0.0)
 
 
-def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Sheet:
+def sheet(plan: Plan, tape: Tape, yard: PurchasingSettings, selected: str = "") -> Sheet:
     """Word a plan for its sheet.
 
     Args:
@@ -248,7 +261,7 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
     """
     seen, by_about = drawn(plan, tape, yard), _by_about(plan)
     return Sheet(
-        **{field.name: getattr(seen, field.name) for field in fields(Drawn)},
+        **{field.name: getattr(seen, field.name) for field in fields(DragView)},
         gaps=len(open_about(plan)),
         specified=len(specified(plan)),
         advice=tuple(f"{named(check, plan.school)}: {_figure(check, tape)}" for check in advice_missed(plan)),
@@ -329,7 +342,7 @@ def _members(plan: Plan, by_about: dict[str, list[Check]]) -> tuple[MemberRow, .
     return tuple(rows)
 
 
-def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[Check]]) -> tuple[PostRow, ...]:
+def _posts(plan: Plan, tape: Tape, yard: PurchasingSettings, by_about: dict[str, list[Check]]) -> tuple[PostRow, ...]:
     holes = {footing.under: footing for footing in plan.footings}
     posts = {place.id: part for part in plan.parts if part.role == "post" for place in part.places}
     habits = {practice.about: practice for practice in plan.practice}
@@ -475,7 +488,7 @@ def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Ch
     return [check_row(check, tape, plan.school, place_name(plan, check.about)) for check in worst.values()]
 
 
-def _gap_row(plan: Plan, gap: NotCovered) -> GapRow:
+def _gap_row(plan: Plan, gap: UncheckedItem) -> GapRow:
     return GapRow(
         key=gap.key,
         name=gap_named(gap, plan.school),
@@ -524,7 +537,7 @@ def _figure(check: Check, tape: Tape) -> str:
     return f"{demand} of {limit}" if check.limit.unit else f"{utilization(check.use)} utilization"
 
 
-def _amount(step: Step, tape: Tape) -> str:
+def _amount(step: CalculationStep, tape: Tape) -> str:
     if step.unit == "ft":
         return tape.length(step.value * FT)
     if step.unit == "in":

@@ -6,23 +6,23 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import School, rulebook
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.clock import zone_of
-from steady.ground.placement import Standing
+from steady.ground.placement import SitePlacement
 from steady.ground.site import Site
 from steady.jobs.decisions import Decision
 from steady.jobs.dimension_conflicts import KeyDimension
-from steady.jobs.estimate import Quote
-from steady.jobs.quote_terms import OfferTerms
-from steady.jobs.received_deliveries import Came
+from steady.jobs.estimate import EstimateRates
+from steady.jobs.quote_terms import QuoteTerms
+from steady.jobs.received_deliveries import ReceivedItem
 from steady.jobs.support_links import check_rests, loaded
 from steady.plan.model import Plan
 from steady.schedule.settings import CalendarTerms
 from steady.schedule.weather_limits import Day
 from steady.structures.registry import any_spec, kind_of, plan
-from steady.structures.structure_type import Case, Kind
+from steady.structures.structure_type import DesignInput, StructureType
 from steady.units.show import Tape
 from steady.value_objects import value
 
@@ -35,7 +35,7 @@ else:
 
 
 @value
-class Reading:
+class UnitSettings:
     """How the crew reads its tape: units, and the finest mark it works to (m)."""
 
     system: Literal["imperial", "metric"] = "imperial"
@@ -52,7 +52,7 @@ class Structure:
 
     name: Annotated[str, MinLen(1), MaxLen(120)]
     spec: AnySpec
-    stands: Standing | None = None
+    stands: SitePlacement | None = None
 
 
 @value
@@ -64,7 +64,7 @@ class Filled:
 
 
 @value
-class KeptSum:
+class SavedCalculation:
     """A single sum kept with the job: its name and inputs as written; it is reckoned again whenever it is shown."""
 
     id: Annotated[str, MinLen(1), MaxLen(60)]
@@ -105,18 +105,18 @@ class Job:
     client: Annotated[str, MaxLen(120)] = ""
     wanted: Annotated[str, MaxLen(2000)] = ""
     school: School = "us"
-    reading: Reading = Reading()
+    reading: UnitSettings = UnitSettings()
     site: Site = Site()
-    yard: YardChoices = YardChoices()
+    yard: PurchasingSettings = PurchasingSettings()
     structures: Annotated[tuple[Structure, ...], MaxLen(50)] = ()
-    sums: Annotated[tuple[KeptSum, ...], MaxLen(200)] = ()
+    sums: Annotated[tuple[SavedCalculation, ...], MaxLen(200)] = ()
     dimensions: Annotated[tuple[KeyDimension, ...], MaxLen(100)] = ()
     days: Annotated[tuple[Day, ...], MaxLen(100)] = ()
-    quote: Quote = Quote()
+    quote: EstimateRates = EstimateRates()
     calendar: CalendarTerms = CalendarTerms()
-    offer: OfferTerms = OfferTerms()
+    offer: QuoteTerms = QuoteTerms()
     bags_used: Annotated[tuple[BagsUsed, ...], MaxLen(50)] = ()
-    came: Annotated[tuple[Came, ...], MaxLen(400)] = ()
+    came: Annotated[tuple[ReceivedItem, ...], MaxLen(400)] = ()
     decisions: Annotated[tuple[Decision, ...], MaxLen(100)] = ()
     agreed: Agreed | None = None
 
@@ -138,11 +138,11 @@ def check_job(job: Job) -> None:
     for index, item in enumerate(job.structures):
         name = item.spec.id
         if "/" in name or "\\" in name or ".." in name or not name.isprintable():
-            raise InputError(
+            raise InvalidInputError(
                 f"structures/{index}/spec/id", "An id can't contain a slash, two dots or a control character"
             )
         if name in seen:
-            raise InputError(
+            raise InvalidInputError(
                 f"structures/{index}/spec/id", f'Two structures are called "{name[:40]}": each id must be unique'
             )
         seen.add(name)
@@ -156,24 +156,24 @@ def find(job: Job, structure_id: str) -> tuple[int, Structure]:
     """
     found = [(index, item) for index, item in enumerate(job.structures) if item.spec.id == structure_id]
     if not found:
-        raise InputError("structures", f'This job has no structure "{structure_id[:40]}"')
+        raise InvalidInputError("structures", f'This job has no structure "{structure_id[:40]}"')
     if len(found) > 1:
-        raise InputError(f"structures/{found[1][0]}/spec/id", f'Two structures are called "{structure_id[:40]}"')
+        raise InvalidInputError(f"structures/{found[1][0]}/spec/id", f'Two structures are called "{structure_id[:40]}"')
     return found[0]
 
 
-def case_of(job: Job, structure_id: str) -> Case:
+def case_of(job: Job, structure_id: str) -> DesignInput:
     """What one structure of a job is planned from.
 
     Raises:
         InputError: There is none of that id, or the id stands twice.
     """
     spec = find(job, structure_id)[1].spec
-    case = Case(spec=spec, site=job.site, book=rulebook(job.school), yard=job.yard, tape=job.reading.tape())
+    case = DesignInput(spec=spec, site=job.site, book=rulebook(job.school), yard=job.yard, tape=job.reading.tape())
     return loaded(case, job.structures)
 
 
-def kind_in(job: Job, structure_id: str) -> Kind:
+def kind_in(job: Job, structure_id: str) -> StructureType:
     """The kind of one structure of a job.
 
     Raises:
@@ -188,10 +188,10 @@ def at_its_field(job: Job, structure_id: str) -> Iterator[None]:
     index, _ = find(job, structure_id)
     try:
         yield
-    except InputError as error:
+    except InvalidInputError as error:
         if error.field == "ground":
-            raise InputError("site/grounds", error.message) from None
-        raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
+            raise InvalidInputError("site/grounds", error.message) from None
+        raise InvalidInputError(f"structures/{index}/spec/{error.field}", error.message) from None
 
 
 def plan_structure(job: Job, structure_id: str) -> Plan:

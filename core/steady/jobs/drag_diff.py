@@ -4,7 +4,7 @@ from dataclasses import fields, replace
 from typing import Any
 
 from steady.drawing.shapes import View
-from steady.jobs.design_sheet import Drawn
+from steady.jobs.design_sheet import DragView
 from steady.value_objects import value
 
 
@@ -15,15 +15,15 @@ class Changed:
     rows: tuple[tuple[int, Any], ...]
 
 
-def changes(before: Drawn | None, now: Drawn) -> dict[str, Any]:
+def changes(before: DragView | None, now: DragView) -> dict[str, Any]:
     """Every field that is otherwise than before: whole, or the rows of it that changed.
 
     Of views, shapes that changed; where a view has more or fewer shapes, or other views are shown, they come whole.
     """
     if before is None:
-        return {field.name: getattr(now, field.name) for field in fields(Drawn)}
+        return {field.name: getattr(now, field.name) for field in fields(DragView)}
     found: dict[str, Any] = {}
-    for field in fields(Drawn):
+    for field in fields(DragView):
         old, new = getattr(before, field.name), getattr(now, field.name)
         if field.name == "views":
             if told := _views(old, new):

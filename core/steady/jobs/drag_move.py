@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from steady.jobs.document import Job, at_its_field, find
-from steady.plan.model import Handle
+from steady.plan.model import DragHandle
 from steady.structures.registry import kind_of
 
 
@@ -14,7 +14,7 @@ def with_spec(job: Job, structure_id: str, spec: object) -> Job:
     return replace(job, structures=(*job.structures[:index], changed, *job.structures[index + 1 :]))
 
 
-def moved(job: Job, structure_id: str, handle: Handle, to_m: float) -> Job:
+def moved(job: Job, structure_id: str, handle: DragHandle, to_m: float) -> Job:
     """The job with what a handle stands for moved to a place along its axis.
 
     Raises:

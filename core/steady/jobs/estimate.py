@@ -5,7 +5,7 @@ from typing import Annotated
 
 from annotated_types import Ge, Gt, Le
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.footings.hole import dug_m3
 from steady.jobs.labour import paid_ratio, worked_h
 from steady.plan.model import Plan
@@ -25,7 +25,7 @@ Minutes = Annotated[float, Ge(0), Le(2000)]
 
 
 @value
-class Quote:
+class EstimateRates:
     """What a crew charges, and how long it takes. Minutes are one person's; a price of None is not in the quote.
 
     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
@@ -64,7 +64,7 @@ class QuoteLine:
 
 
 @value
-class Quoted:
+class Estimate:
     """The whole: lines, totals, what is out, person-hours and days of the crew."""
 
     lines: tuple[QuoteLine, ...]
@@ -76,7 +76,7 @@ class Quoted:
     days_high: float
 
 
-def check_terms(terms: Quote) -> None:
+def check_terms(terms: EstimateRates) -> None:
     """What a crew charges has to make sense.
 
     Raises:
@@ -84,10 +84,10 @@ def check_terms(terms: Quote) -> None:
     """
     if terms.hour_low > terms.hour_high:
         says = f"An hour costs at least {terms.hour_low:g} and at most {terms.hour_high:g}: the least is more than the most"
-        raise InputError("quote/hour_high", says)
+        raise InvalidInputError("quote/hour_high", says)
 
 
-def hours(plan: Plan, terms: Quote) -> float:
+def hours(plan: Plan, terms: EstimateRates) -> float:
     """Person-hours that are paid: the work, and each day's set-up, clean-up and travel."""
     return worked_h(plan, terms) * paid_ratio(terms)
 
@@ -97,7 +97,7 @@ def spoil_m3(plan: Plan) -> float:
     return BULKS * math.fsum(map(dug_m3, plan.footings))
 
 
-def extras(plan: Plan, terms: Quote, tape: Tape, *, old_fence: bool) -> tuple[list[QuoteLine], list[str]]:
+def extras(plan: Plan, terms: EstimateRates, tape: Tape, *, old_fence: bool) -> tuple[list[QuoteLine], list[str]]:
     """What is charged beside materials and labour, and what is left out because nobody priced it.
 
     Args:
@@ -136,7 +136,7 @@ def extras(plan: Plan, terms: Quote, tape: Tape, *, old_fence: bool) -> tuple[li
     return lines, out
 
 
-def material_and_labour(total: float, person_h: float, terms: Quote) -> tuple[QuoteLine, QuoteLine]:
+def material_and_labour(total: float, person_h: float, terms: EstimateRates) -> tuple[QuoteLine, QuoteLine]:
     """Both lines from low to high: the list with its band, the hours a quarter either way at the crew's rates.
 
     Raises:
@@ -160,7 +160,7 @@ def material_and_labour(total: float, person_h: float, terms: Quote) -> tuple[Qu
     )
 
 
-def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
+def quote(plan: Plan, bill: Bill, terms: EstimateRates, tape: Tape) -> Estimate:
     """A price from low to high; what has no price is named as left out. `tape`: how the crew reads what the notes count."""
     person_h = hours(plan, terms)
     more, out = extras(plan, terms, tape, old_fence=bool(plan.bays))
@@ -174,7 +174,7 @@ def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
     elif low < terms.least_charge:
         low = terms.least_charge
     a_day = terms.crew_count * terms.day_h
-    return Quoted(
+    return Estimate(
         lines=tuple(lines),
         low=low,
         high=high,

@@ -10,14 +10,14 @@ from datetime import date, datetime, timedelta
 from typing import Literal
 
 from steady.data.loader import keyed
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Locate
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.estimate import Quote, hours
+from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.states import StructureState, state_of
 from steady.layout.sun import day_length_h
 from steady.plan.model import DRYING, Plan, Task
-from steady.schedule.calendar import PULLED, Days, Laid, Span, Work, lay
+from steady.schedule.calendar import PULLED, ScheduledTask, Span, Work, WorkCalendar, lay
 from steady.schedule.drying import drying_h
 from steady.schedule.locate import open_points
 from steady.schedule.settings import CalendarTerms, Pulled
@@ -140,7 +140,7 @@ def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Ca
     work = [replace(one, not_before=_not_before(one, pulled, job.site.locate)) for one in work]
     work = _in_phases(job, tasks, work)
     work = _with_outside(work, terms)
-    laid = lay(work, Days(first=first, start_h=terms.start_h, hours_on=hours_on, stops=weather_stops))
+    laid = lay(work, WorkCalendar(first=first, start_h=terms.start_h, hours_on=hours_on, stops=weather_stops))
     begins = {one.id: max(today, one.start.date()) for one in laid}
     stops = _stops(job, tasks, work, begins, (held or {}, said))
     rows = _rows(job, tasks, laid, {one.id: one for one in work}, stops)
@@ -166,7 +166,7 @@ def move(job: Job, task: str, on: str, today: date) -> MoveAnswer:
     before = calendar(job, today)
     found = next((row for row in before.tasks if row.id == task), None)
     if found is None:
-        raise InputError("task", "This job has no such task")
+        raise InvalidInputError("task", "This job has no such task")
     if not found.structure:
         outside = tuple(replace(item, on=on) if item.id == task else item for item in job.calendar.outside)
         terms = replace(job.calendar, outside=outside)
@@ -180,7 +180,7 @@ def move(job: Job, task: str, on: str, today: date) -> MoveAnswer:
     if on and found.structure and now.start[:10] > on:
         why = now.moved if now.moved != PULLED else ""
         why = why or (f"it waits for {now.held_by}" if now.held_by else "the crew is at something else")
-        raise InputError("on", f"It can't begin before {spoken(now.start)}: {why}")
+        raise InvalidInputError("on", f"It can't begin before {spoken(now.start)}: {why}")
     was = {row.id: row.start for row in before.tasks}
     pushed = [
         Pushed(task=row.id, what=f"{row.name}: {row.what}" if row.name else row.what, was=was[row.id], now=row.start)
@@ -196,7 +196,7 @@ def spoken(when: str) -> str:
     return f"{WEEKDAYS[at.weekday()]} {at.day} {at:%B}"
 
 
-def task_hours(plan: Plan, terms: Quote) -> dict[str, float]:
+def task_hours(plan: Plan, terms: EstimateRates) -> dict[str, float]:
     """Person-hours of a plan's tasks: its quote's hours, shared by what each task handles.
 
     Source: the crew's own minutes (quote); the shares are practice (data/task_words.csv).
@@ -223,8 +223,8 @@ def _plans(job: Job) -> tuple[list[tuple[Plan, Structure]], list[str]]:
     for item in job.built:
         try:
             plans.append((plan_structure(job, item.spec.id), item))
-        except (InputError, OutsideScope) as error:
-            why = error.message if isinstance(error, InputError) else error.reason
+        except (InvalidInputError, OutOfScopeError) as error:
+            why = error.message if isinstance(error, InvalidInputError) else error.reason
             failed.append(f"{item.name}: {why}")
     return plans, failed
 
@@ -352,7 +352,7 @@ def _with_outside(work: list[Work], terms: CalendarTerms) -> list[Work]:
 def _rows(
     job: Job,
     tasks: Sequence[tuple[Plan, str, Task]],
-    laid: Sequence[Laid],
+    laid: Sequence[ScheduledTask],
     work: dict[str, Work],
     stops: Mapping[str, tuple[str, ...]],
 ) -> tuple[TaskRow, ...]:

@@ -5,7 +5,7 @@ from collections.abc import Collection, Sequence
 
 from steady.data.roles import role
 from steady.drawing.scene import scene
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.jobs.dimension_conflicts import stopped
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.received_deliveries import Arrived, arrived, in_hand, still
@@ -95,7 +95,7 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
     known = {item.spec.id: item for item in (job.structures if structures else job.built)}
     for name in structures:
         if name not in known:
-            raise InputError("structures", f"This job has no structure {name[:40]}")
+            raise InvalidInputError("structures", f"This job has no structure {name[:40]}")
     metric = job.reading.system == "metric"
     shares, plans, alone = [], list[Plan](), 0.0
     for name, item in known.items():
@@ -104,8 +104,8 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
         try:
             whole_plan = plan_structure(job, name)
             plan = narrowed(whole_plan, stages)
-        except (InputError, OutsideScope) as refused:
-            why = refused.message if isinstance(refused, InputError) else refused.reason
+        except (InvalidInputError, OutOfScopeError) as refused:
+            why = refused.message if isinstance(refused, InvalidInputError) else refused.reason
             shares.append(
                 Share(id=name, name=item.name, total=0.0, mass_kg=0.0, failed=why, state="cannot-be-built", says=why)
             )
@@ -130,7 +130,7 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
         plans.append(plan)
         alone += own.total
     if not plans:
-        raise InputError("structures", "Nothing here can be bought yet: lay something out first")
+        raise InvalidInputError("structures", "Nothing here can be bought yet: lay something out first")
     whole = joined(plans)
     yard = in_hand(job.yard, job.came)
     item_cuts = cuts(whole, yard, metric=metric)

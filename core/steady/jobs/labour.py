@@ -8,7 +8,7 @@ from steady.footings.hole import dug_m3, volumes
 from steady.plan.model import Footing, Plan
 
 if TYPE_CHECKING:
-    from steady.jobs.estimate import Quote
+    from steady.jobs.estimate import EstimateRates
 
 BANDS: tuple[tuple[float, float], ...] = ((0.9, 1.0), (1.2, 1.4), (math.inf, 2.0))
 """How much longer a cubic metre takes by hand, by how deep it lies: to 0.9 m, to 1.2 m, below [common practice, low]."""
@@ -58,14 +58,14 @@ def _usual_h() -> float:
     return dig_h(USUAL_DEEP_M, area_m2) + area_m2 * USUAL_DEEP_M * MIX_H_PER_M3
 
 
-def posts_h(plan: Plan, terms: "Quote") -> float:
+def posts_h(plan: Plan, terms: "EstimateRates") -> float:
     """Posts with their holes: the crew's minutes hold a usual hole, and grow with what a hole takes (person-hours)."""
     whole_h = _usual_h() + SET_H
     each = (max(LEAST_RATIO, (hole_h(footing) + SET_H) / whole_h) for footing in plan.footings)
     return terms.post_min / 60 * math.fsum(each)
 
 
-def worked_h(plan: Plan, terms: "Quote") -> float:
+def worked_h(plan: Plan, terms: "EstimateRates") -> float:
     """Person-hours of work: posts with their holes, leaves, every other part as so many rails or boards, finish by the litre.
 
     Source: arithmetic: counts × minutes / 60; the minutes are the crew's, the shares common practice (data/roles.csv).
@@ -81,7 +81,7 @@ def worked_h(plan: Plan, terms: "Quote") -> float:
     return posts_h(plan, terms) + minutes / 60
 
 
-def paid_ratio(terms: "Quote") -> float:
+def paid_ratio(terms: "EstimateRates") -> float:
     """Hours that are paid for each hour of work: each day holds set-up, clean-up and travel, too.
 
     Source: arithmetic: day / (day − set-up − travel).

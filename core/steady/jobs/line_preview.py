@@ -6,10 +6,10 @@ from typing import Any
 
 from steady.drawing.scene import scene
 from steady.drawing.thumbnail import Tile, tile
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.structures.line_help import Said, explain
-from steady.structures.structure_type import Ask, Kind
+from steady.structures.line_help import WordHelp, explain
+from steady.structures.structure_type import NewStructureRequest, StructureType
 from steady.units.lengths import Bare
 from steady.value_objects import value
 
@@ -23,12 +23,12 @@ class Sketch:
         picture: None: nothing can be drawn.
     """
 
-    words: tuple[Said, ...]
+    words: tuple[WordHelp, ...]
     fault: str
     picture: Tile | None
 
 
-def sketch(job: Job, kind: Kind, text: str, bare: Bare, spec_of: Callable[[str], Any]) -> Sketch:
+def sketch(job: Job, kind: StructureType, text: str, bare: Bare, spec_of: Callable[[str], Any]) -> Sketch:
     """The line's words, and its picture on the job's own site; what is not recognized is left out of the picture.
 
     Args:
@@ -47,17 +47,17 @@ def _picture(job: Job, spec_of: Callable[[str], Any], text: str) -> tuple[Tile |
         spec = spec_of(text)
         alone = replace(job, structures=(Structure(name="New", spec=spec),))
         return tile(scene(plan_structure(alone, spec.id))), ""
-    except InputError as error:
+    except InvalidInputError as error:
         return None, error.message
-    except OutsideScope as error:
+    except OutOfScopeError as error:
         return None, error.reason
 
 
-def sample(kind: Kind, metric: bool) -> Tile | None:
+def sample(kind: StructureType, metric: bool) -> Tile | None:
     """The picture on a kind's tile: the smallest line that it offers at a press, under the first school of its units."""
     start = kind.line.starts[0] if kind.line.starts else None
     line = (start.metric if metric else start.imperial) if start else kind.line.metric if metric else kind.line.imperial
     school, bare = ("nz", "m") if metric else ("us", "ft")
     job = Job(name="sample", school=school, structures=())  # type: ignore[arg-type]
-    ask = Ask(text=line, id="sample", bare=bare, school=school)  # type: ignore[arg-type]
+    ask = NewStructureRequest(text=line, id="sample", bare=bare, school=school)  # type: ignore[arg-type]
     return sketch(job, kind, line, ask.bare, lambda text: kind.read(replace(ask, text=text))).picture

@@ -4,9 +4,9 @@ from dataclasses import replace
 
 from steady.catalog.items import goods, usual
 from steady.design_codes.registry import School, rulebook
-from steady.jobs.document import Job, Reading
+from steady.jobs.document import Job, UnitSettings
 
-METRIC = Reading(system="metric", mark_m=0.001)
+METRIC = UnitSettings(system="metric", mark_m=0.001)
 
 
 def under_school(job: Job, school: School) -> Job:
@@ -28,5 +28,5 @@ def under_school(job: Job, school: School) -> Job:
     bag = goods().get(yard.bag)
     if bag is None or bag.key.endswith("kg") != book.metric:
         yard = replace(yard, bag=home.bag)
-    reading = job.reading if job.structures else (METRIC if book.metric else Reading())
+    reading = job.reading if job.structures else (METRIC if book.metric else UnitSettings())
     return replace(job, school=school, site=site, yard=yard, reading=reading)

@@ -3,13 +3,13 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
 from steady.memo import one_search
 from steady.plan.model import Plan
 from steady.plan.results import buildable, fails, gap_named, hardest, named, unanswered
 from steady.structures.registry import kind_of, plan
-from steady.structures.structure_type import Case, changed
+from steady.structures.structure_type import DesignInput, changed
 from steady.value_objects import value
 
 MOST_PLANS = 700
@@ -30,7 +30,7 @@ STURDIER = ((1.15, 1.25), (1.08, 1.12))
 class Design:
     """The best design found. `plan` None: it cannot be laid out. `why`: what stands in the way where none can be built."""
 
-    case: Case
+    case: DesignInput
     plan: Plan | None = None
     shortfall: float = 0.0
     price: float = 0.0
@@ -43,12 +43,12 @@ class _Search:
     priced: Callable[[Plan], float]
     planned: int = 0
 
-    def design(self, case: Case) -> Design | None:
+    def design(self, case: DesignInput) -> Design | None:
         """A case planned and judged; None where it cannot be laid out."""
         self.planned += 1
         try:
             made = plan(case)
-        except (InputError, OutsideScope):
+        except (InvalidInputError, OutOfScopeError):
             return None
         return Design(case=case, plan=made, shortfall=shortfall(made), price=self.priced(made))
 
@@ -72,7 +72,7 @@ def shortfall(made: Plan) -> float:
     return sum(over.values()) + OPEN_AS * open_kinds + CONFLICT_AS * len(made.conflicts)
 
 
-def lowest(case: Case, priced: Callable[[Plan], float]) -> Design:
+def lowest(case: DesignInput, priced: Callable[[Plan], float]) -> Design:
     """The cheapest design that the kind's own candidate changes lead to; what the client asked for is none of them.
 
     Each step takes the change that brings a design nearest to passing, or that makes one as near cheapest. Where only ratings

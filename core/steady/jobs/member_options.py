@@ -9,7 +9,7 @@ from steady.memo import one_search
 from steady.plan.model import Plan
 from steady.structures.option import Choice
 from steady.structures.registry import plan
-from steady.structures.structure_type import Case, changed
+from steady.structures.structure_type import DesignInput, changed
 from steady.takeoff.bill import quick_price
 from steady.value_objects import value
 
@@ -68,7 +68,7 @@ def look_for_choices(job: Job, structure_id: str) -> Iterator[Looked[PricedChoic
             yield Looked(planned=k + 1, at=k + 1, says=ceiling())
 
 
-def _worded(job: Job, case: Case, choice: Choice, made: Plan | None, today: tuple[Plan, float]) -> PricedChoice:
+def _worded(job: Job, case: DesignInput, choice: Choice, made: Plan | None, today: tuple[Plan, float]) -> PricedChoice:
     def shown(value_m: float | None) -> str:
         return "" if value_m is None else case.tape.length(value_m)
 

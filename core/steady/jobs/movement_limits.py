@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job, case_of, kind_in
 from steady.plan.model import Plan
 from steady.plan.results import buildable, governing, named
@@ -14,7 +14,7 @@ FARTHEST_M = 1.2
 
 
 @value
-class Slack:
+class MovementLimits:
     """How far back (toward the start) and on a post may move, and what fails first each way."""
 
     id: str
@@ -24,7 +24,7 @@ class Slack:
     fails_on: str
 
 
-def slack(job: Job, structure_id: str, post_id: str) -> Slack:
+def slack(job: Job, structure_id: str, post_id: str) -> MovementLimits:
     """Slack of one post or beam, to a sixteenth of an inch.
 
     It is locked where it is tried and its neighbours follow; a move is good while nothing fails that did not fail
@@ -42,14 +42,14 @@ def slack(job: Job, structure_id: str, post_id: str) -> Slack:
     stands = {mark.id: mark.station_m for mark in today.marks}
     stands |= {handle.id: handle.station_m for handle in today.handles if handle.holds}
     if post_id not in stands:
-        raise InputError("post", "There is no such post or beam")
+        raise InvalidInputError("post", "There is no such post or beam")
     from_m = stands[post_id]
     limit_use = max(1.0, max((c.use for c in today.checks if c.counts), default=1.0))
 
     def why_not(station_m: float) -> str:
         try:
             moved = at(station_m)
-        except InputError as error:
+        except InvalidInputError as error:
             return error.message
         if moved.conflicts:
             return moved.conflicts[0]
@@ -62,7 +62,7 @@ def slack(job: Job, structure_id: str, post_id: str) -> Slack:
 
     back_m, fails_back = _search(lambda d: why_not(from_m - d))
     on_m, fails_on = _search(lambda d: why_not(from_m + d))
-    return Slack(id=post_id, back_m=back_m, on_m=on_m, fails_back=fails_back, fails_on=fails_on)
+    return MovementLimits(id=post_id, back_m=back_m, on_m=on_m, fails_back=fails_back, fails_on=fails_on)
 
 
 def _search(why_not: Callable[[float], str]) -> tuple[float, str]:

@@ -4,8 +4,8 @@ from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from steady.catalog.items import listed
-from steady.catalog.purchasing import MOST_PRICES, OwnPrice, YardChoices
-from steady.jobs.quote_terms import OfferTerms
+from steady.catalog.purchasing import MOST_PRICES, OwnPrice, PurchasingSettings
+from steady.jobs.quote_terms import QuoteTerms
 
 if TYPE_CHECKING:
     from steady.jobs.document import Job
@@ -28,10 +28,10 @@ def without_money(job: "Job") -> "Job":
     )
     quote = replace(usual, **{name: getattr(job.quote, name) for name in kept})
     yard = replace(job.yard, prices=_lengths_alone(job.yard), priced_on="")
-    return replace(job, yard=yard, quote=quote, offer=OfferTerms())
+    return replace(job, yard=yard, quote=quote, offer=QuoteTerms())
 
 
-def _lengths_alone(yard: YardChoices) -> tuple[OwnPrice, ...]:
+def _lengths_alone(yard: PurchasingSettings) -> tuple[OwnPrice, ...]:
     """The crew's own prices of sticks as ratios to the cheapest metre of the same stick: the same cut plans, and no money.
 
     A cut plan goes by nothing else, so that whoever sees no prices cuts the same sticks. Of a stick of which the crew has not

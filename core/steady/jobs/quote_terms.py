@@ -27,7 +27,7 @@ class Payment:
 
 
 @value
-class OfferTerms:
+class QuoteTerms:
     """What the client is asked.
 
     Args:

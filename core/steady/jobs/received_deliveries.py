@@ -9,13 +9,13 @@ from typing import Annotated
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.catalog.purchasing import OnRack, YardChoices
-from steady.takeoff.bill import Bill, Line
+from steady.catalog.purchasing import PurchasingSettings, StockOnHand
+from steady.takeoff.bill import Bill, TakeoffLine
 from steady.value_objects import value
 
 
 @value
-class Came:
+class ReceivedItem:
     """One line of a delivery.
 
     Args:
@@ -33,14 +33,14 @@ class Came:
     note: Annotated[str, MaxLen(200)] = ""
 
 
-def in_hand(yard: YardChoices, came: Sequence[Came]) -> YardChoices:
+def in_hand(yard: PurchasingSettings, came: Sequence[ReceivedItem]) -> PurchasingSettings:
     """The yard with the sticks that came on its rack: they are cut first, and not bought."""
     sticks = [one for one in came if one.length_m is not None and one.good]
-    rack = tuple(OnRack(item=one.item, length_m=one.length_m or 0.0, count=one.good) for one in sticks)
+    rack = tuple(StockOnHand(item=one.item, length_m=one.length_m or 0.0, count=one.good) for one in sticks)
     return replace(yard, rack=(*yard.rack, *rack)) if rack else yard
 
 
-def still(bill: Bill, came: Sequence[Came]) -> Bill:
+def still(bill: Bill, came: Sequence[ReceivedItem]) -> Bill:
     """The bill less the bags and packs that came; what is bought by length is on the rack already."""
     there: dict[str, int] = {}
     for one in came:
@@ -53,7 +53,7 @@ def still(bill: Bill, came: Sequence[Came]) -> Bill:
     return replace(bill, lines=kept, total=sum(line.total for line in kept))
 
 
-def _less(line: Line, there: int) -> Line:
+def _less(line: TakeoffLine, there: int) -> TakeoffLine:
     if not there:
         return line
     count = max(0, line.count - there)
@@ -67,14 +67,14 @@ class Arrived:
     """What came on one day: its lines, how many pieces, bags and packs did not come good, and what was said of them."""
 
     on: str
-    lines: tuple[Came, ...]
+    lines: tuple[ReceivedItem, ...]
     short_count: int
     note: str
 
 
-def arrived(came: Sequence[Came]) -> tuple[Arrived, ...]:
+def arrived(came: Sequence[ReceivedItem]) -> tuple[Arrived, ...]:
     """Day by day, in their order."""
-    days: dict[str, list[Came]] = {}
+    days: dict[str, list[ReceivedItem]] = {}
     for one in came:
         days.setdefault(one.on, []).append(one)
     return tuple(

@@ -11,7 +11,7 @@ from steady.drawing.scene import Solid
 from steady.drawing.shadows import LOW_RAD, toward_sun
 from steady.drawing.shapes import Point
 from steady.drawing.unroll import hull
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.clock import clock_h, clock_says
 from steady.jobs.document import Job
 from steady.jobs.site_layout import whole_scene
@@ -90,9 +90,11 @@ def shady(job: Job, ask: ShadyAsk) -> ShadyAnswer:
     """
     site = job.site
     if site.latitude_rad is None or site.longitude_rad is None:
-        raise InputError("site/latitude_rad", "Type the place's latitude and longitude under Ground to see the sun")
+        raise InvalidInputError(
+            "site/latitude_rad", "Type the place's latitude and longitude under Ground to see the sun"
+        )
     if ask.to_h <= ask.from_h:
-        raise InputError("to_h", "The later hour comes after the earlier one")
+        raise InvalidInputError("to_h", "The later hour comes after the earlier one")
     day = day_of(ask.on, "on")
     scene = whole_scene(job)
     left, low, right, high, _ = scene.ground

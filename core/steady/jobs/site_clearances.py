@@ -7,8 +7,8 @@ from steady.drawing.orthographic_views import hand
 from steady.drawing.pieces import corners
 from steady.drawing.scene import ground_under
 from steady.drawing.unroll import hull
-from steady.ground.placement import Standing
-from steady.ground.survey import SiteThing, WallOpening, swing_of, thing_row
+from steady.ground.placement import SitePlacement
+from steady.ground.survey import SiteFeature, WallOpening, swing_of, thing_row
 from steady.ground.zoning_notes import SiteNote, said_by
 from steady.layout.plane import Nearest, Point, inside, nearest, sides
 from steady.plan.model import Plan
@@ -24,7 +24,7 @@ CLEAR_HEIGHT_M = 4.3
 
 
 @value
-class Piece:
+class SitePiece:
     """A piece, or a row of alike, from above on the site's axes, between two heights over the site's zero (m).
 
     `box`: left, low, right and high edge of its ring.
@@ -37,7 +37,7 @@ class Piece:
 
 
 @value
-class Hole:
+class SiteHole:
     """A hole on the site's axes: its middle and half its width (m)."""
 
     at: Point
@@ -45,7 +45,7 @@ class Hole:
 
 
 @value
-class Stood:
+class PlacedStructure:
     """One structure where it stands, as what it is held against sees it.
 
     `ground_m`: the ground under it over the site's zero; `soil`: the ground at each of its posts.
@@ -53,8 +53,8 @@ class Stood:
 
     id: str
     name: str
-    pieces: tuple[Piece, ...]
-    holes: tuple[Hole, ...]
+    pieces: tuple[SitePiece, ...]
+    holes: tuple[SiteHole, ...]
     ground_m: float
     along_a_line: bool
     floats: bool = False
@@ -77,7 +77,7 @@ class Stood:
 
 
 @value
-class Beside:
+class SiteClearance:
     """A structure beside one thing of the site.
 
     Args:
@@ -96,7 +96,7 @@ class Beside:
 
 
 @value_in_order
-class Outline:
+class PieceOutline:
     """A piece, or a row of alike, on a plan's own drawn axes: its ring from above, and its lowest and highest point (m)."""
 
     ring: tuple[Point, ...]
@@ -104,10 +104,10 @@ class Outline:
     high_m: float
 
 
-def outlines(plan: Plan) -> tuple[Outline, ...]:
+def outlines(plan: Plan) -> tuple[PieceOutline, ...]:
     """Every piece of a plan from above; those that lie over each other between the same heights once."""
     way = hand(plan)
-    found: dict[Outline, None] = {}
+    found: dict[PieceOutline, None] = {}
     for part in plan.parts:
         for one in part.places if part.length_m > 0 else ():
             last = one.count - 1
@@ -118,24 +118,26 @@ def outlines(plan: Plan) -> tuple[Outline, ...]:
             ]
             ring = tuple(hull([(round(x, 4), round(y, 4)) for x, y, _ in at]))
             heights = [z for _, _, z in at]
-            found[Outline(ring, min(heights), max(heights))] = None
+            found[PieceOutline(ring, min(heights), max(heights))] = None
     return tuple(found)
 
 
-def stood(plan: Plan, seen: Sequence[Outline], structure: tuple[str, str], place: Standing) -> Stood:
+def stood(
+    plan: Plan, seen: Sequence[PieceOutline], structure: tuple[str, str], place: SitePlacement
+) -> PlacedStructure:
     """A plan, its outlines seen, carried to where it stands. `structure`: its id and name."""
     way, up = hand(plan), place.level_m - ground_under(plan)
     pieces = []
     for one in seen:
         ring = tuple(place.carry((x, y, 0.0))[:2] for x, y in one.ring)
         (left, low), (right, high) = _box(ring)
-        pieces.append(Piece(ring=ring, low_m=one.low_m + up, high_m=one.high_m + up, box=(left, low, right, high)))
+        pieces.append(SitePiece(ring=ring, low_m=one.low_m + up, high_m=one.high_m + up, box=(left, low, right, high)))
     holes = [
-        Hole(at=place.carry((f.at[0], f.at[1] * way, 0.0))[:2], half_m=f.hole_width_m / 2)
+        SiteHole(at=place.carry((f.at[0], f.at[1] * way, 0.0))[:2], half_m=f.hole_width_m / 2)
         for f in plan.footings
         if f.hole_m > 0
     ]
-    return Stood(
+    return PlacedStructure(
         id=structure[0],
         name=structure[1],
         pieces=tuple(pieces),
@@ -147,7 +149,9 @@ def stood(plan: Plan, seen: Sequence[Outline], structure: tuple[str, str], place
     )
 
 
-def around(one: Stood, things: Iterable[SiteThing], notes: Sequence[SiteNote], tape: Tape) -> list[Beside]:
+def around(
+    one: PlacedStructure, things: Iterable[SiteFeature], notes: Sequence[SiteNote], tape: Tape
+) -> list[SiteClearance]:
     """One structure beside each thing of the site, nearest first; what has no size to measure to is left out."""
     found = []
     for thing in things:
@@ -157,7 +161,7 @@ def around(one: Stood, things: Iterable[SiteThing], notes: Sequence[SiteNote], t
         amiss = _amiss(one, thing, near, notes, tape)
         far = f"{tape.length(near.distance_m)} from {thing.says}" if near.distance_m > 0.0005 else f"at {thing.says}"
         found.append(
-            Beside(
+            SiteClearance(
                 structure=one.id,
                 thing=thing.id,
                 distance_m=round(near.distance_m, 4),
@@ -170,7 +174,7 @@ def around(one: Stood, things: Iterable[SiteThing], notes: Sequence[SiteNote], t
     return sorted(found, key=lambda item: item.distance_m)
 
 
-def _nearest(one: Stood, thing: SiteThing) -> Nearest:
+def _nearest(one: PlacedStructure, thing: SiteFeature) -> Nearest:
     area = thing_row(thing.kind).drawn == "area"
     best = Nearest(math.inf, (0.0, 0.0), (0.0, 0.0))
     for apart, piece in sorted(_apart(one, thing), key=lambda pair: pair[0]):
@@ -181,7 +185,7 @@ def _nearest(one: Stood, thing: SiteThing) -> Nearest:
     return best
 
 
-def _apart(one: Stood, thing: SiteThing) -> list[tuple[float, Piece]]:
+def _apart(one: PlacedStructure, thing: SiteFeature) -> list[tuple[float, SitePiece]]:
     """Each piece with the distance of its box from the thing's: never more than its own, and soon reckoned."""
     low, high = _box(thing.corners)
     found = []
@@ -198,7 +202,7 @@ def _box(points: Sequence[Point]) -> tuple[Point, Point]:
     return (min(xs), min(ys)), (max(xs), max(ys))
 
 
-def _amiss(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote], tape: Tape) -> list[str]:
+def _amiss(one: PlacedStructure, thing: SiteFeature, near: Nearest, notes: Sequence[SiteNote], tape: Tape) -> list[str]:
     if thing.kind == "boundary":
         return [*_setback(one, thing, near, notes, tape), *_too_high(one, thing, near, tape)]
     if thing.kind == "water":
@@ -217,7 +221,9 @@ def _amiss(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote
     return [says for opening in thing.openings for says in _struck(one, thing, opening, tape)]
 
 
-def _setback(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote], tape: Tape) -> list[str]:
+def _setback(
+    one: PlacedStructure, thing: SiteFeature, near: Nearest, notes: Sequence[SiteNote], tape: Tape
+) -> list[str]:
     """Nearer than the greatest setback that is known: the thing's own or one that the office told."""
     told = [
         (note.value_m, said_by(note))
@@ -232,7 +238,7 @@ def _setback(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNo
     return [f"Stands {stands} {thing.says}, and {tape.length(asked[0])} is asked for ({asked[1]}){line}"]
 
 
-def _too_high(one: Stood, thing: SiteThing, near: Nearest, tape: Tape) -> list[str]:
+def _too_high(one: PlacedStructure, thing: SiteFeature, near: Nearest, tape: Tape) -> list[str]:
     if thing.height_m is None or near.distance_m > max(thing.reach_m, BESIDE_M):
         return []
     within_m = max(thing.reach_m, BESIDE_M)
@@ -250,7 +256,7 @@ def _too_high(one: Stood, thing: SiteThing, near: Nearest, tape: Tape) -> list[s
     ]
 
 
-def _holes(one: Stood, thing: SiteThing, tape: Tape) -> list[str]:
+def _holes(one: PlacedStructure, thing: SiteFeature, tape: Tape) -> list[str]:
     """Holes in a service's band or a tree's roots: they are dug by hand, and only after the locate."""
     hit = [hole for hole in one.holes if _off(hole.at, thing.corners) - hole.half_m < thing.reach_m - 0.0005]
     if not hit or not thing.reach_m:
@@ -261,7 +267,7 @@ def _holes(one: Stood, thing: SiteThing, tape: Tape) -> list[str]:
     return [f"{count} within {tape.length(thing.reach_m)} of {thing.says}: by hand only, and not before it is marked"]
 
 
-def _built_over(one: Stood, thing: SiteThing) -> list[str]:
+def _built_over(one: PlacedStructure, thing: SiteFeature) -> list[str]:
     """A floor or roof over a service, whether a hole lies near it or not; a line is let cross one, a float lies on water."""
     if one.along_a_line or one.floats:
         return []
@@ -278,7 +284,7 @@ def _off(point: Point, line: Sequence[Point]) -> float:
     return nearest((point,), line, area=False).distance_m if len(line) > 1 else math.dist(point, line[0])
 
 
-def _in_the_way(one: Stood, thing: SiteThing, clear_m: float, tape: Tape) -> list[str]:
+def _in_the_way(one: PlacedStructure, thing: SiteFeature, clear_m: float, tape: Tape) -> list[str]:
     low = [
         piece
         for apart, piece in _apart(one, thing)
@@ -293,7 +299,7 @@ def _in_the_way(one: Stood, thing: SiteThing, clear_m: float, tape: Tape) -> lis
     return [f"Stands in {thing.says}, {how}; {tape.length(clear_m)} is to be clear"]
 
 
-def _struck(one: Stood, thing: SiteThing, opening: WallOpening, tape: Tape) -> list[str]:
+def _struck(one: PlacedStructure, thing: SiteFeature, opening: WallOpening, tape: Tape) -> list[str]:
     """A door that swings out and strikes a piece; what ends under its sill or starts over its head is clear of it."""
     ring = swing_of(thing, opening)
     if not ring:

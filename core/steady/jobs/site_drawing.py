@@ -5,8 +5,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from steady.drawing.shapes import Point, Shape, View, bounds_of
-from steady.ground.survey import SiteThing, enough_points, opening_line, swing_of, thing_row
-from steady.jobs.site_clearances import Beside, Stood
+from steady.ground.survey import SiteFeature, enough_points, opening_line, swing_of, thing_row
+from steady.jobs.site_clearances import PlacedStructure, SiteClearance
 from steady.layout.contours import Spot, contours, usual_step_m
 from steady.layout.plane import inside, sides
 from steady.units.show import Tape
@@ -20,7 +20,7 @@ MEASURED = {"house wall": 12.0, "boundary": 12.0, "service": 4.0}
 """What a structure's nearest distance is drawn to, and up to how far (m) it tells anything [our own]."""
 
 
-def spots_of(things: Sequence[SiteThing]) -> list[Spot]:
+def spots_of(things: Sequence[SiteFeature]) -> list[Spot]:
     """The spot heights of a site."""
     return [
         (point.x_m, point.y_m, thing.height_m)
@@ -38,7 +38,7 @@ def contour_step_m(spots: Sequence[Spot], tape: Tape) -> float:
     return min(FOOT_STEPS_M, key=lambda foot: abs(math.log(foot / step)))
 
 
-def thing_shapes(things: Sequence[SiteThing], tape: Tape) -> list[Shape]:
+def thing_shapes(things: Sequence[SiteFeature], tape: Tape) -> list[Shape]:
     """Everything that lies on the site, areas first; what has too few points is left out."""
     whole = [thing for thing in things if not enough_points(thing)]
     every = [point for thing in whole for point in thing.corners]
@@ -53,7 +53,9 @@ def thing_shapes(things: Sequence[SiteThing], tape: Tape) -> list[Shape]:
     return shapes
 
 
-def site_view(things: Sequence[SiteThing], stands: Sequence[Stood], near: Sequence[Beside], tape: Tape) -> View:
+def site_view(
+    things: Sequence[SiteFeature], stands: Sequence[PlacedStructure], near: Sequence[SiteClearance], tape: Tape
+) -> View:
     """The drawing that pages, paper, SVG and DXF are made from; distances to wall, boundary and service are written in."""
     shapes = thing_shapes(things, tape)
     for one in stands:
@@ -82,7 +84,7 @@ def _box(points: Sequence[Point]) -> tuple[float, float, float, float]:
     return min(p[0] for p in points), min(p[1] for p in points), max(p[0] for p in points), max(p[1] for p in points)
 
 
-def _thing(thing: SiteThing, middle: Point, tape: Tape) -> list[Shape]:
+def _thing(thing: SiteFeature, middle: Point, tape: Tape) -> list[Shape]:
     row, corners = thing_row(thing.kind), thing.corners
     if row.drawn == "point":
         return _point(thing, tape)
@@ -98,7 +100,7 @@ def _thing(thing: SiteThing, middle: Point, tape: Tape) -> list[Shape]:
     return [*_off(thing, middle), *drawn, name]
 
 
-def _point(thing: SiteThing, tape: Tape) -> list[Shape]:
+def _point(thing: SiteFeature, tape: Tape) -> list[Shape]:
     at = thing.corners[0]
     if thing.kind == "spot height":
         told = tape.length(thing.height_m) if thing.height_m is not None else "not read"
@@ -126,7 +128,7 @@ def _ring(about: str, layer: str, at: Point, radius_m: float) -> Shape:
     return Shape(id=about, kind="polygon", layer=layer, points=points)
 
 
-def _name(thing: SiteThing, corners: Sequence[Point]) -> Shape:
+def _name(thing: SiteFeature, corners: Sequence[Point]) -> Shape:
     """Its name in the middle of its longest side, or of the area."""
     pairs = list(zip(corners, [*corners[1:], corners[0]] if len(corners) > 2 else corners[1:], strict=False))
     a, b = max(pairs, key=lambda pair: math.dist(*pair))
@@ -137,7 +139,7 @@ def _name(thing: SiteThing, corners: Sequence[Point]) -> Shape:
     return Shape(id=thing.id, kind="text", layer="thing-label", points=(at,), text=thing.says, size=9, shift=(0, 6))
 
 
-def _wall(thing: SiteThing) -> list[Shape]:
+def _wall(thing: SiteFeature) -> list[Shape]:
     """A wall's thickness behind its line, its openings cut out, and what its doors sweep."""
     shapes = []
     for a, b in zip(thing.corners, thing.corners[1:], strict=False):
@@ -164,7 +166,7 @@ def _left(a: Point, b: Point) -> Point:
     return -(b[1] - a[1]) / long, (b[0] - a[0]) / long
 
 
-def _band(thing: SiteThing) -> list[Shape]:
+def _band(thing: SiteFeature) -> list[Shape]:
     """The ground either side of a service in which nothing but hands digs."""
     reach = thing.reach_m
     if not reach:
@@ -179,7 +181,7 @@ def _band(thing: SiteThing) -> list[Shape]:
     return shapes
 
 
-def _off(thing: SiteThing, middle: Point) -> list[Shape]:
+def _off(thing: SiteFeature, middle: Point) -> list[Shape]:
     """The setback as a thin line beside each side: outside an area, and on that side of a line where the site's middle lies."""
     area = thing_row(thing.kind).drawn == "area" and len(thing.corners) > 2
     shapes = []
@@ -206,7 +208,7 @@ def _contours(spots: Sequence[Spot], step_m: float, tape: Tape) -> list[Shape]:
     return shapes
 
 
-def _distances(things: Sequence[SiteThing], near: Sequence[Beside], tape: Tape) -> list[Shape]:
+def _distances(things: Sequence[SiteFeature], near: Sequence[SiteClearance], tape: Tape) -> list[Shape]:
     """To each structure's nearest wall, boundary and service: a line and its length; what touches needs none."""
     kinds = {thing.id: thing.kind for thing in things}
     seen, shapes = set(), []

@@ -9,13 +9,13 @@ from steady.data.styles import look
 from steady.drawing.orthographic_views import hand
 from steady.drawing.scene import STAGES, Scene, Solid, ground_under, scene, walls_of
 from steady.drawing.shapes import Point, View
-from steady.errors import InputError, OutsideScope
-from steady.ground.placement import Standing
-from steady.ground.survey import SiteThing, enough_points, thing_row
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.ground.placement import SitePlacement
+from steady.ground.survey import SiteFeature, enough_points, thing_row
 from steady.ground.survey_geo import Anchor, geojson
 from steady.ground.underlay import corners
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.site_clearances import Beside, Outline, Stood, around, outlines, stood
+from steady.jobs.site_clearances import PieceOutline, PlacedStructure, SiteClearance, around, outlines, stood
 from steady.jobs.site_drawing import WALL_M, site_view, spots_of, thing_shapes
 from steady.jobs.support_links import host_of
 from steady.layout.contours import height_between, triangles
@@ -31,7 +31,7 @@ TRUNK_M = 0.2
 
 
 @value
-class Stand:
+class PlacedOutline:
     """One structure on the site.
 
     Args:
@@ -48,7 +48,7 @@ class Stand:
     name: str
     called: str
     placed: bool
-    stands: Standing
+    stands: SitePlacement
     outlines: tuple[tuple[Point, ...], ...] = ()
     walls: tuple[tuple[Point, ...], ...] = ()
     middle: Point = (0.0, 0.0)
@@ -64,18 +64,18 @@ class SitePlan:
     `lies`: what lies there whatever is built; `beside`: each placed structure held against it, nearest first.
     """
 
-    stands: tuple[Stand, ...]
+    stands: tuple[PlacedOutline, ...]
     bounds: tuple[float, float, float, float]
     north_rad: float
     lies: View
-    beside: tuple[Beside, ...] = ()
+    beside: tuple[SiteClearance, ...] = ()
 
 
 @dataclass(slots=True)
 class _Drawn:
     id: str
     plan: Plan | None
-    seen: tuple[Outline, ...]
+    seen: tuple[PieceOutline, ...]
     prints: list[tuple[Point, ...]]
     failed: str
     box: tuple[float, float, float, float]
@@ -134,7 +134,7 @@ def anchor_of(job: Job) -> Anchor:
     """
     site = job.site
     if site.latitude_rad is None or site.longitude_rad is None:
-        raise InputError("site/latitude_rad", "Type the latitude and longitude of the site's zero first")
+        raise InvalidInputError("site/latitude_rad", "Type the latitude and longitude of the site's zero first")
     return Anchor(latitude_rad=site.latitude_rad, longitude_rad=site.longitude_rad, north_rad=site.north_rad)
 
 
@@ -148,7 +148,9 @@ def site_geojson(job: Job) -> str:
     return geojson(anchor_of(job), job.site.things, [(one.id, one.name, one.outlines) for one in shown.stands])
 
 
-def _stood(job: Job, drawn: list["_Drawn"], places: list[Standing], unplaced: bool = False) -> list[Stood]:
+def _stood(
+    job: Job, drawn: list["_Drawn"], places: list[SitePlacement], unplaced: bool = False
+) -> list[PlacedStructure]:
     """What stands, as it is held against what lies there; what nobody placed is held against nothing."""
     return [
         stood(one.plan, one.seen, (item.spec.id, item.name), place)
@@ -157,7 +159,7 @@ def _stood(job: Job, drawn: list["_Drawn"], places: list[Standing], unplaced: bo
     ]
 
 
-def _beside(job: Job, one: Stood) -> list[Beside]:
+def _beside(job: Job, one: PlacedStructure) -> list[SiteClearance]:
     whole = [thing for thing in job.site.things if not enough_points(thing)]
     return around(one, whole, job.site.notes, job.reading.tape())
 
@@ -185,7 +187,7 @@ def whole_scene(job: Job) -> Scene:
     )
 
 
-def things_in_space(things: Sequence[SiteThing]) -> list[Solid]:
+def things_in_space(things: Sequence[SiteFeature]) -> list[Solid]:
     """House walls, trunks and fences of boundaries that somebody gave a height, standing on the site's zero."""
     found = []
     for thing in things:
@@ -212,7 +214,7 @@ def _standing_wall(a: Point, b: Point, high_m: float) -> tuple[Vec, ...]:
 
 
 def _thing_solid(
-    thing: SiteThing, shape: Literal["box", "round"], points: tuple[Vec, ...], radius_m: float = 0.0
+    thing: SiteFeature, shape: Literal["box", "round"], points: tuple[Vec, ...], radius_m: float = 0.0
 ) -> Solid:
     paint = look(thing_row(thing.kind).look)
     return Solid(
@@ -238,8 +240,8 @@ def site_plan_bounds(solids: list[Solid]) -> tuple[float, float, float, float]:
 def _drawn(job: Job, structure_id: str) -> _Drawn:
     try:
         made = plan_structure(job, structure_id)
-    except (InputError, OutsideScope) as error:
-        says = error.message if isinstance(error, InputError) else error.reason
+    except (InvalidInputError, OutOfScopeError) as error:
+        says = error.message if isinstance(error, InvalidInputError) else error.reason
         return _Drawn(structure_id, None, (), [], says, (0.0, 0.0, APART_M, APART_M))
     seen = outlines(made)
     prints = list(dict.fromkeys(one.ring for one in seen))  # pieces over each other cover the same
@@ -250,7 +252,7 @@ def _drawn(job: Job, structure_id: str) -> _Drawn:
     return _Drawn(structure_id, made, seen, prints, "", (min(xs), min(ys), max(xs), max(ys)))
 
 
-def _places(job: Job, drawn: list[_Drawn]) -> list[Standing]:
+def _places(job: Job, drawn: list[_Drawn]) -> list[SitePlacement]:
     """Where each was put, and for the rest a first place: in rows from the site's zero downward, in the job's order."""
     free = [
         one
@@ -264,16 +266,18 @@ def _places(job: Job, drawn: list[_Drawn]) -> list[Standing]:
     return [_carried_by(item, found, plans) for item in job.structures]
 
 
-def _carried_by(item: Structure, found: dict[str, Standing | None], plans: dict[str, Plan | None]) -> Standing:
+def _carried_by(
+    item: Structure, found: dict[str, SitePlacement | None], plans: dict[str, Plan | None]
+) -> SitePlacement:
     """Where a structure stands: its own place, or its corner on what carries it, turned and raised with it."""
     rest = kind_of(item.spec).rests(item.spec)
     under, mine = (plans.get(rest.on), plans.get(item.spec.id)) if rest else (None, None)
     host = found.get(rest.on) if rest else None
     if rest is None or host is None or under is None or mine is None:
-        return found[item.spec.id] or Standing()
+        return found[item.spec.id] or SitePlacement()
     x, y, _ = host.carry((rest.x_m, rest.y_m * hand(under), 0.0))
     level = host.level_m - ground_under(under) + ground_under(mine)
-    return Standing(x_m=x, y_m=y, turn_rad=host.turn_rad, level_m=level)
+    return SitePlacement(x_m=x, y_m=y, turn_rad=host.turn_rad, level_m=level)
 
 
 def _placed(job: Job, item: Structure) -> bool:
@@ -281,18 +285,18 @@ def _placed(job: Job, item: Structure) -> bool:
     return (host_of(item, job.structures) or item).stands is not None
 
 
-def _free(drawn: list[_Drawn]) -> Iterator[Standing]:
+def _free(drawn: list[_Drawn]) -> Iterator[SitePlacement]:
     x, top, deepest = 0.0, 0.0, 0.0
     for one in drawn:
         left, low, right, high = one.box
         if x > 0 and x + right - left > ROW_M:
             x, top, deepest = 0.0, top - deepest - APART_M, 0.0
-        yield Standing(x_m=round(x - left, 3), y_m=round(top - high, 3))
+        yield SitePlacement(x_m=round(x - left, 3), y_m=round(top - high, 3))
         x += right - left + APART_M
         deepest = max(deepest, high - low)
 
 
-def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None) -> Stand:
+def _stand(item: Structure, one: _Drawn, place: SitePlacement, ground_m: float | None) -> PlacedOutline:
     def ring(points: tuple[Point, ...]) -> tuple[Point, ...]:
         return tuple((round(x, 4), round(y, 4)) for x, y, _ in (place.carry((x, y, 0.0)) for x, y in points))
 
@@ -300,7 +304,7 @@ def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None
     x, y, _ = place.carry(((left + right) / 2, (low + high) / 2, 0.0))
     walls = [solid.points for solid in (walls_of(one.plan) if one.plan else ())]
     faces = tuple(ring(tuple((box[i][0], box[i][1]) for i in (0, 1, 5, 4))) for box in walls)
-    return Stand(
+    return PlacedOutline(
         id=one.id,
         name=item.name,
         called=kind_of(item.spec).key,
@@ -314,7 +318,7 @@ def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None
     )
 
 
-def _carried(solid: Solid, structure_id: str, place: Standing) -> Solid:
+def _carried(solid: Solid, structure_id: str, place: SitePlacement) -> Solid:
     return replace(
         solid,
         id=f"{structure_id}/{solid.id}",

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.underlay import Point, Underlay, by_length, by_places, first_laid
 from steady.jobs.document import Job
 from steady.jobs.site_layout import site_plan
@@ -50,7 +50,7 @@ def scale_under(job: Job, ask: ScaleAsk) -> Underlay:
     """
     under = job.site.under
     if under is None:
-        raise InputError("site/under", "No picture lies under this site: bring one first")
+        raise InvalidInputError("site/under", "No picture lies under this site: bring one first")
     points = _two(ask.points)
     if ask.places is not None:
         return by_places(under, points, _two(ask.places))

@@ -5,7 +5,7 @@ from dataclasses import fields, replace
 from typing import Any
 
 from steady.catalog.items import bag_yield_m3
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.footings.hole import bags, volumes
 from steady.jobs.document import Job, at_its_field, case_of, kind_in
 from steady.jobs.estimate import hours
@@ -16,7 +16,7 @@ from steady.plan.results import OPEN, State, buildable, gap_named, headline, sta
 from steady.structures.manufacturer_ratings import with_ratings
 from steady.structures.registry import kind_of
 from steady.structures.registry import plan as plan_case
-from steady.structures.structure_type import Began, Case, Kind, Starts, ways_of
+from steady.structures.structure_type import DesignInput, StartingDesign, StartingDesignProvider, StructureType, ways_of
 from steady.takeoff.bill import quick_price
 from steady.units.units import MPH
 from steady.value_objects import value
@@ -52,7 +52,7 @@ def start(job: Job, structure_id: str, which: str, name: str = "", habit: Any = 
     kind, case = kind_in(job, structure_id), case_of(job, structure_id)
     says = dict(ways_of(kind)).get(which)
     if says is None:
-        raise InputError("which", f"Choose one of {', '.join(key for key, _ in ways_of(kind)) or 'none'}")
+        raise InvalidInputError("which", f"Choose one of {', '.join(key for key, _ in ways_of(kind)) or 'none'}")
     with at_its_field(job, structure_id):
         began = _begun(kind, case, which, (name, habit), lambda plan: quick_price(plan, job.yard))
         if began.spec is None or began.plan is None:
@@ -75,20 +75,22 @@ def start(job: Job, structure_id: str, which: str, name: str = "", habit: Any = 
         return _start(job, case.of(began.spec), began, which, says)
 
 
-def _begun(kind: Kind, case: Case, which: str, crews: tuple[str, Any], priced: Callable[[Plan], float]) -> Began:
+def _begun(
+    kind: StructureType, case: DesignInput, which: str, crews: tuple[str, Any], priced: Callable[[Plan], float]
+) -> StartingDesign:
     if which == "sturdier":
         return _sturdier(kind, case, priced)
     if kind.starts is not None:
         return kind.starts.begin(case, which, *crews, priced)
     if which == "as it is":
-        return Began(spec=case.spec, plan=kind.plan(case))
+        return StartingDesign(spec=case.spec, plan=kind.plan(case))
     found = lowest(case, priced)
     if found.why:
-        return Began(planned=found.planned, why=found.why)
-    return Began(spec=found.case.spec, plan=found.plan, planned=found.planned)
+        return StartingDesign(planned=found.planned, why=found.why)
+    return StartingDesign(spec=found.case.spec, plan=found.plan, planned=found.planned)
 
 
-def _sturdier(kind: Kind, case: Case, priced: Callable[[Plan], float]) -> Began:
+def _sturdier(kind: StructureType, case: DesignInput, priced: Callable[[Plan], float]) -> StartingDesign:
     """The lowest cost for a harder wind and snow than the place's, planned for the place itself."""
     planned = 0
     for site in harder_sites(case.site):
@@ -100,12 +102,12 @@ def _sturdier(kind: Kind, case: Case, priced: Callable[[Plan], float]) -> Began:
         if not buildable(with_ratings(made, found.spec.ratings)):
             continue
         if _begun(kind, case, "cheapest", ("", None), priced).spec == found.spec:
-            return Began(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
-        return Began(spec=found.spec, plan=made, planned=planned)
-    return Began(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")
+            return StartingDesign(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
+        return StartingDesign(spec=found.spec, plan=made, planned=planned)
+    return StartingDesign(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")
 
 
-def starts_of(job: Job, structure_id: str) -> Starts:
+def starts_of(job: Job, structure_id: str) -> StartingDesignProvider:
     """The ways of a structure's kind.
 
     Raises:
@@ -113,7 +115,7 @@ def starts_of(job: Job, structure_id: str) -> Starts:
     """
     kind = kind_in(job, structure_id)
     if kind.starts is None:
-        raise InputError("structure", f"There are no ways to start {kind.many} from")
+        raise InvalidInputError("structure", f"There are no ways to start {kind.many} from")
     return kind.starts
 
 
@@ -154,7 +156,7 @@ def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
     return f"{chosen}: {state_label(state(plan))}. Wind rating: {gust}{first}"
 
 
-def _start(job: Job, case: Case, began: Began, which: str, says: str) -> Start:
+def _start(job: Job, case: DesignInput, began: StartingDesign, which: str, says: str) -> Start:
     assert began.plan is not None
     # What a maker rated counts here as it does once it is taken: one state everywhere.
     plan, now = with_ratings(began.plan, began.spec.ratings), case_of(job, case.spec.id).spec

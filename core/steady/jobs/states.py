@@ -3,7 +3,7 @@
 from collections.abc import Collection
 from dataclasses import replace
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.plan.model import Plan
 from steady.plan.results import OPEN, WRONG, State, headline, state, state_label
@@ -51,8 +51,8 @@ def states(job: Job, structures: Collection[str] = ()) -> tuple[StructureState, 
             continue
         try:
             one = state_of(item, plan_structure(job, name))
-        except (InputError, OutsideScope) as refused:
-            why = refused.message if isinstance(refused, InputError) else refused.reason
+        except (InvalidInputError, OutOfScopeError) as refused:
+            why = refused.message if isinstance(refused, InvalidInputError) else refused.reason
             one = StructureState(id=name, name=item.name, key="conflict", says=f"Can't be planned: {why}")
         found.append(replace(one, left_out=name in left_out))
     return tuple(found)

@@ -3,8 +3,8 @@
 import itertools
 from collections.abc import Callable, Iterable, Iterator
 
-from steady.catalog.purchasing import YardChoices
-from steady.errors import InputError
+from steady.catalog.purchasing import PurchasingSettings
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job, case_of, kind_in
 from steady.jobs.search import MOST_PLANS, Looked, all_rows, ceiling
 from steady.memo import one_search
@@ -12,7 +12,7 @@ from steady.plan.model import Basis, Check, Option, Plan
 from steady.plan.results import buildable, fails, gaps, governing, named
 from steady.structures.option import Change
 from steady.structures.registry import plan
-from steady.structures.structure_type import Case, Kind, changed
+from steady.structures.structure_type import DesignInput, StructureType, changed
 from steady.takeoff.bill import quick_price
 from steady.value_objects import value
 
@@ -92,9 +92,9 @@ def look_for_options(job: Job, structure_id: str, over: Over = map) -> Iterator[
 class _Judge:
     """What one change is held against: the structure as it is."""
 
-    kind: Kind
-    case: Case
-    yard: YardChoices
+    kind: StructureType
+    case: DesignInput
+    yard: PurchasingSettings
     now: Plan
     met: set[Named]
     today: float
@@ -112,7 +112,7 @@ class _Judge:
             if fails(first) or self.met & _missed(first):
                 return None
             candidate = plan(wished)
-        except InputError:
+        except InvalidInputError:
             return None
         if not buildable(candidate) or loses(self.now, candidate):
             return None

@@ -8,7 +8,7 @@ from annotated_types import Ge, Le, MaxLen
 from steady.drawing.orthographic_views import drawn_box
 from steady.drawing.shadows import LOW_RAD, Patch, cast, share_in, toward_sun
 from steady.drawing.shapes import Point
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.clock import clock_h, clock_says
 from steady.ground.site import Site
 from steady.jobs.document import Job, find, plan_structure
@@ -79,7 +79,9 @@ def sun(job: Job, structure_id: str, ask: SunAsk) -> SunAnswer:
     """
     site = job.site
     if site.latitude_rad is None or site.longitude_rad is None:
-        raise InputError("site/latitude_rad", "Type the place's latitude and longitude under Ground to see the sun")
+        raise InvalidInputError(
+            "site/latitude_rad", "Type the place's latitude and longitude under Ground to see the sun"
+        )
     day = day_of(ask.on, "on")
     plan = plan_structure(job, structure_id)
     level = sum(f.at[2] for f in plan.footings) / len(plan.footings) if plan.footings else 0.0

@@ -4,10 +4,10 @@ from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any, Protocol, TypeVar
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.structures.registry import kind_of
-from steady.structures.structure_type import Case
-from steady.structures.support_links import Bearing
+from steady.structures.structure_type import DesignInput
+from steady.structures.support_links import PostReaction
 
 
 class Item(Protocol):
@@ -31,12 +31,12 @@ def host_of(item: Item, items: Iterable[T]) -> T | None:
     return next((one for one in items if rest and one.spec.id == rest.on), None)
 
 
-def loaded(case: Case, items: Iterable[Item]) -> Case:
+def loaded(case: DesignInput, items: Iterable[Item]) -> DesignInput:
     """The case with what others of the job bring to it; those that cannot be planned say that, and bring what is unknown."""
     carries = kind_of(case.spec).carries
     if carries is None:
         return case
-    found: list[Bearing] = []
+    found: list[PostReaction] = []
     for item in items:
         kind = kind_of(item.spec)
         rest = kind.rests(item.spec)
@@ -44,10 +44,10 @@ def loaded(case: Case, items: Iterable[Item]) -> Case:
             continue
         try:
             brought = kind.brings(case.of(item.spec))
-        except (InputError, OutsideScope) as refused:
-            why = refused.message if isinstance(refused, InputError) else refused.reason
+        except (InvalidInputError, OutOfScopeError) as refused:
+            why = refused.message if isinstance(refused, InvalidInputError) else refused.reason
             why = f"{item.name} on it cannot be planned: {why}"[:300]
-            found.append(Bearing(id=item.spec.id, x_m=rest.x_m, y_m=rest.y_m, why=why))
+            found.append(PostReaction(id=item.spec.id, x_m=rest.x_m, y_m=rest.y_m, why=why))
             continue
         found += [replace(one, x_m=one.x_m + rest.x_m, y_m=one.y_m + rest.y_m) for one in brought]
     return case.of(carries(case.spec, tuple(found)))
@@ -67,4 +67,4 @@ def check_rests(item: Item, items: Iterable[Item]) -> None:
     if host is None or kind_of(host.spec).carries is None:
         fits = [one.spec.id for one in items if kind_of(one.spec).carries is not None]
         offer = f" It has: {', '.join(fits)}" if fits else " It has none yet"
-        raise InputError("on", f'This job has no structure "{rest.on[:40]}" that carries another.{offer}')
+        raise InvalidInputError("on", f'This job has no structure "{rest.on[:40]}" that carries another.{offer}')

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job, case_of, kind_in
 from steady.jobs.search import Looked, all_rows
 from steady.jobs.starting_designs import starts_of
@@ -11,7 +11,7 @@ from steady.memo import one_search
 from steady.plan.model import Plan
 from steady.plan.results import State, state
 from steady.structures.registry import plan as plan_case
-from steady.structures.structure_type import Case, Strength, changed
+from steady.structures.structure_type import DesignInput, WindRating, changed
 from steady.takeoff.bill import quick_price
 from steady.value_objects import value
 
@@ -20,7 +20,7 @@ LEAST_GAIN = 1.01
 
 
 @value
-class StepUp:
+class WindUpgrade:
     """One change and what it brings. `per_gust`: its cost for each m/s that it adds; 0 or less where it costs nothing."""
 
     says: str
@@ -34,7 +34,7 @@ class StepUp:
     per_gust: float
 
 
-def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
+def steps_up(job: Job, structure_id: str) -> tuple[WindUpgrade, ...]:
     """Single changes that add to the gust a structure stands up to, the cheapest for what it adds first.
 
     What makes a check fail that passes today is left out.
@@ -46,7 +46,7 @@ def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
         return all_rows(look_for_steps(job, structure_id))
 
 
-def look_for_steps(job: Job, structure_id: str) -> Iterator[Looked[StepUp]]:
+def look_for_steps(job: Job, structure_id: str) -> Iterator[Looked[WindUpgrade]]:
     """The same while they are looked for: all that were found by now, again with every change.
 
     Raises:
@@ -54,21 +54,21 @@ def look_for_steps(job: Job, structure_id: str) -> Iterator[Looked[StepUp]]:
     """
     kind, ways, case = kind_in(job, structure_id), starts_of(job, structure_id), case_of(job, structure_id)
 
-    def planned(one: Case) -> tuple[Plan, Strength | None]:
+    def planned(one: DesignInput) -> tuple[Plan, WindRating | None]:
         plan = plan_case(one)
         return plan, kind.strength(one, plan)
 
     now, gust = planned(case)
     if gust is None:
         return
-    today, found = quick_price(now, job.yard), list[StepUp]()
+    today, found = quick_price(now, job.yard), list[WindUpgrade]()
     looked = 0
     for says, change in ways.singles(case):
         looked += 1
         yield Looked(planned=looked, rows=_in_order(found))
         try:
             plan, stands = planned(case.of(changed(case.spec, change)))
-        except InputError:
+        except InvalidInputError:
             continue
         if (
             stands is None
@@ -80,7 +80,7 @@ def look_for_steps(job: Job, structure_id: str) -> Iterator[Looked[StepUp]]:
         price = quick_price(plan, job.yard)
         gain = stands.gust_m_per_s - gust.gust_m_per_s
         found.append(
-            StepUp(
+            WindUpgrade(
                 says=says[:1].upper() + says[1:],
                 change=change,
                 state=state(plan),
@@ -95,5 +95,5 @@ def look_for_steps(job: Job, structure_id: str) -> Iterator[Looked[StepUp]]:
     yield Looked(planned=looked, rows=_in_order(found))
 
 
-def _in_order(found: list[StepUp]) -> tuple[StepUp, ...]:
+def _in_order(found: list[WindUpgrade]) -> tuple[WindUpgrade, ...]:
     return tuple(sorted(found, key=lambda step: (step.per_gust, -step.gain_m_per_s)))

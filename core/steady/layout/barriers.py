@@ -1,7 +1,7 @@
 """Barriers round pools and fences for animals: what is asked of them. The local office decides; nothing here makes one pass."""
 
-from steady.data.loader import Row, keyed
-from steady.errors import InputError, OutsideScope
+from steady.data.loader import TableRow, keyed
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.value_objects import value
 
 NEAR = 1e-6
@@ -42,11 +42,11 @@ def pool_faults(school: str, barrier: Barrier) -> list[str]:
     """
     row = keyed("pool_barriers").get(school)
     if row is None:
-        raise OutsideScope("no table of this code is entered", "the municipality's by-law, typed")
+        raise OutOfScopeError("no table of this code is entered", "the municipality's by-law, typed")
     if not barrier.height_m > 0:
-        raise InputError("height", "must be above 0")
+        raise InvalidInputError("height", "must be above 0")
     if barrier.gap_under_m < 0 or barrier.opening_m < 0:
-        raise InputError("opening", "must be 0 or more")
+        raise InvalidInputError("opening", "must be 0 or more")
     close = barrier.rail_tops_m is not None and barrier.rail_tops_m < row.number("rail_tops_m") - NEAR
     openings = not _stops(row, barrier, close)
     climbing = close and (row.text["rails"] == "never" or not barrier.rails_inside)
@@ -67,7 +67,7 @@ def pool_faults(school: str, barrier: Barrier) -> list[str]:
     return [name for name, fails in found if fails]
 
 
-def _stops(row: Row, barrier: Barrier, close: bool) -> bool:
+def _stops(row: TableRow, barrier: Barrier, close: bool) -> bool:
     """Whether openings are small enough: a sphere is stopped only by less than its own size."""
     if close and row.value["opening_close_m"] is not None:
         return barrier.opening_m <= row.number("opening_close_m") + NEAR
@@ -84,7 +84,7 @@ def animal_fence_m(animal: str, metric: bool) -> tuple[float, float]:
     """
     row = keyed("animal_fences").get(animal)
     if row is None:
-        raise InputError("animal", f"must be one of: {', '.join(keyed('animal_fences'))}")
+        raise InvalidInputError("animal", f"must be one of: {', '.join(keyed('animal_fences'))}")
     measure = "metric" if metric else "imperial"
     return row.number(f"{measure}_height_m"), row.number(f"{measure}_gap_m")
 
@@ -97,5 +97,5 @@ def gate_width_m(use: str, metric: bool) -> float:
     """
     row = keyed("gate_widths").get(use)
     if row is None:
-        raise InputError("use", f"must be one of: {', '.join(keyed('gate_widths'))}")
+        raise InvalidInputError("use", f"must be one of: {', '.join(keyed('gate_widths'))}")
     return row.number("metric_m" if metric else "imperial_m")

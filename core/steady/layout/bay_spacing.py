@@ -3,7 +3,7 @@
 import itertools
 from collections.abc import Sequence
 
-from steady.layout.bays import MOST_BAYS, TOLERANCE_M, Bays, Zone, equal_bays, merge_zones
+from steady.layout.bays import MOST_BAYS, TOLERANCE_M, BaySpacing, Zone, equal_bays, merge_zones
 from steady.layout.panels import PanelFit, panel_bays
 
 MOST_MORE = 12
@@ -18,7 +18,7 @@ def _zone_at(station_m: float, blocked: Sequence[Zone]) -> Zone | None:
     return next((z for z in blocked if z[0] + TOLERANCE_M < station_m < z[1] - TOLERANCE_M), None)
 
 
-def equal_with_more(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequence[Zone]) -> Bays | None:
+def equal_with_more(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequence[Zone]) -> BaySpacing | None:
     """All bays alike, with as many posts as it takes to keep every one out of the zones; None when none will do."""
     blocked = _inside(run_m, zones)
     count, _ = equal_bays(run_m, bay_max_m)
@@ -27,11 +27,11 @@ def equal_with_more(run_m: float, bay_max_m: float, bay_min_m: float, zones: Seq
             return None
         stations = tuple(run_m * k / bays for k in range(bays + 1))
         if all(_zone_at(at, blocked) is None for at in stations[1:-1]):
-            return Bays(stations, 1, True)
+            return BaySpacing(stations, 1, True)
     return None
 
 
-def equal_nudged(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequence[Zone]) -> Bays | None:
+def equal_nudged(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequence[Zone]) -> BaySpacing | None:
     """Equal bays, and only the posts that stand in a zone moved to one of its edges, the least in all; None: no such layout.
 
     More posts are tried where a moved one would make its bay too long.
@@ -61,11 +61,11 @@ def equal_nudged(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequen
         if best:
             stations = min(best.values())[1]
             widths = {round((b - a) / TOLERANCE_M) for a, b in itertools.pairwise(stations)}
-            return Bays(stations, len(widths), True)
+            return BaySpacing(stations, len(widths), True)
     return None
 
 
-def in_panels(run_m: float, panel_m: float, post_m: float, cut_at_start: bool) -> Bays:
+def in_panels(run_m: float, panel_m: float, post_m: float, cut_at_start: bool) -> BaySpacing:
     """Bays of one panel's width, panels between posts; one cut bay at the end least seen, or two shared ones at both.
 
     Source: workshop geometry. A post in a no-dig zone is for the caller to see: panels leave no choice.
@@ -77,7 +77,7 @@ def in_panels(run_m: float, panel_m: float, post_m: float, cut_at_start: bool) -
     # What is within a saw cut of a whole panel is spread, so that the last post stands where it is fixed.
     scale = run_m / stations[-1] if stations[-1] > 0 else 1.0
     alike = len({round(width, 6) for width in widths})
-    return Bays(tuple(at * scale for at in stations), alike, True)
+    return BaySpacing(tuple(at * scale for at in stations), alike, True)
 
 
 def posts_in_zones(stations_m: Sequence[float], zones: Sequence[Zone]) -> list[float]:

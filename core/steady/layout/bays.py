@@ -10,7 +10,7 @@ import math
 from collections.abc import Sequence
 from functools import lru_cache
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.units import IN
 from steady.value_objects import value_in_order
 
@@ -22,7 +22,7 @@ Zone = tuple[float, float]
 
 
 @value_in_order
-class Bays:
+class BaySpacing:
     """Posts of one run (m from its first post), and whether fewest posts and fewest widths are proved."""
 
     stations_m: tuple[float, ...]
@@ -52,9 +52,9 @@ def equal_bays(run_m: float, bay_max_m: float) -> tuple[int, float]:
     Source: workshop geometry, closed form.
     """
     if not run_m >= 0:
-        raise InputError("run_m", "must be 0 or more")
+        raise InvalidInputError("run_m", "must be 0 or more")
     if not bay_max_m > 0:
-        raise InputError("bay_max_m", "must be above 0")
+        raise InvalidInputError("bay_max_m", "must be above 0")
     if run_m <= TOLERANCE_M:
         return 0, 0.0
     # An exact multiple, typed in inches, must not gain a bay from rounding.
@@ -73,7 +73,7 @@ def merge_zones(zones: Sequence[Zone]) -> list[Zone]:
     return merged
 
 
-def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequence[Zone]) -> Bays:
+def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, zones: Sequence[Zone]) -> BaySpacing:
     """Lay out one run round its no-dig zones.
 
     Args:
@@ -90,7 +90,9 @@ def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, zones: Se
     """
     count, _ = equal_bays(run_m, bay_max_m)
     if count > MOST_BAYS:
-        raise InputError("bay_max_m", f"would give more than {MOST_BAYS} posts: the bay is too short for this line")
+        raise InvalidInputError(
+            "bay_max_m", f"would give more than {MOST_BAYS} posts: the bay is too short for this line"
+        )
     # The end posts stand where they stand; a band that reaches over one blocks only its inner side.
     inside = [(max(low_m, 0.0), min(high_m, run_m)) for low_m, high_m in zones if high_m > 0 and low_m < run_m]
     blocked = merge_zones(inside)
@@ -99,25 +101,25 @@ def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, zones: Se
     reach = _fewest(run_m, bay_max_m, bay_min_m, blocked)
     if reach is None:
         wide = any(high_m - low_m > bay_max_m + TOLERANCE_M for low_m, high_m in blocked)
-        return Bays((), 0, True, "zone wider than longest bay" if wide else "no layout")
+        return BaySpacing((), 0, True, "zone wider than longest bay" if wide else "no layout")
     count = len(reach) - 1
     if _free([run_m * k / count for k in range(count + 1)], blocked):
         return _equal(run_m, count)
     two, proved = _two_widths(run_m, count, bay_max_m, bay_min_m, blocked)
     if two is not None:
-        return Bays(two, 2, proved)
+        return BaySpacing(two, 2, proved)
     if proved and count <= 16:
         three, proved = _three_widths(run_m, count, bay_max_m, bay_min_m, tuple(blocked))
         if three is not None:
-            return Bays(three, 3, proved)
+            return BaySpacing(three, 3, proved)
     stations = _follow_reach(run_m, bay_max_m, bay_min_m, reach)
     widths = {round((b - a) / TOLERANCE_M) for a, b in itertools.pairwise(stations)}
     # Three widths were ruled out and every bay differs only when there are no more than four.
-    return Bays(stations, len(widths), proved and count <= 4)
+    return BaySpacing(stations, len(widths), proved and count <= 4)
 
 
-def _equal(run_m: float, count: int) -> Bays:
-    return Bays(tuple(run_m * k / count for k in range(count + 1)) if count else (0.0,), 1, True)
+def _equal(run_m: float, count: int) -> BaySpacing:
+    return BaySpacing(tuple(run_m * k / count for k in range(count + 1)) if count else (0.0,), 1, True)
 
 
 def _free(stations: Sequence[float], blocked: Sequence[Zone]) -> bool:

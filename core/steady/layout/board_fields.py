@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 ROOT = math.sqrt(2)
@@ -11,19 +11,19 @@ ROOT = math.sqrt(2)
 def _positive(**amounts: float) -> None:
     for name, amount in amounts.items():
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 def effective_span_m(spacing_m: float, angle_rad: float) -> float:
     """Span of boards at an angle to their joists (m). Source: geometry."""
     _positive(spacing=spacing_m)
     if not 0 < angle_rad <= math.pi / 2 + 1e-9:
-        raise InputError("angle", "must be above 0 and at most 90 degrees")
+        raise InvalidInputError("angle", "must be above 0 and at most 90 degrees")
     return spacing_m / math.sin(angle_rad)
 
 
 @value
-class Diagonal:
+class DiagonalBoards:
     """Boards at 45 degrees over a rectangle: rows, the longest (m), the sum of their long-point lengths (m), waste of the ends."""
 
     rows: int
@@ -32,14 +32,14 @@ class Diagonal:
     waste: float
 
 
-def diagonal(length_m: float, width_m: float, board_m: float, gap_m: float) -> Diagonal:
+def diagonal(length_m: float, width_m: float, board_m: float, gap_m: float) -> DiagonalBoards:
     """Rows from one corner to the other, each as long as its long points.
 
     Source: geometry: each row clipped by the rectangle; exact, for its ends run in straight lines.
     """
     _positive(length=length_m, width=width_m, board=board_m)
     if gap_m < 0:
-        raise InputError("gap", "must be 0 or more")
+        raise InvalidInputError("gap", "must be 0 or more")
     across = (length_m + width_m) / ROOT
     rows = math.ceil((across + gap_m) / (board_m + gap_m) - 1e-9)
     breaks = (length_m / ROOT, width_m / ROOT)
@@ -57,7 +57,7 @@ def diagonal(length_m: float, width_m: float, board_m: float, gap_m: float) -> D
         longest, stock = max(longest, long), stock + long
         chords = [high - low for low, high in zip(lows, highs, strict=True)]
         covered += sum((at[j + 1] - at[j]) * (chords[j] + chords[j + 1]) / 2 for j in range(len(at) - 1))
-    return Diagonal(rows=rows, longest_m=longest, stock_m=stock, waste=1 - covered / (stock * board_m))
+    return DiagonalBoards(rows=rows, longest_m=longest, stock_m=stock, waste=1 - covered / (stock * board_m))
 
 
 @value
@@ -90,14 +90,14 @@ def field(deck: FramedDeck) -> BoardField:
     """The field between its frame and its breakers. Source: geometry."""
     _positive(length=deck.length_m, width=deck.width_m, board=deck.board_m)
     if deck.gap_m < 0 or deck.bearing_m < 0:
-        raise InputError("gap", "must be 0 or more")
+        raise InvalidInputError("gap", "must be 0 or more")
     pitch = deck.board_m + deck.gap_m
     frame = deck.frame_boards * pitch
     breaker = deck.breaker_boards * deck.board_m + (deck.breaker_boards + 1) * deck.gap_m
     long = (deck.length_m - 2 * frame - deck.breakers * breaker) / (deck.breakers + 1)
     across = deck.width_m - 2 * frame
     if not (long > 0 and across > 0):
-        raise InputError("frame_boards", "leave no field")
+        raise InvalidInputError("frame_boards", "leave no field")
     rows = max(1, math.ceil((across + deck.gap_m) / pitch - 1e-9))
     return BoardField(
         field_length_m=long,
@@ -112,5 +112,5 @@ def field(deck: FramedDeck) -> BoardField:
 def clips(rows: int, joists: int, every: int) -> tuple[int, int]:
     """Hidden clips in the gaps between rows, and starters along both outer ones. Source: arithmetic."""
     if rows < 1 or joists < 1 or every < 1:
-        raise InputError("rows", "must be 1 or more")
+        raise InvalidInputError("rows", "must be 1 or more")
     return (rows - 1) * math.ceil(joists / every), 2 * math.ceil(joists / every)

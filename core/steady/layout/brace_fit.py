@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 EDGE_D = 4.0
@@ -33,7 +33,7 @@ class BraceFit:
 def _lengths(**lengths_m: float) -> None:
     for name, length in lengths_m.items():
         if not length > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 def butted(drop_m: float, reach_m: float, depth_m: float) -> BraceFit:
@@ -97,7 +97,7 @@ def lapped(drop_m: float, reach_m: float, row: LapRow) -> BraceLap:
     """
     _lengths(drop=drop_m, reach=reach_m, diameter=row.bolt_m, post=row.post_m, header=row.header_m)
     if row.bolts_count < 1:
-        raise InputError("bolts", "must be 1 or more")
+        raise InvalidInputError("bolts", "must be 1 or more")
     angle = math.atan2(drop_m, reach_m)
     long_m = (row.bolts_count - 1) * SPACING_D * row.bolt_m
     return BraceLap(

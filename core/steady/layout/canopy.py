@@ -7,7 +7,7 @@ import math
 from collections.abc import Sequence
 from typing import Literal
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.layout.roofs import pitched
 from steady.value_objects import value
 
@@ -32,7 +32,7 @@ class Members:
             InputError: There is no such member.
         """
         if not 1 <= mark <= self.count:
-            raise InputError("mark", f"must be from 1 to {self.count}")
+            raise InvalidInputError("mark", f"must be from 1 to {self.count}")
         near_m = self.inset_m + (mark - 1) * self.spacing_m
         return near_m + {"near face": 0.0, "centre": self.thickness_m / 2, "far face": self.thickness_m}[to]
 
@@ -51,16 +51,16 @@ def members(
     not_below_zero(inset=inset_m)
     clear_m = length_m - 2 * inset_m - thickness_m
     if not clear_m > 0:
-        raise InputError("length", "leaves no room between the outer members")
+        raise InvalidInputError("length", "leaves no room between the outer members")
     if count is None:
         if most_m is None or not most_m > 0:
-            raise InputError("spacing_most", "is needed, above 0, or a count")
+            raise InvalidInputError("spacing_most", "is needed, above 0, or a count")
         count = math.ceil(clear_m / most_m - 1e-9) + 1
     if not 2 <= count <= 5000:
-        raise InputError("count", "must be from 2 to 5000")
+        raise InvalidInputError("count", "must be from 2 to 5000")
     spacing_m = clear_m / (count - 1)
     if spacing_m < thickness_m:
-        raise InputError("count", "more members than fit side by side")
+        raise InvalidInputError("count", "more members than fit side by side")
     return Members(
         count=count,
         spacing_m=spacing_m,
@@ -84,7 +84,7 @@ class Slats:
     def at_m(self, mark: int) -> float:
         """Near face of a slat. Raises InputError: there is no such slat."""
         if not 1 <= mark <= self.count:
-            raise InputError("mark", f"must be from 1 to {self.count}")
+            raise InvalidInputError("mark", f"must be from 1 to {self.count}")
         return self.end_gap_m + (mark - 1) * self.pitch_m
 
 
@@ -102,21 +102,21 @@ def slats_in_bay(
     """
     above_zero(bay=bay_m, slat_width=width_m)
     if sum(item is not None for item in (count, cover, gap_m)) != 1:
-        raise InputError("count", "give one of count, cover and gap")
+        raise InvalidInputError("count", "give one of count, cover and gap")
     if gap_m is not None:
         above_zero(gap=gap_m)
         many = math.floor((bay_m + gap_m) / (width_m + gap_m) + 1e-9)
         if many < 1:
-            raise InputError("bay", "is narrower than one slat")
+            raise InvalidInputError("bay", "is narrower than one slat")
         end_m = (bay_m - many * width_m - (many - 1) * gap_m) / 2
         return Slats(count=many, gap_m=gap_m, end_gap_m=end_m, cover=many * width_m / bay_m, pitch_m=width_m + gap_m)
     if cover is not None:
         if not 0 < cover <= 1:
-            raise InputError("cover", "must be above 0 and at most 1")
+            raise InvalidInputError("cover", "must be above 0 and at most 1")
         count = math.ceil(cover * bay_m / width_m - 1e-9)
     assert count is not None
     if count < 1 or count * width_m > bay_m + 1e-9:
-        raise InputError("count", "must be at least 1, and no more than fit side by side")
+        raise InvalidInputError("count", "must be at least 1, and no more than fit side by side")
     even_m = max(0.0, bay_m - count * width_m) / (count + 1)
     return Slats(count=count, gap_m=even_m, end_gap_m=even_m, cover=count * width_m / bay_m, pitch_m=width_m + even_m)
 
@@ -244,12 +244,12 @@ def centre_ring(roof: RingRoof) -> CentreRing:
     not_below_zero(seat=roof.seat_m)
     pitched(pitch=roof.pitch_rad)
     if roof.ring_m >= roof.width_m:
-        raise InputError("ring", "is wider than the roof")
+        raise InvalidInputError("ring", "is wider than the roof")
     run_m = (roof.width_m - roof.ring_m) / 2
     rise_m, common_m = run_m * math.tan(roof.pitch_rad), run_m / math.cos(roof.pitch_rad)
     above_m = roof.rafter_depth_m / math.cos(roof.pitch_rad) - roof.seat_m * math.tan(roof.pitch_rad)
     if not above_m > 0:
-        raise InputError("seat", "cuts the rafter through")
+        raise InvalidInputError("seat", "cuts the rafter through")
     top_m = roof.beam_top_m + above_m + rise_m
     return CentreRing(
         run_m=run_m,
@@ -285,7 +285,7 @@ def jack_set(
             break
         lengths.append(level_m / math.cos(pitch_rad))
     if not lengths:
-        raise InputError("spacing", "leaves room for no jack")
+        raise InvalidInputError("spacing", "leaves room for no jack")
     return tuple(lengths)
 
 
@@ -328,7 +328,7 @@ def tail_cut(depth_m: float, left_m: float, length_m: float) -> TailCut:
     """Source: geometry."""
     above_zero(depth=depth_m, left=left_m, length=length_m)
     if left_m > depth_m:
-        raise InputError("left", "is more than the piece is deep")
+        raise InvalidInputError("left", "is more than the piece is deep")
     return TailCut(angle_rad=math.atan2(depth_m - left_m, length_m), cut_m=math.hypot(depth_m - left_m, length_m))
 
 
@@ -336,7 +336,7 @@ def tail_ordinate_m(depth_m: float, left_m: float, length_m: float, station_m: f
     """Depth left at a station from the tip. Source: geometry."""
     tail_cut(depth_m, left_m, length_m)
     if not 0 <= station_m <= length_m:
-        raise InputError("station", "must lie on the cut, from its tip")
+        raise InvalidInputError("station", "must lie on the cut, from its tip")
     return left_m + (depth_m - left_m) * station_m / length_m
 
 
@@ -363,7 +363,7 @@ def laminated(thicknesses_m: Sequence[float], widths_m: Sequence[float]) -> Lami
     Source: geometry; plies on their own across the joints, as nothing stiff joins them.
     """
     if len(thicknesses_m) != len(widths_m) or not 1 <= len(widths_m) <= 12:
-        raise InputError("widths", "one width for each thickness, 1 to 12 plies")
+        raise InvalidInputError("widths", "one width for each thickness, 1 to 12 plies")
     above_zero(**{f"thicknesses/{n}": t for n, t in enumerate(thicknesses_m)})
     above_zero(**{f"widths/{n}": w for n, w in enumerate(widths_m)})
     plies = list(zip(thicknesses_m, widths_m, strict=True))
@@ -414,7 +414,7 @@ def web_joints(length_m: float, sheet_m: float, webs: int) -> WebJoints:
     """
     above_zero(length=length_m, sheet=sheet_m)
     if not 1 <= webs <= 6:
-        raise InputError("webs", "must be from 1 to 6")
+        raise InvalidInputError("webs", "must be from 1 to 6")
     if sheet_m >= length_m:
         return WebJoints(joints_m=tuple(() for _ in range(webs)), stagger_m=None)
     third_m = length_m / 3
@@ -426,7 +426,7 @@ def web_joints(length_m: float, sheet_m: float, webs: int) -> WebJoints:
     low_m, high_m = max(2 * third_m - sheet_m, length_m - 2 * sheet_m), min(third_m, sheet_m)
     first_m = max(2 * third_m, length_m - sheet_m)
     if high_m < low_m - 1e-9 or first_m > high_m + sheet_m + 1e-9:
-        raise InputError("sheet", "is too short for this beam: no joints out of its middle third reach")
+        raise InvalidInputError("sheet", "is too short for this beam: no joints out of its middle third reach")
     start_m = max(low_m, first_m - sheet_m)
     room_m = min(high_m - start_m, length_m - first_m)
     step_m = room_m / (webs - 1) if webs > 1 else 0.0

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 
@@ -28,7 +28,7 @@ class HipHead:
 def _pitched(**pitches_rad: float) -> None:
     for name, pitch in pitches_rad.items():
         if not 0 < pitch < math.pi / 2:
-            raise InputError(name, "must be above 0 and under 90 degrees")
+            raise InvalidInputError(name, "must be above 0 and under 90 degrees")
 
 
 def jack_cut(own_rad: float, other_rad: float, thickness_m: float) -> CheekCut:
@@ -41,7 +41,7 @@ def jack_cut(own_rad: float, other_rad: float, thickness_m: float) -> CheekCut:
     """
     _pitched(pitch_1=own_rad, pitch_2=other_rad)
     if not thickness_m > 0:
-        raise InputError("thickness", "must be above 0")
+        raise InvalidInputError("thickness", "must be above 0")
     slope = math.tan(other_rad) / (math.tan(own_rad) * math.cos(own_rad))
     return CheekCut(
         angle_rad=math.atan(slope),
@@ -60,7 +60,7 @@ def hip_head(one_rad: float, other_rad: float, thickness_m: float) -> HipHead:
     """
     _pitched(pitch_1=one_rad, pitch_2=other_rad)
     if not thickness_m > 0:
-        raise InputError("thickness", "must be above 0")
+        raise InvalidInputError("thickness", "must be above 0")
     plan = math.atan(math.tan(other_rad) / math.tan(one_rad))
     pitch = math.atan(math.tan(one_rad) * math.sin(plan))
     slope = 1 / (math.tan(plan) * math.cos(pitch))

@@ -3,7 +3,7 @@
 import itertools
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 SLIVER_SHARE = 1 / 3
@@ -40,7 +40,7 @@ def last_board_m(depth_m: float, board_m: float, gap_m: float) -> tuple[int, flo
     Source: workshop geometry.
     """
     if not (depth_m > 0 and board_m > 0 and gap_m >= 0):
-        raise InputError("depth" if not depth_m > 0 else "board", "must be above 0")
+        raise InvalidInputError("depth" if not depth_m > 0 else "board", "must be above 0")
     # A board of under a hundredth of a millimetre is rounding, not a board.
     count = max(1, math.ceil((depth_m + gap_m - HAIR_M) / (board_m + gap_m)))
     return count, min(board_m, depth_m - (count - 1) * (board_m + gap_m))
@@ -69,11 +69,11 @@ def joist_centres(from_m: float, to_m: float, spacing_m: float, joist_m: float) 
     Source: workshop geometry.
     """
     if not spacing_m > joist_m > 0:
-        raise InputError("spacing", "must be more than a joist is thick")
+        raise InvalidInputError("spacing", "must be more than a joist is thick")
     if not to_m - from_m >= 2 * joist_m:
-        raise InputError("width", "is too little for two joists")
+        raise InvalidInputError("width", "is too little for two joists")
     if (to_m - from_m) / spacing_m > MOST_JOISTS:
-        raise InputError("spacing", f"makes more than {MOST_JOISTS} joists: check both lengths")
+        raise InvalidInputError("spacing", f"makes more than {MOST_JOISTS} joists: check both lengths")
     found = [from_m + joist_m / 2]
     k = 1
     while from_m + k * spacing_m < to_m - 1.5 * joist_m:
@@ -106,7 +106,7 @@ def joined(length_m: float, centres_m: tuple[float, ...], longest_m: float, cour
     while length_m - at > longest_m + 1e-9:
         reach = [c for c in centres_m if at + 0.3 < c <= at + longest_m + 1e-9]
         if not reach:
-            raise InputError("board", "The longest board on sale does not reach from one joist to the next")
+            raise InvalidInputError("board", "The longest board on sale does not reach from one joist to the next")
         # Every second course starts with a shorter piece, so that no two neighbours break on one joist.
         pick = reach[len(reach) // 2] if course % 2 and at == 0.0 and len(reach) > 2 else reach[-1]
         cuts.append(pick)

@@ -1,6 +1,6 @@
 """Boards that dry: how much they shrink, what gap to lay now, and whether the gap still passes later."""
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 
 FIBRE_SATURATION = 30.0
 """Above this moisture (per cent) wood neither shrinks nor swells [recalled from memory]."""
@@ -22,7 +22,7 @@ def shrinkage_m(
     above_zero(board=board_m)
     not_below_zero(moisture_now=now_percent, moisture_later=later_percent, coefficient=per_percent)
     if per_percent > 0.01:
-        raise InputError("coefficient", "is the share per cent of moisture, for example 0.00259")
+        raise InvalidInputError("coefficient", "is the share per cent of moisture, for example 0.00259")
     return board_m * per_percent * (min(now_percent, saturation) - min(later_percent, saturation))
 
 

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 
@@ -44,17 +44,17 @@ def arc_of(radius_m: float, angle_rad: float, facets: int | None, error_most_m: 
     Source: geometry.
     """
     if not radius_m > 0:
-        raise InputError("radius", "must be above 0")
+        raise InvalidInputError("radius", "must be above 0")
     if not 0 < angle_rad <= 2 * math.pi:
-        raise InputError("angle", "must be above 0 and at most 360 degrees")
+        raise InvalidInputError("angle", "must be above 0 and at most 360 degrees")
     if facets is None:
         if error_most_m is None:
-            raise InputError("facets", "is needed, or the greatest error")
+            raise InvalidInputError("facets", "is needed, or the greatest error")
         if not 0 < error_most_m < radius_m:
-            raise InputError("error_most", "must be above 0 and less than the radius")
+            raise InvalidInputError("error_most", "must be above 0 and less than the radius")
         facets = math.ceil(angle_rad / (2 * math.acos(1 - error_most_m / radius_m)) - 1e-9)
     if not 1 <= facets <= 10_000:
-        raise InputError("facets", "must be 1 to 10,000")
+        raise InvalidInputError("facets", "must be 1 to 10,000")
     return Arc(radius_m=radius_m, angle_rad=angle_rad, facets=facets)
 
 
@@ -62,7 +62,7 @@ def by_chord(chord_m: float, rise_m: float) -> tuple[float, float]:
     """Radius (m) and angle (rad) of an arc over a chord. Source: geometry."""
     for name, amount in (("chord", chord_m), ("rise", rise_m)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     radius = (chord_m**2 / 4 + rise_m**2) / (2 * rise_m)
     half = math.asin(min(1.0, chord_m / (2 * radius)))
     return radius, 2 * half if rise_m <= radius else 2 * (math.pi - half)

@@ -3,7 +3,7 @@
 import math
 from typing import Literal
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.value_objects import value
 
 TIE_SHARE = 1 / 3
@@ -15,12 +15,12 @@ RIDGES: tuple[Ridge, ...] = ("board", "beam")
 def _positive(**amounts: float) -> None:
     for name, amount in amounts.items():
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 def _pitched(pitch_rad: float) -> None:
     if not 0 < pitch_rad < math.pi / 2:
-        raise InputError("pitch", "must be above 0 and under 90 degrees")
+        raise InvalidInputError("pitch", "must be above 0 and under 90 degrees")
 
 
 @value
@@ -71,9 +71,9 @@ def checked_gable(gable: Gable) -> Gable:
     _positive(width=gable.width_m, rafter_depth=gable.depth_m)
     _pitched(gable.pitch_rad)
     if min(gable.seat_m, gable.beam_top_m, gable.overhang_m) < 0:
-        raise InputError("seat", "must be 0 or more")
+        raise InvalidInputError("seat", "must be 0 or more")
     if not 0 <= gable.ridge_m < gable.width_m:
-        raise InputError("ridge", "must be 0 or more and less than the width")
+        raise InvalidInputError("ridge", "must be 0 or more and less than the width")
     return gable
 
 
@@ -99,13 +99,13 @@ def gable_tie(width_m: float, pitch_rad: float, line_n_per_m: float, tie_m: floa
     _positive(width=width_m)
     _pitched(pitch_rad)
     if line_n_per_m < 0 or tie_m < 0:
-        raise InputError("line", "must be 0 or more")
+        raise InvalidInputError("line", "must be 0 or more")
     half, slope = width_m / 2, math.tan(pitch_rad)
     high, w = half * slope, line_n_per_m
     if ridge == "beam":
         return GableTie(tie_n=0.0, ridge_n=w * half, rafter_n_m=w * half**2 / 8, at_tie_n_m=0.0)
     if tie_m > TIE_SHARE * high + 1e-9:
-        raise OutsideScope("a collar tie above the lowest third holds no eaves", "ties lower down, or a ridge beam")
+        raise OutOfScopeError("a collar tie above the lowest third holds no eaves", "ties lower down, or a ridge beam")
     tie = w * width_m**2 / (8 * (high - tie_m))
     at = tie_m / slope
 
@@ -141,7 +141,7 @@ def rect_sheets(
     _positive(eave=eave_m, slope=slope_m, cover=cover_m, sheet=sheet_m)
     end, side = laps_m
     if not (0 <= end < sheet_m and side >= 0):
-        raise InputError("end_lap", "must be 0 or more and less than a sheet")
+        raise InvalidInputError("end_lap", "must be 0 or more and less than a sheet")
     strips = max(1, math.ceil((eave_m - side) / cover_m - 1e-9))
     each = max(1, math.ceil((slope_m - end) / (sheet_m - end) - 1e-9))
     return RectSheets(strips=strips, each=each, last_strip_m=eave_m - (strips - 1) * cover_m)
@@ -157,9 +157,9 @@ def gutter_m3_per_s(section_m2: float, shape: str, runs: int) -> float:
     """What a level eaves gutter carries to its outlets. Source: EN 12056-3 (from memory, medium)."""
     _positive(gutter=section_m2)
     if shape not in GUTTERS:
-        raise InputError("shape", f"must be one of: {', '.join(GUTTERS)}")
+        raise InvalidInputError("shape", f"must be one of: {', '.join(GUTTERS)}")
     if runs < 1:
-        raise InputError("runs", "must be 1 or more")
+        raise InvalidInputError("runs", "must be 1 or more")
     return float(GUTTER_SHARE * GUTTERS[shape] * (section_m2 * 1e6) ** 1.25 * runs / 1000)
 
 
@@ -167,7 +167,7 @@ def downpipe_m3_per_s(diameter_m: float, filling: float) -> float:
     """What a round downpipe carries. Source: EN 12056-3, Wyly–Eaton (from memory, medium)."""
     _positive(diameter=diameter_m)
     if not 0 < filling <= 1:
-        raise InputError("filling", "must be above 0 and at most 1")
+        raise InvalidInputError("filling", "must be above 0 and at most 1")
     return float(PIPE * ROUGH_MM**-0.167 * (diameter_m * 1000) ** 2.667 * filling**1.667 / 1000)
 
 
@@ -175,5 +175,5 @@ def strip_pull_n_per_m(pressure_pa: float, span_m: float, sag_m: float) -> tuple
     """Pull of a strip of cloth (N/m), a lower bound, and its slope at the edge. Source: statics: a parabola."""
     _positive(span=span_m, sag=sag_m)
     if pressure_pa < 0:
-        raise InputError("pressure", "must be 0 or more")
+        raise InvalidInputError("pressure", "must be 0 or more")
     return pressure_pa * span_m**2 / (8 * sag_m), 4 * sag_m / span_m

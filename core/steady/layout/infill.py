@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
+from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
 from steady.units.units import IN
 from steady.value_objects import value, value_in_order
 
@@ -27,7 +27,7 @@ def even_gaps(clear_m: float, width_m: float, gap_most_m: float) -> tuple[int, f
     count = max(0, math.ceil((clear_m - gap_most_m - NEAR_M) / (width_m + gap_most_m)))
     gap = (clear_m - count * width_m) / (count + 1)
     if gap < 0:
-        raise InputError("picket", "is too wide for this opening")
+        raise InvalidInputError("picket", "is too wide for this opening")
     return count, gap
 
 
@@ -47,10 +47,10 @@ def between_end_gaps(clear_m: float, width_m: float, gap_most_m: float, end_gap_
     inner_m = clear_m - 2 * end_gap_m
     count = math.ceil((inner_m + gap_most_m - NEAR_M) / (width_m + gap_most_m))
     if count < 2:
-        raise InputError("end_gap", "leaves no room for two pickets: make it smaller")
+        raise InvalidInputError("end_gap", "leaves no room for two pickets: make it smaller")
     gap_m = (inner_m - count * width_m) / (count - 1)
     if gap_m < -NEAR_M:
-        raise InputError("end_gap", "leaves no room for the pickets: make it smaller")
+        raise InvalidInputError("end_gap", "leaves no room for the pickets: make it smaller")
     return count, max(0.0, gap_m)
 
 
@@ -74,10 +74,10 @@ def overlapped(clear_m: float, board_m: float, overlap_least_m: float) -> Overla
     above_zero(opening=clear_m, board=board_m)
     not_below_zero(overlap_least=overlap_least_m)
     if not overlap_least_m < board_m / 2 + NEAR_M:
-        raise InputError("overlap_least", "must be at most half a board: more would close one side altogether")
+        raise InvalidInputError("overlap_least", "must be at most half a board: more would close one side altogether")
     count = math.ceil((clear_m - overlap_least_m - NEAR_M) / (board_m - overlap_least_m))
     if count < 2:
-        raise InputError("opening", "is too narrow for two boards")
+        raise InvalidInputError("opening", "is too narrow for two boards")
     lap_m = (count * board_m - clear_m) / (count - 1)
     return Overlapped(count, lap_m, board_m - 2 * lap_m)
 
@@ -149,9 +149,9 @@ def slat_screen(
     above_zero(height=height_m, slat=slat_m)
     not_below_zero(spacer_least=least_m)
     if not most_m >= least_m:
-        raise InputError("spacer_most", "must be at least the least spacer")
+        raise InvalidInputError("spacer_most", "must be at least the least spacer")
     if not height_m > 2 * slat_m:
-        raise InputError("height", "is too little for two slats")
+        raise InvalidInputError("height", "is too little for two slats")
     if round_to_m is not None:
         above_zero(round_to=round_to_m)
     wished_m = (least_m + most_m) / 2 if wish_m is None else wish_m
@@ -159,7 +159,7 @@ def slat_screen(
     fewest = max(2, math.ceil((height_m + most_m - NEAR_M) / (slat_m + most_m)))
     most = math.floor((height_m + least_m + NEAR_M) / (slat_m + least_m))
     if most < fewest:
-        raise OutsideScope("no number of slats keeps the spacer within its range", "a wider range or another height")
+        raise OutOfScopeError("no number of slats keeps the spacer within its range", "a wider range or another height")
     near = (height_m + wished_m) / (slat_m + max(wished_m, 0.0))
     tries = {min(max(n, fewest), most) for n in (math.floor(near), math.ceil(near))}
     found = {n: (height_m - n * slat_m) / (n - 1) for n in tries}
@@ -189,7 +189,7 @@ def centred(clear_m: float, board_m: float, gap_m: float) -> Centred:
     above_zero(opening=clear_m, board=board_m)
     not_below_zero(gap=gap_m)
     if clear_m < board_m - NEAR_M:
-        raise InputError("opening", "is narrower than one board")
+        raise InvalidInputError("opening", "is narrower than one board")
     pitch_m = board_m + gap_m
     found = []
     for middle, first, start_m in (("board", 1, board_m / 2 + gap_m), ("gap", 0, gap_m / 2)):
@@ -232,11 +232,11 @@ def stock_panels(run_m: float, panel: StockPanel, *, gate_m: float | None = None
     above_zero(run=run_m, panel=panel.panel_m, mesh=panel.mesh_m, posts_per_panel=panel.posts_per_panel)
     not_below_zero(lap=panel.lap_m, gate_clearance=clearance_m)
     if not panel.lap_m < panel.panel_m:
-        raise InputError("lap", "must be less than a panel")
+        raise InvalidInputError("lap", "must be less than a panel")
     count = max(1, math.ceil((run_m - panel.lap_m - NEAR_M) / (panel.panel_m - panel.lap_m)))
     if gate_m is None:
         return StockPanels(count, panel.panel_m / panel.posts_per_panel, 0.0, panel.panel_m)
     if not clearance_m < gate_m <= panel.panel_m:
-        raise InputError("gate", "must be wider than its clearance and at most one panel")
+        raise InvalidInputError("gate", "must be wider than its clearance and at most one panel")
     leaf_m = math.floor((gate_m - clearance_m + NEAR_M) / panel.mesh_m) * panel.mesh_m
     return StockPanels(count, panel.panel_m / panel.posts_per_panel, leaf_m, panel.panel_m - gate_m)

@@ -4,7 +4,7 @@ import math
 from typing import Literal
 
 from steady.data.loader import keyed
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.value_objects import value
 
 LowSeat = Literal["drop", "flush", "none"]
@@ -14,13 +14,13 @@ LOW_SEATS: tuple[LowSeat, ...] = ("drop", "flush", "none")
 def _positive(**amounts: float) -> None:
     for name, amount in amounts.items():
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 def _not_negative(**amounts: float) -> None:
     for name, amount in amounts.items():
         if not amount >= 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")
 
 
 @value
@@ -107,7 +107,7 @@ def blocks_allowed(school: str, area_m2: float, height_m: float, attached: bool,
     _positive(deck_area=area_m2, height=height_m)
     row = keyed("deck_blocks").get(school)
     if row is None:
-        raise OutsideScope("this code has no exception for blocks entered", "footings, or ask the office")
+        raise OutOfScopeError("this code has no exception for blocks entered", "footings, or ask the office")
     within = area_m2 <= row.number("area_most_m2") + 1e-9 and height_m <= row.number("height_most_m") + 1e-9
     return within and not attached and not (beams and row.text["beams"] == "no")
 

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.units import FT, IN
 from steady.value_objects import value
 
@@ -10,7 +10,7 @@ from steady.value_objects import value
 def _positive(**amounts: float) -> None:
     for name, amount in amounts.items():
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 def solidity(wire_m: float, mesh_m: float, mesh_across_m: float) -> float:
@@ -27,7 +27,7 @@ def screened(mesh: float, screen: float) -> float:
     """
     for name, share in (("solidity", mesh), ("screen", screen)):
         if not 0 <= share <= 1:
-            raise InputError(name, "must be 0 to 1")
+            raise InvalidInputError(name, "must be 0 to 1")
     return 1 - (1 - mesh) * (1 - screen)
 
 
@@ -150,9 +150,9 @@ def checked_bay(bay: MeshBay) -> MeshBay:
     """The bay, or why it is none. Raises InputError."""
     _positive(height=bay.height_m, bay=bay.bay_m, post=bay.post_m)
     if not 0 <= bay.mesh_solidity <= 1:
-        raise InputError("mesh_solidity", "must be 0 to 1")
+        raise InvalidInputError("mesh_solidity", "must be 0 to 1")
     if bay.post_m >= bay.bay_m:
-        raise InputError("post", "must be less than the bay")
+        raise InvalidInputError("post", "must be less than the bay")
     if not 0 <= bay.rail_m < bay.height_m:
-        raise InputError("rail", "must be 0 or more and less than the height")
+        raise InvalidInputError("rail", "must be 0 or more and less than the height")
     return bay

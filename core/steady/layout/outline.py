@@ -4,7 +4,7 @@ import itertools
 import math
 from functools import lru_cache
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value_in_order
 
 Point = tuple[float, float]
@@ -114,19 +114,21 @@ def checked(corners: tuple[Point, ...]) -> Outline:
         InputError: Fewer than three corners, edges that cross, corners on one spot, or clockwise.
     """
     if len(corners) < 3:
-        raise InputError("outline", "An outline has at least three corners")
+        raise InvalidInputError("outline", "An outline has at least three corners")
     found = Outline(corners)
     pairs = found._pairs()
     for index, (a, b) in enumerate(pairs):
         if math.dist(a, b) < 0.05:
-            raise InputError(f"outline/{index}", "Two corners stand on one spot: keep them at least 2 in (50 mm) apart")
+            raise InvalidInputError(
+                f"outline/{index}", "Two corners stand on one spot: keep them at least 2 in (50 mm) apart"
+            )
     for (i, first), (j, second) in itertools.combinations(enumerate(pairs), 2):
         if j - i in (1, len(pairs) - 1):
             continue
         if _cross(first, second):
-            raise InputError(f"outline/{j}", "The outline's edges cross each other")
+            raise InvalidInputError(f"outline/{j}", "The outline's edges cross each other")
     if not found.area_m2 > 0.2:
-        raise InputError(
+        raise InvalidInputError(
             "outline", "Go round the outline from the house's left end out and back, so that it has an inside"
         )
     return found

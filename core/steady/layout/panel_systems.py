@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 MILLIONTH = 1e-6
@@ -11,9 +11,9 @@ MILLIONTH = 1e-6
 def panel_bay_m(panel_m: float, insert_m: float, post_m: float) -> tuple[float, float]:
     """Clear width between posts, and post to post (m), of panels that stand so far in their posts. Source: geometry."""
     if not panel_m > 0:
-        raise InputError("panel", "must be above 0")
+        raise InvalidInputError("panel", "must be above 0")
     if insert_m < 0 or post_m < 0 or 2 * insert_m >= panel_m:
-        raise InputError("insert", "must be 0 or more, and less than half of the panel")
+        raise InvalidInputError("insert", "must be 0 or more, and less than half of the panel")
     clear = panel_m - 2 * insert_m
     return clear, clear + post_m
 
@@ -51,11 +51,11 @@ class Heat:
 def checked_heat(heat: Heat) -> Heat:
     """The piece, or why it is none. Raises InputError."""
     if not heat.length_m > 0:
-        raise InputError("length", "must be above 0")
+        raise InvalidInputError("length", "must be above 0")
     if not heat.coefficient > 0:
-        raise InputError("coefficient", "must be above 0")
+        raise InvalidInputError("coefficient", "must be above 0")
     if not heat.coldest <= heat.now <= heat.hottest:
-        raise InputError("now", "must lie between the coldest and the hottest")
+        raise InvalidInputError("now", "must lie between the coldest and the hottest")
     return heat
 
 
@@ -72,9 +72,9 @@ def panel_slope(bay_m: float, rise_m: float, rake_most_m: float, step_most_m: fl
     """Raked within its rack, else stepped, else shorter panels. Source: geometry."""
     for name, amount in (("bay", bay_m), ("rake_most", rake_most_m)):
         if not (amount > 0 if name == "bay" else amount >= 0):
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     if rise_m < 0:
-        raise InputError("rise", "must be 0 or more")
+        raise InvalidInputError("rise", "must be 0 or more")
     raked = rise_m <= rake_most_m + 1e-9
     stepped = step_most_m is None or rise_m <= step_most_m + 1e-9
     how = "raked" if raked else "stepped" if stepped else "shorter panels"
@@ -95,9 +95,9 @@ def stiffened(outer_n_m2: float, inner_n_m2: float, span_m: float, line_n_per_m:
     """A hollow rail with an insert, simply held, evenly loaded: each takes its share of the moment. Source: statics."""
     for name, amount in (("outer_stiffness", outer_n_m2), ("inner_stiffness", inner_n_m2), ("span", span_m)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     if line_n_per_m < 0:
-        raise InputError("line", "must be 0 or more")
+        raise InvalidInputError("line", "must be 0 or more")
     whole = outer_n_m2 + inner_n_m2
     share = inner_n_m2 / whole
     return Stiffened(

@@ -3,7 +3,7 @@
 import math
 from typing import Literal
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.units.units import IN
 from steady.value_objects import value, value_in_order
 
@@ -56,7 +56,7 @@ def panel_bays(run_m: float, fit: PanelFit, *, panel_m: float, post_m: float) ->
     between_m = run_m - post_m if fit.measured == "outside" else run_m
     gives_m = post_m if fit.fit == "between" else 0.0
     if not between_m > gives_m + FITS_M:
-        raise InputError("run", "leaves no room for a panel between its two end posts")
+        raise InvalidInputError("run", "leaves no room for a panel between its two end posts")
     module_m = panel_m + gives_m
     full = math.floor((between_m + FITS_M) / module_m)
     rest_m = between_m - full * module_m

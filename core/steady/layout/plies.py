@@ -4,7 +4,7 @@ import itertools
 import math
 from collections.abc import Iterator, Sequence
 
-from steady.errors import InputError, OutsideScope, not_below_zero
+from steady.errors import InvalidInputError, OutOfScopeError, not_below_zero
 from steady.value_objects import value_in_order
 
 MOST_INNER = 11
@@ -42,13 +42,13 @@ def beam_plies(
     """
     not_below_zero(overhang=overhang_m)
     if len(posts_m) < 2 or any(not b > a for a, b in itertools.pairwise(posts_m)):
-        raise InputError("posts", "needs two stations or more, rising")
+        raise InvalidInputError("posts", "needs two stations or more, rising")
     if plies < 1 or plies > 6:
-        raise InputError("plies", "must be from 1 to 6")
+        raise InvalidInputError("plies", "must be from 1 to 6")
     ends = ends_m or (posts_m[0] - overhang_m, posts_m[-1] + overhang_m)
     inner = posts_m[1:-1]
     if len(inner) > MOST_INNER:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"joints are tried over {MOST_INNER} inner posts at most", "a shorter beam, or one in two parts"
         )
     lengths = sorted(stock_m)

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.value_objects import value_in_order
 
 STEEPEST_RAD = math.radians(85)
@@ -12,7 +12,7 @@ def pitched(**angles: float) -> None:
     """Refuse a pitch that is no roof's: above 0 and below 85 degrees."""
     for name, angle in angles.items():
         if not 0 < angle < STEEPEST_RAD:
-            raise InputError(name, "must be above 0 and below 85 degrees")
+            raise InvalidInputError(name, "must be above 0 and below 85 degrees")
 
 
 @value_in_order
@@ -31,7 +31,7 @@ def rafter(run_m: float, pitch_rad: float, ridge_m: float = 0.0, overhang_m: flo
     above_zero(run=run_m)
     not_below_zero(ridge_thickness=ridge_m, overhang=overhang_m)
     if not ridge_m / 2 < run_m:
-        raise InputError("ridge_thickness", "is thicker than the run is long")
+        raise InvalidInputError("ridge_thickness", "is thicker than the run is long")
     cosine = math.cos(pitch_rad)
     return Rafter(run_m * math.tan(pitch_rad), run_m / cosine, (run_m - ridge_m / 2) / cosine, overhang_m / cosine)
 
@@ -102,7 +102,7 @@ def birdsmouth(depth_m: float, pitch_rad: float, seat_m: float) -> Birdsmouth:
     not_below_zero(seat=seat_m)
     square_m = seat_m * math.sin(pitch_rad)
     if not square_m < depth_m:
-        raise InputError("seat", "cuts through the rafter")
+        raise InvalidInputError("seat", "cuts through the rafter")
     plumb_m = seat_m * math.tan(pitch_rad)
     return Birdsmouth(
         depth_m / math.cos(pitch_rad) - plumb_m,
@@ -132,7 +132,7 @@ def pavilion(width_m: float, pitch_rad: float, overhang_m: float = 0.0, cupola_m
     eave_m = width_m + 2 * overhang_m
     run_m = (eave_m - cupola_m) / 2
     if not run_m > 0:
-        raise InputError("cupola", "is as wide as the roof")
+        raise InvalidInputError("cupola", "is as wide as the roof")
     slope_m, rise_m = run_m / math.cos(pitch_rad), run_m * math.tan(pitch_rad)
     hip_m = math.sqrt(2 * run_m**2 + rise_m**2)
     return Pavilion(eave_m, slope_m, rise_m, hip_m, 2 * (eave_m + cupola_m) * slope_m)
@@ -144,7 +144,7 @@ def purlins(slope_m: float, spacing_most_m: float, eave_m: float = 0.0, ridge_m:
     not_below_zero(eave_offset=eave_m, ridge_offset=ridge_m)
     between_m = slope_m - eave_m - ridge_m
     if not between_m > 0:
-        raise InputError("eave_offset", "leaves no slope between the first purlin and the last")
+        raise InvalidInputError("eave_offset", "leaves no slope between the first purlin and the last")
     gaps = math.ceil(between_m / spacing_most_m - 1e-9)
     return gaps + 1, between_m / gaps
 

@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 Seat = Literal["top", "notch", "beside"]
@@ -12,7 +12,7 @@ StairTop = Literal["flush", "dropped"]
 def _not_below_zero(**lengths_m: float) -> None:
     for name, length in lengths_m.items():
         if not length >= 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")
 
 
 @value
@@ -45,11 +45,11 @@ def post_seat(seat: Seat, beam: SeatedBeam, *, foot_m: float, post_m: float = 0.
     _not_below_zero(beam_depth=beam.depth_m, beam_thickness=beam.thickness_m, post=post_m)
     top_m = beam.top_m - (beam.depth_m if seat == "top" else 0.0)
     if not top_m > foot_m:
-        raise InputError("beam_top", "must be above the post's foot")
+        raise InvalidInputError("beam_top", "must be above the post's foot")
     if seat != "notch":
         return PostSeat(length_m=top_m - foot_m, left_m=post_m)
     if post_m and not beam.thickness_m < post_m:
-        raise InputError("beam_thickness", "must be less than the post")
+        raise InvalidInputError("beam_thickness", "must be less than the post")
     return PostSeat(
         length_m=top_m - foot_m,
         notch_height_m=beam.depth_m,
@@ -77,11 +77,11 @@ def frame_support(*, boards_count: int, board_m: float, gap_m: float, overhang_m
     Source: plane geometry.
     """
     if boards_count < 1:
-        raise InputError("boards", "must be 1 or more")
+        raise InvalidInputError("boards", "must be 1 or more")
     _not_below_zero(gap=gap_m, overhang=overhang_m)
     for name, length in (("board", board_m), ("ply", ply_m)):
         if not length > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     field_m = boards_count * (board_m + gap_m) - overhang_m
     return FrameSupport(
         field_from_m=field_m,

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.value_objects import value
 
 
@@ -14,7 +14,7 @@ def across_sun(altitude_rad: float, azimuth_rad: float, run_rad: float) -> float
     Source: geometry, checked by ray tracing.
     """
     if not -math.pi / 2 - 1e-9 <= altitude_rad <= math.pi / 2 + 1e-9:
-        raise InputError("sun_altitude", "must be from -90 to 90 degrees")
+        raise InvalidInputError("sun_altitude", "must be from -90 to 90 degrees")
     if altitude_rad <= 0:
         return None
     return math.sin(azimuth_rad - run_rad) / math.tan(altitude_rad)
@@ -49,7 +49,7 @@ def two_layers(first: float, second: float) -> float:
     """What crossing layers stop together: exact at right angles, approximate otherwise."""
     for name, share in (("first", first), ("second", second)):
         if not 0 <= share <= 1:
-            raise InputError(name, "must be from 0 to 1")
+            raise InvalidInputError(name, "must be from 0 to 1")
     return 1 - (1 - first) * (1 - second)
 
 
@@ -71,9 +71,9 @@ def pitch_for(width_m: float, depth_m: float, across: float | None, share: float
     """
     _slat(width_m, depth_m, 1.0)
     if not 0 < share <= 1:
-        raise InputError("shade", "must be above 0 and at most 1")
+        raise InvalidInputError("shade", "must be above 0 and at most 1")
     if across is None:
-        raise InputError("sun_altitude", "the sun is below the horizon")
+        raise InvalidInputError("sun_altitude", "the sun is below the horizon")
     return (width_m + depth_m * abs(across)) / share
 
 
@@ -99,7 +99,7 @@ def count_for(bay_m: float, width_m: float, depth_m: float, across: float | None
     casts_m = pitch_for(width_m, depth_m, across, share) * share
     count = math.ceil(share * bay_m / casts_m - 1e-9)
     if count * width_m > bay_m + 1e-9:
-        raise InputError("shade", "more slats than fit side by side: deeper ones, or less shade")
+        raise InvalidInputError("shade", "more slats than fit side by side: deeper ones, or less shade")
     return WholeSlats(
         count=count,
         gap_m=max(0.0, bay_m - count * width_m) / (count + 1),
@@ -120,7 +120,7 @@ class OnGround:
 
 
 @value
-class Outline:
+class LevelOutline:
     """A level outline over the ground: its length and width, how high, and the azimuth that its length lies along."""
 
     length_m: float
@@ -129,7 +129,7 @@ class Outline:
     run_rad: float
 
 
-def on_ground(altitude_rad: float, azimuth_rad: float, outline: Outline) -> OnGround:
+def on_ground(altitude_rad: float, azimuth_rad: float, outline: LevelOutline) -> OnGround:
     """Where the outline's shadow lies on level ground.
 
     Args:
@@ -142,7 +142,7 @@ def on_ground(altitude_rad: float, azimuth_rad: float, outline: Outline) -> OnGr
     """
     above_zero(roof_length=outline.length_m, roof_width=outline.width_m, height=outline.height_m)
     if not 0 < altitude_rad <= math.pi / 2 + 1e-9:
-        raise InputError("sun_altitude", "the sun is below the horizon")
+        raise InvalidInputError("sun_altitude", "the sun is below the horizon")
     shift_m = outline.height_m / math.tan(altitude_rad) if altitude_rad < math.pi / 2 else 0.0
     away = azimuth_rad + math.pi - outline.run_rad
     along_m, across_m = shift_m * math.cos(away), shift_m * math.sin(away)

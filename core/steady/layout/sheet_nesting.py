@@ -8,7 +8,7 @@ from collections.abc import Iterable, Iterator
 from functools import lru_cache
 from typing import Literal
 
-from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
+from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
 from steady.layout.covering import fewest
 from steady.value_objects import value, value_in_order
 
@@ -20,7 +20,7 @@ MOST_PIECES = 400
 
 
 @value_in_order
-class Strip:
+class SheetStrip:
     """A strip's heights at its left edge, where the slope turns within it, and at its right edge: (x, height)."""
 
     outline: tuple[tuple[float, float], ...]
@@ -37,14 +37,14 @@ class Strip:
                 return low + (high - low) * (x_m - a) / (b - a) if b > a else max(low, high)
         return self.outline[-1][1]
 
-    def turned_into_m(self, other: "Strip", width_m: float) -> float:
+    def turned_into_m(self, other: "SheetStrip", width_m: float) -> float:
         """Length of a block of this one and another turned by 180 degrees."""
         at = sorted({x for x, _ in self.outline} | {width_m - x for x, _ in other.outline})
         return max(self.height_m(x) + other.height_m(width_m - x) for x in at)
 
 
 @value
-class Side:
+class SheetedSide:
     """Sides of a roof, all alike: eave and top (level), slope (up it), what a sheet covers, and what hangs past the eave."""
 
     eave_m: float
@@ -56,15 +56,15 @@ class Side:
     start: Literal["centred", "left"] = "centred"
 
 
-def strips(side: Side) -> tuple[Strip, ...]:
+def strips(side: SheetedSide) -> tuple[SheetStrip, ...]:
     """Strips of one side, from the left. Source: geometry."""
     above_zero(eave=side.eave_m, slope=side.slope_m, cover=side.cover_m, sides=side.sides)
     not_below_zero(top=side.top_m, eave_past=side.eave_past_m)
     if side.top_m > side.eave_m:
-        raise InputError("top", "is wider than the eave")
+        raise InvalidInputError("top", "is wider than the eave")
     count = math.ceil(side.eave_m / side.cover_m - 1e-9)
     if count * side.sides > MOST_PIECES:
-        raise InputError("cover", f"makes more than {MOST_PIECES} pieces: check both lengths")
+        raise InvalidInputError("cover", f"makes more than {MOST_PIECES} pieces: check both lengths")
     first_m = -count * side.cover_m / 2 if side.start == "centred" else -side.eave_m / 2
     rake_m = (side.eave_m - side.top_m) / 2
 
@@ -81,7 +81,7 @@ def strips(side: Side) -> tuple[Strip, ...]:
         left_m = first_m + k * side.cover_m
         turns = (-side.eave_m / 2, -side.top_m / 2, side.top_m / 2, side.eave_m / 2)
         at = sorted({0.0, side.cover_m, *(x - left_m for x in turns if 1e-9 < x - left_m < side.cover_m - 1e-9)})
-        made.append(Strip(tuple((x, height(left_m + x)) for x in at)))
+        made.append(SheetStrip(tuple((x, height(left_m + x)) for x in at)))
     return tuple(made)
 
 
@@ -93,7 +93,7 @@ Block = tuple[float, tuple[int, ...]]
 class CutOut:
     """A piece as it is cut out of its sheet: from where, its kind (alike ones have one number), and whether it is turned."""
 
-    strip: Strip
+    strip: SheetStrip
     kind: int
     from_m: float
     turned: bool = False
@@ -115,7 +115,7 @@ class SheetOrder:
 
 
 @lru_cache(maxsize=256)
-def sheet_order(side: Side, sheet_m: float, *, turn: bool = False, kerf_m: float = 0.0) -> SheetOrder:
+def sheet_order(side: SheetedSide, sheet_m: float, *, turn: bool = False, kerf_m: float = 0.0) -> SheetOrder:
     """The least number of stock sheets, exactly.
 
     Args:
@@ -131,8 +131,8 @@ def sheet_order(side: Side, sheet_m: float, *, turn: bool = False, kerf_m: float
     not_below_zero(kerf=kerf_m)
     laid = strips(side)
     if max(strip.square_m for strip in laid) > sheet_m + 1e-9:
-        raise OutsideScope("a piece is longer than the sheets", "a longer sheet, or a lap across the slope")
-    kinds: dict[tuple[int, ...], list[Strip]] = {}
+        raise OutOfScopeError("a piece is longer than the sheets", "a longer sheet, or a lap across the slope")
+    kinds: dict[tuple[int, ...], list[SheetStrip]] = {}
     for strip in laid:
         shape = [value for point in strip.outline for value in point] if turn else [strip.square_m]
         key = tuple(round(value / GRAIN_M) for value in shape)
@@ -148,7 +148,7 @@ def sheet_order(side: Side, sheet_m: float, *, turn: bool = False, kerf_m: float
 
 
 def _cut_out(
-    used: list[list[Block]], shapes: list[Strip], wanted: tuple[int, ...], kerf_m: float
+    used: list[list[Block]], shapes: list[SheetStrip], wanted: tuple[int, ...], kerf_m: float
 ) -> Iterator[tuple[CutOut, ...]]:
     """Each sheet's pieces, one after the other; pieces more than are wanted stay uncut."""
     left = list(wanted)
@@ -170,7 +170,7 @@ def _cut_out(
         yield tuple(found)
 
 
-def _blocks(shapes: list[Strip], cover_m: float, turn: bool, kerf_m: float) -> list[Block]:
+def _blocks(shapes: list[SheetStrip], cover_m: float, turn: bool, kerf_m: float) -> list[Block]:
     """Single pieces, and pairs of which one is turned where that is shorter than one after the other: (length, kinds)."""
     found: list[Block] = [(shape.square_m, (k,)) for k, shape in enumerate(shapes)]
     if turn:
@@ -189,7 +189,7 @@ def _fewest(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m
     ordered = sorted(ways, reverse=True)
     found = fewest(wanted, ordered)
     if found is None:
-        raise OutsideScope("no way to nest the sheets was proved the least", "sheets to length")
+        raise OutOfScopeError("no way to nest the sheets was proved the least", "sheets to length")
     return [
         [blocks[index] for index in ways[way]] for way, times in zip(ordered, found, strict=True) for _ in range(times)
     ]
@@ -213,7 +213,7 @@ def _patterns(
             return
         seen.add((start, held))
         if len(seen) > MOST_STATES:
-            raise OutsideScope(
+            raise OutOfScopeError(
                 "more ways to nest than are looked through here", "fewer different pieces, or sheets to length"
             )
         full = True

@@ -3,7 +3,7 @@
 import math
 from typing import Literal
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.value_objects import value_in_order
 
 MOST_SHEETS = 2000
@@ -34,10 +34,10 @@ def hip_side(
     above_zero(eave=eave_m, slope=slope_m, cover=cover_m)
     not_below_zero(top=top_m)
     if top_m > eave_m:
-        raise InputError("top", "is wider than the eave")
+        raise InvalidInputError("top", "is wider than the eave")
     count = math.ceil(eave_m / cover_m - 1e-9)
     if count > MOST_SHEETS:
-        raise InputError("cover", f"makes more than {MOST_SHEETS} sheets: check both lengths")
+        raise InvalidInputError("cover", f"makes more than {MOST_SHEETS} sheets: check both lengths")
     first_m = -count * cover_m / 2 if start == "centred" else -eave_m / 2
     side_m = (eave_m - top_m) / 2
 

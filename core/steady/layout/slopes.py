@@ -4,7 +4,7 @@ import itertools
 import math
 from collections.abc import Sequence
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.ground.profile import Profile
 from steady.layout.decking import last_board_m
 from steady.layout.rails import rail_stock_m
@@ -67,7 +67,7 @@ def racked_panel(rail_m: float, rise_m: float, picket_m: float, pitch_m: float) 
     """
     above_zero(rail=rail_m, picket=picket_m, pitch=pitch_m)
     if not abs(rise_m) < rail_m:
-        raise InputError("rise", "is more than the rail is long")
+        raise InvalidInputError("rise", "is more than the rail is long")
     reach_m = math.sqrt(rail_m**2 - rise_m**2)
     return reach_m, pitch_m * reach_m / rail_m - picket_m
 
@@ -116,7 +116,7 @@ def stepped_bays(ground: Profile, posts_m: Sequence[float], gaps: PanelGaps) -> 
     """
     not_below_zero(gap_least=gaps.gap_least_m)
     if len(posts_m) < 2 or any(not b > a for a, b in itertools.pairwise(posts_m)):
-        raise InputError("posts", "needs two stations or more, rising")
+        raise InvalidInputError("posts", "needs two stations or more, rising")
     if gaps.gravel_board_m is not None:
         above_zero(gravel_board=gaps.gravel_board_m)
     allowed_m = gaps.gap_least_m if gaps.gap_most_m is None else gaps.gap_most_m
@@ -178,7 +178,7 @@ def boards_to_line(
     not_below_zero(clear=row.clear_m, allowance=row.allowance_m)
     count, last_m = last_board_m(end_m - start_m, row.board_m, row.gap_m)
     if count > MOST_BOARDS:
-        raise InputError("board", f"makes more than {MOST_BOARDS} boards: calculate a shorter stretch")
+        raise InvalidInputError("board", f"makes more than {MOST_BOARDS} boards: calculate a shorter stretch")
     made = []
     for k in range(count):
         width_m = last_m if k == count - 1 else row.board_m
@@ -187,7 +187,7 @@ def boards_to_line(
         bottom_m = (min(soil) if row.scribed else max(soil)) + row.clear_m
         top_m = max(height for _, height in _over(top, from_m, from_m + width_m))
         if not top_m > bottom_m:
-            raise InputError("top_line", "lies below the ground somewhere along this stretch")
+            raise InvalidInputError("top_line", "lies below the ground somewhere along this stretch")
         made.append(
             BoardToLine(
                 width_m, top_m - bottom_m + row.allowance_m, row.clear_m if row.scribed else bottom_m - min(soil)

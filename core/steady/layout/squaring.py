@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.value_objects import value
 
 
@@ -19,7 +19,7 @@ def out_of_square_rad(side_a_m: float, side_b_m: float, diagonal_1_m: float, dia
     above_zero(side_a=side_a_m, side_b=side_b_m, diagonal_1=diagonal_1_m, diagonal_2=diagonal_2_m)
     sine = (diagonal_1_m**2 - diagonal_2_m**2) / (4 * side_a_m * side_b_m)
     if not abs(sine) < 1:
-        raise InputError("diagonal_1", "these diagonals cannot belong to these sides: measure again")
+        raise InvalidInputError("diagonal_1", "these diagonals cannot belong to these sides: measure again")
     return math.asin(sine)
 
 
@@ -35,7 +35,7 @@ def triangle_error_rad(leg_a_m: float, leg_b_m: float, error_m: float) -> float:
     long_m = math.hypot(leg_a_m, leg_b_m) + error_m
     cosine = (leg_a_m**2 + leg_b_m**2 - long_m**2) / (2 * leg_a_m * leg_b_m)
     if not abs(cosine) < 1:
-        raise InputError("error", "is too large for this triangle")
+        raise InvalidInputError("error", "is too large for this triangle")
     return abs(math.acos(cosine) - math.pi / 2)
 
 
@@ -90,7 +90,7 @@ def post_between_m(framing: Framing, *, deck_top_m: float, pier_top_m: float, ba
     frame_m = framing.joist_m + framing.beam_m if framing.beam_under else max(framing.joist_m, framing.beam_m)
     post_m = deck_top_m - framing.decking_m - frame_m - pier_top_m - base_m
     if not post_m > 0:
-        raise InputError("deck_top", "leaves no room for a post under the frame")
+        raise InvalidInputError("deck_top", "leaves no room for a post under the frame")
     return post_m
 
 

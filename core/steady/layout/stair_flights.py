@@ -4,7 +4,7 @@ import math
 from typing import Literal
 
 from steady.data.loader import keyed
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.value_objects import value
 
 Turn = Literal["straight", "L", "U"]
@@ -14,7 +14,7 @@ TURNS: tuple[Turn, ...] = ("straight", "L", "U")
 def _positive(**amounts: float) -> None:
     for name, amount in amounts.items():
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 @value
@@ -57,10 +57,10 @@ def flights(ask: FlightRequest) -> Flights:
     landing = ask.width_m if ask.landing_m is None else ask.landing_m
     _positive(landing=landing)
     if ask.well_m < 0:
-        raise InputError("well", "must be 0 or more")
+        raise InvalidInputError("well", "must be 0 or more")
     count = math.ceil(ask.rise_m / ask.riser_most_m - 1e-9)
     if not 1 <= ask.upper_risers < count:
-        raise InputError("upper_risers", f"must be 1 to {count - 1}")
+        raise InvalidInputError("upper_risers", f"must be 1 to {count - 1}")
     riser = ask.rise_m / count
     upper, lower = (ask.upper_risers - 1) * ask.going_m, (count - ask.upper_risers - 1) * ask.going_m
     out, along, left = {
@@ -84,7 +84,7 @@ def tiers(sides_m: list[float], corners: int, count: int, going_m: float) -> tup
     """Length of nosing (m) and area (m²) of tiers round a deck, mitred at its corners. Source: geometry."""
     _positive(going=going_m, sides=min(sides_m, default=0.0))
     if count < 1:
-        raise InputError("tiers", "must be 1 or more")
+        raise InvalidInputError("tiers", "must be 1 or more")
     whole = sum(sides_m)
     nosing = sum(whole + 2 * going_m * k * corners for k in range(1, count + 1))
     return nosing, count * going_m * whole + corners * (count * going_m) ** 2
@@ -126,7 +126,7 @@ class Stringer:
     def middle_reaction_n(self, run_m: float, line_n_per_m: float) -> float:
         """On a middle post."""
         if not self.middle:
-            raise InputError("middle", "there is no middle post")
+            raise InvalidInputError("middle", "there is no middle post")
         return 0.625 * line_n_per_m * run_m
 
     def stress_pa(self, run_m: float, line_n_per_m: float, thickness_m: float) -> float:
@@ -145,7 +145,7 @@ def checked_stringer(stringer: Stringer) -> Stringer:
     """The stringer, or why it is none. Raises InputError."""
     _positive(riser=stringer.riser_m, going=stringer.going_m, depth=stringer.depth_m)
     if not stringer.throat_m > 0:
-        raise InputError("depth", "is cut through by its notches")
+        raise InvalidInputError("depth", "is cut through by its notches")
     return stringer
 
 
@@ -167,10 +167,10 @@ def open_riser(school: str, riser_m: float, tread_m: float, risers: int) -> Open
     """Openings between treads against the school's sphere. Source: data/open_risers.csv."""
     _positive(riser=riser_m, tread=tread_m)
     if risers < 1:
-        raise InputError("risers", "must be 1 or more")
+        raise InvalidInputError("risers", "must be 1 or more")
     opening = riser_m - tread_m
     if not opening > 0:
-        raise InputError("tread", "must be less than the riser")
+        raise InvalidInputError("tread", "must be less than the riser")
     row = keyed("open_risers")[school]
     sphere, free = row.number("sphere_m"), row.value["free_to_m"] or 0.0
     if opening < sphere - 1e-9:
@@ -199,13 +199,13 @@ def grasp(school: str, width_m: float, height_m: float, edge_m: float, round_: b
     """
     _positive(width=width_m, height=height_m)
     if not 0 <= edge_m <= min(width_m, height_m) / 2 + 1e-9:
-        raise InputError("edge_radius", "must be 0 or more, and at most half of the rail")
+        raise InvalidInputError("edge_radius", "must be 0 or more, and at most half of the rail")
     row = keyed("handrail_grips")[school]
     if round_:
         fits = row.number("round_least_m") - 1e-9 <= width_m <= row.number("round_most_m") + 1e-9
         return Grasp(perimeter_m=math.pi * width_m, across_m=width_m, says="graspable" if fits else "no")
     if row.value["perimeter_least_m"] is None:
-        raise OutsideScope("this code has sizes for round rails alone", "a round rail")
+        raise OutOfScopeError("this code has sizes for round rails alone", "a round rail")
     perimeter = 2 * (width_m + height_m) - (8 - 2 * math.pi) * edge_m
     across = math.hypot(width_m - 2 * edge_m, height_m - 2 * edge_m) + 2 * edge_m
     if perimeter > row.number("perimeter_most_m") + 1e-9:

@@ -3,7 +3,7 @@
 import math
 from datetime import date
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 
 def sun_position(
@@ -21,11 +21,11 @@ def sun_position(
     Source: the published spreadsheet form [recalled from memory]; within 0.006 deg in altitude of an ephemeris.
     """
     if not abs(latitude_rad) <= math.pi / 2:
-        raise InputError("latitude", "must be from -90 to 90 degrees")
+        raise InvalidInputError("latitude", "must be from -90 to 90 degrees")
     if not abs(longitude_rad) <= math.pi:
-        raise InputError("longitude", "must be from -180 to 180 degrees")
+        raise InvalidInputError("longitude", "must be from -180 to 180 degrees")
     if not (0 <= local_hours <= 24 and abs(utc_offset_hours) <= 15):
-        raise InputError("time", "must be a time of day, with an offset of at most 15 hours")
+        raise InvalidInputError("time", "must be a time of day, with an offset of at most 15 hours")
     declination, equation_min = _of_date(day.toordinal() + 1721424.5 + (local_hours - utc_offset_hours) / 24)
     solar_min = (local_hours - utc_offset_hours) * 60 + equation_min + 4 * math.degrees(longitude_rad)
     hour = math.radians((solar_min % 1440) / 4 - 180)

@@ -7,7 +7,7 @@ Ground grades are ratios, up positive; the leaf's lower edge is at z0 + rake · 
 import math
 from collections.abc import Callable, Sequence
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 _ANGLE_STEPS = 180
@@ -44,39 +44,39 @@ def leaf_size(gaps: LeafGaps, *, top_m: float, middle_m: float, bottom_m: float)
     """
     widths = (top_m, middle_m, bottom_m)
     if not min(widths) > 0:
-        raise InputError("top", "openings must be above 0")
+        raise InvalidInputError("top", "openings must be above 0")
     if min(gaps.hinge_gap_m, gaps.latch_gap_m, gaps.centre_gap_m) < 0:
-        raise InputError("hinge_gap", "gaps must be 0 or more")
+        raise InvalidInputError("hinge_gap", "gaps must be 0 or more")
     if gaps.leaves not in (1, 2):
-        raise InputError("leaves", "is 1 or 2")
+        raise InvalidInputError("leaves", "is 1 or 2")
     least, most = min(widths), max(widths)
     if gaps.leaves == 1:
         leaf, gap = least - gaps.hinge_gap_m - gaps.latch_gap_m, gaps.latch_gap_m
     else:
         leaf, gap = (least - 2 * gaps.hinge_gap_m - gaps.centre_gap_m) / 2, gaps.centre_gap_m
     if not leaf > 0:
-        raise InputError("hinge_gap", "the gaps leave no leaf")
+        raise InvalidInputError("hinge_gap", "the gaps leave no leaf")
     return LeafSize(opening_m=least, leaf_m=leaf, spread_m=most - least, worst_gap_m=gap + most - least)
 
 
 def thickness_gap_m(leaf_m: float, thickness_m: float) -> float:
     """The latch gap that a thick leaf's far corner needs: √(B² + T²) − B."""
     if not (leaf_m > 0 and thickness_m >= 0):
-        raise InputError("leaf" if not leaf_m > 0 else "thickness", "must be above 0")
+        raise InvalidInputError("leaf" if not leaf_m > 0 else "thickness", "must be above 0")
     return math.hypot(leaf_m, thickness_m) - leaf_m
 
 
 def fall_m(opening_m: float, slope_rad: float) -> float:
     """How far the ground falls across an opening."""
     if not opening_m > 0:
-        raise InputError("opening", "must be above 0")
+        raise InvalidInputError("opening", "must be above 0")
     if not abs(slope_rad) < math.pi / 2:
-        raise InputError("slope", "must be below 90 degrees")
+        raise InvalidInputError("slope", "must be below 90 degrees")
     return opening_m * math.tan(abs(slope_rad))
 
 
 @value
-class Lift:
+class HingeLift:
     """How high the leaf must hang at the hinge, where it is nearest to the ground, and the gap under its latch end, closed."""
 
     lift_m: float
@@ -87,11 +87,11 @@ class Lift:
 
 def _check_leaf(leaf_m: float, clear_m: float, swing_rad: float) -> None:
     if not leaf_m > 0:
-        raise InputError("leaf", "must be above 0")
+        raise InvalidInputError("leaf", "must be above 0")
     if clear_m < 0:
-        raise InputError("clear", "must be 0 or more")
+        raise InvalidInputError("clear", "must be 0 or more")
     if not 0 < swing_rad <= math.pi + 1e-9:
-        raise InputError("swing", "must be above 0 and at most 180 degrees")
+        raise InvalidInputError("swing", "must be above 0 and at most 180 degrees")
 
 
 @value
@@ -105,7 +105,7 @@ class Plane:
 
 def swing_on_plane(
     ground: Plane, *, leaf_m: float, clear_m: float, rake: float = 0.0, swing_rad: float = math.pi / 2
-) -> Lift:
+) -> HingeLift:
     """Least height at the hinge over plane ground: clear + max(0, B (G − rake)), G the greatest grade met in the arc.
 
     The worst angle is often inside the arc, so both ends are not enough. Source: geometry.
@@ -119,7 +119,9 @@ def swing_on_plane(
         ends = [(ground.along, 0.0), (ground.along * math.cos(swing_rad) + g_y * math.sin(swing_rad), swing_rad)]
         worst, at = max(ends)
     lift = clear_m + max(0.0, leaf_m * (worst - rake))
-    return Lift(lift_m=lift, worst_grade=worst, worst_at_rad=at, closed_gap_m=lift + leaf_m * (rake - ground.along))
+    return HingeLift(
+        lift_m=lift, worst_grade=worst, worst_at_rad=at, closed_gap_m=lift + leaf_m * (rake - ground.along)
+    )
 
 
 def swing_on_ground(
@@ -129,7 +131,7 @@ def swing_on_ground(
     clear_m: float,
     rake: float = 0.0,
     swing_rad: float = math.pi / 2,
-) -> Lift:
+) -> HingeLift:
     """Least height at the hinge over any ground, a height by (along, front) measured from the pin.
 
     Swept at 180 angles and 40 distances, then narrowed round the worst angle. Source: geometry.
@@ -155,7 +157,7 @@ def swing_on_ground(
     lift = max(clear_m, clear_m + need(at) - here)
     closed = lift + rake * leaf_m - (ground(leaf_m, 0.0) - here)
     worst = (need(at) - here) / leaf_m + rake
-    return Lift(lift_m=lift, worst_grade=worst, worst_at_rad=at, closed_gap_m=closed)
+    return HingeLift(lift_m=lift, worst_grade=worst, worst_at_rad=at, closed_gap_m=closed)
 
 
 @value
@@ -182,7 +184,7 @@ def free_swing_rad(leaf_m: float, obstacles: Sequence[Obstacle], swing_rad: floa
     free = swing_rad
     for item in obstacles:
         if not item.radius_m >= 0:
-            raise InputError("radius", "must be 0 or more")
+            raise InvalidInputError("radius", "must be 0 or more")
         far = math.hypot(item.along_m, item.out_m)
         if far > leaf_m + item.radius_m:
             continue
@@ -220,7 +222,7 @@ def rising_hinge_m(
     _check_leaf(leaf_m, clear_m, swing_rad)
     spare = closed_gap_m - clear_m
     if spare < 0:
-        raise InputError("closed_gap", "is less than what is to be kept clear: hang the leaf higher first")
+        raise InvalidInputError("closed_gap", "is less than what is to be kept clear: hang the leaf higher first")
     reach = leaf_m * front
     if reach <= 0:
         return 0.0
@@ -247,11 +249,11 @@ def hinge_line(pins: Sequence[tuple[float, float, float]]) -> tuple[float, float
         InputError: Fewer than two pins, or pins at one height.
     """
     if len(pins) < 2:
-        raise InputError("pins", "at least two")
+        raise InvalidInputError("pins", "at least two")
     ordered = sorted(pins, key=lambda pin: pin[2])
     (x0, y0, z0), (x1, y1, z1) = ordered[0], ordered[-1]
     if not z1 > z0:
-        raise InputError("pins", "must stand at different heights")
+        raise InvalidInputError("pins", "must stand at different heights")
     tilt = math.atan2(math.hypot(x1 - x0, y1 - y0), z1 - z0)
     length = math.dist(ordered[0], ordered[-1])
     ux, uy, uz = (x1 - x0) / length, (y1 - y0) / length, (z1 - z0) / length

@@ -4,7 +4,7 @@ import itertools
 import math
 from collections.abc import Sequence
 
-from steady.errors import InputError, OutsideScope, above_zero
+from steady.errors import InvalidInputError, OutOfScopeError, above_zero
 from steady.ground.profile import Profile
 from steady.value_objects import value, value_in_order
 
@@ -18,7 +18,7 @@ Reached = tuple[int, float, tuple[int, int] | None]
 
 
 @value
-class Band:
+class HeightBand:
     """Heights above the ground that a top line may have, and the wished one (m).
 
     `step_m`: heights at posts are multiples of it. `level_only`: level pieces alone, so one height for all.
@@ -40,13 +40,13 @@ class _Line:
     soil: list[float]
     low: list[int]
     high: list[int]
-    band: Band
+    band: HeightBand
 
 
 def fewest_pieces(
     ground: Profile,
     posts_m: Sequence[float],
-    band: Band,
+    band: HeightBand,
 ) -> Top | None:
     """The top line as (station, height) of its turning points; None where the band of heights allows none.
 
@@ -62,9 +62,9 @@ def fewest_pieces(
     least_m, most_m, wish_m, step_m = band.least_m, band.most_m, band.wish_m, band.step_m
     above_zero(height_least=least_m, step=step_m)
     if not most_m >= least_m:
-        raise InputError("height_most", "must be at least the least height")
+        raise InvalidInputError("height_most", "must be at least the least height")
     if len(posts_m) < 2 or any(not b > a for a, b in itertools.pairwise(posts_m)):
-        raise InputError("posts", "needs two stations or more, rising")
+        raise InvalidInputError("posts", "needs two stations or more, rising")
     soil = [ground.height_m(at) for at in posts_m]
     low = [math.ceil((z + least_m - NEAR_M) / step_m) for z in soil]
     high = [math.floor((z + most_m + NEAR_M) / step_m) for z in soil]
@@ -75,7 +75,7 @@ def fewest_pieces(
     for i in range(len(posts_m) - 1):
         for start, (pieces, off, _) in best[i].items():
             if trials > MOST_TRIALS:
-                raise OutsideScope("too many posts and heights to try", "a coarser height step or a shorter run")
+                raise OutOfScopeError("too many posts and heights to try", "a coarser height step or a shorter run")
             trials += _reach(on, (i, start), (pieces, off), best)
     if not best[-1]:
         return None

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 
 
 def view_between(board_m: float, overlap_m: float, thickness_m: float, between_m: float) -> tuple[float, float] | None:
@@ -43,5 +43,5 @@ def slats_hide(slat_m: float, pitch_m: float, tilt_rad: float, thickness_m: floa
     above_zero(slat=slat_m, pitch=pitch_m)
     not_below_zero(thickness=thickness_m)
     if not 0 <= tilt_rad <= math.pi / 2 + 1e-9:
-        raise InputError("tilt", "must be from 0 (lying across) to 90 degrees (closed)")
+        raise InvalidInputError("tilt", "must be from 0 (lying across) to 90 degrees (closed)")
     return slat_m * math.sin(tilt_rad) + thickness_m * math.cos(tilt_rad) >= pitch_m - 1e-9

@@ -4,8 +4,8 @@ import itertools
 import math
 from collections.abc import Sequence
 
-from steady.errors import InputError, above_zero, not_below_zero
-from steady.layout.bays import TOLERANCE_M, Bays, Zone, bays_round_zones
+from steady.errors import InvalidInputError, above_zero, not_below_zero
+from steady.layout.bays import TOLERANCE_M, BaySpacing, Zone, bays_round_zones
 from steady.layout.path import Leg, Path
 from steady.value_objects import value, value_in_order
 
@@ -78,11 +78,11 @@ def path_from(corners: Sequence[Point]) -> Path:
         InputError: Fewer than two corners, or two on one spot.
     """
     if len(corners) < 2:
-        raise InputError("path", "needs two corners or more")
+        raise InvalidInputError("path", "needs two corners or more")
     legs, before = [], 0.0
     for index, (a, b) in enumerate(itertools.pairwise(corners)):
         if not math.dist(a, b) > 1e-6:
-            raise InputError("path", "has two corners on one spot")
+            raise InvalidInputError("path", "has two corners on one spot")
         heading = math.atan2(b[1] - a[1], b[0] - a[0])
         legs.append((f"run {index + 1}", math.dist(a, b), heading - before))
         before = heading
@@ -125,7 +125,7 @@ def posts_along(
     openings = [_gate(path, centre, clear, post_m) for centre, clear in keeps.gates]
     for before, after in itertools.pairwise(sorted(openings)):
         if after[0] < before[1] - TOLERANCE_M:
-            raise InputError("gates", "two gates overlap")
+            raise InvalidInputError("gates", "two gates overlap")
     fixed = sorted({*fixed, *(at for opening in openings for at in opening)})
     on_legs = [(leg, _zones_on(leg, start, heading, keeps.spots, keeps.lines)) for leg in path.legs]
     problems = [
@@ -146,7 +146,7 @@ def posts_along(
             continue
         if not any(abs(a - from_m) < TOLERANCE_M and abs(b - to_m) < TOLERANCE_M for a, b in openings):
             inside = [(max(a, from_m) - from_m, min(b, to_m) - from_m) for a, b in zones if b > from_m and a < to_m]
-            bays: Bays = bays_round_zones(to_m - from_m, bay_max_m, min(bay_min_m, bay_max_m), inside)
+            bays: BaySpacing = bays_round_zones(to_m - from_m, bay_max_m, min(bay_min_m, bay_max_m), inside)
             if bays.fits:
                 found.extend(from_m + at for at in bays.stations_m[1:-1])
             else:
@@ -159,10 +159,10 @@ def _gate(path: Path, centre_m: float, clear_m: float, post_m: float) -> Zone:
     above_zero(gates=clear_m)
     half_m = (clear_m + post_m) / 2
     if centre_m - half_m < -TOLERANCE_M or centre_m + half_m > path.length_m + TOLERANCE_M:
-        raise InputError("gates", "a gate runs past an end of the line")
+        raise InvalidInputError("gates", "a gate runs past an end of the line")
     leg = path.leg_at(centre_m)
     if centre_m - half_m < leg.from_m - TOLERANCE_M or centre_m + half_m > leg.to_m + TOLERANCE_M:
-        raise InputError("gates", "a gate lies across a corner: it must lie in one run")
+        raise InvalidInputError("gates", "a gate lies across a corner: it must lie in one run")
     return centre_m - half_m, centre_m + half_m
 
 

@@ -4,7 +4,7 @@ import math
 import re
 from dataclasses import replace
 
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 
 _NAME = re.compile(r"[A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9_]+)?'?")
 _WORDS = {"max", "min", "sqrt", "tan", "pi", "ln"}
@@ -45,7 +45,7 @@ class _Names:
         return shown if shown not in self._meanings else self._numbered(shown, value, unit)
 
 
-def distinct(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+def distinct(steps: tuple[CalculationStep, ...]) -> tuple[CalculationStep, ...]:
     """The steps with every further meaning of a symbol numbered: p, p_2, p_3; formulas follow.
 
     Two uses of a symbol are one meaning where value and unit agree.

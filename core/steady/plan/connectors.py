@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from typing import Literal
 
 from steady.data.loader import keyed
-from steady.plan.model import NotCovered, Plan
+from steady.plan.model import Plan, UncheckedItem
 from steady.units.units import LB
 from steady.value_objects import value
 
@@ -74,7 +74,7 @@ def _share(loaded: Mapping[Direction, float], holds_n: Mapping[Direction, float]
     return max(shares.get("down", 0.0), shares.get("up", 0.0) + shares.get("side", 0.0))
 
 
-def reach(plan: Plan, gap: NotCovered) -> Reach:
+def reach(plan: Plan, gap: UncheckedItem) -> Reach:
     """How a gap stands to the connectors on sale.
 
     A gap without a demand, or of a kind that is no bought connector (the end of a brace), is never closed by a specification:

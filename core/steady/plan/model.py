@@ -22,7 +22,7 @@ class Basis(StrEnum):
     PRACTICE = "practice"
 
 
-class Asks(StrEnum):
+class CheckOrigin(StrEnum):
     """Who asks for a check: a clause of the code, our own safety limit, advice, or advice that the crew has taken in."""
 
     CODE = "code"
@@ -36,7 +36,7 @@ Advice = Literal["a person leaning", "sag", "wobble"]
 
 
 @value
-class Step:
+class CalculationStep:
     """One line of working, in the unit that its formula is printed in.
 
     `formula` is written in Python's own arithmetic over the symbols of `inputs`, so that a test can re-evaluate it and a
@@ -65,11 +65,11 @@ class Check:
     about: Id
     basis: Basis
     sense: Literal["at most", "at least"]
-    demand: Step
-    limit: Step
-    working: tuple[Step, ...] = ()
+    demand: CalculationStep
+    limit: CalculationStep
+    working: tuple[CalculationStep, ...] = ()
     case: str = ""
-    asks: Asks = Asks.CODE
+    asks: CheckOrigin = CheckOrigin.CODE
     fitted: bool = False
     by_wind: bool = False
 
@@ -81,7 +81,7 @@ class Check:
     @property
     def counts(self) -> bool:
         """Whether it can fail a plan: advice cannot."""
-        return self.basis is Basis.RECKONED and self.asks is not Asks.ADVICE
+        return self.basis is Basis.RECKONED and self.asks is not CheckOrigin.ADVICE
 
     @property
     def use(self) -> float:
@@ -92,7 +92,7 @@ class Check:
 
 
 @value
-class NotCovered:
+class UncheckedItem:
     """A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing.
 
     `needs`: the force that a maker's rating must reach; where it is given, the crew can type the rating.
@@ -106,14 +106,14 @@ class NotCovered:
     reason: str
     would_have_to_change: str
     crew: bool = False
-    needs: Step | None = None
+    needs: CalculationStep | None = None
     assumed: str = ""
     by_practice: bool = False
     case: str = ""
 
 
 @value
-class Place:
+class PartPlacement:
     """Where a part stands: the centre of its start end, unit vectors of its length and depth.
 
     A place may stand for a row of `count` alike, each `step` further on (the boards of one bay): ten thousand boards
@@ -154,7 +154,7 @@ class Part:
     item: str
     length_m: float
     section_m: tuple[float, float]
-    places: tuple[Place, ...]
+    places: tuple[PartPlacement, ...]
     cuts: tuple[Cut, ...] = ()
     each: int = 1
     joins: tuple[Id, ...] = ()
@@ -249,7 +249,7 @@ class Wall(Curve):
 
 
 @value
-class Diagonal(Curve):
+class SquareDiagonal(Curve):
     """A length to square a set-out by, corner to corner (m, level)."""
 
     length_m: float
@@ -266,7 +266,7 @@ class Bay:
 
 
 @value
-class Target:
+class MeasurementTarget:
     """What can be measured on site: of which thing, its planned value, how far off it may be, and what measuring it does.
 
     Args:
@@ -292,7 +292,7 @@ class Target:
 
 
 @value
-class Projection:
+class ViewSpec:
     """A view that a plan wants drawn. `how`: from above; pulled straight (from above, or from the side); the tape; the true
     shape of its line; or a section seen along x or y. `datum`: what its level 0 is called.
     """
@@ -321,7 +321,7 @@ class Mark:
 
 
 @value
-class Handle:
+class DragHandle:
     """What may be moved along an axis: by how much, and where not. What moving it means is the kind's own.
 
     `axis`: along the line, or one of the site's axes; `holds`: it can be locked where it stands, and let go again.
@@ -387,7 +387,7 @@ class Caution:
 
 
 @value
-class Practice:
+class TypicalPractice:
     """What crews do, beside the reckoning and never inside it: not checked against wind, never shown as passing."""
 
     about: Id
@@ -398,7 +398,7 @@ class Practice:
 
 
 @value
-class Bar:
+class DetailMember:
     """A member of a detail, in the detail's own plane: its line, its width there, and its force (pull positive, N)."""
 
     id: Id
@@ -410,7 +410,7 @@ class Bar:
 
 
 @value
-class Push:
+class ForceArrow:
     """A force or reaction on a detail: where, which way, how much."""
 
     at: tuple[float, float]
@@ -420,7 +420,7 @@ class Push:
 
 
 @value
-class Trace:
+class DetailLine:
     """A line of a detail that is neither bought nor loaded: the ground under an arc, the path of an edge."""
 
     what: str
@@ -453,11 +453,11 @@ class Detail:
     id: Id
     about: Id
     title: str
-    bars: tuple[Bar, ...] = ()
-    pushes: tuple[Push, ...] = ()
-    traces: tuple[Trace, ...] = ()
+    bars: tuple[DetailMember, ...] = ()
+    pushes: tuple[ForceArrow, ...] = ()
+    traces: tuple[DetailLine, ...] = ()
     areas: tuple[Area, ...] = ()
-    facts: tuple[Step, ...] = ()
+    facts: tuple[CalculationStep, ...] = ()
     measures: tuple[Measure, ...] = ()
 
 
@@ -490,18 +490,18 @@ class Plan:
     curves: tuple[Curve, ...]
     marks: tuple[Mark, ...]
     checks: tuple[Check, ...]
-    not_covered: tuple[NotCovered, ...]
-    practice: tuple[Practice, ...]
-    handles: tuple[Handle, ...]
+    not_covered: tuple[UncheckedItem, ...]
+    practice: tuple[TypicalPractice, ...]
+    handles: tuple[DragHandle, ...]
     tasks: tuple[Task, ...]
     cautions: tuple[Caution, ...]
     details: tuple[Detail, ...] = field(default=())
     members: tuple[Member, ...] = field(default=())
     conflicts: tuple[str, ...] = field(default=())
     notes: tuple[str, ...] = field(default=())
-    views: tuple[Projection, ...] = field(default=())
+    views: tuple[ViewSpec, ...] = field(default=())
     bays: tuple[Bay, ...] = field(default=())
-    targets: tuple[Target, ...] = field(default=())
+    targets: tuple[MeasurementTarget, ...] = field(default=())
     reads: str = ""
     exact_holes: bool = False
     called: str = "structure"

@@ -6,7 +6,7 @@ from typing import Literal
 from steady.data.checks import check_label
 from steady.data.loader import keyed
 from steady.plan.connectors import reach
-from steady.plan.model import Asks, Basis, Check, NotCovered, Plan
+from steady.plan.model import Basis, Check, CheckOrigin, Plan, UncheckedItem
 from steady.plan.place_names import place_name
 
 Result = Literal["pass", "at_limit", "fail", "practice", "not_checked", "advisory"]
@@ -45,36 +45,36 @@ def result(check: Check) -> Result:
         return "practice"
     # Written so that NaN fails.
     if not check.use <= 1 + 1e-9:
-        return "advisory" if check.asks is Asks.ADVICE else "fail"
-    if check.fitted or check.asks is Asks.ADVICE:
+        return "advisory" if check.asks is CheckOrigin.ADVICE else "fail"
+    if check.fitted or check.asks is CheckOrigin.ADVICE:
         return "pass"
     return "at_limit" if check.use > 1 - SPARE_RATIO else "pass"
 
 
-def gaps(plan: Plan) -> tuple[NotCovered, ...]:
+def gaps(plan: Plan) -> tuple[UncheckedItem, ...]:
     """What no rule reached, tables aside: they only stand beside the calculation."""
     return tuple(gap for gap in plan.not_covered if gap.basis is Basis.RECKONED)
 
 
-def specified(plan: Plan) -> tuple[NotCovered, ...]:
+def specified(plan: Plan) -> tuple[UncheckedItem, ...]:
     """Connectors that are specified by the capacity they must have, one of each: their products are not chosen yet."""
-    found: dict[str, NotCovered] = {}
+    found: dict[str, UncheckedItem] = {}
     for gap in gaps(plan):
         if reach(plan, gap) == "ordinary" and (gap.key not in found or _capacity(gap) > _capacity(found[gap.key])):
             found[gap.key] = gap
     return tuple(found.values())
 
 
-def _capacity(gap: NotCovered) -> float:
+def _capacity(gap: UncheckedItem) -> float:
     return gap.needs.value if gap.needs is not None else 0.0
 
 
-def unanswered(plan: Plan) -> tuple[NotCovered, ...]:
+def unanswered(plan: Plan) -> tuple[UncheckedItem, ...]:
     """Gaps that no specified connector closes: no rule covers them, or somebody has to type a figure."""
     return tuple(gap for gap in gaps(plan) if not gap.by_practice and reach(plan, gap) != "ordinary")
 
 
-def presumed(plan: Plan) -> tuple[NotCovered, ...]:
+def presumed(plan: Plan) -> tuple[UncheckedItem, ...]:
     """What rests on common practice where the code is silent, one of each: a named person confirms it."""
     return tuple({gap.key: gap for gap in reversed(gaps(plan)) if gap.by_practice}.values())
 
@@ -211,7 +211,7 @@ def named(check: Check, school: str = "us") -> str:
     return f"{label}, {check.case}" if check.case else label
 
 
-def gap_named(gap: NotCovered, school: str = "us") -> str:
+def gap_named(gap: UncheckedItem, school: str = "us") -> str:
     """What is not checked, with its load case where it has one."""
     label = check_label(gap.key, school)
     return f"{label}, {gap.case}" if gap.case else label

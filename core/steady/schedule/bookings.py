@@ -3,7 +3,7 @@
 from collections.abc import Collection, Sequence
 from datetime import date, datetime, timedelta
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.value_objects import value
 
 WEEKEND = (5, 6)
@@ -32,9 +32,9 @@ def dig_days(
         OutsideScope: The ticket has run out before digging may begin.
     """
     if lead_days < 0:
-        raise InputError("lead_days", "must be 0 or more")
+        raise InvalidInputError("lead_days", "must be 0 or more")
     if len(set(weekdays_off) & set(range(7))) >= 7:
-        raise InputError("weekdays_off", "must leave a working day")
+        raise InvalidInputError("weekdays_off", "must leave a working day")
 
     def works(day: date) -> bool:
         return day.weekday() not in weekdays_off and day not in holidays
@@ -48,7 +48,7 @@ def dig_days(
         day += timedelta(days=1)
     last = called + timedelta(days=life_days) if life_days is not None else None
     if last is not None and day > last:
-        raise OutsideScope("the ticket runs out before digging may begin", "a new ticket")
+        raise OutOfScopeError("the ticket runs out before digging may begin", "a new ticket")
     return DigDays(first=day, last=last)
 
 
@@ -74,7 +74,7 @@ def clashes(
     """
     for one in bookings:
         if one.end <= one.start:
-            raise InputError("bookings", f"{one.who[:40]}: ends before it begins")
+            raise InvalidInputError("bookings", f"{one.who[:40]}: ends before it begins")
     found = []
     ordered = sorted(bookings, key=lambda one: (one.who, one.start, one.end))
     for k, first in enumerate(ordered):

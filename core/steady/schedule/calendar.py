@@ -6,8 +6,8 @@ The order is list scheduling by latest start: a good order, not proved the best.
 from collections.abc import Callable, Sequence
 from datetime import date, datetime, time, timedelta
 
-from steady.errors import InputError
-from steady.schedule.sequence import Step, chain_hours
+from steady.errors import InvalidInputError
+from steady.schedule.sequence import SequenceTask, chain_hours
 from steady.value_objects import value
 
 HORIZON_DAYS = 730
@@ -47,7 +47,7 @@ class Span:
 
 
 @value
-class Laid:
+class ScheduledTask:
     """Where a task came to lie. `held_by`: what it waited for in the end; `moved`: why it stands later than that let it."""
 
     id: str
@@ -59,7 +59,7 @@ class Laid:
 
 
 @value
-class Days:
+class WorkCalendar:
     """When the crew works: from the first day, so many hours of each working day from `start_h`; `stops`: why no such work then."""
 
     first: date
@@ -68,15 +68,15 @@ class Days:
     stops: Callable[[str, date], str]
 
 
-def lay(work: Sequence[Work], days: Days) -> list[Laid]:
+def lay(work: Sequence[Work], days: WorkCalendar) -> list[ScheduledTask]:
     """Every task on its days, in the order in which they begin.
 
     Raises:
         InputError: Tasks that wait for each other in a ring, or no working day within two years.
     """
     by_id = {one.id: one for one in work}
-    chains = chain_hours([Step(one.id, one.hours, one.after) for one in work]) if work else {}
-    done: dict[str, Laid] = {}
+    chains = chain_hours([SequenceTask(one.id, one.hours, one.after) for one in work]) if work else {}
+    done: dict[str, ScheduledTask] = {}
     left = dict(by_id)
     clock = _working(days, datetime.combine(days.first, time()))
     while left:
@@ -97,7 +97,7 @@ def lay(work: Sequence[Work], days: Days) -> list[Laid]:
     return sorted(done.values(), key=lambda laid: (laid.start, laid.end))
 
 
-def _earliest(one: Work, days: Days, done: dict[str, Laid]) -> tuple[datetime, str, str]:
+def _earliest(one: Work, days: WorkCalendar, done: dict[str, ScheduledTask]) -> tuple[datetime, str, str]:
     """When it may begin, what it waits for, and why it is later than that."""
     held, at = "", datetime.combine(days.first, time())
     for name, wait in one.after:
@@ -118,7 +118,7 @@ def _earliest(one: Work, days: Days, done: dict[str, Laid]) -> tuple[datetime, s
     return at, held, moved
 
 
-def _fixed(one: Work, days: Days, done: dict[str, Laid]) -> Laid:
+def _fixed(one: Work, days: WorkCalendar, done: dict[str, ScheduledTask]) -> ScheduledTask:
     """What comes on its own day: it waits for nothing, and says so if what it waits for is later."""
     assert one.fixed is not None
     first, last = one.fixed
@@ -130,14 +130,16 @@ def _fixed(one: Work, days: Days, done: dict[str, Laid]) -> Laid:
         Span(on=first + timedelta(days=k), at_h=days.start_h, hours=0.0)
         for k in range(min(60, (last - first).days + 1))
     )
-    return Laid(id=one.id, start=start, end=end, spans=spans, held_by=late[0] if late else "", moved=moved)
+    return ScheduledTask(id=one.id, start=start, end=end, spans=spans, held_by=late[0] if late else "", moved=moved)
 
 
-def _place(one: Work, clock: datetime, found: tuple[datetime, str, str], days: Days) -> tuple[Laid, datetime]:
+def _place(
+    one: Work, clock: datetime, found: tuple[datetime, str, str], days: WorkCalendar
+) -> tuple[ScheduledTask, datetime]:
     """Its hours from the clock on, over as many days as it takes; where the clock stands then."""
     at, held, moved = found
     if one.hours <= TINY_H:
-        return Laid(id=one.id, start=at, end=at, spans=(), held_by=held, moved=moved), clock
+        return ScheduledTask(id=one.id, start=at, end=at, spans=(), held_by=held, moved=moved), clock
     spans: list[Span] = []
     left, now = one.hours, _working(days, max(at, clock))
     while left > TINY_H:
@@ -152,10 +154,10 @@ def _place(one: Work, clock: datetime, found: tuple[datetime, str, str], days: D
         now = _working(days, now + timedelta(hours=took))
     end = datetime.combine(spans[-1].on, time()) + timedelta(hours=spans[-1].at_h + spans[-1].hours)
     begun = datetime.combine(spans[0].on, time()) + timedelta(hours=spans[0].at_h)
-    return Laid(id=one.id, start=begun, end=end, spans=tuple(spans), held_by=held, moved=moved), now
+    return ScheduledTask(id=one.id, start=begun, end=end, spans=tuple(spans), held_by=held, moved=moved), now
 
 
-def _working(days: Days, at: datetime) -> datetime:
+def _working(days: WorkCalendar, at: datetime) -> datetime:
     """The next moment at which the crew works."""
     for _ in range(HORIZON_DAYS):
         day = at.date()
@@ -166,6 +168,6 @@ def _working(days: Days, at: datetime) -> datetime:
         at = datetime.combine(day + timedelta(days=1), time())
         if (day - days.first).days > HORIZON_DAYS:
             break
-    raise InputError(
+    raise InvalidInputError(
         "calendar", "No working day is left within two years: take days off away, or give the crew more hours"
     )

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError, OutsideScope, above_zero
+from steady.errors import InvalidInputError, OutOfScopeError, above_zero
 
 KELVIN = 273.15
 
@@ -18,9 +18,9 @@ def by_maturity_s(at_ref_s: float, temperature_c: float, ref_c: float = 20.0, da
     """
     above_zero(time_at_ref=at_ref_s)
     if not ref_c > datum_c:
-        raise InputError("ref_temperature", "must be above the datum temperature")
+        raise InvalidInputError("ref_temperature", "must be above the datum temperature")
     if not temperature_c > datum_c:
-        raise OutsideScope(
+        raise OutOfScopeError(
             "at or below its datum temperature concrete does not cure", "warmer days, or heat and covers"
         )
     return at_ref_s * (ref_c - datum_c) / (temperature_c - datum_c)
@@ -37,5 +37,5 @@ def by_arrhenius_s(at_ref_s: float, temperature_c: float, ref_c: float = 20.0, a
     above_zero(time_at_ref=at_ref_s, temperature=temperature_c + KELVIN, ref_temperature=ref_c + KELVIN)
     exponent = activation_k * (1 / (temperature_c + KELVIN) - 1 / (ref_c + KELVIN))
     if exponent > 50:
-        raise OutsideScope("in such cold concrete does not cure", "warmer days, or heat and covers")
+        raise OutOfScopeError("in such cold concrete does not cure", "warmer days, or heat and covers")
     return at_ref_s * math.exp(exponent)

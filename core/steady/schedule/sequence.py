@@ -5,12 +5,12 @@ Times are hours on the clock. A wait (curing) runs on the clock after its task a
 
 from collections.abc import Sequence
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value_in_order
 
 
 @value_in_order
-class Step:
+class SequenceTask:
     """One task: its name, how long it takes (h), and what it waits for: (task, hours after its end)."""
 
     name: str
@@ -18,7 +18,7 @@ class Step:
     after: tuple[tuple[str, float], ...] = ()
 
 
-def ordered(steps: Sequence[Step]) -> list[Step]:
+def ordered(steps: Sequence[SequenceTask]) -> list[SequenceTask]:
     """The steps so that each follows all it waits for.
 
     Raises:
@@ -26,26 +26,26 @@ def ordered(steps: Sequence[Step]) -> list[Step]:
     """
     by_name = {step.name: step for step in steps}
     if not steps or len(by_name) != len(steps):
-        raise InputError("tasks", "needs one task or more, each name once")
-    made: list[Step] = []
+        raise InvalidInputError("tasks", "needs one task or more, each name once")
+    made: list[SequenceTask] = []
     done: set[str] = set()
     for step in steps:
         if not step.hours >= 0 or any(not wait >= 0 for _, wait in step.after):
-            raise InputError("tasks", f"{step.name}: hours and waits are 0 or more")
+            raise InvalidInputError("tasks", f"{step.name}: hours and waits are 0 or more")
         for name, _ in step.after:
             if name not in by_name:
-                raise InputError("tasks", f"{step.name} waits for {name}, which is not a task")
+                raise InvalidInputError("tasks", f"{step.name} waits for {name}, which is not a task")
     while len(made) < len(steps):
         ready = [s for s in steps if s.name not in done and all(name in done for name, _ in s.after)]
         if not ready:
             ring = next(s.name for s in steps if s.name not in done)
-            raise InputError("tasks", f"{ring} waits for itself in the end: break the ring")
+            raise InvalidInputError("tasks", f"{ring} waits for itself in the end: break the ring")
         made.extend(ready)
         done.update(step.name for step in ready)
     return made
 
 
-def job_length(steps: Sequence[Step]) -> tuple[float, tuple[str, ...]]:
+def job_length(steps: Sequence[SequenceTask]) -> tuple[float, tuple[str, ...]]:
     """Least hours with as many hands as wanted, and the tasks that set them, in order.
 
     Source: critical path with finish-to-start links.
@@ -63,7 +63,7 @@ def job_length(steps: Sequence[Step]) -> tuple[float, tuple[str, ...]]:
     return ends[last], tuple(reversed(chain))
 
 
-def chain_hours(steps: Sequence[Step]) -> dict[str, float]:
+def chain_hours(steps: Sequence[SequenceTask]) -> dict[str, float]:
     """Hours of the longest chain that begins with each task, waits counted in: who has the longest has the least late start.
 
     Raises:
@@ -80,7 +80,7 @@ def chain_hours(steps: Sequence[Step]) -> dict[str, float]:
     return found
 
 
-def one_crew_hours(steps: Sequence[Step]) -> float:
+def one_crew_hours(steps: Sequence[SequenceTask]) -> float:
     """Hours with one crew that does one thing at a time: of the tasks that are ready, the one with the least late start.
 
     Source: list scheduling by latest start; a good order, not proved the best.

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.schedule.curing import by_arrhenius_s, by_maturity_s
 from steady.value_objects import value
 
@@ -81,7 +81,7 @@ def _pour(day: Day, stops: list[str], cares: list[str]) -> tuple[float, float] |
             by_maturity_s(at_ref_s, at_c, datum_c=OLD_DATUM_C),
             by_arrhenius_s(at_ref_s, at_c),
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         stops.append(f"{refused.reason}: {refused.would_have_to_change}")
         return None
     return min(ways) / HOUR_S, max(ways) / HOUR_S

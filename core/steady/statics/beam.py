@@ -10,7 +10,7 @@ import math
 from collections.abc import Sequence
 from typing import NamedTuple
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value, value_in_order
 
 # Three Gauss points integrate a polynomial of fifth degree exactly; moment times a straight line is of fourth.
@@ -35,7 +35,7 @@ class SpreadLoad:
     end_n_per_m: float
 
 
-class Piece(NamedTuple):
+class BeamSegment(NamedTuple):
     """Between two breaks: V = v0 + v1 x + v2 x², M = m0 + v0 x + v1 x²/2 + v2 x³/3, x from the piece's start."""
 
     from_m: float
@@ -60,15 +60,15 @@ class Piece(NamedTuple):
 class Solved:
     """A solved member."""
 
-    pieces: tuple[Piece, ...]
+    pieces: tuple[BeamSegment, ...]
     reactions_n: tuple[float, ...]
     stiffness_n_m2: float
 
-    def _piece(self, at_m: float) -> Piece:
+    def _piece(self, at_m: float) -> BeamSegment:
         for piece in self.pieces:
             if at_m <= piece.to_m + 1e-12:
                 return piece
-        raise InputError("at_m", "lies beyond the member's end")
+        raise InvalidInputError("at_m", "lies beyond the member's end")
 
     def shear_n(self, at_m: float) -> float:
         """Shear (N) just right of the previous break at a place along the member."""
@@ -109,7 +109,7 @@ class Solved:
             found += [self.deflection_m(piece.from_m + x) for x in at]
         return min(found), max(found)
 
-    def _slope(self, piece: Piece, x: float) -> float:
+    def _slope(self, piece: BeamSegment, x: float) -> float:
         turned = x * (piece.m0 + x * (piece.v0 / 2 + x * (piece.v1 / 6 + x * piece.v2 / 12)))
         return piece.slope0 - turned / self.stiffness_n_m2
 
@@ -138,7 +138,7 @@ class Solved:
         return max(found)
 
 
-def _cubic_roots(piece: Piece) -> tuple[float, ...]:
+def _cubic_roots(piece: BeamSegment) -> tuple[float, ...]:
     """Where the moment of a piece is 0: exact for even loads; for sloping ones between the moment's own turns."""
     if piece.v2 == 0:
         return _roots(piece.v1 / 2, piece.v0, piece.m0)
@@ -192,14 +192,14 @@ def solve(
     """
     supports = list(supports_m)
     if not stiffness_n_m2 > 0:
-        raise InputError("stiffness_n_m2", "must be above 0")
+        raise InvalidInputError("stiffness_n_m2", "must be above 0")
     if len(supports) < 2 or [a for a, b in itertools.pairwise(supports) if not b - a > 1e-9]:
-        raise InputError("supports_m", "needs two or more places, in order along the member")
+        raise InvalidInputError("supports_m", "needs two or more places, in order along the member")
     if not (supports[0] >= -1e-12 and supports[-1] <= length_m + 1e-12):
-        raise InputError("supports_m", "a support lies beyond the member's end")
+        raise InvalidInputError("supports_m", "a support lies beyond the member's end")
     sinks = list(settlements_m) or [0.0] * len(supports)
     if len(sinks) != len(supports):
-        raise InputError("settlements_m", "needs one for each support")
+        raise InvalidInputError("settlements_m", "needs one for each support")
     points, spreads = _sorted_loads(loads, length_m)
     ends = {0.0, length_m, *supports}
     for at, _ in points:
@@ -224,11 +224,11 @@ def _sorted_loads(
     for load in loads:
         if isinstance(load, PointLoad):
             if not 0 <= load.at_m <= length_m:
-                raise InputError("loads", "a load lies beyond the member's end")
+                raise InvalidInputError("loads", "a load lies beyond the member's end")
             points.append((load.at_m, load.load_n))
         else:
             if not 0 <= load.from_m < load.to_m <= length_m + 1e-12:
-                raise InputError("loads", "a spread load must start before it ends, within the member")
+                raise InvalidInputError("loads", "a spread load must start before it ends, within the member")
             spreads.append((load.from_m, load.to_m, load.start_n_per_m, load.end_n_per_m))
     return points, spreads
 
@@ -426,7 +426,7 @@ def _pieces(
 
 def _with_slopes(
     parts: list[_Part], supports: list[float], sinks: list[float], stiffness_n_m2: float
-) -> tuple[Piece, ...]:
+) -> tuple[BeamSegment, ...]:
     """Integrate the curvature twice from the start, then lay the result on the first two supports."""
     slope = y = 0.0
     raw: list[tuple[float, float]] = []
@@ -442,7 +442,7 @@ def _with_slopes(
     lift = sinks[0] - at_support[first] - turn * first
     return tuple(
         [
-            Piece(a, b, m0, v0, v1, v2, s + turn, y0 + lift + turn * a)
+            BeamSegment(a, b, m0, v0, v1, v2, s + turn, y0 + lift + turn * a)
             for (a, b, m0, v0, v1, v2), (s, y0) in zip(parts, raw, strict=True)
         ]
     )

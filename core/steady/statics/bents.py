@@ -2,12 +2,12 @@
 
 import math
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.value_objects import value
 
 
 @value
-class Bent:
+class BracedBent:
     """A line of posts on hinges under a beam, each braced to it.
 
     Args:
@@ -36,11 +36,11 @@ class Bent:
             braces_at_post=self.braces,
         )
         if self.posts < 2:
-            raise InputError("posts", "a bent has two posts at least")
+            raise InvalidInputError("posts", "a bent has two posts at least")
         if self.down_m >= self.height_m:
-            raise InputError("brace_down", "the brace's foot lies below the post's")
+            raise InvalidInputError("brace_down", "the brace's foot lies below the post's")
         if 2 * self.out_m > self.span_m + 1e-9:
-            raise InputError("brace_out", "braces from both posts cross: shorter ones, or a wider span")
+            raise InvalidInputError("brace_out", "braces from both posts cross: shorter ones, or a wider span")
 
     @property
     def shear_n(self) -> float:
@@ -65,7 +65,7 @@ class Bent:
 
     def _two(self) -> None:
         if self.posts != 2:
-            raise InputError("posts", "this is calculated for a bent of two posts")
+            raise InvalidInputError("posts", "this is calculated for a bent of two posts")
 
     @property
     def beam_moment_n_m(self) -> float:
@@ -150,7 +150,7 @@ def hip_thrust(ring_n: float, hip_pitch_rad: float) -> HipThrust:
     """Source: statics: V / sin h along the hip; its level part splits between two beams at 45 degrees to it."""
     above_zero(ring_load=ring_n)
     if not 0 < hip_pitch_rad < math.pi / 2:
-        raise InputError("hip_pitch", "must be above 0 and below 90 degrees")
+        raise InvalidInputError("hip_pitch", "must be above 0 and below 90 degrees")
     thrust = ring_n / math.tan(hip_pitch_rad)
     return HipThrust(axial_n=ring_n / math.sin(hip_pitch_rad), thrust_n=thrust, tie_n=thrust / math.sqrt(2))
 
@@ -164,7 +164,7 @@ def hip_loads_n(width_m: float, ring_m: float, pressure_pa: float) -> tuple[floa
     """
     above_zero(width=width_m, ring=ring_m, pressure=pressure_pa)
     if ring_m >= width_m:
-        raise InputError("ring", "is wider than the roof")
+        raise InvalidInputError("ring", "is wider than the roof")
     run_m = (width_m - ring_m) / 2
     on_hip = run_m**2 / 2 * pressure_pa
     return ring_m * run_m / 2 * pressure_pa + 2 / 3 * on_hip, on_hip

@@ -1,6 +1,6 @@
 """Cable guards and tubs on decks: what end posts, rails and joists carry (SI)."""
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.units import GRAVITY, IN
 from steady.value_objects import value
 
@@ -12,7 +12,7 @@ WATER_KG_PER_M3 = 1000.0
 def _positive(**amounts: float) -> None:
     for name, amount in amounts.items():
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 @value
@@ -91,7 +91,7 @@ class CableGuard:
 def checked_cables(guard: CableGuard) -> CableGuard:
     """The guard, or why it is none. Raises InputError."""
     if not 1 <= guard.cables <= 200:
-        raise InputError("cables", "must be 1 to 200")
+        raise InvalidInputError("cables", "must be 1 to 200")
     _positive(
         tension=guard.tension_n,
         spacing=guard.spacing_m,
@@ -103,9 +103,9 @@ def checked_cables(guard: CableGuard) -> CableGuard:
         sphere=guard.sphere_m,
     )
     if guard.push_n < 0:
-        raise InputError("push", "must be 0 or more")
+        raise InvalidInputError("push", "must be 0 or more")
     if guard.cables * guard.spacing_m >= guard.rail_m + 1e-9:
-        raise InputError("rail_height", "must be above the last cable")
+        raise InvalidInputError("rail_height", "must be above the last cable")
     return guard
 
 
@@ -174,9 +174,9 @@ def checked_tub(tub: Tub) -> Tub:
     """The tub, or why it is none. Raises InputError."""
     _positive(along=tub.along_m, across=tub.across_m, joist_spacing=tub.joists_apart_m, span=tub.span_m)
     if min(tub.empty_kg, tub.water_m3, tub.start_m, tub.dead_pa) < 0 or not tub.whole_n > 0:
-        raise InputError("empty", "must be 0 or more, and something must weigh")
+        raise InvalidInputError("empty", "must be 0 or more, and something must weigh")
     if tub.start_m + tub.along_m > tub.span_m + 1e-9:
-        raise InputError("along", "must lie within the span")
+        raise InvalidInputError("along", "must lie within the span")
     return tub
 
 
@@ -184,5 +184,5 @@ def infill_wind_n_m(pressure_pa: float, height_m: float, spacing_m: float) -> fl
     """Moment at the foot of a guard post under wind on solid infill. Source: statics."""
     _positive(height=height_m, post_spacing=spacing_m)
     if pressure_pa < 0:
-        raise InputError("pressure", "must be 0 or more")
+        raise InvalidInputError("pressure", "must be 0 or more")
     return pressure_pa * height_m**2 / 2 * spacing_m

@@ -4,7 +4,7 @@ import math
 from collections import Counter
 from collections.abc import Callable, Sequence
 
-from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
+from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
 from steady.value_objects import value, value_in_order
 
 Mass = tuple[float, float, float]
@@ -25,7 +25,7 @@ class Barrels:
     def __post_init__(self) -> None:
         above_zero(barrel_volume=self.volume_m3, barrel_diameter=self.diameter_m, water_density=self.water_kg_m3)
         if not self.at_m or len(self.at_m) > 1000:
-            raise InputError("barrels", "needs one barrel or more, at most 1000")
+            raise InvalidInputError("barrels", "needs one barrel or more, at most 1000")
 
     @property
     def radius_m(self) -> float:
@@ -76,7 +76,7 @@ def draft_m(barrels: Barrels, mass_kg: float) -> float:
     """
     not_below_zero(mass=mass_kg)
     if mass_kg > len(barrels.at_m) * barrels.water_kg_m3 * barrels.volume_m3:
-        raise OutsideScope("the mass is more than the barrels displace: it sinks", "more barrels or less mass")
+        raise OutOfScopeError("the mass is more than the barrels displace: it sinks", "more barrels or less mass")
     low, high = 0.0, barrels.diameter_m
     for _ in range(80):
         middle = (low + high) / 2
@@ -98,7 +98,7 @@ def people(dead_kg: float, person_kg: float, by: Carried, water_kg_m3: float = 1
     above_zero(barrels=by.barrels, barrel_volume=by.volume_m3, person=person_kg)
     not_below_zero(dead_mass=dead_kg)
     if not 0 < by.sunk_share <= 1:
-        raise InputError("sunk_share", "must be above 0 and at most 1")
+        raise InvalidInputError("sunk_share", "must be above 0 and at most 1")
     return max(0, math.floor((by.barrels * by.volume_m3 * by.sunk_share * water_kg_m3 - dead_kg) / person_kg + 1e-9))
 
 
@@ -133,13 +133,13 @@ def stability(barrels: Barrels, masses: Sequence[Mass]) -> Stability:
     kg = math.fsum(m * h for m, _, h in masses) / total
     gm = kb + bm - kg
     if not gm > 0:
-        raise OutsideScope("it is not stable upright: it turns over", "barrels farther apart or a lower load")
+        raise OutOfScopeError("it is not stable upright: it turns over", "barrels farther apart or a lower load")
     return Stability(gm, kb, bm, kg, t, math.atan(abs(math.fsum(m * y for m, y, _ in masses)) / (total * gm)))
 
 
 def _total(masses: Sequence[Mass]) -> float:
     if not masses or len(masses) > 1000:
-        raise InputError("masses", "needs one mass or more")
+        raise InvalidInputError("masses", "needs one mass or more")
     for mass, _, _ in masses:
         above_zero(masses=mass)
     return math.fsum(mass for mass, _, _ in masses)

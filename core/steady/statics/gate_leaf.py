@@ -6,7 +6,7 @@ brace its greatest force: a brace is sized for it however stiff the corners are.
 
 import math
 
-from steady.errors import InputError, above_zero
+from steady.errors import InvalidInputError, above_zero
 from steady.value_objects import value
 
 
@@ -59,16 +59,16 @@ def brace_to_rail(leaf: BracedLeaf, *, load_at_latch_n: float = 0.0, stiffness_n
     """
     above_zero(width=leaf.width_m, height=leaf.height_m)
     if not (leaf.weight_n >= 0 and load_at_latch_n >= 0 and leaf.weight_n + load_at_latch_n > 0):
-        raise InputError("weight", "must be above 0, or a load at the latch")
+        raise InvalidInputError("weight", "must be above 0, or a load at the latch")
     at_m = leaf.width_m / 2 if leaf.weight_from_hinge_m is None else leaf.weight_from_hinge_m
     if not 0 < at_m <= leaf.width_m:
-        raise InputError("weight_from_hinge", "must be above 0 and within the leaf")
+        raise InvalidInputError("weight_from_hinge", "must be above 0 and within the leaf")
     reach = leaf.width_m if leaf.reach_m is None else leaf.reach_m
     if not 0 < reach <= leaf.width_m + 1e-12:
-        raise InputError("brace_reach", "must be above 0 and at most the width")
+        raise InvalidInputError("brace_reach", "must be above 0 and at most the width")
     climb = leaf.height_m + leaf.rake * reach
     if not climb > 0:
-        raise InputError("rake", "leaves the brace no rise: hang the leaf level or shorten the brace's reach")
+        raise InvalidInputError("rake", "leaves the brace no rise: hang the leaf level or shorten the brace's reach")
     load = latch_load_n(leaf.weight_n, at_m, leaf.width_m, load_at_latch_n)
     shear = load * leaf.width_m / reach
     length = math.hypot(reach, climb)
@@ -113,10 +113,10 @@ def brace_to_stile(
     """
     above_zero(weight=weight_n, width=width_m, height=height_m)
     if not 0 < brace_height_m <= height_m + 1e-12:
-        raise InputError("brace_height", "must be above 0 and at most the height")
+        raise InvalidInputError("brace_height", "must be above 0 and at most the height")
     at_m = width_m / 2 if weight_from_hinge_m is None else weight_from_hinge_m
     if not 0 < at_m <= width_m:
-        raise InputError("weight_from_hinge", "must be above 0 and within the leaf")
+        raise InvalidInputError("weight_from_hinge", "must be above 0 and within the leaf")
     load = weight_n * at_m / width_m
     level = load * width_m / brace_height_m
     top = level * brace_height_m / height_m
@@ -135,9 +135,9 @@ def hinge_pull_n(
     """Level pull, out at the top and in at the bottom. Source: statics."""
     above_zero(hinge_spacing=spacing_m)
     if weight_n < 0 or weight_from_hinge_m < 0 or load_at_latch_n < 0:
-        raise InputError("weight", "must be 0 or more")
+        raise InvalidInputError("weight", "must be 0 or more")
     if load_at_latch_n > 0 and not width_m > 0:
-        raise InputError("width", "is needed with a load at the latch")
+        raise InvalidInputError("width", "is needed with a load at the latch")
     return (weight_n * weight_from_hinge_m + load_at_latch_n * width_m) / spacing_m
 
 
@@ -161,7 +161,7 @@ def unbraced_drop_m(frame: BareFrame, *, latch_load: float) -> float:
         width=frame.width_m, height=frame.height_m, rail_stiffness=frame.rail_n_m2, stile_stiffness=frame.stile_n_m2
     )
     if latch_load < 0:
-        raise InputError("latch_load", "must be 0 or more")
+        raise InvalidInputError("latch_load", "must be 0 or more")
     stiff = latch_load * frame.width_m**2 / 24 * (frame.width_m / frame.rail_n_m2 + frame.height_m / frame.stile_n_m2)
     if frame.corner_n_m_per_rad is None:
         return stiff
@@ -185,12 +185,12 @@ def side_by_side_m(drops_m: list[float]) -> float:
         InputError: None at all.
     """
     if not drops_m or not min(drops_m) > 0:
-        raise InputError("drops", "need one above 0")
+        raise InvalidInputError("drops", "need one above 0")
     return 1 / math.fsum(1 / drop for drop in drops_m)
 
 
 @value
-class Sag:
+class LatchEdgeSag:
     """Drop of the latch edge, part by part (m)."""
 
     from_hinges_m: float
@@ -219,7 +219,7 @@ class Gives:
     post_turn_rad: float = 0.0
 
 
-def latch_sag(leaf: BracedLeaf, gives: Gives) -> Sag:
+def latch_sag(leaf: BracedLeaf, gives: Gives) -> LatchEdgeSag:
     """Sag at the latch edge of a braced leaf under its own weight; None: braced corner to corner.
 
     Source: statics: hinge play B / h_h + hinge drop; brace strain (1 + creep); 2 slip (L_b / h)(B / x_b); post turn B.
@@ -232,10 +232,10 @@ def latch_sag(leaf: BracedLeaf, gives: Gives) -> Sag:
         ("joint_slip", gives.joint_slip_m),
     ):
         if amount < 0:
-            raise InputError(name, "must be 0 or more")
+            raise InvalidInputError(name, "must be 0 or more")
     brace = brace_to_rail(leaf, stiffness_n=gives.brace_stiffness_n)
     lever = leaf.width_m / leaf.reach_m if leaf.reach_m else 1.0
-    return Sag(
+    return LatchEdgeSag(
         from_hinges_m=gives.hinge_play_m * leaf.width_m / gives.hinge_spacing_m + gives.hinge_drop_m,
         from_brace_m=(brace.drop_m or 0.0) * (1 + gives.creep),
         from_joints_m=2 * gives.joint_slip_m * brace.length_m / leaf.height_m * lever,
@@ -255,7 +255,7 @@ def post_turn_rad(
     """Turn of the hinge post between its hinges: (M / EI)(y_b + h_h / 3), and M / k of the soil. Source: statics."""
     above_zero(hinge_spacing=hinge_spacing_m, post_stiffness=post_n_m2)
     if moment_n_m < 0 or lower_hinge_m < 0:
-        raise InputError("moment" if moment_n_m < 0 else "lower_hinge", "must be 0 or more")
+        raise InvalidInputError("moment" if moment_n_m < 0 else "lower_hinge", "must be 0 or more")
     turn = moment_n_m / post_n_m2 * (lower_hinge_m + hinge_spacing_m / 3)
     if soil_n_m_per_rad is None:
         return turn
@@ -295,6 +295,6 @@ def wheel(
     )
     load = weight_n * weight_from_hinge_m / wheel_from_hinge_m if wheel_n is None else wheel_n
     if load < 0:
-        raise InputError("wheel_load", "must be 0 or more")
+        raise InvalidInputError("wheel_load", "must be 0 or more")
     pull = (weight_n * weight_from_hinge_m - load * wheel_from_hinge_m) / hinge_spacing_m
     return Wheel(wheel_n=load, pull_n=pull, vertical_n=weight_n - load)

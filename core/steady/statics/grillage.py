@@ -7,7 +7,7 @@ twisted by the slope across it.
 import math
 from collections.abc import Mapping, Sequence
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value_in_order
 
 
@@ -57,7 +57,7 @@ def _add(
     (x1, y1), (x2, y2) = nodes[bar.start], nodes[bar.end]
     length = math.hypot(x2 - x1, y2 - y1)
     if not (length > 0 and bar.bending_n_m2 > 0 and bar.torsion_n_m2 > 0):
-        raise InputError("bars", "need a length and stiffness above 0")
+        raise InvalidInputError("bars", "need a length and stiffness above 0")
     c, s = (x2 - x1) / length, (y2 - y1) / length
     b, t = bar.bending_n_m2 / length**3, bar.torsion_n_m2 / length
     # In the bar's own terms: w, slope along it, slope across it, at each end.
@@ -89,7 +89,7 @@ def _solved(rows: list[list[float]]) -> list[float]:
     for k in range(size):
         best = max(range(k, size), key=lambda i: abs(rows[i][k]))
         if abs(rows[best][k]) <= 1e-12 * largest:
-            raise InputError("held", "the frame is not held: it can move without bending")
+            raise InvalidInputError("held", "the frame is not held: it can move without bending")
         rows[k], rows[best] = rows[best], rows[k]
         pivot = rows[k]
         for i in range(k + 1, size):
@@ -112,5 +112,5 @@ def torsion_constant_m4(one_m: float, other_m: float) -> float:
     """
     a, b = max(one_m, other_m), min(one_m, other_m)
     if not b > 0:
-        raise InputError("sides", "must be above 0")
+        raise InvalidInputError("sides", "must be above 0")
     return a * b**3 * (1 / 3 - 0.21 * (b / a) * (1 - b**4 / (12 * a**4)))

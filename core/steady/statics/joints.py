@@ -3,7 +3,7 @@
 import math
 from collections.abc import Callable
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 
@@ -24,7 +24,7 @@ def guard_post(push_n: float, above_m: float, lever_m: float) -> GuardPostForces
     """
     for name, amount in (("push", push_n), ("rail_above_upper", above_m), ("lever", lever_m)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     return GuardPostForces(
         upper_n=push_n * (above_m + lever_m) / lever_m,
         lower_n=push_n * above_m / lever_m,
@@ -67,12 +67,12 @@ def butted_brace(
         InputError: A value that cannot be.
     """
     if not 0 < angle_rad < math.pi / 2:
-        raise InputError("angle", "must be above 0 and under 90 degrees")
+        raise InvalidInputError("angle", "must be above 0 and under 90 degrees")
     if count < 1:
-        raise InputError("count", "must be 1 or more")
+        raise InvalidInputError("count", "must be 1 or more")
     for name, amount in (("lateral", lateral_n), ("withdrawal", withdrawal_n)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     return ButtedBrace(
         foot_pull_n=count * combined(lateral_n, withdrawal_n, math.pi / 2 - angle_rad),
         head_pull_n=count * combined(lateral_n, withdrawal_n, angle_rad),
@@ -89,12 +89,12 @@ def ledger_spacing_m(
         InputError: Nothing to hold, or nothing that holds it.
     """
     if not lateral_n > 0:
-        raise InputError("lateral", "must be above 0")
+        raise InvalidInputError("lateral", "must be above 0")
     if not withdrawal_n > 0:
-        raise InputError("withdrawal", "must be above 0")
+        raise InvalidInputError("withdrawal", "must be above 0")
     if down_n_per_m < 0 or pull_n_per_m < 0:
-        raise InputError("down_line", "must be 0 or more")
+        raise InvalidInputError("down_line", "must be 0 or more")
     share = down_n_per_m / lateral_n + pull_n_per_m / withdrawal_n
     if not share > 0:
-        raise InputError("down_line", "must be above 0")
+        raise InvalidInputError("down_line", "must be above 0")
     return 1 / share

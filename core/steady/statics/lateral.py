@@ -9,7 +9,7 @@ from collections.abc import Callable
 from functools import lru_cache
 
 from steady.data.loader import keyed
-from steady.errors import InputError, OutsideScope, TooDeep
+from steady.errors import EmbedmentLimitError, InvalidInputError, OutOfScopeError
 from steady.value_objects import value
 
 DEEPEST_M = 6.0
@@ -27,7 +27,7 @@ _GAUSS = (
 def _positive(**values: float) -> None:
     for name, amount in values.items():
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
 
 
 def passive_factor(friction_rad: float) -> float:
@@ -37,7 +37,7 @@ def passive_factor(friction_rad: float) -> float:
         InputError: An angle not between 0 and 50 degrees.
     """
     if not 0 < friction_rad < math.radians(50):
-        raise InputError("friction_angle", "must be above 0 and below 50 degrees")
+        raise InvalidInputError("friction_angle", "must be above 0 and below 50 degrees")
     return math.tan(math.pi / 4 + friction_rad / 2) ** 2
 
 
@@ -70,7 +70,7 @@ def broms_clay_n(
     dead = 1.5 * width_m if dead_m is None else dead_m
     a = depth_m - dead
     if a <= 0:
-        raise OutsideScope("the post stands within the top 1.5 widths, where clay gives no hold", "a deeper hole")
+        raise OutOfScopeError("the post stands within the top 1.5 widths, where clay gives no hold", "a deeper hole")
     q = 9 * cohesion_pa * width_m
     b = q * (2 * arm_m + depth_m + dead)
     return math.sqrt(b**2 + q**2 * a**2) - b
@@ -85,7 +85,7 @@ def hansen_factors(friction_rad: float) -> Callable[[float], tuple[float, float]
     Source: Brinch Hansen 1961 (from memory, medium to high).
     """
     if not 0 <= friction_rad < math.radians(50):
-        raise InputError("friction_angle", "must be 0 or more and below 50 degrees")
+        raise InvalidInputError("friction_angle", "must be 0 or more and below 50 degrees")
     phi = friction_rad
     if phi < 1e-9:
         kc0, kc8 = 1 + math.pi / 2, 5.14159 * 1.58
@@ -113,7 +113,7 @@ def hansen_factors(friction_rad: float) -> Callable[[float], tuple[float, float]
 
 
 @value
-class Ground:
+class SoilProfile:
     """Soil by its friction, weight and cohesion."""
 
     friction_rad: float
@@ -121,7 +121,7 @@ class Ground:
     cohesion_pa: float
 
 
-def hansen_n(ground: Ground, *, depth_m: float, arm_m: float, width_m: float) -> float:
+def hansen_n(ground: SoilProfile, *, depth_m: float, arm_m: float, width_m: float) -> float:
     """Ultimate side force: the turning point is where the moments about the line of the load balance.
 
     Source: Brinch Hansen 1961; the pressures are smooth in depth, integrated by Gauss in forty stretches.
@@ -177,7 +177,7 @@ def _hansen_sums(
     return tuple(forces), tuple(moments)
 
 
-def hansen_depth_m(ground: Ground, *, load_n: float, arm_m: float, width_m: float) -> float:
+def hansen_depth_m(ground: SoilProfile, *, load_n: float, arm_m: float, width_m: float) -> float:
     """The depth at which Brinch Hansen's ultimate side force reaches a load: the same as `hansen_n`, fast enough to search with.
 
     Raises:
@@ -208,7 +208,7 @@ def depth_for_m(resistance: Callable[[float], float], wanted_n: float, least_m: 
     """
     low, high = least_m, DEEPEST_M
     if resistance(high) < wanted_n:
-        raise TooDeep(
+        raise EmbedmentLimitError(
             f"more than {DEEPEST_M:.0f} m of depth: no depth is enough",
             "a wider hole, better ground or less load",
             DEEPEST_M,
@@ -233,7 +233,7 @@ def planted_moment_n_m(*, depth_m: float, width_m: float, ground: str) -> float:
     _positive(depth=depth_m, width=width_m)
     row = keyed("planted_ground").get(ground)
     if row is None:
-        raise InputError("ground", f"must be {', '.join(keyed('planted_ground'))}")
+        raise InvalidInputError("ground", f"must be {', '.join(keyed('planted_ground'))}")
     return row.number("ground_coefficient") * width_m * depth_m**3 / 10 * 1000
 
 

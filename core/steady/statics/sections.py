@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.value_objects import value
 
 
@@ -23,11 +23,11 @@ class BoxBeam:
         """Raises InputError for a box that cannot be."""
         for name in ("flange_width_m", "flange_depth_m", "depth_m", "web_thickness_m", "flange_e_pa", "web_e_pa"):
             if not getattr(self, name) > 0:
-                raise InputError(name.rsplit("_", 1)[0].replace("_e", "_E"), "must be above 0")
+                raise InvalidInputError(name.rsplit("_", 1)[0].replace("_e", "_E"), "must be above 0")
         if self.webs < 1:
-            raise InputError("webs", "must be at least 1")
+            raise InvalidInputError("webs", "must be at least 1")
         if self.depth_m <= 2 * self.flange_depth_m:
-            raise InputError("depth", "must be above two flange depths")
+            raise InvalidInputError("depth", "must be above two flange depths")
 
     @property
     def ratio(self) -> float:
@@ -53,7 +53,7 @@ class BoxBeam:
     def sag_m(self, load_n_per_m: float, span_m: float) -> float:
         """Mid-span sag, bending and shear. Needs the webs' shear modulus."""
         if not self.web_g_pa > 0:
-            raise InputError("web_G", "is needed")
+            raise InvalidInputError("web_G", "is needed")
         bending = 5 * load_n_per_m * span_m**4 / (384 * self.flange_e_pa * self.inertia_m4)
         shear_area = self.webs * self.web_thickness_m * (self.depth_m - self.flange_depth_m)
         return bending + load_n_per_m * span_m**2 / (8 * self.web_g_pa * shear_area)
@@ -65,7 +65,7 @@ class BoxBeam:
             InputError: More joints than webs.
         """
         if not 0 <= spliced <= self.webs:
-            raise InputError("webs_spliced", "must be 0 or more and at most the webs")
+            raise InvalidInputError("webs_spliced", "must be 0 or more and at most the webs")
         return self.ratio * self.webs_m4 * spliced / self.webs / self.inertia_m4
 
     def web_shear_pa(self, shear_n: float) -> float:
@@ -90,7 +90,7 @@ class BoxBeam:
             ("nail_rows", rows),
         ):
             if not amount > 0:
-                raise InputError(name, "must be above 0")
+                raise InvalidInputError(name, "must be above 0")
         area = self.flange_width_m * self.flange_depth_m
         s = spacing_m / (rows * self.webs)
         return 1 / (1 + math.pi**2 * self.flange_e_pa * area * s / (slip_n_per_m * span_m**2))

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 
 def moment_n_m(load_n_per_m: float, span_m: float) -> float:
@@ -37,7 +37,7 @@ def span_for_sag_m(stiffness_n_m2: float, load_n_per_m: float, limit_ratio: floa
         InputError: A limit that is not above 0.
     """
     if not limit_ratio > 0:
-        raise InputError("deflection_limit", "must be above 0")
+        raise InvalidInputError("deflection_limit", "must be above 0")
     if not load_n_per_m > 0:
         return math.inf
     return float((384 * stiffness_n_m2 / (5 * load_n_per_m * limit_ratio)) ** (1 / 3))

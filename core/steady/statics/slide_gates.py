@@ -1,6 +1,6 @@
 """Cantilever slide gates and welded steel leaves: roller forces, wind, sag (SI)."""
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.statics.tubes import STEEL_PA, Tube
 from steady.units.units import FT, GRAVITY
 from steady.value_objects import value
@@ -63,13 +63,13 @@ def checked(gate: SlideGate) -> SlideGate:
         ("roller_spacing", gate.rollers_m),
     ):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     if not (gate.whole_n > 0 and gate.opening_n >= 0 and gate.tail_n >= 0 and gate.latch_n >= 0):
-        raise InputError("weight", "must be above 0")
+        raise InvalidInputError("weight", "must be above 0")
     if gate.tail_m < LEAST_TAIL * gate.opening_m - 1e-9:
-        raise OutsideScope("the tail is less than four tenths of the opening", "a longer tail")
+        raise OutOfScopeError("the tail is less than four tenths of the opening", "a longer tail")
     if gate.rollers_m > gate.tail_m - ROLLER_ROOM_M + 1e-9:
-        raise OutsideScope(
+        raise OutOfScopeError(
             "the rollers stand too far apart for the tail", "rollers a foot closer than the tail is long"
         )
     return gate
@@ -89,9 +89,9 @@ def slide_wind(pressure_pa: float, opening_m: float, height_m: float, rollers_m:
     """Shut and caught, half goes to the latch post; on its way the leaf cantilevers from its rollers. Source: statics."""
     for name, amount in (("opening", opening_m), ("height", height_m), ("roller_spacing", rollers_m)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     if pressure_pa < 0:
-        raise InputError("pressure", "must be 0 or more")
+        raise InvalidInputError("pressure", "must be 0 or more")
     force = pressure_pa * opening_m * height_m
     if caught:
         return SlideWind(force_n=force, front_n=force / 2, rear_n=0.0, latch_post_n=force / 2)

@@ -3,7 +3,7 @@
 import math
 from typing import Literal
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.value_objects import value
 
 Shape = Literal["round", "square"]
@@ -59,9 +59,9 @@ class Tube:
 def checked(tube: Tube) -> Tube:
     """The tube, or why it is none. Raises InputError."""
     if not tube.outside_m > 0:
-        raise InputError("outside", "must be above 0")
+        raise InvalidInputError("outside", "must be above 0")
     if not 0 < tube.wall_m < tube.outside_m / 2:
-        raise InputError("wall", "must be above 0 and less than half of the outside")
+        raise InvalidInputError("wall", "must be above 0 and less than half of the outside")
     return tube
 
 
@@ -80,7 +80,7 @@ def moment_n_m(tube: Tube, yield_pa: float, factor: float, *, american: bool, el
     """
     checked(tube)
     if not yield_pa > 0:
-        raise InputError("strength", "must be above 0")
+        raise InvalidInputError("strength", "must be above 0")
     if tube.shape == "round":
         slender = tube.outside_m / tube.wall_m
         most = 0.07 * STEEL_PA / yield_pa if american else 70 * 235e6 / yield_pa
@@ -88,7 +88,7 @@ def moment_n_m(tube: Tube, yield_pa: float, factor: float, *, american: bool, el
         slender = (tube.outside_m - 3 * tube.wall_m) / tube.wall_m
         most = 1.12 * math.sqrt(STEEL_PA / yield_pa) if american else 38 * math.sqrt(235e6 / yield_pa)
     if slender > most + 1e-9:
-        raise OutsideScope(
+        raise OutOfScopeError(
             "the wall is too thin: it may buckle before it yields", "a thicker wall, or its maker's value"
         )
     return yield_pa * (tube.modulus_m3 if elastic else tube.plastic_m3) * factor

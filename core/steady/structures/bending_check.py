@@ -1,10 +1,10 @@
 """One piece that bends, held against its wood: the check, or why it cannot be made and what the piece must carry."""
 
-from steady.design_codes.facets.timber import Timber
+from steady.design_codes.facets.timber import TimberRules
 from steady.design_codes.requests import LoadType, Wood
 from steady.design_codes.results import given_step, si
-from steady.errors import OutsideScope
-from steady.plan.model import Asks, Basis, Check, NotCovered, Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import Basis, CalculationStep, Check, CheckOrigin, UncheckedItem
 from steady.structures.wood import board_reach_m
 from steady.units.trade import Units
 from steady.value_objects import value_in_order
@@ -13,7 +13,7 @@ GRADED = "a graded stick of the code's tables"
 
 
 @value_in_order
-class Asked:
+class CheckContext:
     """What a check is called, what it is about, and in which case."""
 
     name: str
@@ -22,8 +22,8 @@ class Asked:
 
 
 def check_bends(
-    book: Timber, wood: Wood, moment: tuple[Step, LoadType], asked: Asked, change: str = GRADED
-) -> Check | NotCovered:
+    book: TimberRules, wood: Wood, moment: tuple[CalculationStep, LoadType], asked: CheckContext, change: str = GRADED
+) -> Check | UncheckedItem:
     """A factored moment (in the school's unit of moments) on a piece.
 
     Args:
@@ -33,9 +33,9 @@ def check_bends(
     u, (bent, load) = book.units, moment
     try:
         capacity = book.moment_capacity(wood, load)
-    except (OutsideScope, ValueError) as refused:
-        reason = refused.reason if isinstance(refused, OutsideScope) else str(refused)
-        return NotCovered(
+    except (OutOfScopeError, ValueError) as refused:
+        reason = refused.reason if isinstance(refused, OutOfScopeError) else str(refused)
+        return UncheckedItem(
             key=asked.name,
             about=asked.about,
             basis=Basis.RECKONED,
@@ -59,7 +59,9 @@ def check_bends(
     )
 
 
-def check_reach(u: Units, thickness_m: float, reach: Step, asked: Asked, where: tuple[str, float]) -> Check:
+def check_reach(
+    u: Units, thickness_m: float, reach: CalculationStep, asked: CheckContext, where: tuple[str, float]
+) -> Check:
     """A board that no table has a stress for: held to a span of our own for its thickness, which is our own safety limit.
 
     Args:
@@ -83,6 +85,6 @@ def check_reach(u: Units, thickness_m: float, reach: Step, asked: Asked, where: 
         limit=most,
         working=(),
         case=asked.case,
-        asks=Asks.SAFETY,
+        asks=CheckOrigin.SAFETY,
         by_wind=True,
     )

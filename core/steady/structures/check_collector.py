@@ -6,8 +6,8 @@ from typing import Self, TypedDict, Unpack
 from steady.data.checks import SLENDERNESS
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import MemberCheck, given_step
-from steady.errors import OutsideScope, TooSlender
-from steady.plan.model import Asks, Basis, Check, NotCovered, Step
+from steady.errors import OutOfScopeError, TooSlender
+from steady.plan.model import Basis, CalculationStep, Check, CheckOrigin, UncheckedItem
 
 
 class More(TypedDict, total=False):
@@ -16,7 +16,7 @@ class More(TypedDict, total=False):
     case: str
     basis: Basis
     fitted: bool
-    asks: Asks
+    asks: CheckOrigin
     by_wind: bool
 
 
@@ -25,27 +25,27 @@ class GapMore(TypedDict, total=False):
 
     basis: Basis
     crew: bool
-    needs: Step | None
+    needs: CalculationStep | None
     by_practice: bool
     case: str
 
 
-Alike = tuple[tuple[Check, ...], tuple[NotCovered, ...]]
+Alike = tuple[tuple[Check, ...], tuple[UncheckedItem, ...]]
 """Findings of one thing, for another that is alike."""
 
 
 @dataclass(slots=True, kw_only=True)
-class Said:
+class CheckList:
     """What is checked, and what is not."""
 
     checks: list[Check] = field(default_factory=list)
-    not_covered: list[NotCovered] = field(default_factory=list)
+    not_covered: list[UncheckedItem] = field(default_factory=list)
 
     def copy(self) -> Self:
         """The same findings, to which others can be added without adding them here."""
         return replace(self, checks=[*self.checks], not_covered=[*self.not_covered])
 
-    def take(self, one: Check | NotCovered) -> None:
+    def take(self, one: Check | UncheckedItem) -> None:
         """A check, or why there is none, as somebody else found it."""
         if isinstance(one, Check):
             self.checks.append(one)
@@ -54,23 +54,23 @@ class Said:
 
 
 @dataclass(slots=True, kw_only=True)
-class Findings(Said):
+class CheckCollector(CheckList):
     """Checks and gaps as they are found, under one rulebook."""
 
     book: Rulebook
 
-    def length_step(self, symbol: str, value_m: float, says: str, source: str = "geometry") -> Step:
+    def length_step(self, symbol: str, value_m: float, says: str, source: str = "geometry") -> CalculationStep:
         """A length in the unit that spans are read in."""
         u = self.book.units
         return given_step(symbol, value_m / u.span_m, u.span, source, says)
 
-    def limit_length(self, found: Step, value_m: float, symbol: str = "L_max") -> Step:
+    def limit_length(self, found: CalculationStep, value_m: float, symbol: str = "L_max") -> CalculationStep:
         """A found span in the unit of `length_step`, kept with its own working."""
         u = self.book.units
         if found.unit == u.span:
             return found
         per = {"in": 12.0, "mm": 1000.0, "m": 1.0, "ft": 1.0}[found.unit]
-        return Step(
+        return CalculationStep(
             symbol=symbol,
             value=value_m / u.span_m,
             unit=u.span,
@@ -109,9 +109,9 @@ class Findings(Said):
         self,
         key: str,
         about: str,
-        demand: Step,
-        limit: Step,
-        working: tuple[Step, ...] = (),
+        demand: CalculationStep,
+        limit: CalculationStep,
+        working: tuple[CalculationStep, ...] = (),
         **more: Unpack[More],
     ) -> None:
         """A demand that must not pass its limit."""
@@ -124,9 +124,9 @@ class Findings(Said):
         self,
         key: str,
         about: str,
-        has: Step,
-        needs: Step,
-        working: tuple[Step, ...] = (),
+        has: CalculationStep,
+        needs: CalculationStep,
+        working: tuple[CalculationStep, ...] = (),
         **more: Unpack[More],
     ) -> None:
         """Something that must reach what is needed."""
@@ -137,7 +137,7 @@ class Findings(Said):
 
     def members(self, what: str, about: str, found: tuple[MemberCheck, ...], where: str) -> None:
         """Checks of a bent member under the key of what it is ("rafter"); the worst of each limit state."""
-        worst: dict[tuple[str, Asks], Check] = {}
+        worst: dict[tuple[str, CheckOrigin], Check] = {}
         for item in found:
             if item.check.demand.value <= 0:
                 continue
@@ -152,7 +152,7 @@ class Findings(Said):
         self,
         key: str,
         about: str,
-        refused: OutsideScope,
+        refused: OutOfScopeError,
         **asked: Unpack[GapMore],
     ) -> None:
         """A check that a rule did not reach. `needs`: the force that a maker's rating must reach."""
@@ -165,7 +165,7 @@ class Findings(Said):
             return
         mend = refused.would_have_to_change
         self.not_covered.append(
-            NotCovered(key=key, about=about, reason=refused.reason, would_have_to_change=mend, **said)
+            UncheckedItem(key=key, about=about, reason=refused.reason, would_have_to_change=mend, **said)
         )
 
     def nothing_said(self, me: str, why: str, mend: str = "ask an engineer") -> None:
@@ -173,7 +173,7 @@ class Findings(Said):
         self.checks.clear()
         self.not_covered.clear()
         for basis in (Basis.RECKONED, Basis.TABLE):
-            self.gap("all_checks", me, OutsideScope(why, mend), basis=basis)
+            self.gap("all_checks", me, OutOfScopeError(why, mend), basis=basis)
 
 
 def _called(one: Check, key: str, about: str, case: str) -> Check:
@@ -196,6 +196,6 @@ def _called(one: Check, key: str, about: str, case: str) -> Check:
 PUBLIC = "public use is outside what a house tool may answer"
 
 
-def said(force: Step) -> str:
+def said(force: CalculationStep) -> str:
     """A force in words of its own size: whole pounds, hundredths of a kilonewton."""
     return f"{force.value:,.0f} {force.unit}" if abs(force.value) >= 20 else f"{force.value:,.2f} {force.unit}"

@@ -5,14 +5,14 @@ from dataclasses import replace
 from functools import lru_cache
 
 from steady.design_codes.base import Rulebook
-from steady.design_codes.bending_members import Bent, check_member
-from steady.design_codes.facets.loads import Loads
-from steady.design_codes.requests import LoadType, Sideways, Wood
-from steady.design_codes.results import Action, Sag
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Asks, Check
+from steady.design_codes.bending_members import BendingDemand, check_member
+from steady.design_codes.facets.loads import LoadRules
+from steady.design_codes.requests import LateralRestraint, LoadType, Wood
+from steady.design_codes.results import Action, DeflectionLimit
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import Check, CheckOrigin
 from steady.statics.beam import PointLoad, SpreadLoad, solve
-from steady.structures.check_collector import Findings
+from steady.structures.check_collector import CheckCollector
 from steady.value_objects import value, value_in_order
 
 NOTHING = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
@@ -24,7 +24,7 @@ OUTER_SPAN = 0.43
 
 
 @value
-class Run:
+class ContinuousMember:
     """A member: its length and where it is held; the longest span and what runs past at either end."""
 
     length_m: float
@@ -87,7 +87,7 @@ class Run:
         return _point_reactions(self, at_m)
 
 
-def _action(run: Run, loads: Sequence[PointLoad | SpreadLoad]) -> Action:
+def _action(run: ContinuousMember, loads: Sequence[PointLoad | SpreadLoad]) -> Action:
     solved = solve(run.length_m, run.supports_m, loads, stiffness_n_m2=1.0)
     low, high = solved.moment_extremes_n_m()
     down, up = solved.deflection_extremes_m()
@@ -98,22 +98,22 @@ def _action(run: Run, loads: Sequence[PointLoad | SpreadLoad]) -> Action:
 
 # What a load does grows with the load: one of one newton (a metre) is solved once for each run and place.
 @lru_cache(maxsize=4096)
-def _even_unit(run: Run) -> Action:
+def _even_unit(run: ContinuousMember) -> Action:
     return _action(run, [run.all_along(1.0)])
 
 
 @lru_cache(maxsize=4096)
-def _even_reactions(run: Run) -> tuple[float, ...]:
+def _even_reactions(run: ContinuousMember) -> tuple[float, ...]:
     return run.reactions_under_n([run.all_along(1.0)])
 
 
 @lru_cache(maxsize=8192)
-def _point_unit(run: Run, at_m: float) -> Action:
+def _point_unit(run: ContinuousMember, at_m: float) -> Action:
     return _action(run, [PointLoad(at_m=at_m, load_n=1.0)])
 
 
 @lru_cache(maxsize=8192)
-def _point_reactions(run: Run, at_m: float) -> tuple[float, ...]:
+def _point_reactions(run: ContinuousMember, at_m: float) -> tuple[float, ...]:
     return solve(run.length_m, run.supports_m, [PointLoad(at_m=at_m, load_n=1.0)], stiffness_n_m2=1.0).reactions_n
 
 
@@ -131,7 +131,7 @@ class Loaded:
     sags: bool = True
 
 
-def one_person(run: Run, person_n: float) -> list[Loaded]:
+def one_person(run: ContinuousMember, person_n: float) -> list[Loaded]:
     """One person who mends something, in every span and at every tip in turn; nobody asks how far that sags."""
     places = [("point load at midspan", at_m) for at_m in run.middles_m()]
     places += [("point load at cantilever tip", at_m) for at_m in run.tips_m()]
@@ -145,11 +145,15 @@ class Bends:
     what: str
     about: str
     wood: Wood
-    run: Run
+    run: ContinuousMember
 
 
 def check_run(
-    found: Findings, one: Bends, dead: Action, loads: Sequence[Loaded], sags: tuple[Sag, ...] | None = None
+    found: CheckCollector,
+    one: Bends,
+    dead: Action,
+    loads: Sequence[Loaded],
+    sags: tuple[DeflectionLimit, ...] | None = None,
 ) -> None:
     """Every check of a member under each load in turn, never two of them together; the worst of each kind is kept.
 
@@ -164,10 +168,12 @@ def check_run(
             checks = check_member(
                 found.book,
                 wood,
-                Bent(dead=dead, live=load.action, span_m=run.span_m, load=load.lasts, sags=limits if load.sags else ()),
+                BendingDemand(
+                    dead=dead, live=load.action, span_m=run.span_m, load=load.lasts, sags=limits if load.sags else ()
+                ),
                 about=about,
             )
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             found.gap(f"{what}.bending", about, refused, case=load.says)
             continue
         found.members(what, about, checks, load.says)
@@ -176,7 +182,7 @@ def check_run(
 
 def worst_of_each(checks: list[Check], about: str) -> list[Check]:
     """The checks with only the worst of each name about one thing kept."""
-    worst: dict[tuple[str, Asks], Check] = {}
+    worst: dict[tuple[str, CheckOrigin], Check] = {}
     kept = []
     for check in checks:
         if check.about != about:
@@ -188,12 +194,14 @@ def worst_of_each(checks: list[Check], about: str) -> list[Check]:
     return [*kept, *worst.values()]
 
 
-def _sags(book: Rulebook) -> tuple[Sag, ...]:
+def _sags(book: Rulebook) -> tuple[DeflectionLimit, ...]:
     ratio, source = ROOF_SAG.get(book.key, (240.0, "practice: L/240, our own; the code gives no limit for open roofs"))
-    return (Sag(kind="deflection", dead=1.0, live=1.0, limit_ratio=ratio, source=source, says=f"L/{ratio:.0f}"),)
+    return (
+        DeflectionLimit(kind="deflection", dead=1.0, live=1.0, limit_ratio=ratio, source=source, says=f"L/{ratio:.0f}"),
+    )
 
 
-def check_lifted(found: Findings, one: Bends, dead_n_per_m: float, up_n_per_m: float) -> None:
+def check_lifted(found: CheckCollector, one: Bends, dead_n_per_m: float, up_n_per_m: float) -> None:
     """A member lifted by the wind bends the other way, its lower edge held only where it lies on its supports.
 
     Args:
@@ -206,11 +214,11 @@ def check_lifted(found: Findings, one: Bends, dead_n_per_m: float, up_n_per_m: f
         return
     book = found.book
     try:
-        held, _ = book.stability(wood, Sideways(unbraced_m=run.span_m, load_case="uniform", load="wind"))
+        held, _ = book.stability(wood, LateralRestraint(unbraced_m=run.span_m, load_case="uniform", load="wind"))
         checks = check_member(
             book,
             wood,
-            Bent(
+            BendingDemand(
                 dead=NOTHING,
                 live=_unfactored(book, run.even(net)),
                 span_m=run.span_m,
@@ -220,8 +228,10 @@ def check_lifted(found: Findings, one: Bends, dead_n_per_m: float, up_n_per_m: f
             ),
             about=about,
         )
-    except (OutsideScope, InputError) as refused:
-        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a stiffer member")
+    except (OutOfScopeError, InvalidInputError) as refused:
+        outside = (
+            refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "a stiffer member")
+        )
         found.gap(f"{what}.bending_under_uplift", about, outside)
         return
     named = [
@@ -233,7 +243,7 @@ def check_lifted(found: Findings, one: Bends, dead_n_per_m: float, up_n_per_m: f
     found.members(what, about, tuple(named), "wind up, bottom edge unbraced")
 
 
-def _unfactored(book: Loads, action: Action) -> Action:
+def _unfactored(book: LoadRules, action: Action) -> Action:
     """An action that stands at design level already, so that the school's own load factor does not raise it twice; no sag."""
     factor = max(case.live for case in book.combinations("") if case.live and not case.snow and not case.wind)
     return Action(moment_n_m=action.moment_n_m / factor, shear_n=action.shear_n / factor, sag_n_m3=0.0)

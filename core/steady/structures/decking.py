@@ -2,12 +2,12 @@
 
 from dataclasses import replace
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.data.loader import table
-from steady.design_codes.bending_members import Bent, check_member
+from steady.design_codes.bending_members import BendingDemand, check_member
 from steady.design_codes.results import Action
-from steady.errors import OutsideScope
-from steady.structures.check_collector import Findings
+from steady.errors import OutOfScopeError
+from steady.structures.check_collector import CheckCollector
 from steady.structures.wood import outdoors
 from steady.units.units import IN
 from steady.value_objects import value
@@ -22,14 +22,14 @@ REACHES_M = ((0.019, 0.3), (0.025, 0.4064), (0.032, 0.45), (0.038, 0.6096))
 class Flooring:
     """Boards over joists: their stick, the joists' spacing and thickness (m), the floor's own weight (Pa)."""
 
-    board: Stick
+    board: SectionItem
     spacing_m: float
     joist_m: float
     dead_pa: float
     wet: bool = True
 
 
-def check_boards(found: Findings, about: str, floor: Flooring) -> None:
+def check_boards(found: CheckCollector, about: str, floor: Flooring) -> None:
     """Boards between the joists' middles."""
     if found.book.key == "us":
         _by_table(found, about, floor)
@@ -42,7 +42,7 @@ def check_boards(found: Findings, about: str, floor: Flooring) -> None:
         checks = check_member(
             book,
             replace(outdoors(board, flat=True), wet=floor.wet),
-            Bent(
+            BendingDemand(
                 span_m=span_m,
                 dead=Action(
                     moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
@@ -51,14 +51,14 @@ def check_boards(found: Findings, about: str, floor: Flooring) -> None:
             ),
             about=about,
         )
-    except (OutsideScope, ValueError):
+    except (OutOfScopeError, ValueError):
         _by_thickness(found, about, floor)
         return
     strong = tuple(item for item in checks if item.kind == "bending")
     found.members("deck_board", about, strong, "one person on one board")
 
 
-def _by_thickness(found: Findings, about: str, floor: Flooring) -> None:
+def _by_thickness(found: CheckCollector, about: str, floor: Flooring) -> None:
     thick_m = floor.board.thickness_m
     reach_m = max((reach for thick, reach in REACHES_M if thick <= thick_m + 1e-6), default=0.0)
     limit = found.length_step(
@@ -68,7 +68,7 @@ def _by_thickness(found: Findings, about: str, floor: Flooring) -> None:
     found.at_most("deck_board.allowable_span", about, spacing, limit, (), case="by their thickness")
 
 
-def _by_table(found: Findings, about: str, floor: Flooring) -> None:
+def _by_table(found: CheckCollector, about: str, floor: Flooring) -> None:
     """The residential code's table: 5/4 boards and 2× boards over joists, laid straight."""
     kind = "5/4" if floor.board.thickness_m < 1.2 * IN else "2x"
     rows = {row.text["key"]: row for row in table("us_decking_table")}
@@ -76,7 +76,7 @@ def _by_table(found: Findings, about: str, floor: Flooring) -> None:
         found.gap(
             "deck_board.allowable_span",
             about,
-            OutsideScope("the table is for 5/4 and 2× boards", "boards of 1 in or more, or what their maker says"),
+            OutOfScopeError("the table is for 5/4 and 2× boards", "boards of 1 in or more, or what their maker says"),
         )
         return
     row = rows[f"{kind} straight"]

@@ -6,12 +6,12 @@ from typing import Any
 
 from steady.catalog.items import sticks
 from steady.structures.option import Change
-from steady.structures.structure_type import Ask, changed
+from steady.structures.structure_type import NewStructureRequest, changed
 from steady.value_objects import value
 
 
 @value
-class Usual:
+class DefaultTimberKeys:
     """How the keys of the usual post, beam, rafter and purlin begin."""
 
     post: str = "post"
@@ -21,16 +21,16 @@ class Usual:
 
 
 METRIC = {
-    "ca": Usual(post="post 140", beam="joist 38x184", rafter="joist 38x184", purlin="rail 38x89"),
-    "nz": Usual(post="post 140", beam="joist 45x190", rafter="joist 45x140", purlin="rail 45x90"),
-    "uk": Usual(post="post 150", beam="joist 47x170", rafter="joist 47x147", purlin="rail 47x100"),
+    "ca": DefaultTimberKeys(post="post 140", beam="joist 38x184", rafter="joist 38x184", purlin="rail 38x89"),
+    "nz": DefaultTimberKeys(post="post 140", beam="joist 45x190", rafter="joist 45x140", purlin="rail 45x90"),
+    "uk": DefaultTimberKeys(post="post 150", beam="joist 47x170", rafter="joist 47x147", purlin="rail 47x100"),
 }
 """Our own defaults."""
 
 
-def usual_of(school: str) -> Usual:
+def usual_of(school: str) -> DefaultTimberKeys:
     """A school's usual timbers; any on sale where none are named."""
-    return METRIC.get(school, Usual())
+    return METRIC.get(school, DefaultTimberKeys())
 
 
 def first_sold(school: str, role: str, start: str) -> str:
@@ -54,7 +54,7 @@ OWN = frozenset({"id", "kind", "format", "beams_m", "locks", "ratings", "built_o
 """Fields that are one roof's own: a crew's next roof does not start with them. Each kind adds its sizes."""
 
 
-def as_last_chosen(spec: Any, ask: Ask, own: frozenset[str], home: Callable[[Any, str], Any]) -> Any:
+def as_last_chosen(spec: Any, ask: NewStructureRequest, own: frozenset[str], home: Callable[[Any, str], Any]) -> Any:
     """A spec that a line says, with the crew's last choices where the line says nothing, of what is on sale under the school.
 
     Args:

@@ -67,7 +67,7 @@ class Group:
 
 
 @value
-class Asked:
+class ResolvedField:
     """A field with what its type allows: limits in SI, the values of a choice, whether it may be empty."""
 
     path: str
@@ -90,7 +90,7 @@ class AskedGroup:
 
     title: str
     folded: bool
-    fields: tuple[Asked, ...]
+    fields: tuple[ResolvedField, ...]
 
 
 def asked(spec: type[Any], form: tuple[Group, ...]) -> tuple[AskedGroup, ...]:
@@ -105,12 +105,12 @@ def asked(spec: type[Any], form: tuple[Group, ...]) -> tuple[AskedGroup, ...]:
     )
 
 
-def _asked(spec: type[Any], item: Field) -> Asked:
+def _asked(spec: type[Any], item: Field) -> ResolvedField:
     hint = hint_of(spec, item.path)
     limits, may_be_empty, kind = _limits(hint)
     names = dict(item.names)
     values = get_args(kind) if get_origin(kind) is Literal else tuple(names) if item.sort == "choice" else ()
-    return Asked(
+    return ResolvedField(
         path=item.path,
         says=item.says,
         sort=item.sort,

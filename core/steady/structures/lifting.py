@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from steady.data.roles import role
 from steady.plan.model import Part, Plan
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 from steady.units.units import LB_MASS, MPH
 from steady.value_objects import value
@@ -23,7 +23,7 @@ WIND_M_PER_S = 8.0
 
 
 @value
-class Lift:
+class LiftedPieces:
     """Pieces alike that are lifted overhead.
 
     Args:
@@ -53,7 +53,7 @@ def hands_for(mass_kg: float) -> int:
     return max(1, math.ceil(mass_kg / HAND_KG - 1e-9))
 
 
-def lift_plan(plan: Plan) -> tuple[Lift, ...]:
+def lift_plan(plan: Plan) -> tuple[LiftedPieces, ...]:
     """Every sort of piece that comes overhead, in the order in which the plan lists its pieces."""
     found = []
     for part in plan.parts:
@@ -64,7 +64,7 @@ def lift_plan(plan: Plan) -> tuple[Lift, ...]:
             continue
         mass = part.mass_kg * (GREEN if role(part.role).material == "timber" else 1.0)
         found.append(
-            Lift(
+            LiftedPieces(
                 role=part.role,
                 item=part.item,
                 count=part.count,
@@ -105,7 +105,7 @@ def mass_says(mass_kg: float, tape: Tape) -> str:
     return f"{mass_kg:.0f} kg" if tape.system == "metric" else f"{mass_kg / LB_MASS:.0f} lb"
 
 
-def heaviest_says(case: Case, made: Sequence[Part]) -> str:
+def heaviest_says(case: DesignInput, made: Sequence[Part]) -> str:
     """The heaviest piece in words."""
     heavy = max((part for part in made if part.length_m > 0), key=lambda part: part.mass_kg)
     kg = heavy.mass_kg * GREEN

@@ -3,7 +3,7 @@
 import re
 from functools import partial
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.structures.structure_type import LineForm
 from steady.units.lengths import Bare, parse_length
 from steady.units.show import Tape
@@ -17,7 +17,7 @@ MOST = 60
 
 
 @value
-class Said:
+class WordHelp:
     """One word of a line and what it means; empty: the line's own sizes or readings say nothing more, or it is not known."""
 
     word: str
@@ -25,25 +25,25 @@ class Said:
     known: bool = True
 
 
-def explain(form: LineForm, text: str, bare: Bare, tape: Tape) -> tuple[Said, ...]:
+def explain(form: LineForm, text: str, bare: Bare, tape: Tape) -> tuple[WordHelp, ...]:
     """Every word of a line with its meaning, sizes in the crew's units, so that a bare number shows what it was taken for."""
     words = text.lower().replace(",", " ").replace("×", "x").split()[:MOST]
     return tuple(_said(form, word, bare, tape) for word in words)
 
 
-def _said(form: LineForm, word: str, bare: Bare, tape: Tape) -> Said:
+def _said(form: LineForm, word: str, bare: Bare, tape: Tape) -> WordHelp:
     sizes = _sizes(word, bare, tape)
     if sizes:
-        return Said(word=word, means=sizes)
+        return WordHelp(word=word, means=sizes)
     pattern, says = _pattern(form, word) or _within(form, word)
     # A word that leaves out its entry's number is not one: no figure is shown that nobody typed.
     if not says or (NUMBER.search(pattern) and not NUMBER.search(word)):
-        return Said(word=word, means="", known=False)
+        return WordHelp(word=word, means="", known=False)
     for theirs, own in zip(NUMBER.findall(pattern), NUMBER.findall(word), strict=False):
         says = re.sub(
             rf"(?<![\w']){re.escape(theirs)}(?![\w'])", partial(_number, own=own, bare=bare, tape=tape), says, count=1
         )
-    return Said(word=word, means=re.split(r" \(|; ", says)[0])
+    return WordHelp(word=word, means=re.split(r" \(|; ", says)[0])
 
 
 def _number(found: re.Match[str], own: str, bare: Bare, tape: Tape) -> str:
@@ -88,5 +88,5 @@ def _sizes(word: str, bare: Bare, tape: Tape) -> str:
     """A length, or two with an x between them, in the crew's units; empty where it is neither."""
     try:
         return " × ".join(tape.length(parse_length(part, bare)) for part in word.split("x", 1))
-    except InputError:
+    except InvalidInputError:
         return ""

@@ -5,7 +5,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import replace
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.lengths import Bare, of_one_unit, parse_length
 from steady.value_objects import value
 
@@ -21,13 +21,13 @@ class Word:
     bare: Bare
     help: str
 
-    def refused(self, says: str) -> InputError:
+    def refused(self, says: str) -> InvalidInputError:
         """What is wrong with this word, quoting it."""
-        return InputError(FIELD, f'"{self.whole}": {says}')
+        return InvalidInputError(FIELD, f'"{self.whole}": {says}')
 
-    def unread(self) -> InputError:
+    def unread(self) -> InvalidInputError:
         """That this word does not read, quoting it and saying how to write the line."""
-        return InputError(FIELD, f'"{self.whole}" is not recognized. {self.help}')
+        return InvalidInputError(FIELD, f'"{self.whole}" is not recognized. {self.help}')
 
     def length_m(self, text: str) -> float:
         """A length out of the word (m).
@@ -37,7 +37,7 @@ class Word:
         """
         try:
             return parse_length(text, self.bare)
-        except InputError:
+        except InvalidInputError:
             raise self.unread() from None
 
     def within(self, value_m: float, least_m: float, most_m: float, says: str) -> float:
@@ -80,7 +80,7 @@ def read_line(words: Words, text: str, structure_id: str, bare: Bare) -> Any:
     said = text.lower().replace(",", " ").replace("×", "x").split()
     size = re.fullmatch(r"(.+)x(.+)", said[0]) if said else None
     if size is None:
-        raise InputError(FIELD, f'"{said[0]}" is no size. {words.help}' if said else words.help)
+        raise InvalidInputError(FIELD, f'"{said[0]}" is no size. {words.help}' if said else words.help)
     first = Word(whole=said[0], rest="", bare=bare, help=words.help)
     one, two = of_one_unit(size[1], size[2])
     spec = words.sized(structure_id, first, first.length_m(one), first.length_m(two))

@@ -8,19 +8,19 @@ from annotated_types import Gt, Le, MaxLen, MinLen
 
 from steady.data.checks import case_label
 from steady.design_codes.results import given_step, si
-from steady.plan.model import Asks, Check, Plan
+from steady.plan.model import Check, CheckOrigin, Plan
 from steady.value_objects import value
 
 
 @value
-class Rated:
+class ManufacturerRating:
     """A maker's number with the crew's own safety factor in it. `what`: the key of the check that it closes."""
 
     what: Annotated[str, MinLen(1), MaxLen(80)]
     holds_n: Annotated[float, Gt(0.0), Le(1e6)]
 
 
-def with_ratings(plan: Plan, ratings: Sequence[Rated]) -> Plan:
+def with_ratings(plan: Plan, ratings: Sequence[ManufacturerRating]) -> Plan:
     """The plan with every gap that a rating closes turned into a check of what it must hold."""
     known = {rating.what: rating.holds_n for rating in ratings}
     if not known:
@@ -48,7 +48,7 @@ def with_ratings(plan: Plan, ratings: Sequence[Rated]) -> Plan:
                 limit=limit,
                 working=(),
                 case=case_label("rating"),
-                asks=Asks.CODE,
+                asks=CheckOrigin.CODE,
             )
         )
     return replace(plan, checks=tuple(checks), not_covered=tuple(kept))

@@ -3,8 +3,8 @@
 from collections import defaultdict
 from dataclasses import replace
 
-from steady.catalog.items import Stick
-from steady.plan.model import Cut, Part, Place, Vec
+from steady.catalog.items import SectionItem
+from steady.plan.model import Cut, Part, PartPlacement, Vec
 from steady.value_objects import value_in_order
 
 SAME_M = 1e-4
@@ -30,11 +30,13 @@ class Grouper:
 
     def __init__(self, me: str) -> None:
         self.me = me
-        self._rows: dict[Key, list[Place]] = defaultdict(list)
-        self._sticks: dict[Key, tuple[Stick, float, float]] = {}
+        self._rows: dict[Key, list[PartPlacement]] = defaultdict(list)
+        self._sticks: dict[Key, tuple[SectionItem, float, float]] = {}
         self._fixings: dict[tuple[str, str], Part] = {}
 
-    def add(self, role: str, stick: Stick, length_m: float, place: Place, sawn: Sawn = AS_LONG_AS_IT_IS) -> None:
+    def add(
+        self, role: str, stick: SectionItem, length_m: float, place: PartPlacement, sawn: Sawn = AS_LONG_AS_IT_IS
+    ) -> None:
         """One piece (or a row of them) of a stick, on edge: its depth upright in its place's `up`; a rip says how much is left."""
         cuts = sawn.cuts
         left_m = next((cut.size_m[0] for cut in cuts if cut.kind == "rip"), stick.width_m)
@@ -53,7 +55,7 @@ class Grouper:
             self._fixings[(item, role)] = replace(known, each=known.each + count)
             return
         name = f"{self.me}/{item.replace(' ', '-')}"
-        place = Place(id=name, at=at, along=ALONG, up=UP)
+        place = PartPlacement(id=name, at=at, along=ALONG, up=UP)
         self._fixings[(item, role)] = Part(
             id=name, role=role, item=item, length_m=0.0, section_m=(0.0, 0.0), places=(place,), each=count
         )

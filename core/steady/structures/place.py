@@ -4,14 +4,16 @@ from collections.abc import Iterable
 from typing import Literal
 
 from steady.data.checks import check_label
-from steady.plan.model import Basis, Footing, NotCovered
-from steady.structures.structure_type import Case
+from steady.plan.model import Basis, Footing, UncheckedItem
+from steady.structures.structure_type import DesignInput
 
 FROST, SNOW, WIND, SOIL = "site.frost_depth", "site.ground_snow", "site.wind", "site.soil"
 TYPE = "type it under Ground"
 
 
-def unsaid(case: Case, footings: Iterable[Footing] = (), snow: Literal["", "floor", "roof"] = "") -> list[NotCovered]:
+def unsaid(
+    case: DesignInput, footings: Iterable[Footing] = (), snow: Literal["", "floor", "roof"] = ""
+) -> list[UncheckedItem]:
     """A gap for each figure of the place that this structure goes by and nobody has said.
 
     Args:
@@ -43,7 +45,7 @@ def unsaid(case: Case, footings: Iterable[Footing] = (), snow: Literal["", "floo
             )
         )
     return [
-        NotCovered(
+        UncheckedItem(
             key=name,
             about=case.spec.id,
             basis=Basis.RECKONED,

@@ -2,7 +2,7 @@
 
 from typing import Any, Union
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.structures.deck.kind import DECK
 from steady.structures.fence.kind import FENCE
@@ -11,13 +11,13 @@ from steady.structures.lean_to.kind import LEAN_TO
 from steady.structures.manufacturer_ratings import with_ratings
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pergola.kind import PERGOLA
-from steady.structures.structure_type import Case, Kind, Spec
+from steady.structures.structure_type import DesignInput, Spec, StructureType
 
-KINDS: list[Kind] = [FENCE, DECK, PERGOLA, LEAN_TO, PAVILION, FLOAT]
+KINDS: list[StructureType] = [FENCE, DECK, PERGOLA, LEAN_TO, PAVILION, FLOAT]
 """In the order in which a page offers them."""
 
 
-def register(kind: Kind) -> None:
+def register(kind: StructureType) -> None:
     """Add a kind from elsewhere (a test's, an office's own) before the first job document is read.
 
     Raises:
@@ -28,12 +28,12 @@ def register(kind: Kind) -> None:
     KINDS.append(kind)
 
 
-def kind_of(spec: Spec) -> Kind:
+def kind_of(spec: Spec) -> StructureType:
     """The kind of a spec."""
     return kind_called(spec.kind)
 
 
-def kind_called(key: str) -> Kind:
+def kind_called(key: str) -> StructureType:
     """A kind by its word.
 
     Raises:
@@ -41,7 +41,7 @@ def kind_called(key: str) -> Kind:
     """
     found = next((kind for kind in KINDS if kind.key == key), None)
     if found is None:
-        raise InputError("kind", f"Choose one of {', '.join(kind.key for kind in KINDS)}")
+        raise InvalidInputError("kind", f"Choose one of {', '.join(kind.key for kind in KINDS)}")
     return found
 
 
@@ -50,7 +50,7 @@ def any_spec() -> Any:
     return Union[tuple(kind.spec for kind in KINDS)]  # noqa: UP007 (made of a list)
 
 
-def plan(case: Case) -> Plan:
+def plan(case: DesignInput) -> Plan:
     """Plan any structure: pure, the same words in give the same plan out.
 
     Raises:

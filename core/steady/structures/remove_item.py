@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 ACT = "take out"
 
@@ -21,7 +21,7 @@ def takes_out(**lists: str) -> Callable[[Any, str], Any]:
             kept = tuple(item for item in getattr(spec, name) if f"{spec.id}/{word}/{item.id}" != thing)
             if len(kept) < len(getattr(spec, name)):
                 return replace(spec, **{name: kept})
-        raise InputError(
+        raise InvalidInputError(
             "value", "This is not taken out by itself: it stands where the rest puts it. Change what it follows"
         )
 

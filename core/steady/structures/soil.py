@@ -2,14 +2,14 @@
 
 from dataclasses import replace
 
-from steady.design_codes.facets.ground import Ground
+from steady.design_codes.facets.ground import GroundRules
 from steady.design_codes.results import Soil
 from steady.design_codes.short_piles import over_the_year
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.ground.site import Site
 
 
-def soil_of(site: Site, book: Ground) -> Soil:
+def soil_of(site: Site, book: GroundRules) -> Soil:
     """The soil of a site; a measured shear strength counts in place of the named soil's.
 
     Raises:
@@ -17,7 +17,7 @@ def soil_of(site: Site, book: Ground) -> Soil:
     """
     try:
         soil = book.soil(site.soil)
-    except OutsideScope:
+    except OutOfScopeError:
         if not site.cohesion_pa > 0:
             raise
         soil = Soil("measured", "clay as measured", 0.0, 0.0, "user: shear strength as measured")

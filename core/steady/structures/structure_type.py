@@ -7,15 +7,15 @@ from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import field, fields, replace
 from typing import Any, Protocol
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.base import Rulebook
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
-from steady.plan.model import Check, Handle, Plan
+from steady.plan.model import Check, DragHandle, Plan
 from steady.structures.form_schema import Group
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.option import Change, Choice
-from steady.structures.support_links import Bearing, Rest
+from steady.structures.support_links import PostReaction, SupportLink
 from steady.units.lengths import Bare
 from steady.units.show import Tape
 from steady.value_objects import value
@@ -29,26 +29,26 @@ class Spec(Protocol):
     @property
     def id(self) -> str: ...
     @property
-    def ratings(self) -> tuple[Rated, ...]: ...
+    def ratings(self) -> tuple[ManufacturerRating, ...]: ...
 
 
 @value
-class Case:
+class DesignInput:
     """What a structure is planned from, travelling as one: spec, site, school, yard, and how the crew reads its tape."""
 
     spec: Any
     site: Site
     book: Rulebook
-    yard: YardChoices
+    yard: PurchasingSettings
     tape: Tape
 
-    def of(self, spec: Spec) -> "Case":
+    def of(self, spec: Spec) -> "DesignInput":
         """The same case with another spec."""
         return replace(self, spec=spec)
 
 
 @value
-class Ask:
+class NewStructureRequest:
     """A new structure in one line of words. `choices`: what the crew chose for its last one; `preset`: a key of the kind's."""
 
     text: str
@@ -106,7 +106,7 @@ def in_metres(hints: tuple[tuple[str, str], ...], words: Mapping[str, str]) -> t
 
 
 @value
-class Offered:
+class ChoiceGroup:
     """A group of choices in a table: its key, its heading, what one of them is called; `beside`: as buttons over the table."""
 
     group: str
@@ -124,7 +124,7 @@ class Table:
 
     key: str
     says: str
-    offers: tuple[Offered, ...] = ()
+    offers: tuple[ChoiceGroup, ...] = ()
     needs: str = ""
 
 
@@ -138,7 +138,7 @@ COMMON = (
 
 
 @value
-class Strength:
+class WindRating:
     """The wind that a structure as built stands up to: a 3-second gust at 10 m (m/s), in the school's words, and what gives."""
 
     gust_m_per_s: float
@@ -147,7 +147,7 @@ class Strength:
 
 
 @value
-class Began:
+class StartingDesign:
     """One way to start: the spec and its plan (None where there is no such way, and `why`), and how many were planned."""
 
     spec: Any = None
@@ -157,7 +157,7 @@ class Began:
 
 
 @value
-class Starts:
+class StartingDesignProvider:
     """Ways to build one structure beside each other.
 
     Args:
@@ -171,10 +171,10 @@ class Starts:
     ways: tuple[tuple[str, str], ...]
     signed: frozenset[str]
     crew: str
-    begin: Callable[[Case, str, str, Any, Callable[[Plan], float]], Began]
+    begin: Callable[[DesignInput, str, str, Any, Callable[[Plan], float]], StartingDesign]
     habit: type[Any]
     habit_of: Callable[[Any, Plan], Any]
-    singles: Callable[[Case], Iterator[tuple[str, Change]]]
+    singles: Callable[[DesignInput], Iterator[tuple[str, Change]]]
 
 
 GENERAL_WAYS = (
@@ -194,7 +194,7 @@ class Approval:
 
 
 @value
-class Found:
+class ObstructionReport:
     """What a hole met: at which post, what it is, half of what must stay free, and where the posts stand that are set."""
 
     post: str
@@ -203,20 +203,20 @@ class Found:
     stand_m: Mapping[str, float]
 
 
-def _no_candidates(case: Case) -> Iterator[tuple[str, Change]]:
+def _no_candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     return iter(())
 
 
-def _no_choices(case: Case) -> Iterator[Choice]:
+def _no_choices(case: DesignInput) -> Iterator[Choice]:
     return iter(())
 
 
-def _no_strength(case: Case, plan: Plan) -> Strength | None:
+def _no_strength(case: DesignInput, plan: Plan) -> WindRating | None:
     return None
 
 
 @value
-class Kind:
+class StructureType:
     """One kind of structure.
 
     Args:
@@ -245,10 +245,10 @@ class Kind:
     many: str
     spec: type[Any]
     line: LineForm
-    read: Callable[[Ask], Any]
-    plan: Callable[[Case], Plan]
+    read: Callable[[NewStructureRequest], Any]
+    plan: Callable[[DesignInput], Plan]
     home: Callable[[Any, str], Any]
-    move: Callable[[Any, Handle, float], Any]
+    move: Callable[[Any, DragHandle, float], Any]
     hold: Callable[[Any, str, float], Any]
     let_go: Callable[[Any, str], Any]
     form: tuple[Group, ...] = ()
@@ -257,17 +257,17 @@ class Kind:
     tables: tuple[Table, ...] = COMMON
     presets: tuple[tuple[str, str], ...] = ()
     own: frozenset[str] = frozenset()
-    candidates: Callable[[Case], Iterator[tuple[str, Change]]] = _no_candidates
-    first_checks: Callable[[Case], Iterable[Check]] = lambda case: ()
-    choices: Callable[[Case], Iterator[Choice]] = _no_choices
+    candidates: Callable[[DesignInput], Iterator[tuple[str, Change]]] = _no_candidates
+    first_checks: Callable[[DesignInput], Iterable[Check]] = lambda case: ()
+    choices: Callable[[DesignInput], Iterator[Choice]] = _no_choices
     acts: Mapping[str, Callable[[Any, str], Any]] = field(default_factory=dict)
-    strength: Callable[[Case, Plan], Strength | None] = _no_strength
+    strength: Callable[[DesignInput, Plan], WindRating | None] = _no_strength
     approval: Callable[[Any], Approval | None] = lambda spec: None
-    found: Callable[[Any, Plan, Found], Any] | None = None
-    starts: Starts | None = None
-    rests: Callable[[Any], Rest | None] = lambda spec: None
-    brings: Callable[[Case], tuple[Bearing, ...]] = lambda case: ()
-    carries: Callable[[Any, tuple[Bearing, ...]], Any] | None = None
+    found: Callable[[Any, Plan, ObstructionReport], Any] | None = None
+    starts: StartingDesignProvider | None = None
+    rests: Callable[[Any], SupportLink | None] = lambda spec: None
+    brings: Callable[[DesignInput], tuple[PostReaction, ...]] = lambda case: ()
+    carries: Callable[[Any, tuple[PostReaction, ...]], Any] | None = None
     shades: Callable[[Any], tuple[str, float, float] | None] = lambda spec: None
 
     def kept(self, spec: Any) -> tuple[str, ...]:
@@ -286,10 +286,10 @@ def nothing_holds(spec: Any, thing: str, at_m: float = 0.0) -> Any:
     Raises:
         InputError: Always.
     """
-    raise InputError("post", "Nothing of this can be held in place")
+    raise InvalidInputError("post", "Nothing of this can be held in place")
 
 
-def ways_of(kind: Kind) -> tuple[tuple[str, str], ...]:
+def ways_of(kind: StructureType) -> tuple[tuple[str, str], ...]:
     """The ways to start a structure of a kind and what each is called: its own, and those that any kind has."""
     if kind.starts is not None:
         known = {key for key, _ in kind.starts.ways}

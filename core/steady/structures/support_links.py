@@ -11,7 +11,7 @@ from steady.value_objects import value
 
 
 @value
-class Rest:
+class SupportLink:
     """That a structure rests on another: the other's id, and where its own datum corner stands on the other's axes (m)."""
 
     on: str
@@ -20,7 +20,7 @@ class Rest:
 
 
 @value
-class Bearing:
+class PostReaction:
     """What one post brings to what it rests on.
 
     Args:

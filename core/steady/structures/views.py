@@ -1,10 +1,10 @@
 """The views that structures of one shape ask for."""
 
-from steady.plan.model import Projection
+from steady.plan.model import ViewSpec
 
 ALONG_A_LINE = (
-    Projection(name="plan", title="Plan, pulled straight", how="above straight"),
-    Projection(name="tape", title="Tape", how="tape"),
-    Projection(name="elevation", title="Elevation, pulled straight", how="side straight"),
-    Projection(name="shape", title="True shape", how="shape"),
+    ViewSpec(name="plan", title="Plan, pulled straight", how="above straight"),
+    ViewSpec(name="tape", title="Tape", how="tape"),
+    ViewSpec(name="elevation", title="Elevation, pulled straight", how="side straight"),
+    ViewSpec(name="shape", title="True shape", how="shape"),
 )

@@ -2,22 +2,24 @@
 
 import itertools
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.requests import Wood
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.units.units import IN
 
 NOT_WOOD = ("steel", "wire", "made panel", "strap")
 
 
-def outdoors(stick: Stick, flat: bool = False) -> Wood:
+def outdoors(stick: SectionItem, flat: bool = False) -> Wood:
     """The stick's timber and size; `flat` lays it down.
 
     Raises:
         OutsideScope: It is not of wood.
     """
     if stick.species in NOT_WOOD:
-        raise OutsideScope(f"{stick.says} is not in the wood tables", "type what its maker says, or pick a wood post")
+        raise OutOfScopeError(
+            f"{stick.says} is not in the wood tables", "type what its maker says, or pick a wood post"
+        )
     return Wood(
         species=stick.species,
         size=stick.size,

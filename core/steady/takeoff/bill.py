@@ -5,12 +5,12 @@ from dataclasses import replace
 from functools import lru_cache
 
 from steady.catalog.items import bag_yield_m3, goods, listed, sticks
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.footings.hole import bags, volumes
 from steady.layout.outline import Outline
 from steady.plan.model import Part, Plan
-from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Saw, Stock, cut_plan
-from steady.takeoff.rips import Strip, boards_for
+from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Saw, StockLength, cut_plan
+from steady.takeoff.rips import RippedStrip, boards_for
 from steady.units.units import FT
 from steady.value_objects import value
 
@@ -48,7 +48,7 @@ class ItemCuts:
 
 
 @value
-class Line:
+class TakeoffLine:
     """One line to buy. `in_hand`: it lies on the rack, and is not bought."""
 
     item: str
@@ -69,7 +69,7 @@ class Bill:
     `per_ft` and `per_m`: of a line; `per_ft2` and `per_m2`: of what an outline encloses; 0: there is none. `per_says`: in words.
     """
 
-    lines: tuple[Line, ...]
+    lines: tuple[TakeoffLine, ...]
     total: float
     per_ft: float
     per_m: float
@@ -111,7 +111,7 @@ def pieces(plan: Plan) -> list[PieceRow]:
     return rows
 
 
-def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = True) -> list[ItemCuts]:
+def cuts(plan: Plan, yard: PurchasingSettings, metric: bool = False, better: bool = True) -> list[ItemCuts]:
     """A cut plan for each timber of the plan."""
     by_item: dict[str, list[Part]] = {}
     for part in plan.parts:
@@ -120,7 +120,7 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
     found = []
     for item, parts in by_item.items():
         says = sticks()[item].says if item in sticks() else item
-        on_sale = [Stock(length_m=stock.length_m, price=stock.price) for stock in yard.lengths(item)]
+        on_sale = [StockLength(length_m=stock.length_m, price=stock.price) for stock in yard.lengths(item)]
         wanted = _wanted(item, parts, yard)
         if not on_sale:
             found.append(ItemCuts(item=item, says=says, plan=None, problem="No length of this is on the price list"))
@@ -147,14 +147,14 @@ Sawn = tuple[float, float, bool]
 """Kerf and unit of the saw (m), and whether the best plan is sought."""
 
 
-def _hand(item: str, yard: YardChoices) -> list[float]:
+def _hand(item: str, yard: PurchasingSettings) -> list[float]:
     """Lengths of the sticks in hand, shortest first."""
     return sorted(
         stock.length_m for stock in yard.rack if listed(stock.item) == listed(item) for _ in range(stock.count)
     )
 
 
-def _planned(wanted: Wanted, on_sale: list[Stock], hand: list[float], saw: Sawn) -> CutPlan:
+def _planned(wanted: Wanted, on_sale: list[StockLength], hand: list[float], saw: Sawn) -> CutPlan:
     """A cut plan from what is in hand and what is on sale: the cheaper of two ways to use what is in hand.
 
     Either the longest pieces go into the shortest sticks in hand that take them; or all is planned as if bought, and sticks in
@@ -171,12 +171,12 @@ def _planned(wanted: Wanted, on_sale: list[Stock], hand: list[float], saw: Sawn)
     return min((matched, greedy), key=lambda plan: plan.cost)
 
 
-def _bought(wanted: Wanted, on_sale: list[Stock], saw: Sawn) -> CutPlan:
+def _bought(wanted: Wanted, on_sale: list[StockLength], saw: Sawn) -> CutPlan:
     return _sawn(tuple(wanted), tuple(on_sale), saw)
 
 
 @lru_cache(maxsize=512)
-def _sawn(wanted: tuple[tuple[float, int], ...], on_sale: tuple[Stock, ...], saw: Sawn) -> CutPlan:
+def _sawn(wanted: tuple[tuple[float, int], ...], on_sale: tuple[StockLength, ...], saw: Sawn) -> CutPlan:
     """The same pieces always give the same plan: what did not change since it was last asked for is not planned again."""
     kerf_m, unit_m, better = saw
     return cut_plan(wanted, on_sale, Saw(kerf_m=kerf_m, unit_m=unit_m), better=better)
@@ -238,16 +238,16 @@ SPARED = ("board", "decking", "leaf board")
 """What splits: boards, of which some are bought over."""
 
 
-def _wanted(item: str, parts: list[Part], yard: YardChoices) -> list[tuple[float, int]]:
+def _wanted(item: str, parts: list[Part], yard: PurchasingSettings) -> list[tuple[float, int]]:
     """Lengths to be cut from sticks of one item: whole pieces, boards that several rips share, and spares."""
     whole: list[tuple[float, int]] = []
-    strips: list[Strip] = []
+    strips: list[RippedStrip] = []
     wide_m = sticks()[item].width_m if item in sticks() else 0.0
     for part in parts:
         length_m = part.stick_m or part.length_m
         rip = next((cut for cut in part.cuts if cut.kind == "rip"), None)
         if rip is not None and len(rip.size_m) == 1 and 0 < rip.size_m[0] <= wide_m:
-            strips.append(Strip(length_m=length_m, width_m=rip.size_m[0], count=part.count))
+            strips.append(RippedStrip(length_m=length_m, width_m=rip.size_m[0], count=part.count))
         else:
             whole.append((length_m, part.count))
     whole += [(length_m, 1) for length_m, _ in boards_for(strips, wide_m, yard.kerf_m)]
@@ -258,7 +258,7 @@ def _wanted(item: str, parts: list[Part], yard: YardChoices) -> list[tuple[float
     return whole
 
 
-def _with_over(made: CutPlan, longest: Stock, over: list[tuple[float, int]]) -> CutPlan:
+def _with_over(made: CutPlan, longest: StockLength, over: list[tuple[float, int]]) -> CutPlan:
     """A cut plan and a stick of the longest length for each piece that no stick gives."""
     extra = tuple(
         Pattern(stock_m=longest.length_m, price=longest.price, count=count, pieces_m=(length_m,))
@@ -273,9 +273,9 @@ def _with_over(made: CutPlan, longest: Stock, over: list[tuple[float, int]]) -> 
     )
 
 
-def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
+def bill(plan: Plan, yard: PurchasingSettings, item_cuts: list[ItemCuts]) -> Bill:
     """What to buy and what it costs: sticks, bags, gravel, fixings by the pack. Labour and delivery are not in it."""
-    lines: list[Line] = []
+    lines: list[TakeoffLine] = []
     complete = True
     for cut in item_cuts:
         if cut.plan is None:
@@ -291,7 +291,7 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
             says = f"{cut.says} × {_length(cut.item, length_m)}{', from the rack' if price == 0 else ''}"
             total = count * price
             lines.append(
-                Line(
+                TakeoffLine(
                     item=cut.item,
                     says=says,
                     count=count,
@@ -342,10 +342,10 @@ def _per(total: float, length_m: float, area_m2: float) -> str:
     return ""
 
 
-def _unpriced(plan: Plan, cut: ItemCuts) -> Line:
+def _unpriced(plan: Plan, cut: ItemCuts) -> TakeoffLine:
     """A timber without a price: its pieces stand on the list all the same."""
     count = sum(part.count for part in plan.parts if part.item == cut.item and part.length_m > 0)
-    return Line(item=cut.item, says=cut.says, count=count, unit="pieces", price=0.0, total=0.0, note=cut.problem)
+    return TakeoffLine(item=cut.item, says=cut.says, count=count, unit="pieces", price=0.0, total=0.0, note=cut.problem)
 
 
 def _length(item: str, length_m: float) -> str:
@@ -354,14 +354,16 @@ def _length(item: str, length_m: float) -> str:
     return f"{length_m:.2f} m" if metric else f"{length_m / FT:g} ft"
 
 
-def _bags(yard: YardChoices, count: int, loose: tuple[tuple[str, float], ...], beds: dict[str, int]) -> list[Line]:
+def _bags(
+    yard: PurchasingSettings, count: int, loose: tuple[tuple[str, float], ...], beds: dict[str, int]
+) -> list[TakeoffLine]:
     """Concrete, and what is loose in holes (m³) and under a floor (bags): one line an item."""
     lines = []
     if count:
         price = yard.unit_price(yard.bag)
         note = f"with {yard.concrete_allowance_ratio:.0%} for spill and overdig, rounded once for the job"
         lines.append(
-            Line(
+            TakeoffLine(
                 item=yard.bag,
                 says=goods()[yard.bag].says,
                 count=count,
@@ -376,12 +378,14 @@ def _bags(yard: YardChoices, count: int, loose: tuple[tuple[str, float], ...], b
             packs = math.ceil(volume_m3 / bag_yield_m3(item) - 1e-9) + beds.get(item, 0)
             price = yard.unit_price(item)
             lines.append(
-                Line(item=item, says=goods()[item].says, count=packs, unit="bags", price=price, total=packs * price)
+                TakeoffLine(
+                    item=item, says=goods()[item].says, count=packs, unit="bags", price=price, total=packs * price
+                )
             )
     return lines
 
 
-def _fixings(plan: Plan, yard: YardChoices) -> list[Line]:
+def _fixings(plan: Plan, yard: PurchasingSettings) -> list[TakeoffLine]:
     """Hardware and screws: all uses of one item together, so that its packs are rounded once."""
     needed: dict[str, int] = {}
     for part in plan.parts:
@@ -394,7 +398,7 @@ def _fixings(plan: Plan, yard: YardChoices) -> list[Line]:
         loose = good.pack_count == 1
         note = "" if loose else f"{count} needed, {good.pack_count} to a pack"
         lines.append(
-            Line(
+            TakeoffLine(
                 item=item,
                 says=good.says,
                 count=packs,
@@ -417,6 +421,6 @@ def line_length_m(plan: Plan) -> float:
     )
 
 
-def quick_price(plan: Plan, yard: YardChoices) -> float:
+def quick_price(plan: Plan, yard: PurchasingSettings) -> float:
     """The bill's total on first cut plans: for comparing options."""
     return bill(plan, yard, cuts(plan, yard, better=False)).total

@@ -8,7 +8,7 @@ from steady.catalog.items import sticks
 from steady.data.roles import role
 from steady.footings.hole import volumes
 from steady.plan.model import Footing, Plan
-from steady.takeoff.bill import Line
+from steady.takeoff.bill import TakeoffLine
 from steady.value_objects import value
 
 HOLES = "dig"
@@ -79,7 +79,7 @@ def _filled_kg(footings: Sequence[Footing]) -> float:
     return concrete * CONCRETE_KG_PER_M3 + loose * LOOSE_KG_PER_M3
 
 
-def deliveries(plan: Plan, lines: Sequence[Line]) -> tuple[Delivery, ...]:
+def deliveries(plan: Plan, lines: Sequence[TakeoffLine]) -> tuple[Delivery, ...]:
     """What each stage brings, in the order of the work: whole sticks as they are bought, their off-cuts with them.
 
     Sticks of one kind from which pieces of several stages are cut are shared by the weight of those pieces.
@@ -87,7 +87,7 @@ def deliveries(plan: Plan, lines: Sequence[Line]) -> tuple[Delivery, ...]:
     Args:
         lines: The list that is ordered; sticks on the rack are not delivered.
     """
-    bought: dict[str, list[Line]] = {}
+    bought: dict[str, list[TakeoffLine]] = {}
     for line in lines:
         if line.length_m is not None and not line.in_hand and line.item in sticks():
             bought.setdefault(line.item, []).append(line)
@@ -116,7 +116,7 @@ def deliveries(plan: Plan, lines: Sequence[Line]) -> tuple[Delivery, ...]:
     return tuple(found)
 
 
-def _sticks_kg(item: str, lines: Sequence[Line]) -> float:
+def _sticks_kg(item: str, lines: Sequence[TakeoffLine]) -> float:
     stick = sticks()[item]
     per_m = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m
     return per_m * math.fsum(line.count * (line.length_m or 0.0) for line in lines)

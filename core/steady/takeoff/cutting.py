@@ -9,7 +9,7 @@ import math
 from collections import Counter
 from collections.abc import Sequence
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.takeoff.columns import improve
 from steady.takeoff.cuttask import CutTask, Sticks, cost_of, material_bound
 from steady.takeoff.first_fit import first_fit
@@ -21,7 +21,7 @@ METRIC_UNIT_M = 0.0005
 
 
 @value
-class Stock:
+class StockLength:
     """A length on sale (or a single off-cut in the rack) with its price; `hand` None: as many as wanted."""
 
     length_m: float
@@ -64,7 +64,7 @@ class Saw:
 
 
 def cut_plan(
-    pieces_m: Sequence[tuple[float, int]], stocks: Sequence[Stock], saw: Saw = Saw(), *, better: bool = True
+    pieces_m: Sequence[tuple[float, int]], stocks: Sequence[StockLength], saw: Saw = Saw(), *, better: bool = True
 ) -> CutPlan:
     """Plan the cutting of straight pieces from stock.
 
@@ -94,16 +94,16 @@ def cut_plan(
 
 
 def _task(
-    pieces_m: Sequence[tuple[float, int]], stocks: Sequence[Stock], kerf_m: float, trim_m: float, unit_m: float
+    pieces_m: Sequence[tuple[float, int]], stocks: Sequence[StockLength], kerf_m: float, trim_m: float, unit_m: float
 ) -> CutTask:
     if not (kerf_m >= 0 and trim_m >= 0):
-        raise InputError("kerf_m", "kerf and trim must be 0 or more")
+        raise InvalidInputError("kerf_m", "kerf and trim must be 0 or more")
     kerf = math.ceil(kerf_m / unit_m - 1e-6)
     trim = math.ceil(trim_m / unit_m - 1e-6)
     offers = []
     for stock in stocks:
         if not (stock.length_m > 0 and stock.price > 0):
-            raise InputError("stock", "every stick needs a length and a price above 0")
+            raise InvalidInputError("stock", "every stick needs a length and a price above 0")
         usable = math.floor(stock.length_m / unit_m + 1e-6) - 2 * trim + kerf
         if usable > kerf:
             offers.append((usable, stock.price, stock.hand, stock.length_m))
@@ -111,7 +111,7 @@ def _task(
     true_m: dict[int, float] = {}
     for length_m, count in pieces_m:
         if not (length_m > 0 and count >= 0):
-            raise InputError("pieces", "every piece needs a length above 0 and a count")
+            raise InvalidInputError("pieces", "every piece needs a length above 0 and a count")
         units = math.ceil(length_m / unit_m - 1e-6) + kerf
         wanted[units] += count
         true_m[units] = max(length_m, true_m.get(units, 0.0))
@@ -119,7 +119,7 @@ def _task(
     longest = max((usable for usable, *_ in offers), default=0)
     for units in wanted:
         if units > longest:
-            raise InputError("pieces", f"a piece of {true_m[units]:.3f} m is longer than every stick")
+            raise InvalidInputError("pieces", f"a piece of {true_m[units]:.3f} m is longer than every stick")
     ordered = sorted(wanted, reverse=True)
     return CutTask(
         tuple(ordered), tuple(wanted[u] for u in ordered), tuple(sorted(offers)), tuple(true_m[u] for u in ordered)

@@ -4,7 +4,7 @@ import math
 from bisect import bisect_left, insort
 from collections import Counter
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.takeoff.cuttask import CutTask, Sticks, cost_of
 
 
@@ -18,7 +18,7 @@ def first_fit(task: CutTask) -> Sticks:
         if plan is not None and cost_of(task, plan) < best_cost - 1e-9:
             best, best_cost = plan, cost_of(task, plan)
     if best_cost == math.inf:
-        raise InputError("stock", "there are not enough sticks for these pieces")
+        raise InvalidInputError("stock", "there are not enough sticks for these pieces")
     return best
 
 

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.roles import role as role_of
 from steady.plan.model import Plan
 from steady.takeoff.bill import bill, cuts
@@ -21,7 +21,7 @@ LESS_OF = {
 }
 
 
-def near_misses(plan: Plan, yard: YardChoices, tape: Tape) -> tuple[str, ...]:
+def near_misses(plan: Plan, yard: PurchasingSettings, tape: Tape) -> tuple[str, ...]:
     """A sentence for every timber of which some pieces come out just over a length on sale, most saved first.
 
     What is saved is the whole list's price with those pieces as long as the stick, by first cut plans.

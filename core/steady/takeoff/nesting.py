@@ -4,7 +4,7 @@ import itertools
 import math
 from collections.abc import Sequence
 
-from steady.errors import InputError, above_zero, not_below_zero
+from steady.errors import InvalidInputError, above_zero, not_below_zero
 
 Bevelled = tuple[float, float, float]
 """Mid length (m), left and right tilt from square (rad); the same sign means parallel cuts."""
@@ -22,13 +22,13 @@ def nested_length_m(pieces: Sequence[Bevelled], depth_m: float, kerf_m: float = 
     Source: geometry.
     """
     if not pieces:
-        raise InputError("pieces", "needs one piece or more")
+        raise InvalidInputError("pieces", "needs one piece or more")
     above_zero(depth=depth_m)
     not_below_zero(kerf=kerf_m, trim_each_end=trim_m)
     for length_m, *tilts in pieces:
         above_zero(pieces=length_m)
         if any(abs(tilt) >= math.radians(80) for tilt in tilts):
-            raise InputError("pieces", "a cut tilts by less than 80 degrees from square")
+            raise InvalidInputError("pieces", "a cut tilts by less than 80 degrees from square")
     total_m = math.fsum(length_m for length_m, _, _ in pieces) + 2 * trim_m
     total_m += depth_m / 2 * (abs(math.tan(pieces[0][1])) + abs(math.tan(pieces[-1][2])))
     for (_, _, right), (_, left, _) in itertools.pairwise(pieces):
@@ -46,5 +46,5 @@ def buy_with_culls(pieces: int, reject: float) -> int:
     Source: arithmetic.
     """
     if not 0 <= reject < 1:
-        raise InputError("reject", "must be from 0 to below 1")
+        raise InvalidInputError("reject", "must be from 0 to below 1")
     return math.ceil(pieces / (1 - reject) - 1e-9)

@@ -7,7 +7,7 @@ from steady.value_objects import value
 
 
 @value
-class Strip:
+class RippedStrip:
     """So many strips of one width and length to be ripped from wider boards."""
 
     length_m: float
@@ -22,7 +22,7 @@ class _Board:
     widths_m: list[float] = field(default_factory=list)
 
 
-def boards_for(strips: Sequence[Strip], board_m: float, kerf_m: float) -> list[tuple[float, tuple[float, ...]]]:
+def boards_for(strips: Sequence[RippedStrip], board_m: float, kerf_m: float) -> list[tuple[float, tuple[float, ...]]]:
     """Boards to take, each with its length and the widths ripped from it: longest first, then widest, each into the first it fits.
 
     Args:

@@ -2,7 +2,7 @@
 
 from datetime import date
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 FIRST, LAST = date(1950, 1, 1), date(2199, 12, 31)
 """A day outside these was typed wrong; and days before and after one must be days, too [our own]."""
@@ -17,7 +17,7 @@ def day_of(text: str, field: str) -> date:
     try:
         found = date.fromisoformat(text)
     except ValueError:
-        raise InputError(field, "Write the date as 2026-11-30") from None
+        raise InvalidInputError(field, "Write the date as 2026-11-30") from None
     if not FIRST <= found <= LAST:
-        raise InputError(field, f"Write a day between {FIRST.year} and {LAST.year}")
+        raise InvalidInputError(field, f"Write a day between {FIRST.year} and {LAST.year}")
     return found

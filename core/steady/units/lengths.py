@@ -8,7 +8,7 @@ import re
 from fractions import Fraction
 from typing import Literal
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.units import FT, IN
 
 Bare = Literal["ft", "in", "m", "mm"]
@@ -87,7 +87,7 @@ def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
     if clean.startswith("-"):
         sign_ratio, clean = -1.0, clean[1:].strip()
     if not clean or len(clean) > 40:
-        raise InputError(field, say)
+        raise InvalidInputError(field, say)
     both = _FEET_INCHES.match(clean)
     if both and bare in ("ft", "in") and ("-" in clean or clean.count("/") == 0 or len(clean.split()) == 3):
         return sign_ratio * (int(both[1]) * FT + _number(both[2], field, say) * IN)
@@ -95,12 +95,12 @@ def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
     while at < len(clean):
         term = _TERM.match(clean, at)
         if not term or term.end() == at:
-            raise InputError(field, say)
+            raise InvalidInputError(field, say)
         unit = _UNIT_WORDS[term[2]] if term[2] else ("in" if last_m == FT else bare if at == 0 else "")
         # The parts of a length grow smaller: 7' 6" is one, 6" 7' is a slip of the hand.
         follows = unit and _UNIT_M[unit] < last_m and (unit in ("ft", "in")) == (last_m == FT)
         if not follows and not (at == 0 and unit):
-            raise InputError(field, say)
+            raise InvalidInputError(field, say)
         last_m = _UNIT_M[unit]
         total_m += _number(term[1], field, say) * last_m
         at = term.end()
@@ -122,4 +122,4 @@ def _number(text: str, field: str, say: str) -> float:
     try:
         return float(sum(Fraction(part) for part in text.split()))
     except (ValueError, ZeroDivisionError):
-        raise InputError(field, say) from None
+        raise InvalidInputError(field, say) from None

@@ -3,7 +3,7 @@
 import math
 import re
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.lengths import parse_length
 from steady.units.units import FT, FT3, IN, LB, LB_FT, LB_MASS, MPH, PCF, PLF, PSF, PSI
 
@@ -99,11 +99,11 @@ def parse_quantity(value: object, kind: str, field: str) -> float:
         InputError: Not a quantity of that kind.
     """
     if isinstance(value, bool):
-        raise InputError(field, f"needs a {kind}, not yes or no")
+        raise InvalidInputError(field, f"needs a {kind}, not yes or no")
     if isinstance(value, int | float):
         if kind in ("number", "percent", "price", "count") and math.isfinite(value):
             return float(value)
-        raise InputError(field, f"needs its unit: write it like {_example(kind)}")
+        raise InvalidInputError(field, f"needs its unit: write it like {_example(kind)}")
     text = str(value).strip()
     if kind == "per length":
         text = text.replace(" per ", " /")
@@ -114,7 +114,7 @@ def parse_quantity(value: object, kind: str, field: str) -> float:
     if match is not None and unit == "" and kind in ("number", "percent", "price", "count"):
         value = _number(match[1])
         if not math.isfinite(value):
-            raise InputError(field, "is too large a number")
+            raise InvalidInputError(field, "is too large a number")
         return value
     if match is None or unit not in UNITS or UNITS[unit][0] != kind:
         # A mass in pounds is written lb, too.
@@ -124,10 +124,10 @@ def parse_quantity(value: object, kind: str, field: str) -> float:
             return (_number(match[1]) - 32) * 5 / 9
         if match is not None and kind == "mass per length" and unit in ("lb/ft", "plf"):
             return _number(match[1]) * LB_MASS / FT
-        raise InputError(field, f'"{text[:40]}" is not a {kind}: write it like {_example(kind)}')
+        raise InvalidInputError(field, f'"{text[:40]}" is not a {kind}: write it like {_example(kind)}')
     value = _number(match[1]) * UNITS[unit][1]
     if not math.isfinite(value):
-        raise InputError(field, "is too large a number")
+        raise InvalidInputError(field, "is too large a number")
     return value
 
 
@@ -151,5 +151,5 @@ def in_unit(value_si: float, unit: str) -> float:
         InputError: No such unit.
     """
     if unit not in UNITS:
-        raise InputError("unit", f"The unit {unit[:20]} is not known")
+        raise InvalidInputError("unit", f"The unit {unit[:20]} is not known")
     return value_si / UNITS[unit][1]

@@ -5,7 +5,7 @@ from fractions import Fraction
 from functools import cache
 from typing import Literal
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.lengths import parse_length
 
 _MEASURED = re.compile(r"^\s*(.+?)\s*[x×X]\s*(.+?)\s*(mm|in|\")\s*$")
@@ -23,11 +23,11 @@ def measured_m(size: str) -> tuple[float, float] | None:
     if match is None:
         if _NOMINAL.match(size):
             return None
-        raise InputError("size", 'must be like 2x10, or measured as "38x235 mm" or "1 5/8 x 5 1/2 in"')
+        raise InvalidInputError("size", 'must be like 2x10, or measured as "38x235 mm" or "1 5/8 x 5 1/2 in"')
     unit: Literal["mm", "in"] = "mm" if match[3] == "mm" else "in"
     first, second = (parse_length(part.strip(), unit, "size") for part in (match[1], match[2]))
     if not min(first, second) > 0:
-        raise InputError("size", "both sides must be above 0")
+        raise InvalidInputError("size", "both sides must be above 0")
     return min(first, second), max(first, second)
 
 
@@ -40,6 +40,6 @@ def nominal(size: str) -> tuple[float, float]:
     """
     match = _NOMINAL.match(size)
     if match is None:
-        raise InputError("size", "must be a nominal size like 2x10")
+        raise InvalidInputError("size", "must be a nominal size like 2x10")
     first, second = (float(Fraction(part)) for part in (match[1], match[2]))
     return min(first, second), max(first, second)

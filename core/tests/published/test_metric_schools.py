@@ -10,16 +10,16 @@ import unittest
 from django.test import tag
 from steady.calculators.catalog import find
 from steady.calculators.model import answer
-from steady.design_codes.bending_members import Bent, check_member, even_action
+from steady.design_codes.bending_members import BendingDemand, check_member, even_action
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import (
     BeamAsk,
+    ColumnInput,
     DriftAsk,
     FixingAsk,
     FloorLoad,
     JoistAsk,
-    Sideways,
-    Standing,
+    LateralRestraint,
     WindFace,
     WindPlace,
     Wood,
@@ -57,7 +57,7 @@ class EurocodeTest(unittest.TestCase):
         found = check_member(
             UK,
             wood,
-            Bent(
+            BendingDemand(
                 dead=even_action(dead, span),
                 live=even_action(live, span),
                 span_m=span,
@@ -86,17 +86,17 @@ class EurocodeTest(unittest.TestCase):
 
     def test_rafter_free_sideways(self) -> None:
         wood = mm(47, 145, "C16")
-        held, slender = UK.stability(wood, Sideways(unbraced_m=3.0, effective_m=2.99, load_case="uniform"))
+        held, slender = UK.stability(wood, LateralRestraint(unbraced_m=3.0, effective_m=2.99, load_case="uniform"))
         self.assertAlmostEqual(slender, 0.86345, 4)
         self.assertAlmostEqual(held.value, 0.91241, 4)
 
     def test_posts(self) -> None:
         post = mm(100, 100, "C24")
-        column = UK.column(post, "wind", Standing(height_m=2.4, end_factor=1.0))
+        column = UK.column(post, "wind", ColumnInput(height_m=2.4, end_factor=1.0))
         self.assertAlmostEqual(column.buckling.value, 0.42172, 4)
         self.assertAlmostEqual(column.capacity.value, 61.312, 2)
         use = UK.column_use(
-            post, "wind", Standing(height_m=2.4, end_factor=1.0, height_weak_m=None, axial_n=8000, moment_n_m=1200)
+            post, "wind", ColumnInput(height_m=2.4, end_factor=1.0, height_weak_m=None, axial_n=8000, moment_n_m=1200)
         )
         self.assertAlmostEqual(use.value, 0.53006, 4)
 
@@ -161,11 +161,13 @@ class NewZealandTest(unittest.TestCase):
         beam = mm(45, 190, "SG8", wet=False, plies=2, shared=True)
         self.assertAlmostEqual(NZ.moment_capacity(beam, "floor").value, 5.5311, 3)
         self.assertAlmostEqual(NZ.shear_capacity(beam, "floor").value, 31.606, 2)
-        _, slender = NZ.stability(mm(45, 190, "SG8"), Sideways(unbraced_m=2.0, effective_m=None, load_case="uniform"))
+        _, slender = NZ.stability(
+            mm(45, 190, "SG8"), LateralRestraint(unbraced_m=2.0, effective_m=None, load_case="uniform")
+        )
         self.assertAlmostEqual(slender, 18.2283, 3)
 
     def test_veranda_post(self) -> None:
-        column = NZ.column(mm(90, 90, "SG8", wet=False), "wind", Standing(height_m=2.4, end_factor=1.0))
+        column = NZ.column(mm(90, 90, "SG8", wet=False), "wind", ColumnInput(height_m=2.4, end_factor=1.0))
         self.assertAlmostEqual(column.buckling.value, 0.40641, 4)
         self.assertAlmostEqual(column.capacity.value, 47.404, 2)
 

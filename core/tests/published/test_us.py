@@ -19,7 +19,7 @@ from steady.design_codes.requests import WindFace, WindPlace, Wood
 from steady.design_codes.results import Soil, WindOnFence
 from steady.design_codes.us import ground, wind
 from steady.design_codes.us.timber import reference, size_factor
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units.units import FT, IN, LB, MPH, PSF, PSI
 
 BOOK = rulebook("us")
@@ -76,7 +76,7 @@ class TimberTest(unittest.TestCase):
 
     def test_a_board_and_an_unknown_wood_are_refused(self) -> None:
         for species, size in (("Southern Pine", "5/8x6"), ("Balsa", "2x4"), ("Southern Pine", "6x10")):
-            with self.assertRaises(OutsideScope):
+            with self.assertRaises(OutOfScopeError):
                 reference(species, size)
 
     def test_stiffness_and_creep_outdoors(self) -> None:
@@ -128,7 +128,7 @@ class WindTest(unittest.TestCase):
             self.assertEqual(max(z.pressure_pa for z in zones), zones[0].pressure_pa)
 
     def test_an_unknown_edition_is_refused(self) -> None:
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             wind.height_factor(3.0, "C", "ASCE 7-05")
 
 
@@ -155,9 +155,9 @@ class EmbedmentTest(unittest.TestCase):
             self.assertAlmostEqual(d, 0.5 * a * (1 + math.sqrt(1 + 4.36 * height / a)), 9)
 
     def test_beyond_twelve_feet_and_in_peat_it_refuses(self) -> None:
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             depth_ft(20000, 8, 1.0, 100, 1)
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             ground.soil("peat")
 
     def test_more_load_never_needs_less_depth(self) -> None:
@@ -173,7 +173,7 @@ class EmbedmentTest(unittest.TestCase):
                 "soil": Soil("x", "x", 0.0, 15000.0, "x"),
                 "soil_factor": 1.0,
             }
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 BOOK.embedment(**{**values, **bad})  # type: ignore[arg-type]
 
     def test_soil_classes(self) -> None:

@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 from steady.calculators.catalog import find
 from steady.calculators.model import answer
 from steady.design_codes.us import loads, members
-from steady.design_codes.us.members import Pressed
-from steady.errors import InputError, OutsideScope
+from steady.design_codes.us.members import AxialBendingResult
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units.units import FT
 
 
@@ -21,7 +21,7 @@ class MembersTest(unittest.TestCase):
     def test_a_column_never_gains_by_height(self, length: float, side: float, strength: float, e_min: float) -> None:
         try:
             tall = members.column_stability(length * 1.2, side, strength, e_min)
-        except OutsideScope:
+        except OutOfScopeError:
             return
         short = members.column_stability(length, side, strength, e_min)
         self.assertTrue(0 < tall <= short <= 1)
@@ -30,7 +30,7 @@ class MembersTest(unittest.TestCase):
     def test_a_beam_never_gains_by_unbraced_length(self, length: float, strength: float, e_min: float) -> None:
         try:
             long, _ = members.beam_stability(length * 1.3, 1.5, 9.25, strength, e_min)
-        except OutsideScope:
+        except OutOfScopeError:
             return
         short, slenderness = members.beam_stability(length, 1.5, 9.25, strength, e_min)
         self.assertTrue(0 < long <= short <= 1 and slenderness <= 50)
@@ -44,17 +44,17 @@ class MembersTest(unittest.TestCase):
             lambda: members.beam_stability(2000, 1.5, 11.25, 900, 5e5),
             lambda: members.notched_shear_lb(170, 1.5, 9.25, 6.0),
         ):
-            with self.assertRaises(OutsideScope):
+            with self.assertRaises(OutOfScopeError):
                 call()
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             members.notched_shear_lb(170, 1.5, 9.25, 9.5)
-        with self.assertRaises(InputError):
+        with self.assertRaises(InvalidInputError):
             members.effective_length_in("sideways", 60, 9.25)
 
     def test_squeeze_at_the_buckling_stress_has_no_answer(self) -> None:
-        with self.assertRaises(OutsideScope):
+        with self.assertRaises(OutOfScopeError):
             members.combined_use(
-                Pressed(
+                AxialBendingResult(
                     compression_psi=480,
                     compression_strength_psi=700,
                     buckling_strong_psi=480,

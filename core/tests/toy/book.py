@@ -3,8 +3,8 @@
 from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import EvenLoad, even_span, worst_span
 from steady.design_codes.requests import JoistAsk, Kind, LoadType, Wood
-from steady.design_codes.results import Combination, PeopleLoad, Sag, SpanFound, Strength, given_step
-from steady.plan.model import Step
+from steady.design_codes.results import Combination, DeflectionLimit, PeopleLoad, SpanFound, Strength, given_step
+from steady.plan.model import CalculationStep
 
 BOOK_PA = {"bending": 10e6, "shear": 1e6, "stiffness": 10e9}
 
@@ -37,11 +37,13 @@ class Toyland(Rulebook):
     def uplift(self) -> tuple[float, float, float, str]:
         return 1.0, 1.0, 24_000.0, "practice: toy"
 
-    def deck_live_pa(self, **asked: object) -> Step:
+    def deck_live_pa(self, **asked: object) -> CalculationStep:
         return given_step("L", 2.0, "kPa", "practice: toy")
 
-    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
-        return (Sag(kind="deflection", dead=1, live=1, limit_ratio=limit_ratio or 100, source="practice: toy"),)
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[DeflectionLimit, ...]:
+        return (
+            DeflectionLimit(kind="deflection", dead=1, live=1, limit_ratio=limit_ratio or 100, source="practice: toy"),
+        )
 
     def joist_span(self, woods, ask: JoistAsk) -> SpanFound:  # type: ignore[no-untyped-def]
         return worst_span(

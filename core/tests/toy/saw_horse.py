@@ -7,24 +7,33 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 from steady.catalog.items import stick
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import (
     Basis,
     Cut,
-    Handle,
+    DragHandle,
+    MeasurementTarget,
     Member,
-    NotCovered,
     Part,
-    Place,
+    PartPlacement,
     Plan,
-    Projection,
-    Target,
     Task,
+    UncheckedItem,
     Vec,
+    ViewSpec,
 )
 from steady.structures.form_schema import Field, Group
-from steady.structures.manufacturer_ratings import Rated
-from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, nothing_holds
+from steady.structures.manufacturer_ratings import ManufacturerRating
+from steady.structures.structure_type import (
+    COMMON,
+    DesignInput,
+    LineForm,
+    LineStart,
+    NewStructureRequest,
+    StructureType,
+    Table,
+    nothing_holds,
+)
 from steady.units.lengths import parse_length
 
 LEAN = math.radians(15)
@@ -50,17 +59,17 @@ class SawHorseSpec:
     long_m: Annotated[float, Ge(0.4), Le(4)] = 1.2
     high_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.75
     timber: Annotated[str, MaxLen(200)] = "rail 2x4 pine"
-    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
+    ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
 
 
-def read(ask: Ask) -> SawHorseSpec:
+def read(ask: NewStructureRequest) -> SawHorseSpec:
     """4x2'6: how long by how high."""
     match = re.fullmatch(r"\s*(.+?)x(.+)\s*", ask.text)
     if match is None:
-        raise InputError("readings", "Write a saw-horse as 4x2'6: how long by how high")
+        raise InvalidInputError("readings", "Write a saw-horse as 4x2'6: how long by how high")
     long_m, high_m = (parse_length(part, ask.bare, "readings") for part in match.groups())
     if not (0.4 <= long_m <= 4 and 0.3 <= high_m <= 1.5):
-        raise InputError("readings", "A saw-horse is 16 in to 13 ft long and 1 to 5 ft high")
+        raise InvalidInputError("readings", "A saw-horse is 16 in to 13 ft long and 1 to 5 ft high")
     return home(SawHorseSpec(id=ask.id, long_m=long_m, high_m=high_m, **dict(ask.choices)), ask.school)
 
 
@@ -72,14 +81,14 @@ def home(spec: SawHorseSpec, school: str) -> SawHorseSpec:
     return spec if spec.timber in sold or not sold else replace(spec, timber=sold[0])
 
 
-def plan(case: Case) -> Plan:
+def plan(case: DesignInput) -> Plan:
     """Bearer, legs and stretchers; nothing is reckoned, and that is said."""
     spec: SawHorseSpec = case.spec
     wood = stick(spec.timber, "rail", "timber")
     t, w = wood.thickness_m, wood.width_m
     me, top = spec.id, spec.high_m
 
-    def part(role: str, length_m: float, places: list[Place], cuts: tuple[Cut, ...] = ()) -> Part:
+    def part(role: str, length_m: float, places: list[PartPlacement], cuts: tuple[Cut, ...] = ()) -> Part:
         mass = wood.density_kg_per_m3 * t * w * length_m
         return Part(
             id=f"{me}/{role}",
@@ -102,11 +111,11 @@ def plan(case: Case) -> Plan:
     for number, (x, side) in enumerate(((0.15, -1), (0.15, 1), (spec.long_m - 0.15, -1), (spec.long_m - 0.15, 1))):
         foot: Vec = (x, side * leg_m * math.sin(LEAN), 0.0)
         along: Vec = (0.0, -side * math.sin(LEAN), math.cos(LEAN))
-        place = Place(id=f"{me}/leg-{number}", about=f"{me}/legs", at=foot, along=along, up=(1.0, 0.0, 0.0))
+        place = PartPlacement(id=f"{me}/leg-{number}", about=f"{me}/legs", at=foot, along=along, up=(1.0, 0.0, 0.0))
         legs.append(place)
-    bearer = Place(id=f"{me}/bearer", at=(0.0, 0.0, top - w / 2), along=(1.0, 0.0, 0.0), up=(0.0, 0.0, 1.0))
+    bearer = PartPlacement(id=f"{me}/bearer", at=(0.0, 0.0, top - w / 2), along=(1.0, 0.0, 0.0), up=(0.0, 0.0, 1.0))
     step: Vec = (spec.long_m - 0.3, 0.0, 0.0)
-    stretch = Place(
+    stretch = PartPlacement(
         id=f"{me}/stretchers",
         about=f"{me}/legs",
         at=(0.15, -0.15, 0.2),
@@ -128,7 +137,7 @@ def plan(case: Case) -> Plan:
         marks=(),
         checks=(),
         not_covered=tuple(
-            NotCovered(
+            UncheckedItem(
                 key=name,
                 about=f"{me}/bearer",
                 basis=Basis.RECKONED,
@@ -138,7 +147,7 @@ def plan(case: Case) -> Plan:
             for name in NOT_RECKONED
         ),
         practice=(),
-        handles=(Handle(id=f"{me}/end", field="long_m", line="", station_m=spec.long_m, locked=False, axis="x"),),
+        handles=(DragHandle(id=f"{me}/end", field="long_m", line="", station_m=spec.long_m, locked=False, axis="x"),),
         tasks=(
             Task(id=f"{me}/cut", what="Cut legs and bearer", about=(me,), work=(("legs", 4.0, ""),), stage="frame"),
         ),
@@ -148,30 +157,32 @@ def plan(case: Case) -> Plan:
             Member(id=f"{me}/legs", what="legs", name="Legs", says=f"four, {case.tape.length(leg_m)} each"),
         ),
         views=(
-            Projection(name="plan", title="From above", how="above"),
-            Projection(name="elevation", title="From the front", how="along y", datum="floor, 0"),
-            Projection(name="section", title="From the end", how="along x"),
+            ViewSpec(name="plan", title="From above", how="above"),
+            ViewSpec(name="elevation", title="From the front", how="along y", datum="floor, 0"),
+            ViewSpec(name="section", title="From the end", how="along x"),
         ),
-        targets=(Target(about=f"{me}/bearer", what="length", planned=spec.long_m, within=0.003, replans="hold"),),
+        targets=(
+            MeasurementTarget(about=f"{me}/bearer", what="length", planned=spec.long_m, within=0.003, replans="hold"),
+        ),
         called="saw-horse",
     )
 
 
-def move(spec: SawHorseSpec, handle: Handle, to_m: float) -> SawHorseSpec:
+def move(spec: SawHorseSpec, handle: DragHandle, to_m: float) -> SawHorseSpec:
     """Its end, pulled along."""
     if handle.field != "long_m":
-        raise InputError("handle", "This does not move: load the drawing again")
+        raise InvalidInputError("handle", "This does not move: load the drawing again")
     return replace(spec, long_m=min(4.0, max(0.4, to_m)))
 
 
 def hold(spec: SawHorseSpec, thing: str, at_m: float) -> SawHorseSpec:
     """As long as it was measured."""
     if thing != f"{spec.id}/bearer":
-        raise InputError("post", "Only the bearer's length is taken in")
+        raise InvalidInputError("post", "Only the bearer's length is taken in")
     return replace(spec, long_m=at_m)
 
 
-SAW_HORSE = Kind(
+SAW_HORSE = StructureType(
     key="saw-horse",
     many="saw-horses",
     spec=SawHorseSpec,

@@ -14,7 +14,7 @@ from steady.catalog.items import goods, sticks, usual
 from steady.data.loader import sources
 from steady.design_codes.registry import rulebook
 from steady.drawing.marks import mark_rows
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.clock import zone_names, zones_near
 from steady.ground.readings import read_rows
 from steady.jobs.crew_defaults import CODES, MARKS, READS
@@ -244,7 +244,7 @@ def _as_lines(
     try:
         for told in itertools.chain([] if first is None else [first], lines):
             yield to_json(told) + b"\n"
-    except (InputError, Stopped) as error:
+    except (InvalidInputError, Stopped) as error:
         yield to_json({"failed": str(error)}) + b"\n"
     finally:
         lines.close()

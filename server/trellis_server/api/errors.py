@@ -4,10 +4,10 @@ from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 
-from trellis_server.integrations.services import Unreachable
-from trellis_server.missing import Missing
+from trellis_server.integrations.services import ServiceUnavailableError
+from trellis_server.missing import NotFoundError
 from trellis_server.search_worker.stopped import Stopped
 from trellis_server.services.refusals import ManyErrors, told_errors
 from trellis_server.unable import TYPE, answer, told
@@ -24,12 +24,12 @@ def problems(api: NinjaAPI, request: HttpRequest, title: str, status: int, found
 def install(api: NinjaAPI) -> None:
     """Register the handlers on an API."""
 
-    @api.exception_handler(InputError)
-    def _input(request: HttpRequest, error: InputError) -> HttpResponse:
+    @api.exception_handler(InvalidInputError)
+    def _input(request: HttpRequest, error: InvalidInputError) -> HttpResponse:
         return problems(api, request, "This cannot be", 422, [{"field": error.field, "message": error.message}])
 
-    @api.exception_handler(OutsideScope)
-    def _scope(request: HttpRequest, error: OutsideScope) -> HttpResponse:
+    @api.exception_handler(OutOfScopeError)
+    def _scope(request: HttpRequest, error: OutOfScopeError) -> HttpResponse:
         return problems(api, request, "Not covered", 422, [{"field": "", "message": error.reason}])
 
     @api.exception_handler(ValidationError)
@@ -40,12 +40,12 @@ def install(api: NinjaAPI) -> None:
     def _many(request: HttpRequest, error: ManyErrors) -> HttpResponse:
         return problems(api, request, "This cannot be", 422, error.problems)
 
-    @api.exception_handler(Missing)
-    def _missing(request: HttpRequest, error: Missing) -> HttpResponse:
+    @api.exception_handler(NotFoundError)
+    def _missing(request: HttpRequest, error: NotFoundError) -> HttpResponse:
         return problems(api, request, "There is no such job here", 404, [])
 
-    @api.exception_handler(Unreachable)
-    def _unreachable(request: HttpRequest, error: Unreachable) -> HttpResponse:
+    @api.exception_handler(ServiceUnavailableError)
+    def _unreachable(request: HttpRequest, error: ServiceUnavailableError) -> HttpResponse:
         says = "The service does not answer. Nothing was changed: try again later, or type it by hand"
         return problems(api, request, says, 424, [{"field": "", "message": says}])
 

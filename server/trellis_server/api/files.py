@@ -44,7 +44,7 @@ def file_answer(body: str | bytes, kind: str, name: str, inline: bool = False) -
     return response
 
 
-def _seen(request: HttpRequest, job_id: uuid.UUID) -> jobs.State:
+def _seen(request: HttpRequest, job_id: uuid.UUID) -> jobs.JobRevisionState:
     return seen_by(request.user, jobs.state(jobs.job_of(request.user, job_id)))
 
 

@@ -5,7 +5,7 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.crew_defaults import begin
 
 from trellis_server.api.app import fast
@@ -37,7 +37,7 @@ router = Router(tags=["jobs"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
 
 
-def _state(request: HttpRequest, whole: jobs.State) -> dict[str, Any]:
+def _state(request: HttpRequest, whole: jobs.JobRevisionState) -> dict[str, Any]:
     found = seen_by(request.user, whole)
     return {
         "id": found.job.pk,
@@ -51,8 +51,8 @@ def _state(request: HttpRequest, whole: jobs.State) -> dict[str, Any]:
     }
 
 
-def _answer(request: HttpRequest, found: jobs.State | jobs.Conflicted) -> HttpResponse:
-    if isinstance(found, jobs.State):
+def _answer(request: HttpRequest, found: jobs.JobRevisionState | jobs.Conflicted) -> HttpResponse:
+    if isinstance(found, jobs.JobRevisionState):
         return fast(_state(request, found))
     author = found.state.revision.author
     body = {
@@ -188,6 +188,6 @@ def measure(request: HttpRequest, job_id: uuid.UUID, body: ReadingsBody) -> Http
     """Keep readings made on site; sent twice, they are kept once."""
     for index, reading in enumerate(body.readings):
         if reading.value_m is not None and not abs(reading.value_m) <= 5000:
-            raise InputError(f"readings/{index}/value_m", "This is more than 5 km")
+            raise InvalidInputError(f"readings/{index}/value_m", "This is more than 5 km")
     kept = readings.keep(request.user, job_id, body.readings, body.sent_at)
     return fast({"kept": [{"id": reading.pk, "counts_at": reading.counts_at} for reading in kept]})

@@ -4,9 +4,9 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.apply_decision import carried_out, used_items
-from steady.jobs.apply_measurement import TakenIn, take_in
+from steady.jobs.apply_measurement import MeasurementImpact, take_in
 from steady.jobs.copy_structure import Copied, bring, copied
 from steady.jobs.document import AnySpec, at_its_field, find
 from steady.jobs.line_preview import Sketch, sketch
@@ -48,7 +48,7 @@ def new(request: HttpRequest, body: NewBody) -> HttpResponse:
     ask = {"text": body.text, "id": body.id, "bare": body.bare, "school": body.school, "preset": body.preset}
     kind = kind_called(body.kind)
     if body.preset and body.preset not in dict(kind.presets):
-        raise InputError("preset", f"Choose one of {', '.join(key for key, _ in kind.presets) or 'none'}")
+        raise InvalidInputError("preset", f"Choose one of {', '.join(key for key, _ in kind.presets) or 'none'}")
     return fast(kinds.new(request.user, kind, ask, body.starts_as))
 
 
@@ -87,7 +87,7 @@ def hold(request: HttpRequest, body: HoldBody) -> HttpResponse:
         return fast(kind.let_go(spec, body.thing) if body.at_m is None else kind.hold(spec, body.thing, body.at_m))
 
 
-@router.post("/take-in", response={200: TakenIn, 404: Problems, **REFUSALS})
+@router.post("/take-in", response={200: MeasurementImpact, 404: Problems, **REFUSALS})
 def what_would_change(request: HttpRequest, body: TakeInBody) -> HttpResponse:
     """What taking a reading into the plan would change, pieces that are up already among it; nothing is kept."""
     done = readings.up(jobs.job_of(request.user, body.job)) if body.job is not None else frozenset()
@@ -107,7 +107,7 @@ def act(request: HttpRequest, body: ActBody) -> HttpResponse:
     spec = _spec(body)
     acts = kind_of(spec).acts
     if body.act not in acts:
-        raise InputError("act", f"Choose one of {', '.join(acts) or 'none'}")
+        raise InvalidInputError("act", f"Choose one of {', '.join(acts) or 'none'}")
     with at_its_field(body.document, body.structure):
         return fast(acts[body.act](spec, body.value))
 

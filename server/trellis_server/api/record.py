@@ -6,7 +6,7 @@ from typing import Any
 from django.http import FileResponse, HttpRequest, HttpResponse
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 from trellis_server.api.app import fast
 from trellis_server.api.files import as_file
@@ -50,7 +50,7 @@ def keep(
     """A picture, whatever its size and way up; kept upright, smaller, and without where it was taken."""
     job = jobs.job_of(request.user, job_id)
     if (photo.size or 0) > photos.MOST_BYTES:
-        raise InputError("photo", f"A photo is at most {photos.MOST_BYTES // 1_000_000} MB")
+        raise InvalidInputError("photo", f"A photo is at most {photos.MOST_BYTES // 1_000_000} MB")
     return fast(photo_row(photos.keep(job, request.user, photo.read(), about, says)))
 
 

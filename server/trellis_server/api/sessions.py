@@ -11,7 +11,7 @@ from ninja.errors import HttpError
 from trellis_server.api.app import same_site
 from trellis_server.api.permissions import may
 from trellis_server.api.schemas.edges import Problems
-from trellis_server.api.schemas.jobs import Session, SignIn
+from trellis_server.api.schemas.jobs import Session, SignInBody
 from trellis_server.demo.people import DEMO_NAME
 from trellis_server.services.jobs import crew_of
 from trellis_server.services.throttle import MOST_OF_A_PLACE, address, clear, too_many, trip
@@ -57,7 +57,7 @@ def who(request: HttpRequest) -> Session:
 
 
 @router.post("", response={200: Session, 401: Problems, 403: Problems, 422: Problems, 429: Problems}, auth=same_site)
-def sign_in(request: HttpRequest, body: SignIn) -> Session:
+def sign_in(request: HttpRequest, body: SignInBody) -> Session:
     """Sign in."""
     here = address(request)
     name, place = f"{body.name.lower()} from {here}", f"place {here}"

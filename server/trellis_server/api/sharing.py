@@ -14,7 +14,7 @@ from trellis_server.api.files import as_file
 from trellis_server.api.record import JPEG, photo_row, picture_answer
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.sharing import LinkBody, LinkMade, LinksAnswer, SharedAnswer
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.services import documents, jobs, photos, quotes, sharing
 
 router = Router(tags=["sharing"])
@@ -81,7 +81,7 @@ def shared_photo(request: HttpRequest, secret: str, photo_id: uuid.UUID, small: 
     """A photo that the link shows."""
     link = sharing.opened(secret[:100])
     if not link.shows_photos:
-        raise Missing
+        raise NotFoundError
     return picture_answer(photos.one(link.job, photo_id), small)
 
 

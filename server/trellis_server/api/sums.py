@@ -8,20 +8,20 @@ from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from steady.calculators.catalog import SUMS, find, subject_of
-from steady.calculators.known_answers import Compared, compare, read
+from steady.calculators.known_answers import ComparedRow, compare, read
 from steady.calculators.model import answer
 from steady.data.loader import sources
 from steady.data.verification_sources import second_in_words, seconds
 from steady.design_codes.registry import RULEBOOKS
 from steady.design_codes.requests import LoadType
-from steady.jobs.code_comparison import SideBySide, Stick, read_member, side_by_side
-from steady.jobs.document import Reading
+from steady.jobs.code_comparison import ComparedSection, SideBySide, read_member, side_by_side
+from steady.jobs.document import UnitSettings
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Closed, Problems, close_edges
 
 router = Router(tags=["sums"])
-close_edges(Stick)
+close_edges(ComparedSection)
 
 
 class SumInput(Schema):
@@ -102,8 +102,8 @@ class CompareBody(Closed):
     live_line: Annotated[str, MaxLen(40)]
     load: LoadType = "floor"
     restraint: Annotated[str, MaxLen(40)] = ""
-    sticks: Annotated[list[Stick], MinLen(2), MaxLen(2)]
-    reading: Reading = Reading()
+    sticks: Annotated[list[ComparedSection], MinLen(2), MaxLen(2)]
+    reading: UnitSettings = UnitSettings()
 
 
 class KnownRow(Schema):
@@ -218,9 +218,9 @@ def checks(request: HttpRequest) -> HttpResponse:
 
 
 @cache
-def _compared() -> tuple[Compared, ...]:
+def _compared() -> tuple[ComparedRow, ...]:
     """Every row, reckoned once a process: rows and sums are both part of the program."""
-    found: list[Compared] = []
+    found: list[ComparedRow] = []
     for path in sorted((settings.BASE / "checks").glob("*.csv")):
         with path.open(encoding="utf-8", newline="") as file:
             found += [compare(row) for row in read(file)]
@@ -238,7 +238,7 @@ def _compared() -> tuple[Compared, ...]:
     return tuple(found)
 
 
-def _row(found: Compared) -> dict[str, str]:
+def _row(found: ComparedRow) -> dict[str, str]:
     row = found.row
     return {
         "id": row.id,

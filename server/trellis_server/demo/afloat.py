@@ -5,7 +5,7 @@ from dataclasses import replace
 from steady.structures.floating_platform.kind import home
 from steady.structures.floating_platform.line_parser import read_float
 from steady.structures.floating_platform.spec import FloatSpec
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.manufacturer_ratings import ManufacturerRating
 
 
 def pump_platform() -> FloatSpec:
@@ -17,8 +17,8 @@ def pump_platform() -> FloatSpec:
         "uk",
     )
     ratings = (
-        Rated(what="barrel_straps.capacity", holds_n=4000.0),
-        Rated(what="cradle_angles.capacity", holds_n=1500.0),
+        ManufacturerRating(what="barrel_straps.capacity", holds_n=4000.0),
+        ManufacturerRating(what="cradle_angles.capacity", holds_n=1500.0),
     )
     moored = "two lines to stakes on the bank, one anchor of 20 kg off the far end"
     return replace(spec, ratings=ratings, moorings=moored, crowd_y_m=0.6)

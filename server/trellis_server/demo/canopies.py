@@ -5,8 +5,8 @@ from dataclasses import replace
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.lean_to.kind import home as lean_to_home
 from steady.structures.lean_to.line_parser import read_lean_to
-from steady.structures.lean_to.spec import Finish, LeanToSpec
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.lean_to.spec import LeanToSpec, RoofFinish
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.pavilion.kind import home as pavilion_home
 from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.pavilion.spec import PavilionSpec
@@ -20,10 +20,10 @@ def path_pergola() -> PergolaSpec:
     """Slats over the path behind the herb beds, on braced posts of its own. Ratings are made up for the demo."""
     spec = read_pergola("18x11 high8 over1 rafters24in slats5in brace2", "path-pergola")
     ratings = (
-        Rated(what="rafter_tie.uplift_capacity", holds_n=350 * LB),
-        Rated(what="beam_to_post_tie.uplift_capacity", holds_n=900 * LB),
-        Rated(what="knee_brace.connection_capacity", holds_n=1900 * LB),
-        Rated(what="post_base.uplift_capacity", holds_n=1200 * LB),
+        ManufacturerRating(what="rafter_tie.uplift_capacity", holds_n=350 * LB),
+        ManufacturerRating(what="beam_to_post_tie.uplift_capacity", holds_n=900 * LB),
+        ManufacturerRating(what="knee_brace.connection_capacity", holds_n=1900 * LB),
+        ManufacturerRating(what="post_base.uplift_capacity", holds_n=1200 * LB),
     )
     return replace(spec, sun=SunAsked(on="2026-07-15", hour=16.0), ratings=ratings, brace_m=2 * FT)
 
@@ -32,10 +32,10 @@ def table_pergola() -> PergolaSpec:
     """Slats over the table on the kitchen deck, its posts on the deck's own frame. Ratings are made up for the demo."""
     spec = read_pergola("9x8 high7'6 over9in rafters24in slats6in brace2 on=kitchen-deck@6+1'6", "table-pergola")
     ratings = (
-        Rated(what="rafter_tie.uplift_capacity", holds_n=350 * LB),
-        Rated(what="beam_to_post_tie.uplift_capacity", holds_n=900 * LB),
-        Rated(what="knee_brace.connection_capacity", holds_n=1900 * LB),
-        Rated(what="post_base.uplift_capacity", holds_n=450 * LB),
+        ManufacturerRating(what="rafter_tie.uplift_capacity", holds_n=350 * LB),
+        ManufacturerRating(what="beam_to_post_tie.uplift_capacity", holds_n=900 * LB),
+        ManufacturerRating(what="knee_brace.connection_capacity", holds_n=1900 * LB),
+        ManufacturerRating(what="post_base.uplift_capacity", holds_n=450 * LB),
     )
     return replace(spec, sun=SunAsked(on="2026-07-15", hour=18.0), ratings=ratings)
 
@@ -52,9 +52,9 @@ def cabin_lean_to() -> LeanToSpec:
         read_lean_to("4.8x2.6 fall5 beam2.4 over0.2 rafters0.4 sheets762mm brace0.6", "cabin-lean-to", "m"), "ca"
     )
     ratings = (
-        Rated(what="ledger_fastener.capacity", holds_n=2600.0),
-        Rated(what="rafter_tie.uplift_capacity", holds_n=1500.0),
-        Rated(what="knee_brace.connection_capacity", holds_n=8000.0),
+        ManufacturerRating(what="ledger_fastener.capacity", holds_n=2600.0),
+        ManufacturerRating(what="rafter_tie.uplift_capacity", holds_n=1500.0),
+        ManufacturerRating(what="knee_brace.connection_capacity", holds_n=8000.0),
     )
     return replace(
         spec,
@@ -63,7 +63,7 @@ def cabin_lean_to() -> LeanToSpec:
         beam="joist 38x286 SPF",
         plies=3,
         posts=3,
-        finish=Finish(fascia="joist 38x286 SPF"),
+        finish=RoofFinish(fascia="joist 38x286 SPF"),
         above=RoofAbove(eave_m=3.0, length_m=10.0, run_m=5.0),
         ratings=ratings,
     )

@@ -3,13 +3,13 @@
 import math
 from dataclasses import replace
 
-from steady.ground.placement import Standing
-from steady.ground.readings import Shot
+from steady.ground.placement import SitePlacement
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Locate, Site
 from steady.ground.zoning_notes import SiteNote
 from steady.jobs.dimension_conflicts import KeyDimension
 from steady.jobs.document import Job, Structure
-from steady.jobs.estimate import Quote
+from steady.jobs.estimate import EstimateRates
 from steady.schedule.settings import CalendarTerms, DayOff, Outside
 from steady.schedule.weather_limits import Day
 from steady.structures.deck.spec.deck import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
@@ -17,7 +17,7 @@ from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, 
 from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.text.appearance import look_of
 from steady.structures.gate.spec import Arch, LeafDesign
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.units.units import FT, IN, LB, MPH, PLF
 
 from trellis_server.demo.canopies import path_pergola, table_pergola
@@ -57,7 +57,7 @@ def garden_gate() -> FenceSpec:
         height_m=4.5 * FT,
         gap_m=2 * IN,
         hole_width_m=18 * IN,
-        ratings=(Rated(what="arch_header.connection_capacity", holds_n=450 * LB),),
+        ratings=(ManufacturerRating(what="arch_header.connection_capacity", holds_n=450 * LB),),
     )
 
 
@@ -109,11 +109,11 @@ def kitchen_deck() -> DeckSpec:
         guard=GuardDesign(anchor_rating_n=2200 * LB),
         stairs=(StairDesign(id="stair-1", edge=2, at_m=6 * FT, width_m=42 * IN),),
         ratings=(
-            Rated(what="stringer_hanger.capacity", holds_n=420 * LB),
-            Rated(what="handrail_brackets.capacity", holds_n=250 * LB),
-            Rated(what="post_pocket.uplift_capacity", holds_n=450 * LB),
-            Rated(what="joist_hanger_under_post.capacity", holds_n=900 * LB),
-            Rated(what="house_ties.lateral_load_from_roof", holds_n=1500 * LB),
+            ManufacturerRating(what="stringer_hanger.capacity", holds_n=420 * LB),
+            ManufacturerRating(what="handrail_brackets.capacity", holds_n=250 * LB),
+            ManufacturerRating(what="post_pocket.uplift_capacity", holds_n=450 * LB),
+            ManufacturerRating(what="joist_hanger_under_post.capacity", holds_n=900 * LB),
+            ManufacturerRating(what="house_ties.lateral_load_from_roof", holds_n=1500 * LB),
         ),
     )
 
@@ -160,7 +160,7 @@ def larkspur_rise() -> Job:
         gap_m=2 * IN,
         bay_max_m=7 * FT,
         hole_width_m=18 * IN,
-        ratings=(Rated(what="gate_pair.head_restraint_wind", holds_n=700 * LB),),
+        ratings=(ManufacturerRating(what="gate_pair.head_restraint_wind", holds_n=700 * LB),),
     )
     spec = replace(spec, look=LookApproved(by="the house at Larkspur Rise", on="2026-11-20", of=look_of(spec)))
     site = Site(
@@ -196,7 +196,7 @@ def larkspur_rise() -> Job:
         things=larkspur_things(),
         locate=Locate(ticket="LR-4417", expires="2026-12-11", owners_answered=True),
         grounds=tuple(
-            Ground(line=line_id, shots=tuple(Shot(at_m=at * FT, height_m=z * FT) for at, z in shots))
+            Ground(line=line_id, shots=tuple(LevelReading(at_m=at * FT, height_m=z * FT) for at, z in shots))
             for line_id, shots in (
                 (WINDBREAK, readings_ft),
                 ("herb-yard", ((0, 0.0), (9, -0.7), (17, -1.2), (26, -2.1), (34, -2.6))),
@@ -263,16 +263,18 @@ def larkspur_rise() -> Job:
                 ),
             ),
         ),
-        quote=Quote(delivery_price=85.0, stumps_count=3, stump_price=40.0, least_charge=600.0),
+        quote=EstimateRates(delivery_price=85.0, stumps_count=3, stump_price=40.0, least_charge=600.0),
         structures=(
-            Structure(name="Windbreak", spec=spec, stands=Standing(level_m=-0.3)),
+            Structure(name="Windbreak", spec=spec, stands=SitePlacement(level_m=-0.3)),
             Structure(
-                name="Herb yard", spec=herb_yard(), stands=Standing(x_m=27.5, y_m=-22.0, turn_rad=0.2, level_m=-0.3)
+                name="Herb yard",
+                spec=herb_yard(),
+                stands=SitePlacement(x_m=27.5, y_m=-22.0, turn_rad=0.2, level_m=-0.3),
             ),
-            Structure(name="Lower path", spec=lower_path(), stands=Standing(x_m=1.0, y_m=-27.0)),
-            Structure(name="Kitchen garden gate", spec=garden_gate(), stands=Standing(x_m=21.2, y_m=-12.8)),
-            Structure(name="Kitchen deck", spec=kitchen_deck(), stands=Standing(x_m=9.0, y_m=-12.0)),
-            Structure(name="Path pergola", spec=path_pergola(), stands=Standing(x_m=25.0, y_m=-12.4)),
+            Structure(name="Lower path", spec=lower_path(), stands=SitePlacement(x_m=1.0, y_m=-27.0)),
+            Structure(name="Kitchen garden gate", spec=garden_gate(), stands=SitePlacement(x_m=21.2, y_m=-12.8)),
+            Structure(name="Kitchen deck", spec=kitchen_deck(), stands=SitePlacement(x_m=9.0, y_m=-12.0)),
+            Structure(name="Path pergola", spec=path_pergola(), stands=SitePlacement(x_m=25.0, y_m=-12.4)),
             Structure(name="Table pergola", spec=table_pergola()),
         ),
     )

@@ -1,8 +1,8 @@
 """Kestrel Ridge cabin, under the Canadian school: a deck that carries snow, and a barrow bridge to the wood store."""
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.ground.site import Locate, Site
-from steady.jobs.document import Job, Reading, Structure
+from steady.jobs.document import Job, Structure, UnitSettings
 from steady.structures.deck.spec.deck import Bridge, Corner, DeckSpec, GuardDesign, Ledger
 
 from trellis_server.demo.canopies import cabin_lean_to
@@ -56,7 +56,7 @@ def kestrel_ridge() -> Job:
         client="the cabin's owner",
         wanted="Sit outside in summer, stack wood in winter, and get the barrow across to the wood store with dry feet.",
         school="ca",
-        reading=Reading(system="metric", mark_m=0.001),
+        reading=UnitSettings(system="metric", mark_m=0.001),
         site=Site(
             use="house",
             soil="dense sand or gravel",
@@ -67,7 +67,7 @@ def kestrel_ridge() -> Job:
             exposure="rough",
             locate=Locate(ticket="KR-77", expires="2026-12-20", owners_answered=True),
         ),
-        yard=YardChoices(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
+        yard=PurchasingSettings(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
         structures=(
             Structure(name="Cabin deck", spec=cabin_deck()),
             Structure(name="Barrow bridge", spec=barrow_bridge()),

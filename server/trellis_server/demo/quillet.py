@@ -2,11 +2,11 @@
 
 from dataclasses import replace
 
-from steady.catalog.purchasing import YardChoices
-from steady.ground.placement import Standing
-from steady.ground.readings import Shot
+from steady.catalog.purchasing import PurchasingSettings
+from steady.ground.placement import SitePlacement
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Locate, Site
-from steady.jobs.document import Job, Reading, Structure
+from steady.jobs.document import Job, Structure, UnitSettings
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.presets import preset
@@ -105,10 +105,14 @@ def quillet_plots() -> Job:
         things=quillet_things(),
         locate=Locate(ticket="QP-208", expires="2026-12-18", owners_answered=True),
         grounds=(
-            Ground(line=PEN, shots=tuple(Shot(at_m=at, height_m=z) for at, z in readings_m)),
+            Ground(line=PEN, shots=tuple(LevelReading(at_m=at, height_m=z) for at, z in readings_m)),
             Ground(
                 line=PANELS,
-                shots=(Shot(at_m=0, height_m=0.0), Shot(at_m=6, height_m=-0.09), Shot(at_m=12.6, height_m=-0.2)),
+                shots=(
+                    LevelReading(at_m=0, height_m=0.0),
+                    LevelReading(at_m=6, height_m=-0.09),
+                    LevelReading(at_m=12.6, height_m=-0.2),
+                ),
             ),
         ),
     )
@@ -118,15 +122,15 @@ def quillet_plots() -> Job:
         client="the family at Quillet Plots",
         wanted="Keep the geese in and the fox out; a gate that a full barrow goes through.",
         school="uk",
-        reading=Reading(system="metric", mark_m=0.001),
+        reading=UnitSettings(system="metric", mark_m=0.001),
         site=site,
-        yard=YardChoices(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
+        yard=PurchasingSettings(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
         structures=(
             Structure(name="Goose pen", spec=goose_pen()),
             Structure(name="Low panels between plots", spec=low_panels()),
             Structure(name="Hen run", spec=hen_run()),
             Structure(name="Tool shed lean-to", spec=shed_lean_to()),
             Structure(name="Pavilion", spec=plot_pavilion()),
-            Structure(name="Pump platform", spec=pump_platform(), stands=Standing(x_m=25.6, y_m=-33.4)),
+            Structure(name="Pump platform", spec=pump_platform(), stands=SitePlacement(x_m=25.6, y_m=-33.4)),
         ),
     )

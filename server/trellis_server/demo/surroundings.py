@@ -1,28 +1,28 @@
 """What lies on the demo's sites, made up: a house with its doors, boundaries, a water main, a pear tree, a pond and the fall."""
 
-from steady.ground.survey import SitePoint, SiteThing, ThingKind, WallOpening
+from steady.ground.survey import SiteFeature, SitePoint, ThingKind, WallOpening
 
 Points = tuple[tuple[float, float], ...]
 
 
 def _thing(
     kind: ThingKind, name: str, points: Points, reach_m: float = 0.0, height_m: float | None = None
-) -> SiteThing:
+) -> SiteFeature:
     said = f"{kind} {name}".lower().replace(" ", "-")
     at = tuple(SitePoint(x_m=x, y_m=y) for x, y in points)
-    return SiteThing(id=said[:40], kind=kind, name=name, points=at, reach_m=reach_m, height_m=height_m)
+    return SiteFeature(id=said[:40], kind=kind, name=name, points=at, reach_m=reach_m, height_m=height_m)
 
 
-def _spots(rows: tuple[tuple[float, float, float], ...]) -> tuple[SiteThing, ...]:
+def _spots(rows: tuple[tuple[float, float, float], ...]) -> tuple[SiteFeature, ...]:
     return tuple(
-        SiteThing(id=f"spot-{k}", kind="spot height", points=(SitePoint(x_m=x, y_m=y),), height_m=z)
+        SiteFeature(id=f"spot-{k}", kind="spot height", points=(SitePoint(x_m=x, y_m=y),), height_m=z)
         for k, (x, y, z) in enumerate(rows, start=1)
     )
 
 
-def larkspur_things() -> tuple[SiteThing, ...]:
+def larkspur_things() -> tuple[SiteFeature, ...]:
     """Around the windbreak, the kitchen deck and the path pergola."""
-    kitchen = SiteThing(
+    kitchen = SiteFeature(
         id="kitchen-wall",
         kind="house wall",
         name="Kitchen wall",
@@ -65,7 +65,7 @@ def larkspur_things() -> tuple[SiteThing, ...]:
     )
 
 
-def quillet_things() -> tuple[SiteThing, ...]:
+def quillet_things() -> tuple[SiteFeature, ...]:
     """Plots by a ditch."""
     return (
         _thing("boundary", "Track", ((-3.0, 4.0), (62.0, 4.0))),

@@ -3,10 +3,10 @@
 import math
 from dataclasses import replace
 
-from steady.catalog.purchasing import YardChoices
-from steady.ground.readings import Shot
+from steady.catalog.purchasing import PurchasingSettings
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Locate, Site
-from steady.jobs.document import Job, Reading, Structure
+from steady.jobs.document import Job, Structure, UnitSettings
 from steady.structures.fence.spec.fence import FenceSpec, Infill
 from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.presets import preset
@@ -59,7 +59,7 @@ def tui_terrace() -> Job:
         time_zone="Pacific/Auckland",
         longitude_rad=math.radians(174.8),
         locate=Locate(ticket="TT-31", expires="2026-12-12", owners_answered=True),
-        grounds=(Ground(line=SCREEN, shots=tuple(Shot(at_m=at, height_m=z) for at, z in readings_m)),),
+        grounds=(Ground(line=SCREEN, shots=tuple(LevelReading(at_m=at, height_m=z) for at, z in readings_m)),),
     )
     return Job(
         name="Tui Terrace",
@@ -67,9 +67,9 @@ def tui_terrace() -> Job:
         client="the family at Tui Terrace",
         wanted="The bins out of sight from the street, with air through and a way in for the truck day.",
         school="nz",
-        reading=Reading(system="metric", mark_m=0.001),
+        reading=UnitSettings(system="metric", mark_m=0.001),
         site=site,
-        yard=YardChoices(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
+        yard=PurchasingSettings(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
         structures=(
             Structure(name="Bin screen", spec=bin_screen()),
             Structure(name="Wash yard on blocks", spec=wash_yard()),

@@ -11,7 +11,7 @@ from reportlab.platypus.doctemplate import SimpleDocTemplate
 from reportlab.platypus.flowables import KeepTogether, Spacer
 from reportlab.platypus.paragraph import Paragraph
 from steady.jobs.design_sheet import CheckRow, Sheet
-from steady.plan.model import Detail, Step
+from steady.plan.model import CalculationStep, Detail
 from steady.plan.results import state_label
 
 from trellis_server.documents.pdf import BOLD, MARGIN, PAPERS, REGULAR, fonts
@@ -50,12 +50,12 @@ def figure(value: float) -> str:
     return f"{value:,.0f}" if abs(value) >= 1000 else f"{value:.4g}"
 
 
-def _line(step: Step) -> str:
+def _line(step: CalculationStep) -> str:
     middle = f" = {typeset(step.formula)}" if step.formula else ""
     return f"{symbol(step.symbol)}{middle} = <b>{figure(step.value)} {escape(step.unit)}</b>"
 
 
-def _given(step: Step) -> str:
+def _given(step: CalculationStep) -> str:
     return ", ".join(f"{symbol(name)} {figure(value)} {escape(unit)}".strip() for name, value, unit in step.inputs)
 
 
@@ -70,7 +70,7 @@ def _check(row: CheckRow, styles: dict[str, ParagraphStyle]) -> list[object]:
     return [KeepTogether(head), *_steps(row.working, styles), Spacer(1, 8)]
 
 
-def _steps(steps: Iterable[Step], styles: dict[str, ParagraphStyle]) -> list[object]:
+def _steps(steps: Iterable[CalculationStep], styles: dict[str, ParagraphStyle]) -> list[object]:
     found: list[object] = []
     for step in steps:
         if step.says:

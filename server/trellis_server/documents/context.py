@@ -17,7 +17,7 @@ from steady.units.lengths import parse_length
 from trellis_server.models import Job as KeptJob
 from trellis_server.services.documents import dump, load
 from trellis_server.services.inspections import held
-from trellis_server.services.jobs import State
+from trellis_server.services.jobs import JobRevisionState
 
 CSV, PDF, ICS = "text/csv; charset=utf-8", "application/pdf", "text/calendar; charset=utf-8"
 Paper = Literal["letter", "a4"]
@@ -57,11 +57,11 @@ class PrintedState(Protocol):
 
 
 @dataclass(frozen=True, kw_only=True)
-class Printed:
+class RevisionInput:
     """A revision as a process without a database knows it."""
 
     number: int
-    parent: "Printed | None" = None
+    parent: "RevisionInput | None" = None
     made_at: datetime = datetime.min
 
 
@@ -70,7 +70,7 @@ class OnPaper:
     """A state as a process without a database knows it."""
 
     document: Job
-    revision: Printed
+    revision: RevisionInput
 
 
 @dataclass(frozen=True)
@@ -132,7 +132,7 @@ class Whole:
     known_held: Mapping[str, str] | None = None
 
     @classmethod
-    def saved(cls, state: State, options: Options) -> "Whole":
+    def saved(cls, state: JobRevisionState, options: Options) -> "Whole":
         """Of a job as it is kept."""
         return cls(state, options, kept=state.job)
 
@@ -158,9 +158,9 @@ class Whole:
     def out_of(cls, ordered: Mapping[str, Any]) -> "Whole":
         """What was ordered, as documents read it."""
         before = ordered["replaces"]
-        revision = Printed(
+        revision = RevisionInput(
             number=ordered["number"],
-            parent=None if before is None else Printed(number=before),
+            parent=None if before is None else RevisionInput(number=before),
             made_at=datetime.fromisoformat(ordered["made_at"]),
         )
         state = OnPaper(document=load(ordered["document"]), revision=revision)

@@ -6,7 +6,7 @@ from xml.sax.saxutils import escape
 from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, Table, TableStyle
 from reportlab.platypus.flowables import Flowable, Spacer
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.job_schedule import TaskRow, calendar, spoken
 
 from trellis_server.documents.context import Whole
@@ -27,7 +27,7 @@ def day_sheet(about: Whole, today: date) -> bytes:
     rows = [(row, span) for row in found.tasks for span in row.spans if span.on.isoformat() == on]
     day = next((day for day in found.days if day.on == on), None)
     if not rows or day is None:
-        raise InputError("at", "Nothing is on that day: pick one of the calendar's days")
+        raise InvalidInputError("at", "Nothing is on that day: pick one of the calendar's days")
     story: list[Flowable] = [
         Paragraph(escape(f"{spoken(on)}: {job.name}"), HEAD),
         Paragraph(escape(", ".join(part for part in (job.place, job.client) if part)), PLAIN),

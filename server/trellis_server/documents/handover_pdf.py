@@ -8,7 +8,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, Table, TableStyle
 from reportlab.platypus.flowables import Flowable, Image, Spacer
 from steady.drawing.scene import described
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.job_schedule import calendar
 from steady.jobs.maintenance import Upkeep, upkeep
@@ -41,7 +41,7 @@ def plans_of(job: Job) -> list[Plan]:
     for item in job.built:
         try:
             plans.append(plan_structure(job, item.spec.id))
-        except (InputError, OutsideScope):
+        except (InvalidInputError, OutOfScopeError):
             continue
     return plans
 

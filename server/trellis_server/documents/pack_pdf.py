@@ -13,7 +13,7 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph
 from reportlab.platypus.flowables import Spacer
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.jobs.job_schedule import calendar, spoken
 from steady.jobs.job_takeoff import job_list
 from steady.jobs.states import warnings
@@ -49,7 +49,7 @@ def pack(about: Whole, told: Tells = lambda done, of, says: None) -> bytes:
         told(number, len(parts), title)
         try:
             bodies.append((title, PdfReader(io.BytesIO(make()))))
-        except (InputError, OutsideScope):
+        except (InvalidInputError, OutOfScopeError):
             bodies.append((title, None))
     told(len(parts), len(parts), "putting it together")
     made = PdfWriter()

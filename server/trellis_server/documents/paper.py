@@ -15,7 +15,7 @@ FONT = "TrellisSans-SemiBold"
 
 
 @dataclass(frozen=True, slots=True)
-class Stretch:
+class ViewStretch:
     """A view's part between two stations (m), as seen from one side or, mirrored, from the other."""
 
     from_m: float
@@ -26,7 +26,7 @@ class Stretch:
 def paint(
     canvas: Canvas,
     view: View,
-    stretch: Stretch,
+    stretch: ViewStretch,
     box: Box,
     labels: Sequence[tuple[float, float, str]] = (),
 ) -> None:

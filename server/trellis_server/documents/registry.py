@@ -13,7 +13,7 @@ from steady.drawing.full_size_sample import sample
 from steady.drawing.marks import mark_rows
 from steady.drawing.shapes import View
 from steady.drawing.templates import templates
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job
 from steady.jobs.job_takeoff import JobList, job_list
 from steady.jobs.site_layout import site_geojson, site_sheet
@@ -74,7 +74,7 @@ def _sample(about: Subject) -> bytes:
     tape = job.reading.tape()
     face = _face(about)
     if face is None:
-        raise InputError("structure", "Only what stands along a line has a face to print a sample of")
+        raise InvalidInputError("structure", "Only what stands along a line has a face to print a sample of")
     bays = about.sheet.bays
     at_m = about.length_m(options.at, "at") if options.at else bays[0].from_m if bays else 0.0
     wide_m = about.length_m(options.wide, "wide") if options.wide else USUAL_SAMPLE_M
@@ -204,10 +204,10 @@ def document(about: Subject, file: str) -> Document:
     if found is None and file.endswith(".svg"):
         view = next((view for view in about.sheet.views if f"{view.name}.svg" == file), None)
         if view is None:
-            raise InputError("view", "This structure has no such view")
+            raise InvalidInputError("view", "This structure has no such view")
         return Document(file=file, says=view.title, kind="image/svg+xml; charset=utf-8", make=lambda about: svg(view))
     if found is None:
-        raise InputError("document", f"No document is called {file[:40]}")
+        raise InvalidInputError("document", f"No document is called {file[:40]}")
     return found
 
 
@@ -318,7 +318,7 @@ def job_document(file: str) -> JobDocument:
     """The row of a file. Raises InputError: there is none."""
     found = next((row for row in JOB_DOCUMENTS if row.file == file), None)
     if found is None:
-        raise InputError("document", f"No document is called {file[:40]}")
+        raise InvalidInputError("document", f"No document is called {file[:40]}")
     return found
 
 

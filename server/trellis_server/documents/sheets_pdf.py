@@ -20,7 +20,7 @@ from steady.plan.results import state_label
 from steady.takeoff.bill import PieceRow
 from steady.units.show import Tape
 
-from trellis_server.documents.paper import Stretch, paint
+from trellis_server.documents.paper import ViewStretch, paint
 from trellis_server.documents.pdf import (
     BOLD,
     MARGIN,
@@ -48,7 +48,7 @@ MOST_ALIKE = 6
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Printed:
+class StructureSheets:
     """What the sheets of one structure are made of. `marks`: as asked for; `other`: read from the tape's other end."""
 
     facts: SheetFacts
@@ -82,7 +82,7 @@ class _Titled(ActionFlowable):
 class _Pages(BaseDocTemplate):
     """Pages under one head, each with the title of its section; the second of a section says that there is more."""
 
-    def __init__(self, stream: io.BytesIO, printed: Printed, first: str) -> None:
+    def __init__(self, stream: io.BytesIO, printed: StructureSheets, first: str) -> None:
         size = PAPERS[printed.paper]
         self.printed, self.section, self.begun = printed, first, False
         self.lines = head_lines(printed.facts, printed.sheet, size[0])
@@ -114,7 +114,7 @@ class _Stretch(Flowable):
 
     def draw(self) -> None:
         """Onto the page."""
-        paint(self.canv, self.view, Stretch(*self.stretch_m, self.mirrored), (0, 0, self.wide, 170.0), self.numbers)
+        paint(self.canv, self.view, ViewStretch(*self.stretch_m, self.mirrored), (0, 0, self.wide, 170.0), self.numbers)
 
 
 class _North(Flowable):
@@ -134,7 +134,7 @@ class _North(Flowable):
         north(self.canv, self.wide - 16, -34, self.north_rad)
 
 
-def site_sheets(printed: Printed) -> bytes:
+def site_sheets(printed: StructureSheets) -> bytes:
     """All pages of a structure."""
     fonts()
     stream = io.BytesIO()
@@ -162,7 +162,7 @@ def _cells(row: Sequence[str], styles: Sequence[ParagraphStyle]) -> list[Paragra
 
 
 def _table(
-    printed: Printed,
+    printed: StructureSheets,
     columns: Sequence[tuple[str, float]],
     rows: Sequence[Sequence[str]],
     strong: Sequence[str] = (),
@@ -196,7 +196,7 @@ KINDS = {"hurt": "Safety", "rot": "Durability", "licence": "Licensing", "drawing
 """What a kind of caution is called on paper, where its own name does not say it."""
 
 
-def _cautions(printed: Printed) -> list[Flowable]:
+def _cautions(printed: StructureSheets) -> list[Flowable]:
     """The headline, clashes, cautions, and notes to build by."""
     facts, sheet = printed.facts, printed.sheet
     practice = f" Practice accepted by {sheet.accepted}." if sheet.accepted else ""
@@ -213,7 +213,7 @@ def _cautions(printed: Printed) -> list[Flowable]:
     return [table]
 
 
-def _line(printed: Printed) -> list[Flowable]:
+def _line(printed: StructureSheets) -> list[Flowable]:
     """A line's true shape with what lies at it, then a page for each of its runs."""
     found = _true_shape(printed)
     runs: dict[str, list[MarkRow]] = {}
@@ -228,7 +228,7 @@ def _line(printed: Printed) -> list[Flowable]:
     return found
 
 
-def _true_shape(printed: Printed) -> list[Flowable]:
+def _true_shape(printed: StructureSheets) -> list[Flowable]:
     shape = next((view for view in printed.sheet.views if view.name == "shape"), None)
     turns = [(f"Post {row.number}", row.label, row.reading) for row in printed.marks if row.kind in ("corner", "bend")]
     bands = [curve for curve in printed.plan.curves if isinstance(curve, Zone)]
@@ -260,7 +260,7 @@ RUN = (
 )
 
 
-def _run(printed: Printed, rows: list[MarkRow]) -> list[Flowable]:
+def _run(printed: StructureSheets, rows: list[MarkRow]) -> list[Flowable]:
     """One run: its elevation and a row for each post."""
     facts, sheet = printed.facts, printed.sheet
     posts = {post.id: post for post in sheet.posts}
@@ -322,7 +322,7 @@ def _post_cells(row: MarkRow, post: PostRow | None, other: str) -> tuple[str, ..
     )
 
 
-def _beside(printed: Printed) -> dict[str, str]:
+def _beside(printed: StructureSheets) -> dict[str, str]:
     """What a post needs said of it: practice, a level to hit, or a foot unlike the others."""
     sheet = printed.sheet
     usual = max((post.foot for post in sheet.posts), key=[post.foot for post in sheet.posts].count, default="")
@@ -340,7 +340,7 @@ def _beside(printed: Printed) -> dict[str, str]:
     return found
 
 
-def _grid(printed: Printed) -> list[Flowable]:
+def _grid(printed: StructureSheets) -> list[Flowable]:
     """The drawings, the members, and the holes with their posts."""
     sheet = printed.sheet
     tall = PAPERS[printed.paper][1] - 2 * MARGIN - 120
@@ -400,7 +400,7 @@ def _hole(post: PostRow) -> tuple[str, ...]:
     )
 
 
-def _up(printed: Printed, here: Callable[[str], bool]) -> list[Flowable]:
+def _up(printed: StructureSheets, here: Callable[[str], bool]) -> list[Flowable]:
     """What goes up where: rails with their heights on the posts, boards bay by bay, joists, rafters, slats."""
     found: list[Flowable] = []
     for group in printed.sheet.ticks:
@@ -416,7 +416,7 @@ def _up(printed: Printed, here: Callable[[str], bool]) -> list[Flowable]:
     return found
 
 
-def _large(printed: Printed) -> list[Flowable]:
+def _large(printed: StructureSheets) -> list[Flowable]:
     """Measures of what is drawn large (a gate's leaf, a stair), in the order in which they are cut and marked."""
     found: list[Flowable] = []
     columns = (("in this order", 60), ("measure", 25), ("done", 12))
@@ -426,7 +426,7 @@ def _large(printed: Printed) -> list[Flowable]:
     return [*_section("Dimensions in cutting order"), *found] if found else []
 
 
-def _pieces(printed: Printed) -> list[Flowable]:
+def _pieces(printed: StructureSheets) -> list[Flowable]:
     rows = [
         (str(row.count), row.role, row.says, printed.tape.length(row.length_m), _bevel(row), "")
         for row in printed.pieces
@@ -439,13 +439,13 @@ def _bevel(row: PieceRow) -> str:
     return f"{abs(row.bevel_rad) * 57.29577951308232:.1f}°" if abs(row.bevel_rad) > 1e-4 else ""
 
 
-def _order(printed: Printed) -> list[Flowable]:
+def _order(printed: StructureSheets) -> list[Flowable]:
     rows = [(str(number), task.what, task.hold) for number, task in enumerate(printed.sheet.tasks, start=1)]
     columns = (("", 5), ("do", 55), ("look before going on", 40))
     return [*_section("Work sequence and hold points"), _table(printed, columns, rows)] if rows else []
 
 
-def _labels(printed: Printed) -> list[Flowable]:
+def _labels(printed: StructureSheets) -> list[Flowable]:
     """One label for each stick that is told apart, with where it goes: cut out, and stick on as it is cut."""
     names = {bay.id: f"bay {number}" for number, bay in enumerate(printed.sheet.bays, start=1)}
     names |= {post.id: f"post {post.number}" for post in printed.sheet.posts}

@@ -4,14 +4,14 @@ from datetime import UTC, datetime
 
 from steady.design_codes.registry import rulebook
 from steady.drawing.marks import mark_rows
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.starting_designs import stands_words
 from steady.takeoff.bill import pieces
 
 from trellis_server.documents.calculation_pdf import working_pages
 from trellis_server.documents.context import Subject
 from trellis_server.documents.pdf import SheetFacts
-from trellis_server.documents.sheets_pdf import Printed, site_sheets
+from trellis_server.documents.sheets_pdf import StructureSheets, site_sheets
 
 FARTHEST_STAKE_M = 30.0
 
@@ -22,7 +22,7 @@ def sheets_of(about: Subject) -> bytes:
     job, tape = state.document, state.document.reading.tape()
     offset_m = about.length_m(options.offset, "offset") if options.offset else 0.0
     if not 0 <= offset_m <= FARTHEST_STAKE_M:
-        raise InputError("offset", "Stakes stand at most 30 m (98 ft) off the string")
+        raise InvalidInputError("offset", "Stakes stand at most 30 m (98 ft) off the string")
     replaced = state.revision.parent
     facts = SheetFacts(
         job=job,
@@ -43,7 +43,7 @@ def sheets_of(about: Subject) -> bytes:
     )
     stands = about.row.stands
     north = job.site.north_rad - (stands.turn_rad if stands else 0.0) if job.site.north_rad else None
-    printed = Printed(
+    printed = StructureSheets(
         facts=facts,
         sheet=about.sheet,
         plan=about.plan,

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from steady.catalog.price_book import BookPrice, every_item
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Locate
 from steady.jobs.document import Job
 from steady.layout.leveling import level_round
@@ -17,8 +17,8 @@ from trellis_server.integrations.services import (
     LocateDesk,
     Merchant,
     Messages,
-    Offered,
-    Spot,
+    SupplierOffer,
+    SurveySpot,
     Ticket,
     Weather,
     service,
@@ -51,9 +51,9 @@ def set_fault(crew: Crew, key: str, fault: str) -> None:
     """
     row = next((row for row in SERVICES if row.key == key), None)
     if row is None:
-        raise InputError("service", f"There is no service {key[:40]}")
+        raise InvalidInputError("service", f"There is no service {key[:40]}")
     if fault and fault not in row.faults:
-        raise InputError("fault", f"The {row.says.lower()} has no such fault: {', '.join(row.faults)}")
+        raise InvalidInputError("fault", f"The {row.says.lower()} has no such fault: {', '.join(row.faults)}")
     crew.stand_ins = {**crew.stand_ins, key: fault}
     crew.save(update_fields=["stand_ins"])
 
@@ -66,7 +66,7 @@ def forecast(crew: Crew, job: Job, today: date) -> tuple[Day, ...]:
         Unreachable: No answer.
     """
     if job.site.latitude_rad is None:
-        raise InputError("site/latitude_rad", "Type the place's latitude under Ground first")
+        raise InvalidInputError("site/latitude_rad", "Type the place's latitude under Ground first")
     starts = job.calendar.starts_on
     first = max(today, day_of(starts, "calendar/starts_on")) if starts else today
     weather: Weather = service("weather", fault_of(crew, "weather"))
@@ -76,7 +76,7 @@ def forecast(crew: Crew, job: Job, today: date) -> tuple[Day, ...]:
     return tuple(sorted((*typed, *(day for day in found if day.on not in taken)), key=lambda day: day.on))
 
 
-def ask_merchant(crew: Crew, metric: bool, today: date, keep: bool) -> list[Offered]:
+def ask_merchant(crew: Crew, metric: bool, today: date, keep: bool) -> list[SupplierOffer]:
     """Offers on everything that the yard sells; `keep`: into the crew's price book, in place of the same yard's earlier ones.
 
     Raises:
@@ -132,12 +132,12 @@ def level(crew: Crew, job: Job) -> Levelled:
         Unreachable: No answer.
     """
     spots = [
-        Spot(thing.id, thing.points[0].x_m, thing.points[0].y_m)
+        SurveySpot(thing.id, thing.points[0].x_m, thing.points[0].y_m)
         for thing in job.site.things
         if thing.kind == "spot height"
     ]
     if not spots:
-        raise InputError("site/things", "Draw the spots to read first: Spot height, under What lies here")
+        raise InvalidInputError("site/things", "Draw the spots to read first: Spot height, under What lies here")
     instrument: Level = service("level", fault_of(crew, "level"))
     found = instrument.read(spots)
     told = level_round(found.benchmark_m, found.rods_m, found.benchmark_again_m, job.reading.tape())
@@ -153,8 +153,8 @@ def send(crew: Crew, to: str, text: str) -> str:
         Unreachable: No answer.
     """
     if not to.strip():
-        raise InputError("to", "Write whom it goes to")
+        raise InvalidInputError("to", "Write whom it goes to")
     if not text.strip():
-        raise InputError("text", "There is nothing to send")
+        raise InvalidInputError("text", "There is nothing to send")
     gateway: Messages = service("messages", fault_of(crew, "messages"))
     return gateway.send(to.strip(), text)

@@ -11,12 +11,12 @@ from steady.catalog.price_book import BookPrice
 from steady.schedule.weather_limits import Day
 
 
-class Unreachable(Exception):
+class ServiceUnavailableError(Exception):
     """A service that does not answer; what was done without it stays."""
 
 
 @dataclass(frozen=True)
-class Spot:
+class SurveySpot:
     """A point to be read, on the site's axes (m)."""
 
     thing: str
@@ -25,7 +25,7 @@ class Spot:
 
 
 @dataclass(frozen=True)
-class Readings:
+class SpotReadings:
     """Rod readings of a round of spots (m), the benchmark first and again at the end."""
 
     benchmark_m: float
@@ -34,7 +34,7 @@ class Readings:
 
 
 @dataclass(frozen=True)
-class Offered:
+class SupplierOffer:
     """A merchant's offer of one item: its price, how many are there, how long the rest takes, what would do instead."""
 
     price: BookPrice
@@ -63,7 +63,7 @@ class Weather(Protocol):
 class Merchant(Protocol):
     """A merchant."""
 
-    def offers(self, prices: Sequence[BookPrice], on: date) -> list[Offered]:
+    def offers(self, prices: Sequence[BookPrice], on: date) -> list[SupplierOffer]:
         """What these items cost there on a day. Raises Unreachable."""
 
 
@@ -77,7 +77,7 @@ class LocateDesk(Protocol):
 class Level(Protocol):
     """A laser level and a rod."""
 
-    def read(self, spots: Sequence[Spot]) -> Readings:
+    def read(self, spots: Sequence[SurveySpot]) -> SpotReadings:
         """One round over the spots. Raises Unreachable."""
 
 

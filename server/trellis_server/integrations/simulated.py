@@ -13,7 +13,13 @@ from datetime import date, timedelta
 from steady.catalog.price_book import BookPrice
 from steady.schedule.weather_limits import Day
 
-from trellis_server.integrations.services import Offered, Readings, Spot, Ticket, Unreachable
+from trellis_server.integrations.services import (
+    ServiceUnavailableError,
+    SpotReadings,
+    SupplierOffer,
+    SurveySpot,
+    Ticket,
+)
 
 NOISE_M = 0.0015
 KNOCK_M = 0.035
@@ -35,7 +41,7 @@ class _StandIn:
 
     def _answers(self) -> None:
         if self.fault == "no answer":
-            raise Unreachable
+            raise ServiceUnavailableError
 
 
 class SimulatedWeather(_StandIn):
@@ -68,7 +74,7 @@ class SimulatedWeather(_StandIn):
 class SimulatedMerchant(_StandIn):
     """Near the asked prices, by chance; some items are out of stock for days."""
 
-    def offers(self, prices: Sequence[BookPrice], on: date) -> list[Offered]:
+    def offers(self, prices: Sequence[BookPrice], on: date) -> list[SupplierOffer]:
         """See the interface."""
         self._answers()
         found = []
@@ -79,7 +85,7 @@ class SimulatedMerchant(_StandIn):
             stock = 0 if short else chance.randint(20, 400)
             price = replace(row, price=round(row.price * factor, 2), supplier="Simulated yard", on=on.isoformat())
             found.append(
-                Offered(
+                SupplierOffer(
                     price=price,
                     stock_count=stock,
                     lead_days=chance.randint(4, 12) if short else 1,
@@ -113,7 +119,7 @@ class SimulatedLocateDesk(_StandIn):
 class SimulatedLevel(_StandIn):
     """Reads an even slope with a little noise; a knocked tripod shows at the benchmark, a misread does not."""
 
-    def read(self, spots: Sequence[Spot]) -> Readings:
+    def read(self, spots: Sequence[SurveySpot]) -> SpotReadings:
         """See the interface."""
         self._answers()
         chance = _chance("level", len(spots), *(spot.thing for spot in spots))
@@ -127,7 +133,7 @@ class SimulatedLevel(_StandIn):
             misread = MISREAD_M if self.fault == "a misread" and k == wrong else 0.0
             rods.append(round(instrument - drop - ground + misread + chance.gauss(0, NOISE_M), 4))
         again = round(instrument - drop + chance.gauss(0, NOISE_M), 4)
-        return Readings(benchmark_m=instrument, rods_m=tuple(rods), benchmark_again_m=again)
+        return SpotReadings(benchmark_m=instrument, rods_m=tuple(rods), benchmark_again_m=again)
 
 
 class SimulatedMessages(_StandIn):

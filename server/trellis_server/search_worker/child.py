@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Any
 
 from pydantic_core import to_json
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job
 from steady.jobs.line_preview import sample
 from steady.jobs.member_options import look_for_choices
@@ -108,7 +108,7 @@ def carry_out(pipe: socket.socket) -> None:
             tell(b'{"ended":true}')
         except _OutOfTime:
             tell(to_json(Looked(planned=planned, at=at, says=f"stopped after {MOST_S} s of work")))
-        except InputError as error:
+        except InvalidInputError as error:
             tell(to_json({"refused": {"field": error.field, "message": error.message}}))
         except ConnectionError:
             return  # nobody listens any more

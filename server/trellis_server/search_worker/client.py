@@ -13,7 +13,7 @@ from typing import Any
 
 from django.conf import settings
 from pydantic_core import from_json
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job
 
 from trellis_server.process_slots import beside
@@ -105,7 +105,7 @@ def search(what: str, job: Job, structure: str, **more: Any) -> Generator[dict[s
             for line in file:
                 told = from_json(line)
                 if "refused" in told:
-                    raise InputError(told["refused"]["field"], told["refused"]["message"])
+                    raise InvalidInputError(told["refused"]["field"], told["refused"]["message"])
                 if "ended" in told:
                     cache.keep(key, heard)
                     return
@@ -117,7 +117,7 @@ def search(what: str, job: Job, structure: str, **more: Any) -> Generator[dict[s
                 if told["says"]:
                     return
         raise Stopped(FAILED)
-    except InputError:
+    except InvalidInputError:
         raise
     except (OSError, ValueError) as error:
         # It said nothing for long, or died in the middle of a line.

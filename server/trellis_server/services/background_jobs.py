@@ -16,10 +16,10 @@ from typing import Any, Literal
 
 from django.conf import settings
 from django.utils.timezone import override
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 from trellis_server.crews_day import east_of, minutes_east
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.process_slots import a_place, beside
 from trellis_server.services.atomic_file import write_whole
 
@@ -43,7 +43,7 @@ class Cancelled(Exception):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Told:
+class JobProgress:
     """What became of an order: how much of how many parts is done, which is in hand, and why it failed."""
 
     stage: Stage
@@ -77,11 +77,11 @@ def begin(what: str, job: str, asked: dict[str, Any]) -> uuid.UUID:
     clear_out()
     under_way = [path for path in folder().glob("*.told") if _read(path).stage in ("waiting", "making")]
     if len(under_way) >= MOST_WAITING:
-        raise InputError("pack", "Too much is being made just now: wait a minute and ask again")
+        raise InvalidInputError("pack", "Too much is being made just now: wait a minute and ask again")
     order = uuid.uuid4()
     body = {"what": what, "job": job, "asked": asked, "east": minutes_east()}
     write_whole(file_of(order, "order"), json.dumps(body).encode())
-    tell(order, Told(stage="waiting", says="waiting for its turn"))
+    tell(order, JobProgress(stage="waiting", says="waiting for its turn"))
     command = [sys.executable, "-m", "trellis_server.background_worker", str(order)]
     path = os.pathsep.join(str(Path(settings.BASE) / part) for part in ("core", "server"))
     environment = {**os.environ, "PYTHONPATH": path, "TRELLIS_DATA": str(settings.DATA)}
@@ -89,7 +89,7 @@ def begin(what: str, job: str, asked: dict[str, Any]) -> uuid.UUID:
     return order
 
 
-def told(order: uuid.UUID, job: str) -> Told:
+def told(order: uuid.UUID, job: str) -> JobProgress:
     """What became of an order of a job.
 
     Raises:
@@ -100,11 +100,11 @@ def told(order: uuid.UUID, job: str) -> Told:
         path = file_of(order, "told")
         found, age = _read(path), time.time() - path.stat().st_mtime
     except (OSError, ValueError, KeyError):
-        raise Missing from None
+        raise NotFoundError from None
     if not mine:
-        raise Missing
+        raise NotFoundError
     if found.stage in ("waiting", "making") and age > SILENT_S + MOST_S * (found.stage == "waiting"):
-        return Told(stage="failed", done=found.done, of=found.of, says="it stopped: ask for it again")
+        return JobProgress(stage="failed", done=found.done, of=found.of, says="it stopped: ask for it again")
     return found
 
 
@@ -125,11 +125,11 @@ def result(order: uuid.UUID, job: str) -> Path:
         Missing: It is not made.
     """
     if told(order, job).stage != "made":
-        raise Missing
+        raise NotFoundError
     return file_of(order, "made")
 
 
-def tell(order: uuid.UUID, what: Told) -> None:
+def tell(order: uuid.UUID, what: JobProgress) -> None:
     """Say how far an order is."""
     write_whole(file_of(order, "told"), json.dumps(asdict(what)).encode())
 
@@ -158,7 +158,7 @@ def carry_out(order: uuid.UUID, makers: Callable[[], Mapping[str, Maker]]) -> No
 
     def part(done: int, of: int, says: str) -> None:
         wanted()
-        tell(order, Told(stage="making", done=done, of=of, says=says))
+        tell(order, JobProgress(stage="making", done=done, of=of, says=says))
 
     try:
         with a_place(folder(), "place", AT_ONCE, wanted, WAITS_S):
@@ -166,23 +166,26 @@ def carry_out(order: uuid.UUID, makers: Callable[[], Mapping[str, Maker]]) -> No
             with override(east_of(body.get("east", ""))):
                 made = makers()[body["what"]](body["asked"], part)
             write_whole(file_of(order, "made"), made)
-        tell(order, Told(stage="made", says="made"))
+        tell(order, JobProgress(stage="made", says="made"))
     except Cancelled:
-        tell(order, Told(stage="cancelled", says="stopped, as asked"))
+        tell(order, JobProgress(stage="cancelled", says="stopped, as asked"))
     except MemoryError:
-        tell(order, Told(stage="failed", says=f"stopped: it took more than {MOST_BYTES // 10**9} GB of memory"))
-    except InputError as error:
-        tell(order, Told(stage="failed", says=error.message))
+        tell(order, JobProgress(stage="failed", says=f"stopped: it took more than {MOST_BYTES // 10**9} GB of memory"))
+    except InvalidInputError as error:
+        tell(order, JobProgress(stage="failed", says=error.message))
     except Exception:
         tell(
-            order, Told(stage="failed", says="it could not be made: ask for it again, or print one structure at a time")
+            order,
+            JobProgress(
+                stage="failed", says="it could not be made: ask for it again, or print one structure at a time"
+            ),
         )
         raise
 
 
 def over_time(order: uuid.UUID) -> None:
     """Say that an order was stopped at its ceiling."""
-    tell(order, Told(stage="failed", says=f"stopped after {MOST_S} s of work: print one structure at a time"))
+    tell(order, JobProgress(stage="failed", says=f"stopped after {MOST_S} s of work: print one structure at a time"))
 
 
 def clear_out() -> None:
@@ -196,5 +199,5 @@ def clear_out() -> None:
             continue
 
 
-def _read(path: Path) -> Told:
-    return Told(**json.loads(path.read_bytes()))
+def _read(path: Path) -> JobProgress:
+    return JobProgress(**json.loads(path.read_bytes()))

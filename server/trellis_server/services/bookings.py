@@ -4,7 +4,7 @@ from datetime import date
 from functools import lru_cache
 
 from django.utils import timezone
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.bookings import BookedDay, double_booked, working_days
 from steady.jobs.job_schedule import Calendar, calendar
 
@@ -37,5 +37,5 @@ def _days(revision: int, today: date) -> dict[date, float]:
         return {}
     try:
         return working_days(calendar(document, today))
-    except InputError:
+    except InvalidInputError:
         return {}

@@ -14,7 +14,7 @@ from django.db import DatabaseError, transaction
 from pydantic_core import from_json, to_json
 from steady.data.roles import roles
 from steady.drawing.views import views
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.design_sheet import size_words
 from steady.jobs.document import Job as Document
 from steady.jobs.document import Structure, plan_structure
@@ -187,7 +187,7 @@ def _reckoned_row(job: Job, document: Document, structure: Structure) -> tuple[d
             "bounds": shown.bounds,
             "shapes": [shape for shape in shown.shapes if shape.layer in layers],
         }
-    except InputError as error:
+    except InvalidInputError as error:
         row["problem"] = error.message
     except Exception:
         # Whatever goes wrong in one structure stays in it: the list, and the way to mend or remove it, stay open.

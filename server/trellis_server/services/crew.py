@@ -12,7 +12,7 @@ from django.utils import timezone
 from pydantic import TypeAdapter
 from pydantic_core import to_json
 from steady.catalog.price_book import BookPrice, BookRead, priced_by, read_prices
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.clock import zone_of
 from steady.jobs.document import Job as Document
 from steady.jobs.job_schedule import calendar
@@ -41,7 +41,7 @@ def keep_prices(crew: Crew, prices: tuple[BookPrice, ...]) -> None:
         InputError: More rows than a book holds.
     """
     if len(prices) > MOST_PRICES:
-        raise InputError("prices", f"A price book holds at most {MOST_PRICES} rows")
+        raise InvalidInputError("prices", f"A price book holds at most {MOST_PRICES} rows")
     crew.prices = json.loads(to_json(prices))
     crew.save(update_fields=["prices"])
 
@@ -66,14 +66,14 @@ def _rows_of_csv(text: str) -> list[list[str]]:
     try:
         return list(csv.reader(io.StringIO(text), delimiter=mark))
     except csv.Error as error:
-        raise InputError("text", f"This is no CSV: {error}") from None
+        raise InvalidInputError("text", f"This is no CSV: {error}") from None
 
 
 def _rows_of_xlsx(text: str) -> list[list[str]]:
     try:
         body = base64.b64decode(text, validate=True)
     except (binascii.Error, ValueError):
-        raise InputError("text", "This is no workbook that can be read: save it again as XLSX or CSV") from None
+        raise InvalidInputError("text", "This is no workbook that can be read: save it again as XLSX or CSV") from None
     found: list[list[str]] = opened("workbook", body)
     return found
 
@@ -86,14 +86,14 @@ def priced(crew: Crew, document: Document) -> Document:
     """
     book = prices_of(crew)
     if not book:
-        raise InputError("prices", "The price book is empty: bring prices under Crew first")
+        raise InvalidInputError("prices", "The price book is empty: bring prices under Crew first")
     return replace(document, yard=priced_by(document.yard, book, timezone.localdate()))
 
 
 def keep_letterhead(crew: Crew, name: str, letterhead: dict[str, Any]) -> None:
     """The crew's name and what stands at the head of its quotes."""
     if not name.strip():
-        raise InputError("name", "A crew needs a name")
+        raise InvalidInputError("name", "A crew needs a name")
     crew.name = name.strip()[:120]
     crew.letterhead = {key: str(letterhead.get(key) or "")[:1000] for key in LETTERHEAD}
     crew.save(update_fields=["name", "letterhead"])
@@ -113,7 +113,7 @@ def days_of_all(crew: Crew) -> list[tuple[str, Document, dict[str, str], int]]:
         try:
             zone_of(document.site.time_zone)
             calendar(document, timezone.localdate())
-        except InputError:
+        except InvalidInputError:
             continue
         found.append((str(job.pk), document, held(job), job.current.number))
     return found

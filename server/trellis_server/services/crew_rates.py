@@ -5,9 +5,9 @@ from collections import defaultdict
 from collections.abc import Iterator
 from datetime import datetime
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.field_records.asbuilt import target_of
-from steady.field_records.crew_rates import LatchLog, Learned, minutes_each, overdig, sag_ratio
+from steady.field_records.crew_rates import CrewRate, LatchLog, minutes_each, overdig, sag_ratio
 from steady.field_records.progress import tick_groups
 from steady.jobs.document import Job as Document
 from steady.jobs.document import plan_structure
@@ -27,7 +27,7 @@ Ticked = dict[tuple[str, str], list[tuple[datetime, float]]]
 """By post, rail or board and by job and role: when each tick was made, and how much work it was."""
 
 
-def learned(crew: Crew, now: Document) -> list[Learned]:
+def learned(crew: Crew, now: Document) -> list[CrewRate]:
     """What all jobs of a crew say, beside what this job reckons with."""
     ticked: dict[str, Ticked] = {by: defaultdict(list) for by in ("post", "rail", "board")}
     used: list[tuple[Plan, int]] = []
@@ -70,7 +70,7 @@ def _plans(document: Document) -> dict[str, Plan]:
     for structure in document.structures:
         try:
             found[structure.spec.id] = plan_structure(document, structure.spec.id)
-        except (InputError, OutsideScope):
+        except (InvalidInputError, OutOfScopeError):
             log.info("structure %s is not planned: nothing is learned from it", structure.spec.id)
     return found
 

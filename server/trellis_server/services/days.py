@@ -3,7 +3,7 @@
 from datetime import date
 
 from django.utils import timezone
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.dates import day_of
 
 
@@ -15,5 +15,5 @@ def past_day(text: str, field: str = "on") -> date:
     """
     day = day_of(text, field)
     if day > timezone.localdate():
-        raise InputError(field, "That day has not come yet")
+        raise InvalidInputError(field, "That day has not come yet")
     return day

@@ -6,7 +6,7 @@ from pathlib import Path
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import FORMAT, Job
 
 from trellis_server.api.schemas.edges import close_edges
@@ -124,9 +124,9 @@ def migrated(document: Json) -> Json:
     """
     found = document.get("format")
     if not isinstance(found, int) or isinstance(found, bool) or found < 1:
-        raise InputError("format", "This is not a job of Steady Trellis: it names no format")
+        raise InvalidInputError("format", "This is not a job of Steady Trellis: it names no format")
     if found > FORMAT:
-        raise InputError("format", "This job was saved by a newer version: update this one first")
+        raise InvalidInputError("format", "This job was saved by a newer version: update this one first")
     while found < FORMAT:
         document = MIGRATIONS[found](document)
         found += 1

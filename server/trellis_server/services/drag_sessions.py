@@ -5,9 +5,9 @@ import uuid
 from collections import OrderedDict
 from dataclasses import dataclass, field
 
-from steady.jobs.design_sheet import Drawn
+from steady.jobs.design_sheet import DragView
 from steady.jobs.document import Job
-from steady.memo import Memo
+from steady.memo import SearchCache
 
 MOST = 24
 """So many are held by a worker; whoever is not held sends the document again [our own]."""
@@ -24,8 +24,8 @@ class Pull:
 
     job: Job
     number: int = 0
-    told: Drawn | None = None
-    memo: Memo = field(default_factory=lambda: Memo(most=1))
+    told: DragView | None = None
+    memo: SearchCache = field(default_factory=lambda: SearchCache(most=1))
     turn: threading.Lock = field(default_factory=threading.Lock)
 
 
@@ -41,7 +41,7 @@ def hold(person: int, key: uuid.UUID, job: Job) -> Pull:
         while len(_held) > MOST:
             _held.popitem(last=False)
         for older in list(_held.values())[:-REMEMBER]:
-            older.memo = Memo(most=1)
+            older.memo = SearchCache(most=1)
         return made
 
 

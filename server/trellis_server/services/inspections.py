@@ -2,9 +2,9 @@
 
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.models import Inspection, Job, Photo
 from trellis_server.services.days import past_day
 from trellis_server.services.jobs import Person
@@ -22,15 +22,15 @@ def keep(job: Job, person: Person, said: dict[str, Any]) -> Inspection:
         InputError: No name, a day that is none or has not come, or a photo of another job.
     """
     if not said["by"].strip():
-        raise InputError("by", "Write who looked at it")
+        raise InvalidInputError("by", "Write who looked at it")
     on = past_day(said["on"])
     if not said["passed"] and not said["note"].strip():
-        raise InputError("note", "Write what was found, so that it can be mended")
+        raise InvalidInputError("note", "Write what was found, so that it can be mended")
     photo = None
     if said["photo"] is not None:
         photo = Photo.objects.filter(job=job, pk=said["photo"]).first()
         if photo is None:
-            raise InputError("photo", "This job has no such photo")
+            raise InvalidInputError("photo", "This job has no such photo")
     return Inspection.objects.create(
         job=job,
         task=said["task"],
@@ -50,7 +50,7 @@ def drop(job: Job, number: int) -> None:
         Missing: There is none.
     """
     if not Inspection.objects.filter(job=job, pk=number).delete()[0]:
-        raise Missing
+        raise NotFoundError
 
 
 def held(job: Job) -> dict[str, str]:

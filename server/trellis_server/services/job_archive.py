@@ -9,11 +9,11 @@ from django.utils import timezone
 from steady.jobs.document import Job as Document
 from steady.jobs.unique_names import numbered
 
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.models import Job, Status
 from trellis_server.services import photos
 from trellis_server.services.clock import believed
-from trellis_server.services.jobs import Person, State, create, job_of, of_crews, state
+from trellis_server.services.jobs import JobRevisionState, Person, create, job_of, of_crews, state
 
 KEPT = timedelta(days=30)
 """How long a job that was thrown away can be brought back."""
@@ -26,7 +26,7 @@ def thrown_away(person: Person) -> list[Job]:
     return list(of_crews(person).filter(thrown_away_at__gte=since).order_by("-thrown_away_at"))
 
 
-def duplicate(person: Person, job_id: uuid.UUID) -> State:
+def duplicate(person: Person, job_id: uuid.UUID) -> JobRevisionState:
     """A new job like another one; what was measured stays with the old one, and so do its photos: none lies under the site."""
     document = state(job_of(person, job_id)).document
     name = f"{document.name[: NAME_LETTERS - len(COPY)]}{COPY}"
@@ -37,7 +37,7 @@ def duplicate(person: Person, job_id: uuid.UUID) -> State:
     )
 
 
-def bring_in(person: Person, document: Document) -> State:
+def bring_in(person: Person, document: Document) -> JobRevisionState:
     """A job out of a file; beside one of the same name it is numbered, so that neither is taken for the other."""
     names = set(of_crews(person).filter(thrown_away_at=None).values_list("name", flat=True))
     name = numbered(document.name, names, NAME_LETTERS, " ({})")
@@ -69,7 +69,7 @@ def bring_back(person: Person, job_id: uuid.UUID) -> None:
     """
     found = next((job for job in thrown_away(person) if job.pk == job_id), None)
     if found is None:
-        raise Missing
+        raise NotFoundError
     Job.objects.filter(pk=found.pk).update(thrown_away_at=None)
 
 

@@ -9,11 +9,11 @@ from typing import Any
 from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.db import transaction
 from django.db.models import Max, QuerySet
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job as Document
 from steady.jobs.document import check_job
 
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.models import Crew, Job, RedoStep, Revision
 from trellis_server.services import documents
 from trellis_server.services.clock import believed
@@ -24,7 +24,7 @@ Person = User | AbstractBaseUser | AnonymousUser
 
 
 @dataclass(frozen=True)
-class State:
+class JobRevisionState:
     """A job's current revision and where it stands in its history."""
 
     job: Job
@@ -40,7 +40,7 @@ class State:
 class Conflicted:
     """A save that met another: both versions, and what merged by itself."""
 
-    state: State
+    state: JobRevisionState
     merged: Document
     clashes: list[Clash]
 
@@ -68,14 +68,14 @@ def job_of(person: Person, job_id: uuid.UUID, lock: bool = False) -> Job:
     found = Job.objects.filter(crew__members=person.pk, pk=job_id, thrown_away_at=None)
     job = found.select_related("current").first()
     if job is None or job.current is None:
-        raise Missing
+        raise NotFoundError
     return job
 
 
-def state(job: Job, document: Document | None = None) -> State:
+def state(job: Job, document: Document | None = None) -> JobRevisionState:
     """Where a job stands. `document`: what its revision holds, where whoever asks has it in hand."""
     assert job.current is not None
-    return State(
+    return JobRevisionState(
         job=job,
         revision=job.current,
         document=documents.load(job.current.document) if document is None else document,
@@ -84,7 +84,7 @@ def state(job: Job, document: Document | None = None) -> State:
     )
 
 
-def create(person: Person, document: Document, says: str = "started") -> State:
+def create(person: Person, document: Document, says: str = "started") -> JobRevisionState:
     """A new job in the person's crew.
 
     Raises:
@@ -116,7 +116,7 @@ class Saving:
         return documents.dump(self.document)
 
 
-def save(person: Person, job_id: uuid.UUID, saving: Saving) -> State | Conflicted:
+def save(person: Person, job_id: uuid.UUID, saving: Saving) -> JobRevisionState | Conflicted:
     """Save a change.
 
     A save that met another is merged part by part where the two do not clash; a clash is handed back with both versions.
@@ -190,7 +190,7 @@ def _origin(job: Job, base: int) -> Revision:
     last = job.revisions.aggregate(last=Max("number"))["last"] or 0
     found = job.revisions.filter(number__lte=base).order_by("-number").first() if 0 < base <= last else None
     if found is None:
-        raise InputError("base", "This revision is not known: load the job again")
+        raise InvalidInputError("base", "This revision is not known: load the job again")
     return found
 
 
@@ -221,17 +221,17 @@ def _append(job: Job, parent: Revision | None, saving: Saving, person: Person) -
         thin(job)
 
 
-def undo(person: Person, job_id: uuid.UUID, base: int) -> State | Conflicted:
+def undo(person: Person, job_id: uuid.UUID, base: int) -> JobRevisionState | Conflicted:
     """Step back to the revision that the current one was made from."""
     return _step(person, job_id, base, forward=False)
 
 
-def redo(person: Person, job_id: uuid.UUID, base: int) -> State | Conflicted:
+def redo(person: Person, job_id: uuid.UUID, base: int) -> JobRevisionState | Conflicted:
     """Step forward to what undo stepped back from."""
     return _step(person, job_id, base, forward=True)
 
 
-def _step(person: Person, job_id: uuid.UUID, base: int, forward: bool) -> State | Conflicted:
+def _step(person: Person, job_id: uuid.UUID, base: int, forward: bool) -> JobRevisionState | Conflicted:
     with transaction.atomic():
         job = job_of(person, job_id)
         assert job.current is not None

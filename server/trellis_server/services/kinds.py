@@ -6,13 +6,13 @@ from typing import Any, Literal, get_type_hints
 
 from pydantic import ConfigDict, TypeAdapter, ValidationError
 from steady.drawing.thumbnail import Tile
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import Job
 from steady.jobs.line_preview import sample
 from steady.jobs.settings import SETTINGS as JOB_SETTINGS
 from steady.structures.form_schema import AskedGroup, asked
 from steady.structures.registry import KINDS, kind_of
-from steady.structures.structure_type import Ask, Kind, ways_of
+from steady.structures.structure_type import NewStructureRequest, StructureType, ways_of
 
 from trellis_server.models import Crew
 from trellis_server.services.jobs import Person, crew_of, remember
@@ -28,7 +28,7 @@ def kept_kinds(crew: Crew) -> dict[str, dict[str, Any]]:
     return dict(crew.usual.get(OF_KINDS, {}))
 
 
-def choices_of(person: Person, kind: Kind, starts_as: StartsAs = "usual") -> dict[str, Any]:
+def choices_of(person: Person, kind: StructureType, starts_as: StartsAs = "usual") -> dict[str, Any]:
     """What a new structure of a kind starts with; where the crew typed no usual, its last choices."""
     crew = crew_of(person)
     last = crew.defaults.get(kind.key, {})
@@ -36,7 +36,7 @@ def choices_of(person: Person, kind: Kind, starts_as: StartsAs = "usual") -> dic
     return readable_choices(kind, kept[starts_as])
 
 
-def checked_choices(kind: Kind, choices: dict[str, Any]) -> dict[str, Any]:
+def checked_choices(kind: StructureType, choices: dict[str, Any]) -> dict[str, Any]:
     """Choices as they are kept, every one of them one that the kind takes.
 
     Raises:
@@ -45,15 +45,15 @@ def checked_choices(kind: Kind, choices: dict[str, Any]) -> dict[str, Any]:
     readers = _readers(kind.spec)  # type: ignore[arg-type]  # a class has a hash
     for name, value in choices.items():
         if name not in readers or name in kind.own:
-            raise InputError(name, f"Nothing of that name is kept of {kind.many}")
+            raise InvalidInputError(name, f"Nothing of that name is kept of {kind.many}")
         try:
             readers[name]().validate_python(value)
         except ValidationError as error:
-            raise InputError(name, error.errors()[0]["msg"]) from None
+            raise InvalidInputError(name, error.errors()[0]["msg"]) from None
     return choices
 
 
-def readable_choices(kind: Kind, kept: dict[str, Any]) -> dict[str, Any]:
+def readable_choices(kind: StructureType, kept: dict[str, Any]) -> dict[str, Any]:
     """Kept choices, each of its own type; one that no longer reads is left out."""
     readers = _readers(kind.spec)  # type: ignore[arg-type]  # a class has a hash
     found = {}
@@ -94,13 +94,13 @@ def keep_choices(person: Person, spec: Any) -> None:
         remember(person, kind.key, {name: dumped[name] for name in names})
 
 
-def new(person: Person, kind: Kind, ask: dict[str, Any], starts_as: StartsAs) -> Any:
+def new(person: Person, kind: StructureType, ask: dict[str, Any], starts_as: StartsAs) -> Any:
     """A structure of a kind from one line, with what the crew usually does or did last.
 
     Raises:
         InputError: The line does not read.
     """
-    return kind.read(Ask(**ask, choices=choices_of(person, kind, starts_as)))
+    return kind.read(NewStructureRequest(**ask, choices=choices_of(person, kind, starts_as)))
 
 
 def described(person: Person) -> list[dict[str, Any]]:
@@ -133,7 +133,7 @@ def tiles(metric: bool) -> dict[str, Tile]:
     return {kind.key: picture for kind in KINDS if (picture := sample(kind, metric)) is not None}
 
 
-def settings_of(kind: Kind) -> tuple[AskedGroup, ...]:
+def settings_of(kind: StructureType) -> tuple[AskedGroup, ...]:
     """All that can be found by its name: the kind's own table, else its form."""
     return asked(kind.spec, kind.settings or kind.form)
 
@@ -144,6 +144,6 @@ def settings_of_the_job() -> tuple[AskedGroup, ...]:
     return asked(Job, JOB_SETTINGS)
 
 
-def form_of(kind: Kind) -> tuple[AskedGroup, ...]:
+def form_of(kind: StructureType) -> tuple[AskedGroup, ...]:
     """A kind's form with limits and choices."""
     return asked(kind.spec, kind.form)

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any, Literal
 
 from django.conf import settings
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 from trellis_server.process_slots import a_place
 
@@ -36,7 +36,7 @@ def opened(what: Literal["picture", "workbook"], body: bytes) -> Any:
 
     def waits() -> None:
         if time.monotonic() > until:
-            raise InputError(field, "Too many files are being opened just now: send it again in a minute")
+            raise InvalidInputError(field, "Too many files are being opened just now: send it again in a minute")
 
     path = os.pathsep.join(str(Path(settings.BASE) / part) for part in ("core", "server"))
     environment = {**os.environ, "PYTHONPATH": path, "TRELLIS_DATA": str(settings.DATA)}
@@ -49,10 +49,14 @@ def opened(what: Literal["picture", "workbook"], body: bytes) -> Any:
                 command, input=body, env=environment, capture_output=True, timeout=MOST_WAIT_S, check=False
             )
         except subprocess.TimeoutExpired:
-            raise InputError(field, "This file takes too long to open: save a smaller one and send it again") from None
+            raise InvalidInputError(
+                field, "This file takes too long to open: save a smaller one and send it again"
+            ) from None
     if told.returncode == REFUSED:
         why = json.loads(told.stdout)
-        raise InputError(why["field"], why["message"])
+        raise InvalidInputError(why["field"], why["message"])
     if told.returncode != 0:
-        raise InputError(field, "This file needs too much memory or time to open: save a smaller one and send it again")
+        raise InvalidInputError(
+            field, "This file needs too much memory or time to open: save a smaller one and send it again"
+        )
     return json.loads(told.stdout)

@@ -18,26 +18,30 @@ from django.db import IntegrityError, transaction
 from django.dispatch import receiver
 from django.http import HttpRequest
 from django.utils import timezone
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.models import Crew, Invitation, Role, Seat, SignIn
 from trellis_server.services.jobs import Person
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class RolePermission:
     """What a role may change, and that in a sentence."""
 
     may: frozenset[str]
     does: str
 
 
-PARTS: Mapping[str, Part] = {
-    Role.OWNER: Part(frozenset({"plan", "quote", "prices", "record", "people"}), "everything, and who is in the crew"),
-    Role.PLANNER: Part(frozenset({"plan", "quote", "prices", "record"}), "plans, prices, quotes and records"),
-    Role.OFFICE: Part(frozenset({"quote", "prices", "record"}), "prices, quotes, links and records; looks at plans"),
-    Role.SITE: Part(
+PARTS: Mapping[str, RolePermission] = {
+    Role.OWNER: RolePermission(
+        frozenset({"plan", "quote", "prices", "record", "people"}), "everything, and who is in the crew"
+    ),
+    Role.PLANNER: RolePermission(frozenset({"plan", "quote", "prices", "record"}), "plans, prices, quotes and records"),
+    Role.OFFICE: RolePermission(
+        frozenset({"quote", "prices", "record"}), "prices, quotes, links and records; looks at plans"
+    ),
+    Role.SITE: RolePermission(
         frozenset({"record"}), "measures, ticks, photos and inspections; looks at plans, with prices or without"
     ),
 }
@@ -76,7 +80,7 @@ def people_of(crew: Crew) -> list[tuple[Person, Seat]]:
 def _member(crew: Crew, name: str) -> Any:
     found = crew.members.filter(username=name).first()
     if found is None:
-        raise Missing
+        raise NotFoundError
     return found
 
 
@@ -84,7 +88,7 @@ def _keep_an_owner(crew: Crew, leaving: Person) -> None:
     """Raises InputError: nobody else would own the crew."""
     others = (seat for person, seat in people_of(crew) if person.pk != leaving.pk)
     if not any(seat.role == Role.OWNER for seat in others):
-        raise InputError("role", "Somebody has to own the crew: make another person owner first")
+        raise InvalidInputError("role", "Somebody has to own the crew: make another person owner first")
 
 
 def give_part(crew: Crew, name: str, role: str, sees_prices: bool) -> None:
@@ -127,7 +131,7 @@ def invite(crew: Crew, by: Person, said: Mapping[str, Any], name: str = "") -> s
     """
     person = _member(crew, name) if name else None
     if invitations_of(crew).count() >= MOST_OPEN or crew.members.count() >= MOST_PEOPLE:
-        raise InputError("says", f"A crew holds at most {MOST_PEOPLE} people and {MOST_OPEN} open invitations")
+        raise InvalidInputError("says", f"A crew holds at most {MOST_PEOPLE} people and {MOST_OPEN} open invitations")
     secret = secrets.token_urlsafe(32)
     Invitation.objects.create(crew=crew, digest=digest(secret), person=person, author_id=by.pk, **said)
     return secret
@@ -142,7 +146,7 @@ def invitations_of(crew: Crew) -> Any:
 def take_back(crew: Crew, number: int) -> None:
     """An invitation that opens nothing any more. Raises Missing: there is none."""
     if not invitations_of(crew).filter(pk=number).update(used_at=timezone.now()):
-        raise Missing
+        raise NotFoundError
 
 
 def invited(secret: str) -> Invitation:
@@ -151,7 +155,7 @@ def invited(secret: str) -> Invitation:
     found = Invitation.objects.filter(digest=digest(secret), used_at=None, made_at__gte=since)
     invitation = found.select_related("crew", "person").first()
     if invitation is None:
-        raise Missing
+        raise NotFoundError
     return invitation
 
 
@@ -159,7 +163,7 @@ def _good(password: str, person: Any) -> None:
     try:
         validate_password(password, person)
     except ValidationError as error:
-        raise InputError("password", " ".join(error.messages)) from None
+        raise InvalidInputError("password", " ".join(error.messages)) from None
 
 
 def join(request: HttpRequest, secret: str, name: str, password: str) -> None:
@@ -173,7 +177,7 @@ def join(request: HttpRequest, secret: str, name: str, password: str) -> None:
         invitation = invited(secret)
         # Two who open one invitation at once: one of them joins.
         if not Invitation.objects.filter(pk=invitation.pk, used_at=None).update(used_at=timezone.now()):
-            raise Missing
+            raise NotFoundError
         person = invitation.person
         if person is None:
             person = _new(name, password)
@@ -196,14 +200,14 @@ def join(request: HttpRequest, secret: str, name: str, password: str) -> None:
 def _new(name: str, password: str) -> Any:
     users = get_user_model().objects
     if not name.strip():
-        raise InputError("name", "Write the name that you sign in with")
+        raise InvalidInputError("name", "Write the name that you sign in with")
     if users.filter(username__iexact=name.strip()).exists():
-        raise InputError("name", "Somebody here has this name already: take another")
+        raise InvalidInputError("name", "Somebody here has this name already: take another")
     _good(password, get_user_model()(username=name))
     try:
         return users.create_user(name.strip(), password=password)
     except IntegrityError:
-        raise InputError("name", "Somebody here has this name already: take another") from None
+        raise InvalidInputError("name", "Somebody here has this name already: take another") from None
 
 
 def change_password(request: HttpRequest, old: str, new: str) -> None:
@@ -214,7 +218,7 @@ def change_password(request: HttpRequest, old: str, new: str) -> None:
     """
     person: Any = request.user
     if not person.check_password(old):
-        raise InputError("old", "This is not your password")
+        raise InvalidInputError("old", "This is not your password")
     _good(new, person)
     person.set_password(new)
     person.save(update_fields=["password"])
@@ -247,7 +251,7 @@ def end(person: Person, number: int) -> None:
     """
     found = SignIn.objects.filter(person=person.pk, pk=number, ended_at=None).first()
     if found is None:
-        raise Missing
+        raise NotFoundError
     # Only sums of keys are kept: the stored session whose key has this sum is the one.
     for key in StoredSession.objects.filter(expire_date__gte=timezone.now()).values_list("pk", flat=True):
         if digest(key) == found.digest:

@@ -7,9 +7,9 @@ from pathlib import Path
 from django.conf import settings
 from django.db import transaction
 from django.db.models import Sum
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.models import Job, Photo
 from trellis_server.services.atomic_file import write_whole
 from trellis_server.services.jobs import Person
@@ -43,7 +43,7 @@ def one(job: Job, photo_id: uuid.UUID) -> Photo:
     """
     found = Photo.objects.filter(job=job, pk=photo_id).first()
     if found is None or not path_of(found.pk).exists():
-        raise Missing
+        raise NotFoundError
     return found
 
 
@@ -54,10 +54,10 @@ def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
         InputError: It is no picture, too large, or the job holds as many as it may.
     """
     if len(body) > MOST_BYTES:
-        raise InputError("photo", f"A photo is at most {MOST_BYTES // 1_000_000} MB")
+        raise InvalidInputError("photo", f"A photo is at most {MOST_BYTES // 1_000_000} MB")
     kept = Photo.objects.filter(job=job)
     if kept.count() >= MOST_PHOTOS or (kept.aggregate(Sum("size"))["size__sum"] or 0) > MOST_KEPT:
-        raise InputError("photo", "This job holds as many photos as it may: take some away first")
+        raise InvalidInputError("photo", "This job holds as many photos as it may: take some away first")
     made_ready = opened("picture", body)
     large, small = (base64.b64decode(made_ready[size]) for size in ("large", "small"))
     wide, high = made_ready["wide"], made_ready["high"]
@@ -70,7 +70,7 @@ def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
             write_whole(path_of(made.pk, small=True), small)
         except OSError as error:
             _gone(made.pk)
-            raise InputError("photo", f"It can't be kept: {error.strerror}") from None
+            raise InvalidInputError("photo", f"It can't be kept: {error.strerror}") from None
     return made
 
 
@@ -82,7 +82,7 @@ def drop(job: Job, photo_id: uuid.UUID) -> None:
     """
     found = Photo.objects.filter(job=job, pk=photo_id).first()
     if found is None:
-        raise Missing
+        raise NotFoundError
     found.delete()
     _gone(photo_id)
 

@@ -4,7 +4,7 @@ import base64
 import io
 
 from PIL import Image, ImageOps, UnidentifiedImageError
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 LONGEST_PX, SMALL_PX = 2000, 360
 MOST_PIXELS = 120_000_000
@@ -33,10 +33,10 @@ def ready(body: bytes) -> dict[str, object]:
             picture = sent if sent.mode in ("RGB", "RGBA", "L", "CMYK", "YCbCr") else sent.convert("RGB")
             picture.thumbnail((LONGEST_PX, LONGEST_PX))
             upright = ImageOps.exif_transpose(picture).convert("RGB")
-    except InputError:
+    except InvalidInputError:
         raise
     except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError):
-        raise InputError("photo", "This is no picture that can be read: send a JPEG, PNG or WebP") from None
+        raise InvalidInputError("photo", "This is no picture that can be read: send a JPEG, PNG or WebP") from None
     large, size = _jpeg(upright, LONGEST_PX, 84)
     small, _ = _jpeg(upright, SMALL_PX, 78)
     return {"large": large, "small": small, "wide": size[0], "high": size[1]}
@@ -49,7 +49,7 @@ def _check_size(sent: Image.Image) -> None:
     # Modes that are turned into red, green and blue before they are made smaller stand in memory twice.
     needed = pixels * (own + (4 if own < 4 and sent.mode != "L" else 0))
     if pixels > MOST_PIXELS or (sent.format != "JPEG" and needed > MOST_OPEN):
-        raise InputError("photo", "That picture has too many pixels: send it smaller")
+        raise InvalidInputError("photo", "That picture has too many pixels: send it smaller")
 
 
 def _jpeg(picture: Image.Image, longest_px: int, quality: int) -> tuple[str, tuple[int, int]]:

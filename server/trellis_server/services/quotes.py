@@ -9,13 +9,13 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 from pydantic_core import to_json
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.change_order import ChangeOrder, change_order
 from steady.jobs.client_quote import offer
 from steady.jobs.document import Agreed
 from steady.jobs.document import Job as Document
 
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.models import Job, SentQuote, Status
 from trellis_server.services import documents, jobs
 from trellis_server.services.days import past_day
@@ -34,7 +34,7 @@ def one(job: Job, number: int) -> SentQuote:
     """
     found = SentQuote.objects.filter(job=job, number=number).select_related("revision").first()
     if found is None:
-        raise Missing
+        raise NotFoundError
     return found
 
 
@@ -79,15 +79,15 @@ def accept(job: Job, person: jobs.Person, number: int, said: Acceptance) -> Sent
     """
     by, option = said.by, said.option
     if not by.strip():
-        raise InputError("by", "Write who accepts it")
+        raise InvalidInputError("by", "Write who accepts it")
     day = past_day(said.on)
     with transaction.atomic():
         found = one(job, number)
         if not 0 <= option < len(found.body["options"]):
-            raise InputError("option", "This quote has no such option")
+            raise InvalidInputError("option", "This quote has no such option")
         taken = SentQuote.objects.filter(job=job).exclude(accepted_on=None).first()
         if taken is not None:
-            raise InputError("number", f"Quote {taken.number} is accepted already, by {taken.accepted_by}")
+            raise InvalidInputError("number", f"Quote {taken.number} is accepted already, by {taken.accepted_by}")
         found.accepted_by, found.accepted_on, found.accepted_option = by.strip()[:120], day, option
         found.save(update_fields=["accepted_by", "accepted_on", "accepted_option"])
         _agree(job, found, person)

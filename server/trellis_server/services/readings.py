@@ -9,7 +9,7 @@ from typing import Protocol
 from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.field_records.asbuilt import compare, target_of
 from steady.jobs.document import Job as Document
 from steady.jobs.document import find as find_structure
@@ -17,10 +17,10 @@ from steady.jobs.document import plan_structure
 from steady.jobs.drag_move import with_spec
 from steady.plan.model import Plan
 from steady.structures.registry import kind_of
-from steady.structures.structure_type import Found
+from steady.structures.structure_type import ObstructionReport
 
 from trellis_server.models import Job, SiteReading
-from trellis_server.services.jobs import Conflicted, Person, Saving, State, job_of, save, state
+from trellis_server.services.jobs import Conflicted, JobRevisionState, Person, Saving, job_of, save, state
 
 log = logging.getLogger(__name__)
 
@@ -74,7 +74,7 @@ def keep(
         for index, reading in enumerate(readings):
             if reading.id in known:
                 if known[reading.id].job_id != job.pk:
-                    raise InputError(f"readings/{index}/id", "This reading belongs to another job")
+                    raise InvalidInputError(f"readings/{index}/id", "This reading belongs to another job")
                 continue
             if reading.device not in last:
                 last[reading.device] = _last_of(job, reading.device)
@@ -120,7 +120,7 @@ class Find(Protocol):
     def half_width_m(self) -> float: ...
 
 
-def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> State | Conflicted:
+def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> JobRevisionState | Conflicted:
     """Save a plan that goes round what a hole met, the posts that are set held where they stand.
 
     Raises:
@@ -133,9 +133,13 @@ def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> State | Conf
         spec = find_structure(document, find.structure)[1].spec
         kind = kind_of(spec)
         if kind.found is None:
-            raise InputError("structure", f"Posts of {kind.many} do not step aside by themselves; move it on its sheet")
+            raise InvalidInputError(
+                "structure", f"Posts of {kind.many} do not step aside by themselves; move it on its sheet"
+            )
         plan = plan_structure(document, find.structure)
-        met = Found(post=find.post, what=find.what, half_width_m=find.half_width_m, stand_m=_standing(now.job, plan))
+        met = ObstructionReport(
+            post=find.post, what=find.what, half_width_m=find.half_width_m, stand_m=_standing(now.job, plan)
+        )
         changed = with_spec(document, find.structure, kind.found(spec, plan, met))
         return save(person, job_id, Saving(now.revision.number, changed, f"went round what a hole met: {find.what}"))
 
@@ -200,7 +204,7 @@ def _plans(document: Document) -> dict[str, Plan]:
     for structure in document.structures:
         try:
             found[structure.spec.id] = plan_structure(document, structure.spec.id)
-        except InputError:
+        except InvalidInputError:
             continue
         except Exception:
             log.exception("structure %s cannot be planned", structure.spec.id)

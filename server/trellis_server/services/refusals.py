@@ -2,14 +2,14 @@
 
 from typing import Any
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.structures.registry import KINDS
 
 NO_KIND = "no_kind"
 """The type of the error of a structure that names no kind."""
 
 
-class ManyErrors(InputError):
+class ManyErrors(InvalidInputError):
     """Everything that is wrong with a document; its first error is the one that it is as an InputError."""
 
     def __init__(self, problems: list[dict[str, str]]) -> None:

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.utils import timezone
 
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.models import Job, ShareLink
 from trellis_server.services.jobs import Person
 
@@ -43,7 +43,7 @@ def take_back(job: Job, number: int) -> None:
     """
     found = ShareLink.objects.filter(job=job, pk=number, taken_back_at=None)
     if not found.update(taken_back_at=timezone.now()):
-        raise Missing
+        raise NotFoundError
 
 
 def opened(secret: str) -> ShareLink:
@@ -55,5 +55,5 @@ def opened(secret: str) -> ShareLink:
     found = ShareLink.objects.filter(digest=_digest(secret), taken_back_at=None, job__thrown_away_at=None)
     link = found.select_related("job", "job__current", "job__crew").first()
     if link is None or link.job.current is None:
-        raise Missing
+        raise NotFoundError
     return link

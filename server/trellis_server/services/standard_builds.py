@@ -5,8 +5,8 @@ from functools import cache
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
-from steady.errors import InputError
-from steady.structures.structure_type import Kind
+from steady.errors import InvalidInputError
+from steady.structures.structure_type import StructureType
 
 from trellis_server.models import Crew
 from trellis_server.services.jobs import Person, crew_of
@@ -18,7 +18,7 @@ def _reader(habit: type[Any]) -> TypeAdapter[Any]:
     return TypeAdapter(habit)
 
 
-def habit_of(person: Person, kind: Kind, school: str) -> Any:
+def habit_of(person: Person, kind: StructureType, school: str) -> Any:
     """The crew's habit under a school; None where it kept none, or one that an older program wrote and this one cannot read."""
     kept = crew_of(person).habits.get(kind.key, {}).get(school)
     if kept is None or kind.starts is None:
@@ -29,14 +29,14 @@ def habit_of(person: Person, kind: Kind, school: str) -> Any:
         return None
 
 
-def keep(person: Person, kind: Kind, school: str, habit: Any) -> None:
+def keep(person: Person, kind: StructureType, school: str, habit: Any) -> None:
     """Keep a habit in place of the one there was, or none.
 
     Raises:
         InputError: A kind of structure without habits.
     """
     if kind.starts is None:
-        raise InputError("kind", f"No habit is kept of {kind.many}")
+        raise InvalidInputError("kind", f"No habit is kept of {kind.many}")
     crew = crew_of(person)
     others = {name: kept for name, kept in crew.habits.get(kind.key, {}).items() if name != school}
     habits = others if habit is None else {**others, school: asdict(habit)}

@@ -5,8 +5,8 @@ import math
 from collections import Counter
 from typing import Any, Literal
 
-from steady.errors import InputError, RowProblem
-from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, kind_of_layer, thing_row
+from steady.errors import InvalidInputError, RowProblem
+from steady.ground.survey import MOST_POINTS, SiteFeature, SitePoint, enough_points, kind_of_layer, thing_row
 from steady.ground.survey_geo import Anchor, first_point, in_degrees, read_geojson, read_local_geojson
 from steady.ground.survey_import import FARTHEST_M, SurveyRead, fresh_id, read_survey
 from steady.jobs.document import Job
@@ -63,10 +63,10 @@ def read_dxf(text: str, taken: list[str], bare: Bare) -> SurveyRead:
         scale = UNITS_M.get(int(drawing.header.get("$INSUNITS", 0)), BARE_M[bare])
         entities = list(drawing.modelspace())[: MOST_ENTITIES + 1]
     except (DXFError, ValueError, KeyError, IndexError, AttributeError, TypeError, UnicodeError):
-        raise InputError(
+        raise InvalidInputError(
             "text", "This is no DXF drawing that can be read: save it again as DXF, 2010 or older"
         ) from None
-    things: list[SiteThing] = []
+    things: list[SiteFeature] = []
     problems: list[RowProblem] = []
     used = set(taken)
     own = [entity for entity in entities if entity.has_xdata(OWN_MARK)]
@@ -92,7 +92,7 @@ def read_dxf(text: str, taken: list[str], bare: Bare) -> SurveyRead:
         message = thing if isinstance(thing, str) else enough_points(thing)
         if message:
             problems.append(RowProblem(row=number, text=layer[:80], message=message))
-        elif isinstance(thing, SiteThing):
+        elif isinstance(thing, SiteFeature):
             things.append(thing)
     if unread:
         told = ", ".join(f"{count} {kind}" for kind, count in sorted(unread.items()))
@@ -133,7 +133,7 @@ def _points(entity: Any, sag: float, as_point: bool) -> tuple[list[tuple[float, 
     return [], False
 
 
-def _thing(layer: str, points: list[tuple[float, float, float]], closed: bool, used: set[str]) -> SiteThing | str:
+def _thing(layer: str, points: list[tuple[float, float, float]], closed: bool, used: set[str]) -> SiteFeature | str:
     kind = kind_of_layer(layer, len(points))
     row = thing_row(kind)
     if len(points) > MOST_POINTS:
@@ -144,7 +144,7 @@ def _thing(layer: str, points: list[tuple[float, float, float]], closed: bool, u
         return "Lies more than 2 km from the drawing's zero: move the drawing to its zero first"
     corners = points + points[:1] if closed and row.drawn == "line" else points
     high = points[0][2]
-    return SiteThing(
+    return SiteFeature(
         id=fresh_id(kind, used),
         kind=kind,
         name=layer[:80] if layer not in ("0", kind) else "",

@@ -7,7 +7,7 @@ from pydantic_core import to_jsonable_python
 from steady.jobs.crew_defaults import FORM, CrewUsual
 from steady.structures.form_schema import AskedGroup, asked
 from steady.structures.registry import KINDS
-from steady.structures.structure_type import Kind
+from steady.structures.structure_type import StructureType
 
 from trellis_server.models import Crew
 from trellis_server.services.jobs import Person, crew_of
@@ -30,7 +30,7 @@ def keep_usual(person: Person, usual: CrewUsual) -> None:
     _put(crew_of(person), {JOB: USUAL.dump_python(usual, mode="json")})
 
 
-def keep_of_kind(person: Person, kind: Kind, choices: dict[str, Any] | None) -> None:
+def keep_of_kind(person: Person, kind: StructureType, choices: dict[str, Any] | None) -> None:
     """Keep what a new structure of a kind starts with; None: nothing, it starts as the last one was built.
 
     Raises:
@@ -64,7 +64,7 @@ def shown(person: Person) -> dict[str, Any]:
     return {"usual": usual_of_crew(person), "form": asked(CrewUsual, FORM), "kinds": kinds}
 
 
-def _form(kind: Kind) -> tuple[AskedGroup, ...]:
+def _form(kind: StructureType) -> tuple[AskedGroup, ...]:
     """A kind's form without what belongs to one structure alone."""
     groups = asked(kind.spec, kind.usual or kind.form)
     found = []

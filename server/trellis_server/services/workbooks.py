@@ -6,7 +6,7 @@ import zipfile
 from defusedxml import DefusedXmlException
 from openpyxl.reader.excel import load_workbook
 from openpyxl.xml import DEFUSEDXML
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 MOST_ROWS, MOST_COLUMNS = 2001, 6
 MOST_UNPACKED = 20_000_000
@@ -25,12 +25,14 @@ def rows(body: bytes) -> list[list[str]]:
     try:
         with zipfile.ZipFile(io.BytesIO(body)) as packed:
             if sum(part.file_size for part in packed.infolist()) > MOST_UNPACKED:
-                raise InputError("text", "This workbook is too large: keep the prices' sheet alone, or save it as CSV")
+                raise InvalidInputError(
+                    "text", "This workbook is too large: keep the prices' sheet alone, or save it as CSV"
+                )
         book = load_workbook(io.BytesIO(body), read_only=True, data_only=True)  # type: ignore[no-untyped-call]
         sheet = book.worksheets[0]
         found = sheet.iter_rows(max_row=MOST_ROWS, max_col=MOST_COLUMNS, values_only=True)
         return [["" if cell is None else str(cell) for cell in row] for row in found]
-    except InputError:
+    except InvalidInputError:
         raise
     except (
         DefusedXmlException,
@@ -42,6 +44,6 @@ def rows(body: bytes) -> list[list[str]]:
         LookupError,
         TypeError,
     ):
-        raise InputError("text", NONE) from None
+        raise InvalidInputError("text", NONE) from None
     except (AttributeError, NotImplementedError, RuntimeError, EOFError, OverflowError):
-        raise InputError("text", NONE) from None
+        raise InvalidInputError("text", NONE) from None

@@ -14,10 +14,10 @@ from django.test import TestCase, override_settings, tag
 from django.utils import timezone
 from playwright.sync_api import expect
 from pypdf import PdfReader
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 from trellis_server.crews_day import east_of
-from trellis_server.missing import Missing
+from trellis_server.missing import NotFoundError
 from trellis_server.services import background_jobs
 from trellis_server.services.atomic_file import write_whole
 from trellis_server.tests.make import Caller, person
@@ -37,7 +37,7 @@ class InAFolder(TestCase):
 
 
 class ApartTest(InAFolder):
-    def carried(self, make: Any) -> background_jobs.Told:
+    def carried(self, make: Any) -> background_jobs.JobProgress:
         order = self.order()
         # This process goes on, whatever becomes of the order.
         with mock.patch.object(background_jobs.resource, "setrlimit"), contextlib.suppress(ZeroDivisionError):
@@ -58,7 +58,7 @@ class ApartTest(InAFolder):
             background_jobs.carry_out(order, lambda: {"pack": make})
         self.assertEqual([(one.stage, one.done, one.of, one.says) for one in seen][1], ("making", 1, 2, "days"))
         self.assertEqual(background_jobs.result(order, "j").read_bytes(), b"%PDF")
-        with self.assertRaises(Missing):
+        with self.assertRaises(NotFoundError):
             background_jobs.result(order, "another job")
         self.assertEqual(background_jobs.file_of(order, "order").stat().st_mode & 0o077, 0)
 
@@ -84,7 +84,7 @@ class ApartTest(InAFolder):
 
     def test_what_goes_wrong_is_said(self) -> None:
         def refused(asked: object, told: object) -> bytes:
-            raise InputError("x", "Choose a paper")
+            raise InvalidInputError("x", "Choose a paper")
 
         def broken(asked: object, told: object) -> bytes:
             raise ZeroDivisionError
@@ -92,7 +92,7 @@ class ApartTest(InAFolder):
         def vast(asked: object, told: object) -> bytes:
             raise MemoryError
 
-        self.assertEqual(self.carried(refused), background_jobs.Told(stage="failed", says="Choose a paper"))
+        self.assertEqual(self.carried(refused), background_jobs.JobProgress(stage="failed", says="Choose a paper"))
         self.assertIn("ask for it again", self.carried(broken).says)
         self.assertIn("of memory", self.carried(vast).says)
         late = self.order()
@@ -117,10 +117,10 @@ class ApartTest(InAFolder):
 
     def test_so_many_wait_and_no_more_and_the_dead_are_said_to_be(self) -> None:
         orders = [self.order() for _ in range(background_jobs.MOST_WAITING)]
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             self.order()
         self.assertIn("wait a minute", refused.exception.message)
-        background_jobs.tell(orders[0], background_jobs.Told(stage="making", done=1, of=3))
+        background_jobs.tell(orders[0], background_jobs.JobProgress(stage="making", done=1, of=3))
         with mock.patch.object(background_jobs.time, "time", lambda: time.monotonic() + 4e9):
             self.assertEqual(background_jobs.told(orders[0], "j").stage, "failed")
             background_jobs.clear_out()

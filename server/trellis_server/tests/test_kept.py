@@ -14,7 +14,7 @@ from django.core.management.base import CommandError
 from django.test import SimpleTestCase, TestCase, tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs.document import FORMAT, plan_structure
 from steady.jobs.job_schedule import calendar
 from steady.plan.results import buildable
@@ -75,7 +75,7 @@ class KeptJobsTest(SimpleTestCase):
     def test_a_document_that_does_not_read_names_its_field(self) -> None:
         broken = small_job()
         broken["structures"][0]["spec"]["height_m"] = "tall"
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             documents.load(broken)
         self.assertIn("height_m", caught.exception.field)
 

@@ -6,7 +6,7 @@ from xml.etree import ElementTree
 
 from django.test import SimpleTestCase, TestCase
 from steady.drawing.shapes import Shape, View
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.units.dates import day_of
 
 from trellis_server.documents.svg import svg
@@ -92,5 +92,5 @@ class FilesTest(SimpleTestCase):
 
     def test_a_day_that_nobody_means(self) -> None:
         for text in ("0001-01-01", "9999-12-31", "2026-02-30", ""):
-            with self.assertRaises(InputError):
+            with self.assertRaises(InvalidInputError):
                 day_of(text, "on")

@@ -8,7 +8,7 @@ import zipfile
 from django.test import tag
 from openpyxl.workbook.workbook import Workbook
 from PIL import Image
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 
 from trellis_server.services.opening import MOST_BYTES, opened
 from trellis_server.tests.test_record import Kept
@@ -41,7 +41,7 @@ def workbook(strings: str = "", **parts: str) -> bytes:
 @tag("slow")
 class OpeningTest(Kept):
     def refused(self, what: str, body: bytes) -> str:
-        with self.assertRaises(InputError) as caught:
+        with self.assertRaises(InvalidInputError) as caught:
             opened(what, body)  # type: ignore[arg-type]
         return caught.exception.message
 

@@ -9,7 +9,7 @@ from reportlab.pdfgen.canvas import Canvas
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
 from steady.structures.registry import kind_called
-from steady.structures.structure_type import Ask
+from steady.structures.structure_type import NewStructureRequest
 from steady.units.units import PSF
 
 from trellis_server.demo.jobs import all_jobs, larkspur_rise
@@ -23,7 +23,7 @@ def unusual_roofs() -> Job:
     """One job with a roof of every rarer make."""
 
     def read(key: str, text: str, name: str, **changes: Any) -> Structure:
-        spec = kind_called(key).read(Ask(text=text, id=name, bare="ft", school="us"))
+        spec = kind_called(key).read(NewStructureRequest(text=text, id=name, bare="ft", school="us"))
         return Structure(name=name.capitalize(), spec=replace(spec, **changes))
 
     line = "16x16 over9in pitch25 ring3 rafters24in sheets2x12 beam8"

@@ -15,7 +15,7 @@ from unittest.mock import patch
 
 from django.test import TestCase, tag
 from pydantic_core import to_json
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.jobs import search as looking
 from steady.jobs import suggested_fixes
 from steady.jobs.member_options import choose
@@ -32,7 +32,7 @@ from trellis_server.tests.make import Caller, person
 
 
 def _refused(number: int) -> int:
-    raise InputError("spacing_m", "must be above 0")
+    raise InvalidInputError("spacing_m", "must be above 0")
 
 
 def _over(item: int) -> float:
@@ -149,7 +149,7 @@ class SearcherTest(TestCase):
         self.assertEqual(len(seen), 19)
 
     def test_what_a_hand_refuses_names_its_field_where_it_is_waited_for(self) -> None:
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             list(shared_map(_refused, list(range(20))))
         self.assertEqual((refused.exception.field, refused.exception.message), ("spacing_m", "must be above 0"))
 
@@ -178,7 +178,7 @@ class SearcherTest(TestCase):
         self.assertIn("stopped after 60 s", told[-1]["says"])
 
     def test_what_is_malformed_is_refused_as_by_the_core(self) -> None:
-        with self.assertRaises(InputError) as refused:
+        with self.assertRaises(InvalidInputError) as refused:
             found("options", self.job, "no such thing")
         self.assertIn("no such thing", refused.exception.message)
 

@@ -1349,7 +1349,7 @@ export interface paths {
          * Members To Choose
          * @description Every joist and beam that could be chosen, with its limit, its slack and how the whole fares with it.
          */
-        post: operations["trellis_server_api_reckoning_members_to_choose"];
+        post: operations["trellis_server_api_calculations_members_to_choose"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1369,7 +1369,7 @@ export interface paths {
          * Days
          * @description What each typed day is good for: go, take care, or not today.
          */
-        post: operations["trellis_server_api_reckoning_days"];
+        post: operations["trellis_server_api_calculations_days"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1389,7 +1389,7 @@ export interface paths {
          * Dig
          * @description What of the locate still holds back the first hole, today.
          */
-        post: operations["trellis_server_api_reckoning_dig"];
+        post: operations["trellis_server_api_calculations_dig"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1409,7 +1409,7 @@ export interface paths {
          * Ground
          * @description Level readings from pasted rows or a CSV file, with problems by row.
          */
-        post: operations["trellis_server_api_reckoning_ground"];
+        post: operations["trellis_server_api_calculations_ground"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1427,18 +1427,18 @@ export interface paths {
          * Crew Habit
          * @description Whether the crew has kept how it usually builds a kind of structure under a school, and what.
          */
-        get: operations["trellis_server_api_reckoning_crew_habit"];
+        get: operations["trellis_server_api_calculations_crew_habit"];
         /**
          * Keep Habit
          * @description Keep what of a structure is the crew's habit under the job's school.
          */
-        put: operations["trellis_server_api_reckoning_keep_habit"];
+        put: operations["trellis_server_api_calculations_keep_habit"];
         post?: never;
         /**
          * Forget Habit
          * @description Forget the crew's habit under a school.
          */
-        delete: operations["trellis_server_api_reckoning_forget_habit"];
+        delete: operations["trellis_server_api_calculations_forget_habit"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1457,7 +1457,7 @@ export interface paths {
          * Whole List
          * @description One list and one cut plan over a job's structures, or chosen ones and stages.
          */
-        post: operations["trellis_server_api_reckoning_whole_list"];
+        post: operations["trellis_server_api_calculations_whole_list"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1477,7 +1477,7 @@ export interface paths {
          * Marks
          * @description Marks from either end, to centre or face, or mirrored.
          */
-        post: operations["trellis_server_api_reckoning_marks"];
+        post: operations["trellis_server_api_calculations_marks"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1497,7 +1497,7 @@ export interface paths {
          * Helps
          * @description The cheapest changes that pass, each planned and priced; line by line as they are found where that is asked for.
          */
-        post: operations["trellis_server_api_reckoning_helps"];
+        post: operations["trellis_server_api_calculations_helps"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1515,7 +1515,7 @@ export interface paths {
          * Places
          * @description Places of the school's climate table by the first letters of their name.
          */
-        get: operations["trellis_server_api_reckoning_places"];
+        get: operations["trellis_server_api_calculations_places"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1537,7 +1537,7 @@ export interface paths {
          * Plan
          * @description One structure's sheet.
          */
-        post: operations["trellis_server_api_reckoning_plan"];
+        post: operations["trellis_server_api_calculations_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1557,7 +1557,7 @@ export interface paths {
          * Pull
          * @description What a pull about a drawing changes on it, since the answer before.
          */
-        post: operations["trellis_server_api_reckoning_pull"];
+        post: operations["trellis_server_api_calculations_pull"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1575,7 +1575,7 @@ export interface paths {
          * Reference
          * @description What the forms offer under one school.
          */
-        get: operations["trellis_server_api_reckoning_reference"];
+        get: operations["trellis_server_api_calculations_reference"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1597,7 +1597,7 @@ export interface paths {
          * Other School
          * @description A job under another school of rules; nothing is kept.
          */
-        post: operations["trellis_server_api_reckoning_other_school"];
+        post: operations["trellis_server_api_calculations_other_school"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1617,7 +1617,7 @@ export interface paths {
          * How Far
          * @description How far one post may move each way, and what fails first.
          */
-        post: operations["trellis_server_api_reckoning_how_far"];
+        post: operations["trellis_server_api_calculations_how_far"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1637,7 +1637,7 @@ export interface paths {
          * Way To Start
          * @description One way to build a structure: as it is, as usually built here, the cheapest that passes, each with what it stands up to.
          */
-        post: operations["trellis_server_api_reckoning_way_to_start"];
+        post: operations["trellis_server_api_calculations_way_to_start"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1657,7 +1657,7 @@ export interface paths {
          * All States
          * @description The state of every structure of a job, each in a word and a sentence.
          */
-        post: operations["trellis_server_api_reckoning_all_states"];
+        post: operations["trellis_server_api_calculations_all_states"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1677,7 +1677,7 @@ export interface paths {
          * Steps Between
          * @description Single changes that let a structure stand up to more wind, the cheapest for what it adds first.
          */
-        post: operations["trellis_server_api_reckoning_steps_between"];
+        post: operations["trellis_server_api_calculations_steps_between"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1697,7 +1697,7 @@ export interface paths {
          * Takeoff
          * @description Pieces, cut plans and prices.
          */
-        post: operations["trellis_server_api_reckoning_takeoff"];
+        post: operations["trellis_server_api_calculations_takeoff"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1715,7 +1715,7 @@ export interface paths {
          * Zones
          * @description Every time zone by its name; and those whose towns lie nearest to a place, to be picked from.
          */
-        get: operations["trellis_server_api_reckoning_zones"];
+        get: operations["trellis_server_api_calculations_zones"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1909,7 +1909,7 @@ export interface paths {
          * On Days
          * @description The whole job on days.
          */
-        post: operations["trellis_server_api_sights_on_days"];
+        post: operations["trellis_server_api_visualizations_on_days"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1929,7 +1929,7 @@ export interface paths {
          * Move On Days
          * @description A task moved, what follows it, and what can't be.
          */
-        post: operations["trellis_server_api_sights_move_on_days"];
+        post: operations["trellis_server_api_visualizations_move_on_days"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1949,7 +1949,7 @@ export interface paths {
          * On The Site
          * @description Every structure of the job where it stands on the site.
          */
-        post: operations["trellis_server_api_sights_on_the_site"];
+        post: operations["trellis_server_api_visualizations_on_the_site"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1969,7 +1969,7 @@ export interface paths {
          * In Space
          * @description One structure in space, from its parts and holes; the whole job where none is named.
          */
-        post: operations["trellis_server_api_sights_in_space"];
+        post: operations["trellis_server_api_visualizations_in_space"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1989,7 +1989,7 @@ export interface paths {
          * Where It Is Shady
          * @description The site's shade between two hours of a day, and the best places for something of a size.
          */
-        post: operations["trellis_server_api_sights_where_it_is_shady"];
+        post: operations["trellis_server_api_visualizations_where_it_is_shady"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2009,7 +2009,7 @@ export interface paths {
          * In The Sun
          * @description One structure's shade: at an hour, on a patch, and over hours and dates.
          */
-        post: operations["trellis_server_api_sights_in_the_sun"];
+        post: operations["trellis_server_api_visualizations_in_the_sun"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2029,7 +2029,7 @@ export interface paths {
          * Read Survey
          * @description What a pasted or brought survey holds, in the site's own axes, and each row that can't be read.
          */
-        post: operations["trellis_server_api_sights_read_survey"];
+        post: operations["trellis_server_api_visualizations_read_survey"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2047,7 +2047,7 @@ export interface paths {
          * Things
          * @description What a site can hold: how each is drawn, and what its numbers are called.
          */
-        get: operations["trellis_server_api_sights_things"];
+        get: operations["trellis_server_api_visualizations_things"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2069,7 +2069,7 @@ export interface paths {
          * Under The Site
          * @description A photo or scan of the job laid under its site, or the one that lies there scaled by two points.
          */
-        post: operations["trellis_server_api_sights_under_the_site"];
+        post: operations["trellis_server_api_visualizations_under_the_site"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2278,7 +2278,7 @@ export interface components {
          */
         Arrived: {
             /** Lines */
-            lines: components["schemas"]["Came"][];
+            lines: components["schemas"]["ReceivedItem"][];
             /** Note */
             note: string;
             /** On */
@@ -2287,62 +2287,17 @@ export interface components {
             short_count: number;
         };
         /**
-         * Asked
-         * @description A field with what its type allows: limits in SI, the values of a choice, whether it may be empty.
-         */
-        Asked: {
-            /** Choices */
-            choices: [
-                string,
-                string
-            ][];
-            /** Empty */
-            empty: string;
-            /** Least */
-            least: number | null;
-            /** Longest */
-            longest: number | null;
-            /** May Be Empty */
-            may_be_empty: boolean;
-            /** Most */
-            most: number | null;
-            /** Path */
-            path: string;
-            /** Role */
-            role: string;
-            /** Says */
-            says: string;
-            /**
-             * Sort
-             * @enum {string}
-             */
-            sort: "length" | "small length" | "angle" | "force" | "pressure" | "moment" | "mass" | "count" | "ratio" | "number" | "words" | "choice" | "tick" | "stick" | "structure";
-            /** Text */
-            text: string;
-            /** When */
-            when: [
-                string,
-                string[]
-            ] | null;
-        };
-        /**
          * AskedGroup
          * @description A group as a page shows it.
          */
         AskedGroup: {
             /** Fields */
-            fields: components["schemas"]["Asked"][];
+            fields: components["schemas"]["ResolvedField"][];
             /** Folded */
             folded: boolean;
             /** Title */
             title: string;
         };
-        /**
-         * Asks
-         * @description Who asks for a check: a clause of the code, our own safety limit, advice, or advice that the crew has taken in.
-         * @enum {string}
-         */
-        Asks: "code" | "House limit" | "advice" | "Crew limit";
         /**
          * BagsUsed
          * @description Bags of concrete that a structure's holes really took.
@@ -2441,104 +2396,24 @@ export interface components {
             plies?: number | null;
         };
         /**
-         * Bearing
-         * @description What one post brings to what it rests on.
-         *
-         *     Args:
-         *         id: The post's own id, in the other structure. `says`: what it is, in words.
-         *         x_m, y_m: Where it stands.
-         *         dead_n: Its lasting load; `live_n`: the worst that comes and goes (both unfactored).
-         *         up_n: What the wind lifts net of resisting dead load above; `push_n`: sideways (both at the school's design level).
-         *         held_m: Where a pocket holds the post upright: how high over the floor it is pushed; 0: it stands on a base that turns.
-         *         post_m: How wide such a post is.
-         *         why: What of it is not known; empty: all is.
+         * BeamPostLock
+         * @description A post that stays where it is along its beam.
          */
-        Bearing: {
-            /**
-             * Dead N
-             * @default 0
-             */
-            dead_n: number;
-            /**
-             * Held M
-             * @default 0
-             */
-            held_m: number;
+        BeamPostLock: {
+            /** At M */
+            at_m: number;
             /** Id */
             id: string;
-            /**
-             * Live N
-             * @default 0
-             */
-            live_n: number;
-            /**
-             * Post M
-             * @default 0
-             */
-            post_m: number;
-            /**
-             * Push N
-             * @default 0
-             */
-            push_n: number;
-            /**
-             * Says
-             * @default
-             */
-            says: string;
-            /**
-             * Up N
-             * @default 0
-             */
-            up_n: number;
             /**
              * Why
              * @default
              */
             why: string;
-            /** X M */
-            x_m: number;
-            /** Y M */
-            y_m: number;
         };
         /** BeginBody */
         BeginBody: {
             /** Name */
             name: string;
-        };
-        /**
-         * Beside
-         * @description A structure beside one thing of the site.
-         *
-         *     Args:
-         *         distance_m: The least distance from above; 0: it touches, crosses or lies over it.
-         *         here: Where on the structure; `there`: where on the thing.
-         *         amiss: What is against a note, in words with what would mend it; empty: nothing is known against it.
-         */
-        Beside: {
-            /**
-             * Amiss
-             * @default
-             */
-            amiss: string;
-            /** Distance M */
-            distance_m: number;
-            /** Here */
-            here: [
-                number,
-                number
-            ];
-            /** Says */
-            says: string;
-            /** Structure */
-            structure: string;
-            /** There */
-            there: [
-                number,
-                number
-            ];
-            /** Thing */
-            thing: string;
         };
         /**
          * Bill
@@ -2556,7 +2431,7 @@ export interface components {
             /** Gravel M3 */
             gravel_m3: number;
             /** Lines */
-            lines: components["schemas"]["Line"][];
+            lines: components["schemas"]["TakeoffLine"][];
             /** Per Ft */
             per_ft: number;
             /** Per Ft2 */
@@ -2669,6 +2544,36 @@ export interface components {
         /** BroughtAnswer */
         BroughtAnswer: {
             structure: components["schemas"]["Structure"];
+        };
+        /**
+         * CalculationStep
+         * @description One line of working, in the unit that its formula is printed in.
+         *
+         *     `formula` is written in Python's own arithmetic over the symbols of `inputs`, so that a test can re-evaluate it and a
+         *     screen can typeset it. An empty formula is a given: a table value or something the user typed.
+         */
+        CalculationStep: {
+            /** Formula */
+            formula: string;
+            /** Inputs */
+            inputs: [
+                string,
+                number,
+                string
+            ][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /** Source */
+            source: string;
+            /** Symbol */
+            symbol: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
         };
         /**
          * Calendar
@@ -2800,37 +2705,6 @@ export interface components {
             weekdays_off: number[];
         };
         /**
-         * Came
-         * @description One line of a delivery.
-         *
-         *     Args:
-         *         item: As on the list; `length_m` of a stick.
-         *         good: How many came and can be used. `asked`: how many were ordered.
-         *         on: The day. `note`: what was wrong with the rest.
-         */
-        Came: {
-            /** Asked */
-            asked: number;
-            /** Good */
-            good: number;
-            /** Id */
-            id: string;
-            /** Item */
-            item: string;
-            /** Length M */
-            length_m?: number | null;
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-            /**
-             * On
-             * @default
-             */
-            on: string;
-        };
-        /**
          * CardDrawn
          * @description A job in the list with the drawing of its first structure that can be drawn.
          */
@@ -2916,13 +2790,19 @@ export interface components {
             words: string[];
         };
         /**
+         * CheckOrigin
+         * @description Who asks for a check: a clause of the code, our own safety limit, advice, or advice that the crew has taken in.
+         * @enum {string}
+         */
+        CheckOrigin: "code" | "House limit" | "advice" | "Crew limit";
+        /**
          * CheckRow
          * @description A check as a sentence; `working` is filled for what is selected.
          */
         CheckRow: {
             /** About */
             about: string;
-            asks: components["schemas"]["Asks"];
+            asks: components["schemas"]["CheckOrigin"];
             basis: components["schemas"]["Basis"];
             /** Case */
             case: string;
@@ -2953,7 +2833,7 @@ export interface components {
              * Working
              * @default []
              */
-            working: components["schemas"]["Step"][];
+            working: components["schemas"]["CalculationStep"][];
         };
         /** ChecksAnswer */
         ChecksAnswer: {
@@ -2962,12 +2842,22 @@ export interface components {
             /** Seconds */
             seconds: components["schemas"]["SecondRow"][];
         };
-        /** Choice */
-        Choice: {
-            /** Says */
-            says: string;
-            /** Value */
-            value: string;
+        /**
+         * ChoiceGroup
+         * @description A group of choices in a table: its key, its heading, what one of them is called; `beside`: as buttons over the table.
+         */
+        ChoiceGroup: {
+            /**
+             * Beside
+             * @default false
+             */
+            beside: boolean;
+            /** Group */
+            group: string;
+            /** Title */
+            title: string;
+            /** What */
+            what: string;
         };
         /** ChoicesAnswer */
         ChoicesAnswer: {
@@ -2975,10 +2865,10 @@ export interface components {
             choices: components["schemas"]["PricedChoice"][];
         };
         /**
-         * Clash
+         * ClashRow
          * @description One part that two people changed: its path and the three values.
          */
-        Clash: {
+        ClashRow: {
             /** Base */
             base?: unknown;
             /** Mine */
@@ -2987,6 +2877,46 @@ export interface components {
             path: string;
             /** Theirs */
             theirs?: unknown;
+        };
+        /**
+         * ClientQuote
+         * @description The whole quote as the client reads it.
+         *
+         *     Args:
+         *         stale: What it was priced with that may be out of date, in words.
+         *         warnings: What of it does not pass as a whole, a sentence each: nothing is sold without a word.
+         */
+        ClientQuote: {
+            /** Client */
+            client: string;
+            /** Currency */
+            currency: string;
+            /** Excluded */
+            excluded: string[];
+            /** Included */
+            included: string[];
+            /** Made On */
+            made_on: string;
+            /** Options */
+            options: components["schemas"]["PricedOption"][];
+            /** Place */
+            place: string;
+            /**
+             * Stale
+             * @default []
+             */
+            stale: string[];
+            /** Tax Says */
+            tax_says: string;
+            /** Valid Until */
+            valid_until: string;
+            /** Wanted */
+            wanted: string;
+            /**
+             * Warnings
+             * @default []
+             */
+            warnings: string[];
         };
         /**
          * ClimatePlace
@@ -3015,6 +2945,33 @@ export interface components {
             wind_pressure_pa: number;
         };
         /**
+         * CodeResult
+         * @description One school's answer: its checks, or why it has none.
+         */
+        CodeResult: {
+            /** Checks */
+            checks: components["schemas"]["CheckRow"][];
+            /** Edition */
+            edition: string;
+            /**
+             * Instead
+             * @default
+             */
+            instead: string;
+            /**
+             * Refused
+             * @default
+             */
+            refused: string;
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "us" | "ca" | "nz" | "uk";
+            /** Title */
+            title: string;
+        };
+        /**
          * CompareBody
          * @description A member, its measures as typed, and the two sticks it is made of, one in each school's words.
          */
@@ -3035,7 +2992,7 @@ export interface components {
              *       "system": "imperial"
              *     }
              */
-            reading: components["schemas"]["Reading"];
+            reading: components["schemas"]["UnitSettings"];
             /**
              * Restraint
              * @default
@@ -3044,7 +3001,50 @@ export interface components {
             /** Span */
             span: string;
             /** Sticks */
-            sticks: components["schemas"]["Stick"][];
+            sticks: components["schemas"]["ComparedSection"][];
+        };
+        /**
+         * ComparedSection
+         * @description What one school calls the member: its wood in that school's words.
+         */
+        ComparedSection: {
+            /**
+             * Grade
+             * @default
+             */
+            grade: string;
+            /**
+             * Incised
+             * @default false
+             */
+            incised: boolean;
+            /**
+             * Plies
+             * @default 1
+             */
+            plies: number;
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "us" | "ca" | "nz" | "uk";
+            /**
+             * Shared
+             * @default false
+             */
+            shared: boolean;
+            /** Size */
+            size: string;
+            /**
+             * Species
+             * @default
+             */
+            species: string;
+            /**
+             * Wet
+             * @default true
+             */
+            wet: boolean;
         };
         /**
          * Conflict
@@ -3054,7 +3054,7 @@ export interface components {
             /** Author */
             author: string;
             /** Clashes */
-            clashes: components["schemas"]["Clash"][];
+            clashes: components["schemas"]["ClashRow"][];
             merged: components["schemas"]["Job"];
             /** Revision */
             revision: number;
@@ -3152,6 +3152,34 @@ export interface components {
             sees_prices: boolean;
         };
         /**
+         * CrewRate
+         * @description One figure: its middle and the quarter below and above, in how many cases, and the value that ships.
+         *
+         *     `key`: post_min, rail_min, board_min (one person's minutes for one), overdig_ratio (concrete really used over the holes' own
+         *     volume) or sag_ratio. `sets`: the field of a job that it is used in, parts joined by slashes, and the value that goes there.
+         */
+        CrewRate: {
+            /** Cases Count */
+            cases_count: number;
+            /** High */
+            high: number;
+            /** Key */
+            key: string;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** Says */
+            says: string;
+            /** Sets */
+            sets: [
+                string,
+                number
+            ];
+            /** Shipped */
+            shipped: number;
+        };
+        /**
          * CrewUsual
          * @description What a crew keeps for every new job.
          *
@@ -3195,7 +3223,7 @@ export interface components {
              *       "valid_days": 30
              *     }
              */
-            offer: components["schemas"]["OfferTerms"];
+            offer: components["schemas"]["QuoteTerms"];
             /**
              * @default {
              *       "board_min": 3,
@@ -3219,7 +3247,7 @@ export interface components {
              *       "travel_min": 0
              *     }
              */
-            quote: components["schemas"]["Quote"];
+            quote: components["schemas"]["EstimateRates"];
             /**
              * Saturdays
              * @default false
@@ -3250,7 +3278,7 @@ export interface components {
              *       "trim_m": 0.00635
              *     }
              */
-            yard: components["schemas"]["YardChoices"];
+            yard: components["schemas"]["PurchasingSettings"];
         };
         /**
          * CutPlan
@@ -3472,7 +3500,7 @@ export interface components {
              * Bearings
              * @default []
              */
-            bearings: components["schemas"]["Bearing"][];
+            bearings: components["schemas"]["PostReaction"][];
             /**
              * Board
              * @default decking 5/4x6 pine
@@ -3643,7 +3671,7 @@ export interface components {
              * Ratings
              * @default []
              */
-            ratings: components["schemas"]["Rated"][];
+            ratings: components["schemas"]["ManufacturerRating"][];
             /**
              * Seat
              * @default top
@@ -3659,7 +3687,7 @@ export interface components {
              * Spots
              * @default []
              */
-            spots: components["schemas"]["Spot"][];
+            spots: components["schemas"]["NoDigSpot"][];
             /**
              * Stairs
              * @default []
@@ -3712,7 +3740,7 @@ export interface components {
             /** About */
             about: string;
             /** Facts */
-            facts: components["schemas"]["Step"][];
+            facts: components["schemas"]["CalculationStep"][];
             /** Id */
             id: string;
             /**
@@ -3831,14 +3859,168 @@ export interface components {
             documents: components["schemas"]["DocumentRow"][];
         };
         /**
-         * Drawn
-         * @description Faces of one colour that lie behind each other, as one path (SVG, up is less), and the colour.
+         * DragHandle
+         * @description What may be moved along an axis: by how much, and where not. What moving it means is the kind's own.
+         *
+         *     `axis`: along the line, or one of the site's axes; `holds`: it can be locked where it stands, and let go again.
          */
-        Drawn: {
-            /** Fill */
-            fill: string;
-            /** Path */
-            path: string;
+        DragHandle: {
+            /**
+             * Axis
+             * @default line
+             * @enum {string}
+             */
+            axis: "line" | "x" | "y";
+            /** Back M */
+            back_m?: number | null;
+            /**
+             * Blocked M
+             * @default []
+             */
+            blocked_m: [
+                number,
+                number
+            ][];
+            /**
+             * Fails First
+             * @default [
+             *       "",
+             *       ""
+             *     ]
+             */
+            fails_first: [
+                string,
+                string
+            ];
+            /** Field */
+            field: string;
+            /**
+             * Holds
+             * @default false
+             */
+            holds: boolean;
+            /** Id */
+            id: string;
+            /** Line */
+            line: string;
+            /** Locked */
+            locked: boolean;
+            /** On M */
+            on_m?: number | null;
+            /** Station M */
+            station_m: number;
+        };
+        /**
+         * Estimate
+         * @description The whole: lines, totals, what is out, person-hours and days of the crew.
+         */
+        Estimate: {
+            /** Days High */
+            days_high: number;
+            /** Days Low */
+            days_low: number;
+            /** High */
+            high: number;
+            /** Hours */
+            hours: number;
+            /** Lines */
+            lines: components["schemas"]["QuoteLine"][];
+            /** Low */
+            low: number;
+            /** Out */
+            out: string[];
+        };
+        /**
+         * EstimateRates
+         * @description What a crew charges, and how long it takes. Minutes are one person's; a price of None is not in the quote.
+         *
+         *     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
+         *     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
+         */
+        EstimateRates: {
+            /**
+             * Board Min
+             * @default 3
+             */
+            board_min: number;
+            /**
+             * Crew Count
+             * @default 2
+             */
+            crew_count: number;
+            /**
+             * Day H
+             * @default 8
+             */
+            day_h: number;
+            /** Delivery Price */
+            delivery_price?: number | null;
+            /**
+             * Finish Min
+             * @default 55
+             */
+            finish_min: number;
+            /**
+             * Hour High
+             * @default 60
+             */
+            hour_high: number;
+            /**
+             * Hour Low
+             * @default 40
+             */
+            hour_low: number;
+            /**
+             * Leaf Min
+             * @default 240
+             */
+            leaf_min: number;
+            /**
+             * Least Charge
+             * @default 0
+             */
+            least_charge: number;
+            /**
+             * Material Band Ratio
+             * @default 0.05
+             */
+            material_band_ratio: number;
+            /**
+             * Old Fence M
+             * @default 0
+             */
+            old_fence_m: number;
+            /** Old Fence Price Per M */
+            old_fence_price_per_m?: number | null;
+            /**
+             * Post Min
+             * @default 60
+             */
+            post_min: number;
+            /**
+             * Rail Min
+             * @default 8
+             */
+            rail_min: number;
+            /**
+             * Setup Min
+             * @default 30
+             */
+            setup_min: number;
+            /** Spoil Price Per M3 */
+            spoil_price_per_m3?: number | null;
+            /** Stump Price */
+            stump_price?: number | null;
+            /**
+             * Stumps Count
+             * @default 0
+             */
+            stumps_count: number;
+            /**
+             * Travel Min
+             * @default 0
+             */
+            travel_min: number;
         };
         /**
          * Existing
@@ -4022,7 +4204,7 @@ export interface components {
              *       "when": "after building"
              *     }
              */
-            finish: components["schemas"]["steady__structures__fence__spec__fence__Finish"];
+            finish: components["schemas"]["Finish"];
             /**
              * @default {
              *       "bed_m": 0.0508,
@@ -4157,7 +4339,7 @@ export interface components {
              * Locks
              * @default []
              */
-            locks: components["schemas"]["steady__structures__fence__spec__fence__Lock"][];
+            locks: components["schemas"]["Lock"][];
             look?: components["schemas"]["LookApproved"] | null;
             /**
              * Margin M
@@ -4174,7 +4356,7 @@ export interface components {
              * Openings
              * @default []
              */
-            openings: components["schemas"]["Opening"][];
+            openings: components["schemas"]["GateOpening"][];
             /**
              * Own Limits
              * @default []
@@ -4253,7 +4435,7 @@ export interface components {
              * Ratings
              * @default []
              */
-            ratings: components["schemas"]["Rated"][];
+            ratings: components["schemas"]["ManufacturerRating"][];
             /**
              * @default {
              *       "at": "post",
@@ -4299,6 +4481,44 @@ export interface components {
             name: string;
             /** Value */
             value: string;
+        };
+        /**
+         * Finish
+         * @description How the wood is finished. `coverage_m2_per_l` for one coat, as its maker says.
+         */
+        Finish: {
+            /**
+             * Coats
+             * @default 2
+             */
+            coats: number;
+            /**
+             * Coverage M2 Per L
+             * @default 8
+             */
+            coverage_m2_per_l: number;
+            /**
+             * Kind
+             * @default none
+             * @enum {string}
+             */
+            kind: "none" | "oil" | "stain" | "paint";
+            /**
+             * When
+             * @default after building
+             * @enum {string}
+             */
+            when: "before building" | "after building";
+        };
+        /**
+         * FixedLength
+         * @description A length that one timber is to be bought in, and no other: "I have 8-ft rails".
+         */
+        FixedLength: {
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m: number;
         };
         /**
          * FloatSpec
@@ -4445,7 +4665,7 @@ export interface components {
              * Ratings
              * @default []
              */
-            ratings: components["schemas"]["Rated"][];
+            ratings: components["schemas"]["ManufacturerRating"][];
             /**
              * Roofed
              * @default false
@@ -4670,13 +4890,103 @@ export interface components {
             key: string;
             /** Name */
             name: string;
-            needs: components["schemas"]["Step"] | null;
+            needs: components["schemas"]["CalculationStep"] | null;
             /** Place */
             place: string;
             /** Reason */
             reason: string;
             /** Would Have To Change */
             would_have_to_change: string;
+        };
+        /**
+         * GateOpening
+         * @description A gate's opening: the centre of its first post, its CLEAR width between posts, and the leaves wished for.
+         *
+         *     `hung`: False for a doorway or a way through that stays open: posts at both sides, nothing hung or closed between them.
+         */
+        GateOpening: {
+            arch?: components["schemas"]["Arch"] | null;
+            /** At M */
+            at_m: number;
+            /** Clear M */
+            clear_m: number;
+            /**
+             * Hung
+             * @default true
+             */
+            hung: boolean;
+            /** Id */
+            id: string;
+            /**
+             * @default {
+             *       "boards_hold": false,
+             *       "brace": "strut",
+             *       "cable_rating_n": 0,
+             *       "centre_gap_m": 0.0127,
+             *       "clear_m": 0.0254,
+             *       "closer_n_m": 0,
+             *       "corner_n_m_per_rad": 0,
+             *       "creep": 1,
+             *       "cross_rails": 1,
+             *       "frame": "rail 2x4 pine",
+             *       "front_grade": null,
+             *       "gap_m": null,
+             *       "hardware_kg": 4,
+             *       "hinge": "strap hinge",
+             *       "hinge_gap_m": null,
+             *       "hinge_inset_m": 0.1524,
+             *       "hinge_play_m": 0.00079375,
+             *       "hinge_rating_n": 0,
+             *       "hinge_screw_in_post_m": 0.0508,
+             *       "hinge_screw_m": 0.00635,
+             *       "hinge_screws": 0,
+             *       "hinges_count": null,
+             *       "hinges_lap_boards": true,
+             *       "hung": "start",
+             *       "in_the_way": [],
+             *       "joint": "half-lap",
+             *       "joint_slip_m": 0.00079375,
+             *       "latch": "gravity latch",
+             *       "latch_gap_m": null,
+             *       "latch_height_m": 0.9144,
+             *       "latch_rating_n": 0,
+             *       "latches_count": 1,
+             *       "measured_m": [],
+             *       "nail_pitch_m": 0.0508,
+             *       "nail_slip_n_per_m": 0,
+             *       "person_n": 1334.4664845781,
+             *       "post_lean_m": 0,
+             *       "raked": false,
+             *       "reach_m": null,
+             *       "slam_m_per_s": 1.5,
+             *       "slam_stop_m": 0.02,
+             *       "soil_turn_n_m_per_rad": 0,
+             *       "swing_rad": 1.5707963267948966,
+             *       "twist_per_m": 0,
+             *       "way": "corner",
+             *       "wheel": false,
+             *       "wheel_from_hinge_m": 0,
+             *       "wheel_high_m": 0.1016,
+             *       "wheel_load_n": 0
+             *     }
+             */
+            leaf: components["schemas"]["LeafDesign"];
+            /**
+             * Leaves M
+             * @default []
+             */
+            leaves_m: number[];
+            /**
+             * Swing
+             * @default in
+             * @enum {string}
+             */
+            swing: "in" | "out";
+            /**
+             * What
+             * @default walk gate
+             */
+            what: string;
         };
         /**
          * Ground
@@ -4689,7 +4999,7 @@ export interface components {
              * Shots
              * @default []
              */
-            shots: components["schemas"]["Shot"][];
+            shots: components["schemas"]["LevelReading"][];
         };
         /** GroundBody */
         GroundBody: {
@@ -4763,58 +5073,6 @@ export interface components {
             habit: {
                 [key: string]: unknown;
             } | null;
-        };
-        /**
-         * Handle
-         * @description What may be moved along an axis: by how much, and where not. What moving it means is the kind's own.
-         *
-         *     `axis`: along the line, or one of the site's axes; `holds`: it can be locked where it stands, and let go again.
-         */
-        Handle: {
-            /**
-             * Axis
-             * @default line
-             * @enum {string}
-             */
-            axis: "line" | "x" | "y";
-            /** Back M */
-            back_m?: number | null;
-            /**
-             * Blocked M
-             * @default []
-             */
-            blocked_m: [
-                number,
-                number
-            ][];
-            /**
-             * Fails First
-             * @default [
-             *       "",
-             *       ""
-             *     ]
-             */
-            fails_first: [
-                string,
-                string
-            ];
-            /** Field */
-            field: string;
-            /**
-             * Holds
-             * @default false
-             */
-            holds: boolean;
-            /** Id */
-            id: string;
-            /** Line */
-            line: string;
-            /** Locked */
-            locked: boolean;
-            /** On M */
-            on_m?: number | null;
-            /** Station M */
-            station_m: number;
         };
         /** HeightRead */
         HeightRead: {
@@ -5022,6 +5280,21 @@ export interface components {
             /** Inspections */
             inspections: components["schemas"]["InspectionRow"][];
         };
+        /**
+         * InstalledPart
+         * @description Pieces that are up and no longer fit: where, what they are now and what they have to become, in words.
+         */
+        InstalledPart: {
+            /**
+             * Rack
+             * @default []
+             */
+            rack: components["schemas"]["StockOnHand"][];
+            /** Says */
+            says: string;
+            /** Where */
+            where: string;
+        };
         /** InvitationBody */
         InvitationBody: {
             /**
@@ -5110,7 +5383,7 @@ export interface components {
              * Came
              * @default []
              */
-            came: components["schemas"]["Came"][];
+            came: components["schemas"]["ReceivedItem"][];
             /**
              * Client
              * @default
@@ -5165,7 +5438,7 @@ export interface components {
              *       "valid_days": 30
              *     }
              */
-            offer: components["schemas"]["OfferTerms"];
+            offer: components["schemas"]["QuoteTerms"];
             /**
              * Place
              * @default
@@ -5194,14 +5467,14 @@ export interface components {
              *       "travel_min": 0
              *     }
              */
-            quote: components["schemas"]["Quote"];
+            quote: components["schemas"]["EstimateRates"];
             /**
              * @default {
              *       "mark_m": 0.0015875,
              *       "system": "imperial"
              *     }
              */
-            reading: components["schemas"]["Reading"];
+            reading: components["schemas"]["UnitSettings"];
             /**
              * School
              * @default us
@@ -5257,7 +5530,7 @@ export interface components {
              * Sums
              * @default []
              */
-            sums: components["schemas"]["KeptSum"][];
+            sums: components["schemas"]["SavedCalculation"][];
             /**
              * Wanted
              * @default
@@ -5277,7 +5550,7 @@ export interface components {
              *       "trim_m": 0.00635
              *     }
              */
-            yard: components["schemas"]["YardChoices"];
+            yard: components["schemas"]["PurchasingSettings"];
         };
         /** JobAnswer */
         JobAnswer: {
@@ -5422,26 +5695,6 @@ export interface components {
             id: string;
         };
         /**
-         * KeptSum
-         * @description A single sum kept with the job: its name and inputs as written; it is reckoned again whenever it is shown.
-         */
-        KeptSum: {
-            /** Id */
-            id: string;
-            /**
-             * Inputs
-             * @default []
-             */
-            inputs: components["schemas"]["Filled"][];
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-            /** Sum */
-            sum: string;
-        };
-        /**
          * KeyDimension
          * @description One dimension from two documents.
          *
@@ -5524,7 +5777,7 @@ export interface components {
             /** Many */
             many: string;
             /** Presets */
-            presets: components["schemas"]["Choice"][];
+            presets: components["schemas"]["OptionBody"][];
             /** Settings */
             settings: components["schemas"]["AskedGroup"][];
             /** Starts */
@@ -5941,7 +6194,7 @@ export interface components {
              *       "upstand_m": 0.15
              *     }
              */
-            finish: components["schemas"]["steady__structures__lean_to__spec__Finish"];
+            finish: components["schemas"]["RoofFinish"];
             /**
              * Fixing M
              * @default 0.4064
@@ -5983,7 +6236,7 @@ export interface components {
              * Locks
              * @default []
              */
-            locks: components["schemas"]["steady__structures__canopy__spec__Lock"][];
+            locks: components["schemas"]["BeamPostLock"][];
             /** Net Coefficient */
             net_coefficient?: number | null;
             /**
@@ -6039,7 +6292,7 @@ export interface components {
              * Ratings
              * @default []
              */
-            ratings: components["schemas"]["Rated"][];
+            ratings: components["schemas"]["ManufacturerRating"][];
             /**
              * Roof
              * @default sheets
@@ -6104,38 +6357,10 @@ export interface components {
              */
             wet: boolean;
         };
-        /**
-         * Learned
-         * @description One figure: its middle and the quarter below and above, in how many cases, and the value that ships.
-         *
-         *     `key`: post_min, rail_min, board_min (one person's minutes for one), overdig_ratio (concrete really used over the holes' own
-         *     volume) or sag_ratio. `sets`: the field of a job that it is used in, parts joined by slashes, and the value that goes there.
-         */
-        Learned: {
-            /** Cases Count */
-            cases_count: number;
-            /** High */
-            high: number;
-            /** Key */
-            key: string;
-            /** Low */
-            low: number;
-            /** Middle */
-            middle: number;
-            /** Says */
-            says: string;
-            /** Sets */
-            sets: [
-                string,
-                number
-            ];
-            /** Shipped */
-            shipped: number;
-        };
         /** LearnedAnswer */
         LearnedAnswer: {
             /** Learned */
-            learned: components["schemas"]["Learned"][];
+            learned: components["schemas"]["CrewRate"][];
         };
         /**
          * Ledger
@@ -6201,6 +6426,16 @@ export interface components {
             small_print: string;
         };
         /**
+         * LevelReading
+         * @description One reading: level distance along the line and height above the job's own zero (m).
+         */
+        LevelReading: {
+            /** At M */
+            at_m: number;
+            /** Height M */
+            height_m: number;
+        };
+        /**
          * LevelledAnswer
          * @description A round of levels; `amiss`: why it is not to be taken.
          */
@@ -6227,36 +6462,6 @@ export interface components {
             clear_m: number;
             /** Id */
             id: string;
-        };
-        /**
-         * Line
-         * @description One line to buy. `in_hand`: it lies on the rack, and is not bought.
-         */
-        Line: {
-            /** Count */
-            count: number;
-            /**
-             * In Hand
-             * @default false
-             */
-            in_hand: boolean;
-            /** Item */
-            item: string;
-            /** Length M */
-            length_m?: number | null;
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-            /** Price */
-            price: number;
-            /** Says */
-            says: string;
-            /** Total */
-            total: number;
-            /** Unit */
-            unit: string;
         };
         /**
          * LineEnd
@@ -6458,6 +6663,29 @@ export interface components {
             owners: components["schemas"]["OwnerSaid"][];
         };
         /**
+         * Lock
+         * @description A post that stays where it is.
+         *
+         *     `counted`: the posts after it go on with the count that it had, so that what was measured of them stays theirs; locks of
+         *     older jobs began a count of their own.
+         */
+        Lock: {
+            /** At M */
+            at_m: number;
+            /**
+             * Counted
+             * @default false
+             */
+            counted: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
          * LookApproved
          * @description Who approved the look, and of what: the buying list is held until it is, and again when the look changes.
          */
@@ -6476,11 +6704,21 @@ export interface components {
             on: string;
         };
         /**
-         * Mark
+         * ManufacturerRating
+         * @description A maker's number with the crew's own safety factor in it. `what`: the key of the check that it closes.
+         */
+        ManufacturerRating: {
+            /** Holds N */
+            holds_n: number;
+            /** What */
+            what: string;
+        };
+        /**
+         * MarkBody
          * @description How finely a tape reads, as a job keeps it.
          */
-        Mark: {
-            reading: components["schemas"]["Reading"];
+        MarkBody: {
+            reading: components["schemas"]["UnitSettings"];
             /** Says */
             says: string;
         };
@@ -6553,6 +6791,94 @@ export interface components {
             ][];
             /** Title */
             title: string;
+        };
+        /**
+         * MeasurementImpact
+         * @description A structure with a measured value in its plan.
+         *
+         *     Args:
+         *         spec: The structure as it would be.
+         *         pieces: Pieces that change, before and after.
+         *         up: Pieces that are up already and change: a longer one is trimmed, a shorter one goes to the rack.
+         *         rack: What comes off, to be cut again for other places.
+         *         verdict: How the whole stands then; `was` how it stands now.
+         *         conflicts: What then meets what, and did not before.
+         */
+        MeasurementImpact: {
+            /** Conflicts */
+            conflicts: string[];
+            /** Headline */
+            headline: string;
+            /** Hours Now */
+            hours_now: number;
+            /** Hours Was */
+            hours_was: number;
+            /** Pieces */
+            pieces: components["schemas"]["PieceChange"][];
+            /** Rack */
+            rack: components["schemas"]["StockOnHand"][];
+            /** Spec */
+            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
+            /** Up */
+            up: components["schemas"]["InstalledPart"][];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
+            /**
+             * Was
+             * @enum {string}
+             */
+            was: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
+        };
+        /**
+         * MeasurementTarget
+         * @description What can be measured on site: of which thing, its planned value, how far off it may be, and what measuring it does.
+         *
+         *     Args:
+         *         about: The thing it is measured of.
+         *         what: Its name, the same for all things of one sort ("hole depth").
+         *         of: Which of several, in words ("walk gate at 10' 0", leaf 1"); empty where the thing has its own place or number.
+         *         planned: In `unit`: m, rad, or for % as a share of one.
+         *         within: Off by so much it still counts as built; None: it is kept as read, nothing is judged.
+         *         sense: Which side counts: either; at least (a hole may be deeper); at most.
+         *         asks_over: Farther off than this a phone asks whether it was read right; a sheet says it.
+         *         replans: What the structure is planned again with when it is taken into the plan; empty: nothing.
+         */
+        MeasurementTarget: {
+            /** About */
+            about: string;
+            /** Asks Over */
+            asks_over?: number | null;
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /** Planned */
+            planned: number;
+            /**
+             * Replans
+             * @default
+             */
+            replans: string;
+            /**
+             * Sense
+             * @default either
+             * @enum {string}
+             */
+            sense: "either" | "at least" | "at most";
+            /**
+             * Unit
+             * @default m
+             * @enum {string}
+             */
+            unit: "m" | "rad" | "%";
+            /** What */
+            what: string;
+            /** Within */
+            within?: number | null;
         };
         /**
          * MemberRow
@@ -6628,18 +6954,34 @@ export interface components {
          */
         MoveBody: {
             document: components["schemas"]["Job"];
-            handle: components["schemas"]["Handle"];
+            handle: components["schemas"]["DragHandle"];
             /** Structure */
             structure: string;
             /** To M */
             to_m: number;
         };
         /**
+         * MovementLimits
+         * @description How far back (toward the start) and on a post may move, and what fails first each way.
+         */
+        MovementLimits: {
+            /** Back M */
+            back_m: number;
+            /** Fails Back */
+            fails_back: string;
+            /** Fails On */
+            fails_on: string;
+            /** Id */
+            id: string;
+            /** On M */
+            on_m: number;
+        };
+        /**
          * Moving
          * @description What is being pulled on a drawing, and where it is now.
          */
         Moving: {
-            handle: components["schemas"]["Handle"];
+            handle: components["schemas"]["DragHandle"];
             /** To M */
             to_m: number;
         };
@@ -6757,44 +7099,26 @@ export interface components {
             what: string;
         };
         /**
-         * Offer
-         * @description The whole quote as the client reads it.
-         *
-         *     Args:
-         *         stale: What it was priced with that may be out of date, in words.
-         *         warnings: What of it does not pass as a whole, a sentence each: nothing is sold without a word.
+         * NoDigSpot
+         * @description A place without holes: rock, root, a service. `radius_m` holds its own size and the locate's tolerance.
          */
-        Offer: {
-            /** Client */
-            client: string;
-            /** Currency */
-            currency: string;
-            /** Excluded */
-            excluded: string[];
-            /** Included */
-            included: string[];
-            /** Made On */
-            made_on: string;
-            /** Options */
-            options: components["schemas"]["Priced"][];
-            /** Place */
-            place: string;
+        NoDigSpot: {
+            /** Id */
+            id: string;
             /**
-             * Stale
-             * @default []
+             * Radius M
+             * @default 0.3
              */
-            stale: string[];
-            /** Tax Says */
-            tax_says: string;
-            /** Valid Until */
-            valid_until: string;
-            /** Wanted */
-            wanted: string;
+            radius_m: number;
             /**
-             * Warnings
-             * @default []
+             * What
+             * @default rock
              */
-            warnings: string[];
+            what: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
         };
         /**
          * OfferLine
@@ -6829,110 +7153,6 @@ export interface components {
              */
             structures: string[];
         };
-        /**
-         * OfferTerms
-         * @description What the client is asked.
-         *
-         *     Args:
-         *         level_ratio: Where between the low and the high price: 0 the lowest, 1 the highest.
-         *         markup_ratio: On everything; the client does not see it by itself.
-         *         round_to: Each line is rounded up to a multiple of this.
-         *         payment_round_to: Payments are whole multiples of this; the last takes what is left.
-         *         prices_last_days: For how many days prices of the list are taken as today's.
-         */
-        OfferTerms: {
-            /**
-             * Currency
-             * @default $
-             */
-            currency: string;
-            /**
-             * Excluded
-             * @default []
-             */
-            excluded: string[];
-            /**
-             * Included
-             * @default []
-             */
-            included: string[];
-            /**
-             * Level Ratio
-             * @default 1
-             */
-            level_ratio: number;
-            /**
-             * Markup Ratio
-             * @default 0
-             */
-            markup_ratio: number;
-            /**
-             * Options
-             * @default []
-             */
-            options: components["schemas"]["OfferOption"][];
-            /**
-             * Payment Round To
-             * @default 1
-             */
-            payment_round_to: number;
-            /**
-             * Payments
-             * @default [
-             *       {
-             *         "share_ratio": 0.3,
-             *         "when": "on acceptance"
-             *       },
-             *       {
-             *         "share_ratio": 0.4,
-             *         "when": "when the posts stand"
-             *       }
-             *     ]
-             */
-            payments: components["schemas"]["Payment"][];
-            /**
-             * Prices Last Days
-             * @default 30
-             */
-            prices_last_days: number;
-            /**
-             * Round To
-             * @default 1
-             */
-            round_to: number;
-            /**
-             * Tax Name
-             * @default
-             */
-            tax_name: string;
-            /**
-             * Tax Ratio
-             * @default 0
-             */
-            tax_ratio: number;
-            /**
-             * Valid Days
-             * @default 30
-             */
-            valid_days: number;
-        };
-        /**
-         * Offered
-         * @description A group of choices in a table: its key, its heading, what one of them is called; `beside`: as buttons over the table.
-         */
-        Offered: {
-            /**
-             * Beside
-             * @default false
-             */
-            beside: boolean;
-            /** Group */
-            group: string;
-            /** Title */
-            title: string;
-            /** What */
-            what: string;
-        };
         /** OfferedRow */
         OfferedRow: {
             /** Instead */
@@ -6942,31 +7162,6 @@ export interface components {
             price: components["schemas"]["BookPrice"];
             /** Stock Count */
             stock_count: number;
-        };
-        /**
-         * OnRack
-         * @description Sticks that the crew has: used first, and not bought.
-         */
-        OnRack: {
-            /**
-             * Count
-             * @default 1
-             */
-            count: number;
-            /** Item */
-            item: string;
-            /** Length M */
-            length_m: number;
-        };
-        /**
-         * OnlyLength
-         * @description A length that one timber is to be bought in, and no other: "I have 8-ft rails".
-         */
-        OnlyLength: {
-            /** Item */
-            item: string;
-            /** Length M */
-            length_m: number;
         };
         /** OpenInvitation */
         OpenInvitation: {
@@ -6989,96 +7184,6 @@ export interface components {
             role: "owner" | "planner" | "office" | "on site";
             /** Says */
             says: string;
-        };
-        /**
-         * Opening
-         * @description A gate's opening: the centre of its first post, its CLEAR width between posts, and the leaves wished for.
-         *
-         *     `hung`: False for a doorway or a way through that stays open: posts at both sides, nothing hung or closed between them.
-         */
-        Opening: {
-            arch?: components["schemas"]["Arch"] | null;
-            /** At M */
-            at_m: number;
-            /** Clear M */
-            clear_m: number;
-            /**
-             * Hung
-             * @default true
-             */
-            hung: boolean;
-            /** Id */
-            id: string;
-            /**
-             * @default {
-             *       "boards_hold": false,
-             *       "brace": "strut",
-             *       "cable_rating_n": 0,
-             *       "centre_gap_m": 0.0127,
-             *       "clear_m": 0.0254,
-             *       "closer_n_m": 0,
-             *       "corner_n_m_per_rad": 0,
-             *       "creep": 1,
-             *       "cross_rails": 1,
-             *       "frame": "rail 2x4 pine",
-             *       "front_grade": null,
-             *       "gap_m": null,
-             *       "hardware_kg": 4,
-             *       "hinge": "strap hinge",
-             *       "hinge_gap_m": null,
-             *       "hinge_inset_m": 0.1524,
-             *       "hinge_play_m": 0.00079375,
-             *       "hinge_rating_n": 0,
-             *       "hinge_screw_in_post_m": 0.0508,
-             *       "hinge_screw_m": 0.00635,
-             *       "hinge_screws": 0,
-             *       "hinges_count": null,
-             *       "hinges_lap_boards": true,
-             *       "hung": "start",
-             *       "in_the_way": [],
-             *       "joint": "half-lap",
-             *       "joint_slip_m": 0.00079375,
-             *       "latch": "gravity latch",
-             *       "latch_gap_m": null,
-             *       "latch_height_m": 0.9144,
-             *       "latch_rating_n": 0,
-             *       "latches_count": 1,
-             *       "measured_m": [],
-             *       "nail_pitch_m": 0.0508,
-             *       "nail_slip_n_per_m": 0,
-             *       "person_n": 1334.4664845781,
-             *       "post_lean_m": 0,
-             *       "raked": false,
-             *       "reach_m": null,
-             *       "slam_m_per_s": 1.5,
-             *       "slam_stop_m": 0.02,
-             *       "soil_turn_n_m_per_rad": 0,
-             *       "swing_rad": 1.5707963267948966,
-             *       "twist_per_m": 0,
-             *       "way": "corner",
-             *       "wheel": false,
-             *       "wheel_from_hinge_m": 0,
-             *       "wheel_high_m": 0.1016,
-             *       "wheel_load_n": 0
-             *     }
-             */
-            leaf: components["schemas"]["LeafDesign"];
-            /**
-             * Leaves M
-             * @default []
-             */
-            leaves_m: number[];
-            /**
-             * Swing
-             * @default in
-             * @enum {string}
-             */
-            swing: "in" | "out";
-            /**
-             * What
-             * @default walk gate
-             */
-            what: string;
         };
         /**
          * Option
@@ -7113,6 +7218,13 @@ export interface components {
             says: string;
             /** Use */
             use: number;
+        };
+        /** OptionBody */
+        OptionBody: {
+            /** Says */
+            says: string;
+            /** Value */
+            value: string;
         };
         /** OptionsAnswer */
         OptionsAnswer: {
@@ -7218,6 +7330,16 @@ export interface components {
              * @enum {string}
              */
             stage: "waiting" | "making" | "made" | "cancelled" | "failed";
+        };
+        /**
+         * ParsedReadings
+         * @description What was understood, and what was not.
+         */
+        ParsedReadings: {
+            /** Problems */
+            problems: components["schemas"]["RowProblem"][];
+            /** Shots */
+            shots: components["schemas"]["LevelReading"][];
         };
         /** PartBody */
         PartBody: {
@@ -7373,7 +7495,7 @@ export interface components {
              * Locks
              * @default []
              */
-            locks: components["schemas"]["steady__structures__canopy__spec__Lock"][];
+            locks: components["schemas"]["BeamPostLock"][];
             /**
              * Middle Posts
              * @default 0
@@ -7442,7 +7564,7 @@ export interface components {
              * Ratings
              * @default []
              */
-            ratings: components["schemas"]["Rated"][];
+            ratings: components["schemas"]["ManufacturerRating"][];
             /**
              * Ring
              * @default joist 2x8 pine
@@ -7676,7 +7798,7 @@ export interface components {
              * Locks
              * @default []
              */
-            locks: components["schemas"]["steady__structures__canopy__spec__Lock"][];
+            locks: components["schemas"]["BeamPostLock"][];
             /** Net Coefficient */
             net_coefficient?: number | null;
             /**
@@ -7739,7 +7861,7 @@ export interface components {
              * Ratings
              * @default []
              */
-            ratings: components["schemas"]["Rated"][];
+            ratings: components["schemas"]["ManufacturerRating"][];
             /**
              * Seat
              * @default on top
@@ -7939,6 +8061,69 @@ export interface components {
              */
             why: string;
         };
+        /**
+         * PlacedOutline
+         * @description One structure on the site.
+         *
+         *     Args:
+         *         called: Its kind, in a word.
+         *         placed: Whether somebody said where it stands; else it is only put where it is out of the others' way.
+         *         outlines: What it covers, on the site's axes (m).
+         *         middle: Where its name is written.
+         *         failed: Why it can't be drawn; empty when it is.
+         *         ground_m: The ground at its zero by the site's spot heights (m); None: nobody read it there.
+         *         on: What it rests on, and moves with; empty: the ground.
+         */
+        PlacedOutline: {
+            /** Called */
+            called: string;
+            /**
+             * Failed
+             * @default
+             */
+            failed: string;
+            /** Ground M */
+            ground_m?: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Middle
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            middle: [
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Outlines
+             * @default []
+             */
+            outlines: [
+                number,
+                number
+            ][][];
+            /** Placed */
+            placed: boolean;
+            stands: components["schemas"]["SitePlacement"];
+            /**
+             * Walls
+             * @default []
+             */
+            walls: [
+                number,
+                number
+            ][][];
+        };
         /** PlacesAnswer */
         PlacesAnswer: {
             /** Places */
@@ -7958,6 +8143,67 @@ export interface components {
             selected: string;
             /** Structure */
             structure: string;
+        };
+        /**
+         * PostReaction
+         * @description What one post brings to what it rests on.
+         *
+         *     Args:
+         *         id: The post's own id, in the other structure. `says`: what it is, in words.
+         *         x_m, y_m: Where it stands.
+         *         dead_n: Its lasting load; `live_n`: the worst that comes and goes (both unfactored).
+         *         up_n: What the wind lifts net of resisting dead load above; `push_n`: sideways (both at the school's design level).
+         *         held_m: Where a pocket holds the post upright: how high over the floor it is pushed; 0: it stands on a base that turns.
+         *         post_m: How wide such a post is.
+         *         why: What of it is not known; empty: all is.
+         */
+        PostReaction: {
+            /**
+             * Dead N
+             * @default 0
+             */
+            dead_n: number;
+            /**
+             * Held M
+             * @default 0
+             */
+            held_m: number;
+            /** Id */
+            id: string;
+            /**
+             * Live N
+             * @default 0
+             */
+            live_n: number;
+            /**
+             * Post M
+             * @default 0
+             */
+            post_m: number;
+            /**
+             * Push N
+             * @default 0
+             */
+            push_n: number;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Up N
+             * @default 0
+             */
+            up_n: number;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
         };
         /**
          * PostRow
@@ -8061,29 +8307,6 @@ export interface components {
             why: string;
         };
         /**
-         * Priced
-         * @description One option, priced: its lines, what they come to, tax, the whole, and the payments.
-         */
-        Priced: {
-            /** Hours */
-            hours: number;
-            /** Lines */
-            lines: components["schemas"]["OfferLine"][];
-            /** Name */
-            name: string;
-            /** Net */
-            net: number;
-            /** Payments */
-            payments: [
-                string,
-                number
-            ][];
-            /** Tax */
-            tax: number;
-            /** Total */
-            total: number;
-        };
-        /**
          * PricedChoice
          * @description A choice in the crew's own words, its price beside today's, and its person-hours by the crew's own minutes.
          */
@@ -8126,6 +8349,29 @@ export interface components {
             whole: string;
             /** Why */
             why: string;
+        };
+        /**
+         * PricedOption
+         * @description One option, priced: its lines, what they come to, tax, the whole, and the payments.
+         */
+        PricedOption: {
+            /** Hours */
+            hours: number;
+            /** Lines */
+            lines: components["schemas"]["OfferLine"][];
+            /** Name */
+            name: string;
+            /** Net */
+            net: number;
+            /** Payments */
+            payments: [
+                string,
+                number
+            ][];
+            /** Tax */
+            tax: number;
+            /** Total */
+            total: number;
         };
         /** PricesBody */
         PricesBody: {
@@ -8225,6 +8471,65 @@ export interface components {
             task: string;
         };
         /**
+         * PurchasingSettings
+         * @description A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
+         *     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far
+         *     the crew's gates come down over what is reckoned, as its own record says; `priced_on`: the
+         *     day that the prices are of.
+         */
+        PurchasingSettings: {
+            /**
+             * Bag
+             * @default concrete 80 lb
+             */
+            bag: string;
+            /**
+             * Concrete Allowance Ratio
+             * @default 0.1
+             */
+            concrete_allowance_ratio: number;
+            /**
+             * Kerf M
+             * @default 0.003175
+             */
+            kerf_m: number;
+            /**
+             * Only
+             * @default []
+             */
+            only: components["schemas"]["FixedLength"][];
+            /**
+             * Priced On
+             * @default
+             */
+            priced_on: string;
+            /**
+             * Prices
+             * @default []
+             */
+            prices: components["schemas"]["OwnPrice"][];
+            /**
+             * Rack
+             * @default []
+             */
+            rack: components["schemas"]["StockOnHand"][];
+            /**
+             * Sag Ratio
+             * @default 1
+             */
+            sag_ratio: number;
+            /**
+             * Spare Ratio
+             * @default 0
+             */
+            spare_ratio: number;
+            /**
+             * Trim M
+             * @default 0.00635
+             */
+            trim_m: number;
+        };
+        /**
          * Pushed
          * @description What a move does to one task: from one day to another.
          */
@@ -8237,98 +8542,6 @@ export interface components {
             was: string;
             /** What */
             what: string;
-        };
-        /**
-         * Quote
-         * @description What a crew charges, and how long it takes. Minutes are one person's; a price of None is not in the quote.
-         *
-         *     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
-         *     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
-         */
-        Quote: {
-            /**
-             * Board Min
-             * @default 3
-             */
-            board_min: number;
-            /**
-             * Crew Count
-             * @default 2
-             */
-            crew_count: number;
-            /**
-             * Day H
-             * @default 8
-             */
-            day_h: number;
-            /** Delivery Price */
-            delivery_price?: number | null;
-            /**
-             * Finish Min
-             * @default 55
-             */
-            finish_min: number;
-            /**
-             * Hour High
-             * @default 60
-             */
-            hour_high: number;
-            /**
-             * Hour Low
-             * @default 40
-             */
-            hour_low: number;
-            /**
-             * Leaf Min
-             * @default 240
-             */
-            leaf_min: number;
-            /**
-             * Least Charge
-             * @default 0
-             */
-            least_charge: number;
-            /**
-             * Material Band Ratio
-             * @default 0.05
-             */
-            material_band_ratio: number;
-            /**
-             * Old Fence M
-             * @default 0
-             */
-            old_fence_m: number;
-            /** Old Fence Price Per M */
-            old_fence_price_per_m?: number | null;
-            /**
-             * Post Min
-             * @default 60
-             */
-            post_min: number;
-            /**
-             * Rail Min
-             * @default 8
-             */
-            rail_min: number;
-            /**
-             * Setup Min
-             * @default 30
-             */
-            setup_min: number;
-            /** Spoil Price Per M3 */
-            spoil_price_per_m3?: number | null;
-            /** Stump Price */
-            stump_price?: number | null;
-            /**
-             * Stumps Count
-             * @default 0
-             */
-            stumps_count: number;
-            /**
-             * Travel Min
-             * @default 0
-             */
-            travel_min: number;
         };
         /**
          * QuoteLine
@@ -8348,24 +8561,91 @@ export interface components {
             says: string;
         };
         /**
-         * Quoted
-         * @description The whole: lines, totals, what is out, person-hours and days of the crew.
+         * QuoteTerms
+         * @description What the client is asked.
+         *
+         *     Args:
+         *         level_ratio: Where between the low and the high price: 0 the lowest, 1 the highest.
+         *         markup_ratio: On everything; the client does not see it by itself.
+         *         round_to: Each line is rounded up to a multiple of this.
+         *         payment_round_to: Payments are whole multiples of this; the last takes what is left.
+         *         prices_last_days: For how many days prices of the list are taken as today's.
          */
-        Quoted: {
-            /** Days High */
-            days_high: number;
-            /** Days Low */
-            days_low: number;
-            /** High */
-            high: number;
-            /** Hours */
-            hours: number;
-            /** Lines */
-            lines: components["schemas"]["QuoteLine"][];
-            /** Low */
-            low: number;
-            /** Out */
-            out: string[];
+        QuoteTerms: {
+            /**
+             * Currency
+             * @default $
+             */
+            currency: string;
+            /**
+             * Excluded
+             * @default []
+             */
+            excluded: string[];
+            /**
+             * Included
+             * @default []
+             */
+            included: string[];
+            /**
+             * Level Ratio
+             * @default 1
+             */
+            level_ratio: number;
+            /**
+             * Markup Ratio
+             * @default 0
+             */
+            markup_ratio: number;
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["OfferOption"][];
+            /**
+             * Payment Round To
+             * @default 1
+             */
+            payment_round_to: number;
+            /**
+             * Payments
+             * @default [
+             *       {
+             *         "share_ratio": 0.3,
+             *         "when": "on acceptance"
+             *       },
+             *       {
+             *         "share_ratio": 0.4,
+             *         "when": "when the posts stand"
+             *       }
+             *     ]
+             */
+            payments: components["schemas"]["Payment"][];
+            /**
+             * Prices Last Days
+             * @default 30
+             */
+            prices_last_days: number;
+            /**
+             * Round To
+             * @default 1
+             */
+            round_to: number;
+            /**
+             * Tax Name
+             * @default
+             */
+            tax_name: string;
+            /**
+             * Tax Ratio
+             * @default 0
+             */
+            tax_ratio: number;
+            /**
+             * Valid Days
+             * @default 30
+             */
+            valid_days: number;
         };
         /** QuotesAnswer */
         QuotesAnswer: {
@@ -8419,33 +8699,6 @@ export interface components {
              * @default 0.9144
              */
             width_m: number;
-        };
-        /**
-         * Rated
-         * @description A maker's number with the crew's own safety factor in it. `what`: the key of the check that it closes.
-         */
-        Rated: {
-            /** Holds N */
-            holds_n: number;
-            /** What */
-            what: string;
-        };
-        /**
-         * Reading
-         * @description How the crew reads its tape: units, and the finest mark it works to (m).
-         */
-        Reading: {
-            /**
-             * Mark M
-             * @default 0.0015875
-             */
-            mark_m: number;
-            /**
-             * System
-             * @default imperial
-             * @enum {string}
-             */
-            system: "imperial" | "metric";
         };
         /**
          * ReadingBody
@@ -8539,16 +8792,6 @@ export interface components {
             /** What */
             what: string;
         };
-        /**
-         * Readings
-         * @description What was understood, and what was not.
-         */
-        Readings: {
-            /** Problems */
-            problems: components["schemas"]["RowProblem"][];
-            /** Shots */
-            shots: components["schemas"]["Shot"][];
-        };
         /** ReadingsAnswer */
         ReadingsAnswer: {
             /** Readings */
@@ -8570,6 +8813,37 @@ export interface components {
             kept: components["schemas"]["KeptReading"][];
         };
         /**
+         * ReceivedItem
+         * @description One line of a delivery.
+         *
+         *     Args:
+         *         item: As on the list; `length_m` of a stick.
+         *         good: How many came and can be used. `asked`: how many were ordered.
+         *         on: The day. `note`: what was wrong with the rest.
+         */
+        ReceivedItem: {
+            /** Asked */
+            asked: number;
+            /** Good */
+            good: number;
+            /** Id */
+            id: string;
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+        };
+        /**
          * ReferenceAnswer
          * @description What the forms offer: the yard's items, the school's soils and words for wind, and every source.
          */
@@ -8579,17 +8853,17 @@ export interface components {
             /** Bags */
             bags: components["schemas"]["YardItem"][];
             /** Codes */
-            codes: components["schemas"]["Choice"][];
+            codes: components["schemas"]["OptionBody"][];
             /** Editions */
             editions: string[];
             /** Exposures */
-            exposures: components["schemas"]["Choice"][];
+            exposures: components["schemas"]["OptionBody"][];
             /** Items */
             items: components["schemas"]["YardItem"][];
             /** Marks */
-            marks: components["schemas"]["Mark"][];
+            marks: components["schemas"]["MarkBody"][];
             /** Roof Shelters */
-            roof_shelters: components["schemas"]["Choice"][];
+            roof_shelters: components["schemas"]["OptionBody"][];
             /** Soils */
             soils: components["schemas"]["SoilRow"][];
             /** Sources */
@@ -8601,6 +8875,45 @@ export interface components {
             wind_says: string;
             /** Wind Zones */
             wind_zones: components["schemas"]["NamedZone"][];
+        };
+        /**
+         * ResolvedField
+         * @description A field with what its type allows: limits in SI, the values of a choice, whether it may be empty.
+         */
+        ResolvedField: {
+            /** Choices */
+            choices: [
+                string,
+                string
+            ][];
+            /** Empty */
+            empty: string;
+            /** Least */
+            least: number | null;
+            /** Longest */
+            longest: number | null;
+            /** May Be Empty */
+            may_be_empty: boolean;
+            /** Most */
+            most: number | null;
+            /** Path */
+            path: string;
+            /** Role */
+            role: string;
+            /** Says */
+            says: string;
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "length" | "small length" | "angle" | "force" | "pressure" | "moment" | "mass" | "count" | "ratio" | "number" | "words" | "choice" | "tick" | "stick" | "structure";
+            /** Text */
+            text: string;
+            /** When */
+            when: [
+                string,
+                string[]
+            ] | null;
         };
         /**
          * RoleRow
@@ -8641,6 +8954,44 @@ export interface components {
             slopes_here: boolean;
         };
         /**
+         * RoofFinish
+         * @description What lines the roof's underside and edge, and what stands near it; 0 or None: there is none.
+         *
+         *     Args:
+         *         soffit_m: Thickness of the soffit lining; `bracket_m`: a bracket under the beam. `fascia`: a board of the yard.
+         *         upstand_m: How far the apron turns up the wall; `gap_m`: from its upper edge to the cladding.
+         *         door_m: Top of a door leaf that opens out under it, above the floor.
+         */
+        RoofFinish: {
+            /**
+             * Bracket M
+             * @default 0
+             */
+            bracket_m: number;
+            /** Door M */
+            door_m?: number | null;
+            /**
+             * Fascia
+             * @default
+             */
+            fascia: string;
+            /**
+             * Gap M
+             * @default 0.05
+             */
+            gap_m: number;
+            /**
+             * Soffit M
+             * @default 0
+             */
+            soffit_m: number;
+            /**
+             * Upstand M
+             * @default 0.15
+             */
+            upstand_m: number;
+        };
+        /**
          * RowProblem
          * @description A row that could not be read, counted as the person sees it (the first line is 1).
          */
@@ -8651,21 +9002,6 @@ export interface components {
             row: number;
             /** Text */
             text: string;
-        };
-        /**
-         * Said
-         * @description One word of a line and what it means; empty: the line's own sizes or readings say nothing more, or it is not known.
-         */
-        Said: {
-            /**
-             * Known
-             * @default true
-             */
-            known: boolean;
-            /** Means */
-            means: string;
-            /** Word */
-            word: string;
         };
         /**
          * SaveBody
@@ -8682,6 +9018,26 @@ export interface components {
              * @default
              */
             says: string;
+        };
+        /**
+         * SavedCalculation
+         * @description A single sum kept with the job: its name and inputs as written; it is reckoned again whenever it is shown.
+         */
+        SavedCalculation: {
+            /** Id */
+            id: string;
+            /**
+             * Inputs
+             * @default []
+             */
+            inputs: components["schemas"]["Filled"][];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Sum */
+            sum: string;
         };
         /**
          * ScaleAsk
@@ -9080,7 +9436,7 @@ export interface components {
             name: string;
             /** Photos */
             photos: components["schemas"]["PhotoRow"][];
-            quote: components["schemas"]["Offer"] | null;
+            quote: components["schemas"]["ClientQuote"] | null;
             quote_row: components["schemas"]["SentQuoteRow"] | null;
             /** Reach */
             reach: string;
@@ -9126,7 +9482,7 @@ export interface components {
             /** Gaps */
             gaps: number;
             /** Handles */
-            handles: components["schemas"]["Handle"][];
+            handles: components["schemas"]["DragHandle"][];
             /** Headline */
             headline: string;
             /** Id */
@@ -9164,7 +9520,7 @@ export interface components {
              * Targets
              * @default []
              */
-            targets: components["schemas"]["Target"][];
+            targets: components["schemas"]["MeasurementTarget"][];
             /** Tasks */
             tasks: components["schemas"]["Task"][];
             /**
@@ -9181,43 +9537,6 @@ export interface components {
             views: components["schemas"]["View"][];
         };
         /**
-         * Shot
-         * @description One reading: level distance along the line and height above the job's own zero (m).
-         */
-        Shot: {
-            /** At M */
-            at_m: number;
-            /** Height M */
-            height_m: number;
-        };
-        /**
-         * Side
-         * @description One school's answer: its checks, or why it has none.
-         */
-        Side: {
-            /** Checks */
-            checks: components["schemas"]["CheckRow"][];
-            /** Edition */
-            edition: string;
-            /**
-             * Instead
-             * @default
-             */
-            instead: string;
-            /**
-             * Refused
-             * @default
-             */
-            refused: string;
-            /**
-             * School
-             * @enum {string}
-             */
-            school: "us" | "ca" | "nz" | "uk";
-            /** Title */
-            title: string;
-        };
-        /**
          * SideBySide
          * @description Two schools on one member.
          */
@@ -9226,12 +9545,12 @@ export interface components {
             differences: components["schemas"]["Parted"][];
             /** Sides */
             sides: [
-                components["schemas"]["Side"],
-                components["schemas"]["Side"]
+                components["schemas"]["CodeResult"],
+                components["schemas"]["CodeResult"]
             ];
         };
-        /** SignIn */
-        SignIn: {
+        /** SignInBody */
+        SignInBody: {
             /** Name */
             name: string;
             /** Password */
@@ -9384,7 +9703,7 @@ export interface components {
              * Things
              * @default []
              */
-            things: components["schemas"]["SiteThing"][];
+            things: components["schemas"]["SiteFeature"][];
             /**
              * Time Zone
              * @default
@@ -9417,6 +9736,78 @@ export interface components {
              * @default 46.9392
              */
             wind_speed_m_per_s: number;
+        };
+        /**
+         * SiteClearance
+         * @description A structure beside one thing of the site.
+         *
+         *     Args:
+         *         distance_m: The least distance from above; 0: it touches, crosses or lies over it.
+         *         here: Where on the structure; `there`: where on the thing.
+         *         amiss: What is against a note, in words with what would mend it; empty: nothing is known against it.
+         */
+        SiteClearance: {
+            /**
+             * Amiss
+             * @default
+             */
+            amiss: string;
+            /** Distance M */
+            distance_m: number;
+            /** Here */
+            here: [
+                number,
+                number
+            ];
+            /** Says */
+            says: string;
+            /** Structure */
+            structure: string;
+            /** There */
+            there: [
+                number,
+                number
+            ];
+            /** Thing */
+            thing: string;
+        };
+        /**
+         * SiteFeature
+         * @description One thing on the site.
+         *
+         *     Args:
+         *         points: A line's corners, an area's ring, or the one point of a point, in order.
+         *         reach_m: A boundary's setback, a service's band either side, a tree's roots: the table of site things says which; 0: none.
+         *         height_m: How high it is, or the greatest height allowed beside it; of a spot height the height itself; None: not known.
+         *         openings: Doors and windows of a house wall.
+         */
+        SiteFeature: {
+            /** Height M */
+            height_m?: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "house wall" | "boundary" | "service" | "tree" | "water" | "clear way" | "stands already" | "spot height";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["WallOpening"][];
+            /** Points */
+            points: components["schemas"]["SitePoint"][];
+            /**
+             * Reach M
+             * @default 0
+             */
+            reach_m: number;
         };
         /**
          * SiteNote
@@ -9456,6 +9847,32 @@ export interface components {
             value_m?: number | null;
         };
         /**
+         * SitePlacement
+         * @description A structure's own zero on the site and the ground under it over the site's zero (m); turned to the left from above (rad).
+         */
+        SitePlacement: {
+            /**
+             * Level M
+             * @default 0
+             */
+            level_m: number;
+            /**
+             * Turn Rad
+             * @default 0
+             */
+            turn_rad: number;
+            /**
+             * X M
+             * @default 0
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @default 0
+             */
+            y_m: number;
+        };
+        /**
          * SitePlan
          * @description All structures of a job from above; `bounds`: left, low, right, high (m); north lies `north_rad` to the left of up.
          *
@@ -9466,7 +9883,7 @@ export interface components {
              * Beside
              * @default []
              */
-            beside: components["schemas"]["Beside"][];
+            beside: components["schemas"]["SiteClearance"][];
             /** Bounds */
             bounds: [
                 number,
@@ -9478,7 +9895,7 @@ export interface components {
             /** North Rad */
             north_rad: number;
             /** Stands */
-            stands: components["schemas"]["Stand"][];
+            stands: components["schemas"]["PlacedOutline"][];
         };
         /**
          * SitePoint
@@ -9489,44 +9906,6 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
-        };
-        /**
-         * SiteThing
-         * @description One thing on the site.
-         *
-         *     Args:
-         *         points: A line's corners, an area's ring, or the one point of a point, in order.
-         *         reach_m: A boundary's setback, a service's band either side, a tree's roots: the table of site things says which; 0: none.
-         *         height_m: How high it is, or the greatest height allowed beside it; of a spot height the height itself; None: not known.
-         *         openings: Doors and windows of a house wall.
-         */
-        SiteThing: {
-            /** Height M */
-            height_m?: number | null;
-            /** Id */
-            id: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "house wall" | "boundary" | "service" | "tree" | "water" | "clear way" | "stands already" | "spot height";
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Openings
-             * @default []
-             */
-            openings: components["schemas"]["WallOpening"][];
-            /** Points */
-            points: components["schemas"]["SitePoint"][];
-            /**
-             * Reach M
-             * @default 0
-             */
-            reach_m: number;
         };
         /**
          * Sketch
@@ -9541,7 +9920,7 @@ export interface components {
             fault: string;
             picture: components["schemas"]["Tile"] | null;
             /** Words */
-            words: components["schemas"]["Said"][];
+            words: components["schemas"]["WordHelp"][];
         };
         /**
          * SketchBody
@@ -9603,22 +9982,6 @@ export interface components {
             sound: boolean;
             /** Thick M */
             thick_m?: number | null;
-        };
-        /**
-         * Slack
-         * @description How far back (toward the start) and on a post may move, and what fails first each way.
-         */
-        Slack: {
-            /** Back M */
-            back_m: number;
-            /** Fails Back */
-            fails_back: string;
-            /** Fails On */
-            fails_on: string;
-            /** Id */
-            id: string;
-            /** On M */
-            on_m: number;
         };
         /** SlackBody */
         SlackBody: {
@@ -9738,28 +10101,6 @@ export interface components {
             on: string;
         };
         /**
-         * Spot
-         * @description A place without holes: rock, root, a service. `radius_m` holds its own size and the locate's tolerance.
-         */
-        Spot: {
-            /** Id */
-            id: string;
-            /**
-             * Radius M
-             * @default 0.3
-             */
-            radius_m: number;
-            /**
-             * What
-             * @default rock
-             */
-            what: string;
-            /** X M */
-            x_m: number;
-            /** Y M */
-            y_m: number;
-        };
-        /**
          * StairDesign
          * @description A straight stair down from one edge.
          *
@@ -9808,95 +10149,6 @@ export interface components {
              * @default 0.9144
              */
             width_m: number;
-        };
-        /**
-         * Stand
-         * @description One structure on the site.
-         *
-         *     Args:
-         *         called: Its kind, in a word.
-         *         placed: Whether somebody said where it stands; else it is only put where it is out of the others' way.
-         *         outlines: What it covers, on the site's axes (m).
-         *         middle: Where its name is written.
-         *         failed: Why it can't be drawn; empty when it is.
-         *         ground_m: The ground at its zero by the site's spot heights (m); None: nobody read it there.
-         *         on: What it rests on, and moves with; empty: the ground.
-         */
-        Stand: {
-            /** Called */
-            called: string;
-            /**
-             * Failed
-             * @default
-             */
-            failed: string;
-            /** Ground M */
-            ground_m?: number | null;
-            /** Id */
-            id: string;
-            /**
-             * Middle
-             * @default [
-             *       0,
-             *       0
-             *     ]
-             */
-            middle: [
-                number,
-                number
-            ];
-            /** Name */
-            name: string;
-            /**
-             * On
-             * @default
-             */
-            on: string;
-            /**
-             * Outlines
-             * @default []
-             */
-            outlines: [
-                number,
-                number
-            ][][];
-            /** Placed */
-            placed: boolean;
-            stands: components["schemas"]["Standing"];
-            /**
-             * Walls
-             * @default []
-             */
-            walls: [
-                number,
-                number
-            ][][];
-        };
-        /**
-         * Standing
-         * @description A structure's own zero on the site and the ground under it over the site's zero (m); turned to the left from above (rad).
-         */
-        Standing: {
-            /**
-             * Level M
-             * @default 0
-             */
-            level_m: number;
-            /**
-             * Turn Rad
-             * @default 0
-             */
-            turn_rad: number;
-            /**
-             * X M
-             * @default 0
-             */
-            x_m: number;
-            /**
-             * Y M
-             * @default 0
-             */
-            y_m: number;
         };
         /**
          * Start
@@ -10020,118 +10272,30 @@ export interface components {
              */
             wall_m: number;
         };
-        /**
-         * Step
-         * @description One line of working, in the unit that its formula is printed in.
-         *
-         *     `formula` is written in Python's own arithmetic over the symbols of `inputs`, so that a test can re-evaluate it and a
-         *     screen can typeset it. An empty formula is a given: a table value or something the user typed.
-         */
-        Step: {
-            /** Formula */
-            formula: string;
-            /** Inputs */
-            inputs: [
-                string,
-                number,
-                string
-            ][];
-            /**
-             * Says
-             * @default
-             */
-            says: string;
-            /** Source */
-            source: string;
-            /** Symbol */
-            symbol: string;
-            /** Unit */
-            unit: string;
-            /** Value */
-            value: number;
-        };
         /** StepBody */
         StepBody: {
             /** Base */
             base: number;
         };
-        /**
-         * StepUp
-         * @description One change and what it brings. `per_gust`: its cost for each m/s that it adds; 0 or less where it costs nothing.
-         */
-        StepUp: {
-            /** Change */
-            change: [
-                string,
-                unknown
-            ][];
-            /** Gain M Per S */
-            gain_m_per_s: number;
-            /** Gives */
-            gives: string;
-            /** Gust M Per S */
-            gust_m_per_s: number;
-            /** Per Gust */
-            per_gust: number;
-            /** Price */
-            price: number;
-            /** Price Change */
-            price_change: number;
-            /** Says */
-            says: string;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
-        };
         /** StepsUpAnswer */
         StepsUpAnswer: {
             /** Steps */
-            steps: components["schemas"]["StepUp"][];
+            steps: components["schemas"]["WindUpgrade"][];
         };
         /**
-         * Stick
-         * @description What one school calls the member: its wood in that school's words.
+         * StockOnHand
+         * @description Sticks that the crew has: used first, and not bought.
          */
-        Stick: {
+        StockOnHand: {
             /**
-             * Grade
-             * @default
-             */
-            grade: string;
-            /**
-             * Incised
-             * @default false
-             */
-            incised: boolean;
-            /**
-             * Plies
+             * Count
              * @default 1
              */
-            plies: number;
-            /**
-             * School
-             * @enum {string}
-             */
-            school: "us" | "ca" | "nz" | "uk";
-            /**
-             * Shared
-             * @default false
-             */
-            shared: boolean;
-            /** Size */
-            size: string;
-            /**
-             * Species
-             * @default
-             */
-            species: string;
-            /**
-             * Wet
-             * @default true
-             */
-            wet: boolean;
+            count: number;
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m: number;
         };
         /**
          * Straight
@@ -10166,7 +10330,7 @@ export interface components {
             name: string;
             /** Spec */
             spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
-            stands?: components["schemas"]["Standing"] | null;
+            stands?: components["schemas"]["SitePlacement"] | null;
         };
         /** SumAnswer */
         SumAnswer: {
@@ -10360,7 +10524,7 @@ export interface components {
             /** Problems */
             problems: components["schemas"]["RowProblem"][];
             /** Things */
-            things: components["schemas"]["SiteThing"][];
+            things: components["schemas"]["SiteFeature"][];
         };
         /**
          * SurveyBody
@@ -10400,7 +10564,7 @@ export interface components {
              * Offers
              * @default []
              */
-            offers: components["schemas"]["Offered"][];
+            offers: components["schemas"]["ChoiceGroup"][];
             /** Says */
             says: string;
         };
@@ -10418,46 +10582,6 @@ export interface components {
             structure: string;
             /** Thing */
             thing: string;
-        };
-        /**
-         * TakenIn
-         * @description A structure with a measured value in its plan.
-         *
-         *     Args:
-         *         spec: The structure as it would be.
-         *         pieces: Pieces that change, before and after.
-         *         up: Pieces that are up already and change: a longer one is trimmed, a shorter one goes to the rack.
-         *         rack: What comes off, to be cut again for other places.
-         *         verdict: How the whole stands then; `was` how it stands now.
-         *         conflicts: What then meets what, and did not before.
-         */
-        TakenIn: {
-            /** Conflicts */
-            conflicts: string[];
-            /** Headline */
-            headline: string;
-            /** Hours Now */
-            hours_now: number;
-            /** Hours Was */
-            hours_was: number;
-            /** Pieces */
-            pieces: components["schemas"]["PieceChange"][];
-            /** Rack */
-            rack: components["schemas"]["OnRack"][];
-            /** Spec */
-            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
-            /** Up */
-            up: components["schemas"]["UpAlready"][];
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
-            /**
-             * Was
-             * @enum {string}
-             */
-            was: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
         };
         /** TakeoffAnswer */
         TakeoffAnswer: {
@@ -10486,7 +10610,7 @@ export interface components {
             near: string[];
             /** Pieces */
             pieces: components["schemas"]["PieceRow"][];
-            quote: components["schemas"]["Quoted"];
+            quote: components["schemas"]["Estimate"];
             /**
              * Stands
              * @default
@@ -10494,52 +10618,34 @@ export interface components {
             stands: string;
         };
         /**
-         * Target
-         * @description What can be measured on site: of which thing, its planned value, how far off it may be, and what measuring it does.
-         *
-         *     Args:
-         *         about: The thing it is measured of.
-         *         what: Its name, the same for all things of one sort ("hole depth").
-         *         of: Which of several, in words ("walk gate at 10' 0", leaf 1"); empty where the thing has its own place or number.
-         *         planned: In `unit`: m, rad, or for % as a share of one.
-         *         within: Off by so much it still counts as built; None: it is kept as read, nothing is judged.
-         *         sense: Which side counts: either; at least (a hole may be deeper); at most.
-         *         asks_over: Farther off than this a phone asks whether it was read right; a sheet says it.
-         *         replans: What the structure is planned again with when it is taken into the plan; empty: nothing.
+         * TakeoffLine
+         * @description One line to buy. `in_hand`: it lies on the rack, and is not bought.
          */
-        Target: {
-            /** About */
-            about: string;
-            /** Asks Over */
-            asks_over?: number | null;
+        TakeoffLine: {
+            /** Count */
+            count: number;
             /**
-             * Of
+             * In Hand
+             * @default false
+             */
+            in_hand: boolean;
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m?: number | null;
+            /**
+             * Note
              * @default
              */
-            of: string;
-            /** Planned */
-            planned: number;
-            /**
-             * Replans
-             * @default
-             */
-            replans: string;
-            /**
-             * Sense
-             * @default either
-             * @enum {string}
-             */
-            sense: "either" | "at least" | "at most";
-            /**
-             * Unit
-             * @default m
-             * @enum {string}
-             */
-            unit: "m" | "rad" | "%";
-            /** What */
-            what: string;
-            /** Within */
-            within?: number | null;
+            note: string;
+            /** Price */
+            price: number;
+            /** Says */
+            says: string;
+            /** Total */
+            total: number;
+            /** Unit */
+            unit: string;
         };
         /**
          * Task
@@ -10699,6 +10805,16 @@ export interface components {
             until: string;
         };
         /**
+         * ThumbnailPath
+         * @description Faces of one colour that lie behind each other, as one path (SVG, up is less), and the colour.
+         */
+        ThumbnailPath: {
+            /** Fill */
+            fill: string;
+            /** Path */
+            path: string;
+        };
+        /**
          * Tick
          * @description One thing to tick: the pieces of one role in one place.
          *
@@ -10754,7 +10870,7 @@ export interface components {
                 number
             ];
             /** Drawn */
-            drawn: components["schemas"]["Drawn"][];
+            drawn: components["schemas"]["ThumbnailPath"][];
             /** Says */
             says: string;
         };
@@ -10824,19 +10940,21 @@ export interface components {
             y_m: number;
         };
         /**
-         * UpAlready
-         * @description Pieces that are up and no longer fit: where, what they are now and what they have to become, in words.
+         * UnitSettings
+         * @description How the crew reads its tape: units, and the finest mark it works to (m).
          */
-        UpAlready: {
+        UnitSettings: {
             /**
-             * Rack
-             * @default []
+             * Mark M
+             * @default 0.0015875
              */
-            rack: components["schemas"]["OnRack"][];
-            /** Says */
-            says: string;
-            /** Where */
-            where: string;
+            mark_m: number;
+            /**
+             * System
+             * @default imperial
+             * @enum {string}
+             */
+            system: "imperial" | "metric";
         };
         /**
          * Upright
@@ -11061,63 +11179,49 @@ export interface components {
             value: string;
         };
         /**
-         * YardChoices
-         * @description A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
-         *     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far
-         *     the crew's gates come down over what is reckoned, as its own record says; `priced_on`: the
-         *     day that the prices are of.
+         * WindUpgrade
+         * @description One change and what it brings. `per_gust`: its cost for each m/s that it adds; 0 or less where it costs nothing.
          */
-        YardChoices: {
+        WindUpgrade: {
+            /** Change */
+            change: [
+                string,
+                unknown
+            ][];
+            /** Gain M Per S */
+            gain_m_per_s: number;
+            /** Gives */
+            gives: string;
+            /** Gust M Per S */
+            gust_m_per_s: number;
+            /** Per Gust */
+            per_gust: number;
+            /** Price */
+            price: number;
+            /** Price Change */
+            price_change: number;
+            /** Says */
+            says: string;
             /**
-             * Bag
-             * @default concrete 80 lb
+             * State
+             * @enum {string}
              */
-            bag: string;
+            state: "conflict" | "fail" | "not_checked" | "to_answer" | "pass_by_practice" | "at_limit" | "pass_as_specified" | "pass";
+        };
+        /**
+         * WordHelp
+         * @description One word of a line and what it means; empty: the line's own sizes or readings say nothing more, or it is not known.
+         */
+        WordHelp: {
             /**
-             * Concrete Allowance Ratio
-             * @default 0.1
+             * Known
+             * @default true
              */
-            concrete_allowance_ratio: number;
-            /**
-             * Kerf M
-             * @default 0.003175
-             */
-            kerf_m: number;
-            /**
-             * Only
-             * @default []
-             */
-            only: components["schemas"]["OnlyLength"][];
-            /**
-             * Priced On
-             * @default
-             */
-            priced_on: string;
-            /**
-             * Prices
-             * @default []
-             */
-            prices: components["schemas"]["OwnPrice"][];
-            /**
-             * Rack
-             * @default []
-             */
-            rack: components["schemas"]["OnRack"][];
-            /**
-             * Sag Ratio
-             * @default 1
-             */
-            sag_ratio: number;
-            /**
-             * Spare Ratio
-             * @default 0
-             */
-            spare_ratio: number;
-            /**
-             * Trim M
-             * @default 0.00635
-             */
-            trim_m: number;
+            known: boolean;
+            /** Means */
+            means: string;
+            /** Word */
+            word: string;
         };
         /** YardItem */
         YardItem: {
@@ -11137,110 +11241,6 @@ export interface components {
             near: string[];
             /** Zones */
             zones: string[];
-        };
-        /**
-         * Lock
-         * @description A post that stays where it is along its beam.
-         */
-        steady__structures__canopy__spec__Lock: {
-            /** At M */
-            at_m: number;
-            /** Id */
-            id: string;
-            /**
-             * Why
-             * @default
-             */
-            why: string;
-        };
-        /**
-         * Finish
-         * @description How the wood is finished. `coverage_m2_per_l` for one coat, as its maker says.
-         */
-        steady__structures__fence__spec__fence__Finish: {
-            /**
-             * Coats
-             * @default 2
-             */
-            coats: number;
-            /**
-             * Coverage M2 Per L
-             * @default 8
-             */
-            coverage_m2_per_l: number;
-            /**
-             * Kind
-             * @default none
-             * @enum {string}
-             */
-            kind: "none" | "oil" | "stain" | "paint";
-            /**
-             * When
-             * @default after building
-             * @enum {string}
-             */
-            when: "before building" | "after building";
-        };
-        /**
-         * Lock
-         * @description A post that stays where it is.
-         *
-         *     `counted`: the posts after it go on with the count that it had, so that what was measured of them stays theirs; locks of
-         *     older jobs began a count of their own.
-         */
-        steady__structures__fence__spec__fence__Lock: {
-            /** At M */
-            at_m: number;
-            /**
-             * Counted
-             * @default false
-             */
-            counted: boolean;
-            /** Id */
-            id: string;
-            /**
-             * Why
-             * @default
-             */
-            why: string;
-        };
-        /**
-         * Finish
-         * @description What lines the roof's underside and edge, and what stands near it; 0 or None: there is none.
-         *
-         *     Args:
-         *         soffit_m: Thickness of the soffit lining; `bracket_m`: a bracket under the beam. `fascia`: a board of the yard.
-         *         upstand_m: How far the apron turns up the wall; `gap_m`: from its upper edge to the cladding.
-         *         door_m: Top of a door leaf that opens out under it, above the floor.
-         */
-        steady__structures__lean_to__spec__Finish: {
-            /**
-             * Bracket M
-             * @default 0
-             */
-            bracket_m: number;
-            /** Door M */
-            door_m?: number | null;
-            /**
-             * Fascia
-             * @default
-             */
-            fascia: string;
-            /**
-             * Gap M
-             * @default 0.05
-             */
-            gap_m: number;
-            /**
-             * Soffit M
-             * @default 0
-             */
-            soffit_m: number;
-            /**
-             * Upstand M
-             * @default 0.15
-             */
-            upstand_m: number;
         };
     };
     responses: never;
@@ -14742,7 +14742,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenIn"];
+                    "application/json": components["schemas"]["MeasurementImpact"];
                 };
             };
             /** @description Unauthorized */
@@ -15249,7 +15249,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Offer"];
+                    "application/json": components["schemas"]["ClientQuote"];
                 };
             };
             /** @description Unauthorized */
@@ -15650,7 +15650,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_members_to_choose: {
+    trellis_server_api_calculations_members_to_choose: {
         parameters: {
             query?: never;
             header?: never;
@@ -15710,7 +15710,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_days: {
+    trellis_server_api_calculations_days: {
         parameters: {
             query?: never;
             header?: never;
@@ -15761,7 +15761,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_dig: {
+    trellis_server_api_calculations_dig: {
         parameters: {
             query?: never;
             header?: never;
@@ -15812,7 +15812,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_ground: {
+    trellis_server_api_calculations_ground: {
         parameters: {
             query?: never;
             header?: never;
@@ -15831,7 +15831,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Readings"];
+                    "application/json": components["schemas"]["ParsedReadings"];
                 };
             };
             /** @description Unauthorized */
@@ -15863,7 +15863,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_crew_habit: {
+    trellis_server_api_calculations_crew_habit: {
         parameters: {
             query: {
                 kind: string;
@@ -15913,7 +15913,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_keep_habit: {
+    trellis_server_api_calculations_keep_habit: {
         parameters: {
             query?: never;
             header?: never;
@@ -15964,7 +15964,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_forget_habit: {
+    trellis_server_api_calculations_forget_habit: {
         parameters: {
             query: {
                 kind: string;
@@ -16014,7 +16014,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_whole_list: {
+    trellis_server_api_calculations_whole_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -16065,7 +16065,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_marks: {
+    trellis_server_api_calculations_marks: {
         parameters: {
             query?: never;
             header?: never;
@@ -16116,7 +16116,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_helps: {
+    trellis_server_api_calculations_helps: {
         parameters: {
             query?: never;
             header?: never;
@@ -16176,7 +16176,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_places: {
+    trellis_server_api_calculations_places: {
         parameters: {
             query?: {
                 school?: string;
@@ -16226,7 +16226,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_plan: {
+    trellis_server_api_calculations_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -16277,7 +16277,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_pull: {
+    trellis_server_api_calculations_pull: {
         parameters: {
             query?: never;
             header?: never;
@@ -16328,7 +16328,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_reference: {
+    trellis_server_api_calculations_reference: {
         parameters: {
             query?: {
                 school?: string;
@@ -16377,7 +16377,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_other_school: {
+    trellis_server_api_calculations_other_school: {
         parameters: {
             query?: never;
             header?: never;
@@ -16428,7 +16428,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_how_far: {
+    trellis_server_api_calculations_how_far: {
         parameters: {
             query?: never;
             header?: never;
@@ -16447,7 +16447,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Slack"];
+                    "application/json": components["schemas"]["MovementLimits"];
                 };
             };
             /** @description Unauthorized */
@@ -16479,7 +16479,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_way_to_start: {
+    trellis_server_api_calculations_way_to_start: {
         parameters: {
             query?: never;
             header?: never;
@@ -16539,7 +16539,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_all_states: {
+    trellis_server_api_calculations_all_states: {
         parameters: {
             query?: never;
             header?: never;
@@ -16590,7 +16590,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_steps_between: {
+    trellis_server_api_calculations_steps_between: {
         parameters: {
             query?: never;
             header?: never;
@@ -16650,7 +16650,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_takeoff: {
+    trellis_server_api_calculations_takeoff: {
         parameters: {
             query?: never;
             header?: never;
@@ -16701,7 +16701,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_zones: {
+    trellis_server_api_calculations_zones: {
         parameters: {
             query?: {
                 latitude_rad?: number | null;
@@ -16780,7 +16780,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SignIn"];
+                "application/json": components["schemas"]["SignInBody"];
             };
         };
         responses: {
@@ -17305,7 +17305,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_sights_on_days: {
+    trellis_server_api_visualizations_on_days: {
         parameters: {
             query?: never;
             header?: never;
@@ -17365,7 +17365,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_sights_move_on_days: {
+    trellis_server_api_visualizations_move_on_days: {
         parameters: {
             query?: never;
             header?: never;
@@ -17416,7 +17416,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_sights_on_the_site: {
+    trellis_server_api_visualizations_on_the_site: {
         parameters: {
             query?: never;
             header?: never;
@@ -17467,7 +17467,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_sights_in_space: {
+    trellis_server_api_visualizations_in_space: {
         parameters: {
             query?: never;
             header?: never;
@@ -17518,7 +17518,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_sights_where_it_is_shady: {
+    trellis_server_api_visualizations_where_it_is_shady: {
         parameters: {
             query?: never;
             header?: never;
@@ -17569,7 +17569,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_sights_in_the_sun: {
+    trellis_server_api_visualizations_in_the_sun: {
         parameters: {
             query?: never;
             header?: never;
@@ -17620,7 +17620,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_sights_read_survey: {
+    trellis_server_api_visualizations_read_survey: {
         parameters: {
             query?: never;
             header?: never;
@@ -17671,7 +17671,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_sights_things: {
+    trellis_server_api_visualizations_things: {
         parameters: {
             query?: never;
             header?: never;
@@ -17718,7 +17718,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_sights_under_the_site: {
+    trellis_server_api_visualizations_under_the_site: {
         parameters: {
             query?: never;
             header?: never;

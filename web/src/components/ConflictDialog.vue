@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import RadioButton from 'primevue/radiobutton'
 import Dialog from 'primevue/dialog'
 import { computed, reactive, watch } from 'vue'
-import type { Clash, Job } from '@/api/types'
+import type { ClashRow, Job } from '@/api/types'
 import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
 
@@ -19,7 +19,7 @@ watch(
 )
 
 const open = computed(() => job.saved === 'conflict' && !!job.conflict)
-function show(clash: Clash, side: 'mine' | 'theirs'): string {
+function show(clash: ClashRow, side: 'mine' | 'theirs'): string {
   const value = clash[side] as unknown
   if (value === null || value === undefined) return 'removed'
   if (typeof value === 'number' && clash.path.endsWith('_m')) return showLength(value, job.tape)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
 import { computed } from 'vue'
-import type { Asked, Job } from '@/api/types'
+import type { ResolvedField, Job } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
 import CountField from '@/components/CountField.vue'
 import LengthField from '@/components/LengthField.vue'
@@ -17,7 +17,7 @@ import { useReference } from '@/stores/reference'
 
 /** One field of a kind's form, by its sort. */
 const props = defineProps<{
-  field: Asked
+  field: ResolvedField
   value: unknown
   tape: Tape
   path: string /** where refusals of this field point */

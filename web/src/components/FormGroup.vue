@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
-import type { Asked } from '@/api/types'
+import type { ResolvedField } from '@/api/types'
 import FormField from '@/components/FormField.vue'
 import { useStructure } from '@/composables/useStructure'
 import { read, write } from '@/logic/paths'
@@ -10,14 +10,14 @@ import { useJob } from '@/stores/job'
 const props = defineProps<{
   structure: string
   title: string
-  fields: Asked[]
+  fields: ResolvedField[]
   folded?: boolean
   told?: boolean /** what each does stands under it */
   whole?: boolean /** of the job, not of the structure */
 }>()
 const store = useJob()
 const { spec, path, specOf } = useStructure(toRef(props, 'structure'))
-function put(field: Asked, value: unknown): void {
+function put(field: ResolvedField, value: unknown): void {
   store.change((job) => write(props.whole ? job : specOf(job), field.path, value), field.says.toLowerCase())
 }
 const at = computed(() => (props.whole ? store.document : spec.value))

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Learned } from '@/api/types'
+import type { CrewRate } from '@/api/types'
 import CountField from '@/components/CountField.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
 import { write } from '@/logic/paths'
@@ -12,7 +12,7 @@ import { useJob } from '@/stores/job'
 const store = useJob()
 const { data } = useJobAnswer(
   'learned',
-  async (document) => (await ask(api.POST('/api/crew/learned', { body: { document } }))).learned as Learned[],
+  async (document) => (await ask(api.POST('/api/crew/learned', { body: { document } }))).learned as CrewRate[],
 )
 const structures = computed(() => store.document?.structures ?? [])
 const used = (id: string) => store.document?.bags_used.find((row) => row.structure === id)?.count ?? null
@@ -22,9 +22,9 @@ function put(id: string, count: number | null): void {
     job.bags_used = count && count > 0 ? [...rest, { structure: id, count }] : rest
   }, 'Bags really used')
 }
-const shown = (row: Learned, value: number) =>
+const shown = (row: CrewRate, value: number) =>
   row.key.endsWith('_min') ? `${value < 10 ? value.toFixed(1) : Math.round(value)} min` : value.toFixed(2)
-function take(row: Learned): void {
+function take(row: CrewRate): void {
   store.change((job) => {
     const [path, value] = row.sets as [string, number]
     write(job, path, value)

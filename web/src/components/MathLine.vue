@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Step } from '@/api/types'
+import type { CalculationStep } from '@/api/types'
 import { figure, symbol, typeset } from '@/logic/formula'
 
-const props = defineProps<{ step: Step }>()
+const props = defineProps<{ step: CalculationStep }>()
 const left = computed(() => symbol(props.step.symbol))
 const right = computed(() => typeset(props.step.formula))
 const inputs = computed(() =>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { TakenIn } from '@/api/types'
+import type { MeasurementImpact } from '@/api/types'
 
 /** Pieces that differ between two states, before and after. */
-defineProps<{ pieces: TakenIn['pieces'] }>()
+defineProps<{ pieces: MeasurementImpact['pieces'] }>()
 </script>
 
 <template>

@@ -5,7 +5,7 @@ import { isWrong } from '@/logic/states'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Handle, Kind, Option, Sheet, Slack, Start, Step } from '@/api/types'
+import type { DragHandle, Kind, Option, Sheet, MovementLimits, Start, CalculationStep } from '@/api/types'
 import CheckLine from '@/components/CheckLine.vue'
 import DetailCanvas from '@/components/DetailCanvas.vue'
 import MathLine from '@/components/MathLine.vue'
@@ -32,7 +32,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   select: [id: string]
-  lock: [handle: Handle]
+  lock: [handle: DragHandle]
   preview: [option: Option | Start | null]
   take: [option: Option | Start]
 }>()
@@ -96,7 +96,7 @@ function rate(what: string, holds_n: number | null): void {
   )
 }
 
-const figure = (fact: Step) =>
+const figure = (fact: CalculationStep) =>
   `${Math.abs(fact.value) >= 100 ? Math.round(fact.value).toLocaleString('en-US') : fact.value.toFixed(2)} ${fact.unit}`
 
 const {
@@ -105,7 +105,7 @@ const {
   fault: unasked,
   look: howFar,
   clear: forget,
-} = useAnswer<Slack | null>(async () => {
+} = useAnswer<MovementLimits | null>(async () => {
   if (!store.document || !handle.value) return null
   const body = { document: store.document, structure: props.structure, post: handle.value.id }
   return ask(api.POST('/api/reckon/slack', { body }))

@@ -4,7 +4,7 @@ import InputText from 'primevue/inputtext'
 import StateTag from '@/components/StateTag.vue'
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask, askInTurn, Refused } from '@/api/client'
-import type { Kind, Option, Start, StepUp } from '@/api/types'
+import type { Kind, Option, Start, WindUpgrade } from '@/api/types'
 import SearchLine from '@/components/SearchLine.vue'
 import { useSearch } from '@/composables/useSearch'
 import { money } from '@/logic/money'
@@ -88,7 +88,7 @@ async function load(): Promise<void> {
 
 const loadSteps = () => store.document && single.look(store.document, props.structure)
 
-const asOption = (step: StepUp) => step as unknown as Option
+const asOption = (step: WindUpgrade) => step as unknown as Option
 
 async function take(start: Start): Promise<void> {
   if (signed(start.which)) {

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { Handle } from '@/api/types'
+import type { DragHandle } from '@/api/types'
 import FormPanel from '@/components/FormPanel.vue'
 import Reckoning from '@/components/Reckoning.vue'
 import StateMark from '@/components/StateMark.vue'
@@ -115,11 +115,11 @@ const nameOf = (id: string) => {
     (post ? `post ${post.number}` : 'part of the drawing')
   ).toLowerCase()
 }
-async function drop(handle: Handle, to_m: number): Promise<void> {
+async function drop(handle: DragHandle, to_m: number): Promise<void> {
   await move(handle, to_m, `moved ${nameOf(handle.id)}`)
   moving.value = null
 }
-function lock(handle: Handle): void {
+function lock(handle: DragHandle): void {
   void hold(
     handle.id,
     handle.locked ? null : handle.station_m,

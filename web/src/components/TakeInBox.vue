@@ -2,11 +2,11 @@
 import Button from 'primevue/button'
 import StateTag from '@/components/StateTag.vue'
 import { stateLabel } from '@/logic/states'
-import type { TakenIn } from '@/api/types'
+import type { MeasurementImpact } from '@/api/types'
 import PieceChanges from '@/components/PieceChanges.vue'
 
 /** What taking a reading into the plan would change, before anybody says so. */
-defineProps<{ found: TakenIn; what: string /** the reading in words */ }>()
+defineProps<{ found: MeasurementImpact; what: string /** the reading in words */ }>()
 const emit = defineEmits<{ take: []; leave: [] }>()
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener, useScroll } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
-import type { Handle, Sheet, View } from '@/api/types'
+import type { DragHandle, Sheet, View } from '@/api/types'
 import CanvasScale from '@/components/canvas/CanvasScale.vue'
 import GridPointer from '@/components/canvas/GridPointer.vue'
 import GridRulers from '@/components/canvas/GridRulers.vue'
@@ -43,8 +43,8 @@ const props = defineProps<{
 const emit = defineEmits<{
   select: [id: string]
   open: [id: string]
-  drag: [handle: Handle, at_m: number]
-  drop: [handle: Handle, at_m: number]
+  drag: [handle: DragHandle, at_m: number]
+  drop: [handle: DragHandle, at_m: number]
   cancel: []
 }>()
 
@@ -88,7 +88,7 @@ const wide = computed(() => line.value?.wide ?? width.value)
 const X = (x: number) => main.value!.x0 + x * main.value!.sx
 const Y = (y: number) => main.value!.y0 + y * main.value!.sy
 
-const axisOf = (handle: Handle) => (handle.axis === 'y' ? 'y' : 'x')
+const axisOf = (handle: DragHandle) => (handle.axis === 'y' ? 'y' : 'x')
 const {
   held,
   at: pulled,

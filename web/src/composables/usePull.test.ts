@@ -1,11 +1,11 @@
 import { ref } from 'vue'
 import { describe, expect, it } from 'vitest'
-import type { Handle } from '@/api/types'
+import type { DragHandle } from '@/api/types'
 import { usePull } from './usePull'
 
 const tape = { system: 'imperial' as const, mark_m: 0.0254 / 16 }
 const AT = Math.round(2 / tape.mark_m) * tape.mark_m
-const handle = { id: 'p', station_m: AT, axis: 'line' } as Handle
+const handle = { id: 'p', station_m: AT, axis: 'line' } as DragHandle
 const event = (clientX: number, button = 0) =>
   ({ clientX, clientY: 0, button, pointerId: 1, preventDefault() {}, stopPropagation() {} }) as unknown as PointerEvent
 

@@ -1,9 +1,9 @@
 import { ref, shallowRef, type Ref } from 'vue'
-import type { Handle } from '@/api/types'
+import type { DragHandle } from '@/api/types'
 import { toMark, type Tape } from '@/logic/units'
 
 interface Held {
-  handle: Handle
+  handle: DragHandle
   /** Where the drawing stands in the window: to ask for that at every move would lay the page out anew. */
   paper: DOMRect
   /** From where it was taken to its middle (m). */
@@ -13,13 +13,13 @@ interface Pull {
   svg: Ref<SVGSVGElement | undefined>
   tape: () => Tape
   /** Place along the handle's axis (m) of a pixel of the drawing. */
-  along: (handle: Handle, x: number, y: number) => number
-  least: (handle: Handle) => number
-  most: (handle: Handle) => number
+  along: (handle: DragHandle, x: number, y: number) => number
+  least: (handle: DragHandle) => number
+  most: (handle: DragHandle) => number
   start: () => void
   end: () => void
-  drag: (handle: Handle, to_m: number) => void
-  drop: (handle: Handle, to_m: number) => void
+  drag: (handle: DragHandle, to_m: number) => void
+  drop: (handle: DragHandle, to_m: number) => void
   cancel: () => void
 }
 
@@ -34,9 +34,9 @@ export function usePull(pull: Pull) {
   const at = ref(0)
   let moved = false
 
-  const place = (event: PointerEvent, handle: Handle, paper: DOMRect): number =>
+  const place = (event: PointerEvent, handle: DragHandle, paper: DOMRect): number =>
     pull.along(handle, event.clientX - paper.left, event.clientY - paper.top)
-  function take(handle: Handle, event: PointerEvent): void {
+  function take(handle: DragHandle, event: PointerEvent): void {
     if (event.button !== 0) return
     event.preventDefault()
     event.stopPropagation()

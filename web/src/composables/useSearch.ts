@@ -1,12 +1,12 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
 import { api, isFull, Refused, turn } from '@/api/client'
-import type { Choice, Job, Option, Problems, StepUp } from '@/api/types'
+import type { Choice, Job, Option, Problems, WindUpgrade } from '@/api/types'
 
 /** What can be looked for, and what is found. */
 interface Finds {
   options: Option
   choices: Choice
-  'steps-up': StepUp
+  'steps-up': WindUpgrade
 }
 /** A line of a search: rows that stand from place `at` on, how many changes were looked at, why it stopped early. */
 interface Line {

@@ -1,6 +1,6 @@
 import { effectScope, nextTick, ref, shallowRef } from 'vue'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Handle, Job, Sheet } from '@/api/types'
+import type { DragHandle, Job, Sheet } from '@/api/types'
 import { useSheet, type Moving } from './useSheet'
 
 const POST = vi.hoisted(() => vi.fn())
@@ -46,7 +46,7 @@ const sheetOf = (more: object = {}) =>
     checks: ['one'],
     ...more,
   }) as unknown as Sheet
-const handle = { id: 'f/post/1', station_m: 1 } as Handle
+const handle = { id: 'f/post/1', station_m: 1 } as DragHandle
 
 function open() {
   const document = shallowRef<Job | null>(job(1))

@@ -1,13 +1,13 @@
 import { nextTick, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, ask, Refused } from '@/api/client'
-import type { Handle, Job, Problem, Sheet } from '@/api/types'
+import type { DragHandle, Job, Problem, Sheet } from '@/api/types'
 import { newId } from '@/logic/ids'
 import { rest, restAfter } from '@/logic/pace'
 import { withChanges } from '@/logic/pulled'
 
 /** A handle that is being pulled, and where it is now. */
 export interface Moving {
-  handle: Handle
+  handle: DragHandle
   to_m: number
 }
 

@@ -1,6 +1,6 @@
 import { computed, ref, type Ref } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Handle, Job, Spec } from '@/api/types'
+import type { DragHandle, Job, Spec } from '@/api/types'
 import { useJob } from '@/stores/job'
 
 /**
@@ -38,7 +38,7 @@ export function useStructure(structure: Ref<string>) {
     }
   }
   const where = (document: Job) => ({ document, structure: structure.value })
-  const move = (handle: Handle, to_m: number, says: string) =>
+  const move = (handle: DragHandle, to_m: number, says: string) =>
     change(
       says,
       async (document) =>

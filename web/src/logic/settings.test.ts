@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import type { Asked } from '@/api/types'
+import type { ResolvedField } from '@/api/types'
 import { each, matching } from '@/logic/settings'
 
-const field = (path: string, says: string, more: Partial<Asked> = {}): Asked =>
-  ({ path, says, sort: 'length', text: '', choices: [], when: null, ...more }) as unknown as Asked
+const field = (path: string, says: string, more: Partial<ResolvedField> = {}): ResolvedField =>
+  ({ path, says, sort: 'length', text: '', choices: [], when: null, ...more }) as unknown as ResolvedField
 const GROUPS = [
   { title: 'Rails', fields: [field('rail_inset_m', 'Rail inset', { text: 'From the ends' }), field('rail', 'Rails')] },
   {

@@ -1,9 +1,9 @@
-import type { Asked } from '@/api/types'
+import type { ResolvedField } from '@/api/types'
 import { read } from '@/logic/paths'
 
 export interface SettingGroup {
   title: string
-  fields: Asked[]
+  fields: ResolvedField[]
 }
 /** No more than a panel holds. */
 export const MOST = 14
@@ -31,7 +31,7 @@ export function each(groups: readonly SettingGroup[], spec: unknown): SettingGro
 }
 
 /** Whether a field has a meaning as the structure is now. */
-export function asksNow(field: Asked, spec: unknown): boolean {
+export function asksNow(field: ResolvedField, spec: unknown): boolean {
   if (!field.when) return true
   const [at, values] = field.when as unknown as [string, string[]]
   return values.includes(String(read(spec, at)))
@@ -42,13 +42,13 @@ export function matching(groups: readonly SettingGroup[], asked: string, spec: u
   const words = asked.toLowerCase().split(/\s+/).filter(Boolean)
   if (!words.length) return []
   const has = (text: string) => words.every((word) => text.toLowerCase().includes(word))
-  const named = (field: Asked) => has(field.says)
-  const told = (group: SettingGroup, field: Asked) =>
+  const named = (field: ResolvedField) => has(field.says)
+  const told = (group: SettingGroup, field: ResolvedField) =>
     has([field.says, group.title, field.text, ...choices(field)].join(' '))
-  const held = (field: Asked) => asksNow(field, spec)
+  const held = (field: ResolvedField) => asksNow(field, spec)
   let left = MOST
   const found: SettingGroup[] = []
-  const take = (group: SettingGroup, fields: Asked[]) => {
+  const take = (group: SettingGroup, fields: ResolvedField[]) => {
     const kept = fields.slice(0, left)
     left -= kept.length
     if (kept.length) found.push({ title: group.title, fields: kept })
@@ -71,4 +71,4 @@ export function matching(groups: readonly SettingGroup[], asked: string, spec: u
   return found
 }
 
-const choices = (field: Asked) => (field.choices as unknown as [string, string][]).map(([, says]) => says)
+const choices = (field: ResolvedField) => (field.choices as unknown as [string, string][]).map(([, says]) => says)

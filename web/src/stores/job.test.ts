@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Job, JobState, Stand } from '@/api/types'
+import type { Job, JobState, PlacedOutline } from '@/api/types'
 import { usePlacing } from '@/components/place/usePlacing'
 import { useJob } from '@/stores/job'
 
@@ -118,7 +118,7 @@ describe('a structure is put where it stands', () => {
     get.mockResolvedValue(answered(state(1, { ...job('Yard', ''), structures: [deck] } as unknown as Job)))
     const store = useJob()
     await store.load('j')
-    const drawn = { id: 'deck', name: 'Deck', stands } as unknown as Stand
+    const drawn = { id: 'deck', name: 'Deck', stands } as unknown as PlacedOutline
     const { standing, put: stand } = usePlacing()
     stand(drawn, { turn_rad: 0.5 })
     stand(drawn, { y_m: -15.24 })

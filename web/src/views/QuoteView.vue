@@ -7,7 +7,7 @@ import Textarea from 'primevue/textarea'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
-import type { ChangeOrder, Job, Offer, SentQuote } from '@/api/types'
+import type { ChangeOrder, Job, ClientQuote, SentQuote } from '@/api/types'
 import CountField from '@/components/CountField.vue'
 import JobPage from '@/components/JobPage.vue'
 import PieceChanges from '@/components/PieceChanges.vue'
@@ -22,7 +22,7 @@ import { useJob } from '@/stores/job'
 const store = useJob()
 const { data, error } = useJobAnswer(
   'offer',
-  async (document) => (await ask(api.POST('/api/quotes/offer', { body: { document } }))) as Offer,
+  async (document) => (await ask(api.POST('/api/quotes/offer', { body: { document } }))) as ClientQuote,
   (job) => job.structures.length > 0,
 )
 const path = computed(() => ({ params: { path: { job_id: store.id } } }))

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
 import { api, ask } from '@/api/client'
-import type { SiteReading, TakenIn } from '@/api/types'
+import type { SiteReading, MeasurementImpact } from '@/api/types'
 import TakeInBox from '@/components/TakeInBox.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { useJob } from '@/stores/job'
@@ -54,7 +54,7 @@ function said(row: SiteReading): string {
 }
 /** A reading that may be taken into the plan: first what it would change is shown. */
 const asked = ref<SiteReading | null>(null)
-const found = ref<TakenIn | null>(null)
+const found = ref<MeasurementImpact | null>(null)
 async function look(row: SiteReading): Promise<void> {
   fault.value = ''
   found.value = null
@@ -67,7 +67,7 @@ async function look(row: SiteReading): Promise<void> {
       at_m: row.value_m!,
       job: store.id,
     }
-    found.value = (await ask(api.POST('/api/kinds/take-in', { body }))) as TakenIn
+    found.value = (await ask(api.POST('/api/kinds/take-in', { body }))) as MeasurementImpact
   } catch (error) {
     fault.value = (error as Error).message
   }

@@ -4,7 +4,7 @@ import InputText from 'primevue/inputtext'
 import { isPassing } from '@/logic/states'
 import { useEventListener, useSwipe } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import type { Target } from '@/api/types'
+import type { MeasurementTarget } from '@/api/types'
 import FractionPad from '@/components/FractionPad.vue'
 import MeasureLists from '@/components/site/MeasureLists.vue'
 import PostDrawing from '@/components/site/PostDrawing.vue'
@@ -78,11 +78,11 @@ const others = computed(() =>
     (target) => target.unit !== 'rad' && !posts.value.some((item) => item.id === target.about),
   ),
 )
-const asked = ref<Target | null>(null)
+const asked = ref<MeasurementTarget | null>(null)
 const planned = computed(() => asked.value?.planned ?? null)
 const SHORT: Record<string, string> = { 'hole depth': 'hole', 'plumb across': 'across' }
-const measured = (target: Target) => last(target.about, target.what)?.value_m ?? null
-const read = (target: Target) =>
+const measured = (target: MeasurementTarget) => last(target.about, target.what)?.value_m ?? null
+const read = (target: MeasurementTarget) =>
   measured(target) === null ? 'type it' : showReading(measured(target)!, target.unit ?? 'm', tape.value)
 function keep(value_m: number): void {
   if (asked.value) say(asked.value.about, asked.value.what, value_m)

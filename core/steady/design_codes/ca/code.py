@@ -10,31 +10,31 @@ from steady.design_codes.ca import floors, ground, loads, members, places, timbe
 from steady.design_codes.ca.joints import O86Joints
 from steady.design_codes.requests import (
     BeamAsk,
+    ColumnInput,
     DriftAsk,
     JoistAsk,
     Kind,
+    LateralRestraint,
     LoadType,
     PadAsk,
     RafterAsk,
     SeatAsk,
-    Sideways,
     SnowAsk,
-    Standing,
     WindFace,
     WindLeg,
     WindPlace,
     Wood,
 )
 from steady.design_codes.results import (
+    BearingArea,
     ClimatePlace,
     Column,
     Combination,
+    DeflectionLimit,
     GuardNeeded,
     Notched,
     Pad,
     PeopleLoad,
-    Sag,
-    Seat,
     Soil,
     SpanFound,
     StairLimits,
@@ -42,8 +42,8 @@ from steady.design_codes.results import (
     WindOnFence,
     given_step,
 )
-from steady.errors import InputError
-from steady.plan.model import Step
+from steady.errors import InvalidInputError
+from steady.plan.model import CalculationStep
 from steady.units.units import MM
 
 
@@ -77,25 +77,25 @@ class Canada(Rulebook):
         """NBC 2020 Table C-2."""
         return places.places(text)
 
-    def creep_factor(self, wood: Wood) -> Step:
+    def creep_factor(self, wood: Wood) -> CalculationStep:
         """Lasting sag doubles outdoors; O86 gives no factor for it."""
         return given_step("K_cr", 2.0, "", "practice: lasting sag of wet wood doubles; low")
 
     def embedment(
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """The deepest of Broms, Brinch Hansen and, where the soil has a value for it, the pole formula."""
         return ground.embedment(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil, soil_factor=soil_factor)
 
     def embedment_for_moment(
         self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """The deepest of the three for a moment alone."""
         return ground.embedment_for_moment(moment_n_m=moment_n_m, width_m=width_m, soil=soil, soil_factor=soil_factor)
 
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """Broms."""
         return short_piles.moment_in_ground(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
 
@@ -106,12 +106,12 @@ class Canada(Rulebook):
     def pad_table(self, ask: PadAsk) -> Pad:
         """NBC 9.15.3.4."""
         if ask.storeys is None:
-            raise InputError("storeys", "is needed")
+            raise InvalidInputError("storeys", "is needed")
         if ask.column_spacing_m is None:
-            raise InputError("column_spacing", "is needed")
+            raise InvalidInputError("column_spacing", "is needed")
         return loads.column_pad(ask.storeys, ask.column_spacing_m, ask.round_pad)
 
-    def pad_thickness(self, *, width_m: float, post_m: float) -> Step:
+    def pad_thickness(self, *, width_m: float, post_m: float) -> CalculationStep:
         """NBC 9.15.3.8."""
         return loads.pad_thickness(width_m, post_m)
 
@@ -127,7 +127,7 @@ class Canada(Rulebook):
             deck_height_m=deck_height_m, deck_area_m2=deck_area_m2, roofed=roofed, attached=attached, masonry=masonry
         )
 
-    def frost_depth(self, freezing_index: float | None) -> Step:
+    def frost_depth(self, freezing_index: float | None) -> CalculationStep:
         """From the freezing index."""
         return loads.frost_depth(freezing_index)
 
@@ -151,7 +151,7 @@ class Canada(Rulebook):
         """O86 5.3.2.3."""
         return timber.strength(kind, wood, load, permanent_over_standard)
 
-    def book_value(self, kind: Kind, wood: Wood) -> Step:
+    def book_value(self, kind: Kind, wood: Wood) -> CalculationStep:
         """O86 Tables 6.3.1A to C."""
         row = timber.reference(wood)
         column, symbol = timber.COLUMN[kind]
@@ -161,7 +161,7 @@ class Canada(Rulebook):
         """K_Zb, K_D, K_H."""
         return timber.named_factor(name, wood, load)
 
-    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float]:
         """O86 6.5.4.2."""
         return members.stability(wood, ask)
 
@@ -169,11 +169,11 @@ class Canada(Rulebook):
         """NBC Table 4.1.3.2.-A."""
         return loads.combinations(edition)
 
-    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[DeflectionLimit, ...]:
         """Live load L/360; no rule for the years is entered."""
         return (floors.sag(limit_ratio),)
 
-    def deck_sags(self, wood: Wood, dwelling_units: int) -> tuple[Sag, ...]:
+    def deck_sags(self, wood: Wood, dwelling_units: int) -> tuple[DeflectionLimit, ...]:
         """NBC 2025 Table 9.4.3.1."""
         return floors.deck_sags(dwelling_units)
 
@@ -181,7 +181,7 @@ class Canada(Rulebook):
         """NBC 9.8."""
         return loads.STAIR
 
-    def foundation_depth(self, soil: Soil, frost_m: float) -> Step | None:
+    def foundation_depth(self, soil: Soil, frost_m: float) -> CalculationStep | None:
         """NBC Table 9.12.2.2."""
         return loads.foundation_depth(soil, frost_m)
 
@@ -202,13 +202,13 @@ class Canada(Rulebook):
         """Built-up beams."""
         return floors.beam_span(self, woods, table_basis=ask.table, supported_m=ask.supported_m, floor=ask.floor)
 
-    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: ColumnInput) -> Column:
         """O86 6.5.6."""
         return members.column(
             wood, load, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m
         )[0]
 
-    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: ColumnInput) -> CalculationStep:
         """P/P_r + M/M_r grown by 1/(1 − P/P_E): on the safe side of the clause, whose exact form was not recalled."""
         column, euler = members.column(
             wood, load, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m
@@ -218,7 +218,7 @@ class Canada(Rulebook):
         p, m, pe = ask.axial_n / 1000, ask.moment_n_m / 1000, euler / 1000
         if p >= pe:
             self.none("rule past the buckling load", "a stockier post")
-        return Step(
+        return CalculationStep(
             symbol="u",
             value=p / column.capacity.value + m / moment / (1 - p / pe),
             unit="",
@@ -233,7 +233,7 @@ class Canada(Rulebook):
             source="o86: 6.5.10; low, on the safe side",
         )
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
         """O86 6.5.7."""
         return members.seat(wood, load, width_m=ask.width_m, length_m=ask.length_m, from_end_m=ask.from_end_m)
 
@@ -245,7 +245,7 @@ class Canada(Rulebook):
 
     def deck_live_pa(
         self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool
-    ) -> Step:
+    ) -> CalculationStep:
         """NBC 9.4.2.3."""
         return loads.deck_live(ground_snow_pa, rain_pa, deck_width_m)
 
@@ -257,15 +257,15 @@ class Canada(Rulebook):
         """NBC Table 9.8.8.2."""
         return loads.GUARD_LOAD
 
-    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
+    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[CalculationStep, CalculationStep]:
         """C_e and q C_e."""
         if not place.pressure_pa > 0:
-            raise InputError("wind_pressure", "must be above 0")
+            raise InvalidInputError("wind_pressure", "must be above 0")
         if height_m is None:
-            raise InputError("height", "is needed")
+            raise InvalidInputError("height", "is needed")
         ce = loads.exposure_factor(place.exposure, height_m)
         q = place.pressure_pa / 1000
-        step = Step(
+        step = CalculationStep(
             symbol="p",
             value=q * ce.value,
             unit="kPa",
@@ -288,25 +288,25 @@ class Canada(Rulebook):
         """NBC 4.1.7, times the load factor of wind."""
         return loads.wind_on_leg(place, leg)
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
         """NBC 4.1.7."""
         return loads.face_pressure(place, face, zone, coefficient)
 
-    def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
+    def roof_snow(self, ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
         """NBC 9.4.2.2 or 4.1.6.2; the flat roof's snow first."""
         if ask.rain_pa is None:
-            raise InputError("rain_load", "is needed")
+            raise InvalidInputError("rain_load", "is needed")
         if ask.method == "part 9":
             found = loads.part9_snow(ask.ground_pa, ask.rain_pa, ask.roof_width_m)
             return found, found
         flat = loads.part4_snow(ask.ground_pa, ask.rain_pa, 0.0, ask.slippery, ask.importance_factor)
         return flat, loads.part4_snow(ask.ground_pa, ask.rain_pa, ask.slope_rad, ask.slippery, ask.importance_factor)
 
-    def snow_density(self, ground_pa: float) -> Step:
+    def snow_density(self, ground_pa: float) -> CalculationStep:
         """NBC 4.1.6.13."""
         return loads.snow_density(ground_pa)
 
-    def snow_drift(self, ask: DriftAsk) -> tuple[Step, Step]:
+    def snow_drift(self, ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
         """NBC 2015 4.1.6.5."""
         return loads.snow_drift(ask.ground_pa, ask.upper_length_m, ask.step_m)
 

@@ -8,9 +8,9 @@ from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import EvenLoad, even_span, worst_span
 from steady.design_codes.ca import timber
 from steady.design_codes.requests import FloorLoad, JoistAsk, Wood
-from steady.design_codes.results import Sag, SpanFound, given_step
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Asks, Step
+from steady.design_codes.results import DeflectionLimit, SpanFound, given_step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep, CheckOrigin
 from steady.units.units import IN, MM
 
 STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
@@ -23,9 +23,9 @@ NAMED_SHARE = 0.02
 [practice, as the trade reads them]."""
 
 
-def sag(limit_ratio: float | None) -> Sag:
+def sag(limit_ratio: float | None) -> DeflectionLimit:
     """L/360 on live load. Source: NBC Table 9.4.3.1 (from memory, high)."""
-    return Sag(
+    return DeflectionLimit(
         kind="deflection",
         dead=0.0,
         live=1.0,
@@ -38,7 +38,7 @@ def sag(limit_ratio: float | None) -> Sag:
 DECK_LIMIT = 240.0
 
 
-def deck_sags(dwelling_units: int) -> tuple[Sag, ...]:
+def deck_sags(dwelling_units: int) -> tuple[DeflectionLimit, ...]:
     """L/240 for beams, joists and boards of a deck that serves one dwelling, L/360 for others; L/360 stays as advice.
 
     Source: NBC 2025 and BCBC 2024 Table 9.4.3.1, compared with an open extraction of both tables.
@@ -48,7 +48,7 @@ def deck_sags(dwelling_units: int) -> tuple[Sag, ...]:
     code = replace(
         sag(DECK_LIMIT), source="nbc-2025: Table 9.4.3.1; high", says="live load alone, a deck of one dwelling"
     )
-    return code, replace(sag(None), asks=Asks.ADVICE, says="live load only, floor deflection limit")
+    return code, replace(sag(None), asks=CheckOrigin.ADVICE, says="live load only, floor deflection limit")
 
 
 def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: float) -> SpanFound:
@@ -63,7 +63,7 @@ def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: fl
     Source: NBC A-9.23.4.2.(2) (from memory, high; constants of bridging unrounded by inference, medium).
     """
     if stiffening not in STIFFENINGS:
-        raise InputError("stiffening", f"must be {', '.join(STIFFENINGS)}")
+        raise InvalidInputError("stiffening", f"must be {', '.join(STIFFENINGS)}")
     rows = [
         row
         for row in table("ca_vibration")
@@ -72,7 +72,7 @@ def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: fl
         and row.number("spacing_m") >= spacing_m * (1 - NAMED_SHARE) - 1e-6
     ]
     if not rows:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"no vibration constants for joists at {spacing_m / MM:.0f} mm under {subfloor_m / MM:.1f} mm of subfloor",
             "at most 600 mm, and 15.5 mm of subfloor at least",
         )
@@ -85,7 +85,7 @@ def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: fl
     k = math.exp(a - b * math.log(si / s184))
     s3 = (3000 / (math.exp(a) * s184**b)) ** (1 / (1 - b))
     k = min(k, 3000 / s3)
-    step = Step(
+    step = CalculationStep(
         symbol="L_v",
         value=k * si / 1000,
         unit="m",
@@ -106,11 +106,11 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
     Source: NBC 9.23.4.2 and its note; CSA O86.
     """
     if ask.table:
-        raise OutsideScope(
+        raise OutOfScopeError(
             "no cell of the joist span tables is entered", "calculate it: the tables' own criteria are used"
         )
     if ask.spacing_m > _MOST_SPACING_M + 1e-9:
-        raise OutsideScope("joists further apart than 610 mm share no load", "at most 610 mm")
+        raise OutOfScopeError("joists further apart than 610 mm share no load", "at most 610 mm")
     found: list[SpanFound] = []
     for wood in woods:
         shared = replace(wood, shared=True)
@@ -149,9 +149,9 @@ def beam_span(
     Source: NBC 9.23.4.2; CSA O86.
     """
     if supported_m is None:
-        raise InputError("supported_length", "is needed")
+        raise InvalidInputError("supported_length", "is needed")
     if not supported_m > 0:
-        raise InputError("supported_length", "must be above 0")
+        raise InvalidInputError("supported_length", "must be above 0")
     if table_basis:
         return _beam_cell(woods, supported_m, floor)
     return worst_span(
@@ -173,9 +173,9 @@ def beam_span(
 
 def _beam_cell(woods: tuple[Wood, ...], supported_m: float, floor: FloorLoad) -> SpanFound:
     if abs(floor.live_pa - TABLE_LIVE_PA) > 1 or abs(floor.dead_pa - TABLE_DEAD_PA) > 1:
-        raise OutsideScope("the beam tables are for 1.9 kPa live and 0.5 kPa dead load", "calculate it instead")
+        raise OutOfScopeError("the beam tables are for 1.9 kPa live and 0.5 kPa dead load", "calculate it instead")
     if any(wood.wet for wood in woods) or any(wood.incised for wood in woods):
-        raise OutsideScope(
+        raise OutOfScopeError(
             "the beam tables are for dry, untreated wood", "calculate it instead, or take the wood as dry"
         )
     found: list[SpanFound] = []
@@ -190,7 +190,7 @@ def _beam_cell(woods: tuple[Wood, ...], supported_m: float, floor: FloorLoad) ->
             and row.number("supported_m") >= supported_m - 1e-6
         ]
         if not rows:
-            raise OutsideScope(
+            raise OutOfScopeError(
                 f"{wood.plies}-{wood.size} carrying {supported_m:.2f} m is not in the table as entered",
                 "type in the cell from your own code to compare, or calculate it",
             )

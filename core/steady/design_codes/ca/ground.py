@@ -12,13 +12,13 @@ from steady.design_codes.pole_embedment import embedment as pole_embedment
 from steady.design_codes.pole_embedment import embedment_for_moment as pole_for_moment
 from steady.design_codes.results import Soil
 from steady.design_codes.short_piles import Way
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.units.units import FT
 
 
 def embedment(
     *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
-) -> tuple[Step, tuple[Step, ...]]:
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """The deepest of the governing methods (m), its working, and the others as steps beside it.
 
     Raises:
@@ -40,7 +40,7 @@ def embedment(
 
 def embedment_for_moment(
     *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
-) -> tuple[Step, tuple[Step, ...]]:
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """The same for a moment alone; Brinch Hansen by a force so far up that it is one.
 
     Raises:
@@ -65,7 +65,7 @@ def _deepest(broms: Way, hansen: Way, pole: Way | None, strength_known: bool) ->
     ways = [broms, hansen]
     if pole is not None:
         found, more = pole
-        metres = Step(
+        metres = CalculationStep(
             symbol="d_m",
             value=found.value * FT,
             unit="m",

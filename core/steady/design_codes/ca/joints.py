@@ -20,8 +20,8 @@ from steady.design_codes.joint_rules import (
     point_side_m,
 )
 from steady.design_codes.requests import Wood
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.units import MM
 
 DENSITY = {"Douglas Fir-Larch": 0.49, "Hem-Fir": 0.46, "Spruce-Pine-Fir": 0.42, "Northern Species": 0.35}
@@ -43,7 +43,7 @@ HOLE_OVER_MM = 1.0
 
 def _density(species: str) -> float:
     if species not in DENSITY:
-        raise OutsideScope(f"no relative density for {species[:40]}", f"one of {', '.join(DENSITY)}")
+        raise OutOfScopeError(f"no relative density for {species[:40]}", f"one of {', '.join(DENSITY)}")
     return DENSITY[species]
 
 
@@ -57,7 +57,7 @@ class O86Joints(JointRules):
         """n_u of one fastener and N_r of all. Source: O86 12.4, 12.6, 12.9, 12.11 (from memory, medium)."""
         checked(request)
         if request.gap_m > 0:
-            raise OutsideScope("a packer between the members", "members in contact")
+            raise OutOfScopeError("a packer between the members", "members in contact")
         fastener = request.fastener
         kind, nominal = fastener.kind, fastener.diameter_m / MM
         d = nominal
@@ -83,7 +83,7 @@ class O86Joints(JointRules):
         kept = "acdg" if request.planes == 2 else "abdefg"
         modes = {name: amount for name, amount in modes.items() if name in kept}
         mode = min(modes, key=lambda name: modes[name])
-        reference = Step(
+        reference = CalculationStep(
             symbol="n_u",
             value=modes[mode] / 1000,
             unit="kN",
@@ -111,13 +111,13 @@ class O86Joints(JointRules):
         kind, d = request.fastener.kind, request.fastener.diameter_m / MM
         length, gravity = request.holding_m / MM, _density(request.wood)
         if kind == "bolt":
-            raise OutsideScope("bolts hold by their washers, not by their thread", "a washer, or a lag screw")
+            raise OutOfScopeError("bolts hold by their washers, not by their thread", "a washer, or a lag screw")
         if kind == "nail" and request.load not in ("wind", "impact"):
-            raise OutsideScope("nails pulled by another load than wind", "screws")
+            raise OutOfScopeError("nails pulled by another load than wind", "screws")
         if request.end_grain and kind != "lag screw":
-            raise OutsideScope(f"a {kind} pulled out of end grain", "a lag screw, or a joint across the grain")
+            raise OutOfScopeError(f"a {kind} pulled out of end grain", "a lag screw, or a joint across the grain")
         first, power = (16.4, 2.2) if kind == "nail" else (59.0, 1.77)
-        per_length = Step(
+        per_length = CalculationStep(
             symbol="y_w",
             value=float(first * d**0.82 * gravity**power),
             unit="N/mm",
@@ -126,7 +126,7 @@ class O86Joints(JointRules):
             source="o86: 12.9.5, 12.11.5; medium",
             says="per millimetre in the main member",
         )
-        one = Step(
+        one = CalculationStep(
             symbol="P_1",
             value=per_length.value * length / 1000,
             unit="kN",
@@ -146,7 +146,7 @@ class O86Joints(JointRules):
         design = design_step("P_r", factors, "kN", per_length.source, f"what {request.count} hold in withdrawal")
         return WithdrawalCapacity(per_length=per_length, one=one, pull_through=None, design=design)
 
-    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> Step:
+    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> CalculationStep:
         """QS_r. Source: O86 12.2.1.8 (from memory, high in form)."""
         t, depth, held = section.thickness_m / MM, section.depth_m / MM, held_m / MM
         return design_step(
@@ -165,7 +165,7 @@ class O86Joints(JointRules):
             "shear beside a joint loaded across the grain",
         )
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> Step:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
         """Bearing across the grain under the washer. Source: O86 6.5.7 (from memory, medium)."""
         side, hole = washer_m / MM, bolt_m / MM + HOLE_OVER_MM
         whole = math.pi * side**2 / 4 if round_washer else side**2

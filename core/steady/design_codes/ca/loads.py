@@ -4,7 +4,7 @@ import math
 from functools import cache, lru_cache
 
 from steady.data.loader import table
-from steady.design_codes.fences import Band, middle_arm, zones_between
+from steady.design_codes.fences import EndZone, middle_arm, zones_between
 from steady.design_codes.requests import LegEnd, WindFace, WindLeg, WindPlace
 from steady.design_codes.results import (
     Combination,
@@ -21,8 +21,8 @@ from steady.design_codes.results import (
     si,
 )
 from steady.design_codes.short_piles import named_soils
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.units import MM
 
 _COMBOS = "nbc: Table 4.1.3.2.-A; high"
@@ -67,7 +67,7 @@ def combinations(edition: str = "") -> tuple[Combination, ...]:
     Source: NBC 2015 Table 4.1.3.2.-A (from memory, high).
     """
     if edition not in ("", "NBC 2015"):
-        raise OutsideScope(f"no combinations for {edition[:20]}", "NBC 2015")
+        raise OutOfScopeError(f"no combinations for {edition[:20]}", "NBC 2015")
     return (
         Combination(name="1.4 D", dead=1.4, load="permanent", source=_COMBOS),
         Combination(name="1.25 D + 1.5 L", dead=1.25, live=1.5, load="floor", source=_COMBOS),
@@ -82,7 +82,7 @@ def combinations(edition: str = "") -> tuple[Combination, ...]:
     )
 
 
-def part9_snow(ground_pa: float, rain_pa: float, width_m: float | None) -> Step:
+def part9_snow(ground_pa: float, rain_pa: float, width_m: float | None) -> CalculationStep:
     """C_b S_s + S_r, C_b 0.45 to a width of 4.3 m and 0.55 beyond, at least 1.0 kPa.
 
     Raises:
@@ -91,13 +91,13 @@ def part9_snow(ground_pa: float, rain_pa: float, width_m: float | None) -> Step:
     Source: NBC 9.4.2.2 (from memory, high).
     """
     if width_m is None:
-        raise InputError("roof_width", "is needed")
+        raise InvalidInputError("roof_width", "is needed")
     if not (ground_pa >= 0 and rain_pa >= 0 and width_m > 0):
-        raise InputError(
+        raise InvalidInputError(
             "ground_snow" if ground_pa < 0 else "rain_load" if rain_pa < 0 else "roof_width", "cannot be so small"
         )
     cb = 0.45 if width_m <= 4.3 + 1e-9 else 0.55
-    return Step(
+    return CalculationStep(
         symbol="S",
         value=max(cb * ground_pa / KPA + rain_pa / KPA, 1.0),
         unit="kPa",
@@ -108,7 +108,9 @@ def part9_snow(ground_pa: float, rain_pa: float, width_m: float | None) -> Step:
     )
 
 
-def part4_snow(ground_pa: float, rain_pa: float, slope_rad: float, slippery: bool, importance: float) -> Step:
+def part4_snow(
+    ground_pa: float, rain_pa: float, slope_rad: float, slippery: bool, importance: float
+) -> CalculationStep:
     """I_s [S_s C_b C_w C_s C_a + S_r] with C_b 0.8, C_w and C_a 1.
 
     Raises:
@@ -117,7 +119,7 @@ def part4_snow(ground_pa: float, rain_pa: float, slope_rad: float, slippery: boo
     Source: NBC 4.1.6.2 (from memory, high).
     """
     if not (ground_pa >= 0 and rain_pa >= 0 and 0 < importance < 2 and 0 <= slope_rad <= math.pi / 2):
-        raise InputError("ground_snow", "loads must be 0 or more, the slope 0 to 90 degrees")
+        raise InvalidInputError("ground_snow", "loads must be 0 or more, the slope 0 to 90 degrees")
     degrees = math.degrees(slope_rad)
     cs = (
         (60 - degrees) / 45
@@ -127,7 +129,7 @@ def part4_snow(ground_pa: float, rain_pa: float, slope_rad: float, slippery: boo
         else 1.0
     )
     cs = min(1.0, max(0.0, cs))
-    return Step(
+    return CalculationStep(
         symbol="S",
         value=importance * (ground_pa / KPA * 0.8 * cs + rain_pa / KPA),
         unit="kPa",
@@ -142,9 +144,9 @@ def part4_snow(ground_pa: float, rain_pa: float, slope_rad: float, slippery: boo
     )
 
 
-def snow_density(ground_pa: float) -> Step:
+def snow_density(ground_pa: float) -> CalculationStep:
     """min(4.0, 0.43 S_s + 2.2) kN/m³. Source: NBC 4.1.6.13 (from memory, high)."""
-    return Step(
+    return CalculationStep(
         symbol="gamma",
         value=min(4.0, 0.43 * ground_pa / KPA + 2.2),
         unit="kN/m3",
@@ -154,18 +156,18 @@ def snow_density(ground_pa: float) -> Step:
     )
 
 
-def snow_drift(ground_pa: float, upper_length_m: float, step_m: float) -> tuple[Step, Step]:
+def snow_drift(ground_pa: float, upper_length_m: float, step_m: float) -> tuple[CalculationStep, CalculationStep]:
     """Peak surcharge above the even snow (kPa), and its width (m), no parapet.
 
     Source: NBC 2015 4.1.6.5 (from memory, low to medium).
     """
     for name, value in (("ground_snow", ground_pa), ("upper_roof_length", upper_length_m), ("step", step_m)):
         if not value > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     ss, cb, gamma = ground_pa / KPA, 0.8, snow_density(ground_pa).value
     f = 0.35 * math.sqrt(gamma * upper_length_m / ss) + cb
     ca = max(1.0, min(gamma * step_m / (cb * ss), f / cb))
-    peak = Step(
+    peak = CalculationStep(
         symbol="S_d",
         value=cb * ss * (ca - 1),
         unit="kPa",
@@ -174,7 +176,7 @@ def snow_drift(ground_pa: float, upper_length_m: float, step_m: float) -> tuple[
         source="nbc: 4.1.6.5; low",
         says="C_a the lesser of what the step holds and what the upper roof feeds",
     )
-    width = Step(
+    width = CalculationStep(
         symbol="x_d",
         value=5 * cb * ss / gamma * (ca - 1),
         unit="m",
@@ -185,16 +187,16 @@ def snow_drift(ground_pa: float, upper_length_m: float, step_m: float) -> tuple[
     return peak, width
 
 
-def deck_live(ground_pa: float | None, rain_pa: float | None, width_m: float | None) -> Step:
+def deck_live(ground_pa: float | None, rain_pa: float | None, width_m: float | None) -> CalculationStep:
     """The greater of 1.9 kPa and Part 9 snow; never added. Source: NBC 9.4.2.3 (from memory, high)."""
     if ground_pa is None:
-        raise InputError("ground_snow", "is needed")
+        raise InvalidInputError("ground_snow", "is needed")
     if rain_pa is None:
-        raise InputError("rain_load", "is needed")
+        raise InvalidInputError("rain_load", "is needed")
     if width_m is None:
-        raise InputError("deck_width", "is needed")
+        raise InvalidInputError("deck_width", "is needed")
     snow = part9_snow(ground_pa, rain_pa, width_m)
-    return Step(
+    return CalculationStep(
         symbol="L",
         value=max(1.9, snow.value),
         unit="kPa",
@@ -213,14 +215,14 @@ def guard_needed(*, height_m: float, dwelling_units: int, inside: bool, stair: b
     return GuardNeeded(height_m=0.9 if low else 1.07, sphere_m=0.1, source="nbc: 9.8.8.3; high")
 
 
-def exposure_factor(exposure: str, height_m: float) -> Step:
+def exposure_factor(exposure: str, height_m: float) -> CalculationStep:
     """C_e: open (h/10)^0.2 at least 0.9, rough 0.7 (h/12)^0.3 at least 0.7. Source: NBC 4.1.7.3 (from memory, high)."""
     if exposure not in ("open", "rough"):
-        raise InputError("exposure", "must be open or rough")
+        raise InvalidInputError("exposure", "must be open or rough")
     if not height_m > 0:
-        raise InputError("height", "must be above 0")
+        raise InvalidInputError("height", "must be above 0")
     is_open = exposure == "open"
-    return Step(
+    return CalculationStep(
         symbol="C_e",
         value=max((height_m / 10) ** 0.2, 0.9) if is_open else max(0.7 * (height_m / 12) ** 0.3, 0.7),
         unit="",
@@ -230,7 +232,7 @@ def exposure_factor(exposure: str, height_m: float) -> Step:
     )
 
 
-def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
     """Service wind q C_e C_g C_n on the gross face; slats by solidity, at least half.
 
     Raises:
@@ -240,17 +242,17 @@ def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: floa
     Source: NBC 4.1.7 (from memory, C_e and C_g high, C_n low).
     """
     if not place.pressure_pa > 0:
-        raise InputError("wind_pressure", "must be above 0: the 1-in-50 pressure of the place")
+        raise InvalidInputError("wind_pressure", "must be above 0: the 1-in-50 pressure of the place")
     if coefficient is None:
         if zone not in ("", "interior", "run"):
-            raise OutsideScope(
+            raise OutOfScopeError(
                 "no coefficient is known here for ends and corners, only that it is higher than in the middle",
                 "type a coefficient from the code (1.5 or more)",
             )
         coefficient = MIDDLE
     ce = exposure_factor(place.exposure, face.top_height_m)
     share = max(face.solidity, 0.5)
-    return Step(
+    return CalculationStep(
         symbol="p",
         value=place.pressure_pa / KPA * ce.value * GUST * coefficient * share,
         unit="kPa",
@@ -284,21 +286,23 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
     Source: NBC 4.1.7 (from memory: C_e and C_g high, C_n low).
     """
     if not place.pressure_pa > 0:
-        raise OutsideScope(
+        raise OutOfScopeError(
             "the hourly wind pressure of the place is not entered",
             "pick the place under Ground, or type its 1-in-50 pressure",
         )
     if place.exposure not in ("open", "rough"):
-        raise OutsideScope(f'"{place.exposure}" is no exposure of this code', "open or rough terrain, under Ground")
+        raise OutOfScopeError(f'"{place.exposure}" is no exposure of this code', "open or rough terrain, under Ground")
     ce, arm = exposure_factor(place.exposure, leg.top_height_m), middle_arm(leg.face)
     share = max(leg.solidity, 0.5)
 
-    def bands(end: LegEnd) -> tuple[Band, ...]:
+    def bands(end: LegEnd) -> tuple[EndZone, ...]:
         return (
-            (Band(2 * leg.solid_height_m, NEAR_AN_EDGE, "within 2 heights of an edge, measured"),) if end.free else ()
+            (EndZone(2 * leg.solid_height_m, NEAR_AN_EDGE, "within 2 heights of an edge, measured"),)
+            if end.free
+            else ()
         )
 
-    def pressure(cn: float, case: str) -> Step:
+    def pressure(cn: float, case: str) -> CalculationStep:
         parts = [
             ("alpha_W", WIND_FACTOR, ""),
             ("I_W", place.importance, ""),
@@ -313,7 +317,9 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
             parts.append(("C_t", place.crest, ""))
         return product_step("p", parts, "kPa", "nbc: 4.1.7; C_n low", f"{case}, design level")
 
-    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), Band(0.0, MIDDLE, "interior zone"), pressure)
+    zones = zones_between(
+        leg.length_m, bands(leg.start), bands(leg.end), EndZone(0.0, MIDDLE, "interior zone"), pressure
+    )
     return WindOnFence(zones, arm.value, arm, (ce,), si(pressure(MIDDLE, "interior zone")))
 
 
@@ -338,18 +344,18 @@ def column_pad(storeys: int, spacing_m: float, round_pad: bool) -> Pad:
     Source: NBC 9.15.3.4, 9.15.3.7 (from memory, high).
     """
     if not spacing_m > 0:
-        raise InputError("column_spacing", "must be above 0")
+        raise InvalidInputError("column_spacing", "must be above 0")
     for row in table("ca_column_pad"):
         if row.number("storeys_count") == storeys:
             area = row.number("area_m2") * max(1.0, spacing_m / 3)
             step = given_step("A", area, "m2", row.source, "columns 3 m apart, more in proportion")
             return Pad(width_m=pad_width_m(area, round_pad), area_m2=area, thickness_m=None, working=(step,))
-    raise OutsideScope(f"no pad for {storeys} storeys", "1, 2 or 3 storeys, or calculate it")
+    raise OutOfScopeError(f"no pad for {storeys} storeys", "1, 2 or 3 storeys, or calculate it")
 
 
-def pad_thickness(width_m: float, post_m: float) -> Step:
+def pad_thickness(width_m: float, post_m: float) -> CalculationStep:
     """As thick as it reaches past the post, at least 100 mm. Source: NBC 9.15.3.8 (from memory, high)."""
-    return Step(
+    return CalculationStep(
         symbol="t",
         value=pad_thickness_default(width_m, post_m, 0.1) / MM,
         unit="mm",
@@ -378,7 +384,7 @@ FREE_OF_FROST = ("rock", "sand", "gravel")
 CLAY_LEAST_M = 1.2
 
 
-def foundation_depth(soil: Soil, frost_m: float) -> Step | None:
+def foundation_depth(soil: Soil, frost_m: float) -> CalculationStep | None:
     """A foundation that contains no heated space: clay or soil not clearly defined 1.2 m and not less than the frost, silt the
     frost; rock and coarse soil have no limit where water drains away.
 
@@ -393,7 +399,7 @@ def foundation_depth(soil: Soil, frost_m: float) -> Step | None:
             if frost_m > 0
             else None
         )
-    return Step(
+    return CalculationStep(
         symbol="d_f",
         value=max(CLAY_LEAST_M, frost_m),
         unit="m",
@@ -404,7 +410,7 @@ def foundation_depth(soil: Soil, frost_m: float) -> Step | None:
     )
 
 
-def frost_depth(freezing_index: float | None) -> Step:
+def frost_depth(freezing_index: float | None) -> CalculationStep:
     """Estimate from the freezing index; without one the least depth for unknown soil.
 
     Raises:
@@ -417,8 +423,8 @@ def frost_depth(freezing_index: float | None) -> Step:
             "d", 1.2, "m", "nbc: Table 9.12.2.2; high", "least for unknown soil and clay; the local depth decides"
         )
     if not 0 < freezing_index < 20000:
-        raise InputError("freezing_index", "must be above 0 (degree days C)")
-    return Step(
+        raise InvalidInputError("freezing_index", "must be above 0 (degree days C)")
+    return CalculationStep(
         symbol="d",
         value=max(0.0, -0.328 + 0.0578 * math.sqrt(freezing_index)),
         unit="m",

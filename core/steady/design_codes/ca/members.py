@@ -3,10 +3,10 @@
 import math
 
 from steady.design_codes.ca import timber
-from steady.design_codes.requests import LoadType, Sideways, Wood
-from steady.design_codes.results import Column, Notched, Seat, given_step
-from steady.errors import InputError, OutsideScope, TooSlender
-from steady.plan.model import Step
+from steady.design_codes.requests import LateralRestraint, LoadType, Wood
+from steady.design_codes.results import BearingArea, Column, Notched, given_step
+from steady.errors import InvalidInputError, OutOfScopeError, TooSlender
+from steady.plan.model import CalculationStep
 from steady.units.units import MM
 
 MPA = 1e6
@@ -23,7 +23,7 @@ HELD_BY_SHAPE = 4.0
 """A depth of at most four thicknesses needs no support between its ends. O86 6.5.4.2.1 (from memory, high)."""
 
 
-def stability(wood: Wood, ask: Sideways) -> tuple[Step, float]:
+def stability(wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float]:
     """K_L and the slenderness C_B.
 
     Raises:
@@ -38,15 +38,15 @@ def stability(wood: Wood, ask: Sideways) -> tuple[Step, float]:
         return given_step("K_L", 1.0, "", "o86: 6.5.4.2.1; high", "depth at most four thicknesses"), 0.0
     if effective_m is None:
         if ask.unbraced_m is None:
-            raise InputError("unbraced_length", "is needed, or effective_length")
+            raise InvalidInputError("unbraced_length", "is needed, or effective_length")
         if ask.load_case not in _EFFECTIVE:
-            raise InputError("load_case", f"must be {', '.join(_EFFECTIVE)}")
+            raise InvalidInputError("load_case", f"must be {', '.join(_EFFECTIVE)}")
         effective_m = _EFFECTIVE[ask.load_case] * ask.unbraced_m
     if not effective_m > 0:
-        raise InputError("unbraced_length", "must be above 0")
+        raise InvalidInputError("unbraced_length", "must be above 0")
     slenderness = math.sqrt(effective_m / MM * d / b**2)
     if slenderness > 50:
-        raise OutsideScope(f"C_B is {slenderness:.0f}, over 50", "hold the squeezed edge at shorter distances")
+        raise OutOfScopeError(f"C_B is {slenderness:.0f}, over 50", "hold the squeezed edge at shorter distances")
     fb = (ask.bending_pa if ask.bending_pa is not None else _bending_without_size(wood, ask.load)) / MPA
     e = (
         ask.stiffness_pa if ask.stiffness_pa is not None else timber.strength("stiffness", wood, ask.load).allowed_pa
@@ -58,7 +58,7 @@ def stability(wood: Wood, ask: Sideways) -> tuple[Step, float]:
         value, formula = 1 - (slenderness / limit) ** 4 / 3, "1 - (C_B / C_K) ** 4 / 3"
     else:
         value, formula = 0.65 * e / (slenderness**2 * fb), "0.65 * E / (C_B ** 2 * F_b)"
-    step = Step(
+    step = CalculationStep(
         symbol="K_L",
         value=value,
         unit="",
@@ -96,14 +96,14 @@ def column(
     found: list[Column] = []
     for d, l_m in ((strong_d, height_m), (weak_d, weak_m)):
         if not (end_factor > 0 and l_m > 0):
-            raise InputError("height" if end_factor > 0 else "end_factor", "must be above 0")
+            raise InvalidInputError("height" if end_factor > 0 else "end_factor", "must be above 0")
         slender = end_factor * l_m / MM / d
         if slender > 50:
             told = (slender, 50.0, "o86: 6.5.4.2, slenderness of columns (from memory, medium)")
             raise TooSlender(f"C_c is {slender:.0f}, over 50", "a thicker post, or a brace at mid height", told)
         size = min(1.3, 6.3 * (d * l_m / MM) ** -0.13)
         kc = 1 / (1 + value * size * slender**3 / (35 * e05))
-        buckling = Step(
+        buckling = CalculationStep(
             symbol="K_C",
             value=kc,
             unit="",
@@ -111,7 +111,7 @@ def column(
             inputs=(("F_c", value, "MPa"), ("K_Zc", size, ""), ("C_c", slender, ""), ("E_05", e05, "MPa")),
             source="o86: 6.5.6.2; high",
         )
-        capacity = Step(
+        capacity = CalculationStep(
             symbol="P_r",
             value=0.001 * 0.8 * value * area * size * kc,
             unit="kN",
@@ -124,16 +124,16 @@ def column(
     return min(found, key=lambda item: item.capacity.value), euler
 
 
-def seat(wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float) -> Seat:
+def seat(wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float) -> BearingArea:
     """Q_r = φ F_cp A K_B; K_B only where the bearing is more than 75 mm from the end. K_Zcp is taken as 1.
 
     Source: O86 6.5.7 (from memory, high).
     """
     if not (length_m > 0 and from_end_m >= 0):
-        raise InputError("bearing_length" if not length_m > 0 else "distance_from_end", "must be above 0")
+        raise InvalidInputError("bearing_length" if not length_m > 0 else "distance_from_end", "must be above 0")
     factor = timber.bearing_length_factor(length_m) if from_end_m > 75 * MM else 1.0
     fcp = timber.strength("bearing", wood, load)
-    capacity = Step(
+    capacity = CalculationStep(
         symbol="Q_r",
         value=0.001 * 0.8 * fcp.step.value * width_m / MM * length_m / MM * factor,
         unit="kN",
@@ -147,7 +147,7 @@ def seat(wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_en
         ),
         source="o86: 6.5.7; high",
     )
-    return Seat(factor=factor, effective_length_m=length_m, capacity=capacity)
+    return BearingArea(factor=factor, effective_length_m=length_m, capacity=capacity)
 
 
 def notched(wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float | None) -> Notched:
@@ -162,13 +162,13 @@ def notched(wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float |
     b, d = wood.across_m / MM, wood.bending_depth_m / MM
     left = left_m / MM
     if not 0 < left <= d:
-        raise InputError("depth_left", "must be above 0 and at most the member's depth")
+        raise InvalidInputError("depth_left", "must be above 0 and at most the member's depth")
     if to_reaction_m is None:
-        raise InputError("notch_to_reaction", "is needed")
+        raise InvalidInputError("notch_to_reaction", "is needed")
     if not to_reaction_m >= 0:
-        raise InputError("notch_to_reaction", "must be 0 or more")
+        raise InvalidInputError("notch_to_reaction", "must be 0 or more")
     if d - left > d / 3 + 1e-9:
-        raise OutsideScope("a notch deeper than a third of the depth", "a shallower notch or a hanger")
+        raise OutOfScopeError("a notch deeper than a third of the depth", "a shallower notch or a hanger")
     alpha, eta = left / d, to_reaction_m / MM / d
     inside = 0.006 * d * (1.6 * (1 / alpha - 1) + eta**2 * (1 / alpha**3 - 1))
     kn = 1 / math.sqrt(inside) if inside > 0 else math.inf
@@ -180,7 +180,7 @@ def notched(wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float |
     if value == whole:
         step = given_step("F_r", whole, "kN", "o86: 6.5.5; high", "no notch to speak of: plain shear")
     else:
-        step = Step(
+        step = CalculationStep(
             symbol="F_r",
             value=value,
             unit="kN",

@@ -3,7 +3,7 @@
 import unicodedata
 from functools import cache
 
-from steady.data.loader import Row, table
+from steady.data.loader import TableRow, table
 from steady.design_codes.results import ClimatePlace
 
 MOST = 12
@@ -29,7 +29,7 @@ def places(text: str) -> tuple[ClimatePlace, ...]:
     return tuple(_place(row) for _, _, row in sorted(ranked, key=lambda item: item[:2])[:MOST])
 
 
-def _place(row: Row) -> ClimatePlace:
+def _place(row: TableRow) -> ClimatePlace:
     return ClimatePlace(
         name=row.text["key"],
         ground_snow_pa=row.number("snow_pa"),

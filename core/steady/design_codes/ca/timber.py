@@ -4,10 +4,10 @@ import math
 from functools import cache, lru_cache
 
 from steady.data.interpolation import between
-from steady.data.loader import Row, table
+from steady.data.loader import TableRow, table
 from steady.design_codes.requests import Kind, LoadType, Wood
 from steady.design_codes.results import Strength, product_step
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units import sizes
 from steady.units.units import MM
 
@@ -50,7 +50,7 @@ def section_m(size: str) -> tuple[float, float]:
     """
     found = sizes.measured_m(size)
     if found is None:
-        raise OutsideScope(f"{size} is a nominal size", "write the dressed size, as 38x235 mm")
+        raise OutOfScopeError(f"{size} is a nominal size", "write the dressed size, as 38x235 mm")
     return found
 
 
@@ -58,13 +58,13 @@ def kind_of(wood: Wood) -> str:
     """Which table: dimension lumber to 102 mm thick, beams and stringers, or posts and timbers. O86 6.3 (from memory, high)."""
     thin, wide = wood.width_m / MM, wood.depth_m / MM
     if thin < 38 - 1:
-        raise OutsideScope(f"{thin:.0f} mm thick is thinner than dimension lumber", "38 mm or thicker")
+        raise OutOfScopeError(f"{thin:.0f} mm thick is thinner than dimension lumber", "38 mm or thicker")
     if thin <= 102:
         return "dimension"
     return "beam" if wide > thin + 51 else "post"
 
 
-def reference(wood: Wood) -> Row:
+def reference(wood: Wood) -> TableRow:
     """The table row of a wood. No.1 and No.2 dimension lumber share one row.
 
     Raises:
@@ -80,7 +80,7 @@ def reference(wood: Wood) -> Row:
     for row in table("ca_species"):
         if (row.text["species"], row.text["grade"], row.text["table"]) == (species, grade, kind):
             return row
-    raise OutsideScope(
+    raise OutOfScopeError(
         f"no values for {wood.species[:40]} {wood.grade[:20]} as {kind} lumber", "a species and grade of the tables"
     )
 
@@ -169,7 +169,7 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
         return duration(load)
     if name == "sharing_factor":
         return system_factor("fb", wood)
-    raise InputError("output", f"no {name}")
+    raise InvalidInputError("output", f"no {name}")
 
 
 def bearing_length_factor(length_m: float) -> float:

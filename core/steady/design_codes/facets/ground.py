@@ -3,11 +3,11 @@
 from steady.design_codes.facets.school import School
 from steady.design_codes.requests import PadAsk
 from steady.design_codes.results import ClimatePlace, Pad, Soil, pad_width_m
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 
 
-class Ground(School):
+class GroundRules(School):
     """What a school says of the ground: soils, how deep posts go, pads, frost."""
 
     def soils(self) -> tuple[Soil, ...]:
@@ -23,14 +23,14 @@ class Ground(School):
         for found in self.soils():
             if name.lower() in (found.name.lower(), found.says.lower()):
                 return found
-        raise OutsideScope(
+        raise OutOfScopeError(
             f'no soil values for "{name[:40]}": peat, organic soil and loose fill are in no table',
             "dig to sound ground of a listed class, or have the ground tested",
         )
 
     def embedment(
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """Depth a free pole needs against a sideways force at a height, and the steps to it.
 
         The load is at the school's design level.
@@ -43,24 +43,24 @@ class Ground(School):
 
     def embedment_for_moment(
         self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """Depth a free pole needs against a pure moment. Raises as `embedment`."""
         self.none("formula for posts that are turned")
 
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """The greatest bending moment of a pole, where its shear turns below ground. Raises OutsideScope."""
         self.none("formula for bending below ground")
 
     def pad(self, *, load_n: float, bearing_pa: float, round_pad: bool) -> Pad:
         """A pad for a service load: area = load / bearing. Source: statics."""
         if not (load_n > 0 and bearing_pa > 0):
-            raise InputError("load" if not load_n > 0 else "soil_bearing", "must be above 0")
+            raise InvalidInputError("load" if not load_n > 0 else "soil_bearing", "must be above 0")
         area_m2 = load_n / bearing_pa
         return Pad(width_m=pad_width_m(area_m2, round_pad), area_m2=area_m2, thickness_m=None)
 
-    def pad_thickness(self, *, width_m: float, post_m: float) -> Step:
+    def pad_thickness(self, *, width_m: float, post_m: float) -> CalculationStep:
         """How thick a plain concrete pad must be under a post."""
         self.none("rule for the thickness of pads")
 
@@ -74,10 +74,10 @@ class Ground(School):
         """Whether a low deck may stand above the frost depth, and why."""
         self.none("waiver of the frost depth")
 
-    def frost_depth(self, freezing_index: float | None) -> Step:
+    def frost_depth(self, freezing_index: float | None) -> CalculationStep:
         """Depth of frost where the school gives or estimates one."""
         self.none("frost depth: it is set locally", "ask the local building office")
 
-    def foundation_depth(self, soil: Soil, frost_m: float) -> Step | None:
+    def foundation_depth(self, soil: Soil, frost_m: float) -> CalculationStep | None:
         """How deep a foundation without heat goes in this soil, where the school says so beside the frost depth."""
         return None

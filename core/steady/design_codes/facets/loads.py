@@ -3,10 +3,10 @@
 from steady.design_codes.facets.school import School
 from steady.design_codes.requests import DriftAsk, SnowAsk
 from steady.design_codes.results import Combination
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 
 
-class Loads(School):
+class LoadRules(School):
     """What a school puts on a structure besides wind: combinations, people on decks, snow and roofs."""
 
     default_dead_pa = 300.0
@@ -36,7 +36,7 @@ class Loads(School):
 
     def deck_live_pa(
         self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool
-    ) -> Step:
+    ) -> CalculationStep:
         """Live load of a deck of one dwelling (psf or kPa)."""
         self.none("live load of decks")
 
@@ -44,19 +44,19 @@ class Loads(School):
         """What may stand around a roof, key and words; none where the school's snow does not ask it."""
         return ()
 
-    def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
+    def roof_snow(self, ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
         """Flat-roof snow and the snow to design for."""
         self.none("snow on roofs")
 
-    def snow_density(self, ground_pa: float) -> Step:
+    def snow_density(self, ground_pa: float) -> CalculationStep:
         """Weight of drifted snow."""
         self.none("density of snow")
 
-    def snow_drift(self, ask: DriftAsk) -> tuple[Step, Step]:
+    def snow_drift(self, ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
         """Peak surcharge and width of a drift against a higher roof."""
         self.none("rule for drifts")
 
-    def roof_live(self, area_m2: float, rise_in_12: float) -> Step:
+    def roof_live(self, area_m2: float, rise_in_12: float) -> CalculationStep:
         """Live load on a roof nobody lives on."""
         self.none("live load of roofs")
 

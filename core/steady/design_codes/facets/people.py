@@ -2,7 +2,7 @@
 
 from steady.design_codes.facets.school import School
 from steady.design_codes.results import GuardNeeded, PeopleLoad, StairLimits, given_step
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 
 
 class People(School):
@@ -25,6 +25,6 @@ class People(School):
         """Limits of a straight stair."""
         self.none("stair limits")
 
-    def sag_limit(self) -> tuple[float, Step]:
+    def sag_limit(self) -> tuple[float, CalculationStep]:
         """Span over 240 is the most a rail may sag: practice where the school has no limit for rails."""
         return 240.0, given_step("n", 240.0, "", "practice: limit on the sag of a fence rail")

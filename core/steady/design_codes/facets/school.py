@@ -3,8 +3,8 @@
 from typing import NoReturn
 
 from steady.design_codes.results import product_step
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.trade import IMPERIAL, METRIC, Units
 
 
@@ -32,7 +32,7 @@ class School:
         """The units its working is written in."""
         return METRIC if self.metric else IMPERIAL
 
-    def factored(self, step: Step, symbol: str) -> Step:
+    def factored(self, step: CalculationStep, symbol: str) -> CalculationStep:
         """A load, or what follows from it in proportion, at the level the school's resistances are made for."""
         if self.load_factor == 1.0:
             return step
@@ -41,4 +41,4 @@ class School:
 
     def none(self, what: str, instead: str = "another code, or ask an engineer") -> NoReturn:
         """Refuse what the school has no rule for."""
-        raise OutsideScope(f"the {self.title} code has no {what} entered here", instead)
+        raise OutOfScopeError(f"the {self.title} code has no {what} entered here", instead)

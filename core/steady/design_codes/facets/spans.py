@@ -5,17 +5,17 @@ import math
 from steady.design_codes.facets.school import School
 from steady.design_codes.requests import (
     BeamAsk,
+    ColumnInput,
     FloorLoad,
     JoistAsk,
     LoadType,
     PostAsk,
     RafterAsk,
     SeatAsk,
-    Standing,
     Wood,
 )
-from steady.design_codes.results import Column, Notched, Sag, Seat, SpanFound
-from steady.plan.model import Step
+from steady.design_codes.results import BearingArea, Column, DeflectionLimit, Notched, SpanFound
+from steady.plan.model import CalculationStep
 from steady.units.units import IN
 
 
@@ -30,11 +30,11 @@ class Spans(School):
     least_bearing_source = "practice: 35 mm on wood"
     """`least_bearing_m`: of joists on a beam, of beams on an end post; and the longest sticks."""
 
-    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[DeflectionLimit, ...]:
         """Deflections the school limits. `limit_ratio` replaces the first limit."""
         self.none("limit on sag")
 
-    def deck_sags(self, wood: Wood, dwelling_units: int) -> tuple[Sag, ...]:
+    def deck_sags(self, wood: Wood, dwelling_units: int) -> tuple[DeflectionLimit, ...]:
         """The same for beams, joists and boards of a deck, where the school names another limit for them."""
         return self.sags(wood, "", None)
 
@@ -72,15 +72,15 @@ class Spans(School):
         """How tall a post may be under this much deck."""
         self.none("rule for the height of deck posts")
 
-    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: ColumnInput) -> Column:
         """A post under a centred load. Raises OutsideScope where too slender."""
         self.none("rule for posts")
 
-    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: ColumnInput) -> CalculationStep:
         """Squeeze and bending about the strong axis together; at most 1 passes."""
         self.none("rule for posts that are squeezed and bent")
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
         """A bearing perpendicular to grain."""
         self.none("rule for bearing")
 

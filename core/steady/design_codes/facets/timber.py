@@ -2,13 +2,13 @@
 
 from steady.data.loader import table
 from steady.design_codes.facets.school import School
-from steady.design_codes.requests import Kind, LoadType, Sideways, Wood
+from steady.design_codes.requests import Kind, LateralRestraint, LoadType, Wood
 from steady.design_codes.results import Strength, product_step, si
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.units.quantities import UNITS
 
 
-class Timber(School):
+class TimberRules(School):
     """What a school says of wood: sizes, strengths and their factors, stiffness, what treatment a part needs."""
 
     stress_unit = "MPa"
@@ -43,7 +43,7 @@ class Timber(School):
         """A strength under much lasting load; schools without such a rule use the load's own duration."""
         return self.strength(kind, wood, load)
 
-    def book_value(self, kind: Kind, wood: Wood) -> Step:
+    def book_value(self, kind: Kind, wood: Wood) -> CalculationStep:
         """A book value before any factor. Raises OutsideScope."""
         self.none(f"value for {kind}")
 
@@ -55,38 +55,38 @@ class Timber(School):
         """size_factor, duration_factor or sharing_factor."""
         self.none(f"{name.replace('_', ' ')}")
 
-    def bending_strength(self, wood: Wood, load: LoadType) -> Step:
+    def bending_strength(self, wood: Wood, load: LoadType) -> CalculationStep:
         """Allowable (or design) bending stress, in the school's printed unit. Raises OutsideScope."""
         return self._allowed("bending", wood, load)
 
-    def shear_strength(self, wood: Wood, load: LoadType) -> Step:
+    def shear_strength(self, wood: Wood, load: LoadType) -> CalculationStep:
         """Allowable (or design) shear stress along the grain. Raises OutsideScope."""
         return self._allowed("shear", wood, load)
 
-    def _allowed(self, kind: Kind, wood: Wood, load: LoadType) -> Step:
+    def _allowed(self, kind: Kind, wood: Wood, load: LoadType) -> CalculationStep:
         found = self.strength(kind, wood, load)
         if found.limit == 1.0 or abs(si(found.step) - found.allowed_pa) < 1e-9 * found.allowed_pa:
             return found.step
         parts = [("phi", found.limit, ""), (found.step.symbol, found.step.value, found.step.unit)]
         return product_step(f"phi {found.step.symbol}", parts, found.step.unit, found.step.source, found.step.says)
 
-    def stiffness(self, wood: Wood) -> Step:
+    def stiffness(self, wood: Wood) -> CalculationStep:
         """Modulus of elasticity in service."""
         return self.strength("stiffness", wood, "floor").step
 
-    def creep_factor(self, wood: Wood) -> Step:
+    def creep_factor(self, wood: Wood) -> CalculationStep:
         """Long-term multiplier on the deflection under lasting load."""
         self.none("factor for sag over the years")
 
-    def stress_pa(self, step: Step) -> float:
+    def stress_pa(self, step: CalculationStep) -> float:
         """A stress step's value in Pa."""
         return si(step)
 
-    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float]:
         """Factor on the bending strength for sideways buckling, and the slenderness. Raises OutsideScope."""
         self.none("rule for sideways buckling")
 
-    def stability_of(self, slenderness: float) -> Step:
+    def stability_of(self, slenderness: float) -> CalculationStep:
         """Factor for a slenderness typed in."""
         self.none("curve by slenderness alone", "give the size and the unbraced length")
 
@@ -94,16 +94,18 @@ class Timber(School):
         """Area over which 1.5 V spreads."""
         return wood.area_m2
 
-    def moment_capacity(self, wood: Wood, load: LoadType, stability: float = 1.0) -> Step:
+    def moment_capacity(self, wood: Wood, load: LoadType, stability: float = 1.0) -> CalculationStep:
         """Most moment (lb-ft or kN.m), edge held unless a stability factor is given."""
         return self._capacity("M_r", self.strength("bending", wood, load), ("S", wood.modulus_m3, 3), stability)
 
-    def shear_capacity(self, wood: Wood, load: LoadType) -> Step:
+    def shear_capacity(self, wood: Wood, load: LoadType) -> CalculationStep:
         """Most shear (lb or kN), 2/3 of strength times area."""
         area = self.shear_area_m2(wood)
         return self._capacity("V_r", self.strength("shear", wood, load), ("A", area, 2), 1 / 1.5)
 
-    def _capacity(self, symbol: str, found: Strength, measure_of: tuple[str, float, int], times: float) -> Step:
+    def _capacity(
+        self, symbol: str, found: Strength, measure_of: tuple[str, float, int], times: float
+    ) -> CalculationStep:
         """`measure_of`: its symbol, its size (m2 or m3) and the power of its length."""
         name, size, power = measure_of
         unit = ("kN.m" if power == 3 else "kN") if self.metric else ("lb-ft" if power == 3 else "lb")

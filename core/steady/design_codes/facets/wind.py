@@ -5,7 +5,7 @@ from typing import Self
 from steady.design_codes.facets.school import School
 from steady.design_codes.requests import OpenFace, OpenRoofAsk, WindFace, WindLeg, WindPlace
 from steady.design_codes.results import AlongWind, GableWind, NamedZone, WindOnFence
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 
 
 class Wind(School):
@@ -24,7 +24,7 @@ class Wind(School):
         """Zones that the school calls by name, each with its speed; none where a place's speed is read off a map."""
         return ()
 
-    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
+    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[CalculationStep, CalculationStep]:
         """Factor of height and velocity pressure. Raises OutsideScope."""
         self.none("wind profile")
 
@@ -42,7 +42,7 @@ class Wind(School):
         """Factor for openings."""
         self.none("factor for openings")
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
         """Wind on the gross face (allowable-stress level in the us school, service level or ultimate in others)."""
         self.none("wind on free-standing faces")
 
@@ -70,11 +70,11 @@ class Wind(School):
         """Wind on a solid fence, zone by zone. Raises OutsideScope."""
         self.none("wind zones along a fence")
 
-    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> Step:
+    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:
         """Wind on an open roof, negative is up."""
         self.none("wind on open roofs")
 
-    def open_face_pressure(self, place: WindPlace, face: OpenFace) -> tuple[float, Step]:
+    def open_face_pressure(self, place: WindPlace, face: OpenFace) -> tuple[float, CalculationStep]:
         """Coefficient on the solid part of an open face, and the pressure on its gross area."""
         self.none("wind on open faces")
 

@@ -7,26 +7,26 @@ from steady.design_codes.nz import ground, loads, timber
 from steady.design_codes.nz.joints import NzJoints
 from steady.design_codes.requests import (
     BeamAsk,
+    ColumnInput,
     JoistAsk,
     Kind,
+    LateralRestraint,
     LoadType,
     RafterAsk,
     SeatAsk,
-    Sideways,
-    Standing,
     WindFace,
     WindLeg,
     WindPlace,
     Wood,
 )
 from steady.design_codes.results import (
+    BearingArea,
     Column,
     Combination,
+    DeflectionLimit,
     GuardNeeded,
     NamedZone,
     PeopleLoad,
-    Sag,
-    Seat,
     Soil,
     SpanFound,
     Strength,
@@ -34,8 +34,8 @@ from steady.design_codes.results import (
     given_step,
 )
 from steady.design_codes.treatment import treatment
-from steady.errors import InputError
-from steady.plan.model import Step
+from steady.errors import InvalidInputError
+from steady.plan.model import CalculationStep
 
 
 class NewZealand(Rulebook):
@@ -59,19 +59,19 @@ class NewZealand(Rulebook):
 
     def embedment(
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """Broms; Brinch Hansen beside it on short piers, the better-founded of the two."""
         return ground.embedment(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
 
     def embedment_for_moment(
         self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """The same for a moment alone."""
         return ground.embedment_for_moment(moment_n_m=moment_n_m, width_m=width_m, soil=soil)
 
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """Broms."""
         return short_piles.moment_in_ground(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
 
@@ -107,7 +107,7 @@ class NewZealand(Rulebook):
         """NZS 3603 3.2."""
         return timber.strength(kind, wood, load)
 
-    def book_value(self, kind: Kind, wood: Wood) -> Step:
+    def book_value(self, kind: Kind, wood: Wood) -> CalculationStep:
         """NZS 3603 Table 2.3."""
         row = timber.reference(wood)
         column, symbol = timber.COLUMN[kind]
@@ -117,19 +117,19 @@ class NewZealand(Rulebook):
         """k1, k4 or k5."""
         return timber.named_factor(name, wood, load)
 
-    def creep_factor(self, wood: Wood) -> Step:
+    def creep_factor(self, wood: Wood) -> CalculationStep:
         """k2."""
         return timber.creep(wood)
 
-    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float]:
         """k8 of S1."""
         length_m = ask.effective_m if ask.effective_m is not None else ask.unbraced_m
         if length_m is None:
-            raise InputError("unbraced_length", "is needed, or slenderness")
+            raise InvalidInputError("unbraced_length", "is needed, or slenderness")
         slenderness = timber.beam_slenderness(wood, length_m)
         return timber.slenderness_factor(slenderness), slenderness
 
-    def stability_of(self, slenderness: float) -> Step:
+    def stability_of(self, slenderness: float) -> CalculationStep:
         """k8."""
         return timber.slenderness_factor(slenderness)
 
@@ -141,13 +141,13 @@ class NewZealand(Rulebook):
         """0.9 G − W (ultimate), concrete 24 kN/m³."""
         return 0.9, 1.0, loads.CONCRETE_N_PER_M3, "as-nzs-1170: 1170.0 4.2; high"
 
-    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[DeflectionLimit, ...]:
         """G + ψ_s Q at once, k2 (G + ψ_l Q) over the years, both at L/300 (product default)."""
         use, k2 = loads.use_of(live_use), timber.creep(wood).value
         first = limit_ratio or 300.0
         source = "nzs-3603: 2.7; high; the limit is our default"
         return (
-            Sag(
+            DeflectionLimit(
                 kind="deflection",
                 dead=1.0,
                 live=loads.SHORT_TERM[use],
@@ -155,7 +155,7 @@ class NewZealand(Rulebook):
                 source=source,
                 says="G + ψ_s Q at once",
             ),
-            Sag(
+            DeflectionLimit(
                 kind="long-term deflection",
                 dead=k2,
                 live=k2 * loads.LONG_TERM[use],
@@ -198,25 +198,25 @@ class NewZealand(Rulebook):
         if ask.table:
             self.none("cell of the bearer tables", "calculate it")
         if ask.supported_m is None:
-            raise InputError("supported_length", "is needed")
+            raise InvalidInputError("supported_length", "is needed")
         return self.joist_span(
             woods, JoistAsk(spacing_m=ask.supported_m, floor=ask.floor, table=False, limit_ratio=None, longest_m=None)
         )
 
-    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: ColumnInput) -> Column:
         """NZS 3603 3.3."""
         return timber.column(
             wood, load, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m
         )
 
-    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: ColumnInput) -> CalculationStep:
         """M/φM + N/φN."""
         column = self.column(
-            wood, load, Standing(height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m)
+            wood, load, ColumnInput(height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m)
         )
         moment = self.moment_capacity(wood, load).value
         n, m = ask.axial_n / 1000, ask.moment_n_m / 1000
-        return Step(
+        return CalculationStep(
             symbol="u",
             value=m / moment + n / column.capacity.value,
             unit="",
@@ -225,7 +225,7 @@ class NewZealand(Rulebook):
             source="nzs-3603: 3.4; medium",
         )
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
         """NZS 3603 3.2.10."""
         return timber.seat(wood, load, width_m=ask.width_m, length_m=ask.length_m, from_end_m=ask.from_end_m)
 
@@ -235,7 +235,7 @@ class NewZealand(Rulebook):
 
     def deck_live_pa(
         self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool
-    ) -> Step:
+    ) -> CalculationStep:
         """2.0 kPa."""
         return loads.deck_live()
 
@@ -247,7 +247,7 @@ class NewZealand(Rulebook):
         """0.75 kN/m."""
         return loads.BARRIER
 
-    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
+    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[CalculationStep, CalculationStep]:
         """0.6 V²."""
         return loads.pressure(place)
 
@@ -261,12 +261,12 @@ class NewZealand(Rulebook):
         """K_p."""
         return loads.porosity_factor(solidity)
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
         """q C_p,n K_p, ultimate."""
         _, q = loads.pressure(place)
         cp = coefficient if coefficient is not None else loads.face_coefficient(face, zone)
         kp = loads.porosity_factor(face.solidity)
-        return Step(
+        return CalculationStep(
             symbol="p",
             value=q.value * cp * kp,
             unit="kPa",

@@ -8,7 +8,7 @@ from collections.abc import Callable
 from steady.design_codes import short_piles
 from steady.design_codes.results import Soil
 from steady.design_codes.short_piles import Way
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 
 SHORT_WIDTHS = 4.0
 """A pier is short up to so many widths deep [own reading: a rigid pier in which the top 1.5 widths weigh]."""
@@ -35,7 +35,7 @@ def _better_founded(broms: Way, other: Callable[[], Way], width_m: float) -> Way
     depth, steps = broms
     try:
         hansen, more = other()
-    except OutsideScope:
+    except OutOfScopeError:
         return broms
     if min(depth.value, hansen.value) >= SHORT_WIDTHS * width_m:
         return broms

@@ -5,7 +5,7 @@ import math
 from steady.design_codes.dowel_joints import DowelJoints
 from steady.design_codes.joint_rules import FastenerKind, WoodSection, design_step
 from steady.design_codes.requests import LoadType
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.units.units import MM
 
 RADIATA_KG_PER_M3 = 350.0
@@ -51,7 +51,7 @@ class NzJoints(DowelJoints):
         """φ k1 and the wet factor."""
         return [("phi", PHI_WITHDRAWAL, ""), ("k_1", DURATION[load], ""), ("k_w", WET if wet else 1.0, "")]
 
-    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> Step:
+    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> CalculationStep:
         """Eurocode 5's splitting force with this code's factors (from memory, low)."""
         b, h, held = section.thickness_m / MM, section.depth_m / MM, held_m / MM
         return design_step(
@@ -70,7 +70,7 @@ class NzJoints(DowelJoints):
             "shear beside a joint loaded across the grain",
         )
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> Step:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
         """φ k1 f_p A under the washer (from memory, low)."""
         side, hole = washer_m / MM, bolt_m / MM + HOLE_OVER_MM
         whole = math.pi * side**2 / 4 if round_washer else side**2

@@ -4,7 +4,7 @@ import math
 from functools import cache, lru_cache
 
 from steady.data.loader import keyed
-from steady.design_codes.fences import Band, middle_arm, zones_between
+from steady.design_codes.fences import EndZone, middle_arm, zones_between
 from steady.design_codes.requests import LegEnd, WindFace, WindLeg, WindPlace
 from steady.design_codes.results import (
     Combination,
@@ -18,8 +18,8 @@ from steady.design_codes.results import (
     si,
 )
 from steady.design_codes.short_piles import named_soils
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 
 _COMBOS = "as-nzs-1170: 1170.0 4.2; high"
 LONG_TERM = {"domestic floor": 0.4, "roof": 0.0}
@@ -46,7 +46,7 @@ def use_of(live_use: str) -> str:
     """
     found = {"": "domestic floor", "A": "domestic floor", "H": "roof", "snow": "roof"}.get(live_use, live_use)
     if found not in LONG_TERM:
-        raise InputError("live_use", f"must be {' or '.join(LONG_TERM)}")
+        raise InvalidInputError("live_use", f"must be {' or '.join(LONG_TERM)}")
     return found
 
 
@@ -62,7 +62,7 @@ def combinations(live_use: str) -> tuple[Combination, ...]:
     )
 
 
-def deck_live() -> Step:
+def deck_live() -> CalculationStep:
     """2.0 kPa. Source: AS/NZS 1170.1 Table 3.1 (from memory, high to medium)."""
     return given_step(
         "Q", 2.0, "kPa", "as-nzs-1170: 1170.1 Table 3.1; high", "decks and balconies of dwellings; 1.8 kN at a point"
@@ -85,7 +85,7 @@ def wind_zones() -> tuple[NamedZone, ...]:
     )
 
 
-def pressure(place: WindPlace) -> tuple[Step, Step]:
+def pressure(place: WindPlace) -> tuple[CalculationStep, CalculationStep]:
     """0.6 V² at the zone's ultimate speed; heights are in the zone.
 
     Raises:
@@ -99,14 +99,14 @@ def pressure(place: WindPlace) -> tuple[Step, Step]:
     if place.zone:
         row = keyed("nz_wind_zones").get(place.zone)
         if row is None:
-            raise OutsideScope(
+            raise OutOfScopeError(
                 f'no wind zone "{place.zone[:20]}": above extra high it is specific design',
                 f"one of {', '.join(keyed('nz_wind_zones'))}",
             )
         speed, source = row.number("speed_m_per_s"), row.source
     if not speed > 0:
-        raise InputError("wind_zone", "is needed, or wind_speed")
-    step = Step(
+        raise InvalidInputError("wind_zone", "is needed, or wind_speed")
+    step = CalculationStep(
         symbol="q",
         value=0.0006 * speed**2,
         unit="kPa",
@@ -136,23 +136,23 @@ def face_coefficient(face: WindFace, zone: str) -> float:
     if zone in (">4", "4+"):
         return 0.75 if low else 0.6
     if zone not in ("", "run", "interior"):
-        raise InputError("zone", "must be run, 0-2, 2-4 or >4 heights from the free end")
+        raise InvalidInputError("zone", "must be run, 0-2, 2-4 or >4 heights from the free end")
     if b_c > 5:
         return 1.7 - 0.5 * c_h
     if b_c < 0.5 - 1e-9 or c_h < 0.2 - 1e-9:
-        raise OutsideScope(
+        raise OutOfScopeError(
             "a face this narrow or this high above the ground",
             "length over height 0.5 at least, solid a fifth of the height",
         )
     return 1.3 + 0.5 * (0.3 + math.log10(b_c)) * (0.8 - c_h)
 
 
-def _square_on(face: WindFace) -> tuple[Step, ...]:
+def _square_on(face: WindFace) -> tuple[CalculationStep, ...]:
     b_c, c_h = face.length_m / face.solid_height_m, face.solid_height_m / face.top_height_m
     long = b_c > 5
     formula = "1.7 - 0.5 * r_c" if long else "1.3 + 0.5 * (0.3 + ln(r_b) / ln(10)) * (0.8 - r_c)"
     return (
-        Step(
+        CalculationStep(
             symbol="C_p",
             value=face_coefficient(face, "run"),
             unit="",
@@ -183,18 +183,18 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
     cornered = 2.2 if low else 1.8
     porous = porosity_factor(leg.solidity)
 
-    def bands(end: LegEnd) -> tuple[Band, ...]:
+    def bands(end: LegEnd) -> tuple[EndZone, ...]:
         if not end.free:
             return ()
         first = cornered if end.return_m >= leg.solid_height_m - 1e-9 else near
         name = "45 degrees on, within"
         return (
-            Band(2 * by_m, first, f"{name} 2 heights"),
-            Band(4 * by_m, middle, f"{name} 4 heights"),
-            Band(leg.length_m, far, "45 degrees on, beyond 4 heights"),
+            EndZone(2 * by_m, first, f"{name} 2 heights"),
+            EndZone(4 * by_m, middle, f"{name} 4 heights"),
+            EndZone(leg.length_m, far, "45 degrees on, beyond 4 heights"),
         )
 
-    def on(cp: float, case: str) -> Step:
+    def on(cp: float, case: str) -> CalculationStep:
         parts = [("q", q.value, "kPa"), ("C_p", cp, "")]
         if leg.solidity < 1 - 1e-9:
             parts.append(("K_p", porous, ""))
@@ -206,7 +206,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
 
     arm = middle_arm(leg.face)
     says = f"square on, the whole run, b/c {leg.length_m / leg.solid_height_m:.1f}, c/h {c_h:.2f}"
-    run = Band(0.0, face_coefficient(leg.face, "run"), says, _square_on(leg.face))
+    run = EndZone(0.0, face_coefficient(leg.face, "run"), says, _square_on(leg.face))
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, on)
     return WindOnFence(zones, arm.value, arm, (times, q), si(on(run.coefficient, says)))
 
@@ -222,7 +222,7 @@ def wind_on_fence(place: WindPlace, face: WindFace) -> WindOnFence:
 def porosity_factor(solidity: float) -> float:
     """K_p = 1 − (1 − δ)². Source: AS/NZS 1170.2 (from memory, high)."""
     if not 0 < solidity <= 1:
-        raise InputError("solidity", "must be above 0 and at most 1")
+        raise InvalidInputError("solidity", "must be above 0 and at most 1")
     return 1 - (1 - solidity) ** 2
 
 

@@ -4,11 +4,11 @@ import math
 from functools import cache, lru_cache
 
 from steady.data.interpolation import between
-from steady.data.loader import Row, keyed, table
+from steady.data.loader import TableRow, keyed, table
 from steady.design_codes.requests import Kind, LoadType, Wood
-from steady.design_codes.results import Column, Seat, Strength, given_step, product_step
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.design_codes.results import BearingArea, Column, Strength, given_step, product_step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units import sizes
 from steady.units.units import MM
 
@@ -46,21 +46,21 @@ def section_m(size: str) -> tuple[float, float]:
     """
     found = sizes.measured_m(size)
     if found is None:
-        raise OutsideScope(f"{size} is a nominal size", "write the finished size, as 45x140 mm")
+        raise OutOfScopeError(f"{size} is a nominal size", "write the finished size, as 45x140 mm")
     return found
 
 
-def reference(wood: Wood) -> Row:
+def reference(wood: Wood) -> TableRow:
     """The row of a grade, wet or dry.
 
     Raises:
         OutsideScope: No grade, or one that is not entered in that condition.
     """
     if not wood.grade:
-        raise OutsideScope("this wood has no grade of the code", "a stick graded SG6, SG8 or SG10")
+        raise OutOfScopeError("this wood has no grade of the code", "a stick graded SG6, SG8 or SG10")
     row = keyed("nz_grades").get(f"{wood.grade} {'wet' if wood.wet else 'dry'}")
     if row is None:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"no values for {wood.grade[:20]} {'wet' if wood.wet else 'dry'}", f"one of {', '.join(keyed('nz_grades'))}"
         )
     return row
@@ -121,10 +121,10 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
         return DURATION[load]
     if name == "sharing_factor":
         return sharing_factor(wood)
-    raise OutsideScope("this code has no size factor", "duration or sharing")
+    raise OutOfScopeError("this code has no size factor", "duration or sharing")
 
 
-def slenderness_factor(slenderness: float) -> Step:
+def slenderness_factor(slenderness: float) -> CalculationStep:
     """k8: the cubic between 10 and 20, the lower of the cubic and the power to 25, the power above.
 
     Raises:
@@ -135,9 +135,9 @@ def slenderness_factor(slenderness: float) -> Step:
     """
     s = slenderness
     if not s >= 0:
-        raise InputError("slenderness", "must be 0 or more")
+        raise InvalidInputError("slenderness", "must be 0 or more")
     if s > 50:
-        raise OutsideScope(f"a slenderness of {s:.0f}, over 50", "hold the member at shorter distances")
+        raise OutOfScopeError(f"a slenderness of {s:.0f}, over 50", "hold the member at shorter distances")
     cubic = 0.21 + 0.175 * s - 0.0116 * s**2 + 0.000203 * s**3
     power = 235 * s**-1.937 if s > 0 else 1.0
     text_cubic, text_power = "0.21 + 0.175 * S - 0.0116 * S ** 2 + 0.000203 * S ** 3", "235 * S ** -1.937"
@@ -149,7 +149,7 @@ def slenderness_factor(slenderness: float) -> Step:
         value, formula = min(cubic, power), f"min({text_cubic}, {text_power})"
     else:
         value, formula = power, text_power
-    return Step(
+    return CalculationStep(
         symbol="k_8", value=value, unit="", formula=formula, inputs=(("S", s, ""),), source="nzs-3603: 3.2.5; medium"
     )
 
@@ -157,7 +157,7 @@ def slenderness_factor(slenderness: float) -> Step:
 def beam_slenderness(wood: Wood, unbraced_m: float) -> float:
     """S1 = 1.35 sqrt((L_ay / b) sqrt((d / b)² − 1)). Source: NZS 3603 3.2.5 (from memory, medium)."""
     if not unbraced_m > 0:
-        raise InputError("unbraced_length", "must be above 0")
+        raise InvalidInputError("unbraced_length", "must be above 0")
     # Plies screwed together buckle sideways each on its own: one ply's thickness counts.
     b, d = wood.width_m if not wood.flat else wood.depth_m, wood.bending_depth_m
     if d <= b:
@@ -174,14 +174,14 @@ def column(wood: Wood, load: LoadType, *, height_m: float, end_factor: float, he
     Source: NZS 3603 3.3 (from memory, medium).
     """
     if not (height_m > 0 and end_factor > 0):
-        raise InputError("height" if not height_m > 0 else "end_factor", "must be above 0")
+        raise InvalidInputError("height" if not height_m > 0 else "end_factor", "must be above 0")
     across, deep = wood.plies * wood.width_m, wood.depth_m
     weak_m = height_weak_m if height_weak_m is not None else height_m
     slender = max(end_factor * height_m / max(across, deep), end_factor * weak_m / min(across, deep))
     k8 = slenderness_factor(slender)
     fc = strength("compression", wood, load)
     area = wood.area_m2 / MM**2
-    capacity = Step(
+    capacity = CalculationStep(
         symbol="phiN_c",
         value=0.001 * PHI * k8.value * fc.step.value * area,
         unit="kN",
@@ -192,16 +192,16 @@ def column(wood: Wood, load: LoadType, *, height_m: float, end_factor: float, he
     return Column(buckling=k8, capacity=capacity)
 
 
-def seat(wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float) -> Seat:
+def seat(wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float) -> BearingArea:
     """φ k1 k3 f_p A; k3 only where the bearing is more than 75 mm from the end.
 
     Source: NZS 3603 3.2.10 (from memory, medium).
     """
     if not (length_m > 0 and from_end_m >= 0):
-        raise InputError("bearing_length" if not length_m > 0 else "distance_from_end", "must be above 0")
+        raise InvalidInputError("bearing_length" if not length_m > 0 else "distance_from_end", "must be above 0")
     factor = _length_factor(length_m) if from_end_m > 75 * MM else 1.0
     fp = strength("bearing", wood, load)
-    capacity = Step(
+    capacity = CalculationStep(
         symbol="phiN_b",
         value=0.001 * PHI * factor * fp.step.value * width_m / MM * length_m / MM,
         unit="kN",
@@ -215,7 +215,7 @@ def seat(wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_en
         ),
         source="nzs-3603: 3.2.10; medium",
     )
-    return Seat(factor=factor, effective_length_m=length_m, capacity=capacity)
+    return BearingArea(factor=factor, effective_length_m=length_m, capacity=capacity)
 
 
 def _length_factor(length_m: float) -> float:
@@ -223,7 +223,7 @@ def _length_factor(length_m: float) -> float:
     return between(points, length_m)
 
 
-def creep(wood: Wood) -> Step:
+def creep(wood: Wood) -> CalculationStep:
     """k2 on lasting sag: 3.0 wet, 2.0 dry. Source: NZS 3603 2.7 (from memory, high)."""
     return given_step(
         "k_2", 3.0 if wood.wet else 2.0, "", "nzs-3603: 2.7; high", "sag under lasting load grows by this"

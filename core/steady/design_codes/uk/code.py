@@ -7,33 +7,33 @@ from steady.design_codes.base import Rulebook, screws_by_ec5
 from steady.design_codes.bending_members import EvenLoad, even_span, rafter_span, worst_span
 from steady.design_codes.requests import (
     BeamAsk,
+    ColumnInput,
     DriftAsk,
     FixingAsk,
     JoistAsk,
     Kind,
+    LateralRestraint,
     LoadType,
     OpenFace,
     OpenRoofAsk,
     RafterAsk,
     ScrewAsk,
     SeatAsk,
-    Sideways,
     SnowAsk,
-    Standing,
     WindFace,
     WindLeg,
     WindPlace,
     Wood,
 )
 from steady.design_codes.results import (
+    BearingArea,
     Column,
     Combination,
+    DeflectionLimit,
     GableWind,
     GuardNeeded,
     Notched,
     PeopleLoad,
-    Sag,
-    Seat,
     Soil,
     SpanFound,
     Strength,
@@ -42,8 +42,8 @@ from steady.design_codes.results import (
 )
 from steady.design_codes.uk import fasteners, ground, loads, members, timber
 from steady.design_codes.uk.joints import UkJoints
-from steady.errors import InputError
-from steady.plan.model import Step
+from steady.errors import InvalidInputError
+from steady.plan.model import CalculationStep
 
 
 class UnitedKingdom(Rulebook):
@@ -78,19 +78,19 @@ class UnitedKingdom(Rulebook):
 
     def embedment(
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """PD 6547."""
         return ground.embedment(load_n, height_m, width_m, soil.lateral_pa_per_m, self.load_factor)
 
     def embedment_for_moment(
         self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """PD 6547 in the limit of a pure moment."""
         return ground.embedment_for_moment(moment_n_m, width_m, soil.lateral_pa_per_m, self.load_factor)
 
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """Where the shear turns under PD 6547's pressures."""
         return ground.moment_in_ground(load_n, height_m, width_m, soil.lateral_pa_per_m)
 
@@ -130,7 +130,7 @@ class UnitedKingdom(Rulebook):
         """EN 1995-1-1 2.4.1."""
         return timber.strength(kind, wood, load)
 
-    def book_value(self, kind: Kind, wood: Wood) -> Step:
+    def book_value(self, kind: Kind, wood: Wood) -> CalculationStep:
         """EN 338."""
         found = timber.strength(kind, wood, "floor")
         symbol = timber.COLUMN[kind][1]
@@ -148,10 +148,10 @@ class UnitedKingdom(Rulebook):
         """k_cr of the area: cracked wood."""
         return timber.CRACKED * wood.area_m2
 
-    def creep_factor(self, wood: Wood) -> Step:
+    def creep_factor(self, wood: Wood) -> CalculationStep:
         """1 + k_def."""
         kdef = timber.creep(wood.wet)
-        return Step(
+        return CalculationStep(
             symbol="k_c",
             value=1 + kdef,
             unit="",
@@ -161,7 +161,7 @@ class UnitedKingdom(Rulebook):
             says="sag under lasting load grows by this over years",
         )
 
-    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float]:
         """EN 1995-1-1 6.3.3."""
         return members.stability(wood, ask)
 
@@ -173,15 +173,15 @@ class UnitedKingdom(Rulebook):
         """0.9 G − 1.5 W (EQU), concrete 24 kN/m³ (practice)."""
         return 0.9, 1.5, loads.CONCRETE_N_PER_M3, "ec0: EQU; high"
 
-    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[DeflectionLimit, ...]:
         """w_inst at L/300 and w_fin at L/200 (product defaults)."""
         use = {"": "A", "roof": "H"}.get(live_use, live_use)
         kdef = timber.creep(wood.wet)
         first = limit_ratio or 300.0
         source = "ec5: 2.2.3; high; the limit is our default"
         return (
-            Sag(kind="deflection", dead=1.0, live=1.0, limit_ratio=first, source=source, says="at once"),
-            Sag(
+            DeflectionLimit(kind="deflection", dead=1.0, live=1.0, limit_ratio=first, source=source, says="at once"),
+            DeflectionLimit(
                 kind="long-term deflection",
                 dead=1 + kdef,
                 live=1 + loads.psi(use, 2) * kdef,
@@ -220,22 +220,22 @@ class UnitedKingdom(Rulebook):
         if ask.table:
             self.none("span table for beams", "calculate it")
         if ask.supported_m is None:
-            raise InputError("supported_length", "is needed")
+            raise InvalidInputError("supported_length", "is needed")
         return self.joist_span(
             woods, JoistAsk(spacing_m=ask.supported_m, floor=ask.floor, table=False, limit_ratio=None, longest_m=None)
         )
 
-    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: ColumnInput) -> Column:
         """EN 1995-1-1 6.3.2."""
         return members.column(
             wood, load, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m
         )
 
-    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: ColumnInput) -> CalculationStep:
         """EN 1995-1-1 6.23, 6.24."""
         return members.column_use(wood, load, ask)
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
         """EN 1995-1-1 6.1.5."""
         return members.seat(wood, load, ask)
 
@@ -251,7 +251,7 @@ class UnitedKingdom(Rulebook):
 
     def deck_live_pa(
         self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool
-    ) -> Step:
+    ) -> CalculationStep:
         """UK annex."""
         return loads.deck_live(raised)
 
@@ -263,13 +263,13 @@ class UnitedKingdom(Rulebook):
         """0.74 kN/m."""
         return loads.BARRIER
 
-    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
+    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[CalculationStep, CalculationStep]:
         """EN 1991-1-4 4.3 to 4.5; a pressure typed in from the UK charts stands as it is."""
         if place.pressure_pa > 0:
             source = "user: peak pressure from the UK charts"
             return given_step("c_e", 1.0, "", source), given_step("q_p", place.pressure_pa / 1000, "kPa", source)
         if height_m is None:
-            raise InputError("height", "is needed")
+            raise InvalidInputError("height", "is needed")
         return loads.velocity_pressure(place, height_m)
 
     def return_factor(self, years: float) -> float:
@@ -282,11 +282,11 @@ class UnitedKingdom(Rulebook):
         """EN 1991-1-4 7.4.1."""
         return loads.face_coefficient(face, zone, from_end_m, to_end_m)
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
         """q_p c_p,net, characteristic."""
         _, q = self.velocity_pressure(place, face.top_height_m)
         cp = coefficient if coefficient is not None else self.face_coefficient(face, zone)
-        return Step(
+        return CalculationStep(
             symbol="w",
             value=q.value * cp,
             unit="kPa",
@@ -296,11 +296,11 @@ class UnitedKingdom(Rulebook):
             says="characteristic, no load factor",
         )
 
-    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> Step:
+    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:
         """EN 1991-1-4 Table 7.6, overall coefficient."""
         _, q = self.velocity_pressure(place, ask.height_m)
         cf = loads.canopy_coefficient(ask.slope_rad, ask.obstructed, ask.uplift)
-        return Step(
+        return CalculationStep(
             symbol="w",
             value=q.value * cf,
             unit="kPa",
@@ -310,7 +310,7 @@ class UnitedKingdom(Rulebook):
             says="characteristic; up is negative",
         )
 
-    def open_face_pressure(self, place: WindPlace, face: OpenFace) -> tuple[float, Step]:
+    def open_face_pressure(self, place: WindPlace, face: OpenFace) -> tuple[float, CalculationStep]:
         """Upper bounds of EN 1991-1-4 7.11, whose curves are not recalled."""
         return loads.open_face_pressure(self.velocity_pressure(place, face.height_m)[1], face)
 
@@ -318,30 +318,30 @@ class UnitedKingdom(Rulebook):
         """EN 1991-1-4 Table 7.7."""
         return loads.open_gable(self.velocity_pressure(place, ask.height_m)[1], ask)
 
-    def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
+    def roof_snow(self, ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
         """EN 1991-1-3 5.3: .8 of the snow on the ground, to 30 degrees."""
         found = loads.roof_snow(ask)
         return found, found
 
-    def snow_drift(self, ask: DriftAsk) -> tuple[Step, Step]:
+    def snow_drift(self, ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
         """EN 1991-1-3 5.3.6: the whole snow at the wall. The UK annex replaces it, so it is an estimate."""
         return loads.snow_drift(ask)
 
-    def fastener_lateral(self, ask: FixingAsk) -> tuple[Step, str]:
+    def fastener_lateral(self, ask: FixingAsk) -> tuple[CalculationStep, str]:
         """EN 1995-1-1 8.2.2; `wood` is a strength class. Thin fasteners hold alike in every direction."""
         if not 0 <= ask.angle_rad <= math.pi / 2 + 1e-9:
-            raise InputError("load_angle", "must be 0 to 90 degrees")
+            raise InvalidInputError("load_angle", "must be 0 to 90 degrees")
         return fasteners.lateral(ask)
 
     def fastener_withdrawal(
         self, *, fastener: str, diameter_m: float, penetration_m: float | None, wood: str, axis_rad: float
-    ) -> Step:
+    ) -> CalculationStep:
         """EN 1995-1-1 8.7."""
         return fasteners.withdrawal(
             fastener=fastener, diameter_m=diameter_m, penetration_m=penetration_m, grade=wood, axis_rad=axis_rad
         )
 
-    def screws_in_wind(self, ask: ScrewAsk) -> Step:
+    def screws_in_wind(self, ask: ScrewAsk) -> CalculationStep:
         """EN 1995-1-1 with the class's own density; outside its sizes on the safe side of practice."""
         grade = ask.wood.grade
         rho = (

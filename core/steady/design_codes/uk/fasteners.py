@@ -4,8 +4,8 @@ import math
 
 from steady.design_codes.requests import FixingAsk
 from steady.design_codes.uk.timber import reference
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics.dowels import Dowel, johansen_n, screw_pull_n
 from steady.units.units import MM
 
@@ -14,7 +14,7 @@ TENSILE_MPA = 600.0
 _ROPE = {"nail": 0.15, "wood screw": 1.0, "bolt": 0.25}
 
 
-def lateral(ask: FixingAsk) -> tuple[Step, str]:
+def lateral(ask: FixingAsk) -> tuple[CalculationStep, str]:
     """F_v,Rk of one fastener along the grain, and its mode.
 
     Raises:
@@ -25,15 +25,17 @@ def lateral(ask: FixingAsk) -> tuple[Step, str]:
     """
     fastener, diameter_m, side_m, main_m = ask.fastener, ask.diameter_m, ask.side_m, ask.main_m
     if fastener not in ("nail", "wood screw", "lag screw", "bolt"):
-        raise InputError("fastener", "must be nail, wood screw, lag screw or bolt")
+        raise InvalidInputError("fastener", "must be nail, wood screw, lag screw or bolt")
     for name, value in (("diameter", diameter_m), ("side_member", side_m), ("main_member", main_m)):
         if not value > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     d, t1, t2 = diameter_m / MM, side_m / MM, main_m / MM
     if fastener not in ("nail", "wood screw") or d > 8 + 1e-9:
-        raise OutsideScope(f"a {fastener} of {d:.1f} mm", "a nail or screw up to 8 mm, or the maker's declared value")
+        raise OutOfScopeError(
+            f"a {fastener} of {d:.1f} mm", "a nail or screw up to 8 mm, or the maker's declared value"
+        )
     if fastener == "nail" and t2 < 8 * d - 1e-9:
-        raise OutsideScope(f"the point reaches {t2:.0f} mm, less than eight diameters", "a longer nail")
+        raise OutOfScopeError(f"the point reaches {t2:.0f} mm, less than eight diameters", "a longer nail")
     rho = reference(ask.wood).number("rho_k_kg_per_m3")
     bored = ask.predrilled or (fastener == "wood screw" and d > 6)
     my = 0.3 * TENSILE_MPA * d**2.6
@@ -45,7 +47,7 @@ def lateral(ask: FixingAsk) -> tuple[Step, str]:
             for name, value in modes.items()
         }
     mode = min(modes, key=lambda name: modes[name])
-    step = Step(
+    step = CalculationStep(
         symbol="F_vRk",
         value=modes[mode] / 1000,
         unit="kN",
@@ -67,7 +69,9 @@ def _axial(fastener: str, d: float, penetration: float, rho: float) -> float:
     return screw_pull_n(d_mm=d, length_mm=penetration, rho=rho)
 
 
-def withdrawal(*, fastener: str, diameter_m: float, penetration_m: float | None, grade: str, axis_rad: float) -> Step:
+def withdrawal(
+    *, fastener: str, diameter_m: float, penetration_m: float | None, grade: str, axis_rad: float
+) -> CalculationStep:
     """F_ax,Rk of one screw of 6 to 12 mm at an angle to the grain.
 
     Raises:
@@ -77,23 +81,23 @@ def withdrawal(*, fastener: str, diameter_m: float, penetration_m: float | None,
     Source: EN 1995-1-1 8.38 to 8.40 (from memory, high).
     """
     if fastener not in ("wood screw", "lag screw"):
-        raise OutsideScope(f"no pull-out for a {fastener[:20]}", "a screw of 6 to 12 mm")
+        raise OutOfScopeError(f"no pull-out for a {fastener[:20]}", "a screw of 6 to 12 mm")
     if penetration_m is None:
-        raise InputError("penetration", "is needed")
+        raise InvalidInputError("penetration", "is needed")
     if not (diameter_m > 0 and penetration_m > 0):
-        raise InputError("diameter" if not diameter_m > 0 else "penetration", "must be above 0")
+        raise InvalidInputError("diameter" if not diameter_m > 0 else "penetration", "must be above 0")
     d, length = diameter_m / MM, penetration_m / MM
     if not 6 - 1e-9 <= d <= 12 + 1e-9:
-        raise OutsideScope(f"screws of {d:.1f} mm", "6 to 12 mm, or the maker's declared value")
+        raise OutOfScopeError(f"screws of {d:.1f} mm", "6 to 12 mm, or the maker's declared value")
     if axis_rad < math.radians(30) - 1e-9:
-        raise OutsideScope("flatter than 30 degrees to the grain", "turn the screw across the grain")
+        raise OutOfScopeError("flatter than 30 degrees to the grain", "turn the screw across the grain")
     if length < 6 * d - 1e-9:
-        raise OutsideScope("less than six diameters of thread in the wood", "a longer screw")
+        raise OutOfScopeError("less than six diameters of thread in the wood", "a longer screw")
     rho = reference(grade).number("rho_k_kg_per_m3")
     fax = 0.52 * d**-0.5 * length**-0.1 * rho**0.8
     spread = 1.2 * math.cos(axis_rad) ** 2 + math.sin(axis_rad) ** 2
     kd = min(d / 8, 1.0)
-    return Step(
+    return CalculationStep(
         symbol="F_axRk",
         value=fax * d * length * kd / spread / 1000,
         unit="kN",

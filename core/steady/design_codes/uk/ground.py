@@ -5,8 +5,8 @@ from functools import cache
 
 from steady.data.loader import table
 from steady.design_codes.results import Soil, given_step
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics.lateral import depth_for_m
 
 PLANTED_FACTOR = 1.25
@@ -32,7 +32,7 @@ def soils() -> tuple[Soil, ...]:
 
 def embedment(
     load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float, load_factor: float
-) -> tuple[Step, tuple[Step, ...]]:
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """Depth at which G D d³ / 10 holds 1.25 H (e + d / √2), H characteristic.
 
     Raises:
@@ -54,7 +54,7 @@ def embedment(
         ("G", g, "kPa/m"),
         ("D", width_m, "m"),
     )
-    depth = Step(
+    depth = CalculationStep(
         symbol="d",
         value=(10 * PLANTED_FACTOR * load.value * (height_m + found / math.sqrt(2)) / (g * width_m)) ** (1 / 3),
         unit="m",
@@ -68,12 +68,12 @@ def embedment(
 
 def embedment_for_moment(
     moment_n_m: float, width_m: float, lateral_pa_per_m: float, load_factor: float
-) -> tuple[Step, tuple[Step, ...]]:
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """The same for a moment without a force: d = (12.5 M / (G D))^(1/3)."""
     _known(lateral_pa_per_m)
     g = lateral_pa_per_m / 1000
     moment = _characteristic("M", moment_n_m / 1000, "kN.m", load_factor)
-    depth = Step(
+    depth = CalculationStep(
         symbol="d",
         value=(10 * PLANTED_FACTOR * moment.value / (g * width_m)) ** (1 / 3),
         unit="m",
@@ -87,11 +87,11 @@ def embedment_for_moment(
 
 def moment_in_ground(
     load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float
-) -> tuple[Step, tuple[Step, ...]]:
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """The greatest moment: pressures G z over the width use up the force at z = √(2 H / (G D)); M = H (e + 2 z / 3)."""
     _known(lateral_pa_per_m)
     h, g = load_n / 1000, lateral_pa_per_m / 1000
-    z = Step(
+    z = CalculationStep(
         symbol="z_0",
         value=math.sqrt(2 * h / (g * width_m)),
         unit="m",
@@ -100,7 +100,7 @@ def moment_in_ground(
         source="statics: where the shear turns; medium",
         says="below the ground",
     )
-    moment = Step(
+    moment = CalculationStep(
         symbol="M_g",
         value=h * (height_m + 2 * z.value / 3),
         unit="kN.m",
@@ -114,11 +114,11 @@ def moment_in_ground(
 
 def _known(lateral_pa_per_m: float) -> None:
     if not lateral_pa_per_m > 0:
-        raise OutsideScope("this ground has no coefficient for planted posts", "good, average or poor ground")
+        raise OutOfScopeError("this ground has no coefficient for planted posts", "good, average or poor ground")
 
 
-def _characteristic(name: str, value: float, unit: str, load_factor: float) -> Step:
-    return Step(
+def _characteristic(name: str, value: float, unit: str, load_factor: float) -> CalculationStep:
+    return CalculationStep(
         symbol=f"{name}_k",
         value=value / load_factor,
         unit=unit,

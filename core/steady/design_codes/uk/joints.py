@@ -6,7 +6,7 @@ from steady.design_codes.dowel_joints import DowelJoints
 from steady.design_codes.joint_rules import FastenerKind, WoodSection, design_step
 from steady.design_codes.requests import LoadType
 from steady.design_codes.uk import timber
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.units.units import MM
 
 GAMMA_JOINT = 1.3
@@ -46,7 +46,7 @@ class UkJoints(DowelJoints):
         """k_mod / γ_M."""
         return _factors(load, wet)
 
-    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> Step:
+    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> CalculationStep:
         """F_90,Rd, compared with the greater shear beside the joint. Source: EN 1995-1-1 8.4 (from memory, high)."""
         b, h, held = section.thickness_m / MM, section.depth_m / MM, held_m / MM
         root = math.sqrt(held / (1 - held / h))
@@ -64,7 +64,7 @@ class UkJoints(DowelJoints):
             "shear beside a joint loaded across the grain",
         )
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> Step:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
         """Three times the bearing across the grain under the washer. Source: EN 1995-1-1 8.5.2 (from memory, high)."""
         side, hole = washer_m / MM, bolt_m / MM + HOLE_OVER_MM
         whole = math.pi * side**2 / 4 if round_washer else side**2

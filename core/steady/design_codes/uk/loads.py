@@ -6,7 +6,7 @@ from functools import cache, lru_cache
 
 from steady.data.interpolation import beside, between
 from steady.data.loader import keyed, table
-from steady.design_codes.fences import Band, middle_arm, zones_between
+from steady.design_codes.fences import EndZone, middle_arm, zones_between
 from steady.design_codes.requests import DriftAsk, LegEnd, OpenFace, OpenRoofAsk, SnowAsk, WindFace, WindLeg, WindPlace
 from steady.design_codes.results import (
     Combination,
@@ -19,8 +19,8 @@ from steady.design_codes.results import (
     si,
 )
 from steady.design_codes.treatment import treatment as by_table
-from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
+from steady.plan.model import CalculationStep
 
 _COMBOS = "ec0: 6.10; high"
 AIR = 1.226
@@ -45,7 +45,7 @@ def psi(action: str, index: int) -> float:
         InputError: No such category.
     """
     if action not in keyed("uk_psi"):
-        raise InputError("live_use", f"must be one of {', '.join(keyed('uk_psi'))}")
+        raise InvalidInputError("live_use", f"must be one of {', '.join(keyed('uk_psi'))}")
     return keyed("uk_psi")[action].number(f"psi{index}_factor")
 
 
@@ -60,7 +60,7 @@ def combinations(live_use: str, rule: str) -> tuple[Combination, ...]:
     """
     use = {"": "A", "roof": "H"}.get(live_use, live_use)
     if rule not in ("", "6.10", "6.10a/b"):
-        raise InputError("rule", "must be 6.10 or 6.10a/b")
+        raise InvalidInputError("rule", "must be 6.10 or 6.10a/b")
     factor = {name: psi(use if name == "live" else name, 0) for name in ("live", "snow", "wind")}
     found = [Combination(name="1.35 G", dead=1.35, load="permanent", source=_COMBOS)]
     durations = {"live": "floor", "snow": "snow", "wind": "wind"}
@@ -98,7 +98,7 @@ def _combination(
     )
 
 
-def deck_live(raised: bool) -> Step:
+def deck_live(raised: bool) -> CalculationStep:
     """2.5 kPa raised, 1.5 at the ground (under 600 mm), within one dwelling. Source: UK annex (from memory, medium)."""
     value = 2.5 if raised else 1.5
     return given_step(
@@ -120,11 +120,11 @@ def return_factor(years: float, shape: float = 0.2, power: float = 0.5) -> float
         InputError: A period of a year or less.
     """
     if not years > 1:
-        raise InputError("return_years", "must be above 1")
+        raise InvalidInputError("return_years", "must be above 1")
     return float(((1 - shape * math.log(-math.log(1 - 1 / years))) / (1 - shape * math.log(-math.log(0.98)))) ** power)
 
 
-def velocity_pressure(place: WindPlace, height_m: float) -> tuple[Step, Step]:
+def velocity_pressure(place: WindPlace, height_m: float) -> tuple[CalculationStep, CalculationStep]:
     """c_e and q_p by the European form; the UK's own charts are not recalled, so this is an estimate and says so.
 
     Raises:
@@ -134,18 +134,18 @@ def velocity_pressure(place: WindPlace, height_m: float) -> tuple[Step, Step]:
     Source: EN 1991-1-4 4.3 to 4.5 (from memory, high).
     """
     if not place.speed_m_per_s > 0:
-        raise InputError("wind_speed", "must be above 0")
+        raise InvalidInputError("wind_speed", "must be above 0")
     if not height_m > 0:
-        raise InputError("height", "must be above 0")
+        raise InvalidInputError("height", "must be above 0")
     if height_m > 200:
-        raise OutsideScope("above 200 m", "an engineer")
+        raise OutOfScopeError("above 200 m", "an engineer")
     row = keyed("uk_terrain").get(place.exposure)
     if row is None:
-        raise InputError("exposure", f"must be one of {', '.join(keyed('uk_terrain'))}")
+        raise InvalidInputError("exposure", f"must be one of {', '.join(keyed('uk_terrain'))}")
     z0, z = row.number("roughness_m"), max(height_m, row.number("least_m"))
     cr = 0.19 * (z0 / 0.05) ** 0.07 * math.log(z / z0)
     iv = 1 / math.log(z / z0)
-    ce = Step(
+    ce = CalculationStep(
         symbol="c_e",
         value=(1 + 7 * iv) * cr**2,
         unit="",
@@ -156,7 +156,7 @@ def velocity_pressure(place: WindPlace, height_m: float) -> tuple[Step, Step]:
         "turbulence, what is squared the roughness",
     )
     speed = place.speed_m_per_s * (return_factor(place.return_years) if place.return_years else 1.0)
-    q = Step(
+    q = CalculationStep(
         symbol="q_p",
         value=ce.value * 0.5 * AIR * speed**2 / 1000,
         unit="kPa",
@@ -168,7 +168,7 @@ def velocity_pressure(place: WindPlace, height_m: float) -> tuple[Step, Step]:
 
 
 @cache
-def _zone_steps(zone: str, slender: float, share: float, solidity: float, value: float) -> tuple[Step, ...]:
+def _zone_steps(zone: str, slender: float, share: float, solidity: float, value: float) -> tuple[CalculationStep, ...]:
     """How a zone's coefficient lies between the table's rows for length, returns and solidity."""
     rows = table("uk_wall_zones")
     free = sorted(
@@ -195,7 +195,7 @@ def _zone_steps(zone: str, slender: float, share: float, solidity: float, value:
         formula = f"c_o + ({formula} - c_o) * (s_f - 0.8) / 0.2"
         inputs += [("c_o", low, ""), ("s_f", solidity, "")]
         says += ", toward the row 80 % solid"
-    step = Step(
+    step = CalculationStep(
         symbol="c_p",
         value=value,
         unit="",
@@ -212,7 +212,7 @@ def _zones(face: WindFace) -> list[tuple[str, float, float]]:
     lh = face.length_m / face.solid_height_m
     share = min(1.0, face.return_length_m / face.solid_height_m)
     if face.solidity < 0.8 - 1e-9:
-        raise OutsideScope("under 80 % solid the wall table does not apply", "80 % solid at least, or lattice rules")
+        raise OutOfScopeError("under 80 % solid the wall table does not apply", "80 % solid at least, or lattice rules")
     found: list[tuple[str, float, float]] = []
     rows = table("uk_wall_zones")
     for zone in "ABCD":
@@ -249,11 +249,11 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
         face = replace(leg.face, solidity=max(leg.solidity, 0.8), return_length_m=return_m)
         return _zones(replace(face, length_m=max(leg.length_m, 1e-3)))
 
-    def bands(end: LegEnd) -> tuple[Band, ...]:
+    def bands(end: LegEnd) -> tuple[EndZone, ...]:
         if not end.free:
             return ()
         return tuple(
-            Band(
+            EndZone(
                 to * leg.solid_height_m,
                 cp,
                 f"zone {zone}, l/h {slender:.1f}, measured",
@@ -262,7 +262,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
             for zone, to, cp in zones(end.return_m)
         )
 
-    def pressure(cp: float, case: str) -> Step:
+    def pressure(cp: float, case: str) -> CalculationStep:
         parts = [("gamma", load_factor, ""), ("q_p", q.value, "kPa"), ("c_p", cp, "")]
         if place.crest != 1:
             parts.append(("c_o2", place.crest, ""))
@@ -270,7 +270,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
 
     inner = zones(0.0)[-1]
     arm = middle_arm(leg.face)
-    run = Band(0.0, inner[2], "zone D, away from any edge")
+    run = EndZone(0.0, inner[2], "zone D, away from any edge")
     found = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
     return WindOnFence(found, arm.value, arm, (ce, q), si(pressure(run.coefficient, run.says)))
 
@@ -293,7 +293,7 @@ def face_coefficient(face: WindFace, zone: str, from_end_m: float | None, to_end
     zones = _zones(face)
     if from_end_m is not None and to_end_m is not None:
         if not 0 <= from_end_m < to_end_m <= face.length_m + 1e-9:
-            raise InputError("from_end", "must be 0 or more, below to_end and within the length")
+            raise InvalidInputError("from_end", "must be 0 or more, below to_end and within the length")
         total, start = 0.0, 0.0
         for _, to_heights, coefficient in zones:
             end = to_heights * face.solid_height_m
@@ -309,10 +309,10 @@ def face_coefficient(face: WindFace, zone: str, from_end_m: float | None, to_end
     for found, to_heights, coefficient in zones:
         if found == name:
             if start * face.solid_height_m >= face.length_m:
-                raise OutsideScope(f"the wall is too short for a zone {name}", "a zone nearer to the end")
+                raise OutOfScopeError(f"the wall is too short for a zone {name}", "a zone nearer to the end")
             return coefficient
         start = to_heights
-    raise InputError("zone", "must be A, B, C or D")
+    raise InvalidInputError("zone", "must be A, B, C or D")
 
 
 def canopy_coefficient(slope_rad: float, obstructed: bool, uplift: bool) -> float:
@@ -324,7 +324,7 @@ def canopy_coefficient(slope_rad: float, obstructed: bool, uplift: bool) -> floa
     Source: EN 1991-1-4 Table 7.6 (from memory, medium).
     """
     if not 0 <= slope_rad <= math.radians(30) + 1e-9:
-        raise OutsideScope("canopies steeper than 30 degrees are not entered", "a flatter roof, or an engineer")
+        raise OutOfScopeError("canopies steeper than 30 degrees are not entered", "a flatter roof, or an engineer")
     flow = "down" if not uplift else "up, blocked" if obstructed else "up, clear"
     points = sorted(
         (r.number("slope_rad"), r.number("net_coefficient")) for r in table("uk_canopy") if r.text["flow"] == flow
@@ -346,7 +346,7 @@ def treatment(part: str, clearance_m: float | None) -> tuple[str, str]:
 SNOW_SHAPE, SNOW_SLOPE_RAD = 0.8, math.radians(30)
 
 
-def roof_snow(ask: SnowAsk) -> Step:
+def roof_snow(ask: SnowAsk) -> CalculationStep:
     """Even snow on a roof to 30 degrees.
 
     Raises:
@@ -357,9 +357,9 @@ def roof_snow(ask: SnowAsk) -> Step:
     """
     not_below_zero(ground_snow=ask.ground_pa)
     if ask.slope_rad > SNOW_SLOPE_RAD + 1e-9:
-        raise OutsideScope("snow on roofs steeper than 30 degrees is not entered", "a flatter roof, or an engineer")
+        raise OutOfScopeError("snow on roofs steeper than 30 degrees is not entered", "a flatter roof, or an engineer")
     s_k = ask.ground_pa / 1000
-    return Step(
+    return CalculationStep(
         symbol="s",
         value=SNOW_SHAPE * s_k,
         unit="kPa",
@@ -374,13 +374,13 @@ SNOW_WEIGHT = 2.0
 """Weight of snow (kN/m³). Source: EN 1991-1-3 5.3.6 (from memory, medium)."""
 
 
-def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
+def snow_drift(ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
     """Snow at the wall of a higher roof, and how far out it lies.
 
     Source: EN 1991-1-3 5.3.6 (from memory, medium): μ_w = (b1 + b2) / 2 h, from .8 to 4 and at most 2 h / s_k; 5 to 15 m wide.
     """
     if ask.lower_length_m is None:
-        raise InputError("lower_roof_length", "is needed")
+        raise InvalidInputError("lower_roof_length", "is needed")
     upper_length_m, lower_length_m, step_m = ask.upper_length_m, ask.lower_length_m, ask.step_m
     above_zero(
         upper_roof_length=upper_length_m, lower_roof_length=lower_length_m, step=step_m, ground_snow=ask.ground_pa
@@ -389,7 +389,7 @@ def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
     shape = max(0.8, min(4.0, (upper_length_m + lower_length_m) / (2 * step_m)))
     shape = min(shape, SNOW_WEIGHT * step_m / s_k)
     source = "ec1-3: 5.3.6; medium; the UK annex replaces it: an estimate"
-    peak = Step(
+    peak = CalculationStep(
         symbol="s_w",
         value=shape * s_k,
         unit="kPa",
@@ -398,7 +398,7 @@ def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
         source=source,
         says="all the snow at the wall",
     )
-    wide = Step(
+    wide = CalculationStep(
         symbol="l_s",
         value=max(5.0, min(15.0, 2 * step_m)),
         unit="m",
@@ -414,7 +414,7 @@ FLAT_LATTICE, ROUND_LATTICE = 2.0, 1.3
 """Upper bounds of c_f of lattices on their solid area: the curves of EN 1991-1-4 7.11 are not recalled [our own]."""
 
 
-def open_face_pressure(q: Step, face: OpenFace) -> tuple[float, Step]:
+def open_face_pressure(q: CalculationStep, face: OpenFace) -> tuple[float, CalculationStep]:
     """c_f on the solid part of an open face, and the pressure on its gross area, characteristic.
 
     Raises:
@@ -423,9 +423,9 @@ def open_face_pressure(q: Step, face: OpenFace) -> tuple[float, Step]:
     Source: EN 1991-1-4 7.11 (bounds of our own, low).
     """
     if face.solidity >= 0.8:
-        raise OutsideScope("a face of eight tenths or more counts as a wall", "the wind on a solid fence")
+        raise OutOfScopeError("a face of eight tenths or more counts as a wall", "the wind on a solid fence")
     coefficient = ROUND_LATTICE if face.round_members else FLAT_LATTICE
-    return coefficient, Step(
+    return coefficient, CalculationStep(
         symbol="w",
         value=q.value * coefficient * face.solidity,
         unit="kPa",
@@ -436,14 +436,14 @@ def open_face_pressure(q: Step, face: OpenFace) -> tuple[float, Step]:
     )
 
 
-def open_gable(q: Step, ask: OpenRoofAsk) -> GableWind:
+def open_gable(q: CalculationStep, ask: OpenRoofAsk) -> GableWind:
     """Wind on an open gable roof: both slopes alike, or one alone. Source: EN 1991-1-4 Table 7.7 (from memory, medium).
 
     Raises:
         OutsideScope: Flatter than 5 degrees, or steeper than 30.
     """
     if not math.radians(5) - 1e-9 <= ask.slope_rad <= math.radians(30) + 1e-9:
-        raise OutsideScope("the table of duopitch canopies is entered from 5 to 30 degrees", "another pitch")
+        raise OutOfScopeError("the table of duopitch canopies is entered from 5 to 30 degrees", "another pitch")
     up, down = (
         between(sorted((row.number("slope_rad"), row.number(column)) for row in table("uk_duopitch")), ask.slope_rad)
         for column in ("up_blocked_coefficient" if ask.obstructed else "up_clear_coefficient", "down_coefficient")

@@ -2,11 +2,11 @@
 
 import math
 
-from steady.design_codes.requests import LoadType, SeatAsk, Sideways, Standing, Wood
-from steady.design_codes.results import Column, Notched, Seat
+from steady.design_codes.requests import ColumnInput, LateralRestraint, LoadType, SeatAsk, Wood
+from steady.design_codes.results import BearingArea, Column, Notched
 from steady.design_codes.uk import timber
-from steady.errors import InputError
-from steady.plan.model import Step
+from steady.errors import InvalidInputError
+from steady.plan.model import CalculationStep
 from steady.units.units import MM
 
 MPA = 1e6
@@ -27,7 +27,7 @@ STRAIGHT = 0.2
 """β_c of solid timber, EN 1995-1-1 6.3.2 (from memory, high)."""
 
 
-def stability(wood: Wood, ask: Sideways) -> tuple[Step, float]:
+def stability(wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float]:
     """k_crit and λ_rel,m of one ply.
 
     Args:
@@ -42,14 +42,14 @@ def stability(wood: Wood, ask: Sideways) -> tuple[Step, float]:
     effective_m = ask.effective_m
     if effective_m is None:
         if ask.unbraced_m is None:
-            raise InputError("unbraced_length", "is needed, or effective_length")
+            raise InvalidInputError("unbraced_length", "is needed, or effective_length")
         if ask.load_case not in _EFFECTIVE:
-            raise InputError("load_case", f"must be {', '.join(_EFFECTIVE)}")
+            raise InvalidInputError("load_case", f"must be {', '.join(_EFFECTIVE)}")
         if ask.loaded_edge not in _EDGE:
-            raise InputError("loaded_edge", f"must be {', '.join(_EDGE)}")
+            raise InvalidInputError("loaded_edge", f"must be {', '.join(_EDGE)}")
         effective_m = _EFFECTIVE[ask.load_case] * ask.unbraced_m + _EDGE[ask.loaded_edge] * wood.depth_m
     if not effective_m > 0:
-        raise InputError("unbraced_length", "must be above 0")
+        raise InvalidInputError("unbraced_length", "must be above 0")
     fmk = (ask.bending_pa if ask.bending_pa is not None else timber.strength("bending", wood, ask.load).book_pa) / MPA
     e05 = (
         ask.stiffness_min_pa
@@ -64,7 +64,7 @@ def stability(wood: Wood, ask: Sideways) -> tuple[Step, float]:
         value, formula = 1.56 - 0.75 * slender, "1.56 - 0.75 * lam"
     else:
         value, formula = 1 / slender**2, "1 / lam ** 2"
-    step = Step(
+    step = CalculationStep(
         symbol="k_crit",
         value=value,
         unit="",
@@ -91,7 +91,7 @@ def ways(wood: Wood, *, height_m: float, end_factor: float, height_weak_m: float
         InputError: Lengths that cannot be.
     """
     if not (height_m > 0 and end_factor > 0):
-        raise InputError("height" if not height_m > 0 else "end_factor", "must be above 0")
+        raise InvalidInputError("height" if not height_m > 0 else "end_factor", "must be above 0")
     fck = timber.strength("compression", wood, "floor").book_pa / MPA
     e05 = timber.strength("stiffness_min", wood, "floor").book_pa / MPA
     across, deep = wood.plies * wood.width_m, wood.depth_m
@@ -112,7 +112,7 @@ def column(wood: Wood, load: LoadType, *, height_m: float, end_factor: float, he
     slender = end_factor * l_m / (side_m / math.sqrt(12)) / math.pi * math.sqrt(fck / e05)
     k = 0.5 * (1 + STRAIGHT * (slender - 0.3) + slender**2)
     short = slender <= 0.3
-    buckling = Step(
+    buckling = CalculationStep(
         symbol="k_c",
         value=kc,
         unit="",
@@ -123,7 +123,7 @@ def column(wood: Wood, load: LoadType, *, height_m: float, end_factor: float, he
     )
     fcd = timber.strength("compression", wood, load).step.value
     area = wood.area_m2 / MM**2
-    capacity = Step(
+    capacity = CalculationStep(
         symbol="N_Rd",
         value=0.001 * kc * fcd * area,
         unit="kN",
@@ -134,7 +134,7 @@ def column(wood: Wood, load: LoadType, *, height_m: float, end_factor: float, he
     return Column(buckling=buckling, capacity=capacity)
 
 
-def column_use(wood: Wood, load: LoadType, ask: Standing) -> Step:
+def column_use(wood: Wood, load: LoadType, ask: ColumnInput) -> CalculationStep:
     """The larger of 6.23 and 6.24, bending about the strong axis; stocky posts by 6.19 and 6.20. (from memory, high)"""
     strong, weak = ways(wood, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m)
     fcd = timber.strength("compression", wood, load).step.value
@@ -148,7 +148,7 @@ def column_use(wood: Wood, load: LoadType, ask: Standing) -> Step:
         value = max(c / strong + m, c / weak + 0.7 * m)
         formula = "max(c / k_cy + m, c / k_cz + 0.7 * m)"
         inputs = (("c", c, ""), ("m", m, ""), ("k_cy", strong, ""), ("k_cz", weak, ""))  # type: ignore[assignment]
-    return Step(
+    return CalculationStep(
         symbol="u",
         value=value,
         unit="",
@@ -159,7 +159,7 @@ def column_use(wood: Wood, load: LoadType, ask: Standing) -> Step:
     )
 
 
-def seat(wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
+def seat(wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
     """F_90 on l + 30 mm a side: toward the end only what there is, on the inner side at most the bearing's own length.
 
     Raises:
@@ -169,14 +169,14 @@ def seat(wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
     """
     width_m, length_m = ask.width_m, ask.length_m
     if ask.kind not in _SEATS:
-        raise InputError("bearing_kind", f"must be {', '.join(_SEATS)}")
+        raise InvalidInputError("bearing_kind", f"must be {', '.join(_SEATS)}")
     if not (length_m > 0 and ask.from_end_m >= 0 and width_m > 0):
-        raise InputError("bearing_length" if not length_m > 0 else "distance_from_end", "must be above 0")
+        raise InvalidInputError("bearing_length" if not length_m > 0 else "distance_from_end", "must be above 0")
     more = min(0.030, length_m)
     effective_m = length_m + more + min(more, ask.from_end_m)
     kc90 = _SEATS[ask.kind]
     fd = timber.strength("bearing", wood, load).step.value
-    capacity = Step(
+    capacity = CalculationStep(
         symbol="F_90",
         value=0.001 * kc90 * fd * width_m / MM * effective_m / MM,
         unit="kN",
@@ -184,7 +184,7 @@ def seat(wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
         inputs=(("k_c90", kc90, ""), ("f_c90", fd, "MPa"), ("b", width_m / MM, "mm"), ("l_ef", effective_m / MM, "mm")),
         source="ec5: 6.1.5; high",
     )
-    return Seat(factor=kc90, effective_length_m=effective_m, capacity=capacity)
+    return BearingArea(factor=kc90, effective_length_m=effective_m, capacity=capacity)
 
 
 def notched(wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float | None, slope: float) -> Notched:
@@ -197,17 +197,17 @@ def notched(wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float |
     """
     h, b, left = wood.bending_depth_m / MM, wood.across_m / MM, left_m / MM
     if not 0 < left <= h:
-        raise InputError("depth_left", "must be above 0 and at most the member's depth")
+        raise InvalidInputError("depth_left", "must be above 0 and at most the member's depth")
     if to_reaction_m is None:
-        raise InputError("notch_to_reaction", "is needed")
+        raise InvalidInputError("notch_to_reaction", "is needed")
     if not (to_reaction_m >= 0 and slope >= 0):
-        raise InputError("notch_to_reaction" if slope >= 0 else "notch_slope", "must be 0 or more")
+        raise InvalidInputError("notch_to_reaction" if slope >= 0 else "notch_slope", "must be 0 or more")
     kn = 6.5 if timber.reference(wood.grade).text["kind"] == "glulam" else 5.0
     alpha, x = left / h, to_reaction_m / MM
     under = math.sqrt(h) * (math.sqrt(alpha * (1 - alpha)) + 0.8 * x / h * math.sqrt(1 / alpha - alpha**2))
     kv = min(1.0, kn * (1 + 1.1 * slope**1.5 / math.sqrt(h)) / under) if under > 0 else 1.0
     fvd = timber.strength("shear", wood, load).step.value
-    step = Step(
+    step = CalculationStep(
         symbol="V_Rd",
         value=0.001 * kv * fvd * timber.CRACKED * b * left / 1.5,
         unit="kN",

@@ -3,10 +3,10 @@
 from dataclasses import replace
 from functools import cache, lru_cache
 
-from steady.data.loader import Row, keyed
+from steady.data.loader import TableRow, keyed
 from steady.design_codes.requests import Kind, LoadType, Wood
 from steady.design_codes.results import Strength, product_step
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units import sizes
 from steady.units.units import MM
 
@@ -48,21 +48,21 @@ def section_m(size: str) -> tuple[float, float]:
     """
     found = sizes.measured_m(size)
     if found is None:
-        raise OutsideScope(f"{size} is a nominal size", "write the finished size, as 47x147 mm")
+        raise OutOfScopeError(f"{size} is a nominal size", "write the finished size, as 47x147 mm")
     return found
 
 
-def reference(grade: str) -> Row:
+def reference(grade: str) -> TableRow:
     """The row of a strength class.
 
     Raises:
         OutsideScope: No such class.
     """
     if not grade:
-        raise OutsideScope("this wood has no strength class", "a stick of a class such as C24")
+        raise OutOfScopeError("this wood has no strength class", "a stick of a class such as C24")
     row = keyed("uk_classes").get(grade)
     if row is None:
-        raise OutsideScope(f"no strength class {grade[:20]}", f"one of {', '.join(keyed('uk_classes'))}")
+        raise OutOfScopeError(f"no strength class {grade[:20]}", f"one of {', '.join(keyed('uk_classes'))}")
     return row
 
 
@@ -81,7 +81,7 @@ def creep(wet: bool, kind: str = "sawn") -> float:
     return keyed("uk_kdef")[f"{kind} {service(wet)}"].number("def_factor")
 
 
-def size_factor(row: Row, depth_m: float) -> float:
+def size_factor(row: TableRow, depth_m: float) -> float:
     """k_h on bending (depth) and tension (larger side). Source: EN 1995-1-1 3.2(3), 3.3(3) (from memory, high)."""
     h = depth_m / MM
     if row.text["kind"] == "glulam":
@@ -103,7 +103,7 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
     row = reference(wood.grade)
     column, symbol = COLUMN[kind]
     if row.value.get(f"{column}_pa") is None:
-        raise OutsideScope(f"no {kind} value of {wood.grade} is entered", "a sawn class")
+        raise OutOfScopeError(f"no {kind} value of {wood.grade} is entered", "a sawn class")
     book_pa = row.number(f"{column}_pa")
     inputs: list[tuple[str, float, str]] = [
         (f"{symbol}_k" if kind not in ("stiffness", "stiffness_min") else symbol, book_pa / MPA, "MPa")
@@ -145,4 +145,4 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
         return modification(load, wood.wet)
     if name == "sharing_factor":
         return SHARING if wood.shared else 1.0
-    raise InputError("output", f"no {name}")
+    raise InvalidInputError("output", f"no {name}")

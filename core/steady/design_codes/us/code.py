@@ -7,11 +7,13 @@ from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import rafter_span
 from steady.design_codes.requests import (
     BeamAsk,
+    ColumnInput,
     DriftAsk,
     FixingAsk,
     FloorLoad,
     JoistAsk,
     Kind,
+    LateralRestraint,
     LoadType,
     OpenFace,
     OpenRoofAsk,
@@ -20,9 +22,7 @@ from steady.design_codes.requests import (
     RafterAsk,
     ScrewAsk,
     SeatAsk,
-    Sideways,
     SnowAsk,
-    Standing,
     WindFace,
     WindLeg,
     WindPlace,
@@ -30,15 +30,15 @@ from steady.design_codes.requests import (
 )
 from steady.design_codes.results import (
     AlongWind,
+    BearingArea,
     Column,
     Combination,
+    DeflectionLimit,
     GableWind,
     GuardNeeded,
     Notched,
     Pad,
     PeopleLoad,
-    Sag,
-    Seat,
     Soil,
     SpanFound,
     StairLimits,
@@ -49,11 +49,11 @@ from steady.design_codes.results import (
 )
 from steady.design_codes.treatment import treatment
 from steady.design_codes.us import deck_provisions, fasteners, ground, loads, members, sizes, spans, timber, wind
-from steady.design_codes.us.fasteners import Dowel
+from steady.design_codes.us.fasteners import DowelFastener
 from steady.design_codes.us.joints import NdsJoints
-from steady.design_codes.us.members import Pressed
-from steady.errors import InputError
-from steady.plan.model import Step
+from steady.design_codes.us.members import AxialBendingResult
+from steady.errors import InvalidInputError
+from steady.plan.model import CalculationStep
 from steady.units.units import FT, IN, LB, MPH, PSF, PSI
 
 WIND_DURATION = 1.6
@@ -99,7 +99,7 @@ class UnitedStates(Rulebook):
 
     def embedment(
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """IBC 1807.3.2.1."""
         return pole_embedment.embedment(
             load_n=load_n,
@@ -111,7 +111,7 @@ class UnitedStates(Rulebook):
 
     def embedment_for_moment(
         self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """IBC 1807.3.2.1 in the limit."""
         return ground.embedment_for_moment(
             moment_n_m=moment_n_m, width_m=width_m, lateral_pa_per_m=soil.lateral_pa_per_m, soil_factor=soil_factor
@@ -119,20 +119,20 @@ class UnitedStates(Rulebook):
 
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
-    ) -> tuple[Step, tuple[Step, ...]]:
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """Where the shear of the pole formula's pressures turns."""
         return ground.moment_in_ground(load_n=load_n, height_m=height_m, depth_m=depth_m)
 
-    def pad_thickness(self, *, width_m: float, post_m: float) -> Step:
+    def pad_thickness(self, *, width_m: float, post_m: float) -> CalculationStep:
         """IRC R507.3.1."""
         return deck_provisions.pad_thickness(width_m, post_m)
 
     def pad_table(self, ask: PadAsk) -> Pad:
         """IRC R507.3.1."""
         if ask.area_m2 is None:
-            raise InputError("supported_area", "is needed")
+            raise InvalidInputError("supported_area", "is needed")
         if ask.bearing_pa is None:
-            raise InputError("soil_bearing", "is needed")
+            raise InvalidInputError("soil_bearing", "is needed")
         return deck_provisions.pad_table(
             area_m2=ask.area_m2,
             bearing_pa=ask.bearing_pa,
@@ -169,7 +169,7 @@ class UnitedStates(Rulebook):
         """NDS Table 4.3.1."""
         return timber.strength(kind, wood, load)
 
-    def book_value(self, kind: Kind, wood: Wood) -> Step:
+    def book_value(self, kind: Kind, wood: Wood) -> CalculationStep:
         """Tables 4A, 4B, 4D."""
         row = timber.reference(wood.species, wood.size, wood.grade)
         column, symbol = timber.COLUMN[kind]
@@ -183,7 +183,7 @@ class UnitedStates(Rulebook):
         """C_F, C_D, C_r."""
         return timber.named_factor(name, wood, load)
 
-    def creep_factor(self, wood: Wood) -> Step:
+    def creep_factor(self, wood: Wood) -> CalculationStep:
         """K_cr. Source: NDS 3.5.2 (from memory, high)."""
         return given_step(
             "K_cr",
@@ -193,16 +193,16 @@ class UnitedStates(Rulebook):
             "sag under lasting load grows by this over years" + (", wood set wet" if wood.wet else ""),
         )
 
-    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float]:
         """C_L and R_B. NDS 3.3.3; F_b* leaves C_fu out, which is 1 on edge."""
         b_in, d_in = wood.across_m / IN, wood.bending_depth_m / IN
         effective_m = ask.effective_m
         if effective_m is None:
             if ask.unbraced_m is None:
-                raise InputError("unbraced_length", "is needed, or effective_length")
+                raise InvalidInputError("unbraced_length", "is needed, or effective_length")
             effective_m = members.effective_length_in(ask.load_case, ask.unbraced_m / IN, d_in) * IN
         if not effective_m > 0:
-            raise InputError("unbraced_length", "must be above 0")
+            raise InvalidInputError("unbraced_length", "must be above 0")
         bending = (
             ask.bending_pa if ask.bending_pa is not None else self.strength("bending", wood, ask.load).allowed_pa
         ) / PSI
@@ -215,7 +215,7 @@ class UnitedStates(Rulebook):
         if slenderness == 0:
             return given_step("C_L", 1.0, "", "nds: 3.3.3; high", "no deeper than wide"), 0.0
         x = 1.20 * e_min / slenderness**2 / bending
-        step = Step(
+        step = CalculationStep(
             symbol="C_L",
             value=factor,
             unit="",
@@ -230,12 +230,12 @@ class UnitedStates(Rulebook):
         """ASCE 7-16 2.4.1."""
         return loads.combinations(edition)
 
-    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[DeflectionLimit, ...]:
         """Live load L/360, and L/240 with the lasting load grown by K_cr (R301.7; the latter practice)."""
         creep = self.creep_factor(wood).value
         first = limit_ratio or 360.0
         return (
-            Sag(
+            DeflectionLimit(
                 kind="deflection",
                 dead=0.0,
                 live=1.0,
@@ -243,7 +243,7 @@ class UnitedStates(Rulebook):
                 source="irc: R301.7; high",
                 says="live load only",
             ),
-            Sag(
+            DeflectionLimit(
                 kind="long-term deflection",
                 dead=creep,
                 live=1.0,
@@ -260,7 +260,7 @@ class UnitedStates(Rulebook):
 
     def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
         """NDS with the roof or snow duration; live load alone on the sag."""
-        sag = Sag(
+        sag = DeflectionLimit(
             kind="deflection",
             dead=0,
             live=1,
@@ -294,7 +294,7 @@ class UnitedStates(Rulebook):
         """NDS 3.7.1, or IRC R507.4."""
         return spans.post_height(self, wood, ask)
 
-    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: ColumnInput) -> Column:
         """NDS 3.7.1, both ways of buckling."""
         fc = self.strength("compression", wood, load)
         e_min = self.strength("stiffness_min", wood, load).allowed_pa / PSI
@@ -306,7 +306,7 @@ class UnitedStates(Rulebook):
         least = min(strong, weak)
         slender = ask.end_factor * (ask.height_m / IN / strong_in if strong <= weak else weak_m / IN / weak_in)
         x = 0.822 * e_min / slender**2 / fc_psi
-        buckling = Step(
+        buckling = CalculationStep(
             symbol="C_P",
             value=least,
             unit="",
@@ -328,10 +328,10 @@ class UnitedStates(Rulebook):
         across, deep = wood.plies * wood.width_m / IN, wood.depth_m / IN
         return max(across, deep), min(across, deep)
 
-    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: ColumnInput) -> CalculationStep:
         """NDS Eq. 3.9-3, bending about the strong axis, edge held."""
         column = self.column(
-            wood, load, Standing(height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m)
+            wood, load, ColumnInput(height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m)
         )
         e_min = self.strength("stiffness_min", wood, load).allowed_pa / PSI
         strong_in, weak_in = self._sides(wood)
@@ -339,7 +339,7 @@ class UnitedStates(Rulebook):
         fc = ask.axial_n / wood.area_m2 / PSI
         fb = ask.moment_n_m / (wood.area_m2 * strong_in * IN / 6) / PSI
         use = members.combined_use(
-            Pressed(
+            AxialBendingResult(
                 compression_psi=fc,
                 compression_strength_psi=column.capacity.value / (wood.area_m2 / IN**2),
                 buckling_strong_psi=0.822 * e_min / (ask.end_factor * ask.height_m / IN / strong_in) ** 2,
@@ -350,7 +350,7 @@ class UnitedStates(Rulebook):
         )
         strength_psi = column.capacity.value / (wood.area_m2 / IN**2)
         euler_psi = 0.822 * e_min / (ask.end_factor * ask.height_m / IN / strong_in) ** 2
-        return Step(
+        return CalculationStep(
             symbol="u",
             value=use,
             unit="",
@@ -366,7 +366,7 @@ class UnitedStates(Rulebook):
             says="squeeze and bending together",
         )
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
         """NDS 3.10."""
         length_m = ask.length_m
         factor = members.bearing_factor(length_m / IN, ask.from_end_m / IN)
@@ -382,7 +382,7 @@ class UnitedStates(Rulebook):
             "lb",
             "nds: 3.10; high",
         )
-        return Seat(factor=factor, effective_length_m=length_m * factor, capacity=capacity)
+        return BearingArea(factor=factor, effective_length_m=length_m * factor, capacity=capacity)
 
     def notched(
         self, wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float | None, slope: float
@@ -391,7 +391,7 @@ class UnitedStates(Rulebook):
         shear = self.strength("shear", wood, load).allowed_pa / PSI
         b, d, dn = wood.across_m / IN, wood.bending_depth_m / IN, left_m / IN
         value = members.notched_shear_lb(shear, b, d, dn)
-        step = Step(
+        step = CalculationStep(
             symbol="V_r",
             value=value,
             unit="lb",
@@ -404,13 +404,13 @@ class UnitedStates(Rulebook):
     # Decks, guards, stairs
     def deck_live_pa(
         self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool
-    ) -> Step:
+    ) -> CalculationStep:
         """40 psf."""
         return loads.deck_live()
 
     def ledger_table(
         self, *, fixing: str, diameter_m: float, sheathing_m: float, joist_span_m: float, live_pa: float
-    ) -> Step:
+    ) -> CalculationStep:
         """IRC R507.9.1.3(1)."""
         return deck_provisions.ledger_table(
             fixing=fixing,
@@ -437,7 +437,7 @@ class UnitedStates(Rulebook):
         """IRC R311.7."""
         return deck_provisions.stair(stringer)
 
-    def screws_in_wind(self, ask: ScrewAsk) -> Step:
+    def screws_in_wind(self, ask: ScrewAsk) -> CalculationStep:
         """NDS 12.2 and 12.3 with the wind's duration and wet service; at a slant C_tn."""
         fastener = "lag screw" if ask.diameter_m > 0.24 * IN else "wood screw"
         gravity = timber.species_gravity(ask.wood.species)
@@ -446,7 +446,7 @@ class UnitedStates(Rulebook):
             one, name = each.value * ask.holds_m / IN, "nds: 12.2"
         else:
             each, _ = fasteners.lateral(
-                Dowel(
+                DowelFastener(
                     fastener=fastener, diameter_m=ask.diameter_m * ROOT_SHARE, side_m=ask.through_m, main_m=ask.holds_m
                 ),
                 gravity=gravity,
@@ -454,7 +454,7 @@ class UnitedStates(Rulebook):
             )
             one, name = each.value, "nds: 12.3"
         slant = (0.67 if ask.pulled else 0.83) if ask.slanted else 1.0
-        return Step(
+        return CalculationStep(
             symbol="R_s",
             value=ask.count * one * WIND_DURATION * WET_SCREW * slant,
             unit="lb",
@@ -475,12 +475,12 @@ class UnitedStates(Rulebook):
         return nail_m - ply_m, 1.5 * IN, "irc: R507.5, two rows of 10d nails; high"
 
     # Weather
-    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
+    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[CalculationStep, CalculationStep]:
         """ASCE 7 26.10."""
         if height_m is None:
-            raise InputError("height", "is needed")
+            raise InvalidInputError("height", "is needed")
         if not place.speed_m_per_s > 0:
-            raise InputError("wind_speed", "must be above 0")
+            raise InvalidInputError("wind_speed", "must be above 0")
         return wind.velocity_pressure(height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
 
     def face_coefficient(
@@ -497,10 +497,10 @@ class UnitedStates(Rulebook):
         """ASCE 7 Fig. 29.3-1 note."""
         return wind.porosity_factor(solidity)
 
-    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
         """ASCE 7 29.3 and 29.4."""
         if not place.speed_m_per_s > 0:
-            raise InputError("wind_speed", "must be above 0")
+            raise InvalidInputError("wind_speed", "must be above 0")
         return wind.face_pressure(place, face, zone or "run", coefficient)
 
     def face_arm_m(self, face: WindFace) -> float:
@@ -525,11 +525,11 @@ class UnitedStates(Rulebook):
         """ASCE 7 section 29.3."""
         return wind.wind_on_fence(place, face)
 
-    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> Step:
+    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:
         """ASCE 7 27.3.2."""
         return wind.open_roof_pressure(place, ask)
 
-    def open_face_pressure(self, place: WindPlace, face: OpenFace) -> tuple[float, Step]:
+    def open_face_pressure(self, place: WindPlace, face: OpenFace) -> tuple[float, CalculationStep]:
         """ASCE 7 29.4."""
         return wind.open_face_pressure(place, face)
 
@@ -549,40 +549,40 @@ class UnitedStates(Rulebook):
             ("sheltered", "close among tall trees or buildings"),
         )
 
-    def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
+    def roof_snow(self, ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
         """ASCE 7-16 chapter 7."""
         return loads.roof_snow(ask)
 
-    def snow_density(self, ground_pa: float) -> Step:
+    def snow_density(self, ground_pa: float) -> CalculationStep:
         """ASCE 7-16 7.7.1."""
         return loads.snow_density(ground_pa)
 
-    def snow_drift(self, ask: DriftAsk) -> tuple[Step, Step]:
+    def snow_drift(self, ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
         """ASCE 7-16 7.7.1."""
         return loads.snow_drift(ask)
 
-    def roof_live(self, area_m2: float, rise_in_12: float) -> Step:
+    def roof_live(self, area_m2: float, rise_in_12: float) -> CalculationStep:
         """ASCE 7-16 4.8.2."""
         return loads.roof_live(area_m2, rise_in_12)
 
     # Fences
-    def sag_limit(self) -> tuple[float, Step]:
+    def sag_limit(self) -> tuple[float, CalculationStep]:
         """L/240, the code's limit for other members, for the lasting sag of a rail."""
         source = "irc: R301.7 other structural members; high; its use for a fence rail is practice"
         return 240.0, given_step("n", 240.0, "", source)
 
     # Fixings
-    def fastener_lateral(self, ask: FixingAsk) -> tuple[Step, str]:
+    def fastener_lateral(self, ask: FixingAsk) -> tuple[CalculationStep, str]:
         """NDS 12.3; `wood` is a species."""
         return fasteners.lateral(
-            Dowel(fastener=ask.fastener, diameter_m=ask.diameter_m, side_m=ask.side_m, main_m=ask.main_m),
+            DowelFastener(fastener=ask.fastener, diameter_m=ask.diameter_m, side_m=ask.side_m, main_m=ask.main_m),
             gravity=timber.species_gravity(ask.wood),
             angle_rad=ask.angle_rad,
         )
 
     def fastener_withdrawal(
         self, *, fastener: str, diameter_m: float, penetration_m: float | None, wood: str, axis_rad: float
-    ) -> Step:
+    ) -> CalculationStep:
         """NDS 12.2, from side grain; with a penetration the whole fixing."""
         if axis_rad < math.pi / 2 - 1e-9:
             self.none("pull-out along the grain")

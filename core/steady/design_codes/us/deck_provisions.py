@@ -6,8 +6,8 @@ from functools import lru_cache
 
 from steady.data.loader import table
 from steady.design_codes.results import GuardNeeded, Pad, PeopleLoad, StairLimits, given_step, pad_thickness_default
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.units import FT, IN, LB, PLF, PSF
 
 GUARD_LOAD = PeopleLoad(
@@ -58,10 +58,10 @@ def stair(stringer: str) -> StairLimits:
     )
 
 
-def pad_pressure(bearing_pa: float, thickness_m: float) -> Step:
+def pad_pressure(bearing_pa: float, thickness_m: float) -> CalculationStep:
     """Bearing left after concrete has taken the place of soil. Practice, no clause."""
     q, t = bearing_pa / PSF, thickness_m / FT
-    return Step(
+    return CalculationStep(
         symbol="q_net",
         value=q - t * (POUR_PCF - SOIL_PCF),
         unit="psf",
@@ -81,14 +81,14 @@ def pad_table(*, area_m2: float, bearing_pa: float, live_pa: float, dead_pa: flo
     Source: IRC R507.3.1 (from memory, high; thickness medium).
     """
     if abs(live_pa - 40 * PSF) > 1 or abs(dead_pa - 10 * PSF) > 1:
-        raise OutsideScope("the footing table here is for 40 psf live and 10 psf dead load", "calculate it instead")
+        raise OutOfScopeError("the footing table here is for 40 psf live and 10 psf dead load", "calculate it instead")
     rows = [
         row
         for row in table("us_footing_table")
         if row.number("area_m2") >= area_m2 - 1e-9 and row.number("bearing_pa") <= bearing_pa + 1e-6
     ]
     if not rows:
-        raise OutsideScope("beyond the footing table: 160 sq ft, and 1500 psf at least", "calculate it instead")
+        raise OutOfScopeError("beyond the footing table: 160 sq ft, and 1500 psf at least", "calculate it instead")
     row = min(rows, key=lambda r: (r.number("area_m2"), -r.number("bearing_pa")))
     width_m = row.number("round_m" if round_pad else "square_m")
     area = width_m**2 * (math.pi / 4 if round_pad else 1.0)
@@ -109,9 +109,9 @@ def pad_table(*, area_m2: float, bearing_pa: float, live_pa: float, dead_pa: flo
     )
 
 
-def pad_thickness(width_m: float, post_m: float) -> Step:
+def pad_thickness(width_m: float, post_m: float) -> CalculationStep:
     """As thick as it reaches past the post, at least 6 in. Source: IRC R507.3.1, R403.1.1 (from memory, medium)."""
-    return Step(
+    return CalculationStep(
         symbol="t",
         value=pad_thickness_default(width_m, post_m, 6 * IN) / IN,
         unit="in",
@@ -121,7 +121,9 @@ def pad_thickness(width_m: float, post_m: float) -> Step:
     )
 
 
-def ledger_table(*, fixing: str, diameter_m: float, sheathing_m: float, joist_span_m: float, live_pa: float) -> Step:
+def ledger_table(
+    *, fixing: str, diameter_m: float, sheathing_m: float, joist_span_m: float, live_pa: float
+) -> CalculationStep:
     """Spacing of ledger fixings, joist span rounded up.
 
     Raises:
@@ -131,11 +133,11 @@ def ledger_table(*, fixing: str, diameter_m: float, sheathing_m: float, joist_sp
     Source: IRC R507.9.1.3(1) (from memory, high).
     """
     if fixing not in ("lag screw", "bolt", "screw"):
-        raise InputError("fixing", "must be lag screw, bolt or screw")
+        raise InvalidInputError("fixing", "must be lag screw, bolt or screw")
     if abs(live_pa - 40 * PSF) > 1:
-        raise OutsideScope("the ledger table here is for 40 psf live load", "calculate the load on each fixing")
+        raise OutOfScopeError("the ledger table here is for 40 psf live load", "calculate the load on each fixing")
     if fixing == "screw":
-        raise OutsideScope(
+        raise OutOfScopeError(
             "ledger screws stand in their maker's report, not in the table",
             "lag screws or bolts, or the maker's number",
         )
@@ -148,7 +150,7 @@ def ledger_table(*, fixing: str, diameter_m: float, sheathing_m: float, joist_sp
         and row.number("joist_span_m") >= joist_span_m - 1e-9
     ]
     if not rows:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"no cell for a {diameter_m / IN:g} in {fixing}, {sheathing_m / IN:g} in of sheathing, {joist_span_m / FT:g} ft joists",
             "1/2 in fixings, thinner sheathing or joists of at most 18 ft",
         )

@@ -5,8 +5,8 @@ The diameter is the one at the shear plane: give the root diameter where the thr
 
 import math
 
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.units import IN
 from steady.value_objects import value
 
@@ -19,7 +19,7 @@ def _yield_psi(diameter_in: float, fastener: str) -> float:
     for most_in, strength in ((0.142, 100e3), (0.177, 90e3), (0.236, 80e3)):
         if diameter_in <= most_in + 1e-9:
             return strength
-    raise OutsideScope(
+    raise OutOfScopeError(
         f"no bending strength for a {fastener} of {diameter_in:.3f} in", "at most 0.236 in, or a lag or bolt"
     )
 
@@ -33,7 +33,7 @@ def dowel_bearing_psi(diameter_in: float, gravity: float, angle_rad: float) -> f
 
 
 @value
-class Dowel:
+class DowelFastener:
     """A fastener of one kind and thickness through a side member into a main member (m), or as deep as its point stands in it."""
 
     fastener: str
@@ -42,7 +42,7 @@ class Dowel:
     main_m: float
 
 
-def lateral(dowel: Dowel, *, gravity: float, angle_rad: float) -> tuple[Step, str]:
+def lateral(dowel: DowelFastener, *, gravity: float, angle_rad: float) -> tuple[CalculationStep, str]:
     """Z (lb) of one fastener, side and main member of one wood, and the mode that gives way.
 
     Args:
@@ -56,17 +56,17 @@ def lateral(dowel: Dowel, *, gravity: float, angle_rad: float) -> tuple[Step, st
     Source: NDS 2018 12.3.1, Table 12.3.1A and B (from memory, high).
     """
     if dowel.fastener not in KINDS:
-        raise InputError("fastener", f"must be {', '.join(KINDS)}")
+        raise InvalidInputError("fastener", f"must be {', '.join(KINDS)}")
     for name, amount in (("diameter", dowel.diameter_m), ("side_member", dowel.side_m), ("main_member", dowel.main_m)):
         if not amount > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     if not 0 <= angle_rad <= math.pi / 2 + 1e-9:
-        raise InputError("load_angle", "must be 0 to 90 degrees")
+        raise InvalidInputError("load_angle", "must be 0 to 90 degrees")
     d, ls, lm = dowel.diameter_m / IN, dowel.side_m / IN, dowel.main_m / IN
     if d > 1 + 1e-9:
-        raise OutsideScope("fasteners over 1 in", "a thinner one")
+        raise OutOfScopeError("fasteners over 1 in", "a thinner one")
     if dowel.fastener == "nail" and lm < 6 * d - 1e-9:
-        raise OutsideScope("the nail reaches less than six diameters into the main member", "a longer nail")
+        raise OutOfScopeError("the nail reaches less than six diameters into the main member", "a longer nail")
     fe = dowel_bearing_psi(d, gravity, angle_rad)
     fyb = _yield_psi(d, dowel.fastener)
     k = 1 + 0.25 * math.degrees(angle_rad) / 90
@@ -88,7 +88,7 @@ def lateral(dowel: Dowel, *, gravity: float, angle_rad: float) -> tuple[Step, st
     }
     values = {mode: value / rd[mode] for mode, value in modes.items()}
     mode = min(values, key=lambda name: values[name])
-    step = Step(
+    step = CalculationStep(
         symbol="Z",
         value=values[mode],
         unit="lb",
@@ -100,7 +100,7 @@ def lateral(dowel: Dowel, *, gravity: float, angle_rad: float) -> tuple[Step, st
     return step, mode
 
 
-def withdrawal(*, fastener: str, diameter_m: float, gravity: float) -> Step:
+def withdrawal(*, fastener: str, diameter_m: float, gravity: float) -> CalculationStep:
     """Pull-out per length in the main member (lb/in), from side grain.
 
     Raises:
@@ -109,7 +109,7 @@ def withdrawal(*, fastener: str, diameter_m: float, gravity: float) -> Step:
     Source: NDS 2018 12.2 (from memory, high).
     """
     if not diameter_m > 0:
-        raise InputError("diameter", "must be above 0")
+        raise InvalidInputError("diameter", "must be above 0")
     d = diameter_m / IN
     formulas = {
         "lag screw": ("1800 * G ** 1.5 * D ** 0.75", 1800 * gravity**1.5 * d**0.75),
@@ -117,9 +117,9 @@ def withdrawal(*, fastener: str, diameter_m: float, gravity: float) -> Step:
         "nail": ("1380 * G ** 2.5 * D", 1380 * gravity**2.5 * d),
     }
     if fastener not in formulas:
-        raise OutsideScope(f"no pull-out for a {fastener[:20]}", "a lag screw, wood screw or nail")
+        raise OutOfScopeError(f"no pull-out for a {fastener[:20]}", "a lag screw, wood screw or nail")
     formula, value = formulas[fastener]
-    return Step(
+    return CalculationStep(
         symbol="W",
         value=float(value),
         unit="lb/in",

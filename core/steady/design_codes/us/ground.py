@@ -5,8 +5,8 @@ from functools import cache
 from steady.data.loader import keyed
 from steady.design_codes.pole_embedment import embedment_for_moment, embedment_for_moment_ft
 from steady.design_codes.results import Soil
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.units import FT, LB
 
 __all__ = [
@@ -38,14 +38,16 @@ def soil(name: str) -> Soil:
         OutsideScope: Organic soil, peat or loose fill has no value in the table; so has a name we don't know.
     """
     if name not in keyed("us_soil"):
-        raise OutsideScope(
+        raise OutOfScopeError(
             f'no soil values for "{name[:40]}": peat, organic soil and loose fill are not in the table',
             "dig to sound ground of a listed class, or have the ground tested",
         )
     return _soil(name)
 
 
-def moment_in_ground(*, load_n: float, height_m: float, depth_m: float) -> tuple[Step, tuple[Step, ...]]:
+def moment_in_ground(
+    *, load_n: float, height_m: float, depth_m: float
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """The greatest moment (lb-ft) of a free pole, and where it lies.
 
     The pole formula rests on side pressures that grow and turn as a parabola, p = a z − c z² a width, in balance with the force
@@ -58,7 +60,7 @@ def moment_in_ground(*, load_n: float, height_m: float, depth_m: float) -> tuple
     """
     for name, value in (("load_n", load_n), ("depth_m", depth_m)):
         if not value > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     p, h, d = load_n / LB, height_m / FT, depth_m / FT
     c = 36 * p * (h + 2 * d / 3) / d**4
     a = 2 * p / d**2 + 2 * c * d / 3
@@ -69,7 +71,7 @@ def moment_in_ground(*, load_n: float, height_m: float, depth_m: float) -> tuple
             low = middle
         else:
             high = middle
-    z = Step(
+    z = CalculationStep(
         symbol="z_0",
         value=low,
         unit="ft",
@@ -78,7 +80,7 @@ def moment_in_ground(*, load_n: float, height_m: float, depth_m: float) -> tuple
         source="statics: where P = a z² / 2 − c z³ / 3; medium",
         says="below the ground, where the shear turns",
     )
-    moment = Step(
+    moment = CalculationStep(
         symbol="M_g",
         value=p * (h + low) - a * low**3 / 6 + c * low**4 / 12,
         unit="lb-ft",

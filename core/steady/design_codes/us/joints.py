@@ -19,8 +19,8 @@ from steady.design_codes.joint_rules import (
 )
 from steady.design_codes.requests import Wood
 from steady.design_codes.us import timber
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.units import IN, LB, PSI
 
 ROOT_IN = {
@@ -62,7 +62,7 @@ def _root_in(fastener: Fastener) -> float:
         return nominal
     near = min(roots, key=lambda known: abs(known - nominal))
     if abs(near - nominal) > 0.005:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"no root diameter for a {fastener.kind} of {nominal:.3f} in",
             f"one of {', '.join(f'{known:g}' for known in roots)} in, or type the root",
         )
@@ -132,11 +132,11 @@ class NdsJoints(JointRules):
         fastener = request.fastener
         kind, nominal, d = fastener.kind, fastener.diameter_m / IN, _root_in(fastener)
         if nominal > 1 + 1e-9:
-            raise OutsideScope("fasteners over 1 in", "a thinner one")
+            raise OutOfScopeError("fasteners over 1 in", "a thinner one")
         side_m, main_m = point_side_m(request, LEAST_REACH_D.get(kind, 6.0), HALF_TIP_D.get(kind, 1.0))
         ls, lm = side_m / IN, main_m / IN
         if request.length_m is None and kind != "bolt" and lm < LEAST_REACH_D.get(kind, 6.0) * nominal - 1e-9:
-            raise OutsideScope(f"the {kind} reaches too little into the main member", "a longer fastener")
+            raise OutOfScopeError(f"the {kind} reaches too little into the main member", "a longer fastener")
         gravity = timber.species_gravity(request.wood)
         side_gravity = timber.species_gravity(request.side_wood) if request.side_wood else gravity
         main_psi = _bearing_psi(nominal, gravity, request.angle_main_rad)
@@ -154,7 +154,7 @@ class NdsJoints(JointRules):
         reductions = _reductions(d, nominal, angle)
         values = {name: force / reductions[name] for name, force in forces.items()}
         mode = min(values, key=lambda name: values[name])
-        reference = Step(
+        reference = CalculationStep(
             symbol="Z",
             value=values[mode],
             unit="lb",
@@ -188,11 +188,11 @@ class NdsJoints(JointRules):
             "nail": ("1380 * G ** 2.5 * D", 1380 * gravity**2.5 * d),
         }
         if kind not in formulas:
-            raise OutsideScope("bolts hold by their washers, not by their thread", "a washer, or a lag screw")
+            raise OutOfScopeError("bolts hold by their washers, not by their thread", "a washer, or a lag screw")
         if request.end_grain and kind != "lag screw":
-            raise OutsideScope(f"a {kind} pulled out of end grain", "a lag screw, or a joint across the grain")
+            raise OutOfScopeError(f"a {kind} pulled out of end grain", "a lag screw, or a joint across the grain")
         formula, each = formulas[kind]
-        per_length = Step(
+        per_length = CalculationStep(
             symbol="W",
             value=float(each),
             unit="lb/in",
@@ -225,13 +225,13 @@ class NdsJoints(JointRules):
             )
         return WithdrawalCapacity(per_length=per_length, one=one, pull_through=through, design=design)
 
-    def _pull_through(self, request: WithdrawalRequest, gravity: float, duration: float) -> Step | None:
+    def _pull_through(self, request: WithdrawalRequest, gravity: float, duration: float) -> CalculationStep | None:
         """A head pulled through the side member. NDS 12.2.5 (from memory, high; its C_M medium)."""
         if request.head_m is None or request.side_m is None:
             return None
         head, thick = request.head_m / IN, request.side_m / IN
         first = thick <= HEAD_THICK * head
-        return Step(
+        return CalculationStep(
             symbol="W_h",
             value=(690 * math.pi * head * gravity**2 * thick if first else 1725 * math.pi * head**2 * gravity**2)
             * duration
@@ -262,7 +262,7 @@ class NdsJoints(JointRules):
         if d < NARROW_IN - 1e-9 or n < 2:
             return 1.0
         if stiffness_n is None:
-            raise OutsideScope("the members' stiffness is not given", "areas and moduli of both members")
+            raise OutOfScopeError("the members' stiffness is not given", "areas and moduli of both members")
         side, main = stiffness_n[0] / LB, stiffness_n[1] / LB
         ratio = min(side / main, main / side)
         u = 1 + GROUP_WOOD * d**1.5 * spacing_m / IN / 2 * (1 / main + 1 / side)
@@ -270,7 +270,7 @@ class NdsJoints(JointRules):
         first = m * (1 - m ** (2 * n)) / (n * ((1 + ratio * m**n) * (1 + m) - 1 + m ** (2 * n)))
         return float(first * (1 + ratio) / (1 - m))
 
-    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> Step:
+    def split_n(self, section: WoodSection, held_m: float, near_end: bool) -> CalculationStep:
         """NDS 3.4.3.3 (from memory, high)."""
         wood = Wood(species=section.wood, size=_SIZE, width_m=1.5 * IN, depth_m=5.5 * IN, wet=section.wet)
         fv = timber.strength("shear", wood, section.load).allowed_pa / PSI
@@ -290,7 +290,7 @@ class NdsJoints(JointRules):
             "shear beside a joint loaded across the grain",
         )
 
-    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> Step:
+    def washer_n(self, section: WoodSection, washer_m: float, bolt_m: float, round_washer: bool) -> CalculationStep:
         """NDS 3.10.2 to 3.10.4 (from memory, high)."""
         wood = Wood(species=section.wood, size=_SIZE, width_m=1.5 * IN, depth_m=5.5 * IN, wet=section.wet)
         strength = timber.strength("bearing", wood, section.load).allowed_pa / PSI

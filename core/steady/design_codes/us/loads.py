@@ -6,8 +6,8 @@ from functools import lru_cache
 from steady.data.loader import keyed
 from steady.design_codes.requests import DriftAsk, SnowAsk
 from steady.design_codes.results import Combination, given_step
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.units import FT, PSF
 
 _SOURCE = "asce-7-16: 2.4.1; high"
@@ -23,7 +23,7 @@ def combinations(edition: str = "") -> tuple[Combination, ...]:
     Source: ASCE 7-16 2.4.1 (from memory, high); the 0.7 of 7-22 medium.
     """
     if edition not in ("", "ASCE 7-16", "ASCE 7-22"):
-        raise OutsideScope(f"no combinations for {edition[:20]}", "ASCE 7-16 or ASCE 7-22")
+        raise OutOfScopeError(f"no combinations for {edition[:20]}", "ASCE 7-16 or ASCE 7-22")
     s = 0.7 if edition == "ASCE 7-22" else 1.0
     return (
         Combination(name="D", dead=1, load="permanent", source=_SOURCE),
@@ -43,12 +43,12 @@ def combinations(edition: str = "") -> tuple[Combination, ...]:
     )
 
 
-def deck_live() -> Step:
+def deck_live() -> CalculationStep:
     """40 psf. Source: IRC R301.5 (from memory, high)."""
     return given_step("L", 40.0, "psf", "irc: R301.5; high", "decks and balconies of dwellings")
 
 
-def roof_live(area_m2: float, rise_in_12: float) -> Step:
+def roof_live(area_m2: float, rise_in_12: float) -> CalculationStep:
     """L_r = 20 R1 R2, at least 12 psf.
 
     Raises:
@@ -58,12 +58,12 @@ def roof_live(area_m2: float, rise_in_12: float) -> Step:
     """
     area_ft2 = area_m2 / FT**2
     if not area_ft2 > 0:
-        raise InputError("supported_area", "must be above 0")
+        raise InvalidInputError("supported_area", "must be above 0")
     if not rise_in_12 >= 0:
-        raise InputError("rise_in_12", "must be 0 or more")
+        raise InvalidInputError("rise_in_12", "must be 0 or more")
     r1 = 1.0 if area_ft2 <= 200 else 0.6 if area_ft2 >= 600 else 1.2 - 0.001 * area_ft2
     r2 = 1.0 if rise_in_12 <= 4 else 0.6 if rise_in_12 >= 12 else 1.2 - 0.05 * rise_in_12
-    return Step(
+    return CalculationStep(
         symbol="L_r",
         value=max(20.0 * r1 * r2, 12.0),
         unit="psf",
@@ -83,7 +83,9 @@ def snow_exposure(terrain: str, shelter: str) -> float:
     """
     found = keyed("us_snow_exposure").get(f"{terrain} {shelter}")
     if found is None:
-        raise OutsideScope(f'snow on a roof in exposure "{terrain}" is not in the code', "pick B, C or D under Ground")
+        raise OutOfScopeError(
+            f'snow on a roof in exposure "{terrain}" is not in the code', "pick B, C or D under Ground"
+        )
     return found.number("snow_factor")
 
 
@@ -97,7 +99,7 @@ def _rains_on_snow(ask: SnowAsk) -> bool:
     return ask.roof_width_m is not None and math.degrees(ask.slope_rad) < ask.roof_width_m / FT / 50
 
 
-def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
+def roof_snow(ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
     """p_f, and the greater of p_f (with rain on snow) and the low-slope minimum. No reduction for slope: C_s = 1.
 
     Raises:
@@ -107,7 +109,7 @@ def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
     Source: ASCE 7-16 7.3, Table 7.3-1, 7.3.4, 7.10 (from memory, high).
     """
     if ask.edition not in ("", "ASCE 7-16"):
-        raise OutsideScope("snow by ASCE 7-22 is not entered", "ASCE 7-16, or ask an engineer")
+        raise OutOfScopeError("snow by ASCE 7-22 is not entered", "ASCE 7-16, or ask an engineer")
     exposure = ask.exposure_factor if ask.exposure_factor is not None else snow_exposure(ask.terrain, ask.shelter)
     for name, value in (
         ("exposure_factor", exposure),
@@ -115,13 +117,13 @@ def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
         ("importance_factor", ask.importance_factor),
     ):
         if not 0 < value < 3:
-            raise InputError(name, "must be above 0 and below 3")
+            raise InvalidInputError(name, "must be above 0 and below 3")
     if not ask.ground_pa >= 0:
-        raise InputError("ground_snow", "must be 0 or more")
+        raise InvalidInputError("ground_snow", "must be 0 or more")
     if not 0 <= ask.slope_rad < math.pi / 2:
-        raise InputError("slope", "must be 0 or more and below 90 degrees")
+        raise InvalidInputError("slope", "must be 0 or more and below 90 degrees")
     pg = ask.ground_pa / PSF
-    flat = Step(
+    flat = CalculationStep(
         symbol="p_f",
         value=0.7 * exposure * ask.thermal_factor * ask.importance_factor * pg,
         unit="psf",
@@ -138,7 +140,7 @@ def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
     rain = 5.0 if _rains_on_snow(ask) and 0 < pg <= 20 else 0.0
     low = ask.slope_rad < math.radians(15)
     least = ask.importance_factor * min(pg, 20.0) if low else 0.0
-    design = Step(
+    design = CalculationStep(
         symbol="p",
         value=max(flat.value + rain, least),
         unit="psf",
@@ -150,10 +152,10 @@ def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
     return flat, design
 
 
-def snow_density(ground_pa: float) -> Step:
+def snow_density(ground_pa: float) -> CalculationStep:
     """0.13 p_g + 14, at most 30 pcf. Source: ASCE 7-16 Eq. 7.7-1 (from memory, high)."""
     pg = ground_pa / PSF
-    return Step(
+    return CalculationStep(
         symbol="g",
         value=min(0.13 * pg + 14, 30.0),
         unit="lb/ft3",
@@ -163,7 +165,7 @@ def snow_density(ground_pa: float) -> Step:
     )
 
 
-def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
+def snow_drift(ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
     """Peak surcharge (psf) and width (ft) of the drift on a roof below a higher one.
 
     Raises:
@@ -173,9 +175,9 @@ def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
     Source: ASCE 7-16 7.7.1 (from memory, medium to high).
     """
     if ask.lower_roof_pa is None:
-        raise InputError("lower_roof_snow", "is needed")
+        raise InvalidInputError("lower_roof_snow", "is needed")
     if ask.edition not in ("", "ASCE 7-16"):
-        raise OutsideScope("drifts by ASCE 7-22 are not entered", "ASCE 7-16, or ask an engineer")
+        raise OutOfScopeError("drifts by ASCE 7-22 are not entered", "ASCE 7-16, or ask an engineer")
     asked = {
         "ground_snow": ask.ground_pa,
         "lower_roof_snow": ask.lower_roof_pa,
@@ -184,7 +186,7 @@ def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
     }
     for name, value in {**asked, "importance_factor": ask.importance_factor}.items():
         if not value > 0:
-            raise InputError(name, "must be above 0")
+            raise InvalidInputError(name, "must be above 0")
     pg, g = ask.ground_pa / PSF, snow_density(ask.ground_pa).value
     hb = ask.lower_roof_pa / PSF / g
     hc = ask.step_m / FT - hb
@@ -193,7 +195,7 @@ def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
     none = hc / hb < 0.2
     high = 0.0 if none else max(0.0, min(hd, hc))
     width = 0.0 if none else 4 * hd if hd <= hc else min(4 * hd**2 / hc, 8 * hc)
-    peak = Step(
+    peak = CalculationStep(
         symbol="p_d",
         value=g * high,
         unit="psf",

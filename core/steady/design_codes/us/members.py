@@ -5,7 +5,7 @@ Stresses in psi and lengths in inches throughout: the clauses are printed so. Ev
 
 import math
 
-from steady.errors import InputError, OutsideScope, TooSlender
+from steady.errors import InvalidInputError, OutOfScopeError, TooSlender
 from steady.value_objects import value
 
 SLENDEREST = 50.0
@@ -29,7 +29,7 @@ def effective_length_in(load_case: str, unbraced_in: float, depth_in: float) -> 
         "other": (2.06, (1.63, 3.0)),
     }.get(load_case, (0.0, (0.0, 0.0)))
     if not short:
-        raise InputError(
+        raise InvalidInputError(
             "load_case", "must be uniform, mid point, cantilever uniform, cantilever tip, end moment or other"
         )
     ratio = unbraced_in / depth_in
@@ -55,7 +55,7 @@ def beam_stability(
         return 1.0, 0.0
     slenderness = math.sqrt(effective_in * depth_in / width_in**2)
     if slenderness > SLENDEREST:
-        raise OutsideScope(f"R_B is {slenderness:.0f}, over 50", "hold the squeezed edge at shorter distances")
+        raise OutOfScopeError(f"R_B is {slenderness:.0f}, over 50", "hold the squeezed edge at shorter distances")
     x = 1.20 * e_min_psi / slenderness**2 / bending_psi
     return (1 + x) / 1.9 - math.sqrt(((1 + x) / 1.9) ** 2 - x / 0.95), slenderness
 
@@ -85,7 +85,7 @@ def column_stability(effective_in: float, least_in: float, compression_psi: floa
 def bearing_factor(length_in: float, from_end_in: float) -> float:
     """C_b of a short bearing away from the member's end. Source: NDS 2018 3.10.4 (from memory, high)."""
     if not (length_in > 0 and from_end_in >= 0):
-        raise InputError("bearing_length" if not length_in > 0 else "distance_from_end", "must be above 0")
+        raise InvalidInputError("bearing_length" if not length_in > 0 else "distance_from_end", "must be above 0")
     if length_in < 6 and from_end_in >= 3:
         return (length_in + 0.375) / length_in
     return 1.0
@@ -101,14 +101,14 @@ def notched_shear_lb(shear_psi: float, width_in: float, depth_in: float, left_in
     Source: NDS 2018 3.4.3.2(a) and 4.4.3 (from memory, high).
     """
     if not 0 < left_in <= depth_in:
-        raise InputError("depth_left", "must be above 0 and at most the member's depth")
+        raise InvalidInputError("depth_left", "must be above 0 and at most the member's depth")
     if depth_in - left_in > depth_in / 4 + 1e-9:
-        raise OutsideScope("an end notch deeper than a quarter of the depth", "a shallower notch or a hanger")
+        raise OutOfScopeError("an end notch deeper than a quarter of the depth", "a shallower notch or a hanger")
     return 2 / 3 * shear_psi * width_in * left_in * (left_in / depth_in) ** 2
 
 
 @value
-class Pressed:
+class AxialBendingResult:
     """Stresses and strengths of a stick that is squeezed and bent (psi); 1 is edgewise, strong, 2 is flatwise, weak."""
 
     compression_psi: float
@@ -122,7 +122,7 @@ class Pressed:
     sideways_buckling_psi: float = math.inf
 
 
-def combined_use(on: Pressed) -> float:
+def combined_use(on: AxialBendingResult) -> float:
     """Squeeze and bending together: at most 1 passes.
 
     Raises:
@@ -134,13 +134,13 @@ def combined_use(on: Pressed) -> float:
         on.compression_psi >= min(on.buckling_strong_psi, on.buckling_weak_psi)
         or on.bending_strong_psi >= on.sideways_buckling_psi
     ):
-        raise OutsideScope("a stress reaches its buckling stress", "a stockier member or a brace")
+        raise OutOfScopeError("a stress reaches its buckling stress", "a stockier member or a brace")
     use = (on.compression_psi / on.compression_strength_psi) ** 2
     use += on.bending_strong_psi / (on.bending_strength_strong_psi * (1 - on.compression_psi / on.buckling_strong_psi))
     if on.bending_weak_psi > 0:
         lean = 1 - on.compression_psi / on.buckling_weak_psi - (on.bending_strong_psi / on.sideways_buckling_psi) ** 2
         if not (lean > 0 and on.bending_strength_weak_psi > 0):
-            raise OutsideScope("the flatwise term has no meaning here", "a stockier member or a brace")
+            raise OutOfScopeError("the flatwise term has no meaning here", "a stockier member or a brace")
         use += on.bending_weak_psi / (on.bending_strength_weak_psi * lean)
     return use
 

@@ -3,7 +3,7 @@
 from functools import cache
 
 from steady.data.loader import table
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.units import sizes
 
 _PLAY_M = 0.0016  # a sixteenth: a stick a hair under its dressed size is still of that class
@@ -38,7 +38,7 @@ def section_m(size: str) -> tuple[float, float]:
     else:
         thick, broad = _dressed("dimension").get(thin), _dressed("dimension").get(wide)
     if thick is None or broad is None:
-        raise OutsideScope(f"no dressed size for {size}", "type the measured size, as 1 5/8 x 5 1/2 in")
+        raise OutOfScopeError(f"no dressed size for {size}", "type the measured size, as 1 5/8 x 5 1/2 in")
     return thick, broad
 
 
@@ -56,7 +56,7 @@ def nominal(size: str) -> tuple[float, float]:
         kind = "timber" if measured[0] > 0.1 else "dimension"
         thin, wide = (_class(side_m, kind, size) for side_m in measured)
     if thin < 2:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"no design values for {size}: boards are cladding, not framing", "use a 2x or thicker member"
         )
     return thin, wide
@@ -66,4 +66,4 @@ def _class(side_m: float, kind: str, size: str) -> float:
     for count, dressed_m in sorted(_dressed(kind).items()):
         if side_m <= dressed_m + _PLAY_M:
             return count
-    raise OutsideScope(f"{size} is larger than the tables", "a size of the tables")
+    raise OutOfScopeError(f"{size} is larger than the tables", "a size of the tables")

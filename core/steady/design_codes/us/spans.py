@@ -7,14 +7,14 @@ import math
 from collections.abc import Sequence
 from functools import cache, lru_cache
 
-from steady.data.loader import Row, table
+from steady.data.loader import TableRow, table
 from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import EvenLoad, even_span, least_span, worst_span
 from steady.design_codes.requests import BeamAsk, FloorLoad, JoistAsk, PostAsk, Wood
-from steady.design_codes.results import Sag, SpanFound, given_step
+from steady.design_codes.results import DeflectionLimit, SpanFound, given_step
 from steady.design_codes.us import timber
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.units import FT, IN, LB, PSF, PSI
 
 GROUPS = {
@@ -42,30 +42,32 @@ def table_conditions(woods: tuple[Wood, ...], floor: FloorLoad) -> str:
         OutsideScope: Load, moisture or wood is not what the tables stand for.
     """
     if abs(floor.live_pa - TABLE_LIVE_PA) > 1e-6 * TABLE_LIVE_PA:
-        raise OutsideScope("the deck tables here are for 40 psf live load", "calculate it instead")
+        raise OutOfScopeError("the deck tables here are for 40 psf live load", "calculate it instead")
     if abs(floor.dead_pa - TABLE_DEAD_PA) > 1e-6 * TABLE_DEAD_PA:
-        raise OutsideScope("the deck tables here are for 10 psf dead load", "calculate it instead")
+        raise OutOfScopeError("the deck tables here are for 10 psf dead load", "calculate it instead")
     groups = []
     for wood in woods:
         if not wood.wet:
-            raise OutsideScope("the deck tables are for wet service", "calculate it instead, or take the wood as wet")
+            raise OutOfScopeError(
+                "the deck tables are for wet service", "calculate it instead, or take the wood as wet"
+            )
         if wood.grade not in ("", "No.2"):
-            raise OutsideScope("the deck tables are for No.2", "No.2, or calculate another grade")
+            raise OutOfScopeError("the deck tables are for No.2", "No.2, or calculate another grade")
         if wood.species not in GROUPS:
-            raise OutsideScope(f"{wood.species} stands in no group of the deck tables", "calculate it instead")
+            raise OutOfScopeError(f"{wood.species} stands in no group of the deck tables", "calculate it instead")
         groups.append(GROUPS[wood.species])
     return max(groups, key=_ORDER.index)
 
 
-def _next(rows: Sequence[Row], column: str, at: float, what: str, most: str) -> Row:
+def _next(rows: Sequence[TableRow], column: str, at: float, what: str, most: str) -> TableRow:
     """The row whose column is the least that is not below a value: tables round up, never interpolate."""
     fitting = sorted((row for row in rows if row.number(column) >= at - 1e-9), key=lambda row: row.number(column))
     if not fitting:
-        raise OutsideScope(f"{what} is beyond the table", f"{most}, or calculate it")
+        raise OutOfScopeError(f"{what} is beyond the table", f"{most}, or calculate it")
     return fitting[0]
 
 
-def joist_table(woods: tuple[Wood, ...], spacing_m: float, floor: FloorLoad) -> Row:
+def joist_table(woods: tuple[Wood, ...], spacing_m: float, floor: FloorLoad) -> TableRow:
     """The row of table R507.6 (span and overhang) for joists at a spacing, rounded up to 12, 16 or 24 in.
 
     Raises:
@@ -76,11 +78,11 @@ def joist_table(woods: tuple[Wood, ...], spacing_m: float, floor: FloorLoad) -> 
     group = table_conditions(woods, floor)
     rows = [row for row in table("us_joist_table") if row.text["group"] == group and row.text["size"] == woods[0].size]
     if not rows or woods[0].plies != 1 or woods[0].flat:
-        raise OutsideScope(f"no {woods[0].size} joists in the deck table", "2x6, 2x8, 2x10 or 2x12")
+        raise OutOfScopeError(f"no {woods[0].size} joists in the deck table", "2x6, 2x8, 2x10 or 2x12")
     return _next(rows, "spacing_m", spacing_m, "the spacing", "at most 24 in")
 
 
-def cell(row: Row, column: str, symbol: str, says: str) -> SpanFound:
+def cell(row: TableRow, column: str, symbol: str, says: str) -> SpanFound:
     """A printed cell as an answer."""
     value_m = row.number(column)
     step = given_step(symbol, value_m / IN, "in", row.source, says)
@@ -103,7 +105,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
             "L",
             f"table R507.6: row {row.text['size']} {row.text['group']}, column {row.number('spacing_m') / IN:.0f} in",
         )
-    sag = Sag(
+    sag = DeflectionLimit(
         kind="deflection",
         dead=0.0,
         live=1.0,
@@ -141,14 +143,14 @@ def joist_cantilever(woods: tuple[Wood, ...], *, back_span_m: float, tip_n: floa
     Source: statics; the terms of IRC R507.6 (220 lb, a/180, L/4), from memory (high).
     """
     if not (tip_n > 0 and tip_limit_ratio > 0):
-        raise InputError("tip_load" if not tip_n > 0 else "tip_deflection_limit", "must be above 0")
+        raise InvalidInputError("tip_load" if not tip_n > 0 else "tip_deflection_limit", "must be above 0")
     least: SpanFound | None = None
     for wood in woods:
         e = timber.strength("stiffness", wood, "floor")
         b = 3 * e.allowed_pa * wood.second_moment_m4 / (tip_limit_ratio * tip_n)
         tip_m = (-back_span_m + math.sqrt(back_span_m**2 + 4 * b)) / 2
         quarter_m = back_span_m / 4
-        step = Step(
+        step = CalculationStep(
             symbol="a",
             value=min(tip_m, quarter_m) / IN,
             unit="in",
@@ -177,15 +179,15 @@ def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFoun
     joist_span_m, supported_m, floor = ask.joist_span_m, ask.supported_m, ask.floor
     if ask.table:
         if joist_span_m is None:
-            raise InputError("joist_span", "is needed")
+            raise InvalidInputError("joist_span", "is needed")
         return _beam_cell(woods, joist_span_m, floor, ask.edition or "IRC 2018")
     if supported_m is None:
         if joist_span_m is None:
-            raise InputError("joist_span", "is needed, or supported_length")
+            raise InvalidInputError("joist_span", "is needed, or supported_length")
         supported_m = JOISTS_ON_ONE_SIDE * joist_span_m
     if not supported_m > 0:
-        raise InputError("supported_length", "must be above 0")
-    sag = Sag(
+        raise InvalidInputError("supported_length", "must be above 0")
+    sag = DeflectionLimit(
         kind="deflection", dead=0.0, live=1.0, limit_ratio=360.0, source="irc: R301.7; high", says="live load only"
     )
     return worst_span(
@@ -206,7 +208,7 @@ def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFoun
 
 
 @cache
-def _beam_rows(group: str, size: str, plies: int) -> tuple[Row, ...]:
+def _beam_rows(group: str, size: str, plies: int) -> tuple[TableRow, ...]:
     return tuple(
         row
         for row in table("us_beam_table")
@@ -217,11 +219,11 @@ def _beam_rows(group: str, size: str, plies: int) -> tuple[Row, ...]:
 def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, edition: str) -> SpanFound:
     group = table_conditions(woods, floor)
     if edition not in ("IRC 2018", "IRC 2021"):
-        raise OutsideScope(f"no beam table for {edition[:20]}", "IRC 2018 or IRC 2021")
+        raise OutOfScopeError(f"no beam table for {edition[:20]}", "IRC 2018 or IRC 2021")
     name = "Southern Pine" if group == "Southern Pine" else group if edition == "IRC 2021" else "other"
     rows = _beam_rows(name, woods[0].size, woods[0].plies)
     if not rows:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"no cell for {woods[0].plies}-{woods[0].size} of {name if name != 'other' else woods[0].species}, {edition}",
             "another size or number of plies, or calculate it",
         )
@@ -243,7 +245,7 @@ def post_height(book: Rulebook, wood: Wood, ask: PostAsk) -> SpanFound:
     """
     area_m2, floor = ask.area_m2, ask.floor
     if not area_m2 > 0:
-        raise InputError("supported_area", "must be above 0")
+        raise InvalidInputError("supported_area", "must be above 0")
     if ask.table:
         return _post_cell(wood, area_m2, floor, ask.edition or "IRC 2021")
     load_lb = (floor.live_pa + floor.dead_pa) * area_m2 / LB
@@ -251,11 +253,11 @@ def post_height(book: Rulebook, wood: Wood, ask: PostAsk) -> SpanFound:
     e_min = timber.strength("stiffness_min", wood, floor.load).allowed_pa / PSI
     left = load_lb / (fc * wood.area_m2 / IN**2)
     if left >= 1:
-        raise OutsideScope("the load crushes this post at any height", "a larger post or less deck on it")
+        raise OutOfScopeError("the load crushes this post at any height", "a larger post or less deck on it")
     x = left * (1 - 0.8 * left) / (1 - left)
     d_in = min(wood.width_m, wood.depth_m) / IN
     ratio = math.sqrt(0.822 * e_min / (x * fc))
-    step = Step(
+    step = CalculationStep(
         symbol="h",
         value=d_in * ratio,
         unit="in",
@@ -275,13 +277,13 @@ def _post_cell(wood: Wood, area_m2: float, floor: FloorLoad, edition: str) -> Sp
     if edition == "IRC 2018":
         found = next((row for row in rows if row.text["size"] == wood.size), None)
         if found is None:
-            raise OutsideScope(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")
+            raise OutOfScopeError(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")
         return cell(found, "height_m", "h", f"table R507.4 of 2018: row {found.text['size']}, by size alone")
     if group != "Southern Pine":
-        raise OutsideScope("the 2021 post table is entered for Southern Pine alone", "calculate it")
+        raise OutOfScopeError("the 2021 post table is entered for Southern Pine alone", "calculate it")
     fitting = [row for row in rows if row.text["size"] == wood.size]
     if not fitting:
-        raise OutsideScope(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")
+        raise OutOfScopeError(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")
     row = _next(fitting, "area_m2", area_m2, "the area", "at most 160 sq ft")
     return cell(
         row, "height_m", "h", f"table R507.4: row {row.text['size']}, column {row.number('area_m2') / FT**2:.0f} sq ft"

@@ -6,11 +6,11 @@ stringers are outside: they are refused.
 
 from functools import cache, lru_cache
 
-from steady.data.loader import Row, table
+from steady.data.loader import TableRow, table
 from steady.design_codes.requests import Kind, LoadType, Wood
 from steady.design_codes.results import Strength, product_step
 from steady.design_codes.us.sizes import nominal
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.units.units import IN, PSI
 
 DURATION: dict[LoadType, float] = {
@@ -41,17 +41,17 @@ REPETITIVE = 1.15
 
 
 @cache
-def reference(species: str, size: str, grade: str = "") -> Row:
+def reference(species: str, size: str, grade: str = "") -> TableRow:
     """The table row of reference values for a species and size.
 
     Raises:
         OutsideScope: The tables have no such wood.
     """
     if grade not in ("", "No.2"):
-        raise OutsideScope(f"no values for the grade {grade[:20]}: only No.2 is entered", "use No.2")
+        raise OutOfScopeError(f"no values for the grade {grade[:20]}: only No.2 is entered", "use No.2")
     thin, wide = nominal(size)
     if thin >= 5 and wide > thin + 2:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"{size} is a beam or stringer: its values are not entered", "use a square post or a 2x or 4x"
         )
     for row in table("us_species"):
@@ -60,11 +60,11 @@ def reference(species: str, size: str, grade: str = "") -> Row:
             continue
         if row.number("width_from_m") <= wide * IN < row.number("width_below_m"):
             return row
-    raise OutsideScope(f"no design values for {species} {size}", "choose a species and size the tables list")
+    raise OutOfScopeError(f"no design values for {species} {size}", "choose a species and size the tables list")
 
 
 @cache
-def size_row(width_in: float) -> Row:
+def size_row(width_in: float) -> TableRow:
     """The size-factor row for a nominal width: the least listed width that is not smaller."""
     for row in table("us_size_factor"):
         if width_in <= row.number("width_m") / IN + 1e-9:
@@ -97,7 +97,7 @@ def flat_factor(wood: Wood) -> float:
     return size_row(wide).number("flat_thick_factor" if thin >= 4 else "flat_thin_factor")
 
 
-def wet_factor(kind: str, row: Row, size_ratio: float, wood: Wood) -> float:
+def wet_factor(kind: str, row: TableRow, size_ratio: float, wood: Wood) -> float:
     """C_M, moisture above 19 % in service. Source: NDS Supplement Tables 4A, 4B, 4D (from memory, high)."""
     if not wood.wet:
         return 1.0
@@ -165,7 +165,7 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
         return DURATION[load]
     if name == "sharing_factor":
         return REPETITIVE if repetitive(wood) else 1.0
-    raise OutsideScope(f"no {name} in this code", "size, duration or sharing")
+    raise OutOfScopeError(f"no {name} in this code", "size, duration or sharing")
 
 
 def all_species() -> list[str]:
@@ -182,4 +182,4 @@ def species_gravity(species: str) -> float:
     for row in table("us_species"):
         if row.text["species"] == species:
             return row.number("gravity_ratio")
-    raise OutsideScope(f"no density for {species[:40]}", f"one of {', '.join(dict.fromkeys(all_species()))}")
+    raise OutOfScopeError(f"no density for {species[:40]}", f"one of {', '.join(dict.fromkeys(all_species()))}")

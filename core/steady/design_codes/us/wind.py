@@ -9,12 +9,12 @@ import math
 from functools import cache
 
 from steady.data.interpolation import beside, between
-from steady.data.loader import Row, keyed, table
-from steady.design_codes.fences import Band, zones_between
+from steady.data.loader import TableRow, keyed, table
+from steady.design_codes.fences import EndZone, zones_between
 from steady.design_codes.requests import LegEnd, OpenFace, OpenRoofAsk, WindFace, WindLeg, WindPlace
 from steady.design_codes.results import AlongWind, GableWind, WindOnFence, WindZone, si
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.units.units import FT, MPH, PSF
 
 GUST = 0.85
@@ -23,7 +23,7 @@ LEAST_PSF = 16.0
 ASD = 0.6
 
 
-def height_factor(height_m: float, exposure: str, edition: str) -> Step:
+def height_factor(height_m: float, exposure: str, edition: str) -> CalculationStep:
     """K_z at a height; below 15 ft the value at 15 ft.
 
     Raises:
@@ -34,12 +34,12 @@ def height_factor(height_m: float, exposure: str, edition: str) -> Step:
     short = edition.removeprefix("ASCE ")
     row = keyed("us_exposure").get(f"{short} {exposure}")
     if row is None:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"no wind profile for {edition} exposure {exposure}", "choose ASCE 7-16 or 7-22 and B, C or D"
         )
     z_ft, zg_ft = max(height_m / FT, 15.0), row.number("gradient_height_m") / FT
     alpha, scale = row.number("alpha_ratio"), row.number("scale_factor")
-    return Step(
+    return CalculationStep(
         symbol="K_z",
         value=scale * (z_ft / zg_ft) ** (2 / alpha),
         unit="",
@@ -50,11 +50,13 @@ def height_factor(height_m: float, exposure: str, edition: str) -> Step:
     )
 
 
-def velocity_pressure(height_m: float, speed_m_per_s: float, exposure: str, edition: str) -> tuple[Step, Step]:
+def velocity_pressure(
+    height_m: float, speed_m_per_s: float, exposure: str, edition: str
+) -> tuple[CalculationStep, CalculationStep]:
     """q (psf) and the K_z it used. Source: ASCE 7-16 26.10.2 (from memory, high)."""
     kz = height_factor(height_m, exposure, edition)
     speed_mph = speed_m_per_s / MPH
-    return kz, Step(
+    return kz, CalculationStep(
         symbol="q",
         value=0.00256 * kz.value * DIRECTION * speed_mph**2,
         unit="psf",
@@ -64,7 +66,7 @@ def velocity_pressure(height_m: float, speed_m_per_s: float, exposure: str, edit
     )
 
 
-def _columns(row: Row) -> list[tuple[float, float]]:
+def _columns(row: TableRow) -> list[tuple[float, float]]:
     return [
         (float(name[2:]), value) for name, value in row.value.items() if name.startswith("b_") and value is not None
     ]
@@ -114,7 +116,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
     Source: ASCE 7-16 Fig. 29.3-1 and 29.4-2 (from memory, high).
     """
     if leg.top_height_m > 60 * FT:
-        raise OutsideScope("a fence over 60 ft high", "ask an engineer")
+        raise OutOfScopeError("a fence over 60 ft high", "ask an engineer")
     kz, q = velocity_pressure(leg.top_height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
     height_m, solid = leg.solid_height_m, leg.solidity >= 0.7
     slender, ratio = max(leg.length_m / height_m, 1e-6), min(1.0, height_m / leg.top_height_m)
@@ -130,12 +132,12 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
         )
     porous = porosity_factor(leg.solidity)
 
-    def bands(end: LegEnd) -> tuple[Band, ...]:
+    def bands(end: LegEnd) -> tuple[EndZone, ...]:
         if not end.free:
             return ()
         relief = return_relief(end.return_m / height_m)
         return tuple(
-            Band(
+            EndZone(
                 to * height_m,
                 c * (relief if k == 0 else 1.0),
                 f"case C, {about}, zone to {to:.3g} heights",
@@ -144,16 +146,16 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
             for k, (to, c) in enumerate(end_coefficients(slender, ratio))
         )
 
-    def pressure(coefficient: float, case: str) -> Step:
+    def pressure(coefficient: float, case: str) -> CalculationStep:
         return _leg_pressure(q.value, least_psf, (place.crest, coefficient * porous, 1.0), case)
 
     whole = run_coefficient(slender, ratio)
-    run = Band(0.0, whole, f"cases A and B, {about}, the whole run", _run_steps(slender, ratio, porous))
+    run = EndZone(0.0, whole, f"cases A and B, {about}, the whole run", _run_steps(slender, ratio, porous))
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
     return WindOnFence(zones, arm.value * FT, arm, (kz, q), si(pressure(whole, run.says)))
 
 
-def _cells(row: Row, slender: float, letter: str) -> tuple[str, list[tuple[str, float, str]], str]:
+def _cells(row: TableRow, slender: float, letter: str) -> tuple[str, list[tuple[str, float, str]], str]:
     """A row of the figure between its columns: the formula, its inputs and the columns in words."""
     found = beside(_columns(row), slender)
     words = " and ".join(f"{column:g}" for column, _ in found)
@@ -170,13 +172,13 @@ def _cells(row: Row, slender: float, letter: str) -> tuple[str, list[tuple[str, 
 
 def _coefficient(
     formula: str, inputs: list[tuple[str, float, str]], porous: float, says: str, value: float
-) -> tuple[Step, ...]:
+) -> tuple[CalculationStep, ...]:
     if abs(porous - 1) > 1e-12:
         formula, inputs = f"{formula} * k_p", [*inputs, ("k_p", porous, "")]
         says += "; k_p for openings under 30 %"
     unique = tuple({name: (name, number, unit) for name, number, unit in inputs}.values())
     return (
-        Step(
+        CalculationStep(
             symbol="C_f",
             value=value * porous,
             unit="",
@@ -189,7 +191,7 @@ def _coefficient(
 
 
 @cache
-def _end_steps(number: int, slender: float, ratio: float, relief: float, porous: float) -> tuple[Step, ...]:
+def _end_steps(number: int, slender: float, ratio: float, relief: float, porous: float) -> tuple[CalculationStep, ...]:
     row = table("us_wind_end")[number]
     formula, inputs, words = _cells(row, slender, "e")
     value = end_coefficients(slender, ratio)[number][1] * relief
@@ -203,7 +205,7 @@ def _end_steps(number: int, slender: float, ratio: float, relief: float, porous:
 
 
 @cache
-def _run_steps(slender: float, ratio: float, porous: float) -> tuple[Step, ...]:
+def _run_steps(slender: float, ratio: float, porous: float) -> tuple[CalculationStep, ...]:
     rows = sorted((row.number("height_ratio"), row) for row in table("us_wind_run"))
     near = beside([(height, 0.0) for height, _ in rows], min(ratio, 1.0))
     picked = [(height, dict(rows)[height]) for height, _ in near]
@@ -228,12 +230,12 @@ def return_relief(heights: float) -> float:
     return between(_RETURNS, heights) if heights >= _RETURNS[0][0] - 1e-9 else 1.0
 
 
-def _leg_pressure(q_psf: float, least_psf: float, factors: tuple[float, float, float], case: str) -> Step:
+def _leg_pressure(q_psf: float, least_psf: float, factors: tuple[float, float, float], case: str) -> CalculationStep:
     """`factors`: the hill's on the pressure, the force coefficient, the share of the face that counts."""
     crest, coefficient, share = factors
     hill = " * K_zt" if crest != 1 else ""
     part = " * e" if share != 1 else ""
-    return Step(
+    return CalculationStep(
         symbol="p",
         value=ASD * max(q_psf * crest * GUST * coefficient, least_psf) * share,
         unit="psf",
@@ -266,7 +268,9 @@ def porosity_factor(solidity: float) -> float:
     Source: ASCE 7-16 Fig. 29.3-1 note (from memory, high).
     """
     if solidity < 0.7:
-        raise OutsideScope("openings of 30 % or more: the solid-fence figure does not apply", "use the open-sign rule")
+        raise OutOfScopeError(
+            "openings of 30 % or more: the solid-fence figure does not apply", "use the open-sign rule"
+        )
     return float(1 - (1 - solidity) ** 1.5)
 
 
@@ -283,7 +287,7 @@ def resultant_arm_m(solid_height_m: float, top_height_m: float) -> float:
     return _arm(solid_height_m, top_height_m).value * FT
 
 
-def _arm(solid_height_m: float, top_height_m: float) -> Step:
+def _arm(solid_height_m: float, top_height_m: float) -> CalculationStep:
     """Height of the resultant above ground: middle of the solid part, and 5 % of the height more.
 
     The figure asks for the 5 % where the solid part reaches the ground; we keep it down to a gap of a fifth of the
@@ -291,7 +295,7 @@ def _arm(solid_height_m: float, top_height_m: float) -> Step:
     """
     rise = 0.05 if solid_height_m / top_height_m > 0.8 else 0.0
     s_ft, h_ft = solid_height_m / FT, top_height_m / FT
-    return Step(
+    return CalculationStep(
         symbol="h_a",
         value=h_ft - s_ft / 2 + rise * h_ft,
         unit="ft",
@@ -322,17 +326,17 @@ def face_coefficient(face: WindFace, zone: str) -> float:
     try:
         at = (float(words[0]) + float(words[-1])) / 2
     except ValueError:
-        raise InputError("zone", "must be run, or heights from the free end as 0-1") from None
+        raise InvalidInputError("zone", "must be run, or heights from the free end as 0-1") from None
     if zone.startswith(">"):
         at += 1e-6
     relief = return_relief(face.return_length_m / face.solid_height_m) if at < 1 else 1.0
     for to_heights, coefficient in end_coefficients(slender, ratio):
         if at <= to_heights:
             return coefficient * relief
-    raise OutsideScope("the figure has no such zone on this fence", "a longer fence, or the whole run")
+    raise OutOfScopeError("the figure has no such zone on this fence", "a longer fence, or the whole run")
 
 
-def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> CalculationStep:
     """ASD pressure on the gross area of a face of any solidity. Source: ASCE 7-16 29.3, 29.4, 29.7 (from memory, high)."""
     _, q = velocity_pressure(face.top_height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
     solid = face.solidity >= 0.7
@@ -341,7 +345,7 @@ def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: floa
             face_coefficient(face, zone) * porosity_factor(face.solidity) if solid else open_coefficient(face.solidity)
         )
     share = 1.0 if solid else face.solidity
-    return Step(
+    return CalculationStep(
         symbol="p",
         value=ASD * max(q.value * GUST * coefficient, LEAST_PSF) * share,
         unit="psf",
@@ -358,7 +362,7 @@ def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: floa
     )
 
 
-def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> Step:
+def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:
     """Mean wind on a monoslope free roof, both halves together, the worst case and direction; negative is up.
 
     Raises:
@@ -370,9 +374,9 @@ def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> Step:
     uplift = ask.uplift
     degrees = math.degrees(ask.slope_rad)
     if not degrees >= 0:
-        raise InputError("slope", "must be 0 or more")
+        raise InvalidInputError("slope", "must be 0 or more")
     if degrees > 45 + 1e-9:
-        raise OutsideScope("free roofs steeper than 45 degrees are not entered", "a flatter roof, or an engineer")
+        raise OutOfScopeError("free roofs steeper than 45 degrees are not entered", "a flatter roof, or an engineer")
     flow = "obstructed" if ask.obstructed else "clear"
     cases: dict[tuple[float, str], list[tuple[float, float]]] = {}
     for row in table("us_open_roof"):
@@ -385,9 +389,9 @@ def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> Step:
     means = [between(sorted(points), degrees) for points in cases.values()]
     worst = min(means) if uplift else max(means)
     if (worst >= 0) == uplift:
-        raise OutsideScope(f"the figure has no {'uplift' if uplift else 'downward wind'} here", "the other sense")
+        raise OutOfScopeError(f"the figure has no {'uplift' if uplift else 'downward wind'} here", "the other sense")
     _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
-    return Step(
+    return CalculationStep(
         symbol="p",
         value=ASD * q.value * GUST * worst,
         unit="psf",
@@ -405,7 +409,7 @@ THICK_ROUND = 2.5
 """D sqrt(q) in ft and psf from which a round member is thick. Source: asce-7-16: Fig. 29.4-2 (from memory, high)."""
 
 
-def open_face_pressure(place: WindPlace, face: OpenFace) -> tuple[float, Step]:
+def open_face_pressure(place: WindPlace, face: OpenFace) -> tuple[float, CalculationStep]:
     """C_f on the solid part of an open face, and the pressure on its gross area, at allowable level.
 
     Raises:
@@ -414,12 +418,12 @@ def open_face_pressure(place: WindPlace, face: OpenFace) -> tuple[float, Step]:
     Source: ASCE 7-16 29.4, Fig. 29.4-2, 29.7 (from memory, high; that the least pressure is on the solid area medium).
     """
     if face.solidity >= 0.7:
-        raise OutsideScope("a face of seven tenths or more counts as solid", "the wind on a solid fence")
+        raise OutOfScopeError("a face of seven tenths or more counts as solid", "the wind on a solid fence")
     _, q = velocity_pressure(face.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
     thick = face.round_members and face.thick_m / FT * math.sqrt(q.value) > THICK_ROUND
     table_ = THICK_ROUND_MEMBERS if thick else ROUND_MEMBERS if face.round_members else FLAT_MEMBERS
     coefficient = next(value for most, value in table_ if face.solidity < most)
-    return coefficient, Step(
+    return coefficient, CalculationStep(
         symbol="p",
         value=ASD * max(q.value * GUST * coefficient, LEAST_PSF) * face.solidity,
         unit="psf",
@@ -438,7 +442,7 @@ def open_gable(place: WindPlace, ask: OpenRoofAsk) -> GableWind:
     """
     degrees = math.degrees(ask.slope_rad)
     if not 7.5 - 1e-9 <= degrees <= 45 + 1e-9:
-        raise OutsideScope("the figure of gables is for 7.5 to 45 degrees", "flatter: the figure of a single slope")
+        raise OutOfScopeError("the figure of gables is for 7.5 to 45 degrees", "flatter: the figure of a single slope")
     flow = "obstructed" if ask.obstructed else "clear"
     halves: list[tuple[float, float]] = []
     for case in ("A", "B"):
@@ -469,7 +473,7 @@ def open_along(place: WindPlace, ask: OpenRoofAsk, length_m: float) -> AlongWind
     Source: ASCE 7-16 Fig. 27.3-7 (from memory, medium).
     """
     if not length_m > 0:
-        raise InputError("length", "must be above 0")
+        raise InvalidInputError("length", "must be above 0")
     row = keyed("us_open_along")["obstructed" if ask.obstructed else "clear"]
     _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
     unit_pa = ASD * q.value * GUST * PSF

@@ -4,9 +4,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import replace
 from typing import Any
 
-from steady.errors import InputError
-from steady.plan.model import Target
-from steady.structures.canopy.spec import Lock
+from steady.errors import InvalidInputError
+from steady.plan.model import MeasurementTarget
+from steady.structures.canopy.spec import BeamPostLock
 from steady.structures.form_schema import limits_of
 from steady.structures.measurement_targets import PLACE_M
 from steady.units.units import IN
@@ -41,13 +41,13 @@ Sizes = Callable[[Any], Sequence[Sized]]
 def lock_post(spec: Any, inner: str, at_m: float, why: str) -> Any:
     """The spec with a post held at a place along its beam."""
     kept = tuple(lock for lock in spec.locks if lock.id != inner)
-    return replace(spec, locks=(*kept, Lock(id=inner, at_m=min(60.0, max(-60.0, at_m)), why=why)))
+    return replace(spec, locks=(*kept, BeamPostLock(id=inner, at_m=min(60.0, max(-60.0, at_m)), why=why)))
 
 
-def size_targets(spec: Any, sizes: Sequence[Sized]) -> tuple[Target, ...]:
+def size_targets(spec: Any, sizes: Sequence[Sized]) -> tuple[MeasurementTarget, ...]:
     """What is measured of the frame as a whole; each re-plans rafters, slats and sheets when it is taken in."""
     return tuple(
-        Target(
+        MeasurementTarget(
             about=_about(spec, one),
             what=one.what,
             planned=getattr(spec, one.field) - one.more_m,
@@ -72,11 +72,11 @@ def hold_on(sizes: Sizes) -> Callable[[Any, str, float], Any]:
             least, most = limits_of(type(spec), sized.field)
             whole_m = at_m + sized.more_m
             if not least <= whole_m <= most:
-                raise InputError(sized.field, f"{sized.what.capitalize()} cannot be that: measure again")
+                raise InvalidInputError(sized.field, f"{sized.what.capitalize()} cannot be that: measure again")
             return replace(spec, **{sized.field: whole_m, **dict(sized.fixed)})
         inner = thing.removeprefix(f"{spec.id}/post/")
         if inner == thing or not inner.startswith("beam-"):
-            raise InputError("post", "Only posts and sizes of the frame are taken in")
+            raise InvalidInputError("post", "Only posts and sizes of the frame are taken in")
         return lock_post(spec, inner, at_m, "held here")
 
     return hold

@@ -3,22 +3,33 @@
 from collections.abc import Mapping, Set
 
 from steady.ground.zoning_notes import too_high
-from steady.plan.model import Basis, Curve, Detail, Diagonal, Handle, Member, Part, Plan, Projection, Target
+from steady.plan.model import (
+    Basis,
+    Curve,
+    Detail,
+    DragHandle,
+    MeasurementTarget,
+    Member,
+    Part,
+    Plan,
+    SquareDiagonal,
+    ViewSpec,
+)
 from steady.structures.canopy import pieces
-from steady.structures.canopy.frame import Frame
-from steady.structures.canopy.load_path_checks import Held
-from steady.structures.check_collector import Findings
+from steady.structures.canopy.frame import RoofFrame
+from steady.structures.canopy.load_path_checks import LateralSystemResult
+from steady.structures.check_collector import CheckCollector
 from steady.structures.measurement_targets import PLACE_M, post_targets
 from steady.structures.place import unsaid
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.structures.task_tables import cautions_from, tasks_from
 from steady.value_objects import value
 
 PLAN_FORMAT = 1
 VIEWS = (
-    Projection(name="plan", title="Framing plan, from above", how="above"),
-    Projection(name="elevation", title="From the front", how="along y", datum="floor, 0"),
-    Projection(name="section", title="From the side", how="along x", datum="floor, 0"),
+    ViewSpec(name="plan", title="Framing plan, from above", how="above"),
+    ViewSpec(name="elevation", title="From the front", how="along y", datum="floor, 0"),
+    ViewSpec(name="section", title="From the side", how="along x", datum="floor, 0"),
 )
 
 
@@ -40,13 +51,13 @@ class Own:
     counts: Mapping[str, float]
     cases: Set[str] = frozenset()
     curves: tuple[Curve, ...]
-    handles: tuple[Handle, ...]
+    handles: tuple[DragHandle, ...]
     details: tuple[Detail, ...] = ()
     members: tuple[Member, ...]
     conflicts: tuple[str, ...]
     notes: tuple[str, ...]
     high_m: float
-    targets: tuple[Target, ...] = ()
+    targets: tuple[MeasurementTarget, ...] = ()
 
 
 def pieces_of(made: tuple[Part, ...], role: str) -> float:
@@ -54,7 +65,9 @@ def pieces_of(made: tuple[Part, ...], role: str) -> float:
     return float(sum(part.count for part in made if part.role == role))
 
 
-def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, own: Own) -> Plan:
+def whole_plan(
+    case: DesignInput, findings: CheckCollector, frame: RoofFrame, held: LateralSystemResult, own: Own
+) -> Plan:
     """The plan of a roof on posts, built as reckoned."""
     me, made = case.spec.id, own.parts
     marks, holes = pieces.marks(frame), pieces.footings(frame, held.feet)
@@ -67,7 +80,7 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, own: Ow
         "looks": 1.0,
         **own.counts,
     }
-    diagonals = (curve for curve in own.curves if isinstance(curve, Diagonal))
+    diagonals = (curve for curve in own.curves if isinstance(curve, SquareDiagonal))
     return Plan(
         format=PLAN_FORMAT,
         id=me,
@@ -92,7 +105,7 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, own: Ow
         targets=(
             *post_targets(marks, holes, (handle.id for handle in own.handles if handle.holds)),
             *(
-                Target(about=curve.id, what=f"diagonal {number}", planned=curve.length_m, within=PLACE_M)
+                MeasurementTarget(about=curve.id, what=f"diagonal {number}", planned=curve.length_m, within=PLACE_M)
                 for number, curve in enumerate(diagonals, start=1)
             ),
             *own.targets,
@@ -102,21 +115,21 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, own: Ow
     )
 
 
-def _here(frame: Frame, own: Own, holes: float) -> set[str]:
+def _here(frame: RoofFrame, own: Own, holes: float) -> set[str]:
     """Which cautions are here."""
     return {"always", *own.cases, *(("slab",) if frame.slab is not None else ()), *(("dug",) if holes else ())}
 
 
-def _stands_on(frame: Frame) -> list[str]:
+def _stands_on(frame: RoofFrame) -> list[str]:
     if frame.slab is not None and frame.fixed:
         return ["A slab holds no post upright: knee braces, or new footings"]
     return []
 
 
-def post_handles(frame: Frame, locked: Set[str]) -> list[Handle]:
+def post_handles(frame: RoofFrame, locked: Set[str]) -> list[DragHandle]:
     """Every post, along its beam."""
     return [
-        Handle(
+        DragHandle(
             id=f"{frame.me}/post/{post.id}",
             field=f"locks/{post.id}",
             line=f"{frame.me}/x",
@@ -129,9 +142,9 @@ def post_handles(frame: Frame, locked: Set[str]) -> list[Handle]:
     ]
 
 
-def edge_handle(me: str, what: str, field: str, axis: str, at_m: float) -> Handle:
+def edge_handle(me: str, what: str, field: str, axis: str, at_m: float) -> DragHandle:
     """A beam or an edge of the roof, pulled along one axis."""
-    return Handle(
+    return DragHandle(
         id=f"{me}/{what}",
         field=field,
         line=f"{me}/{axis}",

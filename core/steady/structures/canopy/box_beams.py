@@ -9,15 +9,15 @@ import math
 from collections.abc import Sequence
 from dataclasses import replace
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import Action, given_step, si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.canopy import WEB_APART_M, WebJoints, web_joints
-from steady.plan.model import Asks, Place, Step
+from steady.plan.model import CalculationStep, CheckOrigin, PartPlacement
 from steady.statics.sections import BoxBeam
 from steady.structures.canopy.factors import factors_of
-from steady.structures.check_collector import Findings
+from steady.structures.check_collector import CheckCollector
 from steady.structures.continuous_members import Bends, Loaded, worst_of_each
 from steady.structures.part_grouping import UP, Grouper
 from steady.units.quantities import UNITS
@@ -38,8 +38,8 @@ class Boxed:
     sheet on sale (m).
     """
 
-    flange: Stick
-    web: Stick
+    flange: SectionItem
+    web: SectionItem
     webs: int
     web_e_pa: float
     web_g_pa: float
@@ -61,7 +61,7 @@ class Boxed:
         """Where its webs are joined. Raises InputError: no joints out of the middle third reach."""
         return web_joints(length_m, sheet_m, self.webs)
 
-    def as_stick(self) -> Stick:
+    def as_stick(self) -> SectionItem:
         """What lies there, for places and weight: as wide and deep as the box, as heavy as what it is made of."""
         heavy = 2 * self.flange.thickness_m * self.flange.width_m * self.flange.density_kg_per_m3
         heavy += self.webs * self.web.thickness_m * self.web.width_m * self.web.density_kg_per_m3
@@ -106,13 +106,13 @@ def fits(box: Boxed) -> Boxed:
     """
     web, flange = box.web, box.flange
     if web.width_m <= 4 * flange.thickness_m:
-        raise InputError("web", "The webs are hardly deeper than both flanges: deeper ones, or beams of plies")
+        raise InvalidInputError("web", "The webs are hardly deeper than both flanges: deeper ones, or beams of plies")
     if web.width_m - 2 * flange.thickness_m > SLENDER * web.thickness_m:
-        raise InputError("web", "The webs are more than 70 times as deep as thick: thicker or shallower ones")
+        raise InvalidInputError("web", "The webs are more than 70 times as deep as thick: thicker or shallower ones")
     return box
 
 
-def add_box(g: Grouper, box: Boxed, named: str, place: Place, length_m: float) -> str:
+def add_box(g: Grouper, box: Boxed, named: str, place: PartPlacement, length_m: float) -> str:
     """Two flanges, the webs in their pieces, a block at either end; why its joints will not do, or nothing.
 
     Args:
@@ -134,12 +134,17 @@ def add_box(g: Grouper, box: Boxed, named: str, place: Place, length_m: float) -
     tall = box.deep_m - 2 * flange.thickness_m
     for name, off in (("start", flange.thickness_m / 2), ("end", length_m - flange.thickness_m / 2)):
         at = (x + ax * off, y + ay * off, z - tall / 2)
-        g.add("blocking", flange, tall, Place(id=f"{named}/block/{name}", about=place.about, at=at, along=UP, up=side))
+        g.add(
+            "blocking",
+            flange,
+            tall,
+            PartPlacement(id=f"{named}/block/{name}", about=place.about, at=at, along=UP, up=side),
+        )
     g.fix("web nail", 2 * box.webs * (math.ceil(length_m / box.nails_m) + 1), place.at, "screw")
     return why
 
 
-def check_boxed(found: Findings, box: Boxed, one: Bends, dead: Action, loads: Sequence[Loaded]) -> None:
+def check_boxed(found: CheckCollector, box: Boxed, one: Bends, dead: Action, loads: Sequence[Loaded]) -> None:
     """Flanges pulled and pressed, webs sheared, and the whole's sag, under each load in turn; the worst of each is kept.
 
     The rafters hold the upper flange sideways. Source: EN 1995-1-1 9.1.1 and Annex B; the mechanics stand in every school.
@@ -149,7 +154,9 @@ def check_boxed(found: Findings, box: Boxed, one: Bends, dead: Action, loads: Se
         share = box.share(e_pa, one.run.span_m)
         jointed = any(box.joints(one.run.length_m, box.sheet_m).joints_m)
         if jointed and box.webs < 2:
-            raise OutsideScope("one web alone has a joint without a plate", "two webs, or a sheet as long as the beam")
+            raise OutOfScopeError(
+                "one web alone has a joint without a plate", "two webs, or a sheet as long as the beam"
+            )
         weak = box.statics(e_pa, box.webs - 1 if jointed else box.webs)
         f, sheared = factors_of(found.book), list[tuple[float, Loaded]]()
         for load in loads:
@@ -161,13 +168,15 @@ def check_boxed(found: Findings, box: Boxed, one: Bends, dead: Action, loads: Se
             if load.sags:
                 _sags(found, box, one, (e_pa, share), (dead, load))
         _webs(found, box, one, *max(sheared, key=lambda pair: pair[0]))
-    except (OutsideScope, InputError) as refused:
-        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "beams of plies")
+    except (OutOfScopeError, InvalidInputError) as refused:
+        outside = (
+            refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "beams of plies")
+        )
         found.gap(f"{one.what}.bending", one.about, outside)
     found.checks = worst_of_each(found.checks, one.about)
 
 
-def _flanges(found: Findings, one: Bends, load: Loaded, weak: tuple[BoxBeam, float], moment_n_m: float) -> None:
+def _flanges(found: CheckCollector, one: Bends, load: Loaded, weak: tuple[BoxBeam, float], moment_n_m: float) -> None:
     (box, share), book = weak, found.book
     strengths = [book.strength(kind, one.wood, load.lasts) for kind in ("tension", "compression")]
     least = min(strengths, key=lambda found: found.allowed_pa)
@@ -180,7 +189,7 @@ def _flanges(found: Findings, one: Bends, load: Loaded, weak: tuple[BoxBeam, flo
         ("I", box.inertia_m4 / UNITS[size][1] ** 4, f"{size}4"),
         ("r", share, ""),
     )
-    demand = Step(
+    demand = CalculationStep(
         symbol="f_f",
         value=box.flange_stress_pa(moment_n_m) / share / UNITS[stress][1],
         unit=stress,
@@ -193,14 +202,14 @@ def _flanges(found: Findings, one: Bends, load: Loaded, weak: tuple[BoxBeam, flo
     found.at_most(f"{one.what}.bending", one.about, demand, limit, (least.step,), case=load.says)
 
 
-def _webs(found: Findings, box: Boxed, one: Bends, shear_pa: float, load: Loaded) -> None:
+def _webs(found: CheckCollector, box: Boxed, one: Bends, shear_pa: float, load: Loaded) -> None:
     stress = "MPa" if found.book.metric else "psi"
     demand = given_step("tau", shear_pa / UNITS[stress][1], stress, RULE, "webs that are whole, at the middle")
     if box.web_shear_pa is None:
         found.gap(
             f"{one.what}.shear",
             one.about,
-            OutsideScope(
+            OutOfScopeError(
                 f"no strength of the plywood is entered; its webs must hold {demand.value:.3g} {stress} in shear",
                 "the maker's number for the panel, at this load's duration",
             ),
@@ -211,14 +220,16 @@ def _webs(found: Findings, box: Boxed, one: Bends, shear_pa: float, load: Loaded
     found.at_most(f"{one.what}.shear", one.about, demand, limit, (), case=load.says)
 
 
-def _sags(found: Findings, box: Boxed, one: Bends, stiff: tuple[float, float], under: tuple[Action, Loaded]) -> None:
+def _sags(
+    found: CheckCollector, box: Boxed, one: Bends, stiff: tuple[float, float], under: tuple[Action, Loaded]
+) -> None:
     (e_pa, share), (dead, load) = stiff, under
     size = "mm" if found.book.metric else "in"
     whole = box.statics(e_pa, box.webs)
     bending = (dead.sag_n_m3 + load.action.sag_n_m3) / (e_pa * whole.inertia_m4 * share)
     web_m2 = box.webs * box.web.thickness_m * (box.deep_m - box.flange.thickness_m)
     shear = (dead.moment_n_m + load.action.moment_n_m) / (box.web_g_pa * web_m2)
-    demand = Step(
+    demand = CalculationStep(
         symbol="w",
         value=(bending + shear) / UNITS[size][1],
         unit=size,
@@ -227,7 +238,7 @@ def _sags(found: Findings, box: Boxed, one: Bends, stiff: tuple[float, float], u
         source=RULE,
         says="bending of the nailed box, and shear of its webs",
     )
-    limit = Step(
+    limit = CalculationStep(
         symbol="w_max",
         value=one.run.span_m / SAG_RATIO / UNITS[size][1],
         unit=size,
@@ -235,7 +246,7 @@ def _sags(found: Findings, box: Boxed, one: Bends, stiff: tuple[float, float], u
         inputs=(("L", one.run.span_m / UNITS[size][1], size), ("n", SAG_RATIO, "")),
         source="practice: our own",
     )
-    found.at_most(f"{one.what}.deflection", one.about, demand, limit, (), case=load.says, asks=Asks.ADVICE)
+    found.at_most(f"{one.what}.deflection", one.about, demand, limit, (), case=load.says, asks=CheckOrigin.ADVICE)
 
 
 def joints_say(box: Boxed, length_m: float) -> tuple[WebJoints, str]:

@@ -3,7 +3,7 @@
 import math
 
 from steady.plan.model import Cut, Vec
-from steady.structures.canopy.frame import Frame, PostAt
+from steady.structures.canopy.frame import RoofFrame, RoofPost
 from steady.value_objects import value
 
 ROOT = math.sqrt(2)
@@ -26,7 +26,7 @@ class BraceAt:
     length_m: float
 
 
-def brace_ways(frame: Frame, post: PostAt) -> list[tuple[Vec, str]]:
+def brace_ways(frame: RoofFrame, post: RoofPost) -> list[tuple[Vec, str]]:
     """Which ways a post is braced: inward along its beam, both ways from an inner post; and across, to the other beam; where beams
     lie on all four sides only corners have one across."""
     if post.line > len(frame.lines_m):
@@ -43,7 +43,7 @@ def brace_ways(frame: Frame, post: PostAt) -> list[tuple[Vec, str]]:
     return found
 
 
-def braces_of(frame: Frame, post: PostAt) -> list[BraceAt]:
+def braces_of(frame: RoofFrame, post: RoofPost) -> list[BraceAt]:
     """Every brace of a post: one under a beam of plies side by side, one under each of two pieces that stand apart.
 
     Source: geometry: the middle lines of post, brace and header meet at points; the brace ends on their faces.
@@ -78,12 +78,12 @@ def saws(length_m: float) -> tuple[Cut, ...]:
     )
 
 
-def too_short(frame: Frame) -> bool:
+def too_short(frame: RoofFrame) -> bool:
     """Whether a brace's upper edge would have no length left."""
     return any(one.length_m <= frame.brace.width_m for post in frame.posts for one in braces_of(frame, post))
 
 
-def faces_m2(frame: Frame) -> tuple[float, float]:
+def faces_m2(frame: RoofFrame) -> tuple[float, float]:
     """What the wind parallel to beams and across them meets of the braces (m2): the wide side of those square to it, the edges of
     the others."""
     along = across = 0.0

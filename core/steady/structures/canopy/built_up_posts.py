@@ -7,15 +7,15 @@ each outer ply stands alone with its half: the rules for built-up columns want e
 from collections.abc import Callable
 from dataclasses import replace
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.data.checks import SLENDERNESS
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import given_step
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.layout.canopy import Laminated, laminated
-from steady.structures.bending_check import Asked, check_bends
-from steady.structures.canopy.lateral_system import Stand, Swayed, check_loaded, check_post
-from steady.structures.check_collector import Findings
+from steady.structures.bending_check import CheckContext, check_bends
+from steady.structures.canopy.lateral_system import PostSupport, SwayEffects, check_loaded, check_post
+from steady.structures.check_collector import CheckCollector
 from steady.value_objects import value
 
 MEND = "a solid post of the yard: plies that screws join are outside the code's rules for built-up columns"
@@ -26,8 +26,8 @@ OUTER = 2
 class BuiltUp:
     """An outer stick on either side of a core, their middles in line."""
 
-    outer: Stick
-    core: Stick
+    outer: SectionItem
+    core: SectionItem
 
     @property
     def section(self) -> Laminated:
@@ -37,7 +37,7 @@ class BuiltUp:
             (outer.thickness_m, core.thickness_m, outer.thickness_m), (outer.width_m, core.width_m, outer.width_m)
         )
 
-    def as_stick(self) -> Stick:
+    def as_stick(self) -> SectionItem:
         """What stands there, for places and weight: as thick as its plies, as wide as the outer ones, as heavy as all of them."""
         outer, found = self.outer, self.section
         heavy = OUTER * outer.thickness_m * outer.width_m * outer.density_kg_per_m3
@@ -55,7 +55,7 @@ def credited(wood: Wood, across: bool) -> Wood:
     return replace(wood, plies=OUTER, flat=across)
 
 
-def check_plies(found: Findings, about: str, stand: Stand, down_n: float, swayed: Swayed) -> None:
+def check_plies(found: CheckCollector, about: str, stand: PostSupport, down_n: float, swayed: SwayEffects) -> None:
     """Outer plies bent as the roof sways; squeezed and bent, one of them with half of both, the strong way alone."""
     u = found.book.units
     moment = given_step(
@@ -69,20 +69,20 @@ def check_plies(found: Findings, about: str, stand: Stand, down_n: float, swayed
         found.book,
         stand.post,
         (moment, "wind"),
-        Asked("post.bending", about, f"wind {swayed.way}"),
+        CheckContext("post.bending", about, f"wind {swayed.way}"),
         "thicker outer plies",
     )
     found.take(one)
     name = "post.combined_axial_and_bending"
     if stand.post.flat:
         why = "built-up posts that bend across their plies while they are squeezed are outside the code's rules"
-        found.gap(name, about, OutsideScope(why, MEND))
+        found.gap(name, about, OutOfScopeError(why, MEND))
         return
     half = replace(swayed, moment_n_m=swayed.moment_n_m / OUTER)
     _by_ply(found, name, about, lambda: check_post(found, about, _one_ply(stand), down_n / OUTER, half))
 
 
-def check_plies_loaded(found: Findings, about: str, stand: Stand, down_n: float, length_m: float) -> None:
+def check_plies_loaded(found: CheckCollector, about: str, stand: PostSupport, down_n: float, length_m: float) -> None:
     """One outer ply under half of what comes down on a still day."""
     _by_ply(
         found,
@@ -92,11 +92,11 @@ def check_plies_loaded(found: Findings, about: str, stand: Stand, down_n: float,
     )
 
 
-def _one_ply(stand: Stand) -> Stand:
+def _one_ply(stand: PostSupport) -> PostSupport:
     return replace(stand, post=replace(stand.post, plies=1, flat=False))
 
 
-def _by_ply(found: Findings, name: str, about: str, check: Callable[[], None]) -> None:
+def _by_ply(found: CheckCollector, name: str, about: str, check: Callable[[], None]) -> None:
     """A check of one ply; where the school refuses it, what is built instead."""
     check()
     # One ply alone may be more slender than a code lets a column be; what the plies are together, no rule here tells.
@@ -104,7 +104,7 @@ def _by_ply(found: Findings, name: str, about: str, check: Callable[[], None]) -
     found.checks[:] = [c for c in found.checks if c not in slender]
     for one in slender:
         says = f"the slenderness is {one.demand.value:.0f}, over {one.limit.value:.0f}"
-        found.gap(name, about, OutsideScope(says, MEND))
+        found.gap(name, about, OutOfScopeError(says, MEND))
     found.not_covered = [
         replace(gap, reason=f"ply by ply: {gap.reason}", would_have_to_change=MEND)
         if (gap.key, gap.about) == (name, about) and not gap.reason.startswith("ply by ply")

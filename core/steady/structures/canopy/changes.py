@@ -7,7 +7,7 @@ from steady.catalog.items import sold_with, stick
 from steady.structures.canopy.post_count import MOST_POSTS
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.option import Change
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.units import IN
 
 Tried = Iterator[tuple[str, Change]]
@@ -27,7 +27,7 @@ def other_sticks(spec: Any, roles: Sequence[str]) -> Tried:
                 yield f"{role.capitalize()}s {one.says}", ((role, one.key),)
 
 
-def other_spacings(case: Case, inches: Sequence[float], metric_m: Sequence[float]) -> Tried:
+def other_spacings(case: DesignInput, inches: Sequence[float], metric_m: Sequence[float]) -> Tried:
     """Rafters at other spacings, in the yard's own units."""
     for spacing in metric_m if stick(case.spec.post, "post", "post").metric else tuple(one * IN for one in inches):
         if abs(spacing - case.spec.rafter_spacing_m) > 0.01:
@@ -52,7 +52,7 @@ ORDINARY_ROOF = RoofAbove(eave_m=3.0, length_m=15.0, run_m=6.0, slopes_here=True
 """A house's roof that drifts and slides at least what most houses' do [our own]."""
 
 
-def roof_above(case: Case) -> Tried:
+def roof_above(case: DesignInput) -> Tried:
     """The drift and slide of an ordinary house's roof, where nobody has described it and snow lies here."""
     now = case.spec.above
     if case.site.ground_snow_pa > 0 and (now.eave_m is None or now.length_m is None):

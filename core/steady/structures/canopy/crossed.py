@@ -3,16 +3,16 @@
 import itertools
 from collections.abc import Sequence
 
-from steady.design_codes.facets.loads import Loads
+from steady.design_codes.facets.loads import LoadRules
 from steady.design_codes.results import Action
 from steady.statics.beam import PointLoad, Solved, SpreadLoad, solve
 from steady.structures.canopy.box_beams import check_boxed
 from steady.structures.canopy.factors import Factors, factors_of
-from steady.structures.canopy.frame import Frame, line_weight
-from steady.structures.canopy.lateral_system import Crossed, Sway, Swayed
+from steady.structures.canopy.frame import RoofFrame, line_weight
+from steady.structures.canopy.lateral_system import Crossed, Sway, SwayEffects
 from steady.structures.canopy.loads import CanopyLoads
-from steady.structures.check_collector import Findings
-from steady.structures.continuous_members import NOTHING, Bends, Loaded, Run, check_run
+from steady.structures.check_collector import CheckCollector
+from steady.structures.continuous_members import NOTHING, Bends, ContinuousMember, Loaded, check_run
 from steady.value_objects import value
 
 STEPS = 24
@@ -30,7 +30,7 @@ class WindCase:
     share: float
 
 
-def wind_cases(book: Loads) -> tuple[WindCase, ...]:
+def wind_cases(book: LoadRules) -> tuple[WindCase, ...]:
     """The school's combinations with wind. Source: `book.combinations`."""
     cases = [case for case in book.combinations() if case.wind]
     most = max(case.wind for case in cases)
@@ -40,7 +40,7 @@ def wind_cases(book: Loads) -> tuple[WindCase, ...]:
     )
 
 
-def beam_crossed(frame: Frame, loads: CanopyLoads) -> Crossed:
+def beam_crossed(frame: RoofFrame, loads: CanopyLoads) -> Crossed:
     """The beam of a line that carries the widest strip of roof, with what lies on it."""
     line = max(range(1, len(frame.lines_m) + 1), key=lambda number: frame.widths_m[number - 1])
     run, width = frame.run(line), frame.widths_m[line - 1]
@@ -54,7 +54,7 @@ def beam_crossed(frame: Frame, loads: CanopyLoads) -> Crossed:
     )
 
 
-def check_crossed(found: Findings, frame: Frame, ask: Sway, one: Swayed) -> None:
+def check_crossed(found: CheckCollector, frame: RoofFrame, ask: Sway, one: SwayEffects) -> None:
     """The cross member under every combination with wind, down and up, pushed either way: M = P h / 2 (1 - 2 b / s) at each brace.
 
     Between the braces that moment runs in a straight line to its opposite; towards a post it runs out to nothing.
@@ -85,7 +85,7 @@ def check_crossed(found: Findings, frame: Frame, ask: Sway, one: Swayed) -> None
     check_run(found, Bends(lies.what, lies.about, ask.cross, lies.run), NOTHING, loaded)
 
 
-def _solved(run: Run, loads: Sequence[PointLoad | SpreadLoad]) -> Solved | None:
+def _solved(run: ContinuousMember, loads: Sequence[PointLoad | SpreadLoad]) -> Solved | None:
     return solve(run.length_m, run.supports_m, loads, stiffness_n_m2=1.0) if loads else None
 
 
@@ -94,7 +94,9 @@ def _as_live(action: Action, f: Factors) -> Action:
     return Action(moment_n_m=action.moment_n_m / f.live, shear_n=action.shear_n / f.live, sag_n_m3=0.0)
 
 
-def _bent(run: Run, brace_m: float, at_brace_n_m: float, parts: Sequence[tuple[float, Solved | None]]) -> Action:
+def _bent(
+    run: ContinuousMember, brace_m: float, at_brace_n_m: float, parts: Sequence[tuple[float, Solved | None]]
+) -> Action:
     """The greatest moment and shear in any span, braces pushed either way."""
     moment = shear = 0.0
     for a, b in itertools.pairwise(run.supports_m):

@@ -4,22 +4,22 @@ from dataclasses import replace
 
 from steady.design_codes.base import Rulebook
 from steady.design_codes.canopies import SLIDES_OVER_M, slid, snow_on_slats_pa
-from steady.design_codes.facets.loads import Loads
+from steady.design_codes.facets.loads import LoadRules
 from steady.design_codes.requests import DriftAsk
 from steady.design_codes.results import si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.statics.beam import SpreadLoad
 from steady.structures.canopy.loads import CanopyLoads, snow_ask
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.check_collector import Findings
-from steady.structures.continuous_members import Run
+from steady.structures.check_collector import CheckCollector
+from steady.structures.continuous_members import ContinuousMember
 from steady.value_objects import value
 
 
 @value
-class Heaped:
+class DriftSnow:
     """Snow beside the even snow, from the wall out: at the wall and where it ends (Pa), how far out (m), and what it stands on.
 
     `more_pa`: by how much the even snow under it is more than the even snow alone (schools with two rules for it).
@@ -30,14 +30,14 @@ class Heaped:
     at_end_pa: float
     out_m: float
     more_pa: float
-    steps: tuple[Step, ...]
+    steps: tuple[CalculationStep, ...]
 
     @property
     def most_pa(self) -> float:
         """The most of it anywhere, beside the even snow (Pa)."""
         return max(self.at_wall_pa, self.at_end_pa) + self.more_pa
 
-    def on(self, run: Run, width_m: float = 1.0) -> list[SpreadLoad]:
+    def on(self, run: ContinuousMember, width_m: float = 1.0) -> list[SpreadLoad]:
         """Its load on a rafter that carries a width of roof, from the wall (N/m)."""
         end = min(self.out_m, run.length_m)
         last = self.at_wall_pa + (self.at_end_pa - self.at_wall_pa) * end / self.out_m
@@ -62,7 +62,9 @@ class Catches:
         return snow_on_slats_pa(book, snow_pa, self.solidity, self.gap_m)
 
 
-def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> tuple[Heaped, ...]:
+def heaped(
+    found: CheckCollector, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches
+) -> tuple[DriftSnow, ...]:
     """Drift, and slide where the roof above slopes this way; a gap for what is not known of the house or by the school.
 
     Source: the school's drift; ASCE 7-16 7.9 for slide; slats let through what they do of even snow (practice, low).
@@ -74,7 +76,7 @@ def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, ro
         found.gap(
             "snow_drift_from_house_roof",
             about,
-            OutsideScope(
+            OutOfScopeError(
                 "snow that drifts against the house, or slides off its roof, is not calculated: its roof is not described",
                 "say how high and how long the house's roof is, or stand clear of its eave",
             ),
@@ -85,9 +87,11 @@ def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, ro
     for name, make in (("snow_drift_from_house_roof", _drift), ("sliding_snow_from_house_roof", _slide)):
         try:
             one = make(found.book, site, loads, above, roof)
-        except (OutsideScope, InputError) as refused:
+        except (OutOfScopeError, InvalidInputError) as refused:
             outside = (
-                refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "mend it under Ground")
+                refused
+                if isinstance(refused, OutOfScopeError)
+                else OutOfScopeError(refused.message, "mend it under Ground")
             )
             found.gap(name, about, outside)
             continue
@@ -95,17 +99,17 @@ def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, ro
             made.append(one)
             if make is _slide and found.book.key != "us":
                 says = "snow that slides off the house's roof, by the rule of the United States: this code has none"
-                found.gap(name, about, OutsideScope(says, "an engineer's figure"), by_practice=True)
+                found.gap(name, about, OutOfScopeError(says, "an engineer's figure"), by_practice=True)
     return tuple(made)
 
 
-def _even(book: Loads, site: Site, roof: Catches) -> tuple[Step, float]:
+def _even(book: LoadRules, site: Site, roof: Catches) -> tuple[CalculationStep, float]:
     """The flat roof's snow and the even snow that drifts stand on; nbc's is Part 4's there, never Part 9's."""
     flat, even = book.roof_snow(snow_ask(site, roof.depth_m, roof.slope_rad, "part 4"))
     return flat, si(even)
 
 
-def _drift(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> Heaped | None:
+def _drift(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> DriftSnow | None:
     flat, even_pa = _even(book, site, roof)
     assert above.length_m is not None and above.eave_m is not None
     ask = DriftAsk(
@@ -121,7 +125,7 @@ def _drift(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roo
     surcharge_pa = si(peak) - (even_pa if book.key == "uk" else 0.0)
     if surcharge_pa <= 0 or si(width) <= 0:
         return None
-    return Heaped(
+    return DriftSnow(
         says="even snow and drift",
         at_wall_pa=roof.holds_pa(book, surcharge_pa),
         at_end_pa=0.0,
@@ -131,15 +135,15 @@ def _drift(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roo
     )
 
 
-def _slide(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> Heaped | None:
+def _slide(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> DriftSnow | None:
     if not above.slopes_here:
         return None
     if above.run_m is None:
-        raise OutsideScope("how far the house's roof runs from eave to ridge is not said", "type it")
+        raise OutOfScopeError("how far the house's roof runs from eave to ridge is not said", "type it")
     flat, even_pa = _even(book, site, roof)
     sliding = slid(si(flat), above.run_m, roof.depth_m)
     each_pa = roof.holds_pa(book, sliding.pressure_pa)
-    return Heaped(
+    return DriftSnow(
         says="even snow and slide",
         at_wall_pa=each_pa,
         at_end_pa=each_pa,

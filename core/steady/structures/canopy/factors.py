@@ -1,7 +1,7 @@
 """What a school multiplies loads of roofs on posts by: its design level, and what counts against lift."""
 
 from steady.data.loader import keyed
-from steady.design_codes.facets.loads import Loads
+from steady.design_codes.facets.loads import LoadRules
 from steady.value_objects import value
 
 
@@ -26,7 +26,7 @@ class Factors:
         return self.wind_up / self.live
 
 
-def factors_of(book: Loads) -> Factors:
+def factors_of(book: LoadRules) -> Factors:
     """The school's. Source: data/canopy_loads.csv and its combination for uplift.
 
     Raises:

@@ -3,11 +3,11 @@
 import math
 
 from steady.design_codes.results import given_step, si
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.footings.depth import Depth, needed, rounded_up_m
 from steady.ground.site import Site
-from steady.plan.model import Asks, Step
-from steady.structures.check_collector import Findings
+from steady.plan.model import CalculationStep, CheckOrigin
+from steady.structures.check_collector import CheckCollector
 from steady.structures.soil import soil_of
 from steady.units.units import IN
 from steady.value_objects import value
@@ -40,7 +40,7 @@ class FootAsk:
     width_m: float | None
     depth_m: float | None
     wind_known: bool
-    wind_why: OutsideScope | None = None
+    wind_why: OutOfScopeError | None = None
 
 
 @value
@@ -54,7 +54,7 @@ class Foot:
     lift_n: float
 
 
-def reckon_foot(found: Findings, site: Site, ask: FootAsk) -> Foot:
+def reckon_foot(found: CheckCollector, site: Site, ask: FootAsk) -> Foot:
     """Size a foot and check it.
 
     Source: statics; the school's bearing, embedment and share of lasting weight; a cylinder of concrete for lift.
@@ -97,11 +97,11 @@ def reckon_foot(found: Findings, site: Site, ask: FootAsk) -> Foot:
 
 
 def _demands(
-    found: Findings, site: Site, ask: FootAsk, width_m: float, volume_m3: float
-) -> list[tuple[str, float, Step]]:
+    found: CheckCollector, site: Site, ask: FootAsk, width_m: float, volume_m3: float
+) -> list[tuple[str, float, CalculationStep]]:
     u, (_, _, _, source) = found.book.units, found.book.uplift()
 
-    def step(says: str, value_m: float, where: str) -> Step:
+    def step(says: str, value_m: float, where: str) -> CalculationStep:
         return given_step("d", value_m / u.span_m, u.span, where, says)
 
     lift_m = volume_m3 / (math.pi / 4 * width_m**2)
@@ -127,7 +127,7 @@ def _demands(
                 soil_factor=1.0,
             )
             demands.append(("lateral load", si(depth), depth))
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             if not any(
                 gap.key == "embedded_post.lateral_embedment" and gap.about == ask.about for gap in found.not_covered
             ):
@@ -135,34 +135,34 @@ def _demands(
     return demands
 
 
-def bearing_pa(found: Findings, site: Site) -> tuple[float, str, str]:
+def bearing_pa(found: CheckCollector, site: Site) -> tuple[float, str, str]:
     """Bearing of the ground (Pa), its soil in words, and the source. Raises OutsideScope: the school gives none."""
     if site.bearing_pa > 0:
         return site.bearing_pa, "bearing as typed", "user: bearing of the ground as tested"
     soil = found.book.soil(site.soil)
     if not soil.bearing_pa > 0:
-        raise OutsideScope(
+        raise OutOfScopeError(
             f"the code gives no bearing for {soil.says}", "have the ground tested and type its bearing under Ground"
         )
     return soil.bearing_pa, soil.says, soil.source
 
 
-def _bears(found: Findings, site: Site, ask: FootAsk, width_m: float) -> bool:
+def _bears(found: CheckCollector, site: Site, ask: FootAsk, width_m: float) -> bool:
     try:
         bearing, _, _ = bearing_pa(found, site)
-    except OutsideScope:
+    except OutOfScopeError:
         return True
     return ask.down_n / (math.pi / 4 * width_m**2) <= bearing + 1e-9
 
 
-def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
+def _checks(found: CheckCollector, site: Site, ask: FootAsk, foot: Foot) -> None:
     u = found.book.units
     area = math.pi / 4 * foot.width_m**2
     try:
         bearing, says, source = bearing_pa(found, site)
         load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load on the footing")
         per = u.force_n / u.span_m**2 / u.pressure_pa
-        pressure = Step(
+        pressure = CalculationStep(
             symbol="q",
             value=load.value / (area / u.span_m**2) * per,
             unit=u.pressure,
@@ -174,7 +174,7 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
         found.at_most(
             "footing.soil_bearing", ask.about, pressure, limit, (load,), case=says, fitted=ask.width_m is None
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("footing.soil_bearing", ask.about, refused)
     fitted = ask.depth_m is None
     for name, step in foot.depth.demands:
@@ -190,7 +190,7 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
         lifts = name == "Lift with overturning"
         wanted = found.limit_length(step, si(step), "d_min")
         title = "footing.uplift" if lifts else "footing.depth"
-        asks = Asks.CODE
+        asks = CheckOrigin.CODE
         found.at_least(
             title,
             ask.about,

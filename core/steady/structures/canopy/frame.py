@@ -4,15 +4,15 @@ import math
 from collections.abc import Mapping
 from dataclasses import field, replace
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
 from steady.design_codes.requests import Wood
 from steady.structures.canopy.box_beams import Boxed
 from steady.structures.canopy.built_up_posts import BuiltUp, credited
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.lateral_system import Stand
+from steady.structures.canopy.lateral_system import PostSupport
 from steady.structures.canopy.spec import SlabUnder
-from steady.structures.continuous_members import Run
+from steady.structures.continuous_members import ContinuousMember
 from steady.units.units import GRAVITY
 from steady.value_objects import value
 
@@ -23,7 +23,7 @@ INSIDE_M = 0.05
 
 
 @value
-class PostAt:
+class RoofPost:
     """A post: its id, beam line, and place (x along its beam, y across)."""
 
     id: str
@@ -36,7 +36,7 @@ class PostAt:
 class Header:
     """What a brace's head bears against: its underside and depth (m), and the middles of its pieces across the brace's way.
 
-    In `Frame.across` those middles are told from the post's own.
+    In `RoofFrame.across` those middles are told from the post's own.
     """
 
     under_m: float
@@ -45,7 +45,7 @@ class Header:
 
 
 @value
-class Frame:
+class RoofFrame:
     """Beam lines on posts. Lengths in metres; x along the beams, y across them, z up from the floor.
 
     Args:
@@ -70,11 +70,11 @@ class Frame:
     high_m: float
     lines_m: tuple[float, ...]
     widths_m: tuple[float, ...]
-    posts: tuple[PostAt, ...]
+    posts: tuple[RoofPost, ...]
     beam_past_m: float
-    post: Stick
-    beam: Stick
-    brace: Stick
+    post: SectionItem
+    beam: SectionItem
+    brace: SectionItem
     plies: int
     seat: str
     upright: str
@@ -108,7 +108,7 @@ class Frame:
         """How deep each shoulder of a post is cut for its beam's plies."""
         return math.ceil(self.plies / 2) * self.beam.thickness_m
 
-    def header(self, post: PostAt, across: bool) -> "Header":
+    def header(self, post: RoofPost, across: bool) -> "Header":
         """What a post's braces hold along its beam, or across."""
         if across and self.across is not None:
             return replace(self.across, at_m=tuple(post.x_m + off for off in self.across.at_m))
@@ -117,7 +117,7 @@ class Frame:
         middle_m = self.end_beam_x_m(post) if post.line > len(self.lines_m) or across else self.lines_m[post.line - 1]
         return Header(under_m=self.high_m, deep_m=self.beam.width_m, at_m=tuple(middle_m + off for off in offsets))
 
-    def beams_over(self, post: PostAt) -> tuple[int, ...]:
+    def beams_over(self, post: RoofPost) -> tuple[int, ...]:
         """Numbers of the beams that lie on a post: its line's, and at a corner of four the end's, too."""
         if not self.four_sided or post.line > len(self.lines_m):
             return (post.line,)
@@ -126,7 +126,7 @@ class Frame:
             return (post.line,)
         return post.line, 4 if post.x_m == xs[0] else 3
 
-    def end_beam_x_m(self, post: PostAt) -> float:
+    def end_beam_x_m(self, post: RoofPost) -> float:
         """Middle of the beam at the end where a post stands, on a roof with beams on all four sides."""
         inset_m = self.lines_m[0]
         return inset_m if post.x_m < self.beams_m / 2 else self.beams_m - inset_m
@@ -164,21 +164,21 @@ class Frame:
         """Places of one line's posts along it."""
         return tuple(post.x_m for post in self.posts if post.line == line)
 
-    def width_of(self, post: PostAt) -> float:
+    def width_of(self, post: RoofPost) -> float:
         """How much roof a post's beam carries; beams square to the lines carry as much as the first."""
         return self.widths_m[post.line - 1 if post.line <= len(self.widths_m) else 0]
 
-    def share_m(self, post: PostAt) -> float:
+    def share_m(self, post: RoofPost) -> float:
         """How many metres of that width come down on one post."""
         if post.id in self.shares_m:
             return self.shares_m[post.id]
         return self.run(post.line).reactions_n(1.0)[self.line_xs(post.line).index(post.x_m)]
 
-    def run(self, line: int) -> Run:
+    def run(self, line: int) -> ContinuousMember:
         """A beam on its posts."""
-        return Run(length_m=self.beams_m, supports_m=self.line_xs(line))
+        return ContinuousMember(length_m=self.beams_m, supports_m=self.line_xs(line))
 
-    def wood(self, one: Stick, plies: int = 1) -> Wood:
+    def wood(self, one: SectionItem, plies: int = 1) -> Wood:
         """A stick as the rulebook wants it, sharing no load with its neighbours."""
         return Wood(
             species=one.species,
@@ -191,7 +191,7 @@ class Frame:
             incised=one.incised,
         )
 
-    def rafter(self, one: Stick, book: Rulebook) -> Wood:
+    def rafter(self, one: SectionItem, book: Rulebook) -> Wood:
         """A rafter among its like: sharing its load only where the school lets rows without sheathing share."""
         wood = self.wood(one)
         return replace(wood, shared=True, sheathed=False) if factors_of(book).rafters_share else wood
@@ -208,7 +208,7 @@ class Frame:
             return len(self.across.at_m)
         return 2 if self.seat == "on shoulders" else 1
 
-    def stand(self, way: str = "") -> Stand:
+    def stand(self, way: str = "") -> PostSupport:
         """How its posts stand, from hinge to the middle of the cross member; nothing taken off the foot, on the safe side.
 
         Args:
@@ -217,7 +217,7 @@ class Frame:
         post = self.wood(self.post)
         if self.built_up is not None:
             post = credited(self.wood(self.built_up.outer), across=way.startswith("across"))
-        return Stand(
+        return PostSupport(
             upright=self.upright,
             height_m=self.header_m(way),
             brace_m=self.brace_m,
@@ -227,32 +227,32 @@ class Frame:
         )
 
 
-def line_weight(one: Stick, plies: int = 1) -> float:
+def line_weight(one: SectionItem, plies: int = 1) -> float:
     """Weight of a stick (N/m)."""
     return one.density_kg_per_m3 * GRAVITY * one.thickness_m * one.width_m * plies
 
 
 def posts_on(
     lines_m: tuple[float, ...], beams_m: float, beam_past_m: float, count: int, held: Mapping[str, float]
-) -> tuple[PostAt, ...]:
+) -> tuple[RoofPost, ...]:
     """Posts evenly under each beam, but for those that are held.
 
     Args:
         held: Places along the beam of posts that stay, by their ids.
     """
-    found: list[PostAt] = []
+    found: list[RoofPost] = []
     for line, y in enumerate(lines_m, start=1):
         row = []
         for k in range(count):
             name = f"beam-{line}-{k + 1}"
             x = beam_past_m + (beams_m - 2 * beam_past_m) * k / (count - 1)
             at = min(max(held.get(name, x), INSIDE_M), beams_m - INSIDE_M)
-            row.append(PostAt(id=name, line=line, x_m=at, y_m=y))
+            row.append(RoofPost(id=name, line=line, x_m=at, y_m=y))
         found += sorted(row, key=lambda post: post.x_m)
     return tuple(found)
 
 
-def diagonals_m(frame: Frame) -> tuple[tuple[tuple[float, float], tuple[float, float], float], ...]:
+def diagonals_m(frame: RoofFrame) -> tuple[tuple[tuple[float, float], tuple[float, float], float], ...]:
     """Both diagonals of the outer posts, from the house where there is one: their ends and their length."""
     xs, ys = frame.line_xs(1), frame.lines_m
     low = 0.0 if frame.on_house else ys[0]

@@ -3,14 +3,14 @@
 import math
 from dataclasses import replace
 
-from steady.design_codes.requests import Standing, Wood
+from steady.design_codes.requests import ColumnInput, Wood
 from steady.design_codes.results import given_step, si
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Asks, Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep, CheckOrigin
 from steady.statics.beam import PointLoad, SpreadLoad
-from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m
-from steady.structures.check_collector import Findings
-from steady.structures.continuous_members import Run
+from steady.statics.bents import BracedBent, fixed_drift_m, fixed_moment_n_m
+from steady.structures.check_collector import CheckCollector
+from steady.structures.continuous_members import ContinuousMember
 from steady.structures.joints.brace_ends import BraceForce, check_brace_ends
 from steady.units.trade import Units
 from steady.value_objects import value
@@ -32,7 +32,7 @@ class Crossed:
 
     what: str
     about: str
-    run: Run
+    run: ContinuousMember
     dead: tuple[PointLoad | SpreadLoad, ...]
     wind: tuple[PointLoad | SpreadLoad, ...] = ()
     snow: tuple[PointLoad | SpreadLoad, ...] = ()
@@ -51,7 +51,7 @@ class Sway:
 
 
 @value
-class Swayed:
+class SwayEffects:
     """What sway asks of one post and its joints (N, N m at the us allowable or the others' ultimate level)."""
 
     way: str
@@ -64,7 +64,7 @@ class Swayed:
     beam_moment_n_m: float = 0.0
     """In the cross member where a brace meets it."""
 
-    def part(self, share: float) -> "Swayed":
+    def part(self, share: float) -> "SwayEffects":
         """The same under a share of its push; how long it is as it buckles stays."""
         if share == 1:
             return self
@@ -80,7 +80,7 @@ class Swayed:
 
 
 @value
-class Stand:
+class PostSupport:
     """How posts stand: what keeps them upright, from hinge to the cross member's middle, their brace's leg, braces side by side."""
 
     upright: str
@@ -91,7 +91,7 @@ class Stand:
     braces: int = 1
 
 
-def sway(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed | None:
+def sway(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects | None:
     """Forces and checks of one bent; None where nothing keeps it upright, or a rule does not reach it.
 
     Source: statics (`statics/bents.py`), equal to a frame solver.
@@ -100,14 +100,14 @@ def sway(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed | None:
         return None  # the plan says that it cannot be built so
     try:
         return (_braced if stand.upright == "knee braces" else _fixed)(found, about, stand, ask)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("lateral_stability", about, refused)
-    except InputError as refused:
-        found.gap("lateral_stability", about, OutsideScope(refused.message, "shorter braces, or embedded posts"))
+    except InvalidInputError as refused:
+        found.gap("lateral_stability", about, OutOfScopeError(refused.message, "shorter braces, or embedded posts"))
     return None
 
 
-def _push(u: Units, ask: Sway) -> Step:
+def _push(u: Units, ask: Sway) -> CalculationStep:
     return given_step(
         "P",
         ask.push_n / u.force_n,
@@ -117,8 +117,8 @@ def _push(u: Units, ask: Sway) -> Step:
     )
 
 
-def _braced(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
-    bent = Bent(
+def _braced(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects:
+    bent = BracedBent(
         push_n=ask.push_n,
         posts=ask.posts,
         height_m=stand.height_m,
@@ -130,7 +130,7 @@ def _braced(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
     two = (
         bent
         if ask.posts == 2
-        else Bent(
+        else BracedBent(
             push_n=ask.push_n * 2 / ask.posts,
             posts=2,
             height_m=stand.height_m,
@@ -145,7 +145,7 @@ def _braced(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
     drift_m = two.drift_m(post_m4, cross_m4, modulus)
     _brace(found, about, stand, ask, bent.brace_n)
     _drift(found, about, stand.height_m, ask.way, (drift_m, two.slip_m(SLIP_N_PER_M)))
-    return Swayed(
+    return SwayEffects(
         way=ask.way,
         axial_n=bent.axial_n,
         top_pull_n=two.top_pull_n,
@@ -157,12 +157,12 @@ def _braced(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
     )
 
 
-def _fixed(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
+def _fixed(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects:
     modulus = si(found.book.stiffness(stand.post))
     post_m4 = stand.post.second_moment_m4
     drift_m = fixed_drift_m(ask.push_n, ask.posts, stand.height_m, post_m4, modulus)
     _drift(found, about, stand.height_m, ask.way, (drift_m, 0.0))
-    return Swayed(
+    return SwayEffects(
         way=ask.way,
         axial_n=0.0,
         top_pull_n=0.0,
@@ -173,12 +173,12 @@ def _fixed(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
     )
 
 
-def _brace(found: Findings, about: str, stand: Stand, ask: Sway, brace_n: float) -> None:
+def _brace(found: CheckCollector, about: str, stand: PostSupport, ask: Sway, brace_n: float) -> None:
     """A brace pushes as much as it pulls: squeezed over its own length; its joints must hold the same, both ways."""
     u = found.book.units
     push = _push(u, ask)
     c, h = stand.brace_m / u.span_m, stand.height_m / u.span_m
-    force = Step(
+    force = CalculationStep(
         symbol="N_b",
         value=brace_n / u.force_n,
         unit=u.force,
@@ -194,7 +194,7 @@ def _brace(found: Findings, about: str, stand: Stand, ask: Sway, brace_n: float)
         says="along each brace, push and pull alike",
     )
     try:
-        column = found.book.column(stand.brace, "wind", Standing(height_m=math.sqrt(2) * stand.brace_m))
+        column = found.book.column(stand.brace, "wind", ColumnInput(height_m=math.sqrt(2) * stand.brace_m))
         limit = column.capacity
         if limit.unit != u.force:
             limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
@@ -205,15 +205,15 @@ def _brace(found: Findings, about: str, stand: Stand, ask: Sway, brace_n: float)
             limit,
             (push, column.buckling),
             case=f"wind {ask.way}",
-            asks=Asks.SAFETY,
+            asks=CheckOrigin.SAFETY,
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("knee_brace.compression", about, refused)
     ends = BraceForce(key="knee_brace.connection_capacity", force=force, case=f"wind {ask.way}")
     check_brace_ends(found, about, (stand.brace, stand.post, ask.cross), ends)
 
 
-def _drift(found: Findings, about: str, height_m: float, way: str, give_m: tuple[float, float]) -> None:
+def _drift(found: CheckCollector, about: str, height_m: float, way: str, give_m: tuple[float, float]) -> None:
     """Sideways at the top: advice; what the play of bolted joints (the second of `give_m`) adds stands beside it."""
     drift_m, slip_m = give_m
     word, per = ("mm", 0.001) if found.book.metric else ("in", 0.0254)
@@ -221,7 +221,7 @@ def _drift(found: Findings, about: str, height_m: float, way: str, give_m: tuple
     has = given_step(
         "w_s", drift_m / per, word, "statics: bents of bare members", f"sideways at the top, stiff joints{adds}"
     )
-    most = Step(
+    most = CalculationStep(
         symbol="w_s_max",
         value=height_m / DRIFT_RATIO / per,
         unit=word,
@@ -229,17 +229,17 @@ def _drift(found: Findings, about: str, height_m: float, way: str, give_m: tuple
         inputs=(("h", height_m / per, word),),
         source="practice: our own",
     )
-    found.at_most("frame.lateral_drift", about, has, most, (), case=f"wind {way}", asks=Asks.ADVICE)
+    found.at_most("frame.lateral_drift", about, has, most, (), case=f"wind {way}", asks=CheckOrigin.ADVICE)
 
 
-def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, length_m: float) -> None:
+def check_loaded(found: CheckCollector, about: str, stand: PostSupport, down_n: float, length_m: float) -> None:
     """A post under total axial load on a still day, its buckling length that of its bent."""
     u = found.book.units
     try:
         column = found.book.column(
-            stand.post, "roof", Standing(height_m=stand.height_m, end_factor=length_m / stand.height_m)
+            stand.post, "roof", ColumnInput(height_m=stand.height_m, end_factor=length_m / stand.height_m)
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("post.axial_compression", about, refused)
         return
     limit = column.capacity
@@ -249,14 +249,14 @@ def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, lengt
     found.at_most("post.axial_compression", about, demand, limit, (column.buckling,), case="a still day")
 
 
-def check_post(found: Findings, about: str, stand: Stand, down_n: float, swayed: Swayed) -> None:
+def check_post(found: CheckCollector, about: str, stand: PostSupport, down_n: float, swayed: SwayEffects) -> None:
     """A post squeezed by what lies on it while it bends sideways, its buckling length that of the bent, never its height.
 
     Args:
         down_n: Lasting load and what overturning adds, at the school's design level: nobody climbs up in a storm.
     """
     book = found.book
-    standing = Standing(
+    standing = ColumnInput(
         height_m=stand.height_m,
         end_factor=swayed.length_m / stand.height_m,
         axial_n=down_n,
@@ -264,7 +264,7 @@ def check_post(found: Findings, about: str, stand: Stand, down_n: float, swayed:
     )
     try:
         use = book.column_use(stand.post, "wind", standing)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("post.combined_axial_and_bending", about, refused)
         return
     one = given_step("1", 1.0, "", use.source)

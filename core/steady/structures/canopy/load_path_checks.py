@@ -10,33 +10,41 @@ from steady.design_codes.base import Rulebook
 from steady.design_codes.canopies import person_n
 from steady.design_codes.requests import SeatAsk
 from steady.design_codes.results import Action, given_step, si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
-from steady.plan.model import Basis, NotCovered
+from steady.plan.model import Basis, UncheckedItem
 from steady.structures.canopy.built_up_posts import check_plies, check_plies_loaded
 from steady.structures.canopy.crossed import check_crossed, wind_cases
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.footings import Foot, FootAsk, reckon_foot
-from steady.structures.canopy.frame import Frame, PostAt, line_weight
-from steady.structures.canopy.lateral_system import FIXED_LENGTH, Stand, Sway, Swayed, check_loaded, check_post, sway
+from steady.structures.canopy.frame import RoofFrame, RoofPost, line_weight
+from steady.structures.canopy.lateral_system import (
+    FIXED_LENGTH,
+    PostSupport,
+    Sway,
+    SwayEffects,
+    check_loaded,
+    check_post,
+    sway,
+)
 from steady.structures.canopy.loads import CanopyLoads
 from steady.structures.canopy.slab import check_slab
-from steady.structures.check_collector import Findings, said
-from steady.structures.continuous_members import Bends, Loaded, Run, check_run, one_person, worst_of_each
-from steady.structures.support_links import Bearing
+from steady.structures.check_collector import CheckCollector, said
+from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_run, one_person, worst_of_each
+from steady.structures.support_links import PostReaction
 from steady.value_objects import value
 
 
 @value
-class Held:
+class LateralSystemResult:
     """What stands: one foot for each post by its id, how it sways each way, and how its posts stand."""
 
     feet: dict[str, Foot]
-    swayed: tuple[Swayed, ...]
-    stand: Stand
+    swayed: tuple[SwayEffects, ...]
+    stand: PostSupport
 
 
-def spread(book: Rulebook, loads: CanopyLoads, width_m: float, run: Run) -> list[Loaded]:
+def spread(book: Rulebook, loads: CanopyLoads, width_m: float, run: ContinuousMember) -> list[Loaded]:
     """Each load of its own on a member that carries a width of roof over its longest span; none together with another."""
     return lying(book, loads, lambda pressure_pa: run.even(pressure_pa * width_m), width_m * run.span_m)
 
@@ -61,7 +69,7 @@ def lying(
     return found
 
 
-def snow_on_line(loads: CanopyLoads, run: Run, width_m: float, line: int) -> list[Loaded]:
+def snow_on_line(loads: CanopyLoads, run: ContinuousMember, width_m: float, line: int) -> list[Loaded]:
     """What drifts or slides onto a beam line, on top of the even snow."""
     more = loads.drifted_n_per_m(line)
     if not more > 0:
@@ -69,7 +77,7 @@ def snow_on_line(loads: CanopyLoads, run: Run, width_m: float, line: int) -> lis
     return [Loaded(says="drift snow", action=run.even((loads.snow_pa or 0.0) * width_m + more), lasts="snow")]
 
 
-def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> None:
+def check_beam(found: CheckCollector, frame: RoofFrame, loads: CanopyLoads, line: int) -> None:
     """A beam under its width of roof and a person, and its seat on the posts."""
     about, width, run = f"{frame.me}/beam/{line}", frame.widths_m[line - 1], frame.run(line)
     one = frame.wood(frame.beam, frame.plies)
@@ -79,7 +87,7 @@ def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> 
     check_bearing(found, frame, loads, about)
 
 
-def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str) -> None:
+def check_bearing(found: CheckCollector, frame: RoofFrame, loads: CanopyLoads, about: str) -> None:
     """A beam on its post, perpendicular to grain: on all of the post, or each ply on its own shoulder."""
     book, u, stick, post = found.book, found.book.units, frame.beam, frame.post
     if frame.boxed is not None:
@@ -100,7 +108,7 @@ def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str)
                 kind="discrete",
             ),
         )
-    except (OutsideScope, InputError) as refused:
+    except (OutOfScopeError, InvalidInputError) as refused:
         found.gap("beam.bearing", about, _outside(refused, "a larger post"))
         return
     capacity = seat.capacity
@@ -109,13 +117,13 @@ def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str)
     found.at_most("beam.bearing", about, demand, capacity, (seat.capacity,), case="perpendicular to grain")
 
 
-def _outside(refused: Exception, mend: str) -> OutsideScope:
-    if isinstance(refused, OutsideScope):
+def _outside(refused: Exception, mend: str) -> OutOfScopeError:
+    if isinstance(refused, OutOfScopeError):
         return refused
-    return OutsideScope(getattr(refused, "message", str(refused)), mend)
+    return OutOfScopeError(getattr(refused, "message", str(refused)), mend)
 
 
-def post_down_n(book: Rulebook, frame: Frame, loads: CanopyLoads) -> dict[str, float]:
+def post_down_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads) -> dict[str, float]:
     """What comes down on each post at the school's design level: lasting load and the worst of people, snow and wind."""
     f = factors_of(book)
     found = {}
@@ -132,7 +140,7 @@ def post_down_n(book: Rulebook, frame: Frame, loads: CanopyLoads) -> dict[str, f
     return found
 
 
-def snow_on_post_n(frame: Frame, loads: CanopyLoads, post: PostAt) -> float:
+def snow_on_post_n(frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> float:
     """Even snow, and what drifts or slides onto its line, that comes down on one post (N, unfactored)."""
     line = (loads.snow_pa or 0.0) * frame.width_of(post) + loads.drifted_n_per_m(post.line)
     return line * frame.share_m(post)
@@ -147,7 +155,7 @@ class InWind:
     share: float
 
 
-def down_in_wind(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> tuple[InWind, ...]:
+def down_in_wind(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> tuple[InWind, ...]:
     """What comes down on a post while the wind pushes the roof sideways: lasting load, wind down, companion snow.
 
     Source: the school's combinations with wind; the wind in each, over the most that any of them has.
@@ -165,13 +173,13 @@ def down_in_wind(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt)
     return tuple(found.values())
 
 
-def _lasting_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> float:
+def _lasting_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> float:
     """Lasting load alone on a post, at the school's design level."""
     even = factors_of(book).dead * (loads.dead_pa * frame.width_of(post) + line_weight(frame.beam, frame.plies))
     return even * frame.share_m(post)
 
 
-def lift_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> tuple[float, float, float]:
+def lift_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> tuple[float, float, float]:
     """Wind up on one post's share, what of the lasting load above the beam's tie counts against it, and the post's own.
 
     Source: the school's uplift combination.
@@ -183,7 +191,9 @@ def lift_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> tu
     return up, held, own
 
 
-def hold_up(found: Findings, site: Site, frame: Frame, loads: CanopyLoads, sways: tuple[Sway, ...]) -> Held:
+def hold_up(
+    found: CheckCollector, site: Site, frame: RoofFrame, loads: CanopyLoads, sways: tuple[Sway, ...]
+) -> LateralSystemResult:
     """Sway both ways, posts squeezed and bent, their feet."""
     about, stand = f"{frame.me}/upright", frame.stand()
     swayed = tuple(one for ask in sways if (one := sway(found, about, frame.stand(ask.way), ask)) is not None)
@@ -208,11 +218,11 @@ def hold_up(found: Findings, site: Site, frame: Frame, loads: CanopyLoads, sways
             check_slab(found, site, ask, frame.slab)
         elif not frame.on_deck:
             feet[post.id] = reckon_foot(found, site, ask)
-    return Held(feet=feet, swayed=swayed, stand=stand)
+    return LateralSystemResult(feet=feet, swayed=swayed, stand=stand)
 
 
 def _foot_ask(
-    book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt, under: tuple[float, tuple[Swayed, ...]]
+    book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost, under: tuple[float, tuple[SwayEffects, ...]]
 ) -> FootAsk:
     down_n, swayed = under
     up, held, own = lift_n(book, frame, loads, post)
@@ -239,7 +249,9 @@ def _foot_ask(
     )
 
 
-def brought(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held, says: str) -> tuple[Bearing, ...]:
+def brought(
+    book: Rulebook, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult, says: str
+) -> tuple[PostReaction, ...]:
     """What each post brings to what it stands on. Source: statics, the same sums as its feet in the ground."""
     f, down = factors_of(book), post_down_n(book, frame, loads)
     found = []
@@ -249,7 +261,7 @@ def brought(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held, says: 
         ask = _foot_ask(book, frame, loads, post, (down[post.id], held.swayed))
         passing = max(down[post.id] - f.dead * above, 0.0) / max(f.live, 1.0)
         found.append(
-            Bearing(
+            PostReaction(
                 id=f"{frame.me}/post/{post.id}",
                 says=says,
                 x_m=post.x_m,
@@ -266,9 +278,9 @@ def brought(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held, says: 
     return tuple(found)
 
 
-def hardest_gaps(gaps: list[NotCovered]) -> list[NotCovered]:
+def hardest_gaps(gaps: list[UncheckedItem]) -> list[UncheckedItem]:
     """Gaps with only the greatest force asked under one name about one thing."""
-    kept: dict[tuple[str, str, Basis], NotCovered] = {}
+    kept: dict[tuple[str, str, Basis], UncheckedItem] = {}
     for gap in gaps:
         key = (gap.key, gap.about, gap.basis)
         known = kept.get(key)
@@ -277,16 +289,16 @@ def hardest_gaps(gaps: list[NotCovered]) -> list[NotCovered]:
     return list(kept.values())
 
 
-def sways_or_gap(found: Findings, me: str, push: Callable[[], Mapping[str, float]]) -> Mapping[str, float] | None:
+def sways_or_gap(found: CheckCollector, me: str, push: Callable[[], Mapping[str, float]]) -> Mapping[str, float] | None:
     """The pushes each way (N), or a gap that says why they are not known."""
     try:
         return push()
-    except (OutsideScope, InputError) as refused:
+    except (OutOfScopeError, InvalidInputError) as refused:
         found.gap("lateral_stability", f"{me}/upright", _outside(refused, "type the place's wind under Ground"))
         return None
 
 
-def hung_at_house(found: Findings, me: str, push_n: float, rafters: int) -> None:
+def hung_at_house(found: CheckCollector, me: str, push_n: float, rafters: int) -> None:
     """Square to the wall the house holds it: each rafter's hanger pushes and pulls."""
     u = found.book.units
     push = given_step(
@@ -299,7 +311,7 @@ def hung_at_house(found: Findings, me: str, push_n: float, rafters: int) -> None
     found.gap(
         "rafter_hanger_at_house.axial_capacity",
         f"{me}/upright",
-        OutsideScope(
+        OutOfScopeError(
             f"each rafter's hanger at the house must hold {said(push)} in push and in pull; no rating is entered",
             "the maker's number for one hanger along the rafter",
         ),
@@ -311,7 +323,9 @@ def hung_at_house(found: Findings, me: str, push_n: float, rafters: int) -> None
 CONFIRM = "an engineer's pressures, or a person who confirms the practice by name"
 
 
-def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n: float) -> None:
+def ties(
+    found: CheckCollector, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult, rafter_n: float
+) -> None:
     """What rafter to beam, beam to post and post to base must hold; a maker's number closes each.
 
     Args:
@@ -321,7 +335,9 @@ def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n
     if loads.wind_why is not None:
         found.gap("roof.net_uplift", f"{me}/rafters", loads.wind_why)
     if loads.practice:
-        found.gap("wind.canopy_by_practice", f"{me}/rafters", OutsideScope(loads.practice, CONFIRM), by_practice=True)
+        found.gap(
+            "wind.canopy_by_practice", f"{me}/rafters", OutOfScopeError(loads.practice, CONFIRM), by_practice=True
+        )
     lifts = {post.id: lift_n(book, frame, loads, post) for post in frame.posts}
     pull = max((one.top_pull_n for one in held.swayed), default=0.0)
     over = max((one.axial_n for one in held.swayed), default=0.0)
@@ -341,7 +357,7 @@ def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n
         found.gap(
             name,
             about,
-            OutsideScope(
+            OutOfScopeError(
                 f"no rating entered. Needs at least {said(needs)} uplift, {what}",
                 "the maker's number for one, with your factor",
             ),

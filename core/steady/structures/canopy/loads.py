@@ -15,9 +15,9 @@ from steady.design_codes.canopies import (
 )
 from steady.design_codes.requests import SnowAsk
 from steady.design_codes.results import given_step, si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.structures.wind_site import place_of
 from steady.units.units import FT, LB
 from steady.value_objects import value
@@ -56,14 +56,14 @@ class CanopyLoads:
     person_n: float
     snow_pa: float | None
     wind_pa: float | None
-    steps: tuple[Step, ...]
+    steps: tuple[CalculationStep, ...]
     closed_rad: float | None = None
     up_pa: float | None = None
     part_up_pa: float | None = None
     lead_ratio: float = 1.0
     drifted: tuple[float, ...] = ()
-    snow_why: OutsideScope | None = None
-    wind_why: OutsideScope | None = None
+    snow_why: OutOfScopeError | None = None
+    wind_why: OutOfScopeError | None = None
     practice: str = ""
 
     def live_on_pa(self, book: Rulebook, area_m2: float) -> float:
@@ -110,7 +110,7 @@ def snow_ask(site: Site, width_m: float, slope_rad: float = 0.0, method: str = "
     )
 
 
-def _even_snow(book: Rulebook, ask: SnowAsk, says: str) -> tuple[float, list[Step]]:
+def _even_snow(book: Rulebook, ask: SnowAsk, says: str) -> tuple[float, list[CalculationStep]]:
     """The even snow of a roof (Pa), and how it came: the flat roof's first where the roof's own is made of it."""
     flat, snow = book.roof_snow(ask)
     made_of = [flat] if any(name == flat.symbol for name, _, _ in snow.inputs) else []
@@ -143,7 +143,7 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
             snow_pa = snow_on_slats_pa(book, closed, roof.solidity, roof.gap_m)
             held = given_step("S", snow_pa / u, book.units.pressure, "practice", "what of it the slats hold up")
             steps += [*snow_steps, held]
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             snow_pa, snow_why = None, refused
     wind_pa: float | None = None
     practice = ""
@@ -151,10 +151,10 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
         wind, practice = slat_wind(book, place_of(site), roof.height_m, roof.solidity, roof.net_coefficient)
         wind_pa = si(wind)
         steps.append(wind)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         wind_why = refused
-    except InputError as error:
-        wind_why = OutsideScope(f"the wind of this place is not known here: {error.message}", "type it under Ground")
+    except InvalidInputError as error:
+        wind_why = OutOfScopeError(f"the wind of this place is not known here: {error.message}", "type it under Ground")
     return CanopyLoads(
         dead_pa=dead_pa,
         live_pa=live_pa,
@@ -189,12 +189,12 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
         try:
             snow_pa, snow_steps = _even_snow(book, snow_ask(site, roof.deep_m, roof.slope_rad), "even snow on the roof")
             steps += snow_steps
-        except (OutsideScope, InputError) as refused:
+        except (OutOfScopeError, InvalidInputError) as refused:
             snow_pa, snow_why = None, _outside(refused)
     wind: ClosedWind | None = None
     try:
         wind = closed_wind(book, place_of(site), roof, part_m2)
-    except (OutsideScope, InputError) as refused:
+    except (OutOfScopeError, InvalidInputError) as refused:
         wind_why = _outside(refused)
     return CanopyLoads(
         dead_pa=dead_pa,
@@ -213,7 +213,9 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
     )
 
 
-def _outside(refused: OutsideScope | InputError) -> OutsideScope:
-    if isinstance(refused, OutsideScope):
+def _outside(refused: OutOfScopeError | InvalidInputError) -> OutOfScopeError:
+    if isinstance(refused, OutOfScopeError):
         return refused
-    return OutsideScope(f"the wind or snow of this place is not known here: {refused.message}", "type it under Ground")
+    return OutOfScopeError(
+        f"the wind or snow of this place is not known here: {refused.message}", "type it under Ground"
+    )

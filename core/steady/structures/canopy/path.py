@@ -4,10 +4,10 @@ import math
 
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import given_step
-from steady.plan.model import Bar, Detail, Push
+from steady.plan.model import Detail, DetailMember, ForceArrow
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.frame import Frame, line_weight
-from steady.structures.canopy.load_path_checks import Held, lift_n, post_down_n
+from steady.structures.canopy.frame import RoofFrame, line_weight
+from steady.structures.canopy.load_path_checks import LateralSystemResult, lift_n, post_down_n
 from steady.structures.canopy.loads import CanopyLoads
 
 SHOWN_M = 0.9
@@ -15,13 +15,15 @@ SHOWN_M = 0.9
 DOWN, UP, SIDE = (0.0, -1.0), (0.0, 1.0), (1.0, 0.0)
 
 
-def roof_details(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> tuple[Detail, Detail]:
+def roof_details(
+    book: Rulebook, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult
+) -> tuple[Detail, Detail]:
     """What lies, blows and stands on the roof, at its rafters; and its way down the hardest pressed post."""
     each = Detail(id=f"{frame.me}/loads", about=f"{frame.me}/rafters", title="Loads on the roof", facts=loads.steps)
     return each, load_path(book, frame, loads, held)
 
 
-def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> Detail:
+def load_path(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult) -> Detail:
     """One detail: what each metre of its beam carries, what comes onto the post, what leaves it again, and what pushes it.
 
     At the level that the school designs posts at.
@@ -52,8 +54,8 @@ def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> D
         ),
     ]
     pushes = [
-        Push(at=(0.0, frame.high_m + frame.beam.width_m), along=DOWN, force_n=down[post.id], label="down"),
-        Push(
+        ForceArrow(at=(0.0, frame.high_m + frame.beam.width_m), along=DOWN, force_n=down[post.id], label="down"),
+        ForceArrow(
             at=(0.0, -(foot.depth_m if foot is not None else 0.0)),
             along=UP,
             force_n=down[post.id] + f.dead * post_w,
@@ -69,7 +71,7 @@ def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> D
             given_step("U", up / u.force_n, u.force, "statics", "wind lifts at its top"),
             given_step("G", (against + own) / u.force_n, u.force, "statics", "lasting weight that counts against it"),
         ]
-        pushes.append(Push(at=(SHOWN_M, frame.high_m), along=UP, force_n=up, label="lift"))
+        pushes.append(ForceArrow(at=(SHOWN_M, frame.high_m), along=UP, force_n=up, label="lift"))
     for sway in held.swayed:
         steps += [
             given_step("V", sway.shear_n / u.force_n, u.force, "statics: the bent", f"pushes it, {sway.way}"),
@@ -84,7 +86,7 @@ def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> D
     shear = max((sway.shear_n for sway in held.swayed), default=0.0)
     if shear > 0:
         pushes.append(
-            Push(at=(-SHOWN_M, frame.high_m + frame.beam.width_m / 2), along=SIDE, force_n=shear, label="push")
+            ForceArrow(at=(-SHOWN_M, frame.high_m + frame.beam.width_m / 2), along=SIDE, force_n=shear, label="push")
         )
     return Detail(
         id=f"{frame.me}/path",
@@ -96,12 +98,14 @@ def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> D
     )
 
 
-def _bars(frame: Frame, deep_m: float) -> list[Bar]:
+def _bars(frame: RoofFrame, deep_m: float) -> list[DetailMember]:
     top = frame.high_m
     deep = frame.beam.width_m
     found = [
-        Bar(id=f"{frame.me}/path/post", what="post", start=(0.0, 0.0), end=(0.0, top), width_m=frame.post.width_m),
-        Bar(
+        DetailMember(
+            id=f"{frame.me}/path/post", what="post", start=(0.0, 0.0), end=(0.0, top), width_m=frame.post.width_m
+        ),
+        DetailMember(
             id=f"{frame.me}/path/beam",
             what="beam",
             start=(-SHOWN_M, top + deep / 2),
@@ -111,7 +115,7 @@ def _bars(frame: Frame, deep_m: float) -> list[Bar]:
     ]
     if deep_m > 0:
         found.append(
-            Bar(
+            DetailMember(
                 id=f"{frame.me}/path/foot",
                 what="foot",
                 start=(0.0, -deep_m),

@@ -4,14 +4,14 @@ import itertools
 import math
 from dataclasses import replace
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.layout.plies import beam_plies
-from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place, Wall
+from steady.plan.model import Curve, Cut, Footing, Layer, Mark, PartPlacement, SquareDiagonal, Wall
 from steady.structures.canopy.box_beams import add_box
 from steady.structures.canopy.braces import braces_of, saws, too_short
 from steady.structures.canopy.built_up_posts import OUTER, BuiltUp
 from steady.structures.canopy.footings import Foot
-from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
+from steady.structures.canopy.frame import RoofFrame, RoofPost, diagonals_m
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.joints.brace_ends import LAGS_AN_END, brace_lag
 from steady.structures.part_grouping import ALONG, UP, Grouper, Sawn
@@ -23,7 +23,7 @@ SLAB_SHOWN_M, UNKNOWN_SLAB_M = 1.2, 0.1
 """How much of a slab is drawn about a post, and how thick where nobody has measured it."""
 
 
-def add_frame(g: Grouper, frame: Frame, feet: dict[str, Foot], yard: YardChoices) -> list[str]:
+def add_frame(g: Grouper, frame: RoofFrame, feet: dict[str, Foot], yard: PurchasingSettings) -> list[str]:
     """Posts with their bases, braces and beams; what cannot be cut from what is on sale."""
     clashes = [BRACES_SHORT] if too_short(frame) else []
     for post in frame.posts:
@@ -34,9 +34,9 @@ def add_frame(g: Grouper, frame: Frame, feet: dict[str, Foot], yard: YardChoices
     return list(dict.fromkeys(clashes))
 
 
-def _post(g: Grouper, frame: Frame, foot: Foot | None, post: PostAt) -> None:
+def _post(g: Grouper, frame: RoofFrame, foot: Foot | None, post: RoofPost) -> None:
     low = -foot.depth_m if foot is not None and frame.fixed else frame.foot_m
-    place = Place(id=f"{frame.me}/post/{post.id}", at=(post.x_m, post.y_m, low), along=UP, up=ALONG)
+    place = PartPlacement(id=f"{frame.me}/post/{post.id}", at=(post.x_m, post.y_m, low), along=UP, up=ALONG)
     cuts: tuple[Cut, ...] = ()
     if frame.seat == "on shoulders":
         size = (frame.beam.width_m, frame.shoulder_m)
@@ -55,7 +55,7 @@ def _post(g: Grouper, frame: Frame, foot: Foot | None, post: PostAt) -> None:
     g.fix("post cap", 1, (post.x_m, post.y_m, frame.high_m), "connector")
 
 
-def _plies(g: Grouper, frame: Frame, built: BuiltUp, place: Place) -> None:
+def _plies(g: Grouper, frame: RoofFrame, built: BuiltUp, place: PartPlacement) -> None:
     """An outer ply on either side of the core, wide sides along the beam; the core ends under a beam that lies in its pocket."""
     (x, y, low), off = place.at, (built.core.thickness_m + built.outer.thickness_m) / 2
     long = frame.post_top_m - low
@@ -67,9 +67,9 @@ def _plies(g: Grouper, frame: Frame, built: BuiltUp, place: Place) -> None:
     g.fix("ply screw", OUTER * 2 * (math.ceil(long / SCREWED_EVERY_M) + 1), place.at, "screw")
 
 
-def _braces(g: Grouper, frame: Frame, post: PostAt) -> None:
+def _braces(g: Grouper, frame: RoofFrame, post: RoofPost) -> None:
     for one in braces_of(frame, post):
-        place = Place(
+        place = PartPlacement(
             id=f"{frame.me}/brace/{post.id}/{one.name}",
             about=f"{frame.me}/upright",
             at=one.foot,
@@ -80,12 +80,14 @@ def _braces(g: Grouper, frame: Frame, post: PostAt) -> None:
         g.fix(brace_lag(frame.brace.thickness_m).item, 2 * LAGS_AN_END, place.at, "screw")
 
 
-def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
+def _beam(g: Grouper, frame: RoofFrame, line: int, yard: PurchasingSettings) -> list[str]:
     """Plies side by side on top, or one on each side of the posts; joints over posts only."""
     if frame.boxed is not None:
         at = (0.0, frame.lines_m[line - 1], frame.high_m + frame.beam.width_m / 2)
         named = f"{frame.me}/beam/{line}"
-        why = add_box(g, frame.boxed, named, Place(id=named, about=named, at=at, along=ALONG, up=UP), frame.beams_m)
+        why = add_box(
+            g, frame.boxed, named, PartPlacement(id=named, about=named, at=at, along=ALONG, up=UP), frame.beams_m
+        )
         return [why] if why else []
     stick, y = frame.beam, frame.lines_m[line - 1]
     z = frame.high_m + stick.width_m / 2
@@ -101,7 +103,7 @@ def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
             breaks = [[0.0, *joints, frame.beams_m] for joints in split.joints_m]
     for ply, (cuts, off) in enumerate(zip(breaks, frame.ply_offsets_m, strict=True)):
         for k, (a, b) in enumerate(itertools.pairwise(cuts)):
-            place = Place(
+            place = PartPlacement(
                 id=f"{frame.me}/beam/{line}/{ply}/{k}",
                 about=f"{frame.me}/beam/{line}",
                 at=(a, y + off, z),
@@ -115,7 +117,7 @@ def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
     return clashes
 
 
-def footings(frame: Frame, feet: dict[str, Foot]) -> list[Footing]:
+def footings(frame: RoofFrame, feet: dict[str, Foot]) -> list[Footing]:
     """The hole under each post and what goes into it."""
     holes: list[Footing] = []
     if frame.on_deck:
@@ -161,7 +163,7 @@ def footings(frame: Frame, feet: dict[str, Foot]) -> list[Footing]:
     return holes
 
 
-def _on_slab(frame: Frame, slab: SlabUnder, post: PostAt) -> Footing:
+def _on_slab(frame: RoofFrame, slab: SlabUnder, post: RoofPost) -> Footing:
     """A base bolted to the slab: nothing is dug."""
     thick_m = slab.thick_m or UNKNOWN_SLAB_M
     layers = (
@@ -184,7 +186,7 @@ def _on_slab(frame: Frame, slab: SlabUnder, post: PostAt) -> Footing:
     )
 
 
-def marks(frame: Frame) -> list[Mark]:
+def marks(frame: RoofFrame) -> list[Mark]:
     """Every post's centre off two tapes from the datum corner: along the beams, and square out from it."""
     return [
         Mark(
@@ -203,7 +205,7 @@ def marks(frame: Frame) -> list[Mark]:
     ]
 
 
-def curves(frame: Frame, outline: tuple[float, float, float, float], wall_top_m: float) -> list[Curve]:
+def curves(frame: RoofFrame, outline: tuple[float, float, float, float], wall_top_m: float) -> list[Curve]:
     """The roof's outline, the datum, the house, and the diagonals of the outer posts.
 
     Args:
@@ -225,5 +227,5 @@ def curves(frame: Frame, outline: tuple[float, float, float, float], wall_top_m:
         found.append(Wall(id=f"{me}/wall", what="wall", points=ends, label="house", top_m=wall_top_m))
     for number, (p, q, length_m) in enumerate(diagonals_m(frame), start=1):
         points = ((*p, 0.0), (*q, 0.0))
-        found.append(Diagonal(id=f"{me}/diagonal/{number}", what="diagonal", points=points, length_m=length_m))
+        found.append(SquareDiagonal(id=f"{me}/diagonal/{number}", what="diagonal", points=points, length_m=length_m))
     return found

@@ -3,8 +3,8 @@
 from collections.abc import Callable
 from typing import TypeVar
 
-from steady.errors import InputError
-from steady.structures.check_collector import Findings
+from steady.errors import InvalidInputError
+from steady.structures.check_collector import CheckCollector
 
 MOST_POSTS = 6
 L = TypeVar("L")
@@ -12,8 +12,8 @@ T = TypeVar("T")
 
 
 def fewest_posts(
-    asked: int | None, lay: Callable[[int], L], check: Callable[[L], tuple[Findings, T]]
-) -> tuple[Findings, L, T]:
+    asked: int | None, lay: Callable[[int], L], check: Callable[[L], tuple[CheckCollector, T]]
+) -> tuple[CheckCollector, L, T]:
     """What a number of posts under each beam gives: the one asked for, or the least whose beams' checks pass.
 
     Args:
@@ -23,11 +23,11 @@ def fewest_posts(
     Raises:
         InputError: Not even the first number can be laid out.
     """
-    tried: tuple[Findings, L, T] | None = None
+    tried: tuple[CheckCollector, L, T] | None = None
     for count in [asked] if asked else range(2, MOST_POSTS + 1):
         try:
             laid = lay(count)
-        except InputError:
+        except InvalidInputError:
             if tried is None:
                 raise
             break

@@ -6,12 +6,12 @@ A slab as it is found: plain concrete, credited with no steel. It must be looked
 import math
 
 from steady.design_codes.results import given_step
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.ground.site import Site
-from steady.plan.model import Asks, Basis, Step
+from steady.plan.model import Basis, CalculationStep, CheckOrigin
 from steady.structures.canopy.footings import FootAsk, bearing_pa
 from steady.structures.canopy.spec import SlabUnder
-from steady.structures.check_collector import Findings
+from steady.structures.check_collector import CheckCollector
 from steady.units.units import IN, LB, PSI
 
 THIN_M = 3.5 * IN
@@ -27,7 +27,7 @@ PLAIN = "aci: 318 14.5.2.1 and 21.2.1, from memory, high: 5 sqrt(f'c), times .6"
 MEND = "stand the posts on new footings, cut through the slab"
 
 
-def check_slab(found: Findings, site: Site, ask: FootAsk, slab: SlabUnder) -> None:
+def check_slab(found: CheckCollector, site: Site, ask: FootAsk, slab: SlabUnder) -> None:
     """One post on a slab: bearing under it, frost, and its weight and strength against lift with overturning.
 
     Source: statics; the load spreads at 45 degrees through the concrete [common practice].
@@ -48,35 +48,35 @@ def check_slab(found: Findings, site: Site, ask: FootAsk, slab: SlabUnder) -> No
     _held_down(found, ask, slab.thick_m, slab.edge_m)
 
 
-def unknown(slab: SlabUnder) -> OutsideScope | None:
+def unknown(slab: SlabUnder) -> OutOfScopeError | None:
     """Why a slab is no foot as far as is known; None where it may be one."""
     if slab.thick_m is None or slab.edge_m is None:
-        return OutsideScope(
+        return OutOfScopeError(
             "nobody has measured the slab: its thickness, and how far the nearest post is from its edge",
             "look at its edge or drill it, and type both under What keeps it upright",
         )
     if not slab.sound:
-        return OutsideScope(
+        return OutOfScopeError(
             "nobody has said that the slab is in one piece about the posts", f"look, and say so; or {MEND}"
         )
     if slab.thick_m < THIN_M - 1e-9:
-        return OutsideScope("the slab is thinner than 3 1/2 in (90 mm)", MEND)
+        return OutOfScopeError("the slab is thinner than 3 1/2 in (90 mm)", MEND)
     return None
 
 
-def _by_appendix(found: Findings, site: Site, ask: FootAsk) -> None:
+def _by_appendix(found: CheckCollector, site: Site, ask: FootAsk) -> None:
     """The prescriptive rule beside what is reckoned; it says nothing of lift."""
     name, u = "slab.bearing_under_post", found.book.units
     if found.book.key != "us":
         found.gap(
             name,
             ask.about,
-            OutsideScope("the patio-cover appendix is of the us code", "take the tick away"),
+            OutOfScopeError("the patio-cover appendix is of the us code", "take the tick away"),
             basis=Basis.TABLE,
         )
         return
     if site.frost_m > 0:
-        why = OutsideScope("the patio-cover appendix is for places without frost", MEND)
+        why = OutOfScopeError("the patio-cover appendix is for places without frost", MEND)
         found.gap(name, ask.about, why, basis=Basis.TABLE)
         return
     load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load of the post")
@@ -90,18 +90,18 @@ def _by_appendix(found: Findings, site: Site, ask: FootAsk) -> None:
     found.at_most(name, ask.about, load, most, (), case="patio-cover appendix", basis=Basis.TABLE)
 
 
-def _bears(found: Findings, site: Site, ask: FootAsk, thick_m: float, edge_m: float) -> None:
+def _bears(found: CheckCollector, site: Site, ask: FootAsk, thick_m: float, edge_m: float) -> None:
     u = found.book.units
     try:
         bearing, says, source = bearing_pa(found, site)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("slab.bearing_under_post", ask.about, refused)
         return
     side_m = min(ask.post_m + 2 * thick_m, 2 * edge_m)
     side = given_step("a", side_m / u.span_m, u.span, "practice: at 45 degrees", "the load spreads through the slab to")
     load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load of the post")
     per = u.force_n / u.span_m**2 / u.pressure_pa
-    pressure = Step(
+    pressure = CalculationStep(
         symbol="q",
         value=load.value / side.value**2 * per,
         unit=u.pressure,
@@ -113,17 +113,17 @@ def _bears(found: Findings, site: Site, ask: FootAsk, thick_m: float, edge_m: fl
     found.at_most("slab.bearing_under_post", ask.about, pressure, limit, (load, side), case=says)
 
 
-def _frost(found: Findings, site: Site, ask: FootAsk, thick_m: float) -> None:
+def _frost(found: CheckCollector, site: Site, ask: FootAsk, thick_m: float) -> None:
     """A slab on the ground rises with it, and what hangs on a house or braces to itself does not."""
     if not site.frost_m > 0:
         return
     u = found.book.units
     has = given_step("d_has", thick_m / u.span_m, u.span, "user: as measured", "bottom of the slab under the ground")
     frost = given_step("d", site.frost_m / u.span_m, u.span, "user: frost depth", "frost depth")
-    found.at_least("footing.depth", ask.about, has, frost, (), case="frost", asks=Asks.CODE)
+    found.at_least("footing.depth", ask.about, has, frost, (), case="frost", asks=CheckOrigin.CODE)
 
 
-def _held_down(found: Findings, ask: FootAsk, thick_m: float, edge_m: float) -> None:
+def _held_down(found: CheckCollector, ask: FootAsk, thick_m: float, edge_m: float) -> None:
     """The slab's weight within the nearest edge holds a post down, as far as plain concrete lifts it along."""
     book, u = found.book, found.book.units
     lift_n = max(0.0, ask.up_n + ask.overturns_n - ask.held_n)
@@ -139,7 +139,7 @@ def _held_down(found: Findings, ask: FootAsk, thick_m: float, edge_m: float) -> 
         "the slab's own weight within its nearest edge",
     )
     lift = given_step("T", lift_n / u.force_n, u.force, "statics: lift with overturning", "lifts at the post's base")
-    found.at_least("footing.uplift", ask.about, has, lift, (), case="uplift + overturning", asks=Asks.CODE)
+    found.at_least("footing.uplift", ask.about, has, lift, (), case="uplift + overturning", asks=CheckOrigin.CODE)
     # Concrete is checked at its own level of safety, whichever the school checks wood at: the wind in full, .9 of what lasts.
     if wind < 1:
         lift_n = (ask.up_n + ask.overturns_n) / wind - ask.held_n / lasting * LASTS
@@ -152,7 +152,7 @@ def _held_down(found: Findings, ask: FootAsk, thick_m: float, edge_m: float) -> 
         "c": (face_m / u.span_m, u.span),
     }
     formula = "w * ((r**3 - c**3) / 3 - c * (r**2 - c**2) / 2) / c"
-    moment = Step(
+    moment = CalculationStep(
         symbol="m",
         value=lifted_moment(lift_n, weight_pa, face_m) / u.force_n,
         unit=f"{u.force} {u.span}/{u.span}",
@@ -166,7 +166,7 @@ def _held_down(found: Findings, ask: FootAsk, thick_m: float, edge_m: float) -> 
         "m_max", strength / u.force_n, f"{u.force} {u.span}/{u.span}", PLAIN, "plain concrete of 2500 psi (17 MPa)"
     )
     found.at_most(
-        "slab.bending_under_uplift", ask.about, moment, limit, (), case="uplift + overturning", asks=Asks.SAFETY
+        "slab.bending_under_uplift", ask.about, moment, limit, (), case="uplift + overturning", asks=CheckOrigin.SAFETY
     )
 
 

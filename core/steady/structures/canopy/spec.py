@@ -11,7 +11,7 @@ Words = Annotated[str, MaxLen(200)]
 
 
 @value
-class Lock:
+class BeamPostLock:
     """A post that stays where it is along its beam."""
 
     id: Id

@@ -2,10 +2,10 @@
 
 from collections.abc import Mapping
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.plan.model import Member
-from steady.structures.canopy.frame import Frame
-from steady.structures.canopy.load_path_checks import Held
+from steady.structures.canopy.frame import RoofFrame
+from steady.structures.canopy.load_path_checks import LateralSystemResult
 from steady.units.show import Tape
 
 NOTHING_UPRIGHT = "Nothing keeps it upright: knee braces both ways, or embedded posts"
@@ -20,7 +20,7 @@ ON_DECK = "on doubled blocking in the deck's frame, through its boards"
 IN_DECK = "posts held in blocked pockets of the deck's frame"
 
 
-def plies_of(count: int, stick: Stick) -> str:
+def plies_of(count: int, stick: SectionItem) -> str:
     """A beam's plies, in words."""
     return f"{count} {'ply' if count == 1 else 'plies'} of {stick.says}"
 
@@ -30,7 +30,7 @@ def post_name(post: str) -> str:
     return f"Post {post.removeprefix('beam-')}"
 
 
-def post_members(frame: Frame, held: Held, tape: Tape) -> list[Member]:
+def post_members(frame: RoofFrame, held: LateralSystemResult, tape: Tape) -> list[Member]:
     """Each post with its footing, as the sheet lists them."""
     rows = []
     for post in frame.posts:
@@ -54,7 +54,7 @@ def post_members(frame: Frame, held: Held, tape: Tape) -> list[Member]:
 
 
 def upright_member(
-    frame: Frame, held: Held, tape: Tape, braces: str = UPRIGHT["knee braces"], also: str = ""
+    frame: RoofFrame, held: LateralSystemResult, tape: Tape, braces: str = UPRIGHT["knee braces"], also: str = ""
 ) -> Member:
     """What keeps it upright, in one sentence, and how far it sways.
 

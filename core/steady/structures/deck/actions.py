@@ -4,7 +4,7 @@ from collections.abc import Collection
 from dataclasses import replace
 from itertools import count
 
-from steady.structures.deck.spec.deck import DeckSpec, Spot, StairDesign
+from steady.structures.deck.spec.deck import DeckSpec, NoDigSpot, StairDesign
 
 FROM_CORNER_M, IN_FROM_EDGE_M = 0.3, 0.5
 """Where a new stair begins along its edge, and how far a new rock lies in from the far edge [our own]."""
@@ -23,7 +23,7 @@ def add_rock(spec: DeckSpec, _: str = "") -> DeckSpec:
     """A place without holes at the middle of the far edge; it is pulled, or typed, to where it lies."""
     right, far = max(corner.x_m for corner in spec.outline), max(corner.y_m for corner in spec.outline)
     name = _free("spot", {spot.id for spot in spec.spots})
-    return replace(spec, spots=(*spec.spots, Spot(id=name, x_m=right / 2, y_m=far - IN_FROM_EDGE_M)))
+    return replace(spec, spots=(*spec.spots, NoDigSpot(id=name, x_m=right / 2, y_m=far - IN_FROM_EDGE_M)))
 
 
 def _free(word: str, taken: Collection[str]) -> str:

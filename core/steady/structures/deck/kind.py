@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 from dataclasses import fields, replace
 
-from steady.errors import InputError
-from steady.plan.model import Handle, Plan
+from steady.errors import InvalidInputError
+from steady.plan.model import DragHandle, Plan
 from steady.structures.deck.actions import add_rock, add_stair
 from steady.structures.deck.checks.ledger import walls
 from steady.structures.deck.designs.candidates import at_home
@@ -16,8 +16,18 @@ from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.form_schema import Field, Group
 from steady.structures.option import Change, Choice
 from steady.structures.remove_item import ACT, takes_out
-from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table, in_metres
-from steady.structures.support_links import Bearing
+from steady.structures.structure_type import (
+    COMMON,
+    ChoiceGroup,
+    DesignInput,
+    LineForm,
+    LineStart,
+    NewStructureRequest,
+    StructureType,
+    Table,
+    in_metres,
+)
+from steady.structures.support_links import PostReaction
 
 LEAST_SIDE_M = 0.6
 SAME_M = 1e-6
@@ -51,7 +61,7 @@ LINE = LineForm(
 )
 
 
-def read(ask: Ask) -> DeckSpec:
+def read(ask: NewStructureRequest) -> DeckSpec:
     """A deck from one line, with what the crew keeps, of timbers that are on sale under the school; a footbridge on two banks.
 
     Raises:
@@ -66,12 +76,12 @@ def read(ask: Ask) -> DeckSpec:
     return spec
 
 
-def planned(case: Case) -> Plan:
+def planned(case: DesignInput) -> Plan:
     """The plan of a deck."""
     return plan_deck(case)
 
 
-def move(spec: DeckSpec, handle: Handle, to_m: float) -> DeckSpec:
+def move(spec: DeckSpec, handle: DragHandle, to_m: float) -> DeckSpec:
     """A beam or post pinned somewhere else, or all corners on one edge of the outline moved.
 
     Raises:
@@ -79,7 +89,7 @@ def move(spec: DeckSpec, handle: Handle, to_m: float) -> DeckSpec:
     """
     name, _, key = handle.field.partition("/")
     if name not in ("outline", "pins"):
-        raise InputError("handle", "This does not move: load the drawing again")
+        raise InvalidInputError("handle", "This does not move: load the drawing again")
     if name == "outline":
         field = "x_m" if key == "x" else "y_m"
         corners = tuple(
@@ -107,19 +117,19 @@ def let_go(spec: DeckSpec, thing: str) -> DeckSpec:
     """The spec without the pin on one of its plan's beams or posts."""
     ids = {f"{spec.id}/{what}/{pin.id}": pin.id for pin in spec.pins for what in ("beam", "post")}
     if thing not in ids:
-        raise InputError("post", "This is not pinned")
+        raise InvalidInputError("post", "This is not pinned")
     return replace(spec, pins=tuple(pin for pin in spec.pins if pin.id != ids[thing]))
 
 
-def _candidates(case: Case) -> Iterator[tuple[str, Change]]:
+def _candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     return candidates(case)
 
 
-def _choices(case: Case) -> Iterator[Choice]:
+def _choices(case: DesignInput) -> Iterator[Choice]:
     return choices(case)
 
 
-def carries(spec: DeckSpec, bearings: tuple[Bearing, ...]) -> DeckSpec:
+def carries(spec: DeckSpec, bearings: tuple[PostReaction, ...]) -> DeckSpec:
     """The deck with the posts of a roof on its frame."""
     return replace(spec, bearings=bearings)
 
@@ -172,7 +182,7 @@ USUAL = (
         ),
     ),
 )
-DECK = Kind(
+DECK = StructureType(
     carries=carries,
     key="deck",
     many="decks",
@@ -196,11 +206,11 @@ DECK = Kind(
             key="joists",
             says="Joists",
             offers=(
-                Offered(group="ways", title="", what="way", beside=True),
-                Offered(group="joists", title="", what="joist"),
+                ChoiceGroup(group="ways", title="", what="way", beside=True),
+                ChoiceGroup(group="joists", title="", what="joist"),
             ),
         ),
-        Table(key="beams", says="Beams", offers=(Offered(group="beams", title="", what="beam"),), needs="beam"),
+        Table(key="beams", says="Beams", offers=(ChoiceGroup(group="beams", title="", what="beam"),), needs="beam"),
         *COMMON,
     ),
     plan=planned,

@@ -4,24 +4,31 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from steady.catalog.items import sticks
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.requests import BeamAsk
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.memo import once
-from steady.plan.model import Basis, Handle, Part, Plan, Projection
+from steady.plan.model import Basis, DragHandle, Part, Plan, ViewSpec
 from steady.structures.check_collector import PUBLIC
 from steady.structures.deck.checks import guards
 from steady.structures.deck.checks import stairs as flights
 from steady.structures.deck.checks.beams import reckon_beams
 from steady.structures.deck.checks.bearings import brought, reckon_bearings
 from steady.structures.deck.checks.bridge import reckon_bridge
-from steady.structures.deck.checks.findings import Found, Timber, beam_line, beam_wood, joist_wood, timber_of
+from steady.structures.deck.checks.findings import (
+    DeckCheckCollector,
+    DeckTimbers,
+    beam_line,
+    beam_wood,
+    joist_wood,
+    timber_of,
+)
 from steady.structures.deck.checks.footings import PostFound, waiver
 from steady.structures.deck.checks.joists import ask_of, overhang_limit_m, point_span_m, reckon_joists
 from steady.structures.deck.checks.ledger import reckon_ledger
 from steady.structures.deck.checks.loads import deck_load
 from steady.structures.deck.checks.posts import OfPost, reckon_posts, say_posts
-from steady.structures.deck.layout.framing import BeamRun, Frame, Limits, frame, outline_of
+from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Limits, frame, outline_of
 from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
 from steady.structures.deck.parts.guards import build_guard
@@ -34,7 +41,7 @@ from steady.structures.decking import Flooring, check_boards
 from steady.structures.guard.calculate import GuardFound
 from steady.structures.measurement_targets import gap_target, post_targets
 from steady.structures.place import unsaid
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
 PLAN_FORMAT = 1
@@ -42,14 +49,14 @@ BLIND_SPAN_M = 3.0
 """Spans to lay a frame out by where the school has no rule for them [our own]."""
 
 
-def lay_out(spec: DeckSpec, found: Found, timber: Timber, yard: YardChoices) -> Frame:
+def lay_out(spec: DeckSpec, found: DeckCheckCollector, timber: DeckTimbers, yard: PurchasingSettings) -> DeckFrame:
     """The frame with as many beams and posts as the school's limits ask for."""
     book = found.book
     wood = joist_wood(timber.joist, spec, spec.spacing_m)
     keep = 1 - spec.least_slack_ratio
     try:
         joist_m = book.joist_span((wood,), ask_of(spec, book, found)).span_m * keep
-    except OutsideScope:
+    except OutOfScopeError:
         joist_m = BLIND_SPAN_M
     if spec.bridge is None:
         joist_m = min(joist_m, point_span_m(spec, book, found, wood) * keep)
@@ -62,13 +69,13 @@ def lay_out(spec: DeckSpec, found: Found, timber: Timber, yard: YardChoices) -> 
         floor = found.load.floor
         try:
             limit_m = book.beam_span((beam,), BeamAsk(floor=floor, supported_m=carries_m)).span_m
-        except OutsideScope:
+        except OutOfScopeError:
             return BLIND_SPAN_M
         if spec.seat != "beside":
             try:
                 table = BeamAsk(floor=floor, table=True, joist_span_m=joists_m, supported_m=carries_m)
                 limit_m = min(limit_m, book.beam_span((beam,), table).span_m)
-            except OutsideScope:
+            except OutOfScopeError:
                 pass
         return limit_m * keep
 
@@ -76,7 +83,7 @@ def lay_out(spec: DeckSpec, found: Found, timber: Timber, yard: YardChoices) -> 
         own, plies = beam_line(spec, timber.beam, run.id)
         try:
             build.ply_breaks(run, plies, [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(own.key)])
-        except (InputError, ValueError):
+        except (InvalidInputError, ValueError):
             return False
         return True
 
@@ -97,9 +104,9 @@ def lay_out(spec: DeckSpec, found: Found, timber: Timber, yard: YardChoices) -> 
 class Reckoned:
     """A deck laid out and reckoned, before its pieces are counted. `said`: what was found of its posts, one by one."""
 
-    found: Found
-    timber: Timber
-    frame: Frame
+    found: DeckCheckCollector
+    timber: DeckTimbers
+    frame: DeckFrame
     posts: list[PostFound]
     said: list[OfPost]
     stairs: list[flights.Stair]
@@ -115,7 +122,7 @@ MORE_POSTS = 4
 """So many more posts under each beam are tried for what stands on a deck, where nobody said how many [our own]."""
 
 
-def reckon_deck(case: Case, frame_only: bool = False) -> Reckoned:
+def reckon_deck(case: DesignInput, frame_only: bool = False) -> Reckoned:
     """Lay a deck out and reckon every check of it, with posts enough for a roof that stands on it where nobody said how many.
 
     Args:
@@ -139,7 +146,7 @@ def _beams_pass(deck: Reckoned) -> bool:
     return all(one.use <= 1 + 1e-9 for one in deck.found.checks if one.key.startswith("beam.") and one.counts)
 
 
-def _reckoned(case: Case, frame_only: bool) -> Reckoned:
+def _reckoned(case: DesignInput, frame_only: bool) -> Reckoned:
     framed = once(_framed, case)
     found = framed.found.copy()
     say_posts(found, framed.said, every=not frame_only)
@@ -148,15 +155,17 @@ def _reckoned(case: Case, frame_only: bool) -> Reckoned:
     return made
 
 
-def _framed(case: Case) -> Reckoned:
+def _framed(case: DesignInput) -> Reckoned:
     """Joists, beams, posts and footings."""
     spec, site, book = case.spec, case.site, case.book
     if spec.built_on is not Basis.RECKONED:
-        raise InputError("built_on", "A deck is built on the calculation; the table stands beside it")
+        raise InvalidInputError("built_on", "A deck is built on the calculation; the table stands beside it")
     _refuse_laps(spec)
     timber = timber_of(spec)
     left, low, right, high = outline_of(spec).box
-    found = Found(spec=spec, site=site, book=book, load=deck_load(spec, site, book, min(right - left, high - low)))
+    found = DeckCheckCollector(
+        spec=spec, site=site, book=book, load=deck_load(spec, site, book, min(right - left, high - low))
+    )
     laid = lay_out(spec, found, timber, case.yard)
     conflicts, notes = list(laid.conflicts), list(laid.notes)
     if spec.bridge is not None:
@@ -185,7 +194,7 @@ def _framed(case: Case) -> Reckoned:
     )
 
 
-def _whole(framed: Reckoned, found: Found) -> Reckoned:
+def _whole(framed: Reckoned, found: DeckCheckCollector) -> Reckoned:
     """The ledger, the stairs and the guards on a frame, which stays as it was."""
     laid = framed.frame
     under = found.cut(framed.floor)
@@ -212,7 +221,7 @@ def _whole(framed: Reckoned, found: Found) -> Reckoned:
     )
 
 
-def plan_deck(case: Case) -> Plan:
+def plan_deck(case: DesignInput) -> Plan:
     """Plan a deck.
 
     Args:
@@ -269,8 +278,8 @@ def plan_deck(case: Case) -> Plan:
         called="deck" if spec.bridge is None else "footbridge",
         reads="Two tapes from the left end of the house's edge: along it, and square out from it. Marks to centres.",
         views=(
-            Projection(name="plan", title="Framing plan, from above", how="above"),
-            Projection(
+            ViewSpec(name="plan", title="Framing plan, from above", how="above"),
+            ViewSpec(
                 name="section",
                 title="Section along the joists",
                 how="along y" if laid.flip else "along x",
@@ -284,7 +293,7 @@ def plan_deck(case: Case) -> Plan:
     )
 
 
-def _boards(found: Found, timber: Timber) -> Flooring:
+def _boards(found: DeckCheckCollector, timber: DeckTimbers) -> Flooring:
     return Flooring(
         board=timber.board,
         spacing_m=found.spec.spacing_m,
@@ -294,7 +303,7 @@ def _boards(found: Found, timber: Timber) -> Flooring:
     )
 
 
-def _live_is_enough(found: Found) -> None:
+def _live_is_enough(found: DeckCheckCollector) -> None:
     """A typed live load against the least that the school asks of decks; a workplace's is not known until typed."""
     spec, book, site = found.spec, found.book, found.site
     if spec.bridge is not None:
@@ -304,18 +313,18 @@ def _live_is_enough(found: Found) -> None:
             why = "people at a workplace load a deck as its office says, not as a house's tables do"
             mend = "ask the local office, and type it under People"
             for basis in (Basis.RECKONED, Basis.TABLE):
-                found.gap("live_load", spec.id, OutsideScope(why, mend), crew=True, basis=basis)
+                found.gap("live_load", spec.id, OutOfScopeError(why, mend), crew=True, basis=basis)
         return
     try:
         least = book.deck_live_pa(
             ground_snow_pa=site.ground_snow_pa, rain_pa=site.rain_snow_pa, deck_width_m=None, raised=True
         )
-    except (OutsideScope, InputError):
+    except (OutOfScopeError, InvalidInputError):
         return
     found.at_least("live_load.code_minimum", spec.id, found.load.live, least, (), case="as typed")
 
 
-def _counts(laid: Frame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
+def _counts(laid: DeckFrame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
     def of(role: str) -> float:
         return float(sum(part.count for part in parts if part.role == role))
 
@@ -334,7 +343,7 @@ def _counts(laid: Frame, parts: list[Part], holes: int, stairs: int) -> dict[str
     }
 
 
-def _plies(found: Found, timber: Timber) -> None:
+def _plies(found: DeckCheckCollector, timber: DeckTimbers) -> None:
     """Whether the screws through the plies reach: 4 in (100 mm) ones, from both faces where there are more than two."""
     spec, book = found.spec, found.book
     if spec.plies < 2 or spec.bridge is not None:
@@ -342,7 +351,7 @@ def _plies(found: Found, timber: Timber) -> None:
     about = f"{spec.id}/beam/beam-1"
     try:
         reach_m, needs_m, rule = book.ply_nailing(ply_m=timber.beam.thickness_m, nail_m=0.1016, diameter_m=0.0048)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("ply_fasteners.penetration", about, refused)
         return
     has = found.length_step("p", reach_m, "into the second ply", "geometry")
@@ -350,7 +359,7 @@ def _plies(found: Found, timber: Timber) -> None:
     found.at_least("ply_fasteners.penetration", about, has, needs, (), case="4 in (100 mm) screws")
 
 
-def _ledger_fixings(b: build.Builder, laid: Frame, spacing_m: float) -> None:
+def _ledger_fixings(b: build.Builder, laid: DeckFrame, spacing_m: float) -> None:
     length = laid.plan.edges[0].length_m
     item = {"lag screw": "ledger lag", "bolt": "ledger bolt", "screw": "ledger lag"}[b.spec.ledger.fixing]
     at = (0.0, 0.0, 0.0)
@@ -370,22 +379,24 @@ def _refuse_laps(spec: DeckSpec) -> None:
         return
     old, path = spec.existing, "existing/lap_m"
     if not old.joist:
-        raise InputError(
+        raise InvalidInputError(
             "existing/joist", "Read the old joists before ours are bolted to them: what they are, how far apart"
         )
     if spec.joists_run == "along":
-        raise InputError(
+        raise InvalidInputError(
             path, "Joists that run along the old deck cannot run back beside its joists: run them out from it"
         )
     if old.lower_m > 0:
-        raise InputError(path, "Joists bolted beside the old ones lie at their level: take the step away, or the lap")
+        raise InvalidInputError(
+            path, "Joists bolted beside the old ones lie at their level: take the step away, or the lap"
+        )
     if abs(old.spacing_m - spec.spacing_m) > advice.SAME_SPACING_M:
-        raise InputError(
+        raise InvalidInputError(
             path, "Joists bolted beside the old ones stand as far apart as they do: take their spacing for ours"
         )
 
 
-def _too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
+def _too_long(parts: list[Part], yard: PurchasingSettings, tape: Tape) -> list[str]:
     found = []
     for part in parts:
         if part.length_m <= 0:
@@ -398,7 +409,7 @@ def _too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
     return found
 
 
-def _out_of_scope(found: Found) -> None:
+def _out_of_scope(found: DeckCheckCollector) -> None:
     """Public use and heavy things on the deck: nothing is said to pass."""
     why = PUBLIC if found.site.use == "public" else ""
     if found.spec.carries:
@@ -407,7 +418,7 @@ def _out_of_scope(found: Found) -> None:
         found.nothing_said(found.spec.id, why)
 
 
-def _handles(spec: DeckSpec, laid: Frame) -> list[Handle]:
+def _handles(spec: DeckSpec, laid: DeckFrame) -> list[DragHandle]:
     """Beams along the joists, posts along their beam, and the outline's far edges; each with the field it moves."""
     pins = {pin.id: index for index, pin in enumerate(spec.pins)}
 
@@ -419,7 +430,7 @@ def _handles(spec: DeckSpec, laid: Frame) -> list[Handle]:
     made = []
     for run in laid.beams:
         made.append(
-            Handle(
+            DragHandle(
                 id=f"{spec.id}/beam/{run.id}",
                 field=field(run.id),
                 line=f"{spec.id}/{across}",
@@ -431,7 +442,7 @@ def _handles(spec: DeckSpec, laid: Frame) -> list[Handle]:
         )
         for post in run.posts:
             made.append(
-                Handle(
+                DragHandle(
                     id=f"{spec.id}/post/{post.id}",
                     field=field(post.id),
                     line=f"{spec.id}/{along}",
@@ -445,7 +456,7 @@ def _handles(spec: DeckSpec, laid: Frame) -> list[Handle]:
     edges: tuple[tuple[str, Literal["x", "y"], float], ...] = (("right", "x", right), ("front", "y", high))
     for name, axis, at in edges:
         made.append(
-            Handle(
+            DragHandle(
                 id=f"{spec.id}/edge/{name}",
                 field=f"outline/{axis}",
                 line=f"{spec.id}/{axis}",

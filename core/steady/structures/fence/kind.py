@@ -4,8 +4,8 @@ from collections.abc import Callable, Iterator
 from dataclasses import fields, replace
 from typing import Any, get_args
 
-from steady.errors import InputError
-from steady.plan.model import Handle, Plan
+from steady.errors import InvalidInputError
+from steady.plan.model import DragHandle, Plan
 from steady.structures.fence.designs.alternatives import ways
 from steady.structures.fence.designs.candidates import candidates
 from steady.structures.fence.designs.single_changes import singles
@@ -25,17 +25,17 @@ from steady.structures.remove_item import ACT, takes_out
 from steady.structures.structure_type import (
     COMMON,
     Approval,
-    Ask,
-    Began,
-    Case,
-    Found,
-    Kind,
+    ChoiceGroup,
+    DesignInput,
     LineForm,
     LineStart,
-    Offered,
-    Starts,
-    Strength,
+    NewStructureRequest,
+    ObstructionReport,
+    StartingDesign,
+    StartingDesignProvider,
+    StructureType,
     Table,
+    WindRating,
     changed,
     in_metres,
 )
@@ -138,7 +138,7 @@ LINE = LineForm(
 )
 
 
-def read(ask: Ask) -> FenceSpec:
+def read(ask: NewStructureRequest) -> FenceSpec:
     """New fence from tape readings, with the crew's last choices, brought to the school.
 
     Raises:
@@ -154,7 +154,7 @@ def read(ask: Ask) -> FenceSpec:
     return preset(spec, ask.preset) if ask.preset else spec  # type: ignore[arg-type]
 
 
-def move(spec: FenceSpec, handle: Handle, to_m: float) -> FenceSpec:
+def move(spec: FenceSpec, handle: DragHandle, to_m: float) -> FenceSpec:
     """A post, gate or band moved along the line; the end of a straight makes it longer.
 
     Raises:
@@ -166,7 +166,7 @@ def move(spec: FenceSpec, handle: Handle, to_m: float) -> FenceSpec:
     inner = key.partition("/")[0]
     number = int(inner) if inner.isdecimal() else -1
     if name not in ("straights", "locks", "openings", "zones") or not 0 <= number < len(getattr(spec, name)):
-        raise InputError("handle", "This does not move: load the drawing again")
+        raise InvalidInputError("handle", "This does not move: load the drawing again")
     if name == "straights":
         straight = spec.straights[number]
         longer = replace(straight, length_m=max(LEAST_STRAIGHT_M, straight.length_m + to_m - handle.station_m))
@@ -193,7 +193,7 @@ def take_in(spec: FenceSpec, thing: str, at_m: float) -> FenceSpec:
     """
     if thing == spec.boards_id:
         if not 0.04 <= at_m <= 2.0:
-            raise InputError("boards_moisture", "Moisture of wood lies between 4 and 200 %")
+            raise InvalidInputError("boards_moisture", "Moisture of wood lies between 4 and 200 %")
         return replace(spec, boards_moisture=at_m)
     held_there = hold_post(spec, thing, at_m)
     last = held_there.locks[-1]
@@ -207,19 +207,19 @@ def close_with(spec: FenceSpec, value: str) -> FenceSpec:
         InputError: No such way.
     """
     if value not in get_args(Style):
-        raise InputError("value", f"Choose one of {', '.join(get_args(Style))}")
+        raise InvalidInputError("value", f"Choose one of {', '.join(get_args(Style))}")
     return closed_with(spec, value)  # type: ignore[arg-type]
 
 
-def strength(case: Case, plan: Plan) -> Strength | None:
+def strength(case: DesignInput, plan: Plan) -> WindRating | None:
     """The wind that it stands up to."""
     gust = stands_up_to(case, plan)
     if gust is None:
         return None
-    return Strength(gust_m_per_s=gust.gust_m_per_s, says=gust.says, gives=gust.gives)
+    return WindRating(gust_m_per_s=gust.gust_m_per_s, says=gust.says, gives=gust.gives)
 
 
-def begin(case: Case, way: str, name: str, habit: Any, priced: Callable[[Plan], float]) -> Began:
+def begin(case: DesignInput, way: str, name: str, habit: Any, priced: Callable[[Plan], float]) -> StartingDesign:
     """One way to build it.
 
     Raises:
@@ -228,33 +228,33 @@ def begin(case: Case, way: str, name: str, habit: Any, priced: Callable[[Plan], 
     spec = case.spec
     if way == "cheapest":
         found = cheapest(case, priced)
-        return Began(spec=found.spec, plan=found.plan, planned=found.planned, why=found.why)
+        return StartingDesign(spec=found.spec, plan=found.plan, planned=found.planned, why=found.why)
     if way == "usual here":
         spec = usual_here(case, name or NOBODY)
     elif way == "our crew":
         if habit is None:
-            raise InputError("which", "This crew has kept no habit under this code yet")
+            raise InvalidInputError("which", "This crew has kept no habit under this code yet")
         spec = as_crew(spec, habit, name or NOBODY)
     elif way != "as it is":
-        raise InputError("which", f"Choose one of {', '.join(key for key, _ in WAYS)}")
-    return Began(spec=spec, plan=planned(case.of(spec)))
+        raise InvalidInputError("which", f"Choose one of {', '.join(key for key, _ in WAYS)}")
+    return StartingDesign(spec=spec, plan=planned(case.of(spec)))
 
 
-def planned(case: Case) -> Plan:
+def planned(case: DesignInput) -> Plan:
     """The plan of a fence."""
     return plan_fence(case)
 
 
-def met(spec: FenceSpec, plan: Plan, find: Found) -> FenceSpec:
+def met(spec: FenceSpec, plan: Plan, find: ObstructionReport) -> FenceSpec:
     """The fence led round what a hole met."""
     return go_round(spec, plan, dict(find.stand_m), find.post, (find.what, find.half_width_m))
 
 
-def _candidates(case: Case) -> Iterator[tuple[str, Change]]:
+def _candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     return candidates(case)
 
 
-def _choices(case: Case) -> Iterator[Choice]:
+def _choices(case: DesignInput) -> Iterator[Choice]:
     return ways(case)
 
 
@@ -262,7 +262,7 @@ def _approval(spec: FenceSpec) -> Approval:
     return Approval(look=look_of(spec), held=held(spec))
 
 
-FENCE = Kind(
+FENCE = StructureType(
     settings=SETTINGS,
     key="fence",
     many="fences",
@@ -282,9 +282,9 @@ FENCE = Kind(
             key="ways",
             says="Alternatives",
             offers=(
-                Offered(group="bays", title="Post spacing options", what="way of spacing the posts"),
-                Offered(group="feet", title="Foundation options", what="foot"),
-                Offered(group="styles", title="Infill options", what="style"),
+                ChoiceGroup(group="bays", title="Post spacing options", what="way of spacing the posts"),
+                ChoiceGroup(group="feet", title="Foundation options", what="foot"),
+                ChoiceGroup(group="styles", title="Infill options", what="style"),
             ),
         ),
         *COMMON,
@@ -303,7 +303,7 @@ FENCE = Kind(
     strength=strength,
     approval=_approval,
     found=met,
-    starts=Starts(
+    starts=StartingDesignProvider(
         ways=WAYS,
         signed=frozenset({"our crew", "usual here"}),
         crew="our crew",

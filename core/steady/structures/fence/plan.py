@@ -4,14 +4,14 @@ import itertools
 from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.zoning_notes import too_high
 from steady.memo import once
-from steady.plan.model import Basis, Bay, Check, Handle, Mark, Plan, Target
+from steady.plan.model import Basis, Bay, Check, DragHandle, Mark, MeasurementTarget, Plan
 from steady.structures.fence.checks import arches, foundations, gates
 from steady.structures.fence.checks import clearances as through
 from steady.structures.fence.checks.calculate import reckon
-from steady.structures.fence.checks.findings import KeptAlike, Loads, Reckoning, Still
+from steady.structures.fence.checks.findings import FixedFindings, KeptAlike, LineWind, Reckoning
 from steady.structures.fence.checks.rails import bears_bay
 from steady.structures.fence.checks.stability import own_weight
 from steady.structures.fence.checks.wind import wind_on
@@ -19,7 +19,7 @@ from steady.structures.fence.layout import infill
 from steady.structures.fence.layout.boards import boards
 from steady.structures.fence.layout.corners import cornered, turned_notes
 from steady.structures.fence.layout.corners import notes as corner_notes
-from steady.structures.fence.layout.line import Stretch, stretches
+from steady.structures.fence.layout.line import BoardStretch, stretches
 from steady.structures.fence.layout.post_layout import set_out
 from steady.structures.fence.layout.stations import SetOut, bay_id
 from steady.structures.fence.layout.tops import tops as stepped_tops
@@ -35,7 +35,7 @@ from steady.structures.fence.text import advice, steps
 from steady.structures.fence.text.appearance import look_detail
 from steady.structures.measurement_targets import LATCH_M, coat_target, gap_target, moisture_target, post_targets
 from steady.structures.place import unsaid
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.structures.views import ALONG_A_LINE
 from steady.units.show import Tape
 from steady.value_objects import value
@@ -48,14 +48,14 @@ class _Line:
     """A fence set out and reckoned, before its pieces are counted."""
 
     case: FenceCase
-    loads: Loads
+    loads: LineWind
     out: SetOut
     hangings: list[gates.Hanging]
-    overhead: list[arches.Standing]
+    overhead: list[arches.PlacedArch]
     found: Reckoning
 
 
-def first_checks(asked: Case) -> list[Check]:
+def first_checks(asked: DesignInput) -> list[Check]:
     """What is known of a fence before its pieces are counted: where one of these fails, so does the whole.
 
     Raises:
@@ -64,12 +64,12 @@ def first_checks(asked: Case) -> list[Check]:
     return once(_reckoned, asked).found.checks
 
 
-def _still(asked: Case) -> Still:
+def _still(asked: DesignInput) -> FixedFindings:
     """Of a line whose posts may be held anywhere: while one is pulled, the others are what they were."""
-    return Still(wind_on(FenceCase.of_case(asked)), KeptAlike())
+    return FixedFindings(wind_on(FenceCase.of_case(asked)), KeptAlike())
 
 
-def _reckoned(asked: Case) -> _Line:
+def _reckoned(asked: DesignInput) -> _Line:
     _refuse(asked.spec)
     case = FenceCase.of_case(asked)
     spec, timber = case.spec, case.timber
@@ -86,7 +86,7 @@ def _reckoned(asked: Case) -> _Line:
     return _Line(case=case, loads=loads, out=out, hangings=hangings, overhead=overhead, found=found)
 
 
-def plan_fence(asked: Case) -> Plan:
+def plan_fence(asked: DesignInput) -> Plan:
     """Plan a fence.
 
     Args:
@@ -182,7 +182,7 @@ def _bays(spec: FenceSpec, out: SetOut, marks: list[Mark]) -> list[Bay]:
     return found
 
 
-def _wood(case: FenceCase, runs: list[Stretch]) -> Iterator[Target]:
+def _wood(case: FenceCase, runs: list[BoardStretch]) -> Iterator[MeasurementTarget]:
     """What is measured of the boards: how wet they were laid, the gap between them, how dry they are before a coat."""
     spec = case.spec
     if spec.infill.style in infill.BOARDED and runs:
@@ -193,11 +193,11 @@ def _wood(case: FenceCase, runs: list[Stretch]) -> Iterator[Target]:
         yield coat_target(f"{spec.id}/finish")
 
 
-def _latch(hanging: gates.Hanging, tape: Tape) -> Target:
+def _latch(hanging: gates.Hanging, tape: Tape) -> MeasurementTarget:
     """How far a leaf's latch edge has come down from the mark made when it was hung, and how much its latch forgives."""
     leaf, opening = hanging.found.leaf, hanging.bay.opening
     where = f"{opening.what} at {tape.distance(hanging.bay.start.station_m)}" if opening is not None else "gate"
-    return Target(
+    return MeasurementTarget(
         about=leaf.id,
         what="latch edge",
         of=f"{where}, leaf {leaf.index + 1}",
@@ -209,16 +209,20 @@ def _latch(hanging: gates.Hanging, tape: Tape) -> Target:
 
 def _refuse(spec: FenceSpec) -> None:
     if spec.infill.style in infill.BOARDED and 2 * spec.rail_inset_m >= spec.height_m:
-        raise InputError("rail_inset_m", "The rails would meet: set them nearer to the boards' ends")
+        raise InvalidInputError("rail_inset_m", "The rails would meet: set them nearer to the boards' ends")
     if spec.built_on is Basis.PRACTICE and spec.practice is None:
-        raise InputError("practice", "Building on practice needs the detail and the name of whoever accepts it")
+        raise InvalidInputError("practice", "Building on practice needs the detail and the name of whoever accepts it")
     if spec.built_on is Basis.TABLE:
-        raise InputError("built_on", "There is no table for fences: build on the calculation or on a practice detail")
+        raise InvalidInputError(
+            "built_on", "There is no table for fences: build on the calculation or on a practice detail"
+        )
     for name in ("straights", "openings", "zones", "locks", "lift_outs"):
         seen: set[str] = set()
         for index, item in enumerate(getattr(spec, name)):
             if item.id in seen:
-                raise InputError(f"{name}/{index}/id", f'"{item.id}" is used twice: every one needs its own name')
+                raise InvalidInputError(
+                    f"{name}/{index}/id", f'"{item.id}" is used twice: every one needs its own name'
+                )
             seen.add(item.id)
 
 
@@ -227,7 +231,7 @@ def _above_ground(spec: FenceSpec, out: SetOut, tops: dict[str, float]) -> list[
     return [(post.station_m, tops.get(post.id, spec.gap_m + spec.height_m)) for post in out.posts]
 
 
-def _handles(spec: FenceSpec, out: SetOut) -> list[Handle]:
+def _handles(spec: FenceSpec, out: SetOut) -> list[DragHandle]:
     """Posts, gates, zones and the far end, each with the field it moves."""
     line = f"{spec.id}/string"
     blocked = tuple((low, high) for low, high, *_ in out.blocked)
@@ -251,7 +255,7 @@ def _handles(spec: FenceSpec, out: SetOut) -> list[Handle]:
         else:
             continue
         found.append(
-            Handle(
+            DragHandle(
                 id=f"{spec.id}/post/{post.id}",
                 field=field,
                 line=line,
@@ -263,7 +267,7 @@ def _handles(spec: FenceSpec, out: SetOut) -> list[Handle]:
         )
     for index, opening in enumerate(spec.openings):
         found.append(
-            Handle(
+            DragHandle(
                 id=f"{spec.id}/gate/{opening.id}",
                 field=f"openings/{index}/at_m",
                 line=line,
@@ -274,7 +278,7 @@ def _handles(spec: FenceSpec, out: SetOut) -> list[Handle]:
         )
     for index, zone in enumerate(spec.zones):
         found.append(
-            Handle(
+            DragHandle(
                 id=f"{spec.id}/zone/{zone.id}",
                 field=f"zones/{index}/at_m",
                 line=line,

@@ -4,10 +4,10 @@ import math
 from collections.abc import Callable, Sequence
 from functools import cached_property
 
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.plan.model import Part
 from steady.statics.floating import Barrels, Carried, draft_m, edge_rad, heel_rad, people, stability
-from steady.structures.floating_platform.layout import Laid
+from steady.structures.floating_platform.layout import FloatLayout
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.value_objects import value
 
@@ -34,7 +34,7 @@ class Mass:
 class Afloat:
     """A platform on the water, its wood soaked."""
 
-    def __init__(self, spec: FloatSpec, laid: Laid, dead: Sequence[Mass], lost: int | None = None) -> None:
+    def __init__(self, spec: FloatSpec, laid: FloatLayout, dead: Sequence[Mass], lost: int | None = None) -> None:
         """`lost`: the number of a barrel that is full of water: it weighs as it did and carries nothing."""
         self.spec, self.laid, self.dead = spec, laid, tuple(dead)
         mid_x, mid_y = spec.long_m / 2, spec.wide_m / 2
@@ -144,7 +144,7 @@ class Afloat:
                 if self.freeboard(count) < FREEBOARD_M or self.sunk(count) > SUNK_SHARE:
                     return True
                 return leans_too_far(count) or lost_turns_it(count)
-            except OutsideScope:
+            except OutOfScopeError:
                 return True
 
         most = min(self.no_balance_at - 1, self._carries())
@@ -172,7 +172,7 @@ class Afloat:
             try:
                 found = lean(one.people(count))
                 under = max(one.edge_under_rad(count, half_m), 1e-6)
-            except OutsideScope:
+            except OutOfScopeError:
                 found, under = None, 1e-6
             leans = math.pi / 2 if found is None else max(found, 1e-6)
             if leans / under > worst / limit:
@@ -192,7 +192,7 @@ def people_says(count: int) -> str:
 def _holds(lean: Callable[[], float | None]) -> bool:
     try:
         return lean() is not None
-    except OutsideScope:
+    except OutOfScopeError:
         return False
 
 
@@ -205,7 +205,9 @@ def _least(wrong: Callable[[int], bool], most: int = MOST_PEOPLE) -> int:
     return high
 
 
-def masses_of(spec: FloatSpec, laid: Laid, parts: Sequence[Part], ramp_kg: float, soaked: float = 1.0) -> list[Mass]:
+def masses_of(
+    spec: FloatSpec, laid: FloatLayout, parts: Sequence[Part], ramp_kg: float, soaked: float = 1.0
+) -> list[Mass]:
     """What lies on the water: every piece at its own place, wood as wet as it gets; half of the ramp where it lands.
 
     Args:

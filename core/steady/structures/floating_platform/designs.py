@@ -6,12 +6,12 @@ from dataclasses import replace
 from steady.catalog.items import sold_with, sticks
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.option import Change
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 
 MOST_BARRELS, MOST_ROWS, MOST_WIDE_M, MOST_RAMP_M = 24, 4, 5.0, 9.0
 
 
-def candidates(case: Case) -> Iterator[tuple[str, Change]]:
+def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """More barrels, barrels farther out, a wider platform, deeper wood, a longer ramp, fewer people."""
     spec: FloatSpec = case.spec
     yield from _barrels(spec)
@@ -32,7 +32,7 @@ def _barrels(spec: FloatSpec) -> Iterator[tuple[str, Change]]:
         yield "Barrels out to the edge", (("inset_m", 0.0),)
 
 
-def _sizes(case: Case, spec: FloatSpec) -> Iterator[tuple[str, Change]]:
+def _sizes(case: DesignInput, spec: FloatSpec) -> Iterator[tuple[str, Change]]:
     for wider_m in (0.3, 0.6):
         if spec.wide_m + wider_m <= MOST_WIDE_M:
             yield f"{case.tape.length(wider_m)} wider", (("wide_m", spec.wide_m + wider_m),)
@@ -42,7 +42,7 @@ def _sizes(case: Case, spec: FloatSpec) -> Iterator[tuple[str, Change]]:
             yield f"Ramp {case.tape.length(longer.length_m)} long", (("ramp", longer),)
 
 
-def _wood(case: Case, spec: FloatSpec) -> Iterator[tuple[str, Change]]:
+def _wood(case: DesignInput, spec: FloatSpec) -> Iterator[tuple[str, Change]]:
     joist = sticks()[spec.joist]
     for other in sold_with(joist, "joist"):
         if other.species == joist.species and other.width_m > joist.width_m:

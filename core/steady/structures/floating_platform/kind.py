@@ -3,8 +3,8 @@
 from dataclasses import replace
 
 from steady.catalog.items import sold_with, sticks
-from steady.errors import InputError
-from steady.plan.model import Handle
+from steady.errors import InvalidInputError
+from steady.plan.model import DragHandle
 from steady.structures.default_timbers import as_last_chosen, at_home
 from steady.structures.floating_platform.buoyancy import EDGE_M
 from steady.structures.floating_platform.designs import candidates
@@ -12,7 +12,16 @@ from steady.structures.floating_platform.line_parser import SMALL, read_float
 from steady.structures.floating_platform.plan import plan_float
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.form_schema import Field, Group
-from steady.structures.structure_type import COMMON, Ask, Kind, LineForm, LineStart, Table, in_metres, nothing_holds
+from steady.structures.structure_type import (
+    COMMON,
+    LineForm,
+    LineStart,
+    NewStructureRequest,
+    StructureType,
+    Table,
+    in_metres,
+    nothing_holds,
+)
 
 HELP = (
     ("14x10", "along the barrels, by across them"),
@@ -83,7 +92,7 @@ ROUND_M = (
 )
 
 
-def read(ask: Ask) -> FloatSpec:
+def read(ask: NewStructureRequest) -> FloatSpec:
     """A platform from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
 
     Raises:
@@ -105,7 +114,7 @@ def home(spec: FloatSpec, school: str) -> FloatSpec:
     return replace(found, ramp=replace(found.ramp, stringer=next_up.key))
 
 
-def move(spec: FloatSpec, handle: Handle, to_m: float) -> FloatSpec:
+def move(spec: FloatSpec, handle: DragHandle, to_m: float) -> FloatSpec:
     """People across the platform or along it, or its far end.
 
     Raises:
@@ -119,7 +128,7 @@ def move(spec: FloatSpec, handle: Handle, to_m: float) -> FloatSpec:
         return replace(spec, crowd_x_m=min(most, max(-most, to_m - spec.long_m / 2)))
     if handle.field == "long_m":
         return replace(spec, long_m=min(7.4, max(1.8, to_m)))
-    raise InputError("handle", "This does not move: load the drawing again")
+    raise InvalidInputError("handle", "This does not move: load the drawing again")
 
 
 FORM = (
@@ -202,7 +211,7 @@ FORM = (
     ),
 )
 
-FLOAT = Kind(
+FLOAT = StructureType(
     key="float",
     many="floats",
     spec=FloatSpec,

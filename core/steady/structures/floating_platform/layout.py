@@ -2,8 +2,8 @@
 
 import math
 
-from steady.catalog.items import Stick, sold_with, stick
-from steady.errors import InputError
+from steady.catalog.items import SectionItem, sold_with, stick
+from steady.errors import InvalidInputError
 from steady.layout.canopy import Members, members
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.value_objects import value
@@ -19,14 +19,14 @@ ROLLER_M = 0.05
 
 
 @value
-class Timber:
+class FloatTimbers:
     """The sticks; `stringer` is None without a ramp."""
 
-    joist: Stick
-    cradle: Stick
-    board: Stick
-    stringer: Stick | None
-    strap: Stick
+    joist: SectionItem
+    cradle: SectionItem
+    board: SectionItem
+    stringer: SectionItem | None
+    strap: SectionItem
 
 
 @value
@@ -41,10 +41,10 @@ class Heights:
 
 
 @value
-class Laid:
+class FloatLayout:
     """Rows' and cradle rails' lines across, barrels' centres along, joists' centres along; levels."""
 
-    timber: Timber
+    timber: FloatTimbers
     heights: Heights
     rows_m: tuple[float, ...]
     along_m: tuple[float, ...]
@@ -60,10 +60,10 @@ class Laid:
         return tuple((x, y) for y in self.rows_m for x in self.along_m)
 
 
-def timber_of(spec: FloatSpec) -> Timber:
+def timber_of(spec: FloatSpec) -> FloatTimbers:
     """The sticks. Raises InputError: the yard has no such stick."""
     joist = stick(spec.joist, "joist", "joist")
-    return Timber(
+    return FloatTimbers(
         joist=joist,
         cradle=stick(spec.cradle, "joist", "cradle"),
         board=stick(spec.board, "decking", "board"),
@@ -72,7 +72,7 @@ def timber_of(spec: FloatSpec) -> Timber:
     )
 
 
-def lay_out(spec: FloatSpec) -> Laid:
+def lay_out(spec: FloatSpec) -> FloatLayout:
     """Set it out.
 
     Raises:
@@ -80,7 +80,7 @@ def lay_out(spec: FloatSpec) -> Laid:
     """
     timber, r = timber_of(spec), spec.barrel.diameter_m / 2
     if spec.barrels % spec.rows:
-        raise InputError("barrels", f"{spec.barrels} barrels do not share out into {spec.rows} rows alike")
+        raise InvalidInputError("barrels", f"{spec.barrels} barrels do not share out into {spec.rows} rows alike")
     each = spec.barrels // spec.rows
     gap_m = CRADLE_RATIO * spec.barrel.diameter_m
     contact_m = math.sqrt(r * r - gap_m * gap_m / 4)
@@ -90,9 +90,9 @@ def lay_out(spec: FloatSpec) -> Laid:
     first, last = spec.inset_m + r, spec.wide_m - spec.inset_m - r
     rows = tuple(first + (last - first) * k / (spec.rows - 1) for k in range(spec.rows))
     if (last - first) / (spec.rows - 1) < spec.barrel.diameter_m + BETWEEN_M - 1e-9:
-        raise InputError("rows", "The rows of barrels touch: fewer rows, or a wider platform")
+        raise InvalidInputError("rows", "The rows of barrels touch: fewer rows, or a wider platform")
     off_m = gap_m / 2 + timber.cradle.thickness_m / 2
-    return Laid(
+    return FloatLayout(
         timber=timber,
         heights=Heights(
             axis_m=r,
@@ -125,7 +125,7 @@ def boards_across(wide_m: float, board_m: float, gap_m: float) -> tuple[tuple[fl
     return (*whole, (wide_m - rest_m / 2, rest_m))
 
 
-def strap_length_m(radius_m: float, out_m: float, up_m: float, cradle: Stick) -> float:
+def strap_length_m(radius_m: float, out_m: float, up_m: float, cradle: SectionItem) -> float:
     """A strap: over one rail, down its outer face, under the barrel and up the other side, with its tail.
 
     Args:
@@ -143,7 +143,7 @@ def strap_length_m(radius_m: float, out_m: float, up_m: float, cradle: Stick) ->
     return arc + 2 * (free + cradle.width_m + cradle.thickness_m) + STRAP_TAIL_M
 
 
-def clashes(spec: FloatSpec, laid: Laid) -> list[str]:
+def clashes(spec: FloatSpec, laid: FloatLayout) -> list[str]:
     """What of it cannot be built as drawn."""
     found, barrel = [], spec.barrel
     if spec.long_m / len(laid.along_m) < barrel.long_m + ENDS_M - 1e-9:
@@ -175,7 +175,7 @@ def ramp_at(spec: FloatSpec, deck_m: float, water_m: float) -> Sloped:
     """
     over = spec.ramp.bank_m - deck_m - water_m
     if abs(over) > 0.98 * spec.ramp.length_m:
-        raise InputError(
+        raise InvalidInputError(
             "ramp/length_m", "The ramp is hardly longer than the height that it must bridge: make it longer"
         )
     slope = math.asin(over / spec.ramp.length_m)

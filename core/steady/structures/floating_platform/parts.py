@@ -4,16 +4,16 @@ import math
 from dataclasses import replace
 
 from steady.catalog.items import goods
-from steady.catalog.purchasing import YardChoices
-from steady.plan.model import Cut, Part, Place, Vec
-from steady.structures.floating_platform.layout import ROLLER_M, STRAPS_A_BARREL, Laid, Sloped
+from steady.catalog.purchasing import PurchasingSettings
+from steady.plan.model import Cut, Part, PartPlacement, Vec
+from steady.structures.floating_platform.layout import ROLLER_M, STRAPS_A_BARREL, FloatLayout, Sloped
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.part_grouping import ACROSS, ALONG, UP, Grouper, Sawn
 
 SCREWS_A_CROSSING, SCREWS_A_BLOCK = 2, 4
 
 
-def build(spec: FloatSpec, laid: Laid, yard: YardChoices) -> tuple[tuple[Part, ...], list[str]]:
+def build(spec: FloatSpec, laid: FloatLayout, yard: PurchasingSettings) -> tuple[tuple[Part, ...], list[str]]:
     """The platform's pieces, and what cannot be cut from what is on sale."""
     g = Grouper(spec.id)
     clashes = _frame(g, spec, laid, yard)
@@ -30,17 +30,17 @@ def fixing(spec: FloatSpec, item: str) -> str:
     return better if spec.water == "salt" and better in goods() else item
 
 
-def _frame(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> list[str]:
+def _frame(g: Grouper, spec: FloatSpec, laid: FloatLayout, yard: PurchasingSettings) -> list[str]:
     me, joist, h, clashes = spec.id, laid.timber.joist, laid.heights, []
     z, t = h.joist_m + joist.width_m / 2, joist.thickness_m
     for stick in {laid.timber.cradle, joist}:
         if spec.long_m > yard.longest_m(stick.key) + 1e-9:
             clashes.append(f"No {stick.says} on sale is as long as the platform: a shorter one")
     for name, y in (("near", t / 2), ("far", spec.wide_m - t / 2)):
-        place = Place(id=f"{me}/rim/{name}", about=f"{me}/rims", at=(0.0, y, z), along=ALONG, up=UP)
+        place = PartPlacement(id=f"{me}/rim/{name}", about=f"{me}/rims", at=(0.0, y, z), along=ALONG, up=UP)
         g.add("rim", joist, spec.long_m, place)
     row = laid.joists
-    place = Place(
+    place = PartPlacement(
         id=f"{me}/joists",
         at=(row.at_m(1), t, z),
         along=ACROSS,
@@ -52,7 +52,7 @@ def _frame(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> list[s
     g.fix(fixing(spec, "joist hanger"), 2 * row.count, place.at, "connector")
     cradle = laid.timber.cradle
     for number, y in enumerate(laid.cradles_m, start=1):
-        place = Place(
+        place = PartPlacement(
             id=f"{me}/cradle/{number}",
             about=f"{me}/cradles",
             at=(0.0, y, h.cradle_m + cradle.width_m / 2),
@@ -64,12 +64,12 @@ def _frame(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> list[s
     return clashes
 
 
-def _barrels(g: Grouper, spec: FloatSpec, laid: Laid) -> None:
+def _barrels(g: Grouper, spec: FloatSpec, laid: FloatLayout) -> None:
     """Blocking between the rails at both ends of each barrel."""
     cradle, h = laid.timber.cradle, laid.heights
     off_m = spec.barrel.long_m / 2 + cradle.thickness_m / 2
     for number, (x, y) in enumerate(laid.barrels_at_m, start=1):
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/blocking/{number}",
             about=f"{spec.id}/cradles",
             at=(x - off_m, y - laid.cradle_gap_m / 2, h.cradle_m + cradle.width_m / 2),
@@ -90,7 +90,7 @@ def _barrels(g: Grouper, spec: FloatSpec, laid: Laid) -> None:
     g.fix("strap ratchet", STRAPS_A_BARREL * spec.barrels, (0.0, 0.0, h.cradle_m), "connector")
 
 
-def _boards(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> None:
+def _boards(g: Grouper, spec: FloatSpec, laid: FloatLayout, yard: PurchasingSettings) -> None:
     """Boards along it, jointed over a joist where none on sale is as long."""
     board, h, row = laid.timber.board, laid.heights, laid.joists
     z = h.boards_m + board.thickness_m / 2
@@ -100,7 +100,7 @@ def _boards(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> None:
         if wide_m < board.width_m - 1e-6:
             rip = (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(wide_m,)),)
         for k, (a, b) in enumerate(cuts_m):
-            place = Place(
+            place = PartPlacement(
                 id=f"{spec.id}/board/{number}/{k}", about=f"{spec.id}/boards", at=(a, y, z), along=ALONG, up=ACROSS
             )
             g.add("decking", board, b - a, place, Sawn(rip))
@@ -118,11 +118,11 @@ def _joints(long_m: float, longest_m: float, joists_m: list[float]) -> list[tupl
     return [*found, (start, long_m)]
 
 
-def _barrel(spec: FloatSpec, laid: Laid) -> Part:
+def _barrel(spec: FloatSpec, laid: FloatLayout) -> Part:
     """The barrels: bought whole, drawn round."""
     size, half = spec.barrel.diameter_m, spec.barrel.long_m / 2
     places = tuple(
-        Place(id=f"{spec.id}/barrel/{number}", at=(x - half, y, laid.heights.axis_m), along=ALONG, up=UP)
+        PartPlacement(id=f"{spec.id}/barrel/{number}", at=(x - half, y, laid.heights.axis_m), along=ALONG, up=UP)
         for number, (x, y) in enumerate(laid.barrels_at_m, start=1)
     )
     return Part(
@@ -136,11 +136,11 @@ def _barrel(spec: FloatSpec, laid: Laid) -> Part:
     )
 
 
-def _straps(spec: FloatSpec, laid: Laid) -> Part:
+def _straps(spec: FloatSpec, laid: FloatLayout) -> Part:
     """Two a barrel, cut off the roll; drawn where they pass under it."""
     strap, quarter, r = laid.timber.strap, spec.barrel.long_m / 4, laid.heights.axis_m
     places = tuple(
-        Place(
+        PartPlacement(
             id=f"{spec.id}/strap/{number}",
             about=f"{spec.id}/barrel/{number}",
             at=(x - quarter, y - r, -strap.thickness_m / 2),
@@ -163,7 +163,7 @@ def _straps(spec: FloatSpec, laid: Laid) -> Part:
     )
 
 
-def add_ramp(spec: FloatSpec, laid: Laid, sloped: Sloped) -> tuple[Part, ...]:
+def add_ramp(spec: FloatSpec, laid: FloatLayout, sloped: Sloped) -> tuple[Part, ...]:
     """The ramp as it lies today: stringers from its moving end up to the sill, boards across them, hinges and rollers."""
     stick = laid.timber.stringer
     if stick is None:
@@ -186,7 +186,7 @@ def add_ramp(spec: FloatSpec, laid: Laid, sloped: Sloped) -> tuple[Part, ...]:
         )
 
     gap = reach_m / (ramp.count - 1)
-    place = Place(
+    place = PartPlacement(
         id=f"{spec.id}/ramp/stringers",
         about=f"{spec.id}/ramp",
         at=at(0.0, -reach_m / 2, stick.width_m / 2),
@@ -199,7 +199,7 @@ def add_ramp(spec: FloatSpec, laid: Laid, sloped: Sloped) -> tuple[Part, ...]:
     boards = boards_on(ramp.length_m, board.width_m, spec.board_gap_m)
     step_m = (ramp.length_m - board.width_m) / (boards - 1)
     over = stick.width_m + board.thickness_m / 2
-    place = Place(
+    place = PartPlacement(
         id=f"{spec.id}/ramp/boards",
         about=f"{spec.id}/ramp",
         at=at(board.width_m / 2, -ramp.width_m / 2, over),

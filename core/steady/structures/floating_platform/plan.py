@@ -3,7 +3,7 @@
 import math
 from typing import Literal
 
-from steady.plan.model import Basis, Diagonal, Handle, Part, Plan, Projection, Target
+from steady.plan.model import Basis, DragHandle, MeasurementTarget, Part, Plan, SquareDiagonal, ViewSpec
 from steady.structures.floating_platform import text
 from steady.structures.floating_platform.checks.run_checks import Built, FloatFound, out_of_scope, reckon_float
 from steady.structures.floating_platform.layout import Sloped, clashes, lay_out
@@ -11,20 +11,20 @@ from steady.structures.floating_platform.parts import add_ramp, build, raised
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.measurement_targets import PLACE_M
 from steady.structures.place import unsaid
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.structures.task_tables import cautions_from, tasks_from
 from steady.units.units import IN
 
 PLAN_FORMAT = 1
 FREEBOARD_WITHIN_M = IN
 VIEWS = (
-    Projection(name="plan", title="From above", how="above"),
-    Projection(name="elevation", title="Along it, with the ramp", how="along y", datum="water, 0"),
-    Projection(name="section", title="Across it", how="along x", datum="water, 0"),
+    ViewSpec(name="plan", title="From above", how="above"),
+    ViewSpec(name="elevation", title="Along it, with the ramp", how="along y", datum="water, 0"),
+    ViewSpec(name="section", title="Across it", how="along x", datum="water, 0"),
 )
 
 
-def reckoned(case: Case) -> tuple[FloatFound, tuple[Part, ...]]:
+def reckoned(case: DesignInput) -> tuple[FloatFound, tuple[Part, ...]]:
     """What is reckoned of a platform, and its ramp's pieces as it lies today.
 
     Raises:
@@ -39,7 +39,7 @@ def reckoned(case: Case) -> tuple[FloatFound, tuple[Part, ...]]:
     return found, add_ramp(spec, laid, found.ramps[0]) if found.ramps else ()
 
 
-def plan_float(case: Case) -> Plan:
+def plan_float(case: DesignInput) -> Plan:
     """Plan a platform.
 
     Raises:
@@ -80,12 +80,14 @@ def plan_float(case: Case) -> Plan:
     )
 
 
-def _diagonals(spec: FloatSpec) -> list[Diagonal]:
+def _diagonals(spec: FloatSpec) -> list[SquareDiagonal]:
     """Corner to corner of the frame."""
     long_m, wide_m = spec.long_m, spec.wide_m
     ways = (((0.0, 0.0, 0.0), (long_m, wide_m, 0.0)), ((long_m, 0.0, 0.0), (0.0, wide_m, 0.0)))
     return [
-        Diagonal(id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, length_m=math.hypot(long_m, wide_m))
+        SquareDiagonal(
+            id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, length_m=math.hypot(long_m, wide_m)
+        )
         for number, points in enumerate(ways, start=1)
     ]
 
@@ -106,7 +108,7 @@ def _counts(spec: FloatSpec, found: FloatFound, parts: tuple[Part, ...]) -> dict
     }
 
 
-def _handles(spec: FloatSpec) -> list[Handle]:
+def _handles(spec: FloatSpec) -> list[DragHandle]:
     """The people across it and along it, and the far end of the platform."""
     ways: tuple[tuple[str, str, Literal["x", "y"], float], ...] = (
         ("people", "crowd_y_m", "y", spec.wide_m / 2 + spec.crowd_y_m),
@@ -114,7 +116,7 @@ def _handles(spec: FloatSpec) -> list[Handle]:
         ("edge/right", "long_m", "x", spec.long_m),
     )
     return [
-        Handle(
+        DragHandle(
             id=f"{spec.id}/{name}",
             field=field,
             line=f"{spec.id}/{axis}",
@@ -126,17 +128,17 @@ def _handles(spec: FloatSpec) -> list[Handle]:
     ]
 
 
-def _targets(spec: FloatSpec, found: FloatFound, squares: list[Diagonal]) -> list[Target]:
+def _targets(spec: FloatSpec, found: FloatFound, squares: list[SquareDiagonal]) -> list[MeasurementTarget]:
     """Diagonals of the frame; after the launch the freeboard at each corner, nobody on it."""
     rows = [
-        Target(about=one.id, what=f"diagonal {number}", planned=one.length_m, within=PLACE_M)
+        MeasurementTarget(about=one.id, what=f"diagonal {number}", planned=one.length_m, within=PLACE_M)
         for number, one in enumerate(squares, start=1)
     ]
     deck = found.laid.heights.deck_m
     planned = deck - found.dry.draft() if not found.clashes else deck
     for corner in ("near left", "near right", "far right", "far left"):
         rows.append(
-            Target(
+            MeasurementTarget(
                 about=f"{spec.id}/afloat",
                 what=f"freeboard, {corner} corner",
                 planned=planned,

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.plan.model import Basis
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
@@ -98,5 +98,5 @@ class FloatSpec:
     roofed: bool = False
     live_pa: Annotated[float, Gt(0), Le(10000)] | None = None
     wet: bool = True
-    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
+    ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.RECKONED

@@ -3,14 +3,14 @@
 import contextlib
 import math
 
-from steady.errors import OutsideScope
-from steady.plan.model import Bar, Curve, Detail, Measure, Member, Trace, Vec
+from steady.errors import OutOfScopeError
+from steady.plan.model import Curve, Detail, DetailLine, DetailMember, Measure, Member, Vec
 from steady.structures.floating_platform.buoyancy import Afloat, Mass, people_says
 from steady.structures.floating_platform.checks.run_checks import FloatFound
 from steady.structures.floating_platform.layout import Sloped
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.lifting import HAND_KG
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 from steady.units.units import LB_MASS
 
@@ -21,7 +21,7 @@ TURNED_KG = 1.25 * HAND_KG
 """One person lifts so much of an edge, from the ground [our own]."""
 
 
-def weight(case: Case, kg: float) -> str:
+def weight(case: DesignInput, kg: float) -> str:
     """A weight as the crew reads it."""
     return f"{kg:,.0f} kg" if case.book.metric else f"{kg / LB_MASS:,.0f} lb"
 
@@ -41,7 +41,7 @@ def leans(afloat: Afloat) -> tuple[float | None, float | None]:
     """Heel and trim with people where the picture has them; none where it sinks or finds no balance."""
     try:
         return afloat.heel(crowd(afloat)), afloat.trim(crowd(afloat))
-    except OutsideScope:
+    except OutOfScopeError:
         return None, None
 
 
@@ -51,7 +51,7 @@ def rating_says(found: FloatFound) -> str:
     return f"Bears {people}; with {found.wet.no_balance_at} at one edge no balance is found"
 
 
-def notes(case: Case, found: FloatFound) -> list[str]:
+def notes(case: DesignInput, found: FloatFound) -> list[str]:
     """What the crew should know beside the drawing."""
     spec: FloatSpec = case.spec
     tape, lines = case.tape, [rating_says(found)]
@@ -103,7 +103,7 @@ def _steep(one: Sloped) -> str:
     return "level" if rise < 0.01 else f"1 in {1 / rise:.1f} {'down' if one.over_m > 0 else 'up'} to it"
 
 
-def members(case: Case, found: FloatFound) -> list[Member]:
+def members(case: DesignInput, found: FloatFound) -> list[Member]:
     """What the sheet lists and selects."""
     spec: FloatSpec = case.spec
     laid, tape, me, t = found.laid, case.tape, spec.id, found.laid.timber
@@ -156,7 +156,7 @@ def _list(at_m: tuple[float, ...], tape: Tape) -> str:
     return ", ".join(tape.length(one) for one in at_m)
 
 
-def curves(case: Case, found: FloatFound) -> list[Curve]:
+def curves(case: DesignInput, found: FloatFound) -> list[Curve]:
     """Outline, waterlines and the people, on the plan's own axes: z from the still water."""
     spec: FloatSpec = case.spec
     me, long_m, wide_m = spec.id, spec.long_m, spec.wide_m
@@ -167,7 +167,7 @@ def curves(case: Case, found: FloatFound) -> list[Curve]:
     ]
     wet = found.wet
     deck = found.laid.heights.deck_m - found.draft_m
-    with contextlib.suppress(OutsideScope):
+    with contextlib.suppress(OutOfScopeError):
         spread = wet.draft(wet.count) - found.draft_m
         drawn.append(_level(spec, f"{me}/water/people", spread, f"{wet.count} spread"))
     heel, trim = leans(wet)
@@ -217,7 +217,7 @@ def _bank(spec: FloatSpec, today: Sloped) -> Curve:
     return Curve(id=f"{spec.id}/ground", what="ground", points=points)
 
 
-def water_detail(case: Case, found: FloatFound) -> Detail:
+def water_detail(case: DesignInput, found: FloatFound) -> Detail:
     """A section through a row of barrels with the water empty, with people spread, and with all of them at one edge."""
     spec: FloatSpec = case.spec
     laid, wet, h = found.laid, found.wet, found.laid.heights
@@ -229,18 +229,21 @@ def water_detail(case: Case, found: FloatFound) -> Detail:
     for k, y in enumerate(laid.cradles_m):
         low, high = (y, h.cradle_m), (y, h.joist_m)
         bars.append(
-            Bar(id=f"{spec.id}/afloat/rail/{k}", what="stile", start=low, end=high, width_m=t.cradle.thickness_m)
+            DetailMember(
+                id=f"{spec.id}/afloat/rail/{k}", what="stile", start=low, end=high, width_m=t.cradle.thickness_m
+            )
         )
     r = h.axis_m
     turn = [2 * math.pi * k / POINTS for k in range(POINTS + 1)]
     traces = [
-        Trace(what="round", points=tuple((y + r * math.cos(a), r + r * math.sin(a)) for a in turn)) for y in laid.rows_m
+        DetailLine(what="round", points=tuple((y + r * math.cos(a), r + r * math.sin(a)) for a in turn))
+        for y in laid.rows_m
     ]
     measures = [Measure(says="Deck over the barrels' underside", value_m=h.deck_m)]
     for says, people in (("Draft, empty", 0), (f"Draft, {wet.count} spread", wet.count)):
         try:
             z = wet.draft(people)
-        except OutsideScope:
+        except OutOfScopeError:
             continue
         traces.append(_water(spec, z, 0.0, says.removeprefix("Draft, ")))
         measures += [
@@ -252,7 +255,7 @@ def water_detail(case: Case, found: FloatFound) -> Detail:
         if heel is not None:
             traces.append(_water(spec, wet.draft(wet.count), heel, f"{wet.count} at one edge"))
             measures.append(Measure(says=f"Heel, {wet.count} at one edge", angle_rad=heel))
-    except OutsideScope:
+    except OutOfScopeError:
         pass
     return Detail(
         id=f"{spec.id}/afloat",
@@ -264,30 +267,30 @@ def water_detail(case: Case, found: FloatFound) -> Detail:
     )
 
 
-def _bar(spec: FloatSpec, what: str, start: tuple[float, float], long_m: float, width_m: float) -> Bar:
+def _bar(spec: FloatSpec, what: str, start: tuple[float, float], long_m: float, width_m: float) -> DetailMember:
     end = (start[0] + long_m, start[1])
-    return Bar(id=f"{spec.id}/afloat/{what}", what="stile", start=start, end=end, width_m=width_m)
+    return DetailMember(id=f"{spec.id}/afloat/{what}", what="stile", start=start, end=end, width_m=width_m)
 
 
-def _water(spec: FloatSpec, z: float, heel: float, label: str) -> Trace:
+def _water(spec: FloatSpec, z: float, heel: float, label: str) -> DetailLine:
     mid, out = spec.wide_m / 2, spec.wide_m / 2 + BESIDE_M
     ways = (-1, 1) if label != "empty" else (1, -1)  # words stand over a line's last end
     points = tuple((mid + s * out, z + s * out * math.tan(heel)) for s in ways)
-    return Trace(what="water", points=points, label=label)
+    return DetailLine(what="water", points=points, label=label)
 
 
-def ramp_detail(case: Case, found: FloatFound) -> Detail | None:
+def ramp_detail(case: DesignInput, found: FloatFound) -> Detail | None:
     """The ramp from its sill at today's, the lowest and the highest water."""
     spec: FloatSpec = case.spec
     if not found.ramps:
         return None
-    traces = [Trace(what="ground", points=((-0.8, spec.ramp.bank_m), (0.0, spec.ramp.bank_m), (0.3, -0.9)))]
+    traces = [DetailLine(what="ground", points=((-0.8, spec.ramp.bank_m), (0.0, spec.ramp.bank_m), (0.3, -0.9)))]
     measures = []
     for says, one in zip(("today", "lowest water", "highest water"), found.ramps, strict=True):
         end = (one.level_m, spec.ramp.bank_m - one.over_m)
-        traces.append(Trace(what="edge", points=((0.0, spec.ramp.bank_m), end)))
+        traces.append(DetailLine(what="edge", points=((0.0, spec.ramp.bank_m), end)))
         water = ((0.5, one.water_m), (one.level_m + 1.0, one.water_m))
-        traces.append(Trace(what="water", points=water, label=says))
+        traces.append(DetailLine(what="water", points=water, label=says))
         measures.append(Measure(says=f"Slope, {says}", angle_rad=abs(one.slope_rad)))
         measures.append(Measure(says=f"Sill to moving end, level, {says}", value_m=one.level_m))
     return Detail(

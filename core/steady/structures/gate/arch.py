@@ -2,11 +2,11 @@
 
 from dataclasses import replace
 
-from steady.catalog.items import Stick
-from steady.design_codes.facets.timber import Timber
+from steady.catalog.items import SectionItem
+from steady.design_codes.facets.timber import TimberRules
 from steady.design_codes.results import WindOnFence
-from steady.errors import OutsideScope
-from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import Basis, CalculationStep, Check, UncheckedItem
 from steady.structures.gate.spec import PERSON_N, Arch
 from steady.structures.wood import outdoors
 from steady.units.units import GRAVITY
@@ -19,7 +19,7 @@ STATICS = "statics"
 class HighWind:
     """Wind that one post takes above the fence: the force and the height it acts at over the ground."""
 
-    force: Step
+    force: CalculationStep
     arm_m: float
 
 
@@ -27,8 +27,8 @@ class HighWind:
 class ArchMade:
     """What an arch is made of: its sticks, the span between the centres of its posts, the length of a header (m)."""
 
-    header: Stick
-    rung: Stick
+    header: SectionItem
+    rung: SectionItem
     span_m: float
     length_m: float
 
@@ -38,16 +38,16 @@ class ArchFound:
     """What was reckoned of an arch. `high` None: the school has no wind for it, which stands in `not_covered`."""
 
     checks: tuple[Check, ...]
-    not_covered: tuple[NotCovered, ...]
+    not_covered: tuple[UncheckedItem, ...]
     high: HighWind | None
 
 
-def solid_height_m(header: Stick, rung: Stick, arch: Arch) -> float:
+def solid_height_m(header: SectionItem, rung: SectionItem, arch: Arch) -> float:
     """Height of what stands to the wind: both headers in full, and the band of rungs taken as closed by plants."""
     return 2 * header.width_m + (rung.width_m if arch.rungs else 0.0)
 
 
-def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: Timber, about: str) -> ArchFound:
+def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutOfScopeError, book: TimberRules, about: str) -> ArchFound:
     """Reckon an arch.
 
     Args:
@@ -58,11 +58,11 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
     """
     u, header, rung, span_m, length_m = book.units, made.header, made.rung, made.span_m, made.length_m
     checks: list[Check] = []
-    gaps: list[NotCovered] = []
+    gaps: list[UncheckedItem] = []
 
-    def gap(name: str, reason: str, change: str, crew: bool = False, needs: Step | None = None) -> None:
+    def gap(name: str, reason: str, change: str, crew: bool = False, needs: CalculationStep | None = None) -> None:
         gaps.append(
-            NotCovered(
+            UncheckedItem(
                 key=name,
                 about=about,
                 basis=Basis.RECKONED,
@@ -75,7 +75,7 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
 
     own = header.density_kg_per_m3 * header.thickness_m * header.width_m * GRAVITY
     rungs = arch.rungs * arch.rung_m * rung.density_kg_per_m3 * rung.thickness_m * rung.width_m * GRAVITY / length_m
-    load = Step(
+    load = CalculationStep(
         symbol="w",
         value=(own + rungs / 2 + arch.plants_n_per_m / 2) / u.line_n_per_m,
         unit=u.line,
@@ -90,7 +90,7 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
     )
     span = ("L", span_m / u.span_m, u.span)
     person = PERSON_N / u.force_n
-    moment = Step(
+    moment = CalculationStep(
         symbol="M",
         value=load.value * span[1] ** 2 / 8 + person * span[1] / 4,
         unit=u.moment,
@@ -113,7 +113,7 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
                 case="a person hanging from it",
             )
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         gap("arch_header.bending", refused.reason, refused.would_have_to_change)
     end = load.value * span[1] / 2 + person
     words = f"{end:,.0f} lb" if u.force == "lb" else f"{end:.2f} {u.force}"
@@ -122,7 +122,7 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
         f"no value of the fixings is entered; each end of a header must hold {words}",
         "calculate one screw under Quick sums and count how many an end needs",
         crew=True,
-        needs=Step(
+        needs=CalculationStep(
             symbol="R",
             value=end,
             unit=u.force,
@@ -132,12 +132,12 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
             says="one end of a header",
         ),
     )
-    if isinstance(wind, OutsideScope):
+    if isinstance(wind, OutOfScopeError):
         gap("arch.wind_load", wind.reason, wind.would_have_to_change)
         return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=None)
     p = max(zone.pressure_pa for zone in wind.zones) / u.pressure_pa
     s = solid_height_m(header, rung, arch)
-    force = Step(
+    force = CalculationStep(
         symbol="P_a",
         value=p * s / u.span_m * length_m / u.span_m / 2,
         unit=u.force,
@@ -150,7 +150,9 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
     return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=HighWind(force=force, arm_m=arm_m))
 
 
-def together(force: Step, arm: Step, high: HighWind, span: tuple[str, float]) -> tuple[Step, Step, tuple[Step, Step]]:
+def together(
+    force: CalculationStep, arm: CalculationStep, high: HighWind, span: tuple[str, float]
+) -> tuple[CalculationStep, CalculationStep, tuple[CalculationStep, CalculationStep]]:
     """The fence's wind on a post and the arch's: as one force, the height that acts at, and what both came from.
 
     Args:
@@ -159,7 +161,7 @@ def together(force: Step, arm: Step, high: HighWind, span: tuple[str, float]) ->
     unit, unit_m = span
     own = replace(force, symbol="P_f")
     inputs = (("P_f", own.value, own.unit), ("P_a", high.force.value, high.force.unit))
-    both = Step(
+    both = CalculationStep(
         symbol="P",
         value=own.value + high.force.value,
         unit=force.unit,
@@ -169,7 +171,7 @@ def together(force: Step, arm: Step, high: HighWind, span: tuple[str, float]) ->
         says="wind on the leaf's share and on the arch",
     )
     over = high.arm_m / unit_m
-    at = Step(
+    at = CalculationStep(
         symbol="h_w",
         value=(own.value * arm.value + high.force.value * over) / both.value,
         unit=unit,

@@ -2,10 +2,10 @@
 
 import math
 
-from steady.design_codes.requests import Standing
+from steady.design_codes.requests import ColumnInput
 from steady.design_codes.results import given_step, si
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics import gate_leaf as statics
 from steady.statics.gate_leaf import BracedLeaf
 from steady.structures.gate.leaf import Leaf
@@ -26,8 +26,8 @@ def brace_of(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.
             BracedLeaf(weight_n=leaf.weight_n, width_m=leaf.between_m, height_m=high_m, reach_m=reach_m, rake=rake),
             load_at_latch_n=leaf.design.person_n,
         )
-    except InputError as error:
-        raise InputError(
+    except InvalidInputError as error:
+        raise InvalidInputError(
             "leaf/raked", f"On this slope a raked leaf has no room for its brace ({error.message})"
         ) from None
 
@@ -82,7 +82,7 @@ class _Lies:
     says: str
 
 
-def _force(f: LeafChecks, load: Step, brace: statics.Brace, lies: _Lies) -> Step:
+def _force(f: LeafChecks, load: CalculationStep, brace: statics.Brace, lies: _Lies) -> CalculationStep:
     rake, says, box = lies.rake, lies.says, lies.box_m
     b, h, x = f.leaf.between_m / f.u.size_m, box[0] / f.u.size_m, box[1] / f.u.size_m
     inputs = (
@@ -108,32 +108,32 @@ def _force(f: LeafChecks, load: Step, brace: statics.Brace, lies: _Lies) -> Step
     )
 
 
-def _strut(f: LeafChecks, force: Step, load: Step, brace: statics.Brace, case: str) -> None:
+def _strut(f: LeafChecks, force: CalculationStep, load: CalculationStep, brace: statics.Brace, case: str) -> None:
     try:
         # Cross rails half-lapped over the strut hold it against buckling out of the leaf; in its plane it stands free.
         column = f.book.column(
             outdoors(f.leaf.frame),
             "person",
-            Standing(
+            ColumnInput(
                 height_m=brace.length_m,
                 end_factor=1.0,
                 height_weak_m=brace.length_m / (f.leaf.design.cross_rails + 1),
             ),
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         f.gap("gate_brace.compression", refused.reason, refused.would_have_to_change)
         return
     demand, limit = f.book.factored(force, "F_d"), _in_force(f, column.capacity)
     f.check("gate_brace.compression", demand, limit, (load, force, column.buckling), case)
 
 
-def _rail_bends(f: LeafChecks, load: Step, case: str) -> None:
+def _rail_bends(f: LeafChecks, load: CalculationStep, case: str) -> None:
     """A brace short of the corner leaves the rail to bend beyond it, in the plane of the leaf."""
     leaf = f.leaf
     out = (leaf.between_m - leaf.reach_m) / f.u.size_m
     try:
         capacity = f.book.moment_capacity(outdoors(f.leaf.frame), "person")
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         f.gap("gate_rail.bending_beyond_brace", refused.reason, refused.would_have_to_change)
         return
     moment = step(
@@ -146,7 +146,7 @@ def _rail_bends(f: LeafChecks, load: Step, case: str) -> None:
     f.check("gate_rail.bending_beyond_brace", f.book.factored(moment, "M_d"), capacity, (load, moment), case)
 
 
-def _in_force(f: LeafChecks, found: Step) -> Step:
+def _in_force(f: LeafChecks, found: CalculationStep) -> CalculationStep:
     if found.unit == f.u.force:
         return found
     return step("P_max", (si(found) / f.u.force_n, f.u.force), "", (), found.says)
@@ -158,7 +158,7 @@ def racking(f: LeafChecks) -> None:
     frame = outdoors(leaf.frame)
     try:
         ei = si(f.book.stiffness(frame)) * frame.second_moment_m4
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         if design.brace == "none":
             f.gap("gate.racking", refused.reason, refused.would_have_to_change)
         return

@@ -2,9 +2,9 @@
 
 from functools import lru_cache
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
-from steady.plan.model import Advice, Check, NotCovered, Step
+from steady.plan.model import Advice, CalculationStep, Check, UncheckedItem
 from steady.statics import gate_leaf as statics
 from steady.structures.gate.brace import brace, brace_of, racking
 from steady.structures.gate.hinges import PullOnPost, hinge_screws, hinges, pull_on_post
@@ -17,20 +17,20 @@ from steady.value_objects import value
 
 
 @value
-class LeafFound:
+class LeafResult:
     """Everything reckoned of one leaf."""
 
     leaf: Leaf
     strut: statics.Brace
     cable: statics.Brace
-    sag_now: statics.Sag
-    sag_later: statics.Sag
+    sag_now: statics.LatchEdgeSag
+    sag_later: statics.LatchEdgeSag
     sag_ratio: float
     pull_n: float
     pull: PullOnPost
     checks: tuple[Check, ...]
-    not_covered: tuple[NotCovered, ...]
-    facts: tuple[Step, ...]
+    not_covered: tuple[UncheckedItem, ...]
+    facts: tuple[CalculationStep, ...]
 
     @property
     def brace(self) -> statics.Brace:
@@ -39,7 +39,7 @@ class LeafFound:
 
 
 @value
-class HungOn:
+class HingePostLoad:
     """What a leaf hangs on, and what it has to stand up to.
 
     Args:
@@ -51,7 +51,7 @@ class HungOn:
         sag_ratio: How far the crew's own gates come down over what is reckoned.
     """
 
-    post: Stick
+    post: SectionItem
     post_n_m2: float | None
     own_limits: tuple[Advice, ...] = ()
     wind_pa: float = 0.0
@@ -60,7 +60,7 @@ class HungOn:
 
 
 @lru_cache(maxsize=256)
-def reckon(leaf: Leaf, book: Rulebook, about: str, on: HungOn) -> LeafFound:
+def reckon(leaf: Leaf, book: Rulebook, about: str, on: HingePostLoad) -> LeafResult:
     """Reckon a leaf; `about` is the gate's id."""
     # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.
     # A strut presses from inner corner to inner corner; a cable is pinned at the joints' middles.
@@ -84,7 +84,7 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, on: HungOn) -> LeafFound:
     lean(found)
     closer(found)
     latch_corner(found)
-    return LeafFound(
+    return LeafResult(
         leaf=leaf,
         strut=strut,
         cable=cable,

@@ -4,8 +4,8 @@ import math
 from dataclasses import replace
 from functools import lru_cache
 
-from steady.plan.model import Bar, Detail, Measure, Push, Trace
-from steady.structures.gate.calculate import LeafFound
+from steady.plan.model import Detail, DetailLine, DetailMember, ForceArrow, Measure
+from steady.structures.gate.calculate import LeafResult
 from steady.structures.gate.leaf import Leaf
 
 _ARC_POINTS = 48
@@ -14,7 +14,7 @@ OUT_M = 0.22
 
 
 @lru_cache(maxsize=256)
-def leaf_detail(found: LeafFound, gate: str) -> Detail:
+def leaf_detail(found: LeafResult, gate: str) -> Detail:
     """The leaf from the front, hinge at the left; under it what the lower edge's latch end meets through the arc.
 
     A strut is squeezed (force below 0), a cable pulled. The loaded rail carries the brace's level share.
@@ -42,7 +42,7 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
     if strut:
         foot = (left + half, low + half)
         bars.append(
-            Bar(
+            DetailMember(
                 id=f"{leaf.id}/strut",
                 what="strut",
                 start=foot,
@@ -53,7 +53,7 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
         )
     if cable:
         bars.append(
-            Bar(
+            DetailMember(
                 id=f"{leaf.id}/cable",
                 what="cable",
                 start=(left, high),
@@ -64,12 +64,16 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
         )
     inset = design.hinge_inset_m
     pushes = [
-        Push(at=(-OUT_M, gap + leaf.height_m - inset), along=(-1.0, 0.0), force_n=found.pull_n, label="top hinge"),
-        Push(at=(0.0, gap + inset), along=(1.0, 0.0), force_n=found.pull_n, label="bottom hinge"),
-        Push(
+        ForceArrow(
+            at=(-OUT_M, gap + leaf.height_m - inset), along=(-1.0, 0.0), force_n=found.pull_n, label="top hinge"
+        ),
+        ForceArrow(at=(0.0, gap + inset), along=(1.0, 0.0), force_n=found.pull_n, label="bottom hinge"),
+        ForceArrow(
             at=(leaf.width_m, gap + rise + leaf.height_m), along=(0.0, -1.0), force_n=design.person_n, label="a person"
         ),
-        Push(at=(leaf.centre_m, gap + leaf.height_m / 2), along=(0.0, -1.0), force_n=leaf.weight_n, label="weight"),
+        ForceArrow(
+            at=(leaf.centre_m, gap + leaf.height_m / 2), along=(0.0, -1.0), force_n=leaf.weight_n, label="weight"
+        ),
     ]
     return Detail(
         id=f"{leaf.id}/leaf",
@@ -78,7 +82,7 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
         bars=tuple(bars),
         pushes=tuple(pushes),
         traces=(
-            Trace(
+            DetailLine(
                 what="ground", points=((-0.15, 0.0), (leaf.width_m + 0.15, leaf.grade_along * (leaf.width_m + 0.15)))
             ),
         ),
@@ -87,7 +91,7 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
     )
 
 
-def _measures(found: LeafFound) -> list[Measure]:
+def _measures(found: LeafResult) -> list[Measure]:
     """What the leaf is cut, marked and squared by."""
     leaf, design = found.leaf, found.leaf.design
     made = [
@@ -148,19 +152,21 @@ def _measures(found: LeafFound) -> list[Measure]:
     return made
 
 
-def _rail(named: str, start: tuple[float, float], end: tuple[float, float], width_m: float, force_n: float) -> Bar:
-    return Bar(id=named, what="rail", start=start, end=end, width_m=width_m, force_n=force_n)
+def _rail(
+    named: str, start: tuple[float, float], end: tuple[float, float], width_m: float, force_n: float
+) -> DetailMember:
+    return DetailMember(id=named, what="rail", start=start, end=end, width_m=width_m, force_n=force_n)
 
 
 @lru_cache(maxsize=256)
-def plan_detail(found: LeafFound, gate: str) -> Detail:
+def plan_detail(found: LeafResult, gate: str) -> Detail:
     """From above: the leaf closed and open, the arc between, and what stands in the way; hinge at the left, swing upward."""
     leaf, design = found.leaf, found.leaf.design
     b, arc = leaf.width_m, design.swing_rad
     path = tuple(
         (b * math.cos(arc * k / _ARC_POINTS), b * math.sin(arc * k / _ARC_POINTS)) for k in range(_ARC_POINTS + 1)
     )
-    traces = [Trace(what="nearest", points=path)]
+    traces = [DetailLine(what="nearest", points=path)]
     for item in design.in_the_way:
         ring = tuple(
             (
@@ -169,15 +175,15 @@ def plan_detail(found: LeafFound, gate: str) -> Detail:
             )
             for k in range(25)
         )
-        traces.append(Trace(what="ground", points=ring, label=item.what))
+        traces.append(DetailLine(what="ground", points=ring, label=item.what))
     thick = leaf.frame.thickness_m + leaf.board.thickness_m
     return Detail(
         id=f"{leaf.id}/plan",
         about=gate,
         title=f"Leaf {leaf.index + 1} from above, opening {math.degrees(arc):.0f} degrees",
         bars=(
-            Bar(id=f"{leaf.id}/closed", what="stile", start=(0.0, 0.0), end=(b, 0.0), width_m=thick),
-            Bar(id=f"{leaf.id}/open", what="open", start=(0.0, 0.0), end=path[-1], width_m=thick),
+            DetailMember(id=f"{leaf.id}/closed", what="stile", start=(0.0, 0.0), end=(b, 0.0), width_m=thick),
+            DetailMember(id=f"{leaf.id}/open", what="open", start=(0.0, 0.0), end=path[-1], width_m=thick),
         ),
         traces=tuple(traces),
     )
@@ -199,7 +205,7 @@ def mirrored(detail: Detail, width_m: float) -> Detail:
     )
 
 
-def wrong_detail(found: LeafFound, gate: str) -> Detail | None:
+def wrong_detail(found: LeafResult, gate: str) -> Detail | None:
     """The brace the other way round, and the force that undoes it; None for a leaf braced both ways or not at all."""
     leaf, design = found.leaf, found.leaf.design
     if design.brace not in ("strut", "cable"):
@@ -217,7 +223,7 @@ def wrong_detail(found: LeafFound, gate: str) -> Detail | None:
         _stile(f"{leaf.id}/wrong/latch", right, leaf.gap_m + rise, leaf),
         _rail(f"{leaf.id}/wrong/rail/top", (left, high), (right, high + rise), leaf.stile_m, 0.0),
         _rail(f"{leaf.id}/wrong/rail/bottom", (left, low), (right, low + rise), leaf.stile_m, 0.0),
-        Bar(
+        DetailMember(
             id=f"{leaf.id}/wrong/brace",
             what=design.brace,
             start=start,
@@ -232,15 +238,15 @@ def wrong_detail(found: LeafFound, gate: str) -> Detail | None:
     )
 
 
-def _stile(name: str, x_m: float, foot_m: float, leaf: Leaf, past_m: tuple[float, float] = (0.0, 0.0)) -> Bar:
+def _stile(name: str, x_m: float, foot_m: float, leaf: Leaf, past_m: tuple[float, float] = (0.0, 0.0)) -> DetailMember:
     """`past_m`: how far it runs below and above its leaf."""
     down_m, up_m = past_m
     start, end = (x_m, foot_m - down_m), (x_m, foot_m + leaf.height_m + up_m)
-    return Bar(id=name, what="stile", start=start, end=end, width_m=leaf.stile_m)
+    return DetailMember(id=name, what="stile", start=start, end=end, width_m=leaf.stile_m)
 
 
 @lru_cache(maxsize=256)
-def arc_detail(found: LeafFound, gate: str) -> Detail | None:
+def arc_detail(found: LeafResult, gate: str) -> Detail | None:
     """The arc of the latch end unrolled: the ground it passes over, and the leaf's lower edge above it."""
     leaf, design = found.leaf, found.leaf.design
     if design.front_grade is None:
@@ -254,13 +260,13 @@ def arc_detail(found: LeafFound, gate: str) -> Detail | None:
         ground.append((run, x * leaf.grade_along + y * design.front_grade + x * y * design.twist_per_m))
         edge.append((run, leaf.gap_m + leaf.rake * leaf.width_m))
     traces = [
-        Trace(what="ground", points=tuple(ground), label="ground under the latch end"),
-        Trace(what="edge", points=tuple(edge), label="lower edge"),
+        DetailLine(what="ground", points=tuple(ground), label="ground under the latch end"),
+        DetailLine(what="edge", points=tuple(edge), label="lower edge"),
     ]
     if leaf.lift is not None:
         run = leaf.width_m * leaf.lift.worst_at_rad
         traces.append(
-            Trace(what="nearest", points=((run, ground[0][1] - 0.05), (run, leaf.gap_m + 0.05)), label="nearest")
+            DetailLine(what="nearest", points=((run, ground[0][1] - 0.05), (run, leaf.gap_m + 0.05)), label="nearest")
         )
     return Detail(
         id=f"{leaf.id}/arc",

@@ -3,7 +3,7 @@
 from functools import cache
 
 from steady.data.loader import keyed
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.structures.gate.spec import LeafDesign
 from steady.value_objects import value
 
@@ -33,7 +33,7 @@ def gate_hardware() -> tuple[GateHardware, ...]:
 def _gap_m(kind: str, key: str) -> float:
     known = {item.key: item for item in gate_hardware() if item.kind == kind}
     if key not in known:
-        raise InputError(f"leaf/{kind}", f'There is no {kind} called "{key[:40]}". There is: {", ".join(known)}')
+        raise InvalidInputError(f"leaf/{kind}", f'There is no {kind} called "{key[:40]}". There is: {", ".join(known)}')
     return known[key].gap_m
 
 

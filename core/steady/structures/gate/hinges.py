@@ -3,12 +3,12 @@
 import math
 from collections.abc import Sequence
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import given_step, si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.calculation_steps import distinct
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.statics import gate_leaf as statics
 from steady.structures.gate.hardware import hinge_gap_m
 from steady.structures.gate.leaf import Leaf
@@ -26,21 +26,23 @@ class PullOnPost:
     leaf: str
     weight_n_m: float
     with_person_n_m: float
-    steps: tuple[Step, ...]
+    steps: tuple[CalculationStep, ...]
 
 
-def hung_on(pulls: Sequence[PullOnPost], person: bool, unit: str) -> tuple[tuple[Step, ...], Step]:
+def hung_on(
+    pulls: Sequence[PullOnPost], person: bool, unit: str
+) -> tuple[tuple[CalculationStep, ...], CalculationStep]:
     """The steps of what leaves bring to one post, each by its own name, and their moments together (in that unit), M_L.
 
     Args:
         person: With somebody on each leaf, too.
     """
     steps = distinct(tuple(step for pull in pulls for step in pull.steps))
-    counted, at = list[Step](), 0
+    counted, at = list[CalculationStep](), 0
     for pull in pulls:
         at += len(pull.steps)
         counted += steps[at - 2 : at if person else at - 1]
-    together = Step(
+    together = CalculationStep(
         symbol="M_L",
         value=sum(step.value for step in counted),
         unit=unit,
@@ -111,11 +113,11 @@ def hinges(f: LeafChecks) -> float:
     return pull_n
 
 
-def _words(force: Step) -> str:
+def _words(force: CalculationStep) -> str:
     return f"{force.value:,.0f} lb" if force.unit == "lb" else f"{force.value:.2f} {force.unit}"
 
 
-def hinge_screws(f: LeafChecks, pull_n: float, post: Stick) -> None:
+def hinge_screws(f: LeafChecks, pull_n: float, post: SectionItem) -> None:
     """Pull-out of the top hinge's lag screws from its post. Their shear through a steel strap is the maker's to say."""
     leaf, design = f.leaf, f.leaf.design
     if not design.hinge_screws:
@@ -137,12 +139,12 @@ def hinge_screws(f: LeafChecks, pull_n: float, post: Stick) -> None:
             wood=post.species,
             axis_rad=math.pi / 2,
         )
-    except (OutsideScope, InputError) as refused:
-        reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
+    except (OutOfScopeError, InvalidInputError) as refused:
+        reason = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
         f.gap(name, reason, "the maker's rating of the hinge with its screws", crew=True)
         return
     one = each if each.unit == f.u.force else step("W_p", (si(each) / f.u.force_n, f.u.force), "", (), each.says)
-    held = Step(
+    held = CalculationStep(
         symbol="W_n",
         value=design.hinge_screws * one.value * WET_FIXING,
         unit=f.u.force,

@@ -3,11 +3,11 @@
 import math
 from dataclasses import replace
 
-from steady.catalog.items import Stick
-from steady.errors import InputError
+from steady.catalog.items import SectionItem
+from steady.errors import InvalidInputError
 from steady.layout.swing import (
+    HingeLift,
     LeafGaps,
-    Lift,
     Plane,
     leaf_size,
     swing_on_ground,
@@ -54,12 +54,12 @@ class Leaf:
     id: str
     index: int
     design: LeafDesign
-    frame: Stick
-    board: Stick
+    frame: SectionItem
+    board: SectionItem
     width_m: float
     height_m: float
     gap_m: float
-    lift: Lift | None
+    lift: HingeLift | None
     grade_along: float
     rake: float
     boards_full: int
@@ -178,8 +178,8 @@ def widths(design: LeafDesign, hung: Hung) -> tuple[float, ...]:
             middle_m=three[1],
             bottom_m=three[2],
         )
-    except InputError as error:
-        raise InputError(f"leaf/{error.field}_m", error.message) from None
+    except InvalidInputError as error:
+        raise InvalidInputError(f"leaf/{error.field}_m", error.message) from None
     if count == 1:
         return (found.leaf_m,)
     whole = 2 * found.leaf_m
@@ -187,7 +187,9 @@ def widths(design: LeafDesign, hung: Hung) -> tuple[float, ...]:
     return (whole * share, whole * (1 - share))
 
 
-def make(design: LeafDesign, hung: Hung, named: tuple[str, int], width_m: float, sticks: tuple[Stick, Stick]) -> Leaf:
+def make(
+    design: LeafDesign, hung: Hung, named: tuple[str, int], width_m: float, sticks: tuple[SectionItem, SectionItem]
+) -> Leaf:
     """A leaf with its lift, boards and weight.
 
     Args:
@@ -206,7 +208,9 @@ def make(design: LeafDesign, hung: Hung, named: tuple[str, int], width_m: float,
     gap_m = design.gap_m if design.gap_m is not None else max(least_m + HANGING_M, hung.fence_gap_m)
     height_m = hung.top_m - gap_m
     if height_m < 4 * frame.width_m or width_m < 3 * frame.width_m:
-        raise InputError("leaf/frame", "The leaf is too small for its own frame: a thinner stick or a larger opening")
+        raise InvalidInputError(
+            "leaf/frame", "The leaf is too small for its own frame: a thinner stick or a larger opening"
+        )
     full = math.floor(width_m / board.width_m + 1e-6)
     rip_m, rips = max(0.0, width_m - full * board.width_m), 1
     if 1e-4 < rip_m < RIP_LEAST_M and full > 1:
@@ -242,7 +246,7 @@ def _weighed(leaf: Leaf) -> Leaf:
     return replace(leaf, weight_n=weight_n)
 
 
-def _lift(design: LeafDesign, along: float, rake: float, width_m: float) -> Lift | None:
+def _lift(design: LeafDesign, along: float, rake: float, width_m: float) -> HingeLift | None:
     """The least height at the hinge, or None where only the line is known."""
     if design.front_grade is None:
         return None

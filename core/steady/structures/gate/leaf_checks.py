@@ -4,7 +4,7 @@ from typing import TypedDict, Unpack
 
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import given_step
-from steady.plan.model import Advice, Asks, Basis, Check, NotCovered, Step
+from steady.plan.model import Advice, Basis, CalculationStep, Check, CheckOrigin, UncheckedItem
 from steady.structures.gate.leaf import Leaf
 from steady.units.trade import Units
 from steady.units.units import IN
@@ -15,9 +15,9 @@ SAG_LIMIT_M = 0.25 * IN
 
 def step(
     symbol: str, value: tuple[float, str], formula: str, inputs: tuple[tuple[str, float, str], ...], says: str
-) -> Step:
+) -> CalculationStep:
     """A line of the leaf's statics. `value`: the number and its unit."""
-    return Step(
+    return CalculationStep(
         symbol=symbol,
         value=value[0],
         unit=value[1],
@@ -28,17 +28,17 @@ def step(
     )
 
 
-def latch_tolerance(u: Units) -> Step:
+def latch_tolerance(u: Units) -> CalculationStep:
     """How far a latch edge may drop before the latch misses."""
     return given_step("d_max", SAG_LIMIT_M / u.size_m, u.size, "practice: what a latch forgives", "latch tolerance")
 
 
-class Said(TypedDict, total=False):
+class LeafCheckText(TypedDict, total=False):
     """What a check of a leaf says besides: at most, a safety limit of our own, where nothing else is said."""
 
     at_least: bool
     advice: Advice | None
-    asks: Asks
+    asks: CheckOrigin
     fitted: bool
 
 
@@ -52,16 +52,22 @@ class LeafChecks:
         self.u = book.units
         self.sag_ratio = sag_ratio
         self.checks: list[Check] = []
-        self.gaps: list[NotCovered] = []
-        self.facts: list[Step] = []
+        self.gaps: list[UncheckedItem] = []
+        self.facts: list[CalculationStep] = []
 
     def check(
-        self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, **more: Unpack[Said]
+        self,
+        name: str,
+        demand: CalculationStep,
+        limit: CalculationStep,
+        working: tuple[CalculationStep, ...],
+        case: str,
+        **more: Unpack[LeafCheckText],
     ) -> None:
         """A check of this leaf; no clause asks for most of them: our own safety limits, or `advice` of a kind."""
-        advice, asks = more.get("advice"), more.get("asks", Asks.SAFETY)
+        advice, asks = more.get("advice"), more.get("asks", CheckOrigin.SAFETY)
         if advice is not None:
-            asks = Asks.CREW if advice in self.own_limits else Asks.ADVICE
+            asks = CheckOrigin.CREW if advice in self.own_limits else CheckOrigin.ADVICE
         self.checks.append(
             Check(
                 key=name,
@@ -77,10 +83,12 @@ class LeafChecks:
             )
         )
 
-    def gap(self, key: str, reason: str, change: str, *, crew: bool = False, needs: Step | None = None) -> None:
+    def gap(
+        self, key: str, reason: str, change: str, *, crew: bool = False, needs: CalculationStep | None = None
+    ) -> None:
         """What is not checked; `needs`: the capacity that a maker's rating must reach."""
         self.gaps.append(
-            NotCovered(
+            UncheckedItem(
                 key=key,
                 about=self.about,
                 basis=Basis.RECKONED,

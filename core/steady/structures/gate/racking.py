@@ -6,7 +6,7 @@ pass. What somebody measured counts.
 
 from steady.data.loader import keyed
 from steady.design_codes.results import given_step
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.statics import gate_leaf as statics
 from steady.statics.gate_leaf import BareFrame
 from steady.structures.gate.leaf import Leaf
@@ -21,7 +21,7 @@ def corner(leaf: Leaf) -> tuple[float, str]:
     return row.number("stiffness_n_m_per_rad"), row.source
 
 
-def unbraced(leaf: Leaf, load_n: float, frame_n_m2: float, units: Units) -> tuple[float, tuple[Step, ...]]:
+def unbraced(leaf: Leaf, load_n: float, frame_n_m2: float, units: Units) -> tuple[float, tuple[CalculationStep, ...]]:
     """Drop of the latch edge without a brace (m), and its steps.
 
     Args:
@@ -44,7 +44,7 @@ def unbraced(leaf: Leaf, load_n: float, frame_n_m2: float, units: Units) -> tupl
     )
     p, b, h = load_n / force, leaf.between_m / size, leaf.tall_m / size
     ei = frame_n_m2 / (force * size**2)
-    drop = Step(
+    drop = CalculationStep(
         symbol="d_0",
         value=drop_m / size,
         unit=units.size,
@@ -62,10 +62,10 @@ def unbraced(leaf: Leaf, load_n: float, frame_n_m2: float, units: Units) -> tupl
     return drop_m, (joint, drop)
 
 
-def relief(frame_m: float, brace_m: float, units: Units) -> Step:
+def relief(frame_m: float, brace_m: float, units: Units) -> CalculationStep:
     """Drop with frame and brace side by side, as springs."""
     one, two = frame_m / units.size_m, brace_m / units.size_m
-    return Step(
+    return CalculationStep(
         symbol="d_s",
         value=one * two / (one + two),
         unit=units.size,

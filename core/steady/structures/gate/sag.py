@@ -1,8 +1,8 @@
 """How far a leaf gives: its latch edge at once and after years, and its free corner under a hand."""
 
 from steady.design_codes.results import given_step, si
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics import gate_leaf as statics
 from steady.statics.gate_leaf import BracedLeaf, Gives
 from steady.structures.gate.corner_stiffness import LIMIT_M, PUSH_N, wobble_m
@@ -12,7 +12,7 @@ from steady.structures.wood import outdoors
 from steady.units.units import IN
 
 
-def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sag]:
+def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.LatchEdgeSag, statics.LatchEdgeSag]:
     """At once and after years, under the leaf's own weight; the footing's turn only where it is known."""
     leaf, design = f.leaf, f.leaf.design
     turn = 0.0
@@ -29,7 +29,7 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sa
     try:
         e = f.book.strength("stiffness", outdoors(f.leaf.frame), "floor").allowed_pa
         stiffness = e * leaf.frame.thickness_m * leaf.frame.width_m
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         f.gap("gate.latch_edge_sag", refused.reason, refused.would_have_to_change)
     found = []
     for creep in (0.0, design.creep):
@@ -81,9 +81,9 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sa
     return now, later
 
 
-def _as_recorded(reckoned: Step, ratio: float) -> Step:
+def _as_recorded(reckoned: CalculationStep, ratio: float) -> CalculationStep:
     """The sag by the crew's own record of its gates."""
-    return Step(
+    return CalculationStep(
         symbol="d_r",
         value=reckoned.value * ratio,
         unit=reckoned.unit,
@@ -94,7 +94,7 @@ def _as_recorded(reckoned: Step, ratio: float) -> Step:
     )
 
 
-def _sag_parts(f: LeafChecks, sag: statics.Sag, turn_rad: float, creep: float) -> tuple[Step, ...]:
+def _sag_parts(f: LeafChecks, sag: statics.LatchEdgeSag, turn_rad: float, creep: float) -> tuple[CalculationStep, ...]:
     """The four parts of a sag, each by its own formula."""
     leaf, design, u = f.leaf, f.leaf.design, f.u
     wide = ("B", leaf.between_m / u.size_m, u.size)
@@ -145,7 +145,7 @@ def wobble(f: LeafChecks) -> None:
     rails = leaf.design.cross_rails
     try:
         e_pa = si(f.book.stiffness(outdoors(f.leaf.frame)))
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         f.gap("gate.corner_stiffness", refused.reason, refused.would_have_to_change)
         return
     gives, stiffer = (wobble_m(leaf, e_pa, count) for count in (rails, rails + 1))
@@ -153,7 +153,7 @@ def wobble(f: LeafChecks) -> None:
     stiff = e_pa * leaf.frame.width_m * leaf.frame.thickness_m**3 / 12
     bends = stiff / (f.u.force_n * f.u.size_m**2)
     push, tall = PUSH_N / f.u.force_n, leaf.tall_m / f.u.size_m
-    demand = Step(
+    demand = CalculationStep(
         symbol="d_w",
         value=gives / f.u.size_m,
         unit=f.u.size,

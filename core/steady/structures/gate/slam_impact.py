@@ -1,6 +1,6 @@
 """A leaf slammed against its latch post: its energy spent over the way that latch, stop and post give."""
 
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.structures.gate.leaf import Leaf
 from steady.units.trade import Units
 from steady.units.units import GRAVITY
@@ -12,7 +12,7 @@ class Slam:
     """The push on the latch post and how high it comes (m above the ground)."""
 
     leaf: str
-    force: Step
+    force: CalculationStep
     height_m: float
 
 
@@ -28,7 +28,7 @@ def slam(leaf: Leaf, units: Units) -> Slam | None:
     w, span = leaf.weight_n / units.force_n, units.span_m
     v, g, s = design.slam_m_per_s / span, GRAVITY / span, design.slam_stop_m / span
     speed, gravity = f"{units.span}/s", f"{units.span}/s²"
-    force = Step(
+    force = CalculationStep(
         symbol="P",
         value=w * v**2 / (3 * g * s),
         unit=units.force,

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.swing import Obstacle, free_swing_rad
 from steady.structures.gate.hardware import latch_gap_m
 from steady.structures.gate.leaf import latch_gap_needed_m
@@ -123,7 +123,7 @@ def latch_corner(f: LeafChecks) -> None:
     needs_m = latch_gap_needed_m(leaf)
     has = step("g_has", (latch_gap_m(leaf.design) / f.u.size_m, f.u.size), "", (), "gap at the latch")
     if latch_gap_m(leaf.design) <= 0:
-        raise InputError("leaf/latch_gap_m", "A leaf needs a gap at the latch to swing at all")
+        raise InvalidInputError("leaf/latch_gap_m", "A leaf needs a gap at the latch to swing at all")
     b, t = leaf.width_m / f.u.size_m, (leaf.frame.thickness_m + leaf.board.thickness_m) / f.u.size_m
     needs = step(
         "g",

@@ -2,22 +2,22 @@
 
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import given_step
-from steady.plan.model import Asks, Basis, Check, NotCovered, Step
-from steady.structures.bending_check import Asked, check_bends, check_reach
+from steady.plan.model import Basis, CalculationStep, Check, CheckOrigin, UncheckedItem
+from steady.structures.bending_check import CheckContext, check_bends, check_reach
 from steady.structures.gate.leaf import Leaf
 from steady.structures.wood import outdoors
 
 BY_MAKER = "the maker's number for it and its screws, with a safety factor in it"
 
 
-def in_wind(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bool) -> list[Check | NotCovered]:
+def in_wind(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bool) -> list[Check | UncheckedItem]:
     """Every part of a closed leaf that the wind's design pressure (Pa, with the school's load factor) goes through."""
     if not pressure_pa > 0:
         return []
     return [*_frame(leaf, book, about, pressure_pa, wired), *_hardware(leaf, book, about, pressure_pa)]
 
 
-def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bool) -> list[Check | NotCovered]:
+def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bool) -> list[Check | UncheckedItem]:
     """Boards between the rails, rails between the stiles, a stile between its hinges: each with the strip it carries."""
     u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
     p, wide, tall = pressure_pa / u.pressure_pa, leaf.between_m / u.span_m, leaf.tall_m / u.span_m
@@ -25,10 +25,10 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
     # Where a rail lies within, boards bring it half of each side; at the top and bottom half of one side and the frame's edge.
     strip = apart if leaf.design.cross_rails else apart / 2 + leaf.stile_m / 2 / u.span_m
     hinges = leaf.hinge_spacing_m / u.span_m / max(1, leaf.hinges - 1)
-    found: list[Check | NotCovered] = []
+    found: list[Check | UncheckedItem] = []
     if wired:
         found.append(
-            NotCovered(
+            UncheckedItem(
                 key="gate_mesh.manufacturer_rating",
                 about=about,
                 basis=Basis.RECKONED,
@@ -38,7 +38,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
             )
         )
     else:
-        found.append(_boards(leaf, book, Asked("gate_board.bending_wind", about, case), apart, pressure_pa))
+        found.append(_boards(leaf, book, CheckContext("gate_board.bending_wind", about, case), apart, pressure_pa))
     rows = (
         ("gate_rail.bending_wind", strip, wide, "one rail between the stiles"),
         (
@@ -49,7 +49,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
         ),
     )
     for name, carries, span, says in rows:
-        moment = Step(
+        moment = CalculationStep(
             symbol="M",
             value=p * carries * span**2 / 8,
             unit=u.moment,
@@ -58,7 +58,9 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
             source="statics: simple span",
             says=says,
         )
-        found.append(check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), Asked(name, about, case)))
+        found.append(
+            check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), CheckContext(name, about, case))
+        )
     found += (
         _meeting_stile(leaf, book, about, pressure_pa) if leaf.index else [_latch_stile(leaf, book, about, pressure_pa)]
     )
@@ -68,7 +70,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
 LATCH_STILE = "gate_latch_upright.bending_wind"
 
 
-def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> Check | NotCovered:
+def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> Check | UncheckedItem:
     """The stile at the latch edge, with half of the leaf's width: beyond its latches a cantilever, between two a simple span."""
     u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
     bottom_m, top_m = leaf.gap_m - leaf.stile_down_m, leaf.gap_m + leaf.height_m + leaf.stile_up_m
@@ -77,7 +79,7 @@ def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> 
     arm = max(low_m - bottom_m, top_m - high_m) / u.span_m
     between = (high_m - low_m) / u.span_m
     inputs = (("p", p, u.pressure), ("b", wide, u.span))
-    moment = Step(
+    moment = CalculationStep(
         symbol="M",
         value=p * wide * arm**2 / 2,
         unit=u.moment,
@@ -88,7 +90,7 @@ def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> 
     )
     # Two latches: the overhangs relieve the span between them, which is left out.
     if between**2 / 8 > arm**2 / 2:
-        moment = Step(
+        moment = CalculationStep(
             symbol="M",
             value=p * wide * between**2 / 8,
             unit=u.moment,
@@ -97,11 +99,11 @@ def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> 
             source="statics: simple span between two latches with half of the leaf's width",
             says="the latch stile between its latches",
         )
-    asked = Asked(LATCH_STILE, about, case)
+    asked = CheckContext(LATCH_STILE, about, case)
     return check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), asked)
 
 
-def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> list[Check | NotCovered]:
+def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> list[Check | UncheckedItem]:
     """Of a pair's second leaf: a rod at the foot alone leaves it to the twist of its frame, so that its head needs a stop as well.
 
     With one, the stile spans from foot to head; the stop is asked to hold a quarter of both leaves' wind.
@@ -113,7 +115,7 @@ def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -
         (leaf.height_m + leaf.stile_down_m + leaf.stile_up_m) / u.span_m,
     )
     inputs = (("p", p, u.pressure), ("b", wide, u.span), ("h", tall, u.span))
-    moment = Step(
+    moment = CalculationStep(
         symbol="M",
         value=p * wide * tall**2 / 8,
         unit=u.moment,
@@ -122,7 +124,7 @@ def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -
         source="statics: simple span from the rod at the foot to a stop at the head",
         says="the stile where the leaves meet, with half of the leaf's width",
     )
-    head = Step(
+    head = CalculationStep(
         symbol="P_h",
         value=p * wide * tall,
         unit=u.force,
@@ -133,8 +135,8 @@ def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -
     )
     words = f"{head.value:,.0f} lb" if u.force == "lb" else f"{head.value:.2f} {u.force}"
     return [
-        check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), Asked(LATCH_STILE, about, case)),
-        NotCovered(
+        check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), CheckContext(LATCH_STILE, about, case)),
+        UncheckedItem(
             key="gate_pair.head_restraint_wind",
             about=about,
             basis=Basis.RECKONED,
@@ -147,11 +149,11 @@ def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -
     ]
 
 
-def _boards(leaf: Leaf, book: Rulebook, asked: Asked, apart: float, pressure_pa: float) -> Check | NotCovered:
+def _boards(leaf: Leaf, book: Rulebook, asked: CheckContext, apart: float, pressure_pa: float) -> Check | UncheckedItem:
     """Boards between rails: by their wood where it has a strength, else by a span of our own for their thickness."""
     u = book.units
     wide, p = leaf.board.width_m / u.span_m, pressure_pa / u.pressure_pa
-    moment = Step(
+    moment = CalculationStep(
         symbol="M",
         value=p * wide * apart**2 / 8,
         unit=u.moment,
@@ -172,7 +174,7 @@ def _boards(leaf: Leaf, book: Rulebook, asked: Asked, apart: float, pressure_pa:
     )
 
 
-def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> list[Check | NotCovered]:
+def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> list[Check | UncheckedItem]:
     """Half of the wind on the hinge side, half on latch and rod; their makers say what they hold."""
     design, u = leaf.design, book.units
     p, b, h = pressure_pa / u.pressure_pa, leaf.width_m / u.span_m, leaf.height_m / u.span_m
@@ -200,9 +202,9 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
             "pushes it with",
         ),
     )
-    found: list[Check | NotCovered] = []
+    found: list[Check | UncheckedItem] = []
     for noun, symbol, share, rating_n, says, rated, does in rows:
-        force = Step(
+        force = CalculationStep(
             symbol=symbol,
             value=p * b * h / share,
             unit=u.force,
@@ -229,13 +231,13 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
                     limit=rating,
                     working=(),
                     case=case,
-                    asks=Asks.CODE,
+                    asks=CheckOrigin.CODE,
                 )
             )
             continue
         words = f"{force.value:,.0f} lb" if u.force == "lb" else f"{force.value:.2f} {u.force}"
         found.append(
-            NotCovered(
+            UncheckedItem(
                 key=key,
                 about=about,
                 basis=Basis.RECKONED,

@@ -5,16 +5,16 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import PeopleLoad, given_step, si
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.layout.infill import even_gaps
 from steady.layout.outline import Edge
-from steady.plan.model import Basis, Check, NotCovered, Step
-from steady.structures.bending_check import Asked, check_bends
-from steady.structures.check_collector import Said
+from steady.plan.model import Basis, CalculationStep, Check, UncheckedItem
+from steady.structures.bending_check import CheckContext, check_bends
+from steady.structures.check_collector import CheckList
 from steady.structures.wood import outdoors
 from steady.units.trade import Units
 from steady.units.units import IN
@@ -42,10 +42,10 @@ class GuardAsk:
     """
 
     edges: tuple[tuple[Edge, float, tuple[tuple[float, float], ...]], ...]
-    post: Stick
-    baluster: Stick
-    rail: Stick
-    board: Stick
+    post: SectionItem
+    baluster: SectionItem
+    rail: SectionItem
+    board: SectionItem
     spacing_max_m: float
     height_m: float | None
     lever_m: float
@@ -76,7 +76,7 @@ class GuardRun:
 
 
 @dataclass(slots=True)
-class GuardFound(Said):
+class GuardFound(CheckList):
     """The guard as it is built, and its checks. No runs: none is needed."""
 
     height_m: float = 0.0
@@ -88,9 +88,9 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     """Lay a guard out and reckon its most loaded post. Raises InputError for sizes that cannot be."""
     found = GuardFound()
 
-    def gap(name: str, refused: OutsideScope, crew: bool = False, needs: Step | None = None) -> None:
+    def gap(name: str, refused: OutOfScopeError, crew: bool = False, needs: CalculationStep | None = None) -> None:
         found.not_covered.append(
-            NotCovered(
+            UncheckedItem(
                 key=name,
                 about=about,
                 basis=Basis.RECKONED,
@@ -108,7 +108,7 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
             needed = book.guard_needed(
                 height_m=drop_m, dwelling_units=ask.dwelling_units, inside=False, stair=ask.slope_rad is not None
             )
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             gap("guard", refused)
             return found
         sphere_m, found.source = needed.sphere_m, needed.source
@@ -130,12 +130,12 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
             "h", found.height_m / u.size_m, u.size, "the guard's top above the boards", "user: typed for this guard"
         )
         needs = _step("h_g", asked_m / u.size_m, u.size, "guard where the drop is deep", found.source)
-        found.checks.append(_check(Asked("guard.height", about, ""), (has, needs), at_least=True))
+        found.checks.append(_check(CheckContext("guard.height", about, ""), (has, needs), at_least=True))
     gaps = [run.gap_m for run in found.runs]
     if gaps:
         opening = _step("g", max(gaps) / u.size_m, u.size, "widest opening between balusters", "geometry")
         ball = _step("ball", sphere_m / u.size_m, u.size, "a ball that must not pass", found.source)
-        found.checks.append(_check(Asked("guard.opening_size", about, ""), (opening, ball)))
+        found.checks.append(_check(CheckContext("guard.opening_size", about, ""), (opening, ball)))
     _post(found, ask, book, about, gap)
     _infill(found, ask, book, about, u)
     _sway(found, ask, book, about)
@@ -151,7 +151,7 @@ def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
     try:
         people = book.guard_load(ask.dwelling_units)
         stiff = [si(book.stiffness(replace(outdoors(one), wet=ask.wet))) for one in (ask.post, ask.rail)]
-    except OutsideScope:
+    except OutOfScopeError:
         return  # said by the checks of their bending
     post, rail = (
         e * stick.thickness_m * stick.width_m**3 / 12 / u.force_n / u.span_m**2
@@ -160,7 +160,7 @@ def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
     line = people.line_n_per_m * u.span_m / u.force_n
     bay = spacing_m / math.cos(ask.slope_rad or 0.0) / u.span_m
     arm = (found.height_m + ask.boards_m + UPPER_FIXING_M) / u.span_m
-    sway = Step(
+    sway = CalculationStep(
         symbol="d_t",
         value=u.span_m / u.size_m * line * (bay * arm**3 / (3 * post) + 5 * bay**4 / (384 * rail)),
         unit=u.size,
@@ -177,7 +177,7 @@ def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
         says="the post as a cantilever from its upper fixing, and the rail between two posts; k: unit conversion",
     )
     limit = given_step("d_max", most_m / u.size_m, u.size, source, "the most that the top may give way")
-    found.checks.append(_check(Asked("guard.deflection_at_top", about, "line load along top"), (sway, limit)))
+    found.checks.append(_check(CheckContext("guard.deflection_at_top", about, "line load along top"), (sway, limit)))
 
 
 def _longest_bay_m(found: GuardFound) -> float:
@@ -196,14 +196,14 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
     """One baluster under a push at its middle; and the top rail between two posts under people."""
     try:
         people = book.guard_load(ask.dwelling_units)
-    except OutsideScope:
+    except OutOfScopeError:
         return
     push = people.infill_n / u.force_n * people.factor
     share = _baluster_share(found, ask, people)
     tall = max(0.05, found.height_m - 0.18) / u.span_m
     span = max(_longest_bay_m(found) - ask.post.width_m, 0.05) / math.cos(ask.slope_rad or 0.0) / u.span_m
     line, point = people.line_n_per_m * u.span_m / u.force_n, people.point_n / u.force_n
-    cases: tuple[tuple[str, Stick, bool, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
+    cases: tuple[tuple[str, SectionItem, bool, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
         (
             "baluster.bending",
             ask.baluster,
@@ -247,7 +247,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             ),
         )
     for name, stick, flat, most, says, inputs, formula in cases:
-        moment = Step(
+        moment = CalculationStep(
             symbol="M",
             value=most,
             unit=u.moment,
@@ -269,7 +269,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             book,
             wood,
             (moment, people.load),
-            Asked(name, about, says),
+            CheckContext(name, about, says),
             "what its maker says of a guard system, or a graded stick",
         )
         found.take(one)
@@ -345,11 +345,11 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
     spacing_m = _longest_bay_m(found)
     try:
         people = book.guard_load(ask.dwelling_units)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         gap("guard_post.anchorage", refused)
         return
     point, line = people.point_n / u.force_n, people.line_n_per_m * spacing_m / u.force_n
-    force = Step(
+    force = CalculationStep(
         symbol="P",
         value=people.factor * max(point, line),
         unit=u.force,
@@ -360,7 +360,7 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
     )
     arm_m = found.height_m + ask.boards_m + UPPER_FIXING_M
     arm = arm_m / u.span_m
-    moment = Step(
+    moment = CalculationStep(
         symbol="M",
         value=force.value * arm,
         unit=u.moment,
@@ -371,17 +371,21 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
     )
     try:
         capacity = book.moment_capacity(replace(outdoors(ask.post), wet=ask.wet), people.load)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         gap("guard_post.bending", refused)
     else:
         limit = capacity
         if capacity.unit != u.moment:
             limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
         found.checks.append(
-            _check(Asked("guard_post.bending", about, "a person leaning, post not notched"), (moment, limit), (force,))
+            _check(
+                CheckContext("guard_post.bending", about, "a person leaning, post not notched"),
+                (moment, limit),
+                (force,),
+            )
         )
     lever = ask.lever_m / u.span_m
-    pull = Step(
+    pull = CalculationStep(
         symbol="T",
         value=force.value * (arm + lever) / lever,
         unit=u.force,
@@ -398,11 +402,13 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
             "",
             "user: the maker's number with the crew's own safety factor",
         )
-        found.checks.append(_check(Asked("guard_post.anchorage", about, "upper fixing"), (pull, rating), (force,)))
+        found.checks.append(
+            _check(CheckContext("guard_post.anchorage", about, "upper fixing"), (pull, rating), (force,))
+        )
     else:
         gap(
             "guard_post.anchorage",
-            OutsideScope(
+            OutOfScopeError(
                 f"no rating of the posts' anchors is entered; the upper fixing of each must hold {pull.value:,.2f} {u.force}",
                 "a hold-down anchor's number from its maker, and doubled blocking behind the post",
             ),
@@ -411,11 +417,16 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
         )
 
 
-def _step(symbol: str, value: float, unit: str, says: str, source: str) -> Step:
+def _step(symbol: str, value: float, unit: str, says: str, source: str) -> CalculationStep:
     return given_step(symbol, value, unit, source, says)
 
 
-def _check(asked: Asked, sides: tuple[Step, Step], working: tuple[Step, ...] = (), at_least: bool = False) -> Check:
+def _check(
+    asked: CheckContext,
+    sides: tuple[CalculationStep, CalculationStep],
+    working: tuple[CalculationStep, ...] = (),
+    at_least: bool = False,
+) -> Check:
     return Check(
         key=asked.name,
         about=asked.about,

@@ -6,8 +6,8 @@ from steady.design_codes.base import Rulebook
 from steady.design_codes.joint_rules import Fastener, LateralRequest
 from steady.design_codes.requests import LoadType, Wood
 from steady.design_codes.results import si
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.structures.joints.brace_ends import word_of
 from steady.units.units import IN
 from steady.value_objects import value
@@ -27,8 +27,8 @@ class BesideBolts:
     """Bolts at one post: how many, what they hold, and how it is found."""
 
     count: int
-    limit: Step
-    working: tuple[Step, ...]
+    limit: CalculationStep
+    working: tuple[CalculationStep, ...]
 
 
 def bolt_item(post_m: float, ply_m: float) -> str:
@@ -36,7 +36,7 @@ def bolt_item(post_m: float, ply_m: float) -> str:
     return "knee brace bolt" if post_m + 2 * ply_m + NUT_M <= LONG_BOLT_M + 1e-9 else "long beam bolt"
 
 
-def beside_bolts(book: Rulebook, ply: Wood, post: Wood, demand: Step, load: LoadType) -> BesideBolts:
+def beside_bolts(book: Rulebook, ply: Wood, post: Wood, demand: CalculationStep, load: LoadType) -> BesideBolts:
     """The fewest bolts that hold a beam's load on its post; the most that there is room for where none do.
 
     Raises:
@@ -45,7 +45,7 @@ def beside_bolts(book: Rulebook, ply: Wood, post: Wood, demand: Step, load: Load
     d = BOLT.diameter_m
     room = 1 + math.floor((ply.depth_m - 2 * EDGE_D * d) / (SPACING_D * d) + 1e-9)
     if room < 1:
-        raise OutsideScope("the ply is too shallow for a bolt with its edge distances", "a deeper beam")
+        raise OutOfScopeError("the ply is too shallow for a bolt with its edge distances", "a deeper beam")
     stiffness_n = tuple(si(book.stiffness(wood)) * wood.width_m * wood.depth_m for wood in (ply, post))
     found = None
     for count in BOLTS:
@@ -67,7 +67,7 @@ def beside_bolts(book: Rulebook, ply: Wood, post: Wood, demand: Step, load: Load
             )
         )
         u = book.units
-        limit = Step(
+        limit = CalculationStep(
             symbol="R_max",
             value=si(held.design) / u.force_n,
             unit=u.force,

@@ -9,10 +9,10 @@ from steady.design_codes.base import Rulebook
 from steady.design_codes.joint_rules import Fastener, JointRules, LateralRequest, WithdrawalRequest
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import si
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Asks, Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep, CheckOrigin
 from steady.statics.joints import butted_brace
-from steady.structures.check_collector import Findings, said
+from steady.structures.check_collector import CheckCollector, said
 from steady.units.units import IN
 from steady.value_objects import value
 
@@ -64,7 +64,9 @@ def word_of(wood: Wood) -> str:
     return wood.species or wood.grade
 
 
-def brace_end_holds(book: Rulebook, brace: Wood, held_by: Wood, deep_m: float) -> tuple[Step, tuple[Step, ...]]:
+def brace_end_holds(
+    book: Rulebook, brace: Wood, held_by: Wood, deep_m: float
+) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
     """What two lags at one end hold along the brace, and how it is found.
 
     Args:
@@ -93,7 +95,7 @@ def brace_end_holds(book: Rulebook, brace: Wood, held_by: Wood, deep_m: float) -
     found = butted_brace(BRACE_RAD, LAGS_AN_END, one_n, pull_n, rules.combined_n)
     u = book.units
     lateral_value = one_n / u.force_n
-    across = Step(
+    across = CalculationStep(
         symbol="Z_e",
         value=lateral_value,
         unit=u.force,
@@ -102,7 +104,7 @@ def brace_end_holds(book: Rulebook, brace: Wood, held_by: Wood, deep_m: float) -
         source="nds: 12.5.1A; high; in other codes likewise [our own]",
         says="one lag across its axis, close to the brace's end",
     )
-    slides = Step(
+    slides = CalculationStep(
         symbol="N_s",
         value=found.push_slides_n / u.force_n,
         unit=u.force,
@@ -111,7 +113,7 @@ def brace_end_holds(book: Rulebook, brace: Wood, held_by: Wood, deep_m: float) -
         source="statics: contact carries what is square to the face",
         says="pushed: the lags keep the end from sliding along the face",
     )
-    pull = Step(
+    pull = CalculationStep(
         symbol="N_p",
         value=min(found.foot_pull_n, found.head_pull_n) / u.force_n,
         unit=u.force,
@@ -120,7 +122,7 @@ def brace_end_holds(book: Rulebook, brace: Wood, held_by: Wood, deep_m: float) -
         source="nds: 12.4.1; ec5: 8.28; high",
         says="pulled: the lags are loaded across and along their axes",
     )
-    limit = Step(
+    limit = CalculationStep(
         symbol="N_max",
         value=found.least_n / u.force_n,
         unit=u.force,
@@ -137,11 +139,11 @@ class BraceForce:
     """What a brace's ends must hold, push and pull: the check's key, the force along it, and its load case."""
 
     key: str
-    force: Step
+    force: CalculationStep
     case: str
 
 
-def check_brace_ends(found: Findings, about: str, woods: tuple[Wood, Wood, Wood], demand: BraceForce) -> None:
+def check_brace_ends(found: CheckCollector, about: str, woods: tuple[Wood, Wood, Wood], demand: BraceForce) -> None:
     """Both ends of a brace hold its force; where lags don't, a maker's rating is asked for.
 
     Args:
@@ -156,15 +158,15 @@ def check_brace_ends(found: Findings, about: str, woods: tuple[Wood, Wood, Wood]
         )
         limit, working = min(ends, key=lambda end: end[0].value)
         if force.value <= limit.value:
-            found.at_most(demand.key, about, force, limit, working, case=demand.case, asks=Asks.SAFETY)
+            found.at_most(demand.key, about, force, limit, working, case=demand.case, asks=CheckOrigin.SAFETY)
             return
         why = f"{limit.says} hold {said(limit)}"
-    except (OutsideScope, InputError) as refused:
-        why = refused.reason if isinstance(refused, OutsideScope) else refused.message
+    except (OutOfScopeError, InvalidInputError) as refused:
+        why = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
     found.gap(
         demand.key,
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"{why}; each end must hold {said(force)} in push and in pull, and no connector's rating is entered",
             "longer braces, thicker braces with heavier lags, or a connector with its maker's number for one end",
         ),

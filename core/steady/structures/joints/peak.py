@@ -5,9 +5,9 @@ import math
 from steady.design_codes.joint_rules import Fastener, LateralRequest
 from steady.design_codes.requests import LoadType, Wood
 from steady.design_codes.results import si
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Asks, Step
-from steady.structures.check_collector import Findings, said
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep, CheckOrigin
+from steady.structures.check_collector import CheckCollector, said
 from steady.structures.joints.brace_ends import word_of
 from steady.units.units import IN
 
@@ -24,7 +24,9 @@ def screws_a_hip(depth_m: float) -> int:
     return 2 * (1 + max(0, math.floor((depth_m - 2 * EDGE_D * d) / (SPACING_D * d) + 1e-9)))
 
 
-def check_hip_head(found: Findings, about: str, woods: tuple[Wood, Wood], force: Step, load: LoadType) -> None:
+def check_hip_head(
+    found: CheckCollector, about: str, woods: tuple[Wood, Wood], force: CalculationStep, load: LoadType
+) -> None:
     """The screws of one hip's head hold what it brings down; where they don't, a maker's rating is asked for.
 
     Args:
@@ -49,13 +51,13 @@ def check_hip_head(found: Findings, about: str, woods: tuple[Wood, Wood], force:
                 count=count,
             )
         )
-    except (OutsideScope, InputError) as refused:
-        why = refused.reason if isinstance(refused, OutsideScope) else refused.message
+    except (OutOfScopeError, InvalidInputError) as refused:
+        why = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
     else:
         u = found.book.units
         limit = held.design
         if limit.unit != u.force:
-            limit = Step(
+            limit = CalculationStep(
                 symbol=limit.symbol,
                 value=si(limit) / u.force_n,
                 unit=u.force,
@@ -72,14 +74,14 @@ def check_hip_head(found: Findings, about: str, woods: tuple[Wood, Wood], force:
                 limit,
                 (held.reference, held.design),
                 case="all down",
-                asks=Asks.SAFETY,
+                asks=CheckOrigin.SAFETY,
             )
             return
         why = f"{count} structural screws at a slant hold {said(limit)}"
     found.gap(
         "peak_ring_joints.capacity",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"{why}; each hip's joint at the peak must hold {said(force)} down, and no connector's rating is entered",
             "deeper hips, which take more screws, a hanger with its maker's number, or bolts that an engineer sizes",
         ),

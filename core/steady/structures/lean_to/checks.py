@@ -4,17 +4,17 @@ import math
 from dataclasses import replace
 
 from steady.data.loader import keyed
-from steady.design_codes.canopies import ClosedRoof, LedgerAsk, Rows, bare_frame, ledger_fixing
+from steady.design_codes.canopies import ClosedRoof, FrameRows, LedgerAsk, bare_frame, ledger_fixing
 from steady.design_codes.results import given_step
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.structures.canopy.braces import faces_m2
 from steady.structures.canopy.crossed import beam_crossed
-from steady.structures.canopy.drift_snow import Catches, Heaped, heaped
+from steady.structures.canopy.drift_snow import Catches, DriftSnow, heaped
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.lateral_system import Sway
 from steady.structures.canopy.load_path_checks import (
-    Held,
+    LateralSystemResult,
     check_beam,
     hold_up,
     hung_at_house,
@@ -24,11 +24,11 @@ from steady.structures.canopy.load_path_checks import (
 )
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads, closed_loads
 from steady.structures.canopy.post_count import fewest_posts
-from steady.structures.check_collector import PUBLIC, Findings, said
-from steady.structures.continuous_members import Bends, Loaded, Run, check_lifted, check_run, one_person
-from steady.structures.lean_to.layout import Laid, lay_out
+from steady.structures.check_collector import PUBLIC, CheckCollector, said
+from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_lifted, check_run, one_person
+from steady.structures.lean_to.layout import LeanToLayout, lay_out
 from steady.structures.lean_to.spec import LeanToSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.units import GRAVITY
 from steady.value_objects import value
@@ -51,15 +51,15 @@ class LedgerLoad:
 class LeanToFound:
     """Everything reckoned. `strap_n`: pull in a roof-plane strap, 0 where the wind is not known."""
 
-    findings: Findings
-    laid: Laid
+    findings: CheckCollector
+    laid: LeanToLayout
     loads: CanopyLoads
-    held: Held
+    held: LateralSystemResult
     ledger: LedgerLoad
     strap_n: float
 
 
-def reckon_lean_to(case: Case) -> LeanToFound:
+def reckon_lean_to(case: DesignInput) -> LeanToFound:
     """Reckon a lean-to, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:
@@ -78,9 +78,9 @@ def reckon_lean_to(case: Case) -> LeanToFound:
     return LeanToFound(findings=found, laid=laid, loads=loads, held=held, ledger=ledger, strap_n=strap_n)
 
 
-def _beam(case: Case, laid: Laid) -> tuple[Findings, tuple[CanopyLoads, tuple[Heaped, ...]]]:
+def _beam(case: DesignInput, laid: LeanToLayout) -> tuple[CheckCollector, tuple[CanopyLoads, tuple[DriftSnow, ...]]]:
     """Its loads, and its beam checked under them."""
-    found, loads = Findings(book=case.book), _loads(case, laid)
+    found, loads = CheckCollector(book=case.book), _loads(case, laid)
     heaps = heaped(found, case.site, loads, case.spec.above, _catches(case.spec, laid))
     worst = [laid.run.reactions_under_n(one.on(laid.run)) for one in heaps]
     loads = replace(loads, drifted=(max((reactions[1] for reactions in worst), default=0.0),))
@@ -88,7 +88,7 @@ def _beam(case: Case, laid: Laid) -> tuple[Findings, tuple[CanopyLoads, tuple[He
     return found, (loads, heaps)
 
 
-def dead_pa(spec: LeanToSpec, laid: Laid) -> float:
+def dead_pa(spec: LeanToSpec, laid: LeanToLayout) -> float:
     """Lasting load on plan: the parts', or what the crew typed. Source: geometry."""
     if spec.dead_pa is not None:
         return spec.dead_pa
@@ -103,7 +103,7 @@ def dead_pa(spec: LeanToSpec, laid: Laid) -> float:
     return slope_pa / level
 
 
-def _solid(laid: Laid) -> tuple[float, float]:
+def _solid(laid: LeanToLayout) -> tuple[float, float]:
     """Share closed from above, and the clear gap: sheets close all of it."""
     slat, slats = laid.timber.slat, laid.slats
     if slat is None or slats is None:
@@ -113,12 +113,12 @@ def _solid(laid: Laid) -> tuple[float, float]:
     return 1 - (1 - cover) * (1 - bare), slats.gap_m
 
 
-def _catches(spec: LeanToSpec, laid: Laid) -> Catches:
+def _catches(spec: LeanToSpec, laid: LeanToLayout) -> Catches:
     solid, gap_m = _solid(laid)
     return Catches(me=spec.id, depth_m=laid.run.length_m, slope_rad=spec.pitch_rad, solidity=solid, gap_m=gap_m)
 
 
-def _loads(case: Case, laid: Laid) -> CanopyLoads:
+def _loads(case: DesignInput, laid: LeanToLayout) -> CanopyLoads:
     spec: LeanToSpec = case.spec
     lasting = dead_pa(spec, laid)
     height_m = (laid.chain.roof_at_beam_m + laid.chain.roof_at_wall_m) / 2
@@ -143,7 +143,9 @@ def _loads(case: Case, laid: Laid) -> CanopyLoads:
     return closed_loads(case.book, case.site, closed, lasting, laid.rafters.spacing_m * laid.run.length_m)
 
 
-def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, heaps: tuple[Heaped, ...]) -> None:
+def _rafters(
+    found: CheckCollector, spec: LeanToSpec, laid: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+) -> None:
     """Rafters under each load, drift snow, point load at midspan and at the tip; lifted, their lower edge free."""
     about, run, s = f"{spec.id}/rafters", laid.run, laid.rafters.spacing_m
     wood = laid.frame.rafter(laid.timber.rafter, found.book)
@@ -165,7 +167,7 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
         found.gap(
             "wind.attached_canopy_clause",
             about,
-            OutsideScope(
+            OutOfScopeError(
                 "the clause for canopies attached to a house is not entered; the greater wind of a free roof is calculated",
                 "an engineer's pressure",
             ),
@@ -175,7 +177,7 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
         found.gap(
             "wind.edge_and_corner_zones",
             about,
-            OutsideScope(
+            OutOfScopeError(
                 "local wind at the roof's edges and corners: the overall figure is used, and sheets are fixed twice as close there",
                 "an engineer's pressure for edge fixings",
             ),
@@ -183,7 +185,9 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
         )
 
 
-def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, heaps: tuple[Heaped, ...]) -> None:
+def _purlins(
+    found: CheckCollector, spec: LeanToSpec, laid: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+) -> None:
     """Purlins on edge over the rafters; what the sheets themselves reach is their maker's."""
     purlin, sheet = laid.timber.purlin, laid.timber.sheet
     if purlin is None or sheet is None:
@@ -191,9 +195,9 @@ def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
     about = f"{spec.id}/purlins"
     if spec.pitch_rad > FLAT_RAD + 1e-9:
         why = "on a slope over 10 degrees a purlin on edge bends sideways, too, and that is not calculated"
-        found.gap("purlin.bending", about, OutsideScope(why, "a flatter roof, or an engineer"))
+        found.gap("purlin.bending", about, OutOfScopeError(why, "a flatter roof, or an engineer"))
     at = tuple(laid.rafters.at_m(k + 1) for k in range(laid.rafters.count))
-    run = Run(length_m=spec.beams_m, supports_m=at)
+    run = ContinuousMember(length_m=spec.beams_m, supports_m=at)
     each_m = (laid.purlins_m[-1] - laid.purlins_m[0]) / (len(laid.purlins_m) - 1) * math.cos(spec.pitch_rad)
     dead = run.even(loads.dead_pa * each_m)
     wood = laid.frame.wood(purlin)
@@ -210,7 +214,7 @@ def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
     found.gap(
         "roof_sheet.purlin_spacing",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"how far a sheet reaches, and its screws, are its maker's; here {span.value:.2f} {span.unit}",
             "the maker's span and fixing table",
         ),
@@ -219,7 +223,9 @@ def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
     )
 
 
-def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple[tuple[Sway, ...], float]:
+def _sways(
+    found: CheckCollector, case: DesignInput, laid: LeanToLayout, loads: CanopyLoads
+) -> tuple[tuple[Sway, ...], float]:
     """Along the wall half goes to the beam's line, half up the roof's straps to the ledger; across, the rafters' hangers hold."""
     spec: LeanToSpec = case.spec
     frame, t = laid.frame, laid.timber
@@ -230,11 +236,11 @@ def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple
         braces_along_m2, braces_across_m2 = faces_m2(frame)
         edge_m = t.fascia.width_m if t.fascia else t.beam.width_m
         across = bare_frame(
-            case.book, place, top, Rows(row_m2=spec.beams_m * edge_m, rows=1, other_m2=posts_m2 + braces_across_m2)
+            case.book, place, top, FrameRows(row_m2=spec.beams_m * edge_m, rows=1, other_m2=posts_m2 + braces_across_m2)
         ).force_n
         rows = laid.rafters.count
         rafters_m2, other_m2 = laid.run.length_m * t.rafter.width_m, posts_m2 + braces_along_m2
-        along = bare_frame(case.book, place, top, Rows(row_m2=rafters_m2, rows=rows, other_m2=other_m2)).force_n
+        along = bare_frame(case.book, place, top, FrameRows(row_m2=rafters_m2, rows=rows, other_m2=other_m2)).force_n
         return {"along": f * along, "across": f * across}
 
     pushed = sways_or_gap(found, spec.id, pushes)
@@ -253,7 +259,7 @@ def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple
     return (along,), _strap(found, spec, laid, pushed["along"])
 
 
-def _strap(found: Findings, spec: LeanToSpec, laid: Laid, along_n: float) -> float:
+def _strap(found: CheckCollector, spec: LeanToSpec, laid: LeanToLayout, along_n: float) -> float:
     """Two straps crossed in the plane of the roof: half the push along, over the cosine of their angle to the wall."""
     u = found.book.units
     angle = math.atan2(laid.slope_m, spec.beams_m)
@@ -264,7 +270,7 @@ def _strap(found: Findings, spec: LeanToSpec, laid: Laid, along_n: float) -> flo
     found.gap(
         "roof_bracing_straps.tension",
         f"{spec.id}/upright",
-        OutsideScope(
+        OutOfScopeError(
             f"no rating is entered; each strap, and both its ends, must hold {said(needs)}",
             "the maker's number for one strap and its nails",
         ),
@@ -274,14 +280,16 @@ def _strap(found: Findings, spec: LeanToSpec, laid: Laid, along_n: float) -> flo
     return pull
 
 
-def _rafter_lift_n(case: Case, laid: Laid, loads: CanopyLoads) -> float:
+def _rafter_lift_n(case: DesignInput, laid: LeanToLayout, loads: CanopyLoads) -> float:
     """Lift on a rafter's end at the beam, at design level, net of the lasting load above it."""
     f, reach = factors_of(case.book), laid.run.reactions_n(1.0)[1]
     up = f.wind_up * loads.rafter_up_pa * loads.lead_ratio - f.lasting * loads.dead_pa
     return max(0.0, up * reach * laid.rafters.spacing_m)
 
 
-def _ledger(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: tuple[Heaped, ...]) -> LedgerLoad:
+def _ledger(
+    found: CheckCollector, case: DesignInput, laid: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+) -> LedgerLoad:
     """Down: lasting load with the worst of people, snow and wind; up: the wind net of it; each on one fixing of the ledger."""
     spec: LeanToSpec = case.spec
     book, u = found.book, found.book.units
@@ -313,7 +321,7 @@ def _ledger(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: 
         found.gap(
             "ledger_fastener.capacity",
             about,
-            OutsideScope(why, "open the wall to its framing, or make it freestanding"),
+            OutOfScopeError(why, "open the wall to its framing, or make it freestanding"),
         )
         return LedgerLoad(line_n_per_m=line, down_n=line * each, up_n=lifted.up_n)
     down = given_step(
@@ -326,7 +334,7 @@ def _ledger(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: 
     found.gap(
         "ledger_fastener.capacity",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"no rating is entered; each fixing must hold {said(down)} down and {said(up)} up",
             "the maker's number for one fixing in this wall, with your factor",
         ),
@@ -336,7 +344,7 @@ def _ledger(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: 
     return LedgerLoad(line_n_per_m=line, down_n=line * each, up_n=lifted.up_n)
 
 
-def out_of_scope(found: Findings, case: Case) -> None:
+def out_of_scope(found: CheckCollector, case: DesignInput) -> None:
     """Public use, and roofs larger than a house tool may answer for: nothing is said to pass."""
     spec: LeanToSpec = case.spec
     why = ""

@@ -4,8 +4,8 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from steady.data.loader import keyed
-from steady.errors import InputError
-from steady.plan.model import Handle
+from steady.errors import InvalidInputError
+from steady.plan.model import DragHandle
 from steady.structures.canopy.actions import hold_on, let_go, lock_post
 from steady.structures.canopy.changes import (
     more_posts,
@@ -24,7 +24,16 @@ from steady.structures.lean_to.line_parser import read_lean_to
 from steady.structures.lean_to.plan import plan_lean_to
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.option import Change
-from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, in_metres
+from steady.structures.structure_type import (
+    COMMON,
+    DesignInput,
+    LineForm,
+    LineStart,
+    NewStructureRequest,
+    StructureType,
+    Table,
+    in_metres,
+)
 
 HELP = (
     ("12x8", "along the wall, by how far the beam's face stands out from the ledger"),
@@ -67,7 +76,7 @@ LEAST_M, MOST_M, LEAST_DEEP_M, MOST_DEEP_M = 1.2, 15.0, 0.6, 6.0
 OWN = CANOPY_OWN | {"depth_m", "beam_top_m", "posts", "above"}
 
 
-def read(ask: Ask) -> LeanToSpec:
+def read(ask: NewStructureRequest) -> LeanToSpec:
     """A lean-to from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
 
     Raises:
@@ -106,7 +115,7 @@ ROUND_M = (
 )
 
 
-def move(spec: LeanToSpec, handle: Handle, to_m: float) -> LeanToSpec:
+def move(spec: LeanToSpec, handle: DragHandle, to_m: float) -> LeanToSpec:
     """A post along its beam, the beam in or out, or the far end of the roof.
 
     Raises:
@@ -121,14 +130,14 @@ def move(spec: LeanToSpec, handle: Handle, to_m: float) -> LeanToSpec:
         return replace(spec, depth_m=min(MOST_DEEP_M, max(LEAST_DEEP_M, deep_m)))
     if name == "beams_m":
         return replace(spec, beams_m=min(MOST_M, max(LEAST_M, to_m)))
-    raise InputError("handle", "This does not move: load the drawing again")
+    raise InvalidInputError("handle", "This does not move: load the drawing again")
 
 
 MOST_AT_POINT = 4
 """Fixings at one point of a ledger, at most."""
 
 
-def candidates(case: Case) -> Iterator[tuple[str, Change]]:
+def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and purlins by size and spacing, what keeps it upright."""
     spec: LeanToSpec = case.spec
     for says, change in roof_above(case):
@@ -225,7 +234,7 @@ FORM = (
     above_group(),
 )
 
-LEAN_TO = Kind(
+LEAN_TO = StructureType(
     key="lean-to",
     many="lean-tos",
     spec=LeanToSpec,

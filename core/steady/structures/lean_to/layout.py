@@ -2,12 +2,12 @@
 
 import math
 
-from steady.catalog.items import Stick, stick
-from steady.errors import InputError
+from steady.catalog.items import SectionItem, stick
+from steady.errors import InvalidInputError
 from steady.layout.canopy import LeanTo, LevelChain, Members, Slats, level_chain, members, slats_in_bay
 from steady.structures.canopy.actions import HEIGHT_M, Sized
-from steady.structures.canopy.frame import Frame, posts_on
-from steady.structures.continuous_members import Run
+from steady.structures.canopy.frame import RoofFrame, posts_on
+from steady.structures.continuous_members import ContinuousMember
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.value_objects import value
 
@@ -29,29 +29,29 @@ ROOM_M = 0.3
 
 
 @value
-class Timber:
+class LeanToTimbers:
     """The sticks that a lean-to is made of; what it has not got is None."""
 
-    post: Stick
-    beam: Stick
-    rafter: Stick
-    ledger: Stick
-    brace: Stick
-    purlin: Stick | None
-    sheet: Stick | None
-    slat: Stick | None
-    fascia: Stick | None
+    post: SectionItem
+    beam: SectionItem
+    rafter: SectionItem
+    ledger: SectionItem
+    brace: SectionItem
+    purlin: SectionItem | None
+    sheet: SectionItem | None
+    slat: SectionItem | None
+    fascia: SectionItem | None
 
 
 @value
-class Laid:
+class LeanToLayout:
     """Everything laid out: `purlins_m` and slats along the slope from the roof's edge at the wall."""
 
-    timber: Timber
-    frame: Frame
+    timber: LeanToTimbers
+    frame: RoofFrame
     chain: LevelChain
     rafters: Members
-    run: Run
+    run: ContinuousMember
     slope_m: float
     purlins_m: tuple[float, ...]
     slats: Slats | None
@@ -63,11 +63,11 @@ class Laid:
         return self.frame.lines_m
 
 
-def timber_of(spec: LeanToSpec) -> Timber:
+def timber_of(spec: LeanToSpec) -> LeanToTimbers:
     """The sticks. Raises InputError: the yard has no such stick."""
     rafter = stick(spec.rafter, "joist", "rafter")
     sheets = spec.roof == "sheets"
-    return Timber(
+    return LeanToTimbers(
         post=stick(spec.post, "post", "post"),
         beam=stick(spec.beam, "joist", "beam"),
         rafter=rafter,
@@ -80,14 +80,14 @@ def timber_of(spec: LeanToSpec) -> Timber:
     )
 
 
-def wall_to_beam_m(spec: LeanToSpec, timber: Timber) -> tuple[float, float]:
+def wall_to_beam_m(spec: LeanToSpec, timber: LeanToTimbers) -> tuple[float, float]:
     """The beam's outer face and its middle, out from the wall."""
     outer = timber.ledger.thickness_m + spec.depth_m
     wide = spec.plies * timber.beam.thickness_m if spec.seat == "on top" else timber.post.width_m
     return outer, outer - wide / 2
 
 
-def lay_out(spec: LeanToSpec, posts: int) -> Laid:
+def lay_out(spec: LeanToSpec, posts: int) -> LeanToLayout:
     """Set it out.
 
     Args:
@@ -97,7 +97,7 @@ def lay_out(spec: LeanToSpec, posts: int) -> Laid:
         InputError: Sizes that leave no room, or a fall that water does not run off.
     """
     if spec.pitch_rad < LEAST_FALL_RAD - 1e-9:
-        raise InputError("pitch_rad", "Water stands on a roof flatter than 1.5°: give it 3° or more")
+        raise InvalidInputError("pitch_rad", "Water stands on a roof flatter than 1.5°: give it 3° or more")
     timber = timber_of(spec)
     chain = level_chain(
         LeanTo(
@@ -114,19 +114,19 @@ def lay_out(spec: LeanToSpec, posts: int) -> Laid:
         )
     )
     if spec.beams_m - 2 * spec.beam_past_m < ROOM_M * (posts - 1):
-        raise InputError("beam_past_m", "The beam runs so far past that its posts meet: less, or a longer beam")
+        raise InvalidInputError("beam_past_m", "The beam runs so far past that its posts meet: less, or a longer beam")
     outer, middle = wall_to_beam_m(spec, timber)
     begins = timber.ledger.thickness_m if spec.laid == "hung" else 0.0
     # The rafter bears at the ledger and over the beam's middle; levels are measured on plan.
-    run = Run(length_m=outer + spec.past_m - begins, supports_m=(0.0, middle - begins))
+    run = ContinuousMember(length_m=outer + spec.past_m - begins, supports_m=(0.0, middle - begins))
     slope_m = (outer + spec.past_m) / math.cos(spec.pitch_rad)
     slats = None
     if timber.slat is not None:
         try:
             slats = slats_in_bay(slope_m, timber.slat.thickness_m, gap_m=spec.slat_gap_m)
-        except InputError as error:
-            raise InputError("slat_gap_m", error.message) from None
-    return Laid(
+        except InvalidInputError as error:
+            raise InvalidInputError("slat_gap_m", error.message) from None
+    return LeanToLayout(
         timber=timber,
         frame=_frame(spec, timber, middle, run, posts),
         chain=chain,
@@ -146,9 +146,9 @@ def _purlins(spec: LeanToSpec, slope_m: float) -> tuple[float, ...]:
     return tuple(END_M + reach * k / (count - 1) for k in range(count))
 
 
-def _frame(spec: LeanToSpec, timber: Timber, middle: float, run: Run, posts: int) -> Frame:
+def _frame(spec: LeanToSpec, timber: LeanToTimbers, middle: float, run: ContinuousMember, posts: int) -> RoofFrame:
     held = {lock.id: lock.at_m for lock in spec.locks}
-    return Frame(
+    return RoofFrame(
         me=spec.id,
         beams_m=spec.beams_m,
         high_m=spec.beam_top_m - timber.beam.width_m,
@@ -173,13 +173,13 @@ def _frame(spec: LeanToSpec, timber: Timber, middle: float, run: Run, posts: int
     )
 
 
-def top_at_m(spec: LeanToSpec, laid: Laid, y_m: float) -> float:
+def top_at_m(spec: LeanToSpec, laid: LeanToLayout, y_m: float) -> float:
     """Upper edge of the rafters so far out from the wall."""
     outer, _ = wall_to_beam_m(spec, laid.timber)
     return laid.chain.roof_at_beam_m + (outer - y_m) * math.tan(spec.pitch_rad)
 
 
-def keep_clear_m(spec: LeanToSpec, laid: Laid) -> tuple[float, float]:
+def keep_clear_m(spec: LeanToSpec, laid: LeanToLayout) -> tuple[float, float]:
     """The band of wall that the cladder leaves free: from the ledger's bottom to the lowest edge of the cladding."""
     roof = top_at_m(spec, laid, 0.0) + (laid.timber.purlin.width_m if laid.timber.purlin else 0.0)
     return laid.chain.ledger_bottom_m, roof + spec.finish.upstand_m + spec.finish.gap_m

@@ -2,14 +2,14 @@
 
 import math
 
-from steady.catalog.purchasing import YardChoices
-from steady.plan.model import Curve, Cut, Part, Place, Vec
+from steady.catalog.purchasing import PurchasingSettings
+from steady.plan.model import Curve, Cut, Part, PartPlacement, Vec
 from steady.structures.canopy.pieces import add_frame
 from steady.structures.lean_to.checks import LeanToFound
-from steady.structures.lean_to.layout import EAVE_PAST_M, Laid, keep_clear_m, top_at_m
+from steady.structures.lean_to.layout import EAVE_PAST_M, LeanToLayout, keep_clear_m, top_at_m
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.part_grouping import ALONG, UP, Grouper, Sawn
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 
 ABOVE_M = 0.5
 """So much of the house is drawn over the roof."""
@@ -18,7 +18,7 @@ SHEET_SCREWS_A_M = 4
 """Screws of a metre of purlin, on either side of each rib [common practice; the maker's table decides]."""
 
 
-def build(case: Case, found: LeanToFound) -> tuple[tuple[Part, ...], list[str]]:
+def build(case: DesignInput, found: LeanToFound) -> tuple[tuple[Part, ...], list[str]]:
     """Every piece, and what cannot be cut from what is on sale."""
     spec: LeanToSpec = case.spec
     g, laid = Grouper(spec.id), found.laid
@@ -43,12 +43,12 @@ def _pieces(length_m: float, longest_m: float) -> list[tuple[float, float]]:
     return [(length_m * k / count, length_m * (k + 1) / count) for k in range(count)]
 
 
-def _ledger(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
+def _ledger(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> None:
     """The ledger, its fixings at every point, and blocking between studs where a point misses them."""
     stick = laid.timber.ledger
     z = laid.chain.ledger_top_m - stick.width_m / 2
     for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/ledger/{k}",
             about=f"{spec.id}/ledger",
             at=(a, stick.thickness_m / 2, z),
@@ -60,7 +60,7 @@ def _ledger(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None
     g.fix("ledger lag", points * spec.at_point, (0.0, 0.0, z), "screw")
     if blocked(spec):
         bays = math.ceil(spec.beams_m / spec.stud_m - 1e-9)
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/blocking",
             about=f"{spec.id}/ledger",
             at=(stick.thickness_m, -stick.thickness_m / 2, z),
@@ -78,7 +78,7 @@ def blocked(spec: LeanToSpec) -> bool:
     return spec.wall == "wood frame" and abs(ratio - round(ratio)) > 0.01
 
 
-def _rafters(g: Grouper, spec: LeanToSpec, laid: Laid) -> None:
+def _rafters(g: Grouper, spec: LeanToSpec, laid: LeanToLayout) -> None:
     """Plumb-cut at both ends; hung ones start at the ledger's face. Tied at the beam, and at the ledger."""
     stick, row, a = laid.timber.rafter, laid.rafters, spec.pitch_rad
     down, up = slope_ways(spec)
@@ -89,7 +89,7 @@ def _rafters(g: Grouper, spec: LeanToSpec, laid: Laid) -> None:
         Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-a),
         Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=-a),
     )
-    place = Place(
+    place = PartPlacement(
         id=f"{spec.id}/rafters",
         at=(row.at_m(1), starts, z),
         along=down,
@@ -102,13 +102,13 @@ def _rafters(g: Grouper, spec: LeanToSpec, laid: Laid) -> None:
     g.fix("joist hanger" if spec.laid == "hung" else "rafter tie", row.count, place.at, "connector")
 
 
-def _on_slope(spec: LeanToSpec, laid: Laid, along_m: float, over_m: float) -> tuple[float, float]:
+def _on_slope(spec: LeanToSpec, laid: LeanToLayout, along_m: float, over_m: float) -> tuple[float, float]:
     """Out and height of a point so far down the slope from the wall, so far square over the rafters."""
     (_, c, minus), (_, s, up) = slope_ways(spec)
     return along_m * c + over_m * s, top_at_m(spec, laid, 0.0) + along_m * minus + over_m * up
 
 
-def _purlins(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
+def _purlins(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> None:
     stick = laid.timber.purlin
     if stick is None:
         return
@@ -116,7 +116,7 @@ def _purlins(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> Non
     for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
         for number, s in enumerate(laid.purlins_m, start=1):
             y, z = _on_slope(spec, laid, s, stick.width_m / 2)
-            place = Place(
+            place = PartPlacement(
                 id=f"{spec.id}/purlin/{number}/{k}", about=f"{spec.id}/purlins", at=(a, y, z), along=ALONG, up=up
             )
             g.add("purlin", stick, b - a, place)
@@ -124,7 +124,7 @@ def _purlins(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> Non
     g.fix("rail screw", SCREWS_A_CROSSING * count, (0.0, 0.0, laid.chain.roof_at_wall_m), "screw")
 
 
-def _sheets(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> list[str]:
+def _sheets(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> list[str]:
     """Each sheet in one length from apron to gutter; the last one is ripped to what is left."""
     stick, purlin = laid.timber.sheet, laid.timber.purlin
     if stick is None or purlin is None:
@@ -135,7 +135,7 @@ def _sheets(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> list
     rest = spec.beams_m - whole * cover
     y, z = _on_slope(spec, laid, 0.0, purlin.width_m + stick.thickness_m / 2)
     if whole:
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/sheets",
             at=(cover / 2, y, z),
             along=down,
@@ -146,7 +146,7 @@ def _sheets(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> list
         g.add("sheet", stick, length, place)
     if rest > 1e-6:
         rip = (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(rest,)),)
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/sheets/last",
             about=f"{spec.id}/sheets",
             at=(spec.beams_m - rest / 2, y, z),
@@ -165,7 +165,7 @@ def _sheets(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> list
     return []
 
 
-def _slats(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
+def _slats(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> None:
     stick, row = laid.timber.slat, laid.slats
     if stick is None or row is None:
         return
@@ -173,7 +173,7 @@ def _slats(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
     first = row.at_m(1) + stick.thickness_m / 2
     y, z = _on_slope(spec, laid, first, stick.width_m / 2)
     for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/slats/{k}",
             about=f"{spec.id}/slats",
             at=(a, y, z),
@@ -186,7 +186,7 @@ def _slats(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
     g.fix("deck screw", row.count * laid.rafters.count, (0.0, y, z), "screw")
 
 
-def _edges(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
+def _edges(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> None:
     """Fascia over the rafters' ends, apron over the sheets, straps crossed in the roof's plane."""
     top = laid.chain.roof_at_wall_m
     board = laid.timber.fascia
@@ -194,7 +194,7 @@ def _edges(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
         y = laid.run.length_m + (laid.timber.ledger.thickness_m if spec.laid == "hung" else 0.0)
         z = laid.chain.roof_at_beam_m - board.width_m / 2
         for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(board.key))):
-            place = Place(id=f"{spec.id}/fascia/{k}", at=(a, y + board.thickness_m / 2, z), along=ALONG, up=UP)
+            place = PartPlacement(id=f"{spec.id}/fascia/{k}", at=(a, y + board.thickness_m / 2, z), along=ALONG, up=UP)
             g.add("fascia", board, b - a, place)
     if spec.roof == "sheets":
         apron = math.ceil(spec.beams_m / (FLASHING_M - LAP_M) - 1e-9)
@@ -203,18 +203,18 @@ def _edges(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
     g.fix("roof strap", math.ceil(straps / STRAP_ROLL_M - 1e-9), (0.0, 0.0, top), "connector")
 
 
-def outline(spec: LeanToSpec, laid: Laid) -> tuple[float, float, float, float]:
+def outline(spec: LeanToSpec, laid: LeanToLayout) -> tuple[float, float, float, float]:
     """The roof's edges: left, right, near, far, with what runs into the gutter."""
     starts = laid.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
     return 0.0, spec.beams_m, 0.0, starts + laid.run.length_m + EAVE_PAST_M * math.cos(spec.pitch_rad)
 
 
-def wall_top_m(spec: LeanToSpec, laid: Laid) -> float:
+def wall_top_m(spec: LeanToSpec, laid: LeanToLayout) -> float:
     """How high the house is drawn behind it."""
     return keep_clear_m(spec, laid)[1] + ABOVE_M
 
 
-def keep_clear(spec: LeanToSpec, laid: Laid) -> Curve:
+def keep_clear(spec: LeanToSpec, laid: LeanToLayout) -> Curve:
     """The band of wall that the cladder leaves free, for other trades to see."""
     low, high = keep_clear_m(spec, laid)
     points = ((0.0, 0.0, low), (spec.beams_m, 0.0, low), (spec.beams_m, 0.0, high), (0.0, 0.0, high))

@@ -1,7 +1,7 @@
 """A lean-to's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
 from steady.data.loader import keyed
-from steady.plan.model import Handle, Part, Plan
+from steady.plan.model import DragHandle, Part, Plan
 from steady.structures.canopy.actions import size_targets
 from steady.structures.canopy.assemble_plan import Own, edge_handle, pieces_of, post_handles, whole_plan
 from steady.structures.canopy.path import roof_details
@@ -9,12 +9,12 @@ from steady.structures.canopy.pieces import curves
 from steady.structures.lean_to import parts as pieces
 from steady.structures.lean_to import text
 from steady.structures.lean_to.checks import out_of_scope, reckon_lean_to
-from steady.structures.lean_to.layout import SIZES, Laid
+from steady.structures.lean_to.layout import SIZES, LeanToLayout
 from steady.structures.lean_to.spec import LeanToSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 
 
-def plan_lean_to(case: Case) -> Plan:
+def plan_lean_to(case: DesignInput) -> Plan:
     """Plan a lean-to.
 
     Raises:
@@ -59,7 +59,7 @@ def _falls(spec: LeanToSpec) -> list[str]:
     return ["Nothing keeps its posts upright: knee braces along the beam, or embedded posts"]
 
 
-def _counts(laid: Laid, made: tuple[Part, ...]) -> dict[str, float]:
+def _counts(laid: LeanToLayout, made: tuple[Part, ...]) -> dict[str, float]:
     return {
         "beams": 1.0,
         "rafters": float(laid.rafters.count),
@@ -71,7 +71,7 @@ def _counts(laid: Laid, made: tuple[Part, ...]) -> dict[str, float]:
     }
 
 
-def _handles(spec: LeanToSpec, laid: Laid) -> list[Handle]:
+def _handles(spec: LeanToSpec, laid: LeanToLayout) -> list[DragHandle]:
     """Posts along the beam, and the roof's far edges."""
     return [
         *post_handles(laid.frame, {lock.id for lock in spec.locks}),

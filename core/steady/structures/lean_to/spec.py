@@ -6,13 +6,13 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
-from steady.structures.canopy.spec import Id, Lock, RoofAbove, SlabUnder, Stands, Words
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.canopy.spec import BeamPostLock, Id, RoofAbove, SlabUnder, Stands, Words
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value
 
 
 @value
-class Finish:
+class RoofFinish:
     """What lines the roof's underside and edge, and what stands near it; 0 or None: there is none.
 
     Args:
@@ -78,7 +78,7 @@ class LeanToSpec:
     sheet: Words = "roof sheet 2 ft"
     slat: Words = "baluster 2x2 pine"
     slat_gap_m: Annotated[float, Gt(0.005), Le(1)] = 0.0889
-    finish: Finish = Finish()
+    finish: RoofFinish = RoofFinish()
     upright: Literal["knee braces", "fixed posts", "none"] = "knee braces"
     brace_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.6096
     brace: Words = ""
@@ -93,6 +93,6 @@ class LeanToSpec:
     dead_pa: Annotated[float, Gt(0), Le(3000)] | None = None
     above: RoofAbove = RoofAbove()
     wet: bool = True
-    locks: Annotated[tuple[Lock, ...], MaxLen(40)] = ()
-    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
+    locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
+    ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.RECKONED

@@ -3,20 +3,27 @@
 import math
 from collections.abc import Sequence
 
-from steady.plan.model import Bar, Detail, Measure, Member, Part, Trace
+from steady.plan.model import Detail, DetailLine, DetailMember, Measure, Member, Part
 from steady.structures.canopy.text import plies_of, post_members, upright_member
 from steady.structures.lean_to.checks import LeanToFound
-from steady.structures.lean_to.layout import SAFE_FALL_RAD, UNDER_SOFFIT_M, Laid, keep_clear_m, top_at_m, wall_to_beam_m
+from steady.structures.lean_to.layout import (
+    SAFE_FALL_RAD,
+    UNDER_SOFFIT_M,
+    LeanToLayout,
+    keep_clear_m,
+    top_at_m,
+    wall_to_beam_m,
+)
 from steady.structures.lean_to.parts import blocked
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.lifting import heaviest_says
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
 SPIKE_M, BESIDE_M = 0.25, 0.12
 
 
-def clashes(spec: LeanToSpec, laid: Laid, tape: Tape) -> list[str]:
+def clashes(spec: LeanToSpec, laid: LeanToLayout, tape: Tape) -> list[str]:
     """What of its levels cannot be built as drawn, before anything is fixed."""
     chain, found = laid.chain, []
     lined = spec.finish.soffit_m > 0
@@ -39,7 +46,7 @@ def clashes(spec: LeanToSpec, laid: Laid, tape: Tape) -> list[str]:
     return found
 
 
-def notes(case: Case, found: LeanToFound, made: Sequence[Part]) -> list[str]:
+def notes(case: DesignInput, found: LeanToFound, made: Sequence[Part]) -> list[str]:
     """What the crew should know beside the drawing."""
     spec: LeanToSpec = case.spec
     laid, tape, chain = found.laid, case.tape, found.laid.chain
@@ -66,7 +73,7 @@ def notes(case: Case, found: LeanToFound, made: Sequence[Part]) -> list[str]:
     return said
 
 
-def members(case: Case, found: LeanToFound) -> list[Member]:
+def members(case: DesignInput, found: LeanToFound) -> list[Member]:
     """What the sheet lists and selects."""
     spec: LeanToSpec = case.spec
     laid, tape, me, t = found.laid, case.tape, spec.id, found.laid.timber
@@ -132,7 +139,7 @@ def members(case: Case, found: LeanToFound) -> list[Member]:
     ]
 
 
-def level_detail(case: Case, laid: Laid) -> Detail:
+def level_detail(case: DesignInput, laid: LeanToLayout) -> Detail:
     """Every level from floor to flashing, in one section square to the wall."""
     spec: LeanToSpec = case.spec
     chain, t = laid.chain, laid.timber
@@ -143,8 +150,8 @@ def level_detail(case: Case, laid: Laid) -> Detail:
     mid = t.ledger.thickness_m / 2
     half = t.rafter.width_m / 2 / math.cos(spec.pitch_rad)
 
-    def bar(what: str, start: tuple[float, float], stop: tuple[float, float], width_m: float) -> Bar:
-        return Bar(id=f"{spec.id}/levels/{what}", what="stile", start=start, end=stop, width_m=width_m)
+    def bar(what: str, start: tuple[float, float], stop: tuple[float, float], width_m: float) -> DetailMember:
+        return DetailMember(id=f"{spec.id}/levels/{what}", what="stile", start=start, end=stop, width_m=width_m)
 
     bars = [
         bar(
@@ -169,10 +176,10 @@ def level_detail(case: Case, laid: Laid) -> Detail:
     # Each figure stands at the second end of its spike: outside the wall on the left, at the beam on the right.
     levels = [*((z, -SPIKE_M, 0.0) for z in wall), *((z, end + SPIKE_M, end) for z in outside)]
     traces = [
-        Trace(what="ground", points=((-SPIKE_M, chain.soffit_line_m), (outer, chain.soffit_line_m))),
-        Trace(what="nearest", points=((0.0, low - BESIDE_M), (0.0, high + BESIDE_M))),
+        DetailLine(what="ground", points=((-SPIKE_M, chain.soffit_line_m), (outer, chain.soffit_line_m))),
+        DetailLine(what="nearest", points=((0.0, low - BESIDE_M), (0.0, high + BESIDE_M))),
     ]
-    traces += [Trace(what="edge", points=((a, z), (b, z)), label=said(z)) for z, a, b in levels]
+    traces += [DetailLine(what="edge", points=((a, z), (b, z)), label=said(z)) for z, a, b in levels]
     measures = [
         ("Drop from the ledger to the beam", chain.drop_m),
         ("Roof at the beam's outer face", chain.roof_at_beam_m),

@@ -5,27 +5,43 @@ import math
 from collections.abc import Sequence
 from dataclasses import replace
 
-from steady.design_codes.canopies import ClosedRoof, Rows, bare_frame
-from steady.design_codes.requests import LoadType, Standing, Wood
+from steady.design_codes.canopies import ClosedRoof, FrameRows, bare_frame
+from steady.design_codes.requests import ColumnInput, LoadType, Wood
 from steady.design_codes.results import Action, given_step, si
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Asks, Check, NotCovered, Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import CalculationStep, Check, CheckOrigin, UncheckedItem
 from steady.statics.beam import SpreadLoad
-from steady.structures.bending_check import Asked, check_bends
+from steady.structures.bending_check import CheckContext, check_bends
 from steady.structures.canopy.box_beams import check_boxed
 from steady.structures.canopy.braces import faces_m2
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.lateral_system import Crossed, Sway
-from steady.structures.canopy.load_path_checks import Held, check_bearing, hold_up, lying, spread, sways_or_gap, ties
+from steady.structures.canopy.load_path_checks import (
+    LateralSystemResult,
+    check_bearing,
+    hold_up,
+    lying,
+    spread,
+    sways_or_gap,
+    ties,
+)
 from steady.structures.canopy.loads import CanopyLoads, closed_loads
-from steady.structures.check_collector import PUBLIC, Findings, said
-from steady.structures.continuous_members import TIP_LEAST_M, Bends, Loaded, Run, check_lifted, check_run, one_person
+from steady.structures.check_collector import PUBLIC, CheckCollector, said
+from steady.structures.continuous_members import (
+    TIP_LEAST_M,
+    Bends,
+    ContinuousMember,
+    Loaded,
+    check_lifted,
+    check_run,
+    one_person,
+)
 from steady.structures.joints.peak import check_hip_head
-from steady.structures.pavilion.layout import Laid, hip_length_m, lay_out, over_m, purlins_m
+from steady.structures.pavilion.layout import PavilionLayout, hip_length_m, lay_out, over_m, purlins_m
 from steady.structures.pavilion.roof_planes import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.trade import Units
 from steady.units.units import GRAVITY
@@ -56,14 +72,14 @@ class HipLoad:
 class PavilionFound:
     """Everything reckoned."""
 
-    findings: Findings
-    laid: Laid
+    findings: CheckCollector
+    laid: PavilionLayout
     loads: CanopyLoads
-    held: Held
+    held: LateralSystemResult
     hip: HipLoad
 
 
-def reckon_pavilion(case: Case) -> PavilionFound:
+def reckon_pavilion(case: DesignInput) -> PavilionFound:
     """Reckon a pavilion.
 
     Raises:
@@ -71,7 +87,7 @@ def reckon_pavilion(case: Case) -> PavilionFound:
     """
     spec: PavilionSpec = case.spec
     laid = lay_out(spec)
-    found = Findings(book=case.book)
+    found = CheckCollector(book=case.book)
     loads = _loads(case, laid)
     if loads.snow_why is not None:
         found.gap("roof.snow_load", f"{spec.id}/rafters", loads.snow_why)
@@ -91,12 +107,12 @@ def reckon_pavilion(case: Case) -> PavilionFound:
     return PavilionFound(findings=found, laid=laid, loads=loads, held=held, hip=hip)
 
 
-def rafter_run(side: RoofSide) -> Run:
+def rafter_run(side: RoofSide) -> ContinuousMember:
     """A common rafter on plan: from its tail over the beam to ring or ridge."""
-    return Run(length_m=side.past_m + side.run_m, supports_m=(side.past_m, side.past_m + side.run_m))
+    return ContinuousMember(length_m=side.past_m + side.run_m, supports_m=(side.past_m, side.past_m + side.run_m))
 
 
-def dead_pa(spec: PavilionSpec, laid: Laid) -> float:
+def dead_pa(spec: PavilionSpec, laid: PavilionLayout) -> float:
     """Lasting load on plan: all its pieces over the beams, spread over the roof; or what the crew typed. Source: geometry."""
     if spec.dead_pa is not None:
         return spec.dead_pa
@@ -118,7 +134,7 @@ def dead_pa(spec: PavilionSpec, laid: Laid) -> float:
     return weight_n / laid.plan_m2
 
 
-def _loads(case: Case, laid: Laid) -> CanopyLoads:
+def _loads(case: DesignInput, laid: PavilionLayout) -> CanopyLoads:
     spec: PavilionSpec = case.spec
     front = laid.sides[0]
     roof = ClosedRoof(
@@ -133,14 +149,14 @@ def _loads(case: Case, laid: Laid) -> CanopyLoads:
     return closed_loads(case.book, case.site, roof, dead_pa(spec, laid), spec.rafter_spacing_m * front.run_m)
 
 
-def _one_half(loads: CanopyLoads, run: Run, shape: Sequence[SpreadLoad]) -> list[Loaded]:
+def _one_half(loads: CanopyLoads, run: ContinuousMember, shape: Sequence[SpreadLoad]) -> list[Loaded]:
     """Snow on one half of the roof."""
     if not loads.snow_pa:
         return []
     return [Loaded(says="unbalanced snow", action=run.under(shape), lasts="snow")]
 
 
-def _rafters(found: Findings, spec: PavilionSpec, laid: Laid, loads: CanopyLoads) -> None:
+def _rafters(found: CheckCollector, spec: PavilionSpec, laid: PavilionLayout, loads: CanopyLoads) -> None:
     """The longer commons under each load, unbalanced snow, point load at midspan and at the tip; lifted, their lower edge free."""
     side = max(laid.sides[:2], key=lambda one: one.run_m)
     about, run, s = f"{spec.id}/rafters", rafter_run(side), laid.spacing_m
@@ -160,7 +176,9 @@ def _rafters(found: Findings, spec: PavilionSpec, laid: Laid, loads: CanopyLoads
         )
 
 
-def _tail(found: Findings, stick: tuple[str, str, Wood], loads: CanopyLoads, reaches: tuple[float, float]) -> None:
+def _tail(
+    found: CheckCollector, stick: tuple[str, str, Wood], loads: CanopyLoads, reaches: tuple[float, float]
+) -> None:
     """What runs past a seat bends on what the seat leaves: a person at its tip, and each load of its own.
 
     Args:
@@ -182,18 +200,18 @@ def _tail(found: Findings, stick: tuple[str, str, Wood], loads: CanopyLoads, rea
         Loaded(says="unbalanced snow", action=spread_pa(ONE_HALF * (loads.snow_pa or 0.0)), lasts="snow"),
         Loaded(says="point load at cantilever tip", action=person, lasts="roof"),
     ]
-    run = Run(length_m=past_m, supports_m=(0.0, past_m))
+    run = ContinuousMember(length_m=past_m, supports_m=(0.0, past_m))
     check_run(found, Bends(what, about, wood, run), spread_pa(loads.dead_pa), loaded, ())
 
 
-def _seat(found: Findings, name: str, about: str, share: float) -> None:
+def _seat(found: CheckCollector, name: str, about: str, share: float) -> None:
     """A seat that cuts away more than a third splits: a shorter seat leaves more, and stands the whole roof higher."""
     has = given_step("r_cut", share, "", "geometry", "of the depth, square to the stick, that the seat cuts away")
     most = given_step("r_most", CUT_MOST, "", "practice: a third of the depth at a seat")
-    found.at_most(name, about, has, most, (), asks=Asks.SAFETY, fitted=True)
+    found.at_most(name, about, has, most, (), asks=CheckOrigin.SAFETY, fitted=True)
 
 
-def design_pa(found: Findings, loads: CanopyLoads, area_m2: float) -> float:
+def design_pa(found: CheckCollector, loads: CanopyLoads, area_m2: float) -> float:
     """Down on plan at the school's design level: lasting load with the worst of people, unbalanced snow, and wind.
 
     Args:
@@ -208,7 +226,7 @@ def design_pa(found: Findings, loads: CanopyLoads, area_m2: float) -> float:
     return f.dead * loads.dead_pa + passing
 
 
-def hip_load(laid: Laid, pressure_pa: float, weighs_n: float = 0.0) -> HipLoad:
+def hip_load(laid: PavilionLayout, pressure_pa: float, weighs_n: float = 0.0) -> HipLoad:
     """A hip takes half of its corner's jacks, two thirds of that at its upper end, and a quarter of what ring or ridge carries.
 
     A raised centre, and what that weighs (N), is among it.
@@ -234,7 +252,7 @@ def hip_load(laid: Laid, pressure_pa: float, weighs_n: float = 0.0) -> HipLoad:
     )
 
 
-def raised_weight_n(laid: Laid) -> float:
+def raised_weight_n(laid: PavilionLayout) -> float:
     """Legs and second ring of a raised centre; its roof weighs as the rest does."""
     if laid.raised is None:
         return 0.0
@@ -242,7 +260,7 @@ def raised_weight_n(laid: Laid) -> float:
     return 4 * laid.raised.leg_m * line_weight(laid.timber.leg) + rings
 
 
-def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None:
+def _raised(found: CheckCollector, case: DesignInput, laid: PavilionLayout, loads: CanopyLoads) -> None:
     """The wind pushes the small roof over on its legs, which the ring holds upright; and lifts it, where that is known."""
     raised, book, u = laid.raised, case.book, case.book.units
     if raised is None:
@@ -254,13 +272,13 @@ def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None
     )
     try:
         place = place_of(case.site)
-        push_n = f.wind_up * bare_frame(book, place, raised.peak_m, Rows(row_m2=face, rows=1)).force_n
-    except (OutsideScope, InputError) as refused:
-        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "type the wind")
+        push_n = f.wind_up * bare_frame(book, place, raised.peak_m, FrameRows(row_m2=face, rows=1)).force_n
+    except (OutOfScopeError, InvalidInputError) as refused:
+        outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "type the wind")
         found.gap(LEGS_BEND, about, outside)
         return
     arm_m = raised.ring_m - laid.peak_m
-    moment = Step(
+    moment = CalculationStep(
         symbol="M_l",
         value=push_n / 4 * arm_m / u.moment_n_m,
         unit=u.moment,
@@ -269,10 +287,10 @@ def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None
         source="statics: four legs held in the ring",
         says="each leg, at the ring",
     )
-    one = check_bends(book, laid.frame.wood(laid.timber.leg), (moment, "wind"), Asked(LEGS_BEND, about, "wind"))
+    one = check_bends(book, laid.frame.wood(laid.timber.leg), (moment, "wind"), CheckContext(LEGS_BEND, about, "wind"))
     try:
         found.take(_notched(one, leg_left(laid, u)))
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap(LEGS_BEND, about, refused)
     if loads.wind_pa:
         up_pa = loads.up_pa if loads.up_pa is not None else loads.wind_pa
@@ -282,7 +300,7 @@ def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None
             found.gap(
                 "cupola.uplift",
                 about,
-                OutsideScope(
+                OutOfScopeError(
                     f"no rating is entered; each leg's joint to either ring must hold {said(needs)} up",
                     "the maker's number for one joint, or bolts that an engineer sizes",
                 ),
@@ -291,7 +309,7 @@ def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None
             )
 
 
-def leg_left(laid: Laid, u: Units) -> Step:
+def leg_left(laid: PavilionLayout, u: Units) -> CalculationStep:
     """What notches for the rings' pieces leave of a raised centre's leg: both outer faces are cut, and it bends the weak way.
 
     Raises:
@@ -300,8 +318,8 @@ def leg_left(laid: Laid, u: Units) -> Step:
     leg, lost_m = laid.timber.leg, laid.timber.ring.thickness_m
     b, d = sorted((leg.thickness_m, leg.width_m))
     if b <= lost_m:
-        raise OutsideScope("notches for the rings' pieces leave nothing of its legs", "thinner pieces for the ring")
-    return Step(
+        raise OutOfScopeError("notches for the rings' pieces leave nothing of its legs", "thinner pieces for the ring")
+    return CalculationStep(
         symbol="k_left",
         value=(d - lost_m) * (b - lost_m) ** 2 / (b * d**2),
         unit="",
@@ -312,12 +330,12 @@ def leg_left(laid: Laid, u: Units) -> Step:
     )
 
 
-def _notched(one: Check | NotCovered, left: Step) -> Check | NotCovered:
+def _notched(one: Check | UncheckedItem, left: CalculationStep) -> Check | UncheckedItem:
     """A whole leg's bending, held to what its notches leave of it: it bends most where they are."""
-    if isinstance(one, NotCovered):
+    if isinstance(one, UncheckedItem):
         return one
     whole = one.limit
-    limit = Step(
+    limit = CalculationStep(
         symbol="M_left",
         value=whole.value * left.value,
         unit=whole.unit,
@@ -329,7 +347,7 @@ def _notched(one: Check | NotCovered, left: Step) -> Check | NotCovered:
     return replace(one, limit=limit, working=(*one.working, replace(whole, symbol="M_max"), left))
 
 
-def _unheld_m(laid: Laid, level_m: float) -> float:
+def _unheld_m(laid: PavilionLayout, level_m: float) -> float:
     """The longest stretch of a hip that no jack holds sideways: from jack to jack, or from its corner to the first."""
     front = laid.sides[0]
     ends = sorted(one.in_m for one in laid.rafters if one.side is front and one.hand == -1)
@@ -337,7 +355,7 @@ def _unheld_m(laid: Laid, level_m: float) -> float:
     return max(b - a for a, b in itertools.pairwise(stops)) / math.cos(laid.hip_rad)
 
 
-def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
+def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> HipLoad:
     """A hip bends under the triangle of its jacks while it is squeezed; it pushes its corner out, which both beams tie."""
     book, u, me = found.book, found.book.units, laid.frame.me
     front = laid.sides[0]
@@ -350,7 +368,7 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
     wood = laid.frame.wood(laid.timber.hip)
     # What backing takes off the edges is taken off the whole: on the safe side.
     wood = replace(wood, depth_m=wood.depth_m - laid.backed_m)
-    run = Run(length_m=level, supports_m=(0.0, level))
+    run = ContinuousMember(length_m=level, supports_m=(0.0, level))
 
     def triangle(pressure_pa: float) -> list[SpreadLoad]:
         whole = front.run_m * front.end_m / 2 * pressure_pa
@@ -370,7 +388,7 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
         use = book.column_use(
             wood,
             "snow" if loads.snow_pa else "roof",
-            Standing(
+            ColumnInput(
                 height_m=level / math.cos(laid.hip_rad),
                 height_weak_m=_unheld_m(laid, level),
                 axial_n=one.axial_n,
@@ -385,10 +403,10 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
             given_step("1", 1.0, "", use.source),
             (squeeze,),
             case="all down",
-            asks=Asks.SAFETY,
+            asks=CheckOrigin.SAFETY,
         )
-    except (OutsideScope, InputError) as refused:
-        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a deeper hip")
+    except (OutOfScopeError, InvalidInputError) as refused:
+        outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "a deeper hip")
         found.gap("hip_rafter.combined_axial_and_bending", about, outside)
     ring = given_step(
         "V_r", one.top_n / u.force_n, u.force, "statics: a quarter of it and two thirds of the jacks", "each hip"
@@ -402,7 +420,7 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
     found.gap(
         "corner_ties.tension",
         f"{me}/beam/1",
-        OutsideScope(
+        OutOfScopeError(
             f"nothing rated ties the corner; where the beams meet over a post each must hold {said(pull)} along itself",
             "the maker's number for one strap or bolted corner",
         ),
@@ -412,9 +430,9 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
     return one
 
 
-def _ridge(found: Findings, laid: Laid, loads: CanopyLoads) -> None:
+def _ridge(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> None:
     """The ridge carries half of the commons on either side, from hips to hips."""
-    run = Run(length_m=laid.ridge_m, supports_m=(0.0, laid.ridge_m))
+    run = ContinuousMember(length_m=laid.ridge_m, supports_m=(0.0, laid.ridge_m))
     width = laid.run_m
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * width)]
     loaded = [*spread(found.book, loads, width, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
@@ -428,11 +446,11 @@ def _total_n(loads: Sequence[SpreadLoad]) -> float:
     return sum((one.start_n_per_m + one.end_n_per_m) / 2 * (one.to_m - one.from_m) for one in loads)
 
 
-def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int, between: int) -> None:
+def _beam(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads, line: int, between: int) -> None:
     """Beam 1 front, 2 back, 3 right, 4 left, from corner post to corner post over those between."""
     frame = laid.frame
     side = laid.sides[{1: 0, 2: 2, 3: 1, 4: 3}[line]]
-    run = Run(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
+    run = ContinuousMember(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
     own = [run.all_along(line_weight(frame.beam, frame.plies))]
     area_m2 = _total_n(beam_shape(side, 1.0)) / (len(run.supports_m) - 1)
     loaded = lying(found.book, loads, lambda pressure_pa: run.under(beam_shape(side, pressure_pa)), area_m2, snow="")
@@ -447,11 +465,11 @@ def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int, between: i
     check_run(found, Bends("beam", about, frame.wood(frame.beam, frame.plies), run), dead, loaded)
 
 
-def _crossed(laid: Laid, loads: CanopyLoads, line: int, between: int) -> Crossed:
+def _crossed(laid: PavilionLayout, loads: CanopyLoads, line: int, between: int) -> Crossed:
     """A beam as its bent's cross member, with its side of the roof on it."""
     frame = laid.frame
     side = laid.sides[{1: 0, 3: 1}[line]]
-    run = Run(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
+    run = ContinuousMember(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
     own = run.all_along(line_weight(frame.beam, frame.plies))
     return Crossed(
         what="beam",
@@ -463,7 +481,7 @@ def _crossed(laid: Laid, loads: CanopyLoads, line: int, between: int) -> Crossed
     )
 
 
-def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple[Sway, ...]:
+def _sways(found: CheckCollector, case: DesignInput, laid: PavilionLayout, loads: CanopyLoads) -> tuple[Sway, ...]:
     """Each way the wind meets the roof's side, its beam and half of the posts; two bents share it."""
     spec: PavilionSpec = case.spec
     frame, t = laid.frame, laid.timber
@@ -479,7 +497,7 @@ def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple
             if laid.raised is not None:
                 face += laid.raised.sides[0].eave_m * (laid.raised.peak_m - laid.peak_m)
             made[way] = (
-                f * bare_frame(case.book, place, laid.peak_m, Rows(row_m2=face, rows=1, other_m2=other_m2)).force_n
+                f * bare_frame(case.book, place, laid.peak_m, FrameRows(row_m2=face, rows=1, other_m2=other_m2)).force_n
             )
         return made
 
@@ -491,7 +509,7 @@ def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple
         flange = frame.wood(frame.boxed.flange)
         try:
             beam = frame.boxed.as_wood(flange, si(case.book.stiffness(flange)), min(spec.beams_m, spec.deep_m))
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             found.gap("lateral_stability", f"{spec.id}/upright", refused)
             return ()
     half = t.post.width_m
@@ -508,7 +526,7 @@ def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple
     )
 
 
-def out_of_scope(found: Findings, case: Case, laid: Laid) -> None:
+def out_of_scope(found: CheckCollector, case: DesignInput, laid: PavilionLayout) -> None:
     """Public use, and roofs larger than a house tool may answer for: nothing is said to pass."""
     why = ""
     if case.site.use == "public":

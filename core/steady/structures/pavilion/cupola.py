@@ -2,7 +2,7 @@
 
 import math
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.structures.pavilion.roof_planes import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.value_objects import value
@@ -46,9 +46,11 @@ def raise_centre(
     """
     front, right = sides[0], sides[1]
     if spec.ring_m <= 0:
-        raise InputError("raised_m", "A raised centre stands on a ring: say how large the ring is, or leave it out")
+        raise InvalidInputError(
+            "raised_m", "A raised centre stands on a ring: say how large the ring is, or leave it out"
+        )
     if spec.raised_past_m * math.tan(front.pitch_rad) > spec.raised_m + ring_deep_m - EAVE_CLEAR_M:
-        raise InputError(
+        raise InvalidInputError(
             "raised_past_m", "The small roof's eave comes down onto the large one: less of it, or raise it more"
         )
     top = ring_top_m + spec.raised_m + ring_deep_m

@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.errors import InputError
-from steady.plan.model import Handle
+from steady.errors import InvalidInputError
+from steady.plan.model import DragHandle
 from steady.structures.canopy.actions import hold_on, let_go
 from steady.structures.canopy.changes import other_feet, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
@@ -16,7 +16,16 @@ from steady.structures.pavilion.layout import SIZES
 from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.pavilion.plan import plan_pavilion
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, in_metres
+from steady.structures.structure_type import (
+    COMMON,
+    DesignInput,
+    LineForm,
+    LineStart,
+    NewStructureRequest,
+    StructureType,
+    Table,
+    in_metres,
+)
 
 HELP = (
     ("12x12", "over the beams' outer faces; the ridge runs along the longer side"),
@@ -61,7 +70,7 @@ LEAST_M, MOST_M = 1.8, 8.0
 OWN = CANOPY_OWN | {"deep_m", "ring_m", "raised_m", "raised_past_m", "beam_top_m"}
 
 
-def read(ask: Ask) -> PavilionSpec:
+def read(ask: NewStructureRequest) -> PavilionSpec:
     """A pavilion from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
 
     Raises:
@@ -103,21 +112,21 @@ ROUND_M = (
 )
 
 
-def move(spec: PavilionSpec, handle: Handle, to_m: float) -> PavilionSpec:
+def move(spec: PavilionSpec, handle: DragHandle, to_m: float) -> PavilionSpec:
     """A far edge of the roof; a square with a ring stays square.
 
     Raises:
         InputError: Something that does not move.
     """
     if handle.field not in ("beams_m", "deep_m"):
-        raise InputError("handle", "This does not move: load the drawing again")
+        raise InvalidInputError("handle", "This does not move: load the drawing again")
     size_m = min(MOST_M, max(LEAST_M, to_m))
     if spec.ring_m > 0:
         return replace(spec, beams_m=size_m, deep_m=size_m)
     return replace(spec, **{handle.field: size_m})  # type: ignore[arg-type]
 
 
-def candidates(case: Case) -> Iterator[tuple[str, Change]]:
+def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and hips by size, plies, spacing, what keeps it upright."""
     spec: PavilionSpec = case.spec
     yield from other_feet(spec)
@@ -194,7 +203,7 @@ FORM = (
     ),
 )
 
-PAVILION = Kind(
+PAVILION = StructureType(
     key="pavilion",
     many="pavilions",
     spec=PavilionSpec,

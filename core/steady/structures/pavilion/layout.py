@@ -2,14 +2,14 @@
 
 import math
 
-from steady.catalog.items import Stick, stick
-from steady.errors import InputError
+from steady.catalog.items import SectionItem, stick
+from steady.errors import InvalidInputError
 from steady.layout.roofs import birdsmouth, unequal_hip_rad
-from steady.layout.sheet_nesting import Side, Strip, strips
+from steady.layout.sheet_nesting import SheetedSide, SheetStrip, strips
 from steady.structures.canopy.actions import HEIGHT_M, Sized
 from steady.structures.canopy.box_beams import Boxed, fits
-from steady.structures.canopy.frame import Frame, PostAt
-from steady.structures.continuous_members import Run
+from steady.structures.canopy.frame import RoofFrame, RoofPost
+from steady.structures.continuous_members import ContinuousMember
 from steady.structures.pavilion.cupola import Raised, raise_centre
 from steady.structures.pavilion.roof_planes import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
@@ -34,18 +34,18 @@ END_M = 0.05
 
 
 @value
-class Timber:
+class PavilionTimbers:
     """The sticks that a pavilion is made of."""
 
-    post: Stick
-    beam: Stick
-    rafter: Stick
-    hip: Stick
-    ring: Stick
-    purlin: Stick
-    brace: Stick
-    sheet: Stick
-    leg: Stick
+    post: SectionItem
+    beam: SectionItem
+    rafter: SectionItem
+    hip: SectionItem
+    ring: SectionItem
+    purlin: SectionItem
+    brace: SectionItem
+    sheet: SectionItem
+    leg: SectionItem
     boxed: Boxed | None = None
 
 
@@ -60,7 +60,7 @@ class Sloping:
 
 
 @value
-class Seat:
+class SeatCut:
     """A seat cut (m): its level length, and square to the stick how deep it is cut, and what it leaves of the whole depth."""
 
     level_m: float
@@ -74,7 +74,7 @@ class Seat:
 
 
 @value
-class Laid:
+class PavilionLayout:
     """Everything laid out. Heights in metres above the floor; angles in radians.
 
     `above_m`: the rafters' upper edge over the beam's top at its outer face; `dropped_m`: how far a hip lies under the planes;
@@ -82,8 +82,8 @@ class Laid:
     edges.
     """
 
-    timber: Timber
-    frame: Frame
+    timber: PavilionTimbers
+    frame: RoofFrame
     sides: tuple[RoofSide, ...]
     above_m: float
     hip_rad: float
@@ -97,12 +97,12 @@ class Laid:
     peak_m: float
     raised: Raised | None = None
 
-    def seat_of(self, side: RoofSide) -> Seat:
+    def seat_of(self, side: RoofSide) -> SeatCut:
         """A common's or jack's seat on its beam: all stand as high over the plate, so that a flatter side's is cut less."""
         return seat(self.timber.rafter.width_m, side.pitch_rad, self.above_m)
 
     @property
-    def hip_seat(self) -> Seat:
+    def hip_seat(self) -> SeatCut:
         """A hip's, over the corner of the beams' outer faces."""
         return seat(self.timber.hip.width_m, self.hip_rad, self.above_m - self.dropped_m)
 
@@ -149,7 +149,7 @@ class Laid:
         return first.eave_m * second.eave_m - hole + (self.raised.plan_m2 if self.raised is not None else 0.0)
 
 
-def timber_of(spec: PavilionSpec) -> Timber:
+def timber_of(spec: PavilionSpec) -> PavilionTimbers:
     """The sticks. Raises InputError: the yard has no such stick."""
     rafter = stick(spec.rafter, "joist", "rafter")
     beam = stick(spec.beam, "joist rail", "beam")
@@ -167,7 +167,7 @@ def timber_of(spec: PavilionSpec) -> Timber:
                 sheet_m=spec.web_sheet_m,
             )
         )
-    return Timber(
+    return PavilionTimbers(
         post=stick(spec.post, "post", "post"),
         beam=beam if boxed is None else boxed.as_stick(),
         boxed=boxed,
@@ -181,7 +181,7 @@ def timber_of(spec: PavilionSpec) -> Timber:
     )
 
 
-def lay_out(spec: PavilionSpec) -> Laid:
+def lay_out(spec: PavilionSpec) -> PavilionLayout:
     """Set it out.
 
     Raises:
@@ -202,7 +202,7 @@ def lay_out(spec: PavilionSpec) -> Laid:
         small = birdsmouth(timber.rafter.width_m, front.pitch_rad, ring_seat_m(spec, timber))
         above = mouth.above_plate_m, small.above_plate_m
         raised = raise_centre(spec, sides, peak, timber.ring.width_m, above)
-    return Laid(
+    return PavilionLayout(
         timber=timber,
         frame=_frame(spec, timber, sides, raised),
         sides=sides,
@@ -220,16 +220,18 @@ def lay_out(spec: PavilionSpec) -> Laid:
     )
 
 
-def seat(depth_m: float, pitch_rad: float, above_m: float) -> Seat:
+def seat(depth_m: float, pitch_rad: float, above_m: float) -> SeatCut:
     """The seat of a stick that stands so high over the plate, plumb; none where it is no deeper than that.
 
     Source: geometry, the same for commons, jacks and hips.
     """
     cut_m = max(0.0, depth_m - above_m * math.cos(pitch_rad))
-    return Seat(level_m=cut_m / math.sin(pitch_rad), cut_m=cut_m, left_m=depth_m - cut_m)
+    return SeatCut(level_m=cut_m / math.sin(pitch_rad), cut_m=cut_m, left_m=depth_m - cut_m)
 
 
-def _seat_m(spec: PavilionSpec, timber: Timber, pitches: tuple[float, float], hip: tuple[float, float]) -> float:
+def _seat_m(
+    spec: PavilionSpec, timber: PavilionTimbers, pitches: tuple[float, float], hip: tuple[float, float]
+) -> float:
     """The commons' level seat: as wished, but shorter where it would cut away more than a third of a common or of the hip.
 
     Args:
@@ -244,7 +246,7 @@ def _seat_m(spec: PavilionSpec, timber: Timber, pitches: tuple[float, float], hi
     return min(spec.seat_m, max(most_m, SEAT_LEAST_M))
 
 
-def hip_length_m(laid: Laid, side: RoofSide | None = None) -> tuple[float, float]:
+def hip_length_m(laid: PavilionLayout, side: RoofSide | None = None) -> tuple[float, float]:
     """A hip from its eave's corner to ring or ridge: along its top, and the level length of it. `side`: not of the front."""
     one = laid.sides[0] if side is None else side
     level = math.hypot(one.end_m + one.side_past_m, one.run_m + one.past_m)
@@ -259,7 +261,7 @@ def over_m(side: RoofSide, up_m: float) -> tuple[float, float]:
     return -side.side_past_m + inward, side.long_m + side.side_past_m - inward
 
 
-def ring_seat_m(spec: PavilionSpec, timber: Timber) -> float:
+def ring_seat_m(spec: PavilionSpec, timber: PavilionTimbers) -> float:
     """Seat of a small roof's rafters: all of its ring's thickness at most."""
     return min(spec.seat_m, timber.ring.thickness_m)
 
@@ -270,9 +272,11 @@ def _sides(spec: PavilionSpec) -> tuple[RoofSide, ...]:
     a2 = spec.end_pitch_rad if spec.end_pitch_rad is not None else a1
     if spec.ring_m > 0:
         if abs(w - d) > OUT_OF_SQUARE_M or abs(a1 - a2) > 1e-6:
-            raise InputError("ring_m", "A centre ring stands on a square roof of one pitch: leave it out for a ridge")
+            raise InvalidInputError(
+                "ring_m", "A centre ring stands on a square roof of one pitch: leave it out for a ridge"
+            )
         if spec.ring_m >= min(w, d) - 0.6:
-            raise InputError("ring_m", "The ring is nearly as wide as the roof: make it smaller")
+            raise InvalidInputError("ring_m", "The ring is nearly as wide as the roof: make it smaller")
         run = end = (min(w, d) - spec.ring_m) / 2
     else:
         steeper = math.tan(a1) / math.tan(a2)
@@ -319,28 +323,29 @@ def _rafters(spec: PavilionSpec, sides: tuple[RoofSide, ...], hip_m: float) -> t
     return tuple(found), left_out, widest
 
 
-def _posts(spec: PavilionSpec, sides: tuple[RoofSide, ...], half_m: float) -> tuple[PostAt, ...]:
+def _posts(spec: PavilionSpec, sides: tuple[RoofSide, ...], half_m: float) -> tuple[RoofPost, ...]:
     """Two corners of front and back with what stands between them, then what stands between the corners of either end."""
-    found: list[PostAt] = []
+    found: list[RoofPost] = []
     for line, y in ((1, half_m), (2, spec.deep_m - half_m)):
         inner = [
-            PostAt(id=f"beam-{line}-mid-{k}", line=line, x_m=x, y_m=y)
+            RoofPost(id=f"beam-{line}-mid-{k}", line=line, x_m=x, y_m=y)
             for k, x in enumerate(supports_m(sides[0], half_m, spec.middle_posts)[1:-1], start=1)
         ]
         ends = [
-            PostAt(id=f"beam-{line}-{k}", line=line, x_m=x, y_m=y) for k, x in ((1, half_m), (2, spec.beams_m - half_m))
+            RoofPost(id=f"beam-{line}-{k}", line=line, x_m=x, y_m=y)
+            for k, x in ((1, half_m), (2, spec.beams_m - half_m))
         ]
         found += [ends[0], *inner, ends[1]]
     for line, x in ((3, spec.beams_m - half_m), (4, half_m)):
         found += [
-            PostAt(id=f"beam-{line}-mid-{k}", line=line, x_m=x, y_m=y)
+            RoofPost(id=f"beam-{line}-mid-{k}", line=line, x_m=x, y_m=y)
             for k, y in enumerate(supports_m(sides[1], half_m, spec.middle_posts)[1:-1], start=1)
         ]
     return tuple(found)
 
 
 def _shares_m(
-    sides: tuple[RoofSide, ...], posts: tuple[PostAt, ...], of: tuple[float, float], width_m: float
+    sides: tuple[RoofSide, ...], posts: tuple[RoofPost, ...], of: tuple[float, float], width_m: float
 ) -> dict[str, float]:
     """What comes down on each post, as metres of a line's width: the beams' own reactions, and at a corner its hip.
 
@@ -354,7 +359,7 @@ def _shares_m(
     between = sum(post.line == 1 for post in posts) - 2
     held: dict[str, float] = {}
     for line, side in ((1, front), (3, right)):
-        run = Run(length_m=side.long_m, supports_m=supports_m(side, half_m, between))
+        run = ContinuousMember(length_m=side.long_m, supports_m=supports_m(side, half_m, between))
         reactions = run.reactions_under_n(beam_shape(side, 1.0))
         held["corner"] = held.get("corner", hip_m2) + reactions[0]
         held |= {f"{line}-mid-{k}": area for k, area in enumerate(reactions[1:-1], start=1)}
@@ -366,7 +371,9 @@ def _shares_m(
     return {name: area / sum(areas.values()) * whole / width_m for name, area in areas.items()}
 
 
-def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...], raised: Raised | None) -> Frame:
+def _frame(
+    spec: PavilionSpec, timber: PavilionTimbers, sides: tuple[RoofSide, ...], raised: Raised | None
+) -> RoofFrame:
     plies = spec.plies if timber.boxed is None else 1
     inset, half = plies * timber.beam.thickness_m / 2, timber.post.width_m / 2
     lines = (inset, spec.deep_m - inset)
@@ -376,7 +383,7 @@ def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...], rais
     hole -= raised.plan_m2 if raised is not None else 0.0
     # Every post carries a quarter of the roof: half of it on either long beam, evenly, comes to the same.
     width = (front.eave_m * right.eave_m - hole) / 2 / spec.beams_m
-    return Frame(
+    return RoofFrame(
         me=spec.id,
         beams_m=spec.beams_m,
         high_m=spec.beam_top_m - timber.beam.width_m,
@@ -406,17 +413,17 @@ def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...], rais
     )
 
 
-def roof_z_m(spec: PavilionSpec, laid: Laid, side: RoofSide, in_m: float) -> float:
+def roof_z_m(spec: PavilionSpec, laid: PavilionLayout, side: RoofSide, in_m: float) -> float:
     """Upper edge of a side's rafters so far in from the beam's outer face."""
     return spec.beam_top_m + side.lift_m + laid.above_m + in_m * math.tan(side.pitch_rad)
 
 
-def sheet_side(side: RoofSide, cover_m: float, sides: int) -> Side:
+def sheet_side(side: RoofSide, cover_m: float, sides: int) -> SheetedSide:
     """A side as its sheets are ordered."""
-    return Side(eave_m=side.eave_m, slope_m=side.slope_m, cover_m=cover_m, top_m=side.top_m, sides=sides)
+    return SheetedSide(eave_m=side.eave_m, slope_m=side.slope_m, cover_m=cover_m, top_m=side.top_m, sides=sides)
 
 
-def side_strips(side: RoofSide, cover_m: float) -> tuple[Strip, ...]:
+def side_strips(side: RoofSide, cover_m: float) -> tuple[SheetStrip, ...]:
     """Sheets of one side from its left, each as long as its greatest height."""
     return strips(sheet_side(side, cover_m, 1))
 

@@ -4,17 +4,17 @@ import itertools
 import math
 from typing import Literal
 
-from steady.catalog.items import Stick
-from steady.catalog.purchasing import YardChoices
-from steady.layout.sheet_nesting import Strip
-from steady.plan.model import Cut, Part, Place, Vec
+from steady.catalog.items import SectionItem
+from steady.catalog.purchasing import PurchasingSettings
+from steady.layout.sheet_nesting import SheetStrip
+from steady.plan.model import Cut, Part, PartPlacement, Vec
 from steady.structures.canopy.box_beams import add_box
 from steady.structures.canopy.pieces import add_frame
 from steady.structures.joints.peak import screws_a_hip
 from steady.structures.part_grouping import ACROSS, UP, Grouper, Sawn
 from steady.structures.pavilion.checks import PavilionFound
 from steady.structures.pavilion.layout import (
-    Laid,
+    PavilionLayout,
     Sloping,
     hip_length_m,
     over_m,
@@ -25,7 +25,7 @@ from steady.structures.pavilion.layout import (
 )
 from steady.structures.pavilion.roof_planes import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 
 SCREWS_A_CROSSING = 2
 SHEET_SCREWS_A_M = 4
@@ -34,7 +34,7 @@ LEAST_PURLIN_M = 0.3
 CAP_M = 3.048
 
 
-def build(case: Case, found: PavilionFound) -> tuple[tuple[Part, ...], list[str]]:
+def build(case: DesignInput, found: PavilionFound) -> tuple[tuple[Part, ...], list[str]]:
     """Every piece, and what cannot be cut from what is on sale."""
     spec: PavilionSpec = case.spec
     g, laid = Grouper(spec.id), found.laid
@@ -49,7 +49,7 @@ def build(case: Case, found: PavilionFound) -> tuple[tuple[Part, ...], list[str]
     return g.parts(), list(dict.fromkeys(clashes))
 
 
-def _end_beams(g: Grouper, spec: PavilionSpec, laid: Laid) -> list[str]:
+def _end_beams(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> list[str]:
     """Between the long beams, over the same posts; each end strapped to its neighbour."""
     stick, plies, box = laid.timber.beam, laid.frame.plies, laid.frame.boxed
     wide, clashes = plies * stick.thickness_m, list[str]()
@@ -57,12 +57,12 @@ def _end_beams(g: Grouper, spec: PavilionSpec, laid: Laid) -> list[str]:
     for line, x in ((3, spec.beams_m - wide / 2), (4, wide / 2)):
         if box is not None:
             named = f"{spec.id}/beam/{line}"
-            place = Place(id=named, about=named, at=(x, wide, z), along=ACROSS, up=UP)
+            place = PartPlacement(id=named, about=named, at=(x, wide, z), along=ACROSS, up=UP)
             clashes.append(add_box(g, box, named, place, length))
             continue
         for ply in range(plies):
             off = (ply - (plies - 1) / 2) * stick.thickness_m
-            place = Place(
+            place = PartPlacement(
                 id=f"{spec.id}/beam/{line}/{ply}",
                 about=f"{spec.id}/beam/{line}",
                 at=(x + off, wide, z),
@@ -74,7 +74,7 @@ def _end_beams(g: Grouper, spec: PavilionSpec, laid: Laid) -> list[str]:
     return [why for why in clashes if why]
 
 
-def _top(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+def _top(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
     """The ring's four pieces, mitred round its outside; or the ridge."""
     stick = laid.timber.ring
     z = laid.peak_m - stick.width_m / 2
@@ -84,11 +84,13 @@ def _top(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     if laid.ridge:
         side = laid.ridge_side
         x, y = side.at(side.end_m, side.run_m)
-        place = Place(id=f"{spec.id}/ridge", about=f"{spec.id}/ridge", at=(x, y, z), along=(*side.along, 0.0), up=UP)
+        place = PartPlacement(
+            id=f"{spec.id}/ridge", about=f"{spec.id}/ridge", at=(x, y, z), along=(*side.along, 0.0), up=UP
+        )
         g.add("ridge", stick, side.top_m, place)
 
 
-def _ring(g: Grouper, laid: Laid, named: str, z: float) -> None:
+def _ring(g: Grouper, laid: PavilionLayout, named: str, z: float) -> None:
     """Four pieces mitred round the ring's outside, their middle at a height."""
     stick, mitre = laid.timber.ring, math.pi / 4
     for side in laid.sides:
@@ -97,11 +99,11 @@ def _ring(g: Grouper, laid: Laid, named: str, z: float) -> None:
             Cut(end="end", kind="saw", at_m=side.top_m, mitre_rad=-mitre, bevel_rad=0.0),
         )
         x, y = side.at(side.end_m, side.run_m + stick.thickness_m / 2)
-        place = Place(id=f"{named}/{side.name}", about=named, at=(x, y, z), along=(*side.along, 0.0), up=UP)
+        place = PartPlacement(id=f"{named}/{side.name}", about=named, at=(x, y, z), along=(*side.along, 0.0), up=UP)
         g.add("ring", stick, side.top_m, place, Sawn(cuts))
 
 
-def _raised(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+def _raised(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
     """Legs in the ring's corners, notched onto both rings; the second ring; hips and one common a side of the small roof."""
     raised, stick, leg = laid.raised, laid.timber.rafter, laid.timber.leg
     if raised is None:
@@ -118,7 +120,9 @@ def _raised(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     for side in raised.sides:
         x, y = side.at(leg.thickness_m / 2, leg.thickness_m / 2)
         ax, ay = side.along
-        place = Place(id=f"{named}/leg/{side.name}", about=named, at=(x, y, raised.low_m), along=UP, up=(ax, ay, 0.0))
+        place = PartPlacement(
+            id=f"{named}/leg/{side.name}", about=named, at=(x, y, raised.low_m), along=UP, up=(ax, ay, 0.0)
+        )
         g.add("ring leg", leg, raised.leg_m, place, Sawn(cuts))
         _hip(g, spec, laid, side, stick)
         _sloping(g, spec, laid, Sloping(side=side, x_m=side.long_m / 2, in_m=side.run_m, hand=0), "raised")
@@ -127,13 +131,13 @@ def _raised(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     g.fix("flashing 10 ft", math.ceil(around / CAP_M - 1e-9), (0.0, 0.0, laid.peak_m), "flashing")
 
 
-def _hips(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+def _hips(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
     for side in laid.sides:
         _hip(g, spec, laid, side, laid.timber.hip)
     g.fix("rail screw", 4 * screws_a_hip(laid.timber.hip.width_m), (0.0, 0.0, laid.peak_m), "screw")
 
 
-def _hip(g: Grouper, spec: PavilionSpec, laid: Laid, side: RoofSide, stick: Stick) -> None:
+def _hip(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, side: RoofSide, stick: SectionItem) -> None:
     """Dropped under the planes of both sides; a double cheek at the top, plumb at the tail."""
     h, cheek = laid.hip_rad, laid.hip_plan_rad
     length, _ = hip_length_m(laid, side if side.lift_m else None)
@@ -155,7 +159,7 @@ def _hip(g: Grouper, spec: PavilionSpec, laid: Laid, side: RoofSide, stick: Stic
     ux, uy = (tx - x) / way, (ty - y) / way
     low = roof_z_m(spec, laid, side, -side.past_m) - laid.dropped_m - stick.width_m / 2 / math.cos(h)
     c, s = math.cos(h), math.sin(h)
-    place = Place(
+    place = PartPlacement(
         id=f"{spec.id}/hip/{side.name}",
         about=f"{spec.id}/raised" if side.lift_m else f"{spec.id}/hips",
         at=(x, y, low),
@@ -165,7 +169,7 @@ def _hip(g: Grouper, spec: PavilionSpec, laid: Laid, side: RoofSide, stick: Stic
     g.add("hip", stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(h)))
 
 
-def _rafters(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+def _rafters(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
     """Commons plumb at both ends; jacks with a side cut to their hip, left and right apart. All seated on their beam."""
     for number, one in enumerate(laid.rafters, start=1):
         _sloping(g, spec, laid, one, str(number))
@@ -174,7 +178,7 @@ def _rafters(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     g.fix("rail screw", 2 * SCREWS_A_CROSSING * count, (0.0, 0.0, laid.peak_m), "screw")
 
 
-def _sloping(g: Grouper, spec: PavilionSpec, laid: Laid, one: Sloping, name: str) -> None:
+def _sloping(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, one: Sloping, name: str) -> None:
     stick, side, a = laid.timber.rafter, one.side, one.side.pitch_rad
     ring_m, seat = ring_seat_m(spec, laid.timber), laid.seat_of(side)
     size = (ring_m * math.sin(a), ring_m) if side.lift_m else (seat.cut_m, seat.level_m)
@@ -192,11 +196,11 @@ def _sloping(g: Grouper, spec: PavilionSpec, laid: Laid, one: Sloping, name: str
     z = roof_z_m(spec, laid, side, -side.past_m) - stick.width_m / 2 / math.cos(a)
     role = "rafter" if one.hand == 0 else "jack"
     about = f"{spec.id}/raised" if side.lift_m else f"{spec.id}/rafters"
-    place = Place(id=f"{spec.id}/{role}/{side.name}/{name}", about=about, at=(x, y, z), along=along, up=up)
+    place = PartPlacement(id=f"{spec.id}/{role}/{side.name}/{name}", about=about, at=(x, y, z), along=along, up=up)
     g.add(role, stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(a)))
 
 
-def _on(side: RoofSide, spec: PavilionSpec, laid: Laid, at: tuple[float, float, float]) -> Vec:
+def _on(side: RoofSide, spec: PavilionSpec, laid: PavilionLayout, at: tuple[float, float, float]) -> Vec:
     """A point along a side, up its slope from the eave, square over the rafters."""
     along_m, up_m, over = at
     slope, up, _ = side.slope()
@@ -205,7 +209,7 @@ def _on(side: RoofSide, spec: PavilionSpec, laid: Laid, at: tuple[float, float, 
     return tuple(o + slope[i] * up_m + up[i] * over for i, o in enumerate((x, y, z)))  # type: ignore[return-value]
 
 
-def _purlins(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+def _purlins(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
     stick, crossings = laid.timber.purlin, 0
     for side in laid.all_sides:
         _, up, level = side.slope()
@@ -213,7 +217,7 @@ def _purlins(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
             begin, end = over_m(side, s)
             if end - begin < LEAST_PURLIN_M:
                 continue
-            place = Place(
+            place = PartPlacement(
                 id=f"{spec.id}/purlin/{side.name}/{number}",
                 about=f"{spec.id}/purlins",
                 at=_on(side, spec, laid, (begin, s, stick.width_m / 2)),
@@ -225,7 +229,7 @@ def _purlins(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     g.fix("rail screw", SCREWS_A_CROSSING * crossings, (0.0, 0.0, laid.peak_m), "screw")
 
 
-def _under_roof(strip: Strip) -> tuple[float, float]:
+def _under_roof(strip: SheetStrip) -> tuple[float, float]:
     """Between which places across a strip there is roof at all: beside the eave's ends there is none."""
     at = [x for x, _ in strip.outline]
     left = next((a for a, b in itertools.pairwise(at) if strip.height_m(b) > 1e-6), at[0])
@@ -233,7 +237,7 @@ def _under_roof(strip: Strip) -> tuple[float, float]:
     return left, right
 
 
-def _slanted(strip: Strip, left: float, right: float) -> tuple[float, tuple[Cut, ...]]:
+def _slanted(strip: SheetStrip, left: float, right: float) -> tuple[float, tuple[Cut, ...]]:
     """Mean length of a sheet between two places across it, and the cut of its upper end: to one hip, or from a peak to both."""
     low, high, middle = strip.height_m(left), strip.height_m(right), strip.height_m((left + right) / 2)
     length, tops = (low + high) / 2, [x for x, height in strip.outline if height > middle - 1e-6]
@@ -247,7 +251,7 @@ def _slanted(strip: Strip, left: float, right: float) -> tuple[float, tuple[Cut,
     return length, (Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=bevel),)
 
 
-def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> list[str]:
+def _sheets(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, yard: PurchasingSettings) -> list[str]:
     """Sheets up each side, bought as long as their greatest height; drawn cut to the hips, straight from edge to edge."""
     stick, over = laid.timber.sheet, laid.timber.purlin.width_m + laid.timber.sheet.thickness_m / 2
     longest = max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8)
@@ -264,7 +268,7 @@ def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> li
                 ]
             left, right = _under_roof(strip)
             middle = first + (number - 1) * stick.width_m + (left + right) / 2
-            place = Place(
+            place = PartPlacement(
                 id=f"{spec.id}/sheet/{side.name}/{number}",
                 about=f"{spec.id}/sheets",
                 at=_on(side, spec, laid, (middle, 0.0, over)),
@@ -283,7 +287,7 @@ def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> li
     return found
 
 
-def outline(laid: Laid) -> tuple[float, float, float, float]:
+def outline(laid: PavilionLayout) -> tuple[float, float, float, float]:
     """The eaves: left, right, near, far."""
     front = laid.sides[0]
     right = laid.sides[1]

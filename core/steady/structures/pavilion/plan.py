@@ -9,12 +9,12 @@ from steady.structures.canopy.text import NOTHING_UPRIGHT
 from steady.structures.pavilion import parts as pieces
 from steady.structures.pavilion import text
 from steady.structures.pavilion.checks import out_of_scope, reckon_pavilion
-from steady.structures.pavilion.layout import SIZES, Laid
+from steady.structures.pavilion.layout import SIZES, PavilionLayout
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 
 
-def plan_pavilion(case: Case) -> Plan:
+def plan_pavilion(case: DesignInput) -> Plan:
     """Plan a pavilion.
 
     Raises:
@@ -50,7 +50,7 @@ def plan_pavilion(case: Case) -> Plan:
     return whole_plan(case, found.findings, laid.frame, found.held, own)
 
 
-def _counts(laid: Laid, made: tuple[Part, ...]) -> dict[str, float]:
+def _counts(laid: PavilionLayout, made: tuple[Part, ...]) -> dict[str, float]:
     return {
         "beams": 4.0,
         "rings": float(laid.ring),

@@ -6,8 +6,8 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
-from steady.structures.canopy.spec import Id, Lock, SlabUnder, Stands, Words
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.canopy.spec import BeamPostLock, Id, SlabUnder, Stands, Words
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value
 
 Pitch = Annotated[float, Ge(math.radians(5)), Le(math.radians(45))]
@@ -84,6 +84,6 @@ class PavilionSpec:
     net_coefficient: Annotated[float, Gt(0), Le(3)] | None = None
     dead_pa: Annotated[float, Gt(0), Le(3000)] | None = None
     wet: bool = True
-    locks: Annotated[tuple[Lock, ...], MaxLen(40)] = ()
-    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
+    locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
+    ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.RECKONED

@@ -3,16 +3,16 @@
 import math
 from collections.abc import Sequence
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.sheet_nesting import CutOut, SheetOrder, sheet_order
-from steady.plan.model import Area, Bar, Detail, Measure, Member, Part, Trace
+from steady.plan.model import Area, Detail, DetailLine, DetailMember, Measure, Member, Part
 from steady.structures.canopy.text import plies_of, post_members, upright_member
 from steady.structures.lifting import heaviest_says
 from steady.structures.pavilion.checks import PavilionFound
-from steady.structures.pavilion.layout import Laid, hip_length_m, ring_seat_m, sheet_side
+from steady.structures.pavilion.layout import PavilionLayout, hip_length_m, ring_seat_m, sheet_side
 from steady.structures.pavilion.roof_planes import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
 SHEETS_APART_M = 0.12
@@ -20,7 +20,7 @@ MOST_SHEETS = 40
 """More than this are told in words alone."""
 
 
-def orders(spec: PavilionSpec, laid: Laid) -> tuple[SheetOrder, SheetOrder]:
+def orders(spec: PavilionSpec, laid: PavilionLayout) -> tuple[SheetOrder, SheetOrder]:
     """The least number of stock sheets by square cuts alone, and with pieces turned; unlike sides are ordered apart.
 
     Raises:
@@ -40,35 +40,35 @@ def orders(spec: PavilionSpec, laid: Laid) -> tuple[SheetOrder, SheetOrder]:
     return whole(False), whole(True)
 
 
-def _groups(laid: Laid) -> list[tuple[RoofSide, int]]:
+def _groups(laid: PavilionLayout) -> list[tuple[RoofSide, int]]:
     """Alike sides together, the raised centre's own apart."""
     groups = [(laid.sides[0], 4)] if _alike(laid) else [(laid.sides[0], 2), (laid.sides[1], 2)]
     return groups if laid.raised is None else [*groups, (laid.raised.sides[0], 4)]
 
 
-def _alike(laid: Laid) -> bool:
+def _alike(laid: PavilionLayout) -> bool:
     first, second = laid.sides[0], laid.sides[1]
     return abs(first.eave_m - second.eave_m) < 1e-6 and abs(first.pitch_rad - second.pitch_rad) < 1e-9
 
 
-def sheet_detail(spec: PavilionSpec, laid: Laid) -> list[Detail]:
+def sheet_detail(spec: PavilionSpec, laid: PavilionLayout) -> list[Detail]:
     """Every stock sheet flat, with what is cut out of it: pieces of one sheet are partners, alike ones have one number."""
     cover = laid.timber.sheet.width_m
     alike = _alike(laid)
     groups = _groups(laid)
     areas: list[Area] = []
-    frames: list[Trace] = []
+    frames: list[DetailLine] = []
     measures: list[Measure] = []
     sheets = 0
     for side, count in groups:
         try:
             order = sheet_order(sheet_side(side, cover, count), spec.sheet_stock_m, turn=spec.sheet_turn)
-        except (OutsideScope, InputError):
+        except (OutOfScopeError, InvalidInputError):
             return []  # the note says why, and that they are bought to length
         named: dict[int, str] = {}
         for sheet in order.sheets:
             left = sheets * (cover + SHEETS_APART_M)
-            frames.append(Trace(what="edge", points=_flat(left, cover, spec.sheet_stock_m)))
+            frames.append(DetailLine(what="edge", points=_flat(left, cover, spec.sheet_stock_m)))
             for piece in sheet:
                 if piece.kind not in named:
                     named[piece.kind] = str(len(measures) + 1)
@@ -107,12 +107,12 @@ def _piece(piece: CutOut, left: float, cover: float) -> tuple[tuple[float, float
     return (left, piece.from_m), *upper, (left + cover, piece.from_m)
 
 
-def sheets_says(spec: PavilionSpec, laid: Laid, tape: Tape) -> str:
+def sheets_says(spec: PavilionSpec, laid: PavilionLayout, tape: Tape) -> str:
     """Three ways of buying the sheets, together."""
     try:
         square, turned = orders(spec, laid)
-    except (OutsideScope, InputError) as refused:
-        why = refused.reason if isinstance(refused, OutsideScope) else refused.message
+    except (OutOfScopeError, InvalidInputError) as refused:
+        why = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
         return f"Sheets of {tape.length(spec.sheet_stock_m)}: {why}"
     default = turned.nested if spec.sheet_turn else square.nested
     return (
@@ -122,7 +122,7 @@ def sheets_says(spec: PavilionSpec, laid: Laid, tape: Tape) -> str:
     )
 
 
-def notes(case: Case, found: PavilionFound, made: Sequence[Part]) -> list[str]:
+def notes(case: DesignInput, found: PavilionFound, made: Sequence[Part]) -> list[str]:
     """What the crew should know beside the drawing."""
     spec: PavilionSpec = case.spec
     laid, tape = found.laid, case.tape
@@ -157,7 +157,7 @@ def notes(case: Case, found: PavilionFound, made: Sequence[Part]) -> list[str]:
     return said
 
 
-def members(case: Case, found: PavilionFound) -> list[Member]:
+def members(case: DesignInput, found: PavilionFound) -> list[Member]:
     """What the sheet lists and selects."""
     spec: PavilionSpec = case.spec
     laid, tape, me, t, u = found.laid, case.tape, spec.id, found.laid.timber, case.book.units
@@ -213,18 +213,18 @@ def members(case: Case, found: PavilionFound) -> list[Member]:
     return [*rows, upright_member(laid.frame, found.held, tape)]
 
 
-def _beam_says(laid: Laid, spec: PavilionSpec) -> str:
+def _beam_says(laid: PavilionLayout, spec: PavilionSpec) -> str:
     return plies_of(spec.plies, laid.timber.beam) if laid.timber.boxed is None else laid.timber.beam.says
 
 
-def _hip_set(laid: Laid, tape: Tape) -> str:
+def _hip_set(laid: PavilionLayout, tape: Tape) -> str:
     if not laid.backed_m:
         return f"dropped {tape.length(laid.dropped_m)}"
     angles = dict.fromkeys(f"{math.degrees(angle):.1f}°" for angle in laid.backing_rad)
     return f"backed {' and '.join(angles)}"
 
 
-def _hip_measures(laid: Laid) -> list[Measure]:
+def _hip_measures(laid: PavilionLayout) -> list[Measure]:
     if not laid.backed_m:
         return [Measure(says="Dropped under the planes", value_m=laid.dropped_m)]
     first, second = laid.backing_rad
@@ -236,20 +236,20 @@ def _hip_measures(laid: Laid) -> list[Measure]:
     ]
 
 
-def _ring(laid: Laid, tape: Tape) -> str:
+def _ring(laid: PavilionLayout, tape: Tape) -> str:
     """Its outside; both ways where the frame is out of square."""
     sizes = dict.fromkeys(tape.length(side.top_m) for side in laid.sides[:2])
     return " × ".join(sizes)
 
 
-def _pitches(laid: Laid) -> str:
+def _pitches(laid: PavilionLayout) -> str:
     first, second = (math.degrees(side.pitch_rad) for side in laid.sides[:2])
     return (
         f"{first:.1f}°" if abs(first - second) < 1e-6 else f"{first:.1f}° on the long sides, {second:.1f}° on the ends"
     )
 
 
-def cut_details(case: Case, laid: Laid) -> list[Detail]:
+def cut_details(case: DesignInput, laid: PavilionLayout) -> list[Detail]:
     """Rafters and hips true, with every cut as an angle and as a mark from the tail."""
     spec: PavilionSpec = case.spec
     front = laid.sides[0]
@@ -259,7 +259,9 @@ def cut_details(case: Case, laid: Laid) -> list[Detail]:
     seat, hip_seat = laid.seat_of(front), laid.hip_seat
 
     def piece(name: str, about: str, long_m: float, deep_m: float, measures: list[Measure]) -> Detail:
-        bar = Bar(id=f"{spec.id}/true/{name}", what="stile", start=(0.0, 0.0), end=(long_m, 0.0), width_m=deep_m)
+        bar = DetailMember(
+            id=f"{spec.id}/true/{name}", what="stile", start=(0.0, 0.0), end=(long_m, 0.0), width_m=deep_m
+        )
         return Detail(
             id=f"{spec.id}/true/{name}",
             about=about,
@@ -308,7 +310,7 @@ def cut_details(case: Case, laid: Laid) -> list[Detail]:
     ]
 
 
-def _jack_measures(laid: Laid, side: RoofSide, where: str) -> list[Measure]:
+def _jack_measures(laid: PavilionLayout, side: RoofSide, where: str) -> list[Measure]:
     """Jacks of one side from the longest, and their side cut."""
     level = {side.past_m + one.in_m for one in laid.rafters if one.side is side and one.hand}
     lengths = sorted({round(value / math.cos(side.pitch_rad), 6) for value in level}, reverse=True)

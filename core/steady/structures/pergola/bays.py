@@ -3,12 +3,12 @@
 import math
 from collections.abc import Iterator
 
-from steady.catalog.items import Stick
-from steady.errors import InputError
+from steady.catalog.items import SectionItem
+from steady.errors import InvalidInputError
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, two_layers
 from steady.statics.beam import PointLoad, SpreadLoad
-from steady.structures.continuous_members import Run
+from steady.structures.continuous_members import ContinuousMember
 from steady.value_objects import value
 
 Sun = tuple[float, float]
@@ -21,7 +21,7 @@ Rows = tuple[Members, bool]
 
 
 @value
-class Bays:
+class BayGrid:
     """A grid of bays, each with whole slats of its own.
 
     Args:
@@ -85,7 +85,7 @@ class Bays:
         return bays * self.columns.spacing_m * self.rows.spacing_m / metres
 
 
-def lay_bays(columns: Members, across: Rows, slat: Stick, turns: bool, by: tuple[str, float]) -> Bays:
+def lay_bays(columns: Members, across: Rows, slat: SectionItem, turns: bool, by: tuple[str, float]) -> BayGrid:
     """Slats in every bay of a grid.
 
     Args:
@@ -103,10 +103,10 @@ def lay_bays(columns: Members, across: Rows, slat: Stick, turns: bool, by: tuple
         along, out = (slats_in_bay(clear.gap_m, wide, cover=much) for clear in (rows, columns))
     else:
         along, out = (slats_in_bay(clear.gap_m, wide, gap_m=much) for clear in (rows, columns))
-    return Bays(columns=columns, rows=rows, along=along, out=out, turns=turns, hung=hung)
+    return BayGrid(columns=columns, rows=rows, along=along, out=out, turns=turns, hung=hung)
 
 
-def cross_rows(length_m: float, stick: Stick, bays: int, hung: bool = False) -> Rows:
+def cross_rows(length_m: float, stick: SectionItem, bays: int, hung: bool = False) -> Rows:
     """Cross pieces between each two rafters, the first and the last flush with their ends; the ledger is a hung one's first.
 
     Raises:
@@ -115,11 +115,11 @@ def cross_rows(length_m: float, stick: Stick, bays: int, hung: bool = False) -> 
     try:
         more_m = stick.thickness_m if hung else 0.0
         return members(length_m + more_m, stick.thickness_m, count=bays + 1), hung
-    except InputError as error:
-        raise InputError("bays_y", error.message) from None
+    except InvalidInputError as error:
+        raise InvalidInputError("bays_y", error.message) from None
 
 
-def bays_shade(bays: Bays, slat: Stick, cross: Stick, sun: Sun, run_rad: float) -> float:
+def bays_shade(bays: BayGrid, slat: SectionItem, cross: SectionItem, sun: Sun, run_rad: float) -> float:
     """Share of direct sun stopped by the whole: the mean of its bays by area, never the product of its two ways.
 
     Args:
@@ -139,13 +139,13 @@ def bays_shade(bays: Bays, slat: Stick, cross: Stick, sun: Sun, run_rad: float) 
     return total
 
 
-def slats_shade(bays: Bays, slat: Stick, turned: bool, across: float | None) -> float:
+def slats_shade(bays: BayGrid, slat: SectionItem, turned: bool, across: float | None) -> float:
     """What the slats of one bay stop by themselves, by whole counts over the clear bay."""
     clear = bays.columns.gap_m if turned else bays.rows.gap_m
     return blocked(slat.thickness_m, slat.width_m, clear / bays.alone(turned).count, across)
 
 
-def gap_for(columns: Members, across: Rows, slat: Stick, turns: bool, asked: tuple[float, Sun, float]) -> float:
+def gap_for(columns: Members, across: Rows, slat: SectionItem, turns: bool, asked: tuple[float, Sun, float]) -> float:
     """The gap at which whole slats stop the wished share of the sun, as wide as it may be (m).
 
     Args:
@@ -164,7 +164,7 @@ def gap_for(columns: Members, across: Rows, slat: Stick, turns: bool, asked: tup
 
     low, high = 1e-3, min(columns.gap_m, across[0].gap_m) - 2 * slat.thickness_m
     if high <= low or stops(low) < share:
-        raise InputError("shade", "more slats than fit side by side: deeper ones, or less shade")
+        raise InvalidInputError("shade", "more slats than fit side by side: deeper ones, or less shade")
     while high - low > CLOSEST:
         middle = (low + high) / 2
         if stops(middle) >= share:
@@ -174,7 +174,7 @@ def gap_for(columns: Members, across: Rows, slat: Stick, turns: bool, asked: tup
     return low
 
 
-def on_rafter(bays: Bays, run: Run, pressure_pa: float) -> list[PointLoad | SpreadLoad]:
+def on_rafter(bays: BayGrid, run: ContinuousMember, pressure_pa: float) -> list[PointLoad | SpreadLoad]:
     """What lies on a rafter between two bays: half a bay evenly from one side, from the other through the cross pieces.
 
     Where slats turn, each stretch of a rafter has one of either: the cross pieces at its ends bring half of a half bay each.

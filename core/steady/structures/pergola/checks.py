@@ -3,18 +3,18 @@
 from dataclasses import replace
 from functools import partial
 
-from steady.design_codes.canopies import Rows, bare_frame, layers_pa
+from steady.design_codes.canopies import FrameRows, bare_frame, layers_pa
 from steady.design_codes.results import Action, given_step, si
-from steady.errors import OutsideScope
-from steady.plan.model import Asks, Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep, CheckOrigin
 from steady.structures.canopy.braces import faces_m2
 from steady.structures.canopy.crossed import beam_crossed
-from steady.structures.canopy.drift_snow import Catches, Heaped, heaped
+from steady.structures.canopy.drift_snow import Catches, DriftSnow, heaped
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.lateral_system import Crossed, Sway
 from steady.structures.canopy.load_path_checks import (
-    Held,
+    LateralSystemResult,
     check_beam,
     hold_up,
     hung_at_house,
@@ -25,13 +25,13 @@ from steady.structures.canopy.load_path_checks import (
 )
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.post_count import fewest_posts
-from steady.structures.check_collector import PUBLIC, Findings, said
-from steady.structures.continuous_members import Bends, Loaded, Run, check_lifted, check_run, one_person
+from steady.structures.check_collector import PUBLIC, CheckCollector, said
+from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_lifted, check_run, one_person
 from steady.structures.lifting import GREEN
-from steady.structures.pergola.bays import Bays, on_rafter
-from steady.structures.pergola.layout import Laid, lay_out, rafter_run
+from steady.structures.pergola.bays import BayGrid, on_rafter
+from steady.structures.pergola.layout import PergolaLayout, lay_out, rafter_run
 from steady.structures.pergola.spec import PergolaSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.units import IN
 from steady.value_objects import value
@@ -47,13 +47,13 @@ NAMES = {"along": "along the beams", "across": "across the beams"}
 class PergolaFound:
     """Everything reckoned: what is laid out, loads, one foot for each post, sway each way, and what its joints must hold (N)."""
 
-    findings: Findings
-    laid: Laid
+    findings: CheckCollector
+    laid: PergolaLayout
     loads: CanopyLoads
-    held: Held
+    held: LateralSystemResult
 
 
-def reckon_pergola(case: Case) -> PergolaFound:
+def reckon_pergola(case: DesignInput) -> PergolaFound:
     """Reckon a pergola, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:
@@ -72,16 +72,16 @@ def reckon_pergola(case: Case) -> PergolaFound:
     return PergolaFound(findings=findings, laid=laid, loads=loads, held=held)
 
 
-def _members_of(case: Case, laid: Laid) -> tuple[Findings, CanopyLoads]:
+def _members_of(case: DesignInput, laid: PergolaLayout) -> tuple[CheckCollector, CanopyLoads]:
     """Its loads, and its members checked under them."""
-    findings, loads = Findings(book=case.book), _loads(case, laid)
+    findings, loads = CheckCollector(book=case.book), _loads(case, laid)
     heaps = _heaps(findings, case, laid, loads)
     loads = replace(loads, drifted=_drifted(case.spec, laid, heaps))
     _members(findings, case, laid, loads, heaps)
     return findings, loads
 
 
-def _loads(case: Case, laid: Laid) -> CanopyLoads:
+def _loads(case: DesignInput, laid: PergolaLayout) -> CanopyLoads:
     spec = case.spec
     rafter, slat = laid.timber.rafter, laid.timber.slat
     layers = [(rafter.thickness_m, rafter.width_m, laid.rafters.pitch_m, rafter.density_kg_per_m3)]
@@ -103,7 +103,9 @@ def _loads(case: Case, laid: Laid) -> CanopyLoads:
     return canopy_loads(case.book, case.site, roof, dead_pa)
 
 
-def _members(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: tuple[Heaped, ...]) -> None:
+def _members(
+    found: CheckCollector, case: DesignInput, laid: PergolaLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+) -> None:
     """Rafters under each load and a person, at midspan and at the tip; beams; slats under their own weight."""
     spec: PergolaSpec = case.spec
     me, timber, s = spec.id, laid.timber, laid.rafters.spacing_m
@@ -139,7 +141,7 @@ def _members(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps:
     _slat(found, spec, laid)
 
 
-def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
+def _slat(found: CheckCollector, spec: PergolaSpec, laid: PergolaLayout) -> None:
     """A slat between rafters under its own wet weight; nobody may stand on it, which is a caution."""
     slat = laid.timber.slat
     if slat is None:
@@ -151,13 +153,13 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
         span = max(laid.bays.length_m(turned) for _, _, turned in laid.bays.each())
     try:
         e = book.stiffness(laid.frame.wood(slat))
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("slat.deflection", about, refused)
         return
     inertia = slat.thickness_m * slat.width_m**3 / 12
     sag = 5 * GREEN * line_weight(slat) * span**4 / (384 * si(e) * inertia)
     has = given_step("w_o", sag / per, word, "statics: 5 w L4 / 384 E I, wet on the first day")
-    most = Step(
+    most = CalculationStep(
         symbol="w_o_max",
         value=span / SLAT_RATIO / per,
         unit=word,
@@ -165,25 +167,25 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
         inputs=(("L", span / per, word),),
         source="practice: our own",
     )
-    found.at_most("slat.deflection", about, has, most, (e,), case="wet self-weight", asks=Asks.SAFETY)
+    found.at_most("slat.deflection", about, has, most, (e,), case="wet self-weight", asks=CheckOrigin.SAFETY)
 
 
-def _rows(laid: Laid) -> int:
+def _rows(laid: PergolaLayout) -> int:
     """Slats behind each other across the beams."""
     assert laid.slats is not None
     return laid.slats.count * (laid.bays.rows.count - 1 if laid.bays is not None else 1)
 
 
-def _on_bays(bays: Bays, run: Run, pressure_pa: float) -> Action:
+def _on_bays(bays: BayGrid, run: ContinuousMember, pressure_pa: float) -> Action:
     return run.under(on_rafter(bays, run, pressure_pa))
 
 
-def _cross(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -> None:
+def _cross(found: CheckCollector, spec: PergolaSpec, laid: PergolaLayout, loads: CanopyLoads) -> None:
     """A cross piece from rafter to rafter, under the half bay of turned slats that ends on it, and a person; and its hangers."""
     bays, stick = laid.bays, laid.timber.rafter
     assert bays is not None
     u, about = found.book.units, f"{spec.id}/cross"
-    run = Run(length_m=bays.columns.gap_m, supports_m=(0.0, bays.columns.gap_m))
+    run = ContinuousMember(length_m=bays.columns.gap_m, supports_m=(0.0, bays.columns.gap_m))
     width = bays.rows.spacing_m / 2 if bays.turns else 0.0
     own = run.even(loads.dead_pa * width + line_weight(stick))
     carried = spread(found.book, loads, width, run) if width > 0 else []
@@ -198,7 +200,7 @@ def _cross(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -
     found.gap(
         "cross_member_hanger.capacity",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"no rating is entered; each hanger of a cross piece must hold {said(down)} down",
             "the maker's number for one hanger, with your factor",
         ),
@@ -207,7 +209,7 @@ def _cross(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -
     )
 
 
-def _heaps(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple[Heaped, ...]:
+def _heaps(found: CheckCollector, case: DesignInput, laid: PergolaLayout, loads: CanopyLoads) -> tuple[DriftSnow, ...]:
     """Snow off the house that it hangs on."""
     spec: PergolaSpec = case.spec
     if spec.attach == "free":
@@ -219,14 +221,14 @@ def _heaps(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple
     return heaped(found, case.site, loads, spec.above, roof)
 
 
-def _drifted(spec: PergolaSpec, laid: Laid, heaps: tuple[Heaped, ...]) -> tuple[float, ...]:
+def _drifted(spec: PergolaSpec, laid: PergolaLayout, heaps: tuple[DriftSnow, ...]) -> tuple[float, ...]:
     """What the worse of drift and slide adds on each beam line (N/m)."""
     run = rafter_run(spec, laid.lines_m)
     worst = [run.reactions_under_n(one.on(run)) for one in heaps]
     return tuple(max(reactions[1 + k] for reactions in worst) for k in range(len(laid.lines_m))) if worst else ()
 
 
-def pushes_n(case: Case, laid: Laid) -> dict[str, float]:
+def pushes_n(case: DesignInput, laid: PergolaLayout) -> dict[str, float]:
     """The wind on the bare frame each way, at the school's design level. Source: practice and our own (low), by rows."""
     spec, book = case.spec, case.book
     t, top = laid.timber, spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m
@@ -235,28 +237,35 @@ def pushes_n(case: Case, laid: Laid) -> dict[str, float]:
     rows = len(laid.lines_m) * spec.plies
     factor, place = factors_of(book).wind_up, place_of(case.site)
     across = bare_frame(
-        book, place, top, Rows(row_m2=spec.beams_m * t.beam.width_m, rows=rows, other_m2=posts_m2 + braces_across_m2)
+        book,
+        place,
+        top,
+        FrameRows(row_m2=spec.beams_m * t.beam.width_m, rows=rows, other_m2=posts_m2 + braces_across_m2),
     ).force_n
     if t.slat is not None and laid.slats is not None:
         faces = spec.beams_m * (t.slat.width_m)
-        across += bare_frame(book, place, top, Rows(row_m2=faces, rows=_rows(laid) * (1 + spec.second_slats))).force_n
+        across += bare_frame(
+            book, place, top, FrameRows(row_m2=faces, rows=_rows(laid) * (1 + spec.second_slats))
+        ).force_n
     rafters_m2, other_m2 = spec.rafters_m * t.rafter.width_m, posts_m2 + braces_along_m2
-    along = bare_frame(book, place, top, Rows(row_m2=rafters_m2, rows=laid.rafters.count, other_m2=other_m2)).force_n
+    along = bare_frame(
+        book, place, top, FrameRows(row_m2=rafters_m2, rows=laid.rafters.count, other_m2=other_m2)
+    ).force_n
     if laid.bays is not None and t.slat is not None:
         # Cross pieces stand against the wind across as one more row each; turned slats against the wind along, as if all were.
         across += bare_frame(
-            book, place, top, Rows(row_m2=spec.beams_m * t.rafter.width_m, rows=laid.bays.crosses)
+            book, place, top, FrameRows(row_m2=spec.beams_m * t.rafter.width_m, rows=laid.bays.crosses)
         ).force_n
         rows = laid.bays.out.count * (laid.bays.columns.count - 1) if laid.bays.turns else 1
-        along += bare_frame(book, place, top, Rows(row_m2=spec.rafters_m * t.slat.width_m, rows=rows)).force_n
+        along += bare_frame(book, place, top, FrameRows(row_m2=spec.rafters_m * t.slat.width_m, rows=rows)).force_n
     return {"across": factor * across, "along": factor * along}
 
 
-def _pair_crossed(spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -> Crossed:
+def _pair_crossed(spec: PergolaSpec, laid: PergolaLayout, loads: CanopyLoads) -> Crossed:
     """The pair of rafters over a post, with the roof from half-way to the next on either side; a strut has its own weight alone."""
     run = rafter_run(spec, laid.lines_m)
     if laid.bays is not None:
-        strut = Run(length_m=run.span_m, supports_m=(0.0, run.span_m))
+        strut = ContinuousMember(length_m=run.span_m, supports_m=(0.0, run.span_m))
         own = strut.all_along(line_weight(laid.timber.rafter, 2))
         return Crossed(what="cross_strut", about=f"{spec.id}/struts", run=strut, dead=(own,))
     width = 2 * laid.rafters.spacing_m
@@ -270,7 +279,7 @@ def _pair_crossed(spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -> Crossed:
     )
 
 
-def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple[Sway, ...]:
+def _sways(found: CheckCollector, case: DesignInput, laid: PergolaLayout, loads: CanopyLoads) -> tuple[Sway, ...]:
     spec, frame = case.spec, laid.frame
     pushes = sways_or_gap(found, spec.id, lambda: pushes_n(case, laid))
     if pushes is None:
@@ -299,7 +308,7 @@ def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple
     return along, across
 
 
-def out_of_scope(found: Findings, case: Case) -> None:
+def out_of_scope(found: CheckCollector, case: DesignInput) -> None:
     """Public use, and roofs larger than a house tool may answer for: nothing is said to pass."""
     spec = case.spec
     why = ""

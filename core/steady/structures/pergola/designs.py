@@ -4,16 +4,16 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.plan.results import hardest, named, state
 from steady.structures.canopy.text import IN_DECK
 from steady.structures.manufacturer_ratings import with_ratings
 from steady.structures.option import Change, Choice
-from steady.structures.pergola.layout import Laid, lay_out, shade_share
+from steady.structures.pergola.layout import PergolaLayout, lay_out, shade_share
 from steady.structures.pergola.plan import plan_pergola
 from steady.structures.pergola.spec import PergolaSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 
 DENSITIES = (0.5, 0.75, 1.0, 1.25, 1.5, 2.0)
 """Shares of the slats there are now that stand beside each other [our own]."""
@@ -22,7 +22,7 @@ UPRIGHT = (("knee braces", "knee braces both ways"), ("fixed posts", "embedded p
 ON_A_DECK = (UPRIGHT[0], ("fixed posts", IN_DECK))
 
 
-def choices(case: Case) -> Iterator[Choice]:
+def choices(case: DesignInput) -> Iterator[Choice]:
     """Slats from half as many to twice as many, each with its shade; then what keeps it upright. Raises InputError."""
     spec: PergolaSpec = case.spec
     laid = lay_out(case, spec.posts or 2)
@@ -38,12 +38,12 @@ def choices(case: Case) -> Iterator[Choice]:
         yield _planned(case, "upright", () if same else (("upright", key),), same, says)
 
 
-def _planned(case: Case, group: str, change: Change, chosen: bool, says: str = "") -> Choice:
+def _planned(case: DesignInput, group: str, change: Change, chosen: bool, says: str = "") -> Choice:
     then = case.of(replace(case.spec, **dict(change)))
     try:
         made = with_ratings(plan_pergola(then), then.spec.ratings)
         words = says or slats_say(then, lay_out(then, then.spec.posts or 2))
-    except InputError as error:
+    except InvalidInputError as error:
         return Choice(group=group, says=says, change=(), whole="conflict", why=error.message, use=0.0, chosen=chosen)
     worst = hardest(made.checks)
     return Choice(
@@ -61,7 +61,7 @@ def _why(made: Plan) -> str:
     return made.conflicts[0] if made.conflicts else ""
 
 
-def slats_say(case: Case, laid: Laid) -> str:
+def slats_say(case: DesignInput, laid: PergolaLayout) -> str:
     """How many slats, the gap between them, and the sun they stop at the hour asked, as they run and square to that."""
     spec: PergolaSpec = case.spec
     assert laid.slats is not None

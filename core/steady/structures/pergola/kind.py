@@ -4,8 +4,8 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from steady.catalog.items import stick
-from steady.errors import InputError
-from steady.plan.model import Handle
+from steady.errors import InvalidInputError
+from steady.plan.model import DragHandle
 from steady.structures.canopy.actions import hold_on, let_go, lock_post
 from steady.structures.canopy.changes import (
     more_posts,
@@ -27,8 +27,18 @@ from steady.structures.pergola.layout import lay_out, sizes
 from steady.structures.pergola.line_parser import read_pergola
 from steady.structures.pergola.plan import plan_pergola
 from steady.structures.pergola.spec import PergolaSpec
-from steady.structures.structure_type import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table, in_metres
-from steady.structures.support_links import Bearing, Rest
+from steady.structures.structure_type import (
+    COMMON,
+    ChoiceGroup,
+    DesignInput,
+    LineForm,
+    LineStart,
+    NewStructureRequest,
+    StructureType,
+    Table,
+    in_metres,
+)
+from steady.structures.support_links import PostReaction, SupportLink
 from steady.units.units import IN
 
 HELP = (
@@ -72,7 +82,7 @@ LINE = LineForm(
 LEAST_M, MOST_BEAM_M, MOST_RAFTER_M, MOST_PAST_M = 1.2, 15.0, 12.0, 1.5
 
 
-def read(ask: Ask) -> PergolaSpec:
+def read(ask: NewStructureRequest) -> PergolaSpec:
     """A pergola from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
 
     Raises:
@@ -105,7 +115,7 @@ ROUND_M = (
 )
 
 
-def move(spec: PergolaSpec, handle: Handle, to_m: float) -> PergolaSpec:
+def move(spec: PergolaSpec, handle: DragHandle, to_m: float) -> PergolaSpec:
     """A post along its beam, a beam line in or out, or an edge of the roof.
 
     Raises:
@@ -121,10 +131,10 @@ def move(spec: PergolaSpec, handle: Handle, to_m: float) -> PergolaSpec:
         return replace(spec, beams_m=min(MOST_BEAM_M, max(LEAST_M, to_m)))
     if name == "rafters_m":
         return replace(spec, rafters_m=min(MOST_RAFTER_M, max(LEAST_M, to_m)))
-    raise InputError("handle", "This does not move: load the drawing again")
+    raise InvalidInputError("handle", "This does not move: load the drawing again")
 
 
-def candidates(case: Case) -> Iterator[tuple[str, Change]]:
+def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and their spacing, what keeps it upright; the wood stays as it is."""
     spec: PergolaSpec = case.spec
     if spec.attach == "house":
@@ -237,12 +247,12 @@ FORM = (
 )
 
 
-def rests(spec: PergolaSpec) -> Rest | None:
+def rests(spec: PergolaSpec) -> SupportLink | None:
     """The deck that it stands on."""
-    return Rest(on=spec.on, x_m=spec.on_x_m, y_m=spec.on_y_m) if spec.on else None
+    return SupportLink(on=spec.on, x_m=spec.on_x_m, y_m=spec.on_y_m) if spec.on else None
 
 
-def brings(case: Case) -> tuple[Bearing, ...]:
+def brings(case: DesignInput) -> tuple[PostReaction, ...]:
     """What each of its posts brings to the deck under it.
 
     Raises:
@@ -252,7 +262,7 @@ def brings(case: Case) -> tuple[Bearing, ...]:
     return brought(case.book, found.laid.frame, found.loads, found.held, "a pergola's post")
 
 
-PERGOLA = Kind(
+PERGOLA = StructureType(
     key="pergola",
     many="pergolas",
     spec=PergolaSpec,
@@ -264,8 +274,8 @@ PERGOLA = Kind(
             key="slats",
             says="Slats",
             offers=(
-                Offered(group="upright", title="", what="way", beside=True),
-                Offered(group="slats", title="", what="density"),
+                ChoiceGroup(group="upright", title="", what="way", beside=True),
+                ChoiceGroup(group="slats", title="", what="density"),
             ),
         ),
         *COMMON,

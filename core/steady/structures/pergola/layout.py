@@ -3,8 +3,8 @@
 import itertools
 import math
 
-from steady.catalog.items import Stick, stick
-from steady.errors import InputError
+from steady.catalog.items import SectionItem, stick
+from steady.errors import InvalidInputError
 from steady.ground.clock import clock_h
 from steady.ground.site import Site
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
@@ -12,11 +12,11 @@ from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
 from steady.layout.sun import sun_position
 from steady.structures.canopy.actions import HEIGHT_M, Sized
 from steady.structures.canopy.built_up_posts import BuiltUp
-from steady.structures.canopy.frame import Frame, Header, posts_on
-from steady.structures.continuous_members import Run
-from steady.structures.pergola.bays import Bays, bays_shade, cross_rows, gap_for, lay_bays
+from steady.structures.canopy.frame import Header, RoofFrame, posts_on
+from steady.structures.continuous_members import ContinuousMember
+from steady.structures.pergola.bays import BayGrid, bays_shade, cross_rows, gap_for, lay_bays
 from steady.structures.pergola.spec import PergolaSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.dates import day_of
 from steady.value_objects import value
 
@@ -28,14 +28,14 @@ INSIDE_M = 0.3
 
 
 @value
-class Timber:
+class PergolaTimbers:
     """The sticks that a pergola is made of; `slat` None: bare rafters."""
 
-    post: Stick
-    beam: Stick
-    rafter: Stick
-    brace: Stick
-    slat: Stick | None
+    post: SectionItem
+    beam: SectionItem
+    rafter: SectionItem
+    brace: SectionItem
+    slat: SectionItem | None
     built_up: BuiltUp | None = None
 
 
@@ -68,15 +68,15 @@ class RafterRow:
 
 
 @value
-class Laid:
+class PergolaLayout:
     """Everything laid out; `slats`: those of one bay along the beams where there are bays."""
 
-    timber: Timber
-    frame: Frame
+    timber: PergolaTimbers
+    frame: RoofFrame
     rafter_past_m: float
     rafters: RafterRow
     slats: Slats | None
-    bays: Bays | None
+    bays: BayGrid | None
     solidity: float
     slat_cover: float
 
@@ -86,17 +86,17 @@ class Laid:
         return self.frame.lines_m
 
 
-def timber_of(spec: PergolaSpec) -> Timber:
+def timber_of(spec: PergolaSpec) -> PergolaTimbers:
     """The sticks. Raises InputError: the yard has no such stick."""
     rafter = stick(spec.rafter, "joist", "rafter")
     built = None
     if spec.core:
         built = BuiltUp(outer=stick(spec.outer, "joist", "outer"), core=stick(spec.core, "joist rail", "core"))
         if built.core.width_m >= built.outer.width_m:
-            raise InputError(
+            raise InvalidInputError(
                 "core", "The core is narrower than the sticks on either side of it: another, or wider outer ones"
             )
-    return Timber(
+    return PergolaTimbers(
         post=built.as_stick() if built is not None else stick(spec.post, "post", "post"),
         built_up=built,
         beam=stick(spec.beam, "joist", "beam"),
@@ -132,7 +132,7 @@ def sizes(spec: PergolaSpec) -> tuple[Sized, ...]:
     )
 
 
-def lay_out(case: Case, posts: int) -> Laid:
+def lay_out(case: DesignInput, posts: int) -> PergolaLayout:
     """Set it out.
 
     Args:
@@ -150,14 +150,16 @@ def lay_out(case: Case, posts: int) -> Laid:
     lines = _lines(spec, rafter_past)
     _pocket(spec, timber)
     if spec.beams_m - 2 * beam_past < INSIDE_M * (posts - 1):
-        raise InputError("beam_past_m", "The beams run so far past that their posts meet: less, or a longer beam")
+        raise InvalidInputError(
+            "beam_past_m", "The beams run so far past that their posts meet: less, or a longer beam"
+        )
     frame = _frame(spec, timber, lines, beam_past, posts)
     columns = _columns(spec, timber)
     bays = _bays(case, timber, columns)
     rafters = _rafters(spec, timber, columns, frame)
     slats = bays.along if bays is not None else _slats(case, timber)
     solid, cover = _solidity(spec, timber, rafters, slats, bays)
-    return Laid(
+    return PergolaLayout(
         timber=timber,
         frame=frame,
         rafter_past_m=rafter_past,
@@ -169,16 +171,16 @@ def lay_out(case: Case, posts: int) -> Laid:
     )
 
 
-def _pocket(spec: PergolaSpec, timber: Timber) -> None:
+def _pocket(spec: PergolaSpec, timber: PergolaTimbers) -> None:
     """Raises InputError: a beam that no pocket takes."""
     if spec.seat != "in a pocket":
         return
     if timber.built_up is None:
-        raise InputError(
+        raise InvalidInputError(
             "seat", "A beam lies in a pocket of built-up posts alone: say what their core is, or seat it on top"
         )
     if spec.plies * timber.beam.thickness_m > timber.built_up.core.thickness_m + 1e-4:
-        raise InputError(
+        raise InvalidInputError(
             "plies", "The beam is thicker than the core whose pocket it lies in: one ply, or a thicker core"
         )
 
@@ -187,24 +189,26 @@ def _lines(spec: PergolaSpec, rafter_past: float) -> tuple[float, ...]:
     far = spec.rafters_m - rafter_past
     if spec.attach == "house":
         if far < INSIDE_M:
-            raise InputError("rafter_past_m", "The rafters run farther past than they span")
+            raise InvalidInputError("rafter_past_m", "The rafters run farther past than they span")
         return (far,)
     if far - rafter_past < INSIDE_M:
-        raise InputError("rafter_past_m", "The rafters run so far past that their two beams meet")
+        raise InvalidInputError("rafter_past_m", "The rafters run so far past that their two beams meet")
     return rafter_past, far
 
 
-def rafter_run(spec: PergolaSpec, lines_m: tuple[float, ...]) -> Run:
+def rafter_run(spec: PergolaSpec, lines_m: tuple[float, ...]) -> ContinuousMember:
     """A rafter on its beams; attached to the house it starts there."""
     supports = lines_m if spec.attach == "free" else (0.0, *lines_m)
-    return Run(length_m=spec.rafters_m, supports_m=supports)
+    return ContinuousMember(length_m=spec.rafters_m, supports_m=supports)
 
 
-def _frame(spec: PergolaSpec, timber: Timber, lines: tuple[float, ...], beam_past: float, count: int) -> Frame:
+def _frame(
+    spec: PergolaSpec, timber: PergolaTimbers, lines: tuple[float, ...], beam_past: float, count: int
+) -> RoofFrame:
     # What each beam carries comes from the rafters' own reactions under an even load.
     reactions = rafter_run(spec, lines).reactions_n(1.0)
     held = {lock.id: lock.at_m for lock in spec.locks}
-    return Frame(
+    return RoofFrame(
         me=spec.id,
         beams_m=spec.beams_m,
         high_m=spec.high_m,
@@ -238,7 +242,7 @@ def braced_across(spec: PergolaSpec) -> bool:
     return spec.upright == "knee braces" and spec.attach == "free"
 
 
-def _across(spec: PergolaSpec, timber: Timber) -> Header | None:
+def _across(spec: PergolaSpec, timber: PergolaTimbers) -> Header | None:
     """What braces across hold: a pair of rafters over each post, or under bays a strut of two from beam to beam; outer faces
     flush with the post's."""
     if not braced_across(spec):
@@ -248,12 +252,12 @@ def _across(spec: PergolaSpec, timber: Timber) -> Header | None:
     return Header(under_m=under_m, deep_m=timber.rafter.width_m, at_m=(-off_m, off_m))
 
 
-def in_bays(spec: PergolaSpec, timber: Timber) -> bool:
+def in_bays(spec: PergolaSpec, timber: PergolaTimbers) -> bool:
     """Whether cross pieces part it into bays, whose grid the rafters keep."""
     return spec.bays_x > 0 and spec.bays_y > 0 and timber.slat is not None
 
 
-def sun_at(case: Case) -> tuple[float, float] | None:
+def sun_at(case: DesignInput) -> tuple[float, float] | None:
     """Altitude and azimuth of the sun (rad) at the hour asked; None where the place or its clock is not known, or the sun is down.
 
     Raises:
@@ -275,7 +279,7 @@ def run_azimuth(site: Site) -> float:
     return math.pi / 2 + site.north_rad
 
 
-def _rafters(spec: PergolaSpec, timber: Timber, columns: Members, frame: Frame) -> RafterRow:
+def _rafters(spec: PergolaSpec, timber: PergolaTimbers, columns: Members, frame: RoofFrame) -> RafterRow:
     """Evenly between those that are fixed: the outer ones, and a pair over each post where braces across need one.
 
     Source: geometry; pairs with their outer faces flush with the post's, the rest no farther apart than asked.
@@ -300,20 +304,20 @@ def _rafters(spec: PergolaSpec, timber: Timber, columns: Members, frame: Frame) 
     return RafterRow(at=tuple(found), thickness_m=thick)
 
 
-def _columns(spec: PergolaSpec, timber: Timber) -> Members:
+def _columns(spec: PergolaSpec, timber: PergolaTimbers) -> Members:
     if spec.bays_x > 0 and spec.bays_y > 0:
         return members(spec.beams_m, timber.rafter.thickness_m, count=spec.bays_x + 1)
     return members(spec.beams_m, timber.rafter.thickness_m, most_m=spec.rafter_spacing_m)
 
 
-def _bays(case: Case, timber: Timber, rafters: Members) -> Bays | None:
+def _bays(case: DesignInput, timber: PergolaTimbers, rafters: Members) -> BayGrid | None:
     spec: PergolaSpec = case.spec
     if not (spec.bays_x > 0 and spec.bays_y > 0) or timber.slat is None:
         if spec.turns:
-            raise InputError("turns", "Slats turn from bay to bay: say how many bays, along the beams and out")
+            raise InvalidInputError("turns", "Slats turn from bay to bay: say how many bays, along the beams and out")
         return None
     if spec.second_slats:
-        raise InputError("second_slats", "Bays have one layer of slats: no second layer, or 0 bays")
+        raise InvalidInputError("second_slats", "Bays have one layer of slats: no second layer, or 0 bays")
     rows = cross_rows(spec.rafters_m, timber.rafter, spec.bays_y, spec.attach == "house")
     by: tuple[str, float] = {
         "count": ("count", spec.slat_count),
@@ -322,19 +326,19 @@ def _bays(case: Case, timber: Timber, rafters: Members) -> Bays | None:
     if spec.slats_by == "shade":
         sun = sun_at(case)
         if sun is None:
-            raise InputError("sun", NO_SUN)
+            raise InvalidInputError("sun", NO_SUN)
         by = "gap", gap_for(rafters, rows, timber.slat, spec.turns, (spec.shade, sun, run_azimuth(case.site)))
     try:
         return lay_bays(rafters, rows, timber.slat, spec.turns, by)
-    except InputError as error:
-        raise InputError(FIELDS.get(error.field, "slat"), error.message) from None
+    except InvalidInputError as error:
+        raise InvalidInputError(FIELDS.get(error.field, "slat"), error.message) from None
 
 
 FIELDS = {"count": "slat_count", "cover": "slat_cover", "gap": "slat_gap_m"}
 NO_SUN = "Under Ground say where the place lies and its time zone, and here an hour when the sun is up"
 
 
-def _slats(case: Case, timber: Timber) -> Slats | None:
+def _slats(case: DesignInput, timber: PergolaTimbers) -> Slats | None:
     """Slats lie along the beams; they repeat across them, over the rafters' whole length."""
     spec = case.spec
     slat = timber.slat
@@ -349,23 +353,23 @@ def _slats(case: Case, timber: Timber) -> Slats | None:
         if spec.slats_by == "shade":
             return slats_in_bay(bay, wide, count=_count_for(case, slat))
         return slats_in_bay(bay, wide, gap_m=spec.slat_gap_m)
-    except InputError as error:
-        raise InputError(FIELDS.get(error.field, "slat"), error.message) from None
+    except InvalidInputError as error:
+        raise InvalidInputError(FIELDS.get(error.field, "slat"), error.message) from None
 
 
-def _count_for(case: Case, slat: Stick) -> int:
+def _count_for(case: DesignInput, slat: SectionItem) -> int:
     """How many slats stop the wished share of direct sun at the hour asked. Source: geometry."""
     spec: PergolaSpec = case.spec
     sun = sun_at(case)
     if sun is None:
-        raise InputError("sun", NO_SUN)
+        raise InvalidInputError("sun", NO_SUN)
     across = across_sun(*sun, run_azimuth(case.site))
     pitch = pitch_for(slat.thickness_m, slat.width_m, across, spec.shade)
     return max(2, math.ceil(spec.rafters_m / max(pitch, slat.thickness_m) - 1e-9))
 
 
 def _solidity(
-    spec: PergolaSpec, timber: Timber, rafters: RafterRow, slats: Slats | None, bays: Bays | None
+    spec: PergolaSpec, timber: PergolaTimbers, rafters: RafterRow, slats: Slats | None, bays: BayGrid | None
 ) -> tuple[float, float]:
     """Share closed from straight above, slats and rafters together (their union), and of the slats alone."""
     bare = timber.rafter.thickness_m / rafters.pitch_m
@@ -381,7 +385,7 @@ def _solidity(
     return 1 - (1 - cover) * (1 - bare), cover
 
 
-def shade_share(case: Case, laid: Laid, turned: bool = False) -> float | None:
+def shade_share(case: DesignInput, laid: PergolaLayout, turned: bool = False) -> float | None:
     """Share of direct sun that slats and rafters stop at the hour asked; `turned`: were the slats square to how they run.
 
     None: the place is not known, the sun is down, or there are no slats.

@@ -2,23 +2,23 @@
 
 import math
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.layout.canopy import slats_in_bay
-from steady.plan.model import Part, Place
+from steady.plan.model import Part, PartPlacement
 from steady.structures.canopy.pieces import add_frame
 from steady.structures.part_grouping import ACROSS, ALONG, UP, Grouper
-from steady.structures.pergola.bays import Bays
+from steady.structures.pergola.bays import BayGrid
 from steady.structures.pergola.checks import PergolaFound
-from steady.structures.pergola.layout import Laid
+from steady.structures.pergola.layout import PergolaLayout
 from steady.structures.pergola.spec import PergolaSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 
 FIXINGS_A_CROSSING = 2
 ABOVE_M = 0.35
 """So much of the house is drawn over the roof."""
 
 
-def build(case: Case, found: PergolaFound) -> tuple[tuple[Part, ...], list[str]]:
+def build(case: DesignInput, found: PergolaFound) -> tuple[tuple[Part, ...], list[str]]:
     """Every piece, and what cannot be cut from what is on sale."""
     spec = case.spec
     g, laid = Grouper(spec.id), found.laid
@@ -33,11 +33,13 @@ def build(case: Case, found: PergolaFound) -> tuple[tuple[Part, ...], list[str]]
     return g.parts(), clashes
 
 
-def _rafters(g: Grouper, spec: PergolaSpec, laid: Laid) -> None:
+def _rafters(g: Grouper, spec: PergolaSpec, laid: PergolaLayout) -> None:
     stick, row = laid.timber.rafter, laid.rafters
     z = spec.high_m + laid.timber.beam.width_m + stick.width_m / 2
     for number, x in enumerate(row.at, start=1):
-        place = Place(id=f"{spec.id}/rafter/{number}", about=f"{spec.id}/rafters", at=(x, 0.0, z), along=ACROSS, up=UP)
+        place = PartPlacement(
+            id=f"{spec.id}/rafter/{number}", about=f"{spec.id}/rafters", at=(x, 0.0, z), along=ACROSS, up=UP
+        )
         g.add("rafter", stick, spec.rafters_m, place)
     g.fix("rim screw", FIXINGS_A_CROSSING * row.count * len(laid.lines_m), (row.at[0], 0.0, z), "screw")
     across = laid.frame.across
@@ -48,7 +50,7 @@ def _rafters(g: Grouper, spec: PergolaSpec, laid: Laid) -> None:
     length = laid.lines_m[-1] - laid.lines_m[0] - 2 * half
     for k, x in enumerate(laid.frame.line_xs(1), start=1):
         for side, off in zip("ab", across.at_m, strict=True):
-            place = Place(
+            place = PartPlacement(
                 id=f"{spec.id}/strut/{k}{side}",
                 about=f"{spec.id}/struts",
                 at=(x + off, laid.lines_m[0] + half, across.under_m + across.deep_m / 2),
@@ -59,7 +61,7 @@ def _rafters(g: Grouper, spec: PergolaSpec, laid: Laid) -> None:
     g.fix("joist hanger", 4 * laid.frame.per_line, (0.0, 0.0, z), "connector")
 
 
-def _slats(g: Grouper, case: Case, laid: Laid) -> None:
+def _slats(g: Grouper, case: DesignInput, laid: PergolaLayout) -> None:
     spec, yard = case.spec, case.yard
     slat, row = laid.timber.slat, laid.slats
     if slat is None or row is None:
@@ -68,7 +70,7 @@ def _slats(g: Grouper, case: Case, laid: Laid) -> None:
     first = row.at_m(1) + slat.thickness_m / 2
     longest = yard.longest_m(slat.key)
     for k, (a, b) in enumerate(_joined(laid, spec.beams_m, longest)):
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/slats/{k}",
             about=f"{spec.id}/slats",
             at=(a, first, z),
@@ -83,7 +85,7 @@ def _slats(g: Grouper, case: Case, laid: Laid) -> None:
         _second(g, spec, laid, slat, longest)
 
 
-def _bays(g: Grouper, spec: PergolaSpec, laid: Laid, bays: Bays) -> None:
+def _bays(g: Grouper, spec: PergolaSpec, laid: PergolaLayout, bays: BayGrid) -> None:
     """Cross pieces between the rafters, their tops alike, and the slats of every bay from middle to middle of what holds them."""
     stick, slat = laid.timber.rafter, laid.timber.slat
     assert slat is not None
@@ -91,7 +93,7 @@ def _bays(g: Grouper, spec: PergolaSpec, laid: Laid, bays: Bays) -> None:
     deck = spec.high_m + laid.timber.beam.width_m + stick.width_m
     half = stick.thickness_m / 2
     for i in range(1, columns.count):
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/cross/{i}",
             about=f"{spec.id}/cross",
             at=(columns.at_m(i) + half, bays.row_m(first), deck - stick.width_m / 2),
@@ -108,7 +110,7 @@ def _bays(g: Grouper, spec: PergolaSpec, laid: Laid, bays: Bays) -> None:
         row = bays.alone(turned)
         x, y = columns.at_m(i + 1), bays.row_m(j + 1)
         inside = half + row.at_m(1) + slat.thickness_m / 2
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/slats/{i + 1}-{j + 1}",
             about=f"{spec.id}/slats",
             at=(x + inside, y, z) if turned else (x, y + inside, z),
@@ -121,7 +123,7 @@ def _bays(g: Grouper, spec: PergolaSpec, laid: Laid, bays: Bays) -> None:
     g.fix("deck screw", 2 * bays.count, (0.0, 0.0, z), "screw")
 
 
-def _joined(laid: Laid, length_m: float, longest_m: float) -> list[tuple[float, float]]:
+def _joined(laid: PergolaLayout, length_m: float, longest_m: float) -> list[tuple[float, float]]:
     """A slat's pieces, joined over rafters."""
     if length_m <= longest_m + 1e-9:
         return [(0.0, length_m)]
@@ -135,7 +137,7 @@ def _joined(laid: Laid, length_m: float, longest_m: float) -> list[tuple[float, 
     return [*pieces, (at, length_m)]
 
 
-def _second(g: Grouper, spec: PergolaSpec, laid: Laid, slat: Stick, longest_m: float) -> None:
+def _second(g: Grouper, spec: PergolaSpec, laid: PergolaLayout, slat: SectionItem, longest_m: float) -> None:
     """The other layer, square over the first."""
     assert laid.slats is not None
     row = slats_in_bay(spec.beams_m, slat.thickness_m, gap_m=laid.slats.gap_m)
@@ -143,7 +145,7 @@ def _second(g: Grouper, spec: PergolaSpec, laid: Laid, slat: Stick, longest_m: f
     pieces = max(1, math.ceil(spec.rafters_m / longest_m - 1e-9))
     for k in range(pieces):
         a, b = spec.rafters_m * k / pieces, spec.rafters_m * (k + 1) / pieces
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/slats/second/{k}",
             about=f"{spec.id}/slats",
             at=(row.at_m(1) + slat.thickness_m / 2, a, z),
@@ -156,14 +158,14 @@ def _second(g: Grouper, spec: PergolaSpec, laid: Laid, slat: Stick, longest_m: f
     g.fix("deck screw", row.count * laid.slats.count // 2, (0.0, 0.0, z), "screw")
 
 
-def _ledger(g: Grouper, case: Case, laid: Laid) -> None:
+def _ledger(g: Grouper, case: DesignInput, laid: PergolaLayout) -> None:
     spec, yard = case.spec, case.yard
     stick = laid.timber.rafter
     z = spec.high_m + laid.timber.beam.width_m + stick.width_m / 2
     longest = yard.longest_m(stick.key)
     pieces = max(1, math.ceil(spec.beams_m / longest - 1e-9))
     for k in range(pieces):
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/ledger/{k}",
             about=f"{spec.id}/ledger",
             at=(spec.beams_m * k / pieces, -stick.thickness_m / 2, z),
@@ -181,6 +183,6 @@ def outline(spec: PergolaSpec) -> tuple[float, float, float, float]:
     return 0.0, spec.beams_m, 0.0, spec.rafters_m
 
 
-def wall_top_m(spec: PergolaSpec, laid: Laid) -> float:
+def wall_top_m(spec: PergolaSpec, laid: PergolaLayout) -> float:
     """How high the house is drawn behind it."""
     return spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m + ABOVE_M

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from steady.layout.canopy import Slats
-from steady.plan.model import Handle, Member, Part, Plan, Target
+from steady.plan.model import DragHandle, MeasurementTarget, Member, Part, Plan
 from steady.structures.canopy.actions import size_targets
 from steady.structures.canopy.assemble_plan import Own, edge_handle, pieces_of, post_handles, whole_plan
 from steady.structures.canopy.path import roof_details
@@ -12,11 +12,11 @@ from steady.structures.canopy.text import NOTHING_UPRIGHT, plies_of, post_member
 from steady.structures.lifting import heaviest_says
 from steady.structures.measurement_targets import gap_target
 from steady.structures.pergola import parts as pieces
-from steady.structures.pergola.bays import Bays
+from steady.structures.pergola.bays import BayGrid
 from steady.structures.pergola.checks import PergolaFound, out_of_scope, reckon_pergola
-from steady.structures.pergola.layout import Laid, shade_share, sizes, sun_at
+from steady.structures.pergola.layout import PergolaLayout, shade_share, sizes, sun_at
 from steady.structures.pergola.spec import PergolaSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
 SHADE_UNKNOWN = (
@@ -24,7 +24,7 @@ SHADE_UNKNOWN = (
 )
 
 
-def plan_pergola(case: Case) -> Plan:
+def plan_pergola(case: DesignInput) -> Plan:
     """Plan a pergola.
 
     Raises:
@@ -62,7 +62,7 @@ def plan_pergola(case: Case) -> Plan:
     return whole_plan(case, found.findings, laid.frame, found.held, own)
 
 
-def _gaps(spec: PergolaSpec, laid: Laid) -> list[Target]:
+def _gaps(spec: PergolaSpec, laid: PergolaLayout) -> list[MeasurementTarget]:
     return [gap_target(f"{spec.id}/slats", laid.slats.gap_m, between="slats")] if laid.slats else []
 
 
@@ -78,7 +78,7 @@ def _here(spec: PergolaSpec) -> set[str]:
     return found | ({"climbers"} if spec.grows == "climbers" else set())
 
 
-def _members(case: Case, found: PergolaFound) -> list[Member]:
+def _members(case: DesignInput, found: PergolaFound) -> list[Member]:
     """What the sheet lists and selects."""
     spec, tape = case.spec, case.tape
     laid, t, me = found.laid, found.laid.timber, spec.id
@@ -124,7 +124,7 @@ def _members(case: Case, found: PergolaFound) -> list[Member]:
     return [*rows, upright_member(laid.frame, found.held, tape)]
 
 
-def _slats_say(laid: Laid, slat: str, tape: Tape) -> str:
+def _slats_say(laid: PergolaLayout, slat: str, tape: Tape) -> str:
     def ends(row: Slats) -> str:
         return f"{tape.length(row.gap_m)} clear, {tape.length(row.end_gap_m)} at both ends"
 
@@ -136,7 +136,7 @@ def _slats_say(laid: Laid, slat: str, tape: Tape) -> str:
     return f"{bays.count} of {slat}: {bays.along.count} in a bay along the beams, {ends(bays.along)}{turned}"
 
 
-def _cross_member(me: str, bays: Bays, stick: str, tape: Tape) -> Member:
+def _cross_member(me: str, bays: BayGrid, stick: str, tape: Tape) -> Member:
     """Cross pieces with their marks: near faces from the datum, the same on every rafter."""
     half = bays.rows.thickness_m / 2
     marks = ", ".join(tape.length(bays.row_m(k) - half) for k in range(bays.first_cross, bays.rows.count + 1))
@@ -149,7 +149,7 @@ def _cross_member(me: str, bays: Bays, stick: str, tape: Tape) -> Member:
     )
 
 
-def _notes(case: Case, found: PergolaFound, made: Sequence[Part], high_m: float) -> list[str]:
+def _notes(case: DesignInput, found: PergolaFound, made: Sequence[Part], high_m: float) -> list[str]:
     spec: PergolaSpec = case.spec
     laid, tape = found.laid, case.tape
     notes = [
@@ -169,7 +169,7 @@ def _notes(case: Case, found: PergolaFound, made: Sequence[Part], high_m: float)
     return notes
 
 
-def _shade_note(case: Case, laid: Laid) -> str:
+def _shade_note(case: DesignInput, laid: PergolaLayout) -> str:
     """The shade at the hour asked, and what the other way round would give."""
     spec: PergolaSpec = case.spec
     if laid.slats is None:
@@ -186,7 +186,7 @@ def _shade_note(case: Case, laid: Laid) -> str:
     )
 
 
-def _handles(spec: PergolaSpec, laid: Laid) -> list[Handle]:
+def _handles(spec: PergolaSpec, laid: PergolaLayout) -> list[DragHandle]:
     """Posts along their beams, beam lines in and out, and the roof's far edges."""
     me = spec.id
     return [

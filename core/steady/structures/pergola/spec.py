@@ -5,8 +5,8 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
-from steady.structures.canopy.spec import Id, Lock, RoofAbove, SlabUnder, Stands, Words
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.canopy.spec import BeamPostLock, Id, RoofAbove, SlabUnder, Stands, Words
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value
 
 
@@ -96,6 +96,6 @@ class PergolaSpec:
     net_coefficient: Annotated[float, Gt(0), Le(3)] | None = None
     grows: Literal["nothing", "climbers"] = "nothing"
     wet: bool = True
-    locks: Annotated[tuple[Lock, ...], MaxLen(40)] = ()
-    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
+    locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
+    ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.RECKONED

@@ -5,11 +5,11 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Literal
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import StairLimits, given_step
-from steady.errors import InputError, OutsideScope
-from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.plan.model import Basis, CalculationStep, Check, UncheckedItem
 from steady.units.units import IN
 from steady.value_objects import value
 
@@ -29,7 +29,7 @@ class StairAsk:
     riser_m: float | None
     cut: bool
     spacing_m: float
-    stringer: Stick
+    stringer: SectionItem
     tread_m: float
     open_risers: bool = False
 
@@ -47,7 +47,7 @@ class StairFound:
     riser_strip_m: float = 0.0
     """How high a board closes each riser, under its tread; 0: they stay open."""
     checks: list[Check] = field(default_factory=list)
-    not_covered: list[NotCovered] = field(default_factory=list)
+    not_covered: list[UncheckedItem] = field(default_factory=list)
 
     @property
     def slope_rad(self) -> float:
@@ -65,7 +65,7 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
     limits: StairLimits | None = None
     try:
         limits = book.stair("cut" if ask.cut else "solid")
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         _gap(found, "stair", about, refused)
     most_m = ask.riser_m or (limits.riser_most_m if limits else RISER_USUAL_M)
     run_m = 0.0
@@ -73,7 +73,7 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
         # The ground where it lands decides how many risers there are, and they decide where it lands.
         rise_m = ask.drop_at(run_m)
         if not rise_m > 0.05:
-            raise InputError("at_m", "There is nothing to step down here: the deck lies on the ground")
+            raise InvalidInputError("at_m", "There is nothing to step down here: the deck lies on the ground")
         risers = max(1, math.ceil(rise_m / most_m - 1e-9))
         found.risers, found.riser_m, found.rise_m = risers, rise_m / risers, rise_m
         run_m = (risers - 1) * ask.going_m
@@ -91,9 +91,9 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
     return found
 
 
-def _gap(found: StairFound, name: str, about: str, refused: OutsideScope) -> None:
+def _gap(found: StairFound, name: str, about: str, refused: OutOfScopeError) -> None:
     found.not_covered.append(
-        NotCovered(
+        UncheckedItem(
             key=name,
             about=about,
             basis=Basis.RECKONED,
@@ -107,7 +107,7 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
     """The stair as it is built against each limit that the school names."""
     u = book.units
 
-    def step(symbol: str, value_m: float, says: str, source: str) -> Step:
+    def step(symbol: str, value_m: float, says: str, source: str) -> CalculationStep:
         return given_step(symbol, value_m / u.size_m, u.size, source, says)
 
     risers, goings = f"{found.risers} risers all alike", "from nosing to nosing, level"
@@ -138,7 +138,7 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
 
 
 @value
-class OpenRiser:
+class RiserOpening:
     """A riser left open: clear under its tread (m), how many of them must be closed, and how high a strip does it (m)."""
 
     clear_m: float
@@ -146,16 +146,16 @@ class OpenRiser:
     strip_m: float
 
 
-def open_riser(riser_m: float, tread_m: float, risers: int, limits: StairLimits) -> OpenRiser:
+def open_riser(riser_m: float, tread_m: float, risers: int, limits: StairLimits) -> RiserOpening:
     """What passes between treads, and which openings lie so high that a ball must not.
 
     Source: geometry; the school's ball and the height from which it asks. A strip leaves less than the ball by a hair.
     """
     clear_m = riser_m - tread_m
     if limits.ball_m is None or clear_m < limits.ball_m:
-        return OpenRiser(clear_m=clear_m, close_least=0, strip_m=0.0)
+        return RiserOpening(clear_m=clear_m, close_least=0, strip_m=0.0)
     high = sum(k * riser_m > limits.ball_over_m + 1e-9 for k in range(1, risers + 1))
-    return OpenRiser(clear_m=clear_m, close_least=high, strip_m=clear_m - limits.ball_m + HAIR_M if high else 0.0)
+    return RiserOpening(clear_m=clear_m, close_least=high, strip_m=clear_m - limits.ball_m + HAIR_M if high else 0.0)
 
 
 HAIR_M = 0.003
@@ -170,7 +170,7 @@ def _open_risers(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ru
     left_m = one.clear_m
     if not ask.open_risers:
         found.riser_strip_m, left_m = one.strip_m, one.clear_m - one.strip_m
-    has = Step(
+    has = CalculationStep(
         symbol="g",
         value=left_m / u.size_m,
         unit=u.size,
@@ -208,7 +208,7 @@ def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> 
     """What is left of a cut stringer, what it is cut from, and how far apart stringers stand under their treads."""
     u = book.units
 
-    def step(symbol: str, value_m: float, says: str, source: str) -> Step:
+    def step(symbol: str, value_m: float, says: str, source: str) -> CalculationStep:
         return given_step(symbol, value_m / u.size_m, u.size, source, says)
 
     if found.run_m <= 0:
@@ -216,7 +216,7 @@ def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> 
     if ask.cut:
         notch_m = found.riser_m * ask.going_m / math.hypot(found.riser_m, ask.going_m)
         left_m = ask.stringer.width_m - notch_m
-        has = Step(
+        has = CalculationStep(
             symbol="t",
             value=left_m / u.size_m,
             unit=u.size,

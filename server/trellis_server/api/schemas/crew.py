@@ -6,7 +6,7 @@ from annotated_types import MaxLen, MinLen
 from ninja import Schema
 from steady.catalog.price_book import BookPrice
 from steady.errors import RowProblem
-from steady.field_records.crew_rates import Learned
+from steady.field_records.crew_rates import CrewRate
 from steady.jobs.crew_defaults import CrewUsual
 from steady.structures.form_schema import AskedGroup
 
@@ -77,4 +77,4 @@ class PricesRead(Schema):
 
 
 class LearnedAnswer(Schema):
-    learned: list[Learned]
+    learned: list[CrewRate]

@@ -12,7 +12,7 @@ from pydantic_core import PydanticCustomError, core_schema
 from steady.catalog.price_book import BookPrice
 from steady.jobs.document import AnySpec, Job, Structure
 from steady.jobs.sun_shade import SunAsk
-from steady.plan.model import Handle
+from steady.plan.model import DragHandle
 
 from trellis_server.services.refusals import NO_KIND
 
@@ -57,7 +57,7 @@ def keep_schema(kind: Any) -> None:
     kind.__get_pydantic_core_schema__ = staticmethod(lambda source, handler: made)
 
 
-for kind in (Job, Handle, SunAsk, BookPrice):
+for kind in (Job, DragHandle, SunAsk, BookPrice):
     close_edges(kind)
 for kind in (*get_args(AnySpec), Structure, Job):
     keep_schema(kind)

@@ -16,7 +16,7 @@ from trellis_server.api.schemas.people import RoleWord
 from trellis_server.documents.context import Paper
 
 
-class SignIn(Closed):
+class SignInBody(Closed):
     name: Annotated[str, MaxLen(150)]
     password: Annotated[str, MaxLen(200)]
 
@@ -111,7 +111,7 @@ class BeginBody(Closed):
     name: Annotated[str, MinLen(1), MaxLen(120)]
 
 
-class Clash(Schema):
+class ClashRow(Schema):
     """One part that two people changed: its path and the three values."""
 
     path: str
@@ -129,7 +129,7 @@ class Conflict(Schema):
     author: str
     theirs: Job
     merged: Job
-    clashes: list[Clash]
+    clashes: list[ClashRow]
 
 
 class ImportBody(RootModel[dict[str, Any]]):

@@ -6,11 +6,11 @@ from typing import Annotated
 from annotated_types import Ge, Le, MaxLen
 from ninja import Schema
 from steady.jobs.change_order import ChangeOrder
-from steady.jobs.client_quote import Offer
+from steady.jobs.client_quote import ClientQuote
 
 from trellis_server.api.schemas.edges import Closed
 
-OfferAnswer = Offer
+OfferAnswer = ClientQuote
 
 
 ChangeOrderAnswer = ChangeOrder

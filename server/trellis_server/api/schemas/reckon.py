@@ -9,19 +9,19 @@ from steady.design_codes.registry import School
 from steady.design_codes.results import ClimatePlace, NamedZone
 from steady.drawing.marks import MarkRow
 from steady.drawing.thumbnail import Tile
-from steady.ground.readings import Readings
+from steady.ground.readings import ParsedReadings
 from steady.jobs.apply_decision import Used
 from steady.jobs.design_sheet import Sheet
 from steady.jobs.dimension_conflicts import Disagreement
-from steady.jobs.document import Job, Reading, Structure
-from steady.jobs.estimate import Quoted
+from steady.jobs.document import Job, Structure, UnitSettings
+from steady.jobs.estimate import Estimate
 from steady.jobs.job_takeoff import Counted, Share
 from steady.jobs.member_options import PricedChoice
-from steady.jobs.movement_limits import Slack
+from steady.jobs.movement_limits import MovementLimits
 from steady.jobs.received_deliveries import Arrived
 from steady.jobs.starting_designs import Start
-from steady.jobs.wind_upgrades import StepUp
-from steady.plan.model import Handle, Option
+from steady.jobs.wind_upgrades import WindUpgrade
+from steady.plan.model import DragHandle, Option
 from steady.schedule.weather_limits import DayAnswer
 from steady.structures.form_schema import AskedGroup
 from steady.structures.structure_type import LineForm, Table
@@ -53,13 +53,13 @@ class HabitAnswer(Schema):
 
 
 class StepsUpAnswer(Schema):
-    steps: tuple[StepUp, ...]
+    steps: tuple[WindUpgrade, ...]
 
 
 class Moving(Closed):
     """What is being pulled on a drawing, and where it is now."""
 
-    handle: Handle
+    handle: DragHandle
     to_m: Annotated[float, Ge(-5000), Le(5000)]
 
 
@@ -139,7 +139,7 @@ class MoveBody(Closed):
 
     document: Job
     structure: Annotated[str, MaxLen(60)]
-    handle: Handle
+    handle: DragHandle
     to_m: Annotated[float, Ge(-5000), Le(5000)]
 
 
@@ -201,7 +201,7 @@ class TakeoffAnswer(Schema):
     pieces: list[PieceRow]
     cuts: list[ItemCuts]
     bill: Bill
-    quote: Quoted
+    quote: Estimate
     look: str = ""
     stands: str = ""
     near: list[str] = []
@@ -315,19 +315,19 @@ class SoilRow(Schema):
     source: str
 
 
-class Choice(Schema):
+class OptionBody(Schema):
     value: str
     says: str
 
 
-class Mark(Schema):
+class MarkBody(Schema):
     """How finely a tape reads, as a job keeps it."""
 
     says: str
-    reading: Reading
+    reading: UnitSettings
 
 
-class Way(Choice):
+class Way(OptionBody):
     """A way to start; `signed`: someone puts a name to it first."""
 
     signed: bool = False
@@ -339,7 +339,7 @@ class KindRow(Schema):
     key: str
     many: str
     line: LineForm
-    presets: list[Choice]
+    presets: list[OptionBody]
     tables: tuple[Table, ...]
     form: tuple[AskedGroup, ...]
     settings: tuple[AskedGroup, ...]
@@ -378,26 +378,26 @@ class ReferenceAnswer(Schema):
     items: list[YardItem]
     bags: list[YardItem]
     soils: list[SoilRow]
-    exposures: list[Choice]
+    exposures: list[OptionBody]
     editions: list[str]
     asks_rain_on_snow: bool
-    roof_shelters: list[Choice]
+    roof_shelters: list[OptionBody]
     wind_says: str
     wind_zones: list[NamedZone]
     wind_pressure_pa: float
     usual: UsualSite
-    codes: list[Choice]
-    marks: list[Mark]
+    codes: list[OptionBody]
+    marks: list[MarkBody]
     sources: list[SourceRow]
 
 
 SheetAnswer = Sheet
 
 
-SlackAnswer = Slack
+SlackAnswer = MovementLimits
 
 
-ReadingsRead = Readings
+ReadingsRead = ParsedReadings
 
 
 class SlackBody(Closed):

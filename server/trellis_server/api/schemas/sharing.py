@@ -6,7 +6,7 @@ from typing import Annotated
 from annotated_types import MaxLen
 from ninja import Schema
 from steady.drawing.shapes import View
-from steady.jobs.client_quote import Offer
+from steady.jobs.client_quote import ClientQuote
 
 from trellis_server.api.schemas.edges import Closed
 from trellis_server.api.schemas.quotes import SentQuoteRow
@@ -45,6 +45,6 @@ class SharedAnswer(Schema):
     wanted: str
     structures: list[str]
     site: View
-    quote: Offer | None
+    quote: ClientQuote | None
     quote_row: SentQuoteRow | None
     photos: list[PhotoRow]

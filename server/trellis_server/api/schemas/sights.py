@@ -7,7 +7,7 @@ from annotated_types import MaxLen
 from ninja import Schema
 from steady.drawing.scene import Scene
 from steady.errors import RowProblem
-from steady.ground.survey import SiteThing, ThingRow
+from steady.ground.survey import SiteFeature, ThingRow
 from steady.ground.underlay import Underlay
 from steady.jobs.bookings import BookedDay
 from steady.jobs.document import Job
@@ -80,7 +80,7 @@ class SurveyBody(Closed):
 class SurveyAnswer(Schema):
     """Things in the site's axes. `latitude_rad`, `longitude_rad`: where the site's zero came to lie, if the file told it first."""
 
-    things: list[SiteThing]
+    things: list[SiteFeature]
     problems: list[RowProblem]
     latitude_rad: float | None = None
     longitude_rad: float | None = None

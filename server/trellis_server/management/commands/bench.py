@@ -17,13 +17,13 @@ from django.core.management.base import BaseCommand, CommandParser
 from django.db import connection
 from django.test import Client
 from django.test.utils import override_settings
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.base import Rulebook
-from steady.design_codes.bending_members import Bent, check_member, even_action
+from steady.design_codes.bending_members import BendingDemand, check_member, even_action
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import Wood
 from steady.drawing.scene import scene
-from steady.ground.readings import Shot
+from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.jobs.client_quote import offer
 from steady.jobs.document import Job, Structure, case_of, plan_structure
@@ -42,8 +42,8 @@ from steady.structures.option import Choice
 from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.pergola.line_parser import read_pergola
 from steady.structures.registry import plan
-from steady.structures.structure_type import Case, Spec
-from steady.takeoff.cutting import Stock, cut_plan
+from steady.structures.structure_type import DesignInput, Spec
+from steady.takeoff.cutting import StockLength, cut_plan
 from steady.units.show import Tape
 from steady.units.units import FT, IN, MPH
 
@@ -67,7 +67,7 @@ def best(work: Callable[[], Any], tries: int = 5) -> float:
     return min(times)
 
 
-def one_look(case: Case) -> list[Choice]:
+def one_look(case: DesignInput) -> list[Choice]:
     """All that a deck has to choose from, looked for as one search."""
     with one_search():
         return list(choices(case))
@@ -82,14 +82,16 @@ def long_fence(bays: int, zones: int) -> tuple[FenceSpec, Site]:
     )
     total = sum(s.length_m for s in straights)
     found = tuple(NoDig(id=f"z{k}", at_m=total * (k + 0.55) / max(zones, 1), half_width_m=0.45) for k in range(zones))
-    shots = tuple(Shot(at_m=min(total, 6.0 * k), height_m=-0.05 * k) for k in range(int(total / 6) + 1))
+    shots = tuple(LevelReading(at_m=min(total, 6.0 * k), height_m=-0.05 * k) for k in range(int(total / 6) + 1))
     return FenceSpec(id="f", straights=straights, zones=found), Site(grounds=(Ground(line="f", shots=shots),))
 
 
 def thousand(book: Rulebook, wood: Wood) -> list[Any]:
     """A thousand member checks, each under its own load."""
     return [
-        check_member(book, wood, Bent(dead=even_action(100 + k / 10, 3), live=even_action(800 + k, 3), span_m=3.0))
+        check_member(
+            book, wood, BendingDemand(dead=even_action(100 + k / 10, 3), live=even_action(800 + k, 3), span_m=3.0)
+        )
         for k in range(1000)
     ]
 
@@ -157,8 +159,8 @@ class Command(BaseCommand):
             times = {}
             for bays in (10, 100, 600):
                 spec, site = long_fence(bays, zones)
-                book, yard, tape = rulebook("us"), YardChoices(), Tape()
-                times[bays] = best(lambda: plan(Case(spec=spec, site=site, book=book, yard=yard, tape=tape)), 20)  # noqa: B023
+                book, yard, tape = rulebook("us"), PurchasingSettings(), Tape()
+                times[bays] = best(lambda: plan(DesignInput(spec=spec, site=site, book=book, yard=yard, tape=tape)), 20)  # noqa: B023
             shown = ", ".join(f"{bays} bays {seconds * 1e3:.1f} ms" for bays, seconds in times.items())
             growth = f"×10 bays take ×{times[100] / times[10]:.1f}, then ×6 take ×{times[600] / times[100]:.1f}"
             self.say(f"  {zones} zones: {shown}; {growth}")
@@ -212,7 +214,7 @@ class Command(BaseCommand):
     def cutting(self) -> None:
         """50, 500 and 3,000 pieces, lengths repeating and nearly all different."""
         self.say("Cut plans (aim: a first plan at once, within 0.5 % of the proved bound in two seconds)")
-        stocks = [Stock(length_m=feet * FT, price=p) for feet, p in ((8, 5.9), (10, 7.8), (12, 9.7), (16, 13.2))]
+        stocks = [StockLength(length_m=feet * FT, price=p) for feet, p in ((8, 5.9), (10, 7.8), (12, 9.7), (16, 13.2))]
         for name, few in (("repeating", True), ("nearly all different", False)):
             for count in (50, 500, 3000):
                 rng = random.Random(count)
@@ -286,7 +288,7 @@ class Command(BaseCommand):
         self.say("Options of a deck, every joist and beam with all that stands under it (aim: 80 ms and 220 ms)")
         for words in ("18x11 up3", "60x40 up3"):
             spec, site, book = read_deck(words, "d"), Site(soil="sand", frost_m=0.76), rulebook("us")
-            case = Case(spec=spec, site=site, book=book, yard=YardChoices(), tape=Tape())
+            case = DesignInput(spec=spec, site=site, book=book, yard=PurchasingSettings(), tape=Tape())
             once = best(lambda: reckon_deck(case), 5)  # noqa: B023
             search = best(lambda: one_look(case), 3)  # noqa: B023
             found = one_look(case)

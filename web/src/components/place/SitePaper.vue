@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Beside, Shady, SitePlan, SiteThing, Stand, Standing } from '@/api/types'
+import type { SiteClearance, Shady, SitePlan, SiteFeature, PlacedOutline, SitePlacement } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { FULL, mm, usePlacing } from '@/components/place/usePlacing'
@@ -21,8 +21,8 @@ const props = defineProps<{
   under: Under
   shade: Shady | null
   selected: string
-  thing: SiteThing | null /** what is selected, if it lies there */
-  near: Beside[] /** distances that are drawn */
+  thing: SiteFeature | null /** what is selected, if it lies there */
+  near: SiteClearance[] /** distances that are drawn */
   amiss: Map<string, number>
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
@@ -91,10 +91,10 @@ function others(apart: string): Targets {
 
 const held = ref<{ id: string; x: number; y: number; dx: number; dy: number } | null>(null)
 /** What stands on another moves with it. */
-const carrier = (stand: Stand) => props.plan.stands.find((item) => item.id === stand.on) ?? stand
-const shift = (stand: Stand) =>
+const carrier = (stand: PlacedOutline) => props.plan.stands.find((item) => item.id === stand.on) ?? stand
+const shift = (stand: PlacedOutline) =>
   held.value?.id === carrier(stand).id ? `translate(${held.value.dx} ${held.value.dy})` : undefined
-function take(stand: Stand, event: PointerEvent): void {
+function take(stand: PlacedOutline, event: PointerEvent): void {
   if (drawing.value || asking.value) return
   emit('select', stand.id)
   held.value = { id: carrier(stand).id, x: event.clientX, y: event.clientY, dx: 0, dy: 0 }
@@ -133,11 +133,11 @@ function drop(event: PointerEvent): void {
     put(stand, { x_m: stand.stands.x_m + dx + (more?.[0] ?? 0), y_m: stand.stands.y_m + dy + (more?.[1] ?? 0) })
   }
 }
-function keys(chosen: Stand, event: KeyboardEvent): void {
+function keys(chosen: PlacedOutline, event: KeyboardEvent): void {
   const stand = carrier(chosen)
   const step = (imperial.value ? FT : 0.25) * (event.shiftKey ? 10 : 1)
   const now = standing(stand)
-  const ways: Record<string, Partial<Standing>> = {
+  const ways: Record<string, Partial<SitePlacement>> = {
     ArrowLeft: { x_m: now.x_m - step },
     ArrowRight: { x_m: now.x_m + step },
     ArrowUp: { y_m: now.y_m + step },
@@ -152,7 +152,7 @@ function keys(chosen: Stand, event: KeyboardEvent): void {
   put(stand, way)
 }
 const router = useRouter()
-const openSheet = (stand: Stand) =>
+const openSheet = (stand: PlacedOutline) =>
   router.push({ name: 'set-out', params: { job: store.id, structure: stand.id } }).catch(() => undefined)
 
 const pointer = ref<At | null>(null)

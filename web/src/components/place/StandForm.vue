@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import type { Beside, Stand } from '@/api/types'
+import type { SiteClearance, PlacedOutline } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
 import LengthField from '@/components/LengthField.vue'
 import { FULL, mm, usePlacing } from '@/components/place/usePlacing'
@@ -9,10 +9,10 @@ import { useJob } from '@/stores/job'
 
 /** One structure's place: what it stands beside, and where, as numbers. */
 defineProps<{
-  stand: Stand
-  near: Beside[]
-  first: Beside[] /** what is told at once */
-  further: Beside[]
+  stand: PlacedOutline
+  near: SiteClearance[]
+  first: SiteClearance[] /** what is told at once */
+  further: SiteClearance[]
   lies: boolean /** whether anything lies on the site */
 }>()
 const emit = defineEmits<{ select: [id: string] }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed } from 'vue'
-import type { SiteThing, WallOpening } from '@/api/types'
+import type { SiteFeature, WallOpening } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import WordsField from '@/components/WordsField.vue'
@@ -9,12 +9,13 @@ import type { SiteThings } from '@/components/place/useSiteThings'
 import { useJob } from '@/stores/job'
 
 /** One thing of the site: its name, its numbers, its points, and a wall's doors and windows. */
-const props = defineProps<{ thing: SiteThing; site: SiteThings }>()
+const props = defineProps<{ thing: SiteFeature; site: SiteThings }>()
 const emit = defineEmits<{ removed: [] }>()
 const store = useJob()
 const row = computed(() => props.site.rowOf(props.thing.kind))
 const name = computed(() => props.site.says(props.thing))
-const edit = (change: (thing: SiteThing) => void) => props.site.change(props.thing.id, change, `${name.value} changed`)
+const edit = (change: (thing: SiteFeature) => void) =>
+  props.site.change(props.thing.id, change, `${name.value} changed`)
 const at = computed(() => store.document!.site.things!.findIndex((item) => item.id === props.thing.id))
 const path = (field: string) => `site/things/${at.value}/${field}`
 const least = computed(() => (row.value?.drawn === 'point' ? 1 : 2))

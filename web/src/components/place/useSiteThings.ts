@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
-import type { SiteThing, ThingRow } from '@/api/types'
+import type { SiteFeature, ThingRow } from '@/api/types'
 import { useJob } from '@/stores/job'
 
 /**
@@ -16,9 +16,9 @@ export function useSiteThings() {
   })
   const rows = computed(() => data.value ?? [])
   const rowOf = (kind: string) => rows.value.find((row) => row.key === kind) ?? null
-  const things = computed<SiteThing[]>(() => (store.document?.site.things ?? []) as SiteThing[])
+  const things = computed<SiteFeature[]>(() => (store.document?.site.things ?? []) as SiteFeature[])
   const thingOf = (id: string) => things.value.find((thing) => thing.id === id) ?? null
-  const says = (thing: SiteThing) => thing.name || rowOf(thing.kind)?.says || thing.kind
+  const says = (thing: SiteFeature) => thing.name || rowOf(thing.kind)?.says || thing.kind
 
   /** The kind that is being drawn, and the points so far. */
   const drawing = ref('')
@@ -46,14 +46,14 @@ export function useSiteThings() {
       reach_m: row.reach_usual_m,
       height_m: row.key === 'spot height' ? 0 : null,
       openings: [],
-    } as SiteThing
+    } as SiteFeature
     store.change((job) => (job.site.things = [...(job.site.things ?? []), made]), `${row.says} drawn`)
     start('')
     return id
   }
-  function change(id: string, edit: (thing: SiteThing) => void, what: string): void {
+  function change(id: string, edit: (thing: SiteFeature) => void, what: string): void {
     store.change((job) => {
-      const own = (job.site.things ?? []).find((thing) => thing.id === id) as SiteThing | undefined
+      const own = (job.site.things ?? []).find((thing) => thing.id === id) as SiteFeature | undefined
       if (own) edit(own)
     }, what)
   }
@@ -65,7 +65,7 @@ export function useSiteThings() {
       `${says(thing)} taken away`,
     )
   }
-  function add(more: SiteThing[], where: { latitude_rad?: number | null; longitude_rad?: number | null }): void {
+  function add(more: SiteFeature[], where: { latitude_rad?: number | null; longitude_rad?: number | null }): void {
     store.change((job) => {
       job.site.things = [...(job.site.things ?? []), ...more]
       if (where.latitude_rad != null && where.longitude_rad != null) {

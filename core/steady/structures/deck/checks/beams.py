@@ -2,18 +2,25 @@
 
 from typing import Any
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.requests import BeamAsk, SeatAsk, Wood
 from steady.design_codes.results import Action, given_step, si
-from steady.errors import InputError, OutsideScope
-from steady.memo import Is, once
-from steady.plan.model import Basis, Step
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.memo import IdentityKey, once
+from steady.plan.model import Basis, CalculationStep
 from steady.structures.check_collector import Alike
 from steady.structures.deck.checks.bearings import added, beam_of, brought, on_run, points_on, reactions_of
-from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, beam_wood, post_wood
+from steady.structures.deck.checks.findings import (
+    DeckCheckCollector,
+    DeckCheckInput,
+    DeckTimbers,
+    beam_line,
+    beam_wood,
+    post_wood,
+)
 from steady.structures.deck.checks.joists import factored, live_patterns
-from steady.structures.deck.checks.members import Envelope, Piece, envelope, pieces, worst
-from steady.structures.deck.layout.framing import BeamRun, Frame
+from steady.structures.deck.checks.members import Envelope, JointFreeMember, envelope, pieces, worst
+from steady.structures.deck.layout.framing import BeamRun, DeckFrame
 from steady.structures.deck.spec.deck import runs_on
 from steady.structures.joints.beside import beside_bolts
 from steady.units.units import IN
@@ -34,15 +41,15 @@ def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
     shape = tuple((round(a, 6), round(b, 6), round(w, 6)) for a, b, w in loads_on(run, unbroken))
     ends = round(run.from_m, 6), round(run.to_m, 6)
     jointed = worst([envelope(part) for part in pieces(*ends, at, False, shape)])
-    return jointed, envelope(Piece(*ends, at, shape))
+    return jointed, envelope(JointFreeMember(*ends, at, shape))
 
 
 @value_in_order
 class _Joint:
     """The sticks that meet where a beam lies on a post."""
 
-    beam: Stick
-    post: Stick
+    beam: SectionItem
+    post: SectionItem
 
 
 @value_in_order
@@ -69,14 +76,16 @@ Reactions = dict[str, tuple[float, float]]
 """Each post's dead and live reaction (N), unfactored."""
 
 
-def reckon_beams(found: Found, frame: Frame, timber: Timber) -> Reactions:
+def reckon_beams(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> Reactions:
     """Every check of every beam. Returns what comes on each post."""
-    made, reactions = once(_reckoned, Asked.of(found, **UNREAD), Is(frame), timber.beam, timber.post)
+    made, reactions = once(_reckoned, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.beam, timber.post)
     found.say(made)
     return reactions
 
 
-def _reckoned(asked: Asked, framed: Is, beam: Stick, post: Stick) -> tuple[Alike, Reactions]:
+def _reckoned(
+    asked: DeckCheckInput, framed: IdentityKey, beam: SectionItem, post: SectionItem
+) -> tuple[Alike, Reactions]:
     found, frame = asked.found(), framed.it
     reactions: Reactions = {}
     unbroken = runs_on(found.spec)
@@ -121,7 +130,7 @@ def _half(run: BeamRun, index: int, unbroken: bool) -> float:
     return total
 
 
-def _spans(found: Found, frame: Frame, on: _On) -> None:
+def _spans(found: DeckCheckCollector, frame: DeckFrame, on: _On) -> None:
     spec, book = found.spec, found.book
     about, run, wood, unbroken, more = on.about, on.run, on.wood, on.unbroken, on.more
     floor = found.load.floor
@@ -147,17 +156,17 @@ def _spans(found: Found, frame: Frame, on: _On) -> None:
             (supported, *found.load.steps, limit.step),
             case=f"set by {limit.governs}",
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("beam.allowable_span", about, refused)
     try:
         if spec.seat == "beside":
-            raise OutsideScope(
+            raise OutOfScopeError(
                 "the table's beams lie on their posts, not bolted beside them", "calculate it, or seat it on top"
             )
         if book.beam_table_one_side and run.both_sides:
-            raise OutsideScope("the beam table is for joists from one side alone", "calculate it")
+            raise OutOfScopeError("the beam table is for joists from one side alone", "calculate it")
         if max(run.past_m) > max(run.spans_m) / 4 + 1e-9:
-            raise OutsideScope(
+            raise OutOfScopeError(
                 "the table's beams run past their posts by at most a quarter of the span", "a shorter overhang"
             )
         joist_m = frame.longest_span_m
@@ -173,11 +182,11 @@ def _spans(found: Found, frame: Frame, on: _On) -> None:
             case="table",
             basis=Basis.TABLE,
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("beam.allowable_span", about, refused, basis=Basis.TABLE)
 
 
-def _statics(found: Found, on: _On, effects: Envelope, points: tuple[Action, Action]) -> None:
+def _statics(found: DeckCheckCollector, on: _On, effects: Envelope, points: tuple[Action, Action]) -> None:
     """`points`: what posts of a roof do to it, lasting and passing."""
     floor, about, run, wood, more = found.load.floor, on.about, on.run, on.wood, on.more
     try:
@@ -191,11 +200,11 @@ def _statics(found: Found, on: _On, effects: Envelope, points: tuple[Action, Act
             dead, live = added(dead, points[0]), added(live, points[1])
             over = found.check_member(wood, dead=dead, live=live, span_m=2 * past_m, about=about)
             found.members("beam", about, over, "cantilever")
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("beam.bending", about, refused)
 
 
-def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
+def _seat(found: DeckCheckCollector, on: _On, timber: _Joint, reactions: Reactions) -> None:
     spec, book, about, run, wood = found.spec, found.book, on.about, on.run, on.wood
     u = book.units
     worst_post = max((post.id for post in run.posts), key=lambda name: sum(reactions[name]))
@@ -209,14 +218,14 @@ def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
             found.gap(
                 "beam.post_notch",
                 about,
-                OutsideScope("a pocket leaves too little of this post", "a 6×6 (140 mm) post or more"),
+                OutOfScopeError("a pocket leaves too little of this post", "a 6×6 (140 mm) post or more"),
             )
             return
         if across_m > timber.post.width_m - 0.05:
             found.gap(
                 "beam.post_notch",
                 about,
-                OutsideScope(
+                OutOfScopeError(
                     "the beam is too thick for a pocket in this post", "fewer plies, a larger post, or the beam on top"
                 ),
             )
@@ -238,8 +247,8 @@ def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
                 kind="discrete",
             ),
         )
-    except (OutsideScope, InputError) as refused:
-        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a larger post")
+    except (OutOfScopeError, InvalidInputError) as refused:
+        outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "a larger post")
         found.gap("beam.bearing", about, outside)
         return
     capacity = seat.capacity
@@ -251,15 +260,15 @@ def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
     found.at_most("beam.bearing", about, demand, limit, (capacity,), case="perpendicular to grain")
 
 
-def _bolts(found: Found, about: str, timber: _Joint, demand: Step) -> None:
+def _bolts(found: DeckCheckCollector, about: str, timber: _Joint, demand: CalculationStep) -> None:
     """Bolts through plies and post, loaded square to the plies' grain: as many as it takes."""
     spec, name = found.spec, "beam_to_post_bolts.capacity"
     try:
         held = beside_bolts(
             found.book, post_wood(timber.beam, spec), post_wood(timber.post, spec), demand, found.load.floor.load
         )
-    except (OutsideScope, InputError) as refused:
-        reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
-        found.gap(name, about, OutsideScope(reason, "the beam on top of its post"), crew=True)
+    except (OutOfScopeError, InvalidInputError) as refused:
+        reason = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
+        found.gap(name, about, OutOfScopeError(reason, "the beam on top of its post"), crew=True)
         return
     found.at_most(name, about, demand, held.limit, held.working, case="calculated only")

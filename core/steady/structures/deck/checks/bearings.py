@@ -8,14 +8,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 from steady.design_codes.results import Action, MemberCheck, given_step
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics.bents import pocket
 from steady.structures.check_collector import said
-from steady.structures.continuous_members import Run
-from steady.structures.deck.checks.findings import Found, Timber, joist_wood
-from steady.structures.deck.layout.framing import BeamRun, Frame, Joist
-from steady.structures.support_links import Bearing
+from steady.structures.continuous_members import ContinuousMember
+from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers, joist_wood
+from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Joist
+from steady.structures.support_links import PostReaction
 from steady.units.units import IN
 
 Point = tuple[float, float, float]
@@ -38,7 +38,7 @@ class Brought:
     off: list[str] = field(default_factory=list)
 
 
-def brought(frame: Frame, bearings: Sequence[Bearing]) -> Brought:
+def brought(frame: DeckFrame, bearings: Sequence[PostReaction]) -> Brought:
     """Where everything goes. Source: statics: a lever between the two joists, and each joist over its own supports."""
     found = Brought()
     for one in bearings:
@@ -55,7 +55,7 @@ def brought(frame: Frame, bearings: Sequence[Bearing]) -> Brought:
     return found
 
 
-def _turned_n(shares: Sequence[tuple[Joist, float]], one: Bearing) -> float:
+def _turned_n(shares: Sequence[tuple[Joist, float]], one: PostReaction) -> float:
     """What a post that its pocket holds upright brings to either joist besides: its turning over the joists' spacing.
 
     With the post nearly at one joist the other is not named: the couple is then taken over a hand's breadth, on the safe side.
@@ -66,7 +66,7 @@ def _turned_n(shares: Sequence[tuple[Joist, float]], one: Bearing) -> float:
     return one.push_n * one.held_m / apart_m
 
 
-def _beside(frame: Frame, u: float, v: float) -> list[tuple[Joist, float]]:
+def _beside(frame: DeckFrame, u: float, v: float) -> list[tuple[Joist, float]]:
     """The joists on either side that reach there, and each one's share; the outermost alone where none lies beyond."""
     there = sorted(
         (joist for joist in frame.joists if joist.from_m - 1e-6 <= v <= joist.to_m + 1e-6), key=lambda one: one.u_m
@@ -93,8 +93,10 @@ def _hand_on(found: Brought, joist: Joist, point: Point) -> None:
             found.ledger = max(found.ledger, (dead_n * share, live_n * share), key=sum)
 
 
-def _run(joist: Joist) -> Run:
-    return Run(length_m=joist.to_m - joist.from_m, supports_m=tuple(at - joist.from_m for at in joist.supports))
+def _run(joist: Joist) -> ContinuousMember:
+    return ContinuousMember(
+        length_m=joist.to_m - joist.from_m, supports_m=tuple(at - joist.from_m for at in joist.supports)
+    )
 
 
 def _sum(actions: Sequence[Action]) -> Action:
@@ -110,7 +112,7 @@ def added(one: Action, other: Action) -> Action:
     return _sum((one, other))
 
 
-def on_run(run: Run, points: Sequence[Point]) -> tuple[Action, Action]:
+def on_run(run: ContinuousMember, points: Sequence[Point]) -> tuple[Action, Action]:
     """What points do to a member, lasting and passing."""
     dead = [run.point(dead_n, at) for at, dead_n, _ in points if dead_n > 0]
     live = [run.point(live_n, at) for at, _, live_n in points if live_n > 0]
@@ -122,9 +124,11 @@ def points_on(run: BeamRun, points: Sequence[Point]) -> list[Point]:
     return [(u - run.from_m, dead, live) for u, dead, live in points if run.from_m - 0.05 <= u <= run.to_m + 0.05]
 
 
-def beam_of(run: BeamRun) -> Run:
+def beam_of(run: BeamRun) -> ContinuousMember:
     """A beam on its posts."""
-    return Run(length_m=run.to_m - run.from_m, supports_m=tuple(post.u_m - run.from_m for post in run.posts))
+    return ContinuousMember(
+        length_m=run.to_m - run.from_m, supports_m=tuple(post.u_m - run.from_m for post in run.posts)
+    )
 
 
 def reactions_of(run: BeamRun, points: Sequence[Point]) -> dict[str, tuple[float, float]]:
@@ -138,7 +142,7 @@ def reactions_of(run: BeamRun, points: Sequence[Point]) -> dict[str, tuple[float
     return found
 
 
-def reckon_bearings(found: Found, frame: Frame, timber: Timber, carried: Brought) -> None:
+def reckon_bearings(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
     """Joists beside a post, their hangers, the pocket's own fixings, and what lifts and pushes go into."""
     spec = found.spec
     if not spec.bearings:
@@ -148,13 +152,13 @@ def reckon_bearings(found: Found, frame: Frame, timber: Timber, carried: Brought
     _down_and_sideways(found, frame, carried)
 
 
-def doubled(frame: Frame, name: str) -> bool:
+def doubled(frame: DeckFrame, name: str) -> bool:
     """Whether a joist beside a post gets a second one at its side: every one but the outermost, which has no room for it."""
     outer = {min(frame.joists, key=lambda one: one.u_m).id, max(frame.joists, key=lambda one: one.u_m).id}
     return name not in outer
 
 
-def _joists(found: Found, frame: Frame, timber: Timber, carried: Brought) -> None:
+def _joists(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
     """The hardest of the joists beside posts, two plies each where there is room for a second."""
     spec, floor, about = found.spec, found.load.floor, f"{found.spec.id}/joists"
     wood = replace(joist_wood(timber.joist, spec, spec.spacing_m), shared=False)
@@ -172,19 +176,19 @@ def _joists(found: Found, frame: Frame, timber: Timber, carried: Brought) -> Non
                 span_m=run.span_m,
                 about=about,
             )
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             found.gap("joist_under_post.bending", about, refused)
             return
     found.members("joist_under_post", about, tuple(made), "people and a roof's post")
 
 
-def _pockets(found: Found, timber: Timber) -> None:
+def _pockets(found: DeckCheckCollector, timber: DeckTimbers) -> None:
     """What holds a post down and in place on its blocking: a maker's number for its base."""
     spec, u = found.spec, found.book.units
     about = f"{spec.id}/bearings"
     for one in spec.bearings:
         if one.why:
-            found.gap("roof_supported_on_deck", about, OutsideScope(one.why, "type the place's wind under Ground"))
+            found.gap("roof_supported_on_deck", about, OutOfScopeError(one.why, "type the place's wind under Ground"))
     up = max((one.up_n for one in spec.bearings), default=0.0)
     if up > 0:
         needs = given_step(
@@ -193,7 +197,7 @@ def _pockets(found: Found, timber: Timber) -> None:
         found.gap(
             "post_pocket.uplift_capacity",
             about,
-            OutsideScope(
+            OutOfScopeError(
                 f"no rating is entered; each base, through its blocking into both joists, must hold {said(needs)} up",
                 "the maker's number for one base on wood, with your factor",
             ),
@@ -206,7 +210,7 @@ def _pockets(found: Found, timber: Timber) -> None:
         _holds_upright(found, timber, max(held, key=lambda one: one.push_n * one.held_m))
 
 
-def _holds_upright(found: Found, timber: Timber, one: Bearing) -> None:
+def _holds_upright(found: DeckCheckCollector, timber: DeckTimbers, one: PostReaction) -> None:
     """The couple over the joists' depth that holds a post upright in its pocket, and what its upper bolts must hold.
 
     Source: statics, the sum `post.pocket`.
@@ -214,7 +218,7 @@ def _holds_upright(found: Found, timber: Timber, one: Bearing) -> None:
     u, deep_m = found.book.units, timber.joist.width_m
     lever_m, below_m = deep_m - UPPER_M - LOWER_M, timber.board.thickness_m + UPPER_M
     couple = pocket(one.push_n, one.held_m, lever_m, below_m)
-    needs = Step(
+    needs = CalculationStep(
         symbol="T_u",
         value=couple.upper_n / u.force_n,
         unit=u.force,
@@ -231,7 +235,7 @@ def _holds_upright(found: Found, timber: Timber, one: Bearing) -> None:
     found.gap(
         "post_pocket.moment_capacity",
         f"{found.spec.id}/bearings",
-        OutsideScope(
+        OutOfScopeError(
             f"no rating is entered; the upper bolts of each pocket, through its blocking into both joists, must hold {said(needs)}",
             "bolts that an engineer sizes or their maker rates, or knee braces both ways",
         ),
@@ -240,7 +244,7 @@ def _holds_upright(found: Found, timber: Timber, one: Bearing) -> None:
     )
 
 
-def _down_and_sideways(found: Found, frame: Frame, carried: Brought) -> None:
+def _down_and_sideways(found: DeckCheckCollector, frame: DeckFrame, carried: Brought) -> None:
     """Hangers at the house under a post; the push of the wind, which goes into the deck's own bracing or its ties."""
     spec, book, u = found.spec, found.book, found.book.units
     about = f"{spec.id}/bearings"
@@ -249,7 +253,7 @@ def _down_and_sideways(found: Found, frame: Frame, carried: Brought) -> None:
         own = frame.longest_span_m / 2 * spec.spacing_m
         dead, live = carried.ledger[0] + floor.dead_pa * own, carried.ledger[1] + floor.live_pa * own
         case = max(book.combinations(""), key=lambda one: one.total(dead, live))
-        needs = Step(
+        needs = CalculationStep(
             symbol="R_h",
             value=case.total(dead, live) / u.force_n,
             unit=u.force,
@@ -266,7 +270,7 @@ def _down_and_sideways(found: Found, frame: Frame, carried: Brought) -> None:
         found.gap(
             "joist_hanger_under_post.capacity",
             about,
-            OutsideScope(
+            OutOfScopeError(
                 f"no rating is entered; the hanger must hold {said(needs)}", "the maker's number for one hanger"
             ),
             crew=True,
@@ -284,7 +288,7 @@ def _down_and_sideways(found: Found, frame: Frame, carried: Brought) -> None:
         found.gap(
             "house_ties.lateral_load_from_roof",
             about,
-            OutsideScope(
+            OutOfScopeError(
                 f"no rating is entered; each of the deck's two ties to the house must hold {said(needs)}",
                 "the maker's number for one tie",
             ),

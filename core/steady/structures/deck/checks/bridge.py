@@ -2,14 +2,14 @@
 
 import math
 
-from steady.design_codes.bending_members import Bent, check_member
+from steady.design_codes.bending_members import BendingDemand, check_member
 from steady.design_codes.results import Action, given_step
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics.bridge import first_frequency_hz, sag_under_m
-from steady.structures.deck.checks.findings import Found, Timber, joist_wood
+from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers, joist_wood
 from steady.structures.deck.checks.joists import strip_m
-from steady.structures.deck.layout.framing import Frame
+from steady.structures.deck.layout.framing import DeckFrame
 from steady.units.units import GRAVITY
 
 FEEL_N = 1000.0
@@ -21,7 +21,7 @@ SILL_BEARING_PA = 100e3
 """Terms of feel, water and sills are our own choice; 5 Hz is EN 1990 A2 (from memory, medium)."""
 
 
-def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
+def reckon_bridge(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[str]:
     """Every check of a bridge; sentences on how it feels."""
     spec, book, load = found.spec, found.book, found.load
     assert spec.bridge is not None
@@ -42,7 +42,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
                 check_member(
                     book,
                     wood,
-                    Bent(
+                    BendingDemand(
                         dead=Action(
                             moment_n_m=dead * span_m**2 / 8,
                             shear_n=dead * span_m / 2,
@@ -56,12 +56,12 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
                 "one person at the middle",
             )
         e_pa = book.strength("stiffness", wood, "floor").allowed_pa
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("stringer.bending", about, refused)
         return []
     stiff = e_pa * wood.second_moment_m4 * count
     sag_m = sag_under_m(load_n=FEEL_N, span_m=span_m, stiffness_n_m2=stiff)
-    limit = Step(
+    limit = CalculationStep(
         symbol="w_f",
         value=1000 * span_m / FAIR,
         unit="mm",
@@ -69,7 +69,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
         inputs=(("L", span_m, "m"),),
         source="practice: fair underfoot, our own line",
     )
-    sag = Step(
+    sag = CalculationStep(
         symbol="w_1",
         value=1000 * sag_m,
         unit="mm",
@@ -81,7 +81,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
     found.at_most("bridge.deflection_one_person", about, sag, limit, (), case="1 kN at the middle")
     mass = (load.floor.dead_pa * width_m) / GRAVITY
     hz = first_frequency_hz(span_m=span_m, stiffness_n_m2=stiff, mass_kg_per_m=mass, walker_kg=WALKER_KG)
-    spring = Step(
+    spring = CalculationStep(
         symbol="f_1",
         value=hz,
         unit="Hz",
@@ -112,7 +112,7 @@ def _feel(span_over: float, hz: float) -> str:
     )
 
 
-def _sills(found: Found, timber: Timber, width_m: float, span_m: float) -> None:
+def _sills(found: DeckCheckCollector, timber: DeckTimbers, width_m: float, span_m: float) -> None:
     spec, load = found.spec, found.load
     assert spec.bridge is not None
     u = found.book.units
@@ -131,7 +131,7 @@ def _sills(found: Found, timber: Timber, width_m: float, span_m: float) -> None:
     found.at_most("sill.soil_bearing", f"{spec.id}/sills", pressure, limit, (), case="uniform live load")
 
 
-def _water(found: Found, timber: Timber) -> None:
+def _water(found: DeckCheckCollector, timber: DeckTimbers) -> None:
     spec = found.spec
     assert spec.bridge is not None and spec.bridge.water_m is not None
     under_m = spec.bridge.water_m - timber.board.thickness_m - timber.joist.width_m

@@ -4,14 +4,14 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Any
 
-from steady.catalog.items import Stick, sold_with, stick, sticks
+from steady.catalog.items import SectionItem, sold_with, stick, sticks
 from steady.design_codes.base import Rulebook
-from steady.design_codes.bending_members import Bent, check_member
+from steady.design_codes.bending_members import BendingDemand, check_member
 from steady.design_codes.facets.spans import Spans
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import Action, MemberCheck
 from steady.ground.site import Site
-from steady.structures.check_collector import Findings
+from steady.structures.check_collector import CheckCollector
 from steady.structures.deck.checks.loads import DeckLoad
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.value_objects import value
@@ -21,19 +21,19 @@ SHARES_MOST_M = 0.6096
 
 
 @value
-class Timber:
+class DeckTimbers:
     """The timbers of a deck."""
 
-    joist: Stick
-    beam: Stick
-    post: Stick
-    board: Stick
-    guard_post: Stick
-    baluster: Stick
-    stringer: Stick
+    joist: SectionItem
+    beam: SectionItem
+    post: SectionItem
+    board: SectionItem
+    guard_post: SectionItem
+    baluster: SectionItem
+    stringer: SectionItem
 
 
-def _of_role(key: str, role: str, field_name: str, like: Stick) -> Stick:
+def _of_role(key: str, role: str, field_name: str, like: SectionItem) -> SectionItem:
     """The named stick, or the first of its role that is sold with another."""
     if key:
         return stick(key, role, field_name)
@@ -42,10 +42,10 @@ def _of_role(key: str, role: str, field_name: str, like: Stick) -> Stick:
     return stick(same[0].key if same else key, role, field_name)
 
 
-def timber_of(spec: DeckSpec) -> Timber:
+def timber_of(spec: DeckSpec) -> DeckTimbers:
     """The deck's timbers. Raises InputError, with the field, for what the yard does not have."""
     joist = stick(spec.joist, "joist", "joist")
-    return Timber(
+    return DeckTimbers(
         joist=joist,
         beam=stick(spec.beam, "joist", "beam"),
         post=stick(spec.post, "post", "post"),
@@ -62,7 +62,7 @@ def timber_of(spec: DeckSpec) -> Timber:
 
 
 @lru_cache(maxsize=256)
-def _deepest(like: Stick) -> str:
+def _deepest(like: SectionItem) -> str:
     """The deepest joist of the same wood: stringers are cut from it."""
     same = [
         item
@@ -72,7 +72,7 @@ def _deepest(like: Stick) -> str:
     return max(same, key=lambda item: item.width_m).key
 
 
-def joist_wood(stick_: Stick, spec: DeckSpec, spacing_m: float) -> Wood:
+def joist_wood(stick_: SectionItem, spec: DeckSpec, spacing_m: float) -> Wood:
     """A joist as the rulebook wants it; close joists share under the boards."""
     return Wood(
         species=stick_.species,
@@ -87,7 +87,7 @@ def joist_wood(stick_: Stick, spec: DeckSpec, spacing_m: float) -> Wood:
     )
 
 
-def beam_line(spec: DeckSpec, beam: Stick, run_id: str) -> tuple[Stick, int]:
+def beam_line(spec: DeckSpec, beam: SectionItem, run_id: str) -> tuple[SectionItem, int]:
     """This beam line's own stick and plies: as for all (`beam`) where it has none of its own.
 
     Raises:
@@ -101,13 +101,13 @@ def beam_line(spec: DeckSpec, beam: Stick, run_id: str) -> tuple[Stick, int]:
     return beam, spec.plies
 
 
-def line_of(spec: DeckSpec, timber: Timber, run_id: str) -> tuple[Timber, int]:
+def line_of(spec: DeckSpec, timber: DeckTimbers, run_id: str) -> tuple[DeckTimbers, int]:
     """The timbers with this beam line's own stick, and its plies. Raises InputError as `beam_line` does."""
     own, plies = beam_line(spec, timber.beam, run_id)
     return (timber if own == timber.beam else replace(timber, beam=own)), plies
 
 
-def beam_wood(stick_: Stick, plies: int, spec: DeckSpec, book: Spans) -> Wood:
+def beam_wood(stick_: SectionItem, plies: int, spec: DeckSpec, book: Spans) -> Wood:
     """A built-up beam as the rulebook wants it."""
     return Wood(
         species=stick_.species,
@@ -122,7 +122,7 @@ def beam_wood(stick_: Stick, plies: int, spec: DeckSpec, book: Spans) -> Wood:
     )
 
 
-def post_wood(stick_: Stick, spec: DeckSpec) -> Wood:
+def post_wood(stick_: SectionItem, spec: DeckSpec) -> Wood:
     """A post as the rulebook wants it."""
     return Wood(
         species=stick_.species,
@@ -136,7 +136,7 @@ def post_wood(stick_: Stick, spec: DeckSpec) -> Wood:
 
 
 @dataclass(slots=True, kw_only=True)
-class Found(Findings):
+class DeckCheckCollector(CheckCollector):
     """A deck's checks and gaps as they are found."""
 
     spec: DeckSpec
@@ -159,7 +159,7 @@ class Found(Findings):
         return check_member(
             self.book,
             wood,
-            Bent(
+            BendingDemand(
                 dead=dead,
                 live=live,
                 span_m=span_m,
@@ -171,7 +171,7 @@ class Found(Findings):
 
 
 @value
-class Asked:
+class DeckCheckInput:
     """What checks are made from: the deck with what they do not read left out, so that decks alike in the rest share them."""
 
     spec: DeckSpec
@@ -180,10 +180,10 @@ class Asked:
     load: DeckLoad
 
     @classmethod
-    def of(cls, found: Found, **unread: Any) -> "Asked":
+    def of(cls, found: DeckCheckCollector, **unread: Any) -> "DeckCheckInput":
         """Of a deck's findings; `unread`: fields of the spec with what stands there instead."""
         return cls(spec=replace(found.spec, **unread), site=found.site, book=found.book, load=found.load)
 
-    def found(self) -> Found:
+    def found(self) -> DeckCheckCollector:
         """Findings of it, none yet."""
-        return Found(spec=self.spec, site=self.site, book=self.book, load=self.load)
+        return DeckCheckCollector(spec=self.spec, site=self.site, book=self.book, load=self.load)

@@ -2,15 +2,15 @@
 
 import math
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.requests import PadAsk
 from steady.design_codes.results import Soil, given_step, si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
 from steady.layout.outline import Point
-from steady.plan.model import Basis, Step
-from steady.structures.deck.checks.findings import Found
-from steady.structures.deck.layout.framing import PostAt
+from steady.plan.model import Basis, CalculationStep
+from steady.structures.deck.checks.findings import DeckCheckCollector
+from steady.structures.deck.layout.framing import DeckPost
 from steady.structures.soil import soil_of
 from steady.units.units import GRAVITY, IN, MM
 from steady.value_objects import value
@@ -58,7 +58,7 @@ class PostFound:
     `rises_m`: how far it goes on beside its beam, which is notched into it or bolted beside it; `bolts_count`: through both.
     """
 
-    at: PostAt
+    at: DeckPost
     site: Point
     deck_m: float
     top_m: float
@@ -75,7 +75,7 @@ class PostFound:
 
 
 @value
-class Stand:
+class DeckPostStand:
     """A post before its concrete is known: its heights above the ground at it (m), and what rests on it (D, L; N)."""
 
     top_m: float
@@ -95,33 +95,33 @@ class Under:
     `on_house`: the house holds the deck against what pushes it sideways.
     """
 
-    soil: Soil | OutsideScope
-    by_soil: Step | None
+    soil: Soil | OutOfScopeError
+    by_soil: CalculationStep | None
     on_house: bool
 
     @classmethod
-    def of(cls, found: Found, area_m2: float, on_house: bool) -> "Under":
+    def of(cls, found: DeckCheckCollector, area_m2: float, on_house: bool) -> "Under":
         """The ground under one deck, the same for all of its posts."""
         return cls(soil=soil_under(found), by_soil=_by_soil(found, area_m2, on_house), on_house=on_house)
 
 
-def soil_under(found: Found) -> Soil | OutsideScope:
+def soil_under(found: DeckCheckCollector) -> Soil | OutOfScopeError:
     """What a deck's footings press on, or why its bearing is not known."""
     site = found.site
     if site.bearing_pa > 0:
         return Soil("tested", "bearing as typed", site.bearing_pa, 0.0, "user: bearing of the ground as tested")
     try:
         soil = found.book.soil(site.soil)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         return refused
     if not soil.bearing_pa > 0:
-        return OutsideScope(
+        return OutOfScopeError(
             f"the code gives no bearing for {soil.says}", "have the ground tested and type its bearing under Ground"
         )
     return soil
 
 
-def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFound:
+def footing(found: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand, under: Under) -> FootingFound:
     """The footing of one post, sized where the crew has not typed it, with its checks: about whatever post it is."""
     spec, book, site, soil, by_soil = found.spec, found.book, found.site, under.soil, under.by_soil
     u, about, reaction = book.units, ANY, stand.reaction_n
@@ -133,7 +133,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
     deep_m = spec.footing_depth_m or max(
         DEPTH_LEAST_M, site.frost_m, site.embedment_least_m, si(by_soil) if by_soil else 0.0
     )
-    if not isinstance(soil, OutsideScope):
+    if not isinstance(soil, OutOfScopeError):
         net_pa = max(soil.bearing_pa - NET_N_PER_M3 * deep_m, soil.bearing_pa / 10)
         pad = book.pad(load_n=load_n, bearing_pa=net_pa, round_pad=round_pad)
         if pad.width_m > wanted_m:
@@ -144,7 +144,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
             wanted_m, governs = table_m, "the code's table of footings"
     width_m = spec.footing_width_m or _size_up(wanted_m, round_pad, book.metric)
     area_m2 = width_m**2 * (math.pi / 4 if round_pad else 1.0)
-    load = Step(
+    load = CalculationStep(
         symbol="N",
         value=load_n / u.force_n,
         unit=u.force,
@@ -157,12 +157,12 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
         source="statics",
         says="service load on the footing, with the post's own weight",
     )
-    if isinstance(soil, OutsideScope):
+    if isinstance(soil, OutOfScopeError):
         found.gap("footing.soil_bearing", about, soil)
     else:
         area_unit = area_m2 / u.span_m**2
         per = u.force_n / u.span_m**2 / u.pressure_pa
-        pressure = Step(
+        pressure = CalculationStep(
             symbol="q",
             value=load.value / area_unit * per,
             unit=u.pressure,
@@ -171,7 +171,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
             source="statics: service load over the pad",
         )
         bears, heavier = soil.bearing_pa / u.pressure_pa, NET_N_PER_M3 * u.span_m / u.pressure_pa
-        limit = Step(
+        limit = CalculationStep(
             symbol="q_net",
             value=bears - heavier * deep_m / u.span_m,
             unit=u.pressure,
@@ -218,7 +218,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
             (thick,),
             case="plain concrete",
         )
-    except OutsideScope:
+    except OutOfScopeError:
         pass  # a school without the rule leaves it to the depth
     return FootingFound(
         load_n=load_n,
@@ -229,7 +229,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
     )
 
 
-def _pad_ask(found: Found, area_m2: float, soil: Soil, round_pad: bool) -> PadAsk:
+def _pad_ask(found: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: bool) -> PadAsk:
     floor = found.load.floor
     return PadAsk(
         area_m2=area_m2,
@@ -240,11 +240,11 @@ def _pad_ask(found: Found, area_m2: float, soil: Soil, round_pad: bool) -> PadAs
     )
 
 
-def _table_width_m(found: Found, area_m2: float, soil: Soil, round_pad: bool) -> float:
+def _table_width_m(found: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: bool) -> float:
     """What the school's table of deck footings asks, 0 where it has none or does not reach."""
     try:
         return found.book.pad_table(_pad_ask(found, area_m2, soil, round_pad)).width_m
-    except (OutsideScope, InputError):
+    except (OutOfScopeError, InvalidInputError):
         return 0.0
 
 
@@ -257,15 +257,15 @@ def _size_up(width_m: float, round_pad: bool, metric: bool) -> float:
     return math.ceil(width_m / (2 * IN) - 1e-6) * 2 * IN
 
 
-def _pad_table(found: Found, about: str, ask: PadAsk, width_m: float) -> None:
+def _pad_table(found: DeckCheckCollector, about: str, ask: PadAsk, width_m: float) -> None:
     book = found.book
     try:
         pad = book.pad_table(ask)
-    except (OutsideScope, InputError) as refused:
+    except (OutOfScopeError, InvalidInputError) as refused:
         outside = (
             refused
-            if isinstance(refused, OutsideScope)
-            else OutsideScope(
+            if isinstance(refused, OutOfScopeError)
+            else OutOfScopeError(
                 "the code's table of pads goes by storeys and columns, not by a deck's area", "calculate it"
             )
         )
@@ -280,11 +280,11 @@ def _pad_table(found: Found, about: str, ask: PadAsk, width_m: float) -> None:
     found.at_least("footing.width_code_table", about, has, needs, pad.working, case="table", basis=Basis.TABLE)
 
 
-def _depth(found: Found, stand: Stand, width_m: float, under: Under) -> Depth:
+def _depth(found: DeckCheckCollector, stand: DeckPostStand, width_m: float, under: Under) -> Depth:
     spec, book, site, by_soil = found.spec, found.book, found.site, under.by_soil
     u = book.units
 
-    def given(says: str, value_m: float, source: str) -> Step:
+    def given(says: str, value_m: float, source: str) -> CalculationStep:
         return given_step("d", value_m / u.span_m, u.span, source, says)
 
     demands = [
@@ -311,22 +311,22 @@ def _depth(found: Found, stand: Stand, width_m: float, under: Under) -> Depth:
                 soil_factor=1.0,
             )
             demands.append(("lateral load", si(depth), depth))
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             found.gap("embedded_post.lateral_embedment", ANY, refused)
     return needed(demands)
 
 
-def _by_soil(found: Found, area_m2: float, on_house: bool) -> Step | None:
+def _by_soil(found: DeckCheckCollector, area_m2: float, on_house: bool) -> CalculationStep | None:
     """What the school asks of a foundation in this soil; nothing where a low deck is let off, or its soil is not known."""
     if waiver(found, area_m2, on_house):
         return None
     try:
         return found.book.foundation_depth(soil_of(found.site, found.book), found.site.frost_m)
-    except OutsideScope:
+    except OutOfScopeError:
         return None
 
 
-def waiver(found: Found, area_m2: float, on_house: bool) -> str:
+def waiver(found: DeckCheckCollector, area_m2: float, on_house: bool) -> str:
     """What the school says of frost under this deck, in words; empty where it says nothing or does not waive it."""
     spec = found.spec
     lowest = max(corner.height_m for corner in spec.outline)
@@ -338,6 +338,6 @@ def waiver(found: Found, area_m2: float, on_house: bool) -> str:
             attached=on_house,
             masonry=False,
         )
-    except OutsideScope:
+    except OutOfScopeError:
         return ""
     return f"The frost depth may be waived here ({why}); the footings are drawn to it all the same" if waived else ""

@@ -2,11 +2,11 @@
 
 from dataclasses import replace
 
-from steady.catalog.items import Stick, sold_with
-from steady.errors import InputError
+from steady.catalog.items import SectionItem, sold_with
+from steady.errors import InvalidInputError
 from steady.layout.outline import Edge
-from steady.structures.deck.checks.findings import Found, Timber
-from steady.structures.deck.layout.framing import Frame, height_of
+from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers
+from steady.structures.deck.layout.framing import DeckFrame, height_of
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.guard.calculate import GuardAsk, GuardFound, lever_m, reckon_guard
 
@@ -14,7 +14,7 @@ GUARD_SETBACK_M = 0.9
 """A drop counts within 36 in of the edge. Source: IRC R312.1.1 (from memory, high); a little wider than elsewhere."""
 
 
-def cap_of(timber: Timber) -> Stick:
+def cap_of(timber: DeckTimbers) -> SectionItem:
     """What a guard's cap, its top rail, is cut from: the widest rail stick of the joists' wood, else the shallowest joist."""
     rails = [item for item in sold_with(timber.joist, "rail") if item.species == timber.joist.species]
     joists = [item for item in sold_with(timber.joist, "joist") if item.species == timber.joist.species] or [
@@ -23,7 +23,7 @@ def cap_of(timber: Timber) -> Stick:
     return max(rails, key=lambda item: item.width_m) if rails else min(joists, key=lambda item: item.width_m)
 
 
-def rail_of(timber: Timber) -> Stick:
+def rail_of(timber: DeckTimbers) -> SectionItem:
     """What a handrail is cut from: the stick that rails are made of beside these joists, or the joist's own."""
     rails = sold_with(timber.joist, "rail")
     return next(
@@ -31,14 +31,14 @@ def rail_of(timber: Timber) -> Stick:
     )
 
 
-def open_edges(spec: DeckSpec, frame: Frame) -> list[Edge]:
+def open_edges(spec: DeckSpec, frame: DeckFrame) -> list[Edge]:
     """Edges that no wall closes."""
     return [edge for edge in frame.plan.edges if not (edge.index == 0 and spec.attach in ("ledger", "existing"))]
 
 
 def reckon_guards(
-    found: Found, frame: Frame, timber: Timber, openings: dict[int, list[tuple[float, float]]]
-) -> tuple[Timber, GuardFound]:
+    found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, openings: dict[int, list[tuple[float, float]]]
+) -> tuple[DeckTimbers, GuardFound]:
     """The guard along every open edge with a drop that asks for one; where no post is typed, the smallest that holds.
 
     `openings`: stretches kept free for stairs, by the number of their edge.
@@ -80,8 +80,8 @@ def reckon_guards(
             post = posts[0]
             ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
             guard = reckon_guard(ask, found.book, f"{spec.id}/guard")
-    except InputError as error:
-        raise InputError(f"guard/{error.field}", error.message) from None
+    except InvalidInputError as error:
+        raise InvalidInputError(f"guard/{error.field}", error.message) from None
     found.checks += guard.checks
     found.not_covered += guard.not_covered
     return replace(timber, guard_post=post), guard

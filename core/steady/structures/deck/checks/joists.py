@@ -5,19 +5,25 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
-from steady.design_codes.bending_members import Bent, check_member, floor_cases
+from steady.design_codes.bending_members import BendingDemand, check_member, floor_cases
 from steady.design_codes.facets.spans import Spans
 from steady.design_codes.requests import JoistAsk, SeatAsk, Wood
 from steady.design_codes.results import Action, SpanFound, given_step, si
-from steady.errors import OutsideScope
-from steady.memo import Is, once
-from steady.plan.model import Basis, Step
+from steady.errors import OutOfScopeError
+from steady.memo import IdentityKey, once
+from steady.plan.model import Basis, CalculationStep
 from steady.structures.check_collector import Alike, said
-from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, joist_wood
+from steady.structures.deck.checks.findings import (
+    DeckCheckCollector,
+    DeckCheckInput,
+    DeckTimbers,
+    beam_line,
+    joist_wood,
+)
 from steady.structures.deck.checks.members import Envelope, at_supports, envelope, pieces, worst
-from steady.structures.deck.layout.framing import Frame, Joist, counted_m, halves_m
+from steady.structures.deck.layout.framing import DeckFrame, Joist, counted_m, halves_m
 from steady.structures.deck.spec.deck import DeckSpec, runs_on
 from steady.units.units import LB
 
@@ -26,7 +32,7 @@ TIP_RATIO = 180.0
 """Terms of the residential code's overhangs: 220 lb at the tip, a/180. Source: IRC R507.6 (from memory, high)."""
 
 
-def strip_m(spec: DeckSpec, frame: Frame) -> float:
+def strip_m(spec: DeckSpec, frame: DeckFrame) -> float:
     """Width of deck on the most loaded joist: joists' spacing; of a footbridge's few stringers what lies on one of them, half of
     it where there are two."""
     if spec.bridge is None:
@@ -36,7 +42,9 @@ def strip_m(spec: DeckSpec, frame: Frame) -> float:
     return (right - left) / 2 if count <= 2 else min(spec.spacing_m, (right - left) / (count - 1))
 
 
-def ask_of(spec: DeckSpec, book: Spans, found: Found, table: bool = False, strip: float | None = None) -> JoistAsk:
+def ask_of(
+    spec: DeckSpec, book: Spans, found: DeckCheckCollector, table: bool = False, strip: float | None = None
+) -> JoistAsk:
     """The question a rulebook is asked about this deck's joists. `strip`: what one carries, in place of their spacing (m)."""
     return JoistAsk(
         spacing_m=spec.spacing_m if strip is None else strip,
@@ -51,7 +59,7 @@ def overhang_limit_m(book: Spans, wood: Wood, back_m: float) -> tuple[float, Spa
     """How far joists may run past their beam: the school's rule, else a quarter of the span behind [common practice]."""
     try:
         rule = book.joist_cantilever((wood,), back_span_m=back_m, tip_n=TIP_N, tip_limit_ratio=TIP_RATIO)
-    except OutsideScope:
+    except OutOfScopeError:
         return back_m / 4, None
     return rule.span_m, rule
 
@@ -60,15 +68,15 @@ UNREAD: dict[str, Any] = {"beam": "", "plies": 1, "beams": None, "posts": None}
 """What a search changes and no check of a joist reads but through the frame, save how it lies on its beam."""
 
 
-def reckon_joists(found: Found, frame: Frame, timber: Timber) -> None:
+def reckon_joists(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
     """Every check of the joists; alike joists are reckoned once."""
-    before, after = once(_alone, Asked.of(found, **UNREAD), Is(frame), timber.joist)
+    before, after = once(_alone, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.joist)
     found.say(before)
     _bearing(found, frame, timber)
     found.say(after)
 
 
-def _alone(asked: Asked, framed: Is, joist: Stick) -> tuple[Alike, Alike]:
+def _alone(asked: DeckCheckInput, framed: IdentityKey, joist: SectionItem) -> tuple[Alike, Alike]:
     """What is found of joists whatever beam they lie on: before that and after it."""
     found, frame = asked.found(), framed.it
     spec, book = found.spec, found.book
@@ -78,7 +86,7 @@ def _alone(asked: Asked, framed: Is, joist: Stick) -> tuple[Alike, Alike]:
     for basis in (Basis.RECKONED, Basis.TABLE):
         try:
             limit = book.joist_span((wood,), ask_of(spec, book, found, basis is Basis.TABLE, strip_m(spec, frame)))
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             found.gap("joist.allowable_span", about, refused, basis=basis)
             continue
         step = found.limit_length(limit.step, limit.span_m)
@@ -140,7 +148,7 @@ def live_patterns(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[str, float]
     return found
 
 
-def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
+def _statics(found: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str) -> None:
     spec, load = found.spec, found.load
     strip = strip_m(spec, frame)
     dead, live = load.floor.dead_pa * strip, load.floor.live_pa * strip
@@ -165,11 +173,11 @@ def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
         if effects.dead_hog + effects.live_hog > 0:
             kept = over if past_m > 1e-6 else tuple(item for item in over if item.kind in ("bending", "shear"))
             found.members("joist", about, kept, "past the beam" if past_m > 1e-6 else "over a beam")
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("joist.bending", about, refused)
 
 
-def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
+def _past(found: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str) -> None:
     spec, book = found.spec, found.book
     # Each end that runs past, with the span behind it: the one that uses most of its own limit is shown.
     ends = {
@@ -202,7 +210,7 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
         )
     try:
         table = book.joist_cantilever_table((wood,), spacing_m=spec.spacing_m, floor=found.load.floor)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("joist.cantilever_length", about, refused, basis=Basis.TABLE)
     else:
         least = min(table.span_m, back_m / 4)
@@ -224,13 +232,13 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
     _back_ends(found, frame, about)
 
 
-def _back_ends(found: Found, frame: Frame, about: str) -> None:
+def _back_ends(found: DeckCheckCollector, frame: DeckFrame, about: str) -> None:
     """A loaded overhang lifts the far end: what lies there must hold it down, or a tie does."""
     spec, book, load = found.spec, found.book, found.load
     u = book.units
     try:
         dead_share, *_ = book.uplift()
-    except OutsideScope:
+    except OutOfScopeError:
         dead_share = 0.9
     live_factor = max(case.live for case in floor_cases(book, ""))
     dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
@@ -242,7 +250,7 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
                 worst_needs, worst_has, lengths = needs, has, (reaction, -least)
     if worst_needs <= 1e-6 or math.isinf(worst_has):
         return
-    has_step = Step(
+    has_step = CalculationStep(
         symbol="R_d",
         value=max(worst_has, 1e-9) / u.force_n,
         unit=u.force,
@@ -255,7 +263,7 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
         source="statics: r_d is the length of joist that presses there, all of it loaded",
         says="dead load at that support of one joist holds it down",
     )
-    needs_step = Step(
+    needs_step = CalculationStep(
         symbol="R_up",
         value=worst_needs / u.force_n,
         unit=u.force,
@@ -271,7 +279,7 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
     if worst_needs <= worst_has:
         found.at_least("joist.back_span_uplift", about, has_step, needs_step, (), case="pattern live load, max. uplift")
         return
-    net = Step(
+    net = CalculationStep(
         symbol="R_net",
         value=(worst_needs - worst_has) / u.force_n,
         unit=u.force,
@@ -293,7 +301,7 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
     found.gap(
         "joist.back_span_uplift",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"people elsewhere lift each joist off a support with {(worst_needs - worst_has) / u.force_n:,.2f} {u.force}",
             "a tie or hanger rated for it by its maker, or a shorter overhang",
         ),
@@ -306,12 +314,12 @@ NAILED_LIFT_N = 50 * LB
 """Lift that any hanger or tie with its nails holds, whoever makes it [common practice, low]: 50 lb."""
 
 
-def factored(found: Found, dead: float, live: float, symbol: str, says: str) -> Step:
+def factored(found: DeckCheckCollector, dead: float, live: float, symbol: str, says: str) -> CalculationStep:
     """The largest of the school's combinations of a dead and a live part (given in N), in the school's unit of forces."""
     unit_n, unit = found.book.units.force_n, found.book.units.force
     cases = floor_cases(found.book, "")
     case = max(cases, key=lambda one: one.total(dead, live))
-    return Step(
+    return CalculationStep(
         symbol=symbol,
         value=case.total(dead, live) / unit_n,
         unit=unit,
@@ -322,7 +330,7 @@ def factored(found: Found, dead: float, live: float, symbol: str, says: str) -> 
     )
 
 
-def _bearing(found: Found, frame: Frame, timber: Timber) -> None:
+def _bearing(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
     """Joists on their beams: crushed perpendicular to grain, and lying on at least what the school asks; a butt halves the seat."""
     spec, book, load = found.spec, found.book, found.load
     about, wood = f"{spec.id}/joists", joist_wood(timber.joist, spec, spec.spacing_m)
@@ -368,8 +376,8 @@ def _bearing(found: Found, frame: Frame, timber: Timber) -> None:
                     kind="discrete",
                 ),
             )
-        except (OutsideScope, ValueError) as refused:
-            outside = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a wider beam")
+        except (OutOfScopeError, ValueError) as refused:
+            outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(str(refused), "a wider beam")
             found.gap("joist.bearing", about, outside)
             continue
         demand = factored(found, *on_beam, "R", f"one joist {says}")
@@ -382,7 +390,7 @@ def _bearing(found: Found, frame: Frame, timber: Timber) -> None:
         found.at_most("joist.bearing", about, demand, limit, (capacity,), case=f"perpendicular to grain, {says}")
 
 
-def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
+def _hung(found: DeckCheckCollector, on_beam: tuple[float, float], about: str) -> None:
     """Joists flush with their beams hang in hangers from both sides: the maker's rating, or what it must be."""
     spec, u = found.spec, found.book.units
     demand = factored(found, *on_beam, "R", "one joist in its hanger on a beam")
@@ -396,7 +404,7 @@ def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
     found.gap(
         "joist_hanger_at_beam.capacity",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"no rating of the hangers is entered; each must hold {said(demand)}",
             "the maker's number for one hanger with every nail in it",
         ),
@@ -405,14 +413,14 @@ def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
     )
 
 
-def point_span_m(spec: DeckSpec, book: Rulebook, found: Found, wood: Wood) -> float:
+def point_span_m(spec: DeckSpec, book: Rulebook, found: DeckCheckCollector, wood: Wood) -> float:
     """How far an edge joist may span under one person's point load; without such a load, without end (m)."""
     point_n, _ = book.deck_point_n
     if not point_n > 0:
         return math.inf
     try:
         capacity_n_m = si(book.moment_capacity(replace(wood, shared=False), "floor"))
-    except OutsideScope:
+    except OutOfScopeError:
         return math.inf
     dead = found.load.floor.dead_pa * spec.spacing_m / 2
     reaches = []
@@ -424,7 +432,7 @@ def point_span_m(spec: DeckSpec, book: Rulebook, found: Found, wood: Wood) -> fl
     return min(reaches, default=math.inf)
 
 
-def point_loads(found: Found, frame: Frame, joist: Stick) -> None:
+def point_loads(found: DeckCheckCollector, frame: DeckFrame, joist: SectionItem) -> None:
     """One person's point load on the first or last joist, which shares with none and carries half a bay of deck.
 
     Source: the school's own point load beside its spread one; the share between joists is our own, confirmed on a grid.
@@ -440,7 +448,7 @@ def point_loads(found: Found, frame: Frame, joist: Stick) -> None:
         checks = check_member(
             book,
             wood,
-            Bent(
+            BendingDemand(
                 dead=Action(
                     moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
                 ),
@@ -449,7 +457,7 @@ def point_loads(found: Found, frame: Frame, joist: Stick) -> None:
             ),
             about=f"{spec.id}/joists",
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("joist.point_load", f"{spec.id}/joists", refused)
         return
     strong = tuple(item for item in checks if item.kind in ("bending", "shear"))

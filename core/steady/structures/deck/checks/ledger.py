@@ -2,13 +2,13 @@
 
 from steady.data.loader import keyed
 from steady.design_codes.results import given_step, si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.connectors import limits_n
-from steady.plan.model import Basis, Step
+from steady.plan.model import Basis, CalculationStep
 from steady.structures.check_collector import said
-from steady.structures.deck.checks.findings import Found, Timber
+from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers
 from steady.structures.deck.checks.joists import factored, kinds
-from steady.structures.deck.layout.framing import Frame
+from steady.structures.deck.layout.framing import DeckFrame
 from steady.units.units import IN
 
 SPACINGS_M = tuple(inches * IN for inches in (16, 12, 8, 6, 4))
@@ -20,12 +20,12 @@ def walls() -> list[tuple[str, str]]:
     return [(key, row.text["says"]) for key, row in keyed("deck_walls").items()]
 
 
-def length_m(frame: Frame) -> float:
+def length_m(frame: DeckFrame) -> float:
     """Length of the ledger: the house's edge of the outline."""
     return frame.plan.edges[0].length_m
 
 
-def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
+def reckon_ledger(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> float | None:
     """Every check of the ledger; its fixings' spacing (m), or None where there is none."""
     spec, book = found.spec, found.book
     if not frame.on_house:
@@ -34,14 +34,14 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
     design = spec.ledger
     row = keyed("deck_walls").get(design.wall)
     if row is None:
-        raise InputError(
+        raise InvalidInputError(
             "ledger/wall", f'No wall is called "{design.wall[:40]}". There is: {", ".join(keyed("deck_walls"))}'
         )
     if row.text["ledger"] != "yes":
         found.gap(
             "ledger.wall_suitability",
             about,
-            OutsideScope(f"{row.text['says']}: {row.text['reason']}", "a freestanding deck beside the house"),
+            OutOfScopeError(f"{row.text['says']}: {row.text['reason']}", "a freestanding deck beside the house"),
         )
     u, floor = book.units, found.load.floor
     span_m = max((joist.spans_m[0] for joist in frame.joists if joist.on[0] == ""), default=frame.longest_span_m)
@@ -72,7 +72,7 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
             basis=Basis.TABLE,
             fitted=not design.spacing_m,
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("ledger_fasteners.spacing_code_table", about, refused, basis=Basis.TABLE)
     spacing_m = spacing_m or _what_one_may_carry_m(found, frame)
     _load(found, frame, about, spacing_m)
@@ -81,20 +81,20 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
         found.gap(
             "ledger.minimum_depth",
             about,
-            OutsideScope("the table's ledger is a 2×8 or deeper", "joists and ledger of 2×8 or more"),
+            OutOfScopeError("the table's ledger is a 2×8 or deeper", "joists and ledger of 2×8 or more"),
             basis=Basis.TABLE,
         )
     return spacing_m
 
 
-def _in_size(found: Found, step: Step) -> Step:
+def _in_size(found: DeckCheckCollector, step: CalculationStep) -> CalculationStep:
     u = found.book.units
     if step.unit == u.size:
         return step
     return given_step(step.symbol, si(step) / u.size_m, u.size, step.source, step.says)
 
 
-def _reactions(found: Found, frame: Frame) -> tuple[float, float]:
+def _reactions(found: DeckCheckCollector, frame: DeckFrame) -> tuple[float, float]:
     """Dead and live reaction of the most loaded joist on the ledger (N)."""
     spec, floor = found.spec, found.load.floor
     worst = 0.0, 0.0
@@ -108,7 +108,7 @@ def _reactions(found: Found, frame: Frame) -> tuple[float, float]:
     return worst
 
 
-def _what_one_may_carry_m(found: Found, frame: Frame) -> float:
+def _what_one_may_carry_m(found: DeckCheckCollector, frame: DeckFrame) -> float:
     """Spacing of fixings that no table gives: the widest of the usual ones at which each carries no more than its rating, or than
     an ordinary ledger screw holds; the closest where none does."""
     spec, book = found.spec, found.book
@@ -121,7 +121,7 @@ def _what_one_may_carry_m(found: Found, frame: Frame) -> float:
     return SPACINGS_M[-1]
 
 
-def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
+def _load(found: DeckCheckCollector, frame: DeckFrame, about: str, spacing_m: float) -> None:
     """Load on one fixing against the maker's number; without one it is told, and not covered."""
     spec, book = found.spec, found.book
     u = book.units
@@ -140,7 +140,7 @@ def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
     found.gap(
         "ledger_fastener.capacity",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"no value of the fixings is entered; each {spec.ledger.fixing} must hold {said(demand)}",
             "the maker's number for one fixing, with a safety factor in it",
         ),
@@ -149,7 +149,7 @@ def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
     )
 
 
-def _hangers(found: Found, frame: Frame, about: str) -> None:
+def _hangers(found: DeckCheckCollector, frame: DeckFrame, about: str) -> None:
     spec, u = found.spec, found.book.units
     demand = factored(found, *_reactions(found, frame), "R", "one joist in its hanger")
     rating = spec.ledger.hanger_rating_n
@@ -162,7 +162,7 @@ def _hangers(found: Found, frame: Frame, about: str) -> None:
     found.gap(
         "joist_hanger_at_ledger.capacity",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"no rating of the hangers is entered; each must hold {said(demand)}",
             "the maker's number for one hanger with every nail in it",
         ),

@@ -3,9 +3,9 @@
 from steady.design_codes.base import Rulebook
 from steady.design_codes.requests import FloorLoad
 from steady.design_codes.results import given_step, si
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.value_objects import value
 
@@ -19,9 +19,9 @@ class DeckLoad:
     """Loads for design, and where they come from. `point_n`: one person at the worst place of a bridge."""
 
     floor: FloorLoad
-    live: Step
-    dead: Step
-    snow: Step | None = None
+    live: CalculationStep
+    dead: CalculationStep
+    snow: CalculationStep | None = None
     point_n: float = 0.0
 
     @property
@@ -30,7 +30,7 @@ class DeckLoad:
         return self.floor.live_pa + self.floor.dead_pa
 
     @property
-    def steps(self) -> tuple[Step, ...]:
+    def steps(self) -> tuple[CalculationStep, ...]:
         """Working."""
         return (self.live, *((self.snow,) if self.snow else ()), self.dead)
 
@@ -70,12 +70,12 @@ def deck_load(spec: DeckSpec, site: Site, book: Rulebook, width_m: float) -> Dec
     )
 
 
-def _bridge(spec: DeckSpec, book: Rulebook, dead: Step) -> DeckLoad:
+def _bridge(spec: DeckSpec, book: Rulebook, dead: CalculationStep) -> DeckLoad:
     assert spec.bridge is not None
     u = book.units
     crowd_pa = spec.live_pa if spec.live_pa is not None else PRIVATE_CROWD_PA
     if not crowd_pa > 0:
-        raise InputError("live_pa", "must be above 0")
+        raise InvalidInputError("live_pa", "must be above 0")
     source = "practice: a private footbridge, our own choice; a public one is an engineer's"
     says = "uniform live load" if spec.bridge.people == "crowd" else "uniform live load, beside one at the worst place"
     live = given_step("L", crowd_pa / u.pressure_pa, u.pressure, source, says)

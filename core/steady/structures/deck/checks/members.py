@@ -13,7 +13,7 @@ MOST_PATTERNS = 9
 
 
 @value_in_order
-class Piece:
+class JointFreeMember:
     """A member without joints: its ends and supports, and unit loads by stretch (1 everywhere where none are given)."""
 
     from_m: float
@@ -65,15 +65,15 @@ def pieces(
     supports: tuple[float, ...],
     unbroken: bool,
     loads: tuple[tuple[float, float, float], ...] = (),
-) -> list[Piece]:
+) -> list[JointFreeMember]:
     """A member as it is jointed: one piece, or one for each span with the overhangs on the outer ones."""
     if unbroken or len(supports) < 3:
-        return [Piece(from_m, to_m, supports, loads)]
+        return [JointFreeMember(from_m, to_m, supports, loads)]
     made = []
     for index, (a, b) in enumerate(itertools.pairwise(supports)):
         start = from_m if index == 0 else a
         end = to_m if index + 2 == len(supports) else b
-        made.append(Piece(start, end, (a, b), loads))
+        made.append(JointFreeMember(start, end, (a, b), loads))
     return made
 
 
@@ -102,7 +102,7 @@ def worst(found: Sequence[Envelope]) -> Envelope:
 
 
 @lru_cache(maxsize=8192)
-def envelope(piece: Piece) -> Envelope:
+def envelope(piece: JointFreeMember) -> Envelope:
     """All effects of unit loads on one piece.
 
     Source: statics, three-moment equations; every pattern of live load by stretch between supports and ends.

@@ -6,19 +6,27 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import floor_cases
-from steady.design_codes.requests import LoadType, PostAsk, Standing, Wood
+from steady.design_codes.requests import ColumnInput, LoadType, PostAsk, Wood
 from steady.design_codes.results import Column, given_step, si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.memo import once, one_search
-from steady.plan.model import Asks, Basis, Step
+from steady.plan.model import Basis, CalculationStep, CheckOrigin
 from steady.structures.check_collector import Alike, said
-from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, post_wood
-from steady.structures.deck.checks.footings import ANY, LATERAL_SHARE, FootingFound, PostFound, Stand, Under, footing
+from steady.structures.deck.checks.findings import DeckCheckCollector, DeckCheckInput, DeckTimbers, beam_line, post_wood
+from steady.structures.deck.checks.footings import (
+    ANY,
+    LATERAL_SHARE,
+    DeckPostStand,
+    FootingFound,
+    PostFound,
+    Under,
+    footing,
+)
 from steady.structures.deck.checks.joists import factored
-from steady.structures.deck.layout.framing import Frame, height_of, outline_of
+from steady.structures.deck.layout.framing import DeckFrame, height_of, outline_of
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.joints.beside import beside_bolts
 from steady.structures.joints.brace_ends import BraceForce, check_brace_ends
@@ -37,8 +45,8 @@ FREE_POST = 2.1
 class _Rest:
     """What the posts of a deck rest on and are made of, the same for all: known by being the same one."""
 
-    asked: Asked
-    post: Stick
+    asked: DeckCheckInput
+    post: SectionItem
     under: Under
     foot_m: float
 
@@ -57,7 +65,7 @@ UNREAD: dict[str, Any] = {
 """What a search changes and no post or footing reads but through what rests on it."""
 
 
-def _rest(asked: Asked, post: Stick, on_house: bool) -> _Rest:
+def _rest(asked: DeckCheckInput, post: SectionItem, on_house: bool) -> _Rest:
     spec = asked.spec
     return _Rest(
         asked=asked,
@@ -70,7 +78,7 @@ def _rest(asked: Asked, post: Stick, on_house: bool) -> _Rest:
 def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[FootingFound, Alike]:
     """The column and footing of any post so tall with so much on it."""
     found = rest.asked.found()
-    stand = Stand(top_m=top_m, foot_m=rest.foot_m, reaction_n=(dead_n, live_n))
+    stand = DeckPostStand(top_m=top_m, foot_m=rest.foot_m, reaction_n=(dead_n, live_n))
     _column(found, rest.post, stand)
     made = footing(found, rest.post, stand, rest.under)
     return made, found.since((0, 0))
@@ -86,7 +94,7 @@ class OfPost:
     first: bool
 
 
-def say_posts(found: Found, said: Sequence[OfPost], every: bool) -> None:
+def say_posts(found: DeckCheckCollector, said: Sequence[OfPost], every: bool) -> None:
     """What was found of the posts, as findings: of every one, or of one of each kind where only the hardest is looked for."""
     for one in said:
         if every or one.first:
@@ -96,16 +104,16 @@ def say_posts(found: Found, said: Sequence[OfPost], every: bool) -> None:
 
 @one_search()
 def reckon_posts(
-    found: Found,
-    frame: Frame,
-    timber: Timber,
+    found: DeckCheckCollector,
+    frame: DeckFrame,
+    timber: DeckTimbers,
     reactions: dict[str, tuple[float, float]],
     conflicts: list[str],
 ) -> tuple[list[PostFound], list[OfPost]]:
     """Every post with its footing, and what was found of each."""
     spec = found.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
-    rest = once(_rest, Asked.of(found, **UNREAD), timber.post, frame.on_house)
+    rest = once(_rest, DeckCheckInput.of(found, **UNREAD), timber.post, frame.on_house)
     foot_m, fixed = rest.foot_m, spec.upright == "fixed posts"
     made: list[PostFound] = []
     said: list[OfPost] = []
@@ -162,12 +170,12 @@ def reckon_posts(
 
 
 @lru_cache(maxsize=1024)
-def _stood(book: Rulebook, wood: Wood, load: LoadType, standing: Standing) -> Column:
+def _stood(book: Rulebook, wood: Wood, load: LoadType, standing: ColumnInput) -> Column:
     """What a post carries, whatever rests on it: most posts of a deck, and of the next deck of a search, are as tall."""
     return book.column(wood, load, standing)
 
 
-def _column(found: Found, post: Stick, stand: Stand) -> None:
+def _column(found: DeckCheckCollector, post: SectionItem, stand: DeckPostStand) -> None:
     spec, book = found.spec, found.book
     about, height_m, reaction = ANY, stand.height_m, stand.reaction_n
     u = book.units
@@ -176,12 +184,12 @@ def _column(found: Found, post: Stick, stand: Stand) -> None:
     tall_m = max(height_m, 0.05)
     end = FREE_POST if spec.upright == "fixed posts" else 1.0
     try:
-        best: tuple[float, Step, Step, Step] | None = None
+        best: tuple[float, CalculationStep, CalculationStep, CalculationStep] | None = None
         for case in floor_cases(book, ""):
             column = _stood(
-                book, wood, load.load if case.live else "permanent", Standing(height_m=tall_m, end_factor=end)
+                book, wood, load.load if case.live else "permanent", ColumnInput(height_m=tall_m, end_factor=end)
             )
-            demand = Step(
+            demand = CalculationStep(
                 symbol="N",
                 value=case.total(*reaction) / u.force_n,
                 unit=u.force,
@@ -204,11 +212,11 @@ def _column(found: Found, post: Stick, stand: Stand) -> None:
         assert best is not None
         height = found.length_step("h", tall_m, "post, from its base to the beam")
         found.at_most("post.axial_compression", about, best[1], best[2], (height, best[3]), case="standing straight")
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("post.axial_compression", about, refused)
     try:
         if spec.seat == "beside":
-            raise OutsideScope("the table's beams lie on their posts, not bolted beside them", "calculate it")
+            raise OutOfScopeError("the table's beams lie on their posts, not bolted beside them", "calculate it")
         area_m2 = sum(reaction) / found.load.total_pa
         limit = book.post_height(wood, PostAsk(area_m2=area_m2, floor=load, longest_m=None, table=True, edition=""))
         height = found.length_step("h", tall_m, "post, from its base to the beam")
@@ -221,7 +229,7 @@ def _column(found: Found, post: Stick, stand: Stand) -> None:
             case="table",
             basis=Basis.TABLE,
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("post.height_code_table", about, refused, basis=Basis.TABLE)
 
 
@@ -243,7 +251,9 @@ NOTCH_BOLTS = 2
 """Bolts through a beam in a post's notch. Source: irc: R507.5.1 (from memory, medium)."""
 
 
-def _bolts_count(found: Found, timber: Timber, beam: Stick, reactions: tuple[float, float]) -> int:
+def _bolts_count(
+    found: DeckCheckCollector, timber: DeckTimbers, beam: SectionItem, reactions: tuple[float, float]
+) -> int:
     """Bolts through a post and the beam beside it, or in its notch."""
     spec = found.spec
     if spec.seat != "beside":
@@ -252,11 +262,11 @@ def _bolts_count(found: Found, timber: Timber, beam: Stick, reactions: tuple[flo
     try:
         woods = post_wood(beam, spec), post_wood(timber.post, spec)
         return beside_bolts(found.book, *woods, demand, found.load.floor.load).count
-    except (OutsideScope, InputError):
+    except (OutOfScopeError, InvalidInputError):
         return NOTCH_BOLTS
 
 
-def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> None:
+def _upright(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stand: _Upright) -> None:
     """What keeps a deck that no house holds from racking: knee braces both ways, or embedded posts."""
     spec, book = found.spec, found.book
     about, height_m, reaction = stand.about, stand.height_m, stand.reaction_n
@@ -269,13 +279,13 @@ def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> Non
             found.gap(
                 name,
                 f"{spec.id}/post",
-                OutsideScope("nothing keeps a deck without a house from racking", "knee braces, or embedded posts"),
+                OutOfScopeError("nothing keeps a deck without a house from racking", "knee braces, or embedded posts"),
             )
         return
     total = sum(reaction)
     # Every post of the deck takes its part of what the wind brings from a roof on it.
     roof_n = sum(one.push_n for one in spec.bearings) / max(1, sum(len(run.posts) for run in frame.beams))
-    push = Step(
+    push = CalculationStep(
         symbol="H",
         value=(LATERAL_SHARE * total + roof_n) / u.force_n,
         unit=u.force,
@@ -292,11 +302,11 @@ def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> Non
         return
     if frame.on_house:
         # The house holds the deck; braces that are built all the same are looked at as if they stood alone.
-        _brace(found, timber, stand, push, Asks.ADVICE)
+        _brace(found, timber, stand, push, CheckOrigin.ADVICE)
         return
     arm_m = height_m if spec.upright == "fixed posts" else max(height_m - leg_m, 0.0)
     arm = arm_m / u.span_m
-    moment = Step(
+    moment = CalculationStep(
         symbol="M",
         value=push.value * arm,
         unit=u.moment,
@@ -310,30 +320,34 @@ def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> Non
         use = book.column_use(
             post_wood(timber.post, spec),
             "wind",
-            Standing(
+            ColumnInput(
                 height_m=max(height_m, 0.05),
                 axial_n=total * book.load_factor,
                 moment_n_m=si(design),
                 end_factor=FREE_POST if spec.upright == "fixed posts" else 1.0,
             ),
         )
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap(name, about, refused)
         return
     one = given_step("1", 1.0, "", use.source)
     says = "fixed posts" if spec.upright == "fixed posts" else "knee braces, along the beam and across it"
-    found.at_most("post.combined_axial_and_bending", about, use, one, (push, moment), case=says, asks=Asks.SAFETY)
+    found.at_most(
+        "post.combined_axial_and_bending", about, use, one, (push, moment), case=says, asks=CheckOrigin.SAFETY
+    )
     if spec.upright == "knee braces":
-        _brace(found, timber, stand, push, Asks.SAFETY)
+        _brace(found, timber, stand, push, CheckOrigin.SAFETY)
 
 
-def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks) -> None:
+def _brace(
+    found: DeckCheckCollector, timber: DeckTimbers, stand: _Upright, push: CalculationStep, asks: CheckOrigin
+) -> None:
     """A knee brace at 45 degrees: H h / c, along the brace times √2, squeezed as a strut."""
     spec, book = found.spec, found.book
     u, about, height_m = book.units, stand.about, stand.height_m
     leg_m = brace_leg_m(spec, height_m)
     c, h = leg_m / u.span_m, height_m / u.span_m
-    force = Step(
+    force = CalculationStep(
         symbol="F",
         value=math.sqrt(2) * push.value * h / c,
         unit=u.force,
@@ -343,8 +357,8 @@ def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks
         says="one brace takes the whole push of its post",
     )
     try:
-        column = book.column(post_wood(timber.joist, spec), "wind", Standing(height_m=math.sqrt(2) * leg_m))
-    except OutsideScope as refused:
+        column = book.column(post_wood(timber.joist, spec), "wind", ColumnInput(height_m=math.sqrt(2) * leg_m))
+    except OutOfScopeError as refused:
         found.gap("knee_brace.compression", about, refused)
         return
     limit = column.capacity
@@ -359,7 +373,7 @@ def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks
         case="pushed sideways",
         asks=asks,
     )
-    if asks is Asks.ADVICE:
+    if asks is CheckOrigin.ADVICE:
         return
     ends = BraceForce(key="knee_brace_bolts.capacity", force=book.factored(force, "F_d"), case="pushed sideways")
     woods = post_wood(timber.joist, spec), post_wood(timber.post, spec), post_wood(timber.beam, spec)
@@ -367,7 +381,7 @@ def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks
     found.gap(
         "post_base.shear_capacity",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"no rating of the bases is entered; each must hold {said(push)} sideways",
             "the maker's number for one base, sideways and in pull",
         ),

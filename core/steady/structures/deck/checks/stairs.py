@@ -3,17 +3,17 @@
 import math
 from dataclasses import field, replace
 
-from steady.design_codes.bending_members import Bent, check_member
+from steady.design_codes.bending_members import BendingDemand, check_member
 from steady.design_codes.results import Action, given_step
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.outline import Edge
-from steady.plan.model import Check, NotCovered, Step
-from steady.structures.bending_check import Asked, check_bends
+from steady.plan.model import CalculationStep, Check, UncheckedItem
+from steady.structures.bending_check import CheckContext, check_bends
 from steady.structures.check_collector import said
-from steady.structures.deck.checks.findings import Found, Timber, joist_wood
+from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers, joist_wood
 from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.checks.joists import factored
-from steady.structures.deck.layout.framing import Frame, height_of
+from steady.structures.deck.layout.framing import DeckFrame, height_of
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.guard.calculate import GuardAsk, GuardFound, lever_m, reckon_guard
 from steady.structures.stair.calculate import StairAsk, StairFound, reckon_stair
@@ -40,16 +40,18 @@ def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
     return found
 
 
-def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
+def reckon_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[Stair]:
     """Every stair. Raises InputError, with the field."""
     made = []
     spec = found.spec
     for number, design in enumerate(spec.stairs):
         if design.edge >= len(frame.plan.edges):
-            raise InputError(f"stairs/{number}/edge", f"The outline has {len(frame.plan.edges)} edges, counted from 0")
+            raise InvalidInputError(
+                f"stairs/{number}/edge", f"The outline has {len(frame.plan.edges)} edges, counted from 0"
+            )
         edge = frame.plan.edges[design.edge]
         if design.at_m + design.width_m > edge.length_m + 1e-6:
-            raise InputError(
+            raise InvalidInputError(
                 f"stairs/{number}/at_m",
                 "The stair is wider than what is left of this edge: move it or make it narrower",
             )
@@ -72,15 +74,15 @@ def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
         about = f"{spec.id}/stair/{design.id}"
         try:
             one = reckon_stair(ask, found.book, about)
-        except InputError as error:
-            raise InputError(f"stairs/{number}/{error.field}", error.message) from None
+        except InvalidInputError as error:
+            raise InvalidInputError(f"stairs/{number}/{error.field}", error.message) from None
         found.checks += one.checks
         found.not_covered += one.not_covered
         made.append(Stair(design=design, edge=edge, found=one))
     return made
 
 
-def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[Stair]) -> None:
+def reckon_stair_loads(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stairs: list[Stair]) -> None:
     """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides."""
     spec, book, floor = found.spec, found.book, found.load.floor
     for stair in stairs:
@@ -97,7 +99,7 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
             checks = check_member(
                 book,
                 joist_wood(timber.joist, spec, spec.spacing_m),
-                Bent(
+                BendingDemand(
                     span_m=span_m,
                     load=floor.load,
                     dead=_at_middle(dead_n * each, span_m),
@@ -111,13 +113,13 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
                 tuple(item for item in checks if item.kind in ("bending", "shear")),
                 "under the stair",
             )
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             found.gap("rim_joist.stair_load", about, refused)
         demand = factored(found, dead_n / 2, live_n / 2, "R", "one stringer's end on the rim")
         found.gap(
             "stringer_hanger.capacity",
             about,
-            OutsideScope(
+            OutOfScopeError(
                 f"no rating of the stringers' hangers is entered; each must hold {said(demand)}",
                 "the maker's number for one sloped hanger",
             ),
@@ -130,7 +132,7 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
             _handrail(found, timber, about)
 
 
-def _stringers_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None:
+def _stringers_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
     """A stringer between rim and landing: what is left below its notches bends under its share of the flight."""
     spec, floor, one, stick = found.spec, found.load.floor, stair.found, timber.stringer
     notch_m = (
@@ -146,8 +148,10 @@ def _stringers_bend(found: Found, stair: Stair, timber: Timber, about: str) -> N
         checks = found.check_member(
             wood, span_m=one.run_m, about=about, dead=_spread(dead, one.run_m), live=_spread(live, one.run_m)
         )
-    except (OutsideScope, ValueError) as refused:
-        reason = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a stick with values")
+    except (OutOfScopeError, ValueError) as refused:
+        reason = (
+            refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(str(refused), "a stick with values")
+        )
         found.gap("stringer.bending", about, reason)
         return
     kept = tuple(item for item in checks if item.kind in ("bending", "shear"))
@@ -158,12 +162,12 @@ BRACKETS_M = 1.2
 """A handrail's brackets stand at most so far apart, 4 ft [common practice]."""
 
 
-def _treads_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None:
+def _treads_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
     """One board of a tread between two stringers under one person's foot."""
     book, u, board = found.book, found.book.units, timber.board
     span_m = (stair.design.width_m - timber.stringer.thickness_m) / (stair.found.stringers - 1)
     point_n, source = book.stair_point_n
-    moment = Step(
+    moment = CalculationStep(
         symbol="M",
         value=book.load_factor * point_n * span_m / 4 / u.moment_n_m,
         unit=u.moment,
@@ -176,22 +180,22 @@ def _treads_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None
         book,
         outdoors(board, flat=True),
         (moment, "floor"),
-        Asked("tread.bending", about, "one person"),
+        CheckContext("tread.bending", about, "one person"),
     )
     if isinstance(one, Check):  # where the wood has no strength, what treads of its thickness are sold for speaks
         found.checks.append(one)
 
 
-def _handrail(found: Found, timber: Timber, about: str) -> None:
+def _handrail(found: DeckCheckCollector, timber: DeckTimbers, about: str) -> None:
     """A handrail between two brackets under a person who falls against it, and what each bracket must hold."""
     book, u = found.book, found.book.units
     try:
         people = book.guard_load(found.dwelling_units)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("handrail.bending", about, refused)
         return
     push, span = people.factor * people.point_n / u.force_n, BRACKETS_M / u.span_m
-    moment = Step(
+    moment = CalculationStep(
         symbol="M",
         value=push * span / 4,
         unit=u.moment,
@@ -206,14 +210,14 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
             book,
             outdoors(rail_of(timber), flat=True),
             (moment, people.load),
-            Asked("handrail.bending", about, "between brackets"),
+            CheckContext("handrail.bending", about, "between brackets"),
         ),
     )
     force = given_step("P", push, u.force, people.source, "a person at a bracket")
     found.gap(
         "handrail_brackets.capacity",
         about,
-        OutsideScope(
+        OutOfScopeError(
             f"no rating of the brackets is entered; each must hold {said(force)}, the greatest distance between two 4 ft (1.2 m)",
             "the maker's number for one bracket and its screws",
         ),
@@ -222,7 +226,7 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
     )
 
 
-def _add(found: Found, one: Check | NotCovered) -> None:
+def _add(found: DeckCheckCollector, one: Check | UncheckedItem) -> None:
     if isinstance(one, Check):
         found.checks.append(one)
     else:
@@ -239,7 +243,9 @@ def _at_middle(load_n: float, span_m: float) -> Action:
     return Action(moment_n_m=load_n * span_m / 4, shear_n=load_n, sag_n_m3=load_n * span_m**3 / 48)
 
 
-def reckon_stair_guards(found: Found, timber: Timber, stairs: list[Stair], guard: GuardFound) -> list[Stair]:
+def reckon_stair_guards(
+    found: DeckCheckCollector, timber: DeckTimbers, stairs: list[Stair], guard: GuardFound
+) -> list[Stair]:
     """A guard down both sides of every flight whose drop asks for one; its upper posts are the deck guard's where those stand."""
     made = []
     for stair in stairs:
@@ -272,7 +278,7 @@ def reckon_stair_guards(found: Found, timber: Timber, stairs: list[Stair], guard
     return made
 
 
-def _side(stair: Stair, side: int, timber: Timber, guard: GuardFound) -> Edge:
+def _side(stair: Stair, side: int, timber: DeckTimbers, guard: GuardFound) -> Edge:
     """The line of posts down one side of a flight, level; it begins at the deck guard's post where one stands there."""
     edge, design, half = stair.edge, stair.design, timber.guard_post.width_m / 2
     along_m = design.at_m - half if side == 0 else design.at_m + design.width_m + half

@@ -3,10 +3,10 @@
 from collections.abc import Iterator
 from dataclasses import fields, replace
 
-from steady.catalog.items import Stick, sold_with, stick, sticks
+from steady.catalog.items import SectionItem, sold_with, stick, sticks
 from steady.design_codes.registry import rulebook
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.units import FT, IN
 
 Change = tuple[tuple[str, object], ...]
@@ -14,12 +14,12 @@ SPACINGS_M = {False: tuple(inches * IN for inches in (12, 16, 24)), True: (0.3, 
 PLIES = (1, 2, 3, 4)
 
 
-def of_kind(role: str, like: Stick) -> list[Stick]:
+def of_kind(role: str, like: SectionItem) -> list[SectionItem]:
     """Sticks of a role on sale in the same schools, smallest first."""
     return sorted(sold_with(like, role), key=lambda item: (item.species, item.grade, item.width_m))
 
 
-def changes(case: Case) -> Iterator[tuple[str, Change]]:
+def changes(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Joists and their spacing, beams by plies and depth, posts; the wood's species stays as it is."""
     spec = case.spec
     yield from _low(spec)
@@ -76,7 +76,7 @@ GUARD_BAYS_M = {False: (5 * FT, 4 * FT, 3 * FT), True: (1.5, 1.2, 0.9)}
 """Distances of guard posts that are tried, by feet or metric."""
 
 
-def _guard_posts(case: Case) -> Iterator[tuple[str, Change]]:
+def _guard_posts(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Guard posts closer together: shorter rails, less on each post."""
     guard = case.spec.guard
     for bay_m in GUARD_BAYS_M[stick(case.spec.post, "post", "post").metric]:
@@ -93,7 +93,7 @@ def _changed(spec: DeckSpec, wish: dict[str, object]) -> Change:
 
 
 def _says(
-    case: Case,
+    case: DesignInput,
     wish: dict[str, object],
 ) -> str:
     spec = case.spec

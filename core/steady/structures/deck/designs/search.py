@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from steady.design_codes.requests import BeamAsk
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import Basis
 from steady.plan.results import gap_named, hardest, named
 from steady.structures.deck.checks.findings import beam_wood, joist_wood, timber_of
@@ -14,7 +14,7 @@ from steady.structures.deck.designs.candidates import PLIES, SPACINGS_M, Change,
 from steady.structures.deck.plan import Reckoned, reckon_deck
 from steady.structures.deck.spec.deck import Pin, runs_on
 from steady.structures.option import Choice
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.value_objects import value
 
 STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
@@ -24,13 +24,13 @@ EXACT_SHARE = 0.005
 """Within half a per cent of its limit a choice leaves nothing over, and is set apart [our own line]."""
 
 
-def candidates(case: Case) -> Iterator[tuple[str, Change]]:
+def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Changes that might help: first the least moves that clear a rock, then other members."""
     yield from _past_rocks(case)
     yield from changes(case)
 
 
-def _past_rocks(case: Case) -> Iterator[tuple[str, Change]]:
+def _past_rocks(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """A post that stands in a rock moves along its beam to just beside it, one way or the other; or its beam moves."""
     spec = case.spec
     if not spec.spots:
@@ -65,7 +65,7 @@ def _past_rocks(case: Case) -> Iterator[tuple[str, Change]]:
         yield f"{one_more} posts under each beam, clear of what is in the way", (("posts", one_more),)
 
 
-def choices(case: Case) -> Iterator[Choice]:
+def choices(case: DesignInput) -> Iterator[Choice]:
     """Joists by size, spacing, stiffening and grade, then beams by plies, depth and grade. Raises InputError."""
     laid = reckon_deck(case)
     fixed: dict[str, object] = {}
@@ -80,7 +80,7 @@ def choices(case: Case) -> Iterator[Choice]:
         yield from _beams(case, laid, fixed)
 
 
-def _ways(case: Case) -> Iterator[Choice]:
+def _ways(case: DesignInput) -> Iterator[Choice]:
     """Joists out from the house or along it: how many joists and beams each takes."""
     spec = case.spec
     if spec.bridge is not None:
@@ -89,7 +89,7 @@ def _ways(case: Case) -> Iterator[Choice]:
         turned = replace(spec, joists_run=run, beams=None, posts=None, pins=())
         try:
             frame = reckon_deck(case.of(turned), frame_only=True).frame
-        except InputError:
+        except InvalidInputError:
             continue
         whole, why, use = _whole(case.of(turned))
         posts = sum(len(one.posts) for one in frame.beams)
@@ -114,7 +114,7 @@ def _ways(case: Case) -> Iterator[Choice]:
         )
 
 
-def _joists(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
+def _joists(case: DesignInput, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
     spec, book = case.spec, case.book
     needs_m = laid.frame.longest_span_m
     timber = timber_of(spec)
@@ -126,11 +126,11 @@ def _joists(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Ch
                 wood = joist_wood(one, wished, spacing_m)
                 try:
                     limit = book.joist_span((wood,), ask_of(wished, book, laid.found))
-                except OutsideScope:
+                except OutOfScopeError:
                     continue
                 try:
                     table_m = book.joist_span((wood,), ask_of(wished, book, laid.found, True)).span_m
-                except OutsideScope:
+                except OutOfScopeError:
                     table_m = None
                 words = f"{one.says} at {case.tape.length(spacing_m)}" + (f", {stiffening}" if book.stiffens else "")
                 change: dict[str, object] = {
@@ -143,7 +143,7 @@ def _joists(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Ch
                 yield _judged(case, "joists", words, change, reach)
 
 
-def _beams(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
+def _beams(case: DesignInput, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
     spec, book = case.spec, case.book
     needs_m = max(span for run in laid.frame.beams for span in run.spans_m)
     carries_m = max(run.carries_m(runs_on(spec)) for run in laid.frame.beams)
@@ -155,14 +155,14 @@ def _beams(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Cho
             wood = beam_wood(one, plies, spec, book)
             try:
                 limit = book.beam_span((wood,), BeamAsk(floor=floor, supported_m=carries_m))
-            except OutsideScope:
+            except OutOfScopeError:
                 continue
             table_m = None
             if not (book.beam_table_one_side and both):
                 try:
                     ask = BeamAsk(floor=floor, table=True, joist_span_m=joist_m, supported_m=carries_m)
                     table_m = book.beam_span((wood,), ask).span_m
-                except OutsideScope:
+                except OutOfScopeError:
                     pass
             change: dict[str, object] = {"beam": one.key, "plies": plies, **fixed}
             words = f"{plies} {'ply' if plies == 1 else 'plies'} of {one.says}"
@@ -180,7 +180,7 @@ class _Reach:
     governs: str
 
 
-def _judged(case: Case, group: str, says: str, change: dict[str, object], reach: _Reach) -> Choice:
+def _judged(case: DesignInput, group: str, says: str, change: dict[str, object], reach: _Reach) -> Choice:
     spec = case.spec
     slack_m = reach.reaches_m - reach.needs_m
     told = tuple((name, value) for name, value in change.items() if getattr(spec, name) != value)
@@ -207,11 +207,11 @@ def _judged(case: Case, group: str, says: str, change: dict[str, object], reach:
     )
 
 
-def _whole(case: Case) -> tuple[str, str, float]:
+def _whole(case: DesignInput) -> tuple[str, str, float]:
     """Whether all that stands under a choice passes when it is reckoned again, and what is hardest."""
     try:
         again = reckon_deck(case, frame_only=True)
-    except InputError as error:
+    except InvalidInputError as error:
         return "fail", error.message, 0.0
     worst = hardest([c for c in again.found.checks if c.demanded and (c.sense == "at most" or not c.use <= 1 + 1e-9)])
     if again.conflicts:

@@ -11,10 +11,10 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline, Point, Span, checked, height_at
-from steady.memo import Is, once
+from steady.memo import IdentityKey, once
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.deck.spec.deck import DeckSpec, Pin
 from steady.value_objects import value, value_in_order
@@ -56,7 +56,7 @@ class Joist:
 
 
 @value
-class PostAt:
+class DeckPost:
     """A post under a beam."""
 
     id: str
@@ -75,7 +75,7 @@ class BeamRun:
     v_m: float
     from_m: float
     to_m: float
-    posts: tuple[PostAt, ...] = ()
+    posts: tuple[DeckPost, ...] = ()
     supported: tuple[tuple[float, float, float, float], ...] = ()
     both_sides: bool = False
 
@@ -96,7 +96,7 @@ class BeamRun:
 
 
 @value
-class Frame:
+class DeckFrame:
     """The whole frame, with the longest span and overhang of any joist. `flip`: u is y and v is x."""
 
     outline: Outline
@@ -150,7 +150,7 @@ class Limits:
     flush_edge_m: float = FLUSH_EDGE_M
 
 
-def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> Frame:
+def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> DeckFrame:
     """Lay the frame out.
 
     Args:
@@ -162,13 +162,13 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> Frame:
     framing = Outline(tuple((y, x) for x, y in reversed(plan.corners))) if flip else plan
     on_house = spec.attach == "ledger" and not flip and spec.bridge is None
     if framing.box[2] - framing.box[0] < 2 * joist_m:
-        raise InputError("outline", "The deck is too narrow for joists at this spacing")
+        raise InvalidInputError("outline", "The deck is too narrow for joists at this spacing")
     raw = once(_joists, framing, spec.spacing_m, joist_m)
     if spec.bridge is not None:
         half = spec.bridge.bearing_m / 2
         sills = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=("sill-1", "sill-2")) for j in raw)
         span_m, past_m = _longest(sills)
-        return Frame(
+        return DeckFrame(
             outline=framing,
             plan=plan,
             flip=flip,
@@ -191,8 +191,8 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> Frame:
     limit_m = joist_limit_m if spec.beams is None else None
 
     def lay(past_m: float, pins: tuple[Pin, ...]) -> _Laid:
-        lines = once(_lines, Is(raw), _Wanted(spec.beams, pins, limit_m, past_m), held)
-        return once(_laid, Is(raw), framing, lines, held)
+        lines = once(_lines, IdentityKey(raw), _Wanted(spec.beams, pins, limit_m, past_m), held)
+        return once(_laid, IdentityKey(raw), framing, lines, held)
 
     # A pinned line says how far joists run past it; every other line stays where it was without the pin.
     pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
@@ -219,14 +219,16 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> Frame:
         notes.append("The joists run less far past the beam than wished: the rules allow no more")
     known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
     notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
-    return once(_put, Is(laid), tuple(Is(run) for run in beams), _Seen(plan, flip, on_house), tuple(notes))
+    return once(
+        _put, IdentityKey(laid), tuple(IdentityKey(run) for run in beams), _Seen(plan, flip, on_house), tuple(notes)
+    )
 
 
-def _put(laid: Is, runs: tuple[Is, ...], seen: "_Seen", notes: tuple[str, ...]) -> Frame:
+def _put(laid: IdentityKey, runs: tuple[IdentityKey, ...], seen: "_Seen", notes: tuple[str, ...]) -> DeckFrame:
     """The frame of joists and beams that are laid; in one search the same ones make the same frame."""
     whole: _Laid = laid.it
     span_m, past_m = _longest(whole.joists)
-    return Frame(
+    return DeckFrame(
         outline=whole.framing,
         plan=seen.plan,
         flip=seen.flip,
@@ -269,7 +271,7 @@ class _Wanted:
     overhang_m: float
 
 
-def _laid(raw: Is, framing: Outline, lines: tuple[float, ...], house: Span | None) -> _Laid:
+def _laid(raw: IdentityKey, framing: Outline, lines: tuple[float, ...], house: Span | None) -> _Laid:
     joists, conflicts = _set_on(raw.it, lines, house)
     return _Laid(framing, joists, tuple(conflicts), tuple(_beams(framing, joists, lines)))
 
@@ -305,11 +307,11 @@ def _joists(framing: Outline, spacing_m: float, joist_m: float) -> tuple[Joist, 
         for low, high in framing.across(0, u):
             made.append(Joist(id=f"joist-{len(made) + 1}", u_m=u, from_m=low, to_m=high, supports=(), on=()))
     if not made:
-        raise InputError("outline", "The deck is too narrow for joists at this spacing")
+        raise InvalidInputError("outline", "The deck is too narrow for joists at this spacing")
     return tuple(made)
 
 
-def _lines(raw: Is, wanted: _Wanted, house: Span | None) -> tuple[float, ...]:
+def _lines(raw: IdentityKey, wanted: _Wanted, house: Span | None) -> tuple[float, ...]:
     """Beam lines: one near every outer edge, more between where joists would span too far. `house`: where a ledger is."""
     joists: tuple[Joist, ...] = raw.it
     overhang_m = wanted.overhang_m
@@ -483,19 +485,19 @@ def _with_posts(spec: DeckSpec, run: BeamRun, joists_m: float, limits: Limits) -
         past = between / (count - 1) / 4
         between = length - 2 * past
         count = max(2, math.ceil(between / limit - 1e-9) + 1)
-    found = once(_posts, Is(run), count, (past, between), spec.pins)
+    found = once(_posts, IdentityKey(run), count, (past, between), spec.pins)
     if spec.posts is not None:
         return found
     for more in range(1, MORE_POSTS + 1):
         if limits.joins(found):
             return found
-        tried: BeamRun = once(_posts, Is(run), count + more, (past, between), spec.pins)
+        tried: BeamRun = once(_posts, IdentityKey(run), count + more, (past, between), spec.pins)
         if limits.joins(tried):
             return tried
     return found
 
 
-def _posts(bare: Is, count: int, reach_m: tuple[float, float], held: tuple[Pin, ...]) -> BeamRun:
+def _posts(bare: IdentityKey, count: int, reach_m: tuple[float, float], held: tuple[Pin, ...]) -> BeamRun:
     """So many posts under a beam, the first so far in from its end, the last so far from the first (m)."""
     run: BeamRun = bare.it
     past, between = reach_m
@@ -505,7 +507,7 @@ def _posts(bare: Is, count: int, reach_m: tuple[float, float], held: tuple[Pin, 
         name = f"{run.id}-{k + 1}"
         at = run.from_m + past + between * k / (count - 1)
         posts.append(
-            PostAt(id=name, u_m=min(max(pins.get(name, at), run.from_m + AT_END_M), run.to_m - AT_END_M), v_m=run.v_m)
+            DeckPost(id=name, u_m=min(max(pins.get(name, at), run.from_m + AT_END_M), run.to_m - AT_END_M), v_m=run.v_m)
         )
     posts.sort(key=lambda post: post.u_m)
     return replace(run, posts=tuple(posts))

@@ -4,9 +4,9 @@ import math
 from collections.abc import Sequence
 from dataclasses import replace
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.decking import Courses, courses, joined
-from steady.plan.model import Cut, Place
+from steady.plan.model import Cut, PartPlacement
 from steady.structures.deck.parts.build import Builder
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.part_grouping import Sawn
@@ -43,7 +43,7 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
             end = c + past - framed
             try:
                 lengths = _broken(spec, (start, end), centres, longest_m, course)
-            except InputError as error:
+            except InvalidInputError as error:
                 clashes.append(error.message)
                 lengths = [end - start]
             for length in lengths:
@@ -92,7 +92,7 @@ def _board_rows(
                 "decking",
                 stick,
                 (length, (t, width)),
-                Place(
+                PartPlacement(
                     id=f"{spec.id}/boards/{number}/{k}",
                     at=b.vec(start, v, -t / 2),
                     along=b.vec(1.0, 0.0),
@@ -122,7 +122,7 @@ def _frame_boards(b: Builder, w: float, t: float, gap: float) -> None:
                 "decking",
                 b.timber.board,
                 (edge.length_m, (t, w)),
-                Place(
+                PartPlacement(
                     id=f"{spec.id}/frame/{k}/{edge.index}", at=at, along=direction, up=(edge.out[0], edge.out[1], 0.0)
                 ),
                 Sawn((mitre, replace(mitre, end="end", at_m=edge.length_m)), edge.length_m + w),

@@ -6,16 +6,16 @@ from collections import defaultdict
 from collections.abc import Callable
 from dataclasses import replace
 
-from steady.catalog.items import Stick
-from steady.errors import InputError, OutsideScope
+from steady.catalog.items import SectionItem
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.hole import RoundHole, layers
 from steady.layout.outline import Edge
 from steady.layout.plies import beam_plies
-from steady.plan.model import Cut, Footing, Layer, Part, Place, Vec
-from steady.structures.deck.checks.findings import Timber, line_of
+from steady.plan.model import Cut, Footing, Layer, Part, PartPlacement, Vec
+from steady.structures.deck.checks.findings import DeckTimbers, line_of
 from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.checks.posts import brace_leg_m
-from steady.structures.deck.layout.framing import BeamRun, Frame, Joist
+from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Joist
 from steady.structures.deck.spec.deck import DeckSpec, runs_on, sistered
 from steady.structures.joints.beside import bolt_item
 from steady.structures.joints.brace_ends import LAGS_AN_END, brace_lag
@@ -30,9 +30,11 @@ BRIDGING_M = 2.1
 class Builder:
     """Pieces gathered by kind; alike ones share a part."""
 
-    def __init__(self, spec: DeckSpec, frame: Frame, timber: Timber) -> None:
+    def __init__(self, spec: DeckSpec, frame: DeckFrame, timber: DeckTimbers) -> None:
         self.spec, self.frame, self.timber = spec, frame, timber
-        self._rows: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], list[Place]] = defaultdict(list)
+        self._rows: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], list[PartPlacement]] = defaultdict(
+            list
+        )
         self._stick_m: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], float] = {}
         self._long_m: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], float] = {}
         self.fixings: list[Part] = []
@@ -45,9 +47,9 @@ class Builder:
     def add(
         self,
         role: str,
-        stick: Stick,
+        stick: SectionItem,
         size_m: tuple[float, tuple[float, float]],
-        place: Place,
+        place: PartPlacement,
         sawn: Sawn = AS_LONG_AS_IT_IS,
     ) -> None:
         """One piece, or a row of alike ones. `size_m`: its length, and its section."""
@@ -65,12 +67,12 @@ class Builder:
         """So many of one fixing."""
         if each > 0:
             name = f"{self.spec.id}/{item.replace(' ', '-')}/{len(self.fixings) + 1}"
-            place = Place(id=name, at=at, along=(1.0, 0.0, 0.0), up=UP)
+            place = PartPlacement(id=name, at=at, along=(1.0, 0.0, 0.0), up=UP)
             self.fixings.append(
                 Part(id=name, role=role, item=item, length_m=0.0, section_m=(0.0, 0.0), places=(place,), each=each)
             )
 
-    def parts(self, sticks: dict[str, Stick]) -> list[Part]:
+    def parts(self, sticks: dict[str, SectionItem]) -> list[Part]:
         """All of them, timbers first."""
         made = []
         for number, (key, places) in enumerate(sorted(self._rows.items(), key=lambda row: str(row[0])), start=1):
@@ -99,7 +101,7 @@ def _gathered(fixings: list[Part]) -> list[Part]:
     return [replace(parts[0], each=sum(part.each for part in parts)) for parts in by_item.values()]
 
 
-def levels(spec: DeckSpec, timber: Timber) -> tuple[float, float]:
+def levels(spec: DeckSpec, timber: DeckTimbers) -> tuple[float, float]:
     """Middle of the joists and of the beams below the finished deck (m, negative)."""
     board = timber.board.thickness_m
     joist_z = -board - timber.joist.width_m / 2
@@ -126,7 +128,7 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
                 "joist",
                 timber.joist,
                 (end - start, (t, deep)),
-                Place(
+                PartPlacement(
                     id=f"{spec.id}/{joist.id}" if k == 0 else f"{spec.id}/{joist.id}/{k}",
                     at=b.vec(joist.u_m, start, z),
                     along=b.vec(0.0, 1.0),
@@ -164,7 +166,7 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
                 "ledger" if house else "rim",
                 timber.joist,
                 (piece, (t, deep)),
-                Place(
+                PartPlacement(
                     id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}",
                     at=begins,
                     along=direction,
@@ -234,7 +236,7 @@ def _blocking(b: Builder, z: float) -> None:
                 "blocking",
                 timber.joist,
                 (length, (t, deep)),
-                Place(
+                PartPlacement(
                     id=f"{spec.id}/block/{one.id}/{v:g}", at=b.vec(one.u_m + t / 2, v, z), along=b.vec(1.0, 0.0), up=UP
                 ),
             )
@@ -253,10 +255,10 @@ def ply_breaks(run: BeamRun, plies: int, lengths_m: list[float]) -> list[list[fl
         return [whole] * plies
     try:
         found = beam_plies(posts, plies, lengths_m, ends_m=(run.from_m, run.to_m)) if len(posts) > 1 else None
-    except OutsideScope as refused:
-        raise InputError("beam", f"{refused.reason}: {refused.would_have_to_change}") from None
+    except OutOfScopeError as refused:
+        raise InvalidInputError("beam", f"{refused.reason}: {refused.would_have_to_change}") from None
     if found is None:
-        raise InputError(
+        raise InvalidInputError(
             "beam",
             "No stick on sale reaches from post to post with each ply joined over a post of its own: more posts, longer "
             "sticks, or a splice that someone designs",
@@ -273,7 +275,7 @@ def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
         _, z = levels(spec, timber)
         try:
             breaks = ply_breaks(run, plies, lengths_of(timber.beam.key))
-        except InputError as error:
+        except InvalidInputError as error:
             clashes.append(f"{run.id}: {error.message}")
             breaks = [[run.from_m, run.to_m]] * plies
         for ply, cuts in enumerate(breaks):
@@ -286,7 +288,7 @@ def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
                     "beam",
                     timber.beam,
                     (c - a, (t, deep)),
-                    Place(
+                    PartPlacement(
                         id=f"{spec.id}/beam/{run.id}" if (ply, k) == (0, 0) else f"{spec.id}/beam/{run.id}/{ply}/{k}",
                         at=b.vec(a, v, z),
                         along=b.vec(1.0, 0.0),
@@ -311,7 +313,7 @@ def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
             "post",
             timber.post,
             (post.length_m, (timber.post.thickness_m, timber.post.width_m)),
-            Place(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0)),
+            PartPlacement(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0)),
             Sawn(_notch(spec, timber, post)),
         )
         if not post.embedded_m:
@@ -328,7 +330,7 @@ def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
     return made
 
 
-def _notch(spec: DeckSpec, timber: Timber, post: PostFound) -> tuple[Cut, ...]:
+def _notch(spec: DeckSpec, timber: DeckTimbers, post: PostFound) -> tuple[Cut, ...]:
     """The notch of a post for a beam as thick as its plies, from the beam's underside to the post's top."""
     if spec.seat != "notch":
         return ()
@@ -368,13 +370,15 @@ def _knee(b: Builder, post: PostFound, u: float, v: float) -> None:
         "brace",
         stick,
         (root * leg, (stick.thickness_m, stick.width_m)),
-        Place(id=name, at=start, along=b.vec(u / root, v / root, 1 / root), up=b.vec(-u / root, -v / root, 1 / root)),
+        PartPlacement(
+            id=name, at=start, along=b.vec(u / root, v / root, 1 / root), up=b.vec(-u / root, -v / root, 1 / root)
+        ),
         Sawn((saw,), root * leg + stick.width_m),
     )
     b.fix(brace_lag(stick.thickness_m).item, 2 * LAGS_AN_END, start, "screw")
 
 
-def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: float) -> Footing:
+def _footing(spec: DeckSpec, timber: DeckTimbers, post: PostFound, pid: str, ground: float) -> Footing:
     shape = spec.footing_shape
     if post.embedded_m:
         made = layers(
@@ -437,7 +441,7 @@ def sills(b: Builder) -> None:
             "sill",
             timber.post,
             (right - left + 0.3, (timber.post.width_m, timber.post.thickness_m)),
-            Place(
+            PartPlacement(
                 id=f"{spec.id}/sill-{number}",
                 at=b.vec(left - 0.15, v, z),
                 along=b.vec(1.0, 0.0),

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.plan.model import Cut, Place, Vec
+from steady.plan.model import Cut, PartPlacement, Vec
 from steady.structures.deck.checks.guards import rail_of
 from steady.structures.deck.checks.stairs import Stair
 from steady.structures.deck.parts.build import UP, Builder
@@ -37,7 +37,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
             "stringer",
             stick,
             (length, (stick.thickness_m, stick.width_m)),
-            Place(
+            PartPlacement(
                 id=f"{b.spec.id}/stair/{design.id}",
                 at=(x, y, -thick_m - half_m / math.cos(lean)),
                 along=down,
@@ -62,7 +62,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                     "tread",
                     board,
                     (design.width_m, (board.thickness_m, board.width_m)),
-                    Place(
+                    PartPlacement(
                         id=f"{b.spec.id}/stair/{design.id}/tread/{k}/{half}",
                         at=(tx + edge.out[0] * out, ty + edge.out[1] * out, -k * found.riser_m - board.thickness_m / 2),
                         along=across,
@@ -80,7 +80,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                 "riser",
                 board,
                 (design.width_m, (board.thickness_m, found.riser_strip_m)),
-                Place(
+                PartPlacement(
                     id=f"{b.spec.id}/stair/{design.id}/riser/{k}",
                     at=(tx + edge.out[0] * out, ty + edge.out[1] * out, low),
                     along=across,
@@ -97,7 +97,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                 "handrail",
                 rail,
                 (found.run_m / math.cos(lean), (rail.thickness_m, rail.width_m)),
-                Place(
+                PartPlacement(
                     id=f"{b.spec.id}/stair/{design.id}/handrail{'-2' if number else ''}",
                     at=(hx, hy, HANDRAIL_M),
                     along=down,
@@ -137,7 +137,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                     "guard post",
                     post,
                     (tall + below, (post.thickness_m, post.width_m)),
-                    Place(
+                    PartPlacement(
                         id=f"{name}/{k}",
                         at=(x, y, nosing(at) - below),
                         along=UP,
@@ -158,7 +158,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                         "guard rail",
                         rail,
                         (clear / math.cos(lean), (rail.thickness_m, rail.width_m)),
-                        Place(
+                        PartPlacement(
                             id=f"{name}/rail/{k}/{low}",
                             at=(x, y, nosing(begins) + z),
                             along=down,
@@ -176,7 +176,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                         "baluster",
                         baluster,
                         (tall - 0.05, (baluster.thickness_m, baluster.width_m)),
-                        Place(
+                        PartPlacement(
                             id=f"{name}/balusters/{k}",
                             at=(bx, by, nosing(at) + 0.05),
                             along=UP,

@@ -1,7 +1,7 @@
 """A deck's guard as parts: posts, rails, balusters, caps and the blocking behind its posts."""
 
 from steady.layout.outline import Edge
-from steady.plan.model import Place, Vec
+from steady.plan.model import PartPlacement, Vec
 from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.parts.build import UP, Builder
 from steady.structures.guard.calculate import GuardFound, GuardRun
@@ -26,7 +26,7 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
             "guard cap",
             board,
             (ends - begins, (board.thickness_m, board.width_m)),
-            Place(
+            PartPlacement(
                 id=f"{name}/cap/{k}",
                 at=(x, y, b.guard_m),
                 along=along,
@@ -56,7 +56,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                 "guard post",
                 post,
                 (tall + below, (post.thickness_m, post.width_m)),
-                Place(
+                PartPlacement(
                     id=f"{b.spec.id}/guard/{number}/{k}",
                     at=(x, y, -below),
                     along=UP,
@@ -70,7 +70,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                 "blocking",
                 timber.joist,
                 (b.spec.spacing_m - timber.joist.thickness_m, (timber.joist.thickness_m, timber.joist.width_m)),
-                Place(
+                PartPlacement(
                     id=f"{b.spec.id}/guard/{number}/block-{k}",
                     at=(*behind, -below + timber.joist.width_m / 2),
                     along=way,
@@ -88,7 +88,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                     "guard rail",
                     rail,
                     (clear, (rail.thickness_m, rail.width_m)),
-                    Place(
+                    PartPlacement(
                         id=f"{b.spec.id}/guard/{number}/rail/{start:.3f}/{z:.2f}",
                         at=(x, y, z),
                         along=along,
@@ -104,7 +104,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                     "baluster",
                     baluster,
                     (tall - 0.05, (baluster.thickness_m, baluster.width_m)),
-                    Place(
+                    PartPlacement(
                         id=f"{b.spec.id}/guard/{number}/balusters/{start:.3f}",
                         at=(bx, by, 0.05),
                         along=UP,

@@ -3,9 +3,9 @@
 import math
 
 from steady.layout.outline import Point
-from steady.plan.model import Curve, Diagonal, Mark, Wall
+from steady.plan.model import Curve, Mark, SquareDiagonal, Wall
 from steady.structures.deck.checks.footings import PostFound
-from steady.structures.deck.layout.framing import Frame, height_of
+from steady.structures.deck.layout.framing import DeckFrame, height_of
 from steady.structures.deck.spec.deck import DeckSpec
 
 
@@ -28,7 +28,7 @@ def marks(spec: DeckSpec, posts: list[PostFound]) -> list[Mark]:
     ]
 
 
-def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
+def curves(spec: DeckSpec, frame: DeckFrame, beyond_m: float = 0.0) -> list[Curve]:
     """The outline, the house, the datum, the ground along a section, no-dig spots and the diagonals to square by.
 
     Args:
@@ -81,7 +81,7 @@ def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
     for number, (p, q) in enumerate(pairs):
         points = ((*p, 0.0), (*q, 0.0))
         made.append(
-            Diagonal(id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, length_m=math.dist(p, q))
+            SquareDiagonal(id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, length_m=math.dist(p, q))
         )
     if spec.bridge is not None and spec.bridge.water_m is not None:
         z = -spec.bridge.water_m

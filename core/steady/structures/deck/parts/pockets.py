@@ -2,10 +2,10 @@
 
 import math
 
-from steady.plan.model import Place, Vec
+from steady.plan.model import PartPlacement, Vec
 from steady.structures.deck.checks.bearings import brought, doubled
 from steady.structures.deck.parts.build import Builder, levels
-from steady.structures.support_links import Bearing
+from steady.structures.support_links import PostReaction
 
 UP: Vec = (0.0, 0.0, 1.0)
 SCREWS_A_BLOCK, EVERY_M = 8, 0.4
@@ -25,7 +25,7 @@ def pockets(b: Builder) -> None:
             continue
         a, c = left[-1], right[0]
         for name, off_m in _blocks(one, t):
-            place = Place(
+            place = PartPlacement(
                 id=f"{spec.id}/pocket/{one.id}/{name}",
                 about=f"{spec.id}/bearings",
                 at=b.vec(a.u_m + t / 2, v + off_m, z),
@@ -37,7 +37,7 @@ def pockets(b: Builder) -> None:
     _second_joists(b, z)
 
 
-def _blocks(one: Bearing, thick_m: float) -> list[tuple[str, float]]:
+def _blocks(one: PostReaction, thick_m: float) -> list[tuple[str, float]]:
     """Two under a post's base, or two on either side of a post that goes down between them: how far off its middle."""
     if not one.held_m:
         return [("near", -thick_m / 2), ("far", thick_m / 2)]
@@ -61,7 +61,7 @@ def _second_joists(b: Builder, z: float) -> None:
         if not doubled(frame, name):
             continue
         away = -1.0 if min(ways.values(), key=lambda u: abs(u - joist.u_m)) > joist.u_m else 1.0
-        place = Place(
+        place = PartPlacement(
             id=f"{joist.id}/second" if joist.id.startswith(spec.id) else f"{spec.id}/{joist.id}/second",
             about=f"{spec.id}/bearings",
             at=b.vec(joist.u_m + away * t, joist.from_m, z),

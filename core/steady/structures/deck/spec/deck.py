@@ -5,10 +5,10 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Basis
-from steady.structures.manufacturer_ratings import Rated
-from steady.structures.support_links import Bearing
+from steady.structures.manufacturer_ratings import ManufacturerRating
+from steady.structures.support_links import PostReaction
 from steady.value_objects import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
@@ -34,7 +34,7 @@ class Pin:
 
 
 @value
-class Spot:
+class NoDigSpot:
     """A place without holes: rock, root, a service. `radius_m` holds its own size and the locate's tolerance."""
 
     id: Id
@@ -193,7 +193,7 @@ class DeckSpec:
     beam_overhang_m: Annotated[float, Ge(0), Le(3)] = 0.3048
     posts: Annotated[int, Ge(2), Le(40)] | None = None
     pins: Annotated[tuple[Pin, ...], MaxLen(200)] = ()
-    spots: Annotated[tuple[Spot, ...], MaxLen(60)] = ()
+    spots: Annotated[tuple[NoDigSpot, ...], MaxLen(60)] = ()
     seat: Literal["top", "notch", "beside", "flush"] = "top"
     post: Words = "post 6x6 pine"
     upright: Literal["none", "knee braces", "fixed posts"] = "none"
@@ -218,8 +218,8 @@ class DeckSpec:
     guard: GuardDesign = GuardDesign()
     stairs: Annotated[tuple[StairDesign, ...], MaxLen(6)] = ()
     bridge: Bridge | None = None
-    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
-    bearings: Annotated[tuple[Bearing, ...], MaxLen(40)] = ()
+    ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
+    bearings: Annotated[tuple[PostReaction, ...], MaxLen(40)] = ()
     carries: Annotated[tuple[Literal["hot tub", "planters", "roof"], ...], MaxLen(3)] = ()
     built_on: Basis = Basis.RECKONED
 
@@ -237,7 +237,7 @@ def hold(spec: DeckSpec, thing_id: str, at_m: float) -> DeckSpec:
     """
     inner = thing_id.split("/")[-1]
     if not inner.startswith("beam-"):
-        raise InputError("pins", "Only beams and posts can be moved")
+        raise InvalidInputError("pins", "Only beams and posts can be moved")
     kept = tuple(pin for pin in spec.pins if pin.id != inner)
     return replace(spec, pins=(*kept, Pin(id=inner, at_m=at_m)))
 

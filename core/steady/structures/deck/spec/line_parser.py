@@ -11,7 +11,7 @@ Words, in order:
 
 import re
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.structures.deck.spec.deck import Corner, DeckSpec
 from steady.units.lengths import Bare, of_one_unit, parse_length
 
@@ -27,14 +27,14 @@ def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:
     """
     words = text.lower().replace(",", " ").replace("×", "x").split()
     if not words:
-        raise InputError(FIELD, HELP)
+        raise InvalidInputError(FIELD, HELP)
     size = re.fullmatch(r"(.+)x(.+)", words[0])
     if size is None:
-        raise InputError(FIELD, f'"{words[0]}" is no size. {HELP}')
+        raise InvalidInputError(FIELD, f'"{words[0]}" is no size. {HELP}')
     one, two = of_one_unit(size[1], size[2])
     width, depth = _length(one, bare, words[0]), _length(two, bare, words[0])
     if not (0.5 <= width <= 60 and 0.5 <= depth <= 60):
-        raise InputError(FIELD, f'"{words[0]}": a deck is between 2 ft and 200 ft (0.5 and 60 m) each way')
+        raise InvalidInputError(FIELD, f'"{words[0]}": a deck is between 2 ft and 200 ft (0.5 and 60 m) each way')
     near = far = 0.9 if bare in ("m", "mm") else 0.9144
     right: list[tuple[float, float]] = [(width, depth)]
     left: list[tuple[float, float]] = [(0.0, depth)]
@@ -45,7 +45,7 @@ def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:
             near = _length(house, bare, word)
             far = _length(edge, bare, word) if edge else near
             if not (0.05 <= near <= 6 and 0.05 <= far <= 6):
-                raise InputError(
+                raise InvalidInputError(
                     FIELD, f'"{word}": a deck stands between 2 in and 20 ft (0.05 and 6 m) above the ground'
                 )
         elif match := re.fullmatch(r"less(.+)x(.+?)(left|right)", word):
@@ -67,7 +67,7 @@ def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:
         elif word == "along":
             run = "along"
         else:
-            raise InputError(FIELD, f'"{word}" is not recognized. {HELP}')
+            raise InvalidInputError(FIELD, f'"{word}" is not recognized. {HELP}')
     corners = [(0.0, 0.0), (width, 0.0), *right, *left]
     outline = tuple(Corner(x_m=x, y_m=y, height_m=near + (far - near) * y / depth) for x, y in corners)
     return DeckSpec(id=deck_id, outline=outline, attach=attach, joists_run=run)  # type: ignore[arg-type]
@@ -75,11 +75,11 @@ def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:
 
 def _within(word: str, a: float, width: float, b: float, depth: float) -> None:
     if not (0.05 < a < width - 0.3 and 0.05 < b < depth - 0.3):
-        raise InputError(FIELD, f'"{word}" takes away more than the deck has')
+        raise InvalidInputError(FIELD, f'"{word}" takes away more than the deck has')
 
 
 def _length(text: str, bare: Bare, word: str) -> float:
     try:
         return parse_length(text, bare)
-    except InputError:
-        raise InputError(FIELD, f'"{word}" is not recognized. {HELP}') from None
+    except InvalidInputError:
+        raise InvalidInputError(FIELD, f'"{word}" is not recognized. {HELP}') from None

@@ -2,11 +2,11 @@
 
 from steady.data.loader import keyed
 from steady.plan.model import Caution, Part, Task
-from steady.structures.deck.checks.findings import Timber
+from steady.structures.deck.checks.findings import DeckTimbers
 from steady.structures.deck.checks.ledger import edges
-from steady.structures.deck.layout.framing import Frame
+from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.spec.deck import DeckSpec, sistered
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 
 TWO_LIFT_KG = 23.0
 """Over 50 lb a piece is lifted by two [common practice]."""
@@ -43,7 +43,7 @@ def tasks(spec: DeckSpec, counts: dict[str, float]) -> list[Task]:
     return made
 
 
-def cautions(case: Case, frame: Frame, timber: Timber, parts: list[Part], frost: str) -> list[Caution]:
+def cautions(case: DesignInput, frame: DeckFrame, timber: DeckTimbers, parts: list[Part], frost: str) -> list[Caution]:
     """What can hurt someone or go wrong."""
     spec, site = case.spec, case.site
     here = {"always", spec.attach if spec.bridge is None else "bridge", *spec.carries}
@@ -93,7 +93,7 @@ def cautions(case: Case, frame: Frame, timber: Timber, parts: list[Part], frost:
     return made
 
 
-def _beside(case: Case, board_m: float) -> list[str]:
+def _beside(case: DesignInput, board_m: float) -> list[str]:
     """What the deck that stands asks of this one: its joists read before ours are set, and the step between the two."""
     spec, tape = case.spec, case.tape
     old, found = spec.existing, []

@@ -3,16 +3,16 @@
 import math
 
 from steady.design_codes.results import given_step
-from steady.plan.model import Detail, Step
+from steady.plan.model import CalculationStep, Detail
 from steady.structures.deck.checks.beams import effects_of
-from steady.structures.deck.checks.findings import Found
+from steady.structures.deck.checks.findings import DeckCheckCollector
 from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.checks.joists import kinds
-from steady.structures.deck.layout.framing import Frame
+from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.spec.deck import runs_on
 
 
-def load_path(found: Found, frame: Frame, posts: list[PostFound]) -> list[Detail]:
+def load_path(found: DeckCheckCollector, frame: DeckFrame, posts: list[PostFound]) -> list[Detail]:
     """One detail with the steps; empty where there is no beam."""
     if not frame.beams or not posts:
         return []
@@ -24,7 +24,7 @@ def load_path(found: Found, frame: Frame, posts: list[PostFound]) -> list[Detail
     spacing = spec.spacing_m / u.span_m
     per_line = u.pressure_pa * u.span_m / u.line_n_per_m
     steps = [
-        Step(
+        CalculationStep(
             symbol="w",
             value=total * spacing * per_line,
             unit=u.line,

@@ -1,10 +1,10 @@
 """What a deck's sheet lists: joists, beams, posts with their footings, ledger, guard, stairs, each in one line of words."""
 
 from steady.plan.model import Member
-from steady.structures.deck.checks.findings import Found, Timber, line_of
+from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers, line_of
 from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.checks.stairs import Stair
-from steady.structures.deck.layout.framing import Frame
+from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.spec.deck import runs_on
 from steady.structures.guard.calculate import GuardFound
 from steady.units.show import Tape
@@ -21,9 +21,9 @@ class Stands:
 
 
 def members(
-    found: Found,
-    frame: Frame,
-    timber: Timber,
+    found: DeckCheckCollector,
+    frame: DeckFrame,
+    timber: DeckTimbers,
     stands: Stands,
     tape: Tape,
 ) -> list[Member]:

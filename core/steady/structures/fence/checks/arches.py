@@ -1,10 +1,10 @@
 """Arches over a fence's gates: where their headers and rungs stand, how tall their posts grow, and what they hand to them."""
 
-from steady.catalog.items import Stick, stick
+from steady.catalog.items import SectionItem, stick
 from steady.design_codes.requests import WindFace, WindPlace
 from steady.design_codes.results import WindOnFence
-from steady.errors import InputError, OutsideScope
-from steady.structures.fence.layout.stations import Bay, SetOut
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import ArchFound, ArchMade, reckon, solid_height_m
 from steady.structures.gate.spec import Arch
@@ -12,14 +12,14 @@ from steady.value_objects import value
 
 
 @value
-class Standing:
+class PlacedArch:
     """An arch where it stands. `top_m` is the headers' upper edge on the site's own level."""
 
     arch: Arch
-    bay: Bay
+    bay: LineBay
     id: str
-    header: Stick
-    rung: Stick
+    header: SectionItem
+    rung: SectionItem
     top_m: float
     length_m: float
     found: ArchFound
@@ -30,14 +30,14 @@ class Standing:
         return self.bay.start.id, self.bay.end.id
 
 
-def stand(case: FenceCase, out: SetOut) -> list[Standing]:
+def stand(case: FenceCase, out: SetOut) -> list[PlacedArch]:
     """Every arch of a fence, reckoned.
 
     Raises:
         InputError: An arch lower than the fence it stands over, at its field in the spec.
     """
     spec, site, book = case.spec, case.site, case.book
-    made: list[Standing] = []
+    made: list[PlacedArch] = []
     for bay in out.bays:
         if bay.opening is None or bay.opening.arch is None:
             continue
@@ -45,9 +45,11 @@ def stand(case: FenceCase, out: SetOut) -> list[Standing]:
         arch = bay.opening.arch
         header, rung = stick(arch.header, "rail", f"{here}/header"), stick(arch.rung, "rail", f"{here}/rung")
         if arch.headroom_m < spec.gap_m + spec.height_m:
-            raise InputError(f"{here}/headroom_m", "The arch would stand lower than the gate's top: raise its headroom")
+            raise InvalidInputError(
+                f"{here}/headroom_m", "The arch would stand lower than the gate's top: raise its headroom"
+            )
         length_m = bay.width_m + case.timber.gate_post.width_m + 2 * arch.overhang_m
-        wind: WindOnFence | OutsideScope
+        wind: WindOnFence | OutOfScopeError
         try:
             wind = book.wind_on_fence(
                 WindPlace(speed_m_per_s=site.wind_speed_m_per_s, exposure=site.exposure, edition=site.edition),
@@ -57,11 +59,11 @@ def stand(case: FenceCase, out: SetOut) -> list[Standing]:
                     top_height_m=arch.headroom_m + header.width_m + rung.width_m,
                 ),
             )
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             wind = refused
         name = f"{spec.id}/gate/{bay.opening.id}"
         made.append(
-            Standing(
+            PlacedArch(
                 arch=arch,
                 bay=bay,
                 id=f"{name}/arch",
@@ -75,6 +77,6 @@ def stand(case: FenceCase, out: SetOut) -> list[Standing]:
     return made
 
 
-def tops(arches: list[Standing]) -> dict[str, float]:
+def tops(arches: list[PlacedArch]) -> dict[str, float]:
     """How far the posts of an arch stand above their own ground."""
     return {post.id: item.top_m - post.ground_m for item in arches for post in (item.bay.start, item.bay.end)}

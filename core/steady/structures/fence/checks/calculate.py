@@ -5,12 +5,12 @@ Gate leaves bring their own checks, and their pull to the posts that carry them.
 
 import math
 
-from steady.plan.model import Basis, NotCovered
+from steady.plan.model import Basis, UncheckedItem
 from steady.structures.check_collector import PUBLIC
-from steady.structures.fence.checks.arches import Standing
+from steady.structures.fence.checks.arches import PlacedArch
 from steady.structures.fence.checks.clearances import base_boards
 from steady.structures.fence.checks.fasteners import HoldReckoner
-from steady.structures.fence.checks.findings import Reckoning, Still, gap
+from steady.structures.fence.checks.findings import FixedFindings, Reckoning, gap
 from steady.structures.fence.checks.gates import Hanging, pulls, slams
 from steady.structures.fence.checks.posts import PostReckoner, Sides
 from steady.structures.fence.checks.rails import RailReckoner
@@ -19,7 +19,7 @@ from steady.structures.fence.layout.tops import tops
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.gate.arch import ArchFound
-from steady.structures.gate.calculate import LeafFound
+from steady.structures.gate.calculate import LeafResult
 
 KEPT_MORE = 20
 """So many more than a line has posts are kept of what alike ones came to [our own]."""
@@ -68,8 +68,8 @@ def reckon(
     case: FenceCase,
     out: SetOut,
     hangings: list[Hanging],
-    arches: list[Standing],
-    still: Still,
+    arches: list[PlacedArch],
+    still: FixedFindings,
 ) -> Reckoning:
     """Reckon every post and bay of a fence."""
     spec, book, loads = case.spec, case.book, still.loads
@@ -83,7 +83,7 @@ def reckon(
     if loads.refused is not None:
         found.not_covered.append(gap("fence.wind_load", spec.id, loads.refused))
     found.not_covered.append(
-        NotCovered(
+        UncheckedItem(
             key="fence_span_table",
             about=spec.id,
             basis=Basis.TABLE,
@@ -101,7 +101,7 @@ def reckon(
         if bay.opening is None:
             rails.reckon(bay)
             holds.reckon(bay)
-    brought_by: list[LeafFound | ArchFound] = [hanging.found for hanging in hangings]
+    brought_by: list[LeafResult | ArchFound] = [hanging.found for hanging in hangings]
     brought_by += [item.found for item in arches]
     for brought in brought_by:
         found.checks += brought.checks

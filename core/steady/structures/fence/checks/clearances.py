@@ -8,8 +8,8 @@ from steady.layout.drying import shrinkage_m
 from steady.layout.infill import between_end_gaps
 from steady.layout.slopes import PanelGaps, stepped_bays
 from steady.structures.fence.layout.infill import WIRED, screen
-from steady.structures.fence.layout.line import Stretch
-from steady.structures.fence.layout.stations import Bay, SetOut
+from steady.structures.fence.layout.line import BoardStretch
+from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.leaf import Leaf
 from steady.units.units import IN
@@ -38,7 +38,7 @@ def shrinks_m(case: FenceCase) -> float | None:
 
 def drying_notes(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[str]:
     """What wet boards do when they dry: the gap that butted ones open, the gap that spaced ones end with."""
     spec, timber, tape = case.spec, case.timber, case.tape
@@ -61,7 +61,7 @@ def drying_notes(
 
 def widest_gap_m(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> float:
     """The widest gap between boards with even gaps, as laid (m)."""
     board_m = case.timber.board.width_m
@@ -73,7 +73,7 @@ def widest_gap_m(
 
 def gaps_between(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[str]:
     """Gaps between pieces that let through whom the fence is to keep, when the wood has dried."""
     spec, timber, tape = case.spec, case.timber, case.tape
@@ -94,7 +94,7 @@ def gaps_between(
     ]
 
 
-def base_boards(case: FenceCase, bay: Bay, board_m: float) -> int:
+def base_boards(case: FenceCase, bay: LineBay, board_m: float) -> int:
     """Base boards under one bay: as many as bring the gap down to what the fence keeps in, or to a hand's breadth less.
 
     Source: workshop geometry: ceil((low gap − greatest gap allowed) / board).
@@ -114,7 +114,7 @@ def base_boards(case: FenceCase, bay: Bay, board_m: float) -> int:
     )
 
 
-def _open_m(case: FenceCase, bay: Bay) -> float:
+def _open_m(case: FenceCase, bay: LineBay) -> float:
     """The greatest height of one bay's infill above the ground, anywhere in it."""
     ground = case.ground
     from_m, to_m = bay.start.station_m, bay.end.station_m
@@ -124,7 +124,7 @@ def _open_m(case: FenceCase, bay: Bay) -> float:
 
 def base_notes(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[str]:
     """How far base boards reach into the soil at their bays' high ends: there they are cut to the ground."""
     spec, ground = case.spec, case.ground
@@ -155,7 +155,7 @@ def gaps_below(case: FenceCase, out: SetOut) -> list[str]:
     """
     spec, timber, tape = case.spec, case.timber, case.tape
     most_m = KEEPS_M[spec.keeps]
-    worst: list[tuple[float, Bay]] = []
+    worst: list[tuple[float, LineBay]] = []
     for bay in out.bays:
         if bay.opening is not None:
             continue
@@ -199,7 +199,7 @@ def gaps_under_leaves(
     return said
 
 
-def _grades(bay: Bay, ground: Profile) -> list[float]:
+def _grades(bay: LineBay, ground: Profile) -> list[float]:
     """Grades of the ground along a bay, piece by piece."""
     at = [bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m]
     found = [(ground.height_m(b) - ground.height_m(a)) / (b - a) for a, b in itertools.pairwise(at) if b > a]

@@ -5,15 +5,15 @@ from collections.abc import Hashable
 from steady.data.checks import case_label
 from steady.design_codes.requests import ScrewAsk
 from steady.design_codes.results import given_step
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.loads.tributary import gather
-from steady.plan.model import Basis, NotCovered, Step
-from steady.structures.bending_check import Asked, check_reach
+from steady.plan.model import Basis, CalculationStep, UncheckedItem
+from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import Alike
-from steady.structures.fence.checks.findings import Loads, Reckoning
+from steady.structures.fence.checks.findings import LineWind, Reckoning
 from steady.structures.fence.checks.joints import HOLDS_M, SAME_M, Picked, bought_ends, joints_of_rails, pick, screw_m
 from steady.structures.fence.layout.infill import BOARDED, rows
-from steady.structures.fence.layout.stations import Bay
+from steady.structures.fence.layout.stations import LineBay
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import WITHIN, outdoors
 
@@ -23,7 +23,7 @@ WIND = case_label("wind")
 class HoldReckoner:
     """Bays one after another; bays under one pressure share their working."""
 
-    def __init__(self, case: FenceCase, loads: Loads, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, loads: LineWind, found: Reckoning) -> None:
         self.case = case
         spec, book, timber = case.spec, case.book, case.timber
         self.spec, self.book, self.loads, self.timber, self.found = spec, book, loads, timber, found
@@ -37,7 +37,7 @@ class HoldReckoner:
             pick(joint, stainless=spec.weather == "ice and salt") for joint in joints_of_rails(case)
         )
 
-    def reckon(self, bay: Bay) -> None:
+    def reckon(self, bay: LineBay) -> None:
         """Boards, their screws and the rails' ends of one bay, under the worst of its wind."""
         about = f"{self.spec.id}/bay/{bay.id}"
         pressure_pa = max((p for _, p in gather(self.loads.zones, bay.start.station_m, bay.end.station_m)), default=0.0)
@@ -51,14 +51,14 @@ class HoldReckoner:
         self._bay(bay, about, pressure_pa)
         self._alike[key] = self.found.since(mark)
 
-    def _bay(self, bay: Bay, about: str, pressure_pa: float) -> None:
+    def _bay(self, bay: LineBay, about: str, pressure_pa: float) -> None:
         if self.spec.infill.style in BOARDED:
             self._board(about, pressure_pa)
             self._screws(about, "board_fasteners.withdrawal", self._board_pull(pressure_pa), self.board, pulled=True)
         if bought_ends(self.spec, self.lie) and not bay.lift_out:
             thing = {"brackets": "bracket", "channel": "channel"}[self.spec.rail_end]
             self.found.not_covered.append(
-                NotCovered(
+                UncheckedItem(
                     key="rail_end_fasteners.capacity",
                     about=about,
                     basis=Basis.RECKONED,
@@ -75,7 +75,7 @@ class HoldReckoner:
             )
         else:
             self.found.not_covered.append(
-                NotCovered(
+                UncheckedItem(
                     key="removable_panel_brackets.capacity",
                     about=about,
                     basis=Basis.RECKONED,
@@ -95,19 +95,19 @@ class HoldReckoner:
         where = "end zone" if ends else "interior zone"
         try:
             limit = self.book.bending_strength(outdoors(board, flat=True), "wind")
-        except (OutsideScope, ValueError):
+        except (OutOfScopeError, ValueError):
             self.found.checks.append(
                 check_reach(
                     u,
                     board.thickness_m,
                     given_step("L", span, u.span, "geometry", "boards between their rails"),
-                    Asked("fence_board.bending", about, f"wind, {where}"),
+                    CheckContext("fence_board.bending", about, f"wind, {where}"),
                     (where, 1.0 if ends else WITHIN),
                 )
             )
             return
         wide, thick = board.width_m / u.size_m, board.thickness_m / u.size_m
-        load = Step(
+        load = CalculationStep(
             symbol="w",
             value=pressure_pa / u.pressure_pa * board.width_m / u.span_m,
             unit=u.line,
@@ -116,7 +116,7 @@ class HoldReckoner:
             source="statics",
             says="wind on one board",
         )
-        moment = Step(
+        moment = CalculationStep(
             symbol="M",
             value=load.value * span**2 / 8,
             unit=u.moment,
@@ -124,7 +124,7 @@ class HoldReckoner:
             inputs=((load.symbol, load.value, load.unit), ("L", span, u.span)),
             source="statics: simple span between rails",
         )
-        modulus = Step(
+        modulus = CalculationStep(
             symbol="S",
             value=wide * thick**2 / 6,
             unit=u.modulus,
@@ -132,7 +132,7 @@ class HoldReckoner:
             inputs=(("b", wide, u.size), ("t", thick, u.size)),
             source="geometry",
         )
-        stress = Step(
+        stress = CalculationStep(
             symbol="f_b",
             value=u.bend * moment.value / modulus.value,
             unit=u.stress,
@@ -144,10 +144,10 @@ class HoldReckoner:
             "fence_board.bending", about, stress, limit, (load, moment, modulus), case=WIND, by_wind=True
         )
 
-    def _board_pull(self, pressure_pa: float) -> Step:
+    def _board_pull(self, pressure_pa: float) -> CalculationStep:
         u, board = self.u, self.timber.board
         strip = self.strip_m / u.span_m
-        return Step(
+        return CalculationStep(
             symbol="R",
             value=pressure_pa / u.pressure_pa * board.width_m / u.span_m * strip,
             unit=u.force,
@@ -161,10 +161,10 @@ class HoldReckoner:
             says="wind suction on one board",
         )
 
-    def _end(self, bay: Bay, pressure_pa: float) -> Step:
+    def _end(self, bay: LineBay, pressure_pa: float) -> CalculationStep:
         u = self.u
         strip, span = self.strip_m / u.span_m, bay.width_m / u.span_m
-        return Step(
+        return CalculationStep(
             symbol="R",
             value=pressure_pa / u.pressure_pa * strip * span / 2,
             unit=u.force,
@@ -174,11 +174,11 @@ class HoldReckoner:
             says="wind on one rail end",
         )
 
-    def _screws(self, about: str, name: str, demand: Step, picked: Picked, *, pulled: bool) -> None:
+    def _screws(self, about: str, name: str, demand: CalculationStep, picked: Picked, *, pulled: bool) -> None:
         """Screws against a force; where none on the list suits, what holds it is not known."""
         if picked.item is None:
             self.found.not_covered.append(
-                NotCovered(
+                UncheckedItem(
                     key=name,
                     about=about,
                     basis=Basis.RECKONED,
@@ -204,9 +204,9 @@ class HoldReckoner:
                     slanted=not pulled,
                 )
             )
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             self.found.not_covered.append(
-                NotCovered(
+                UncheckedItem(
                     key=name,
                     about=about,
                     basis=Basis.RECKONED,

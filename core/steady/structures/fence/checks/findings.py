@@ -5,10 +5,10 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from steady.design_codes.results import WindOnFence
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.footings.depth import Depth
-from steady.plan.model import Basis, NotCovered, Practice
-from steady.structures.check_collector import Findings
+from steady.plan.model import Basis, TypicalPractice, UncheckedItem
+from steady.structures.check_collector import CheckCollector
 from steady.structures.gate.arch import HighWind
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.slam_impact import Slam
@@ -16,12 +16,12 @@ from steady.value_objects import value_in_order
 
 
 @value_in_order
-class Loads:
+class LineWind:
     """Wind along the line, or why there is none."""
 
     wind: WindOnFence | None
     zones: tuple[tuple[float, float, float], ...]
-    refused: OutsideScope | None
+    refused: OutOfScopeError | None
 
     def within_run(self, pressure_pa: float) -> bool:
         """Whether a pressure is no more than the code's own away from ends and corners (Pa)."""
@@ -44,19 +44,19 @@ class KeptAlike:
 
 
 @value_in_order
-class Still:
+class FixedFindings:
     """What stays as it is wherever posts of a line are held: the wind on it, and what alike posts and bays came to there."""
 
-    loads: Loads
+    loads: LineWind
     alike: KeptAlike
 
 
 @dataclass(slots=True, kw_only=True)
-class Reckoning(Findings):
+class Reckoning(CheckCollector):
     """Checks and gaps of a fence as they are found, and each post's embedment."""
 
     alike: KeptAlike = field(default_factory=KeptAlike)
-    practice: list[Practice] = field(default_factory=list)
+    practice: list[TypicalPractice] = field(default_factory=list)
     embedment_m: dict[str, float] = field(default_factory=dict)
     governs: dict[str, str] = field(default_factory=dict)
     depths: dict[str, Depth] = field(default_factory=dict)
@@ -68,9 +68,9 @@ class Reckoning(Findings):
     """How much higher than the boards' own height a post's bays stand to the wind: base boards, a straight top over a dip."""
 
 
-def gap(key: str, about: str, refused: OutsideScope, case: str = "") -> NotCovered:
+def gap(key: str, about: str, refused: OutOfScopeError, case: str = "") -> UncheckedItem:
     """A reckoned check that a rule did not reach."""
-    return NotCovered(
+    return UncheckedItem(
         key=key,
         about=about,
         basis=Basis.RECKONED,

@@ -3,9 +3,9 @@
 import math
 from functools import cache
 
-from steady.catalog.items import Stick, sold_with, stick, sticks
+from steady.catalog.items import SectionItem, sold_with, stick, sticks
 from steady.data.loader import keyed
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.footings.hole import volumes_of
 from steady.plan.model import Layer
 from steady.structures.fence.spec.case import FenceCase
@@ -19,7 +19,7 @@ SLAB_SHOWN_M = 0.6
 
 
 @value_in_order
-class FootWay:
+class FoundationType:
     """A kind of foot in words: what it stands on, what of it pushes on the ground, whether it holds a moment alone."""
 
     key: FootKind
@@ -40,10 +40,10 @@ class FootWay:
 
 
 @cache
-def foot_ways() -> dict[str, FootWay]:
+def foot_ways() -> dict[str, FoundationType]:
     """Every kind of foot."""
     return {
-        key: FootWay(
+        key: FoundationType(
             key=key,  # type: ignore[arg-type]
             fixed=row.text["fixed"] == "yes",
             source=row.source,
@@ -53,7 +53,7 @@ def foot_ways() -> dict[str, FootWay]:
     }
 
 
-def way_at(spec: FenceSpec, station_m: float) -> FootWay:
+def way_at(spec: FenceSpec, station_m: float) -> FoundationType:
     """The foot of a post at a station: the fence's, or what an existing slab or old hole there asks for."""
     for zone in spec.zones:
         if zone.foot is not None and within(zone, station_m):
@@ -66,7 +66,7 @@ def within(zone: NoDig, station_m: float) -> bool:
     return abs(station_m - zone.at_m) <= zone.half_width_m / math.sin(zone.crossing_rad)
 
 
-def side_width_m(spec: FenceSpec, way: FootWay, stick: Stick, hole_width_m: float) -> float:
+def side_width_m(spec: FenceSpec, way: FoundationType, stick: SectionItem, hole_width_m: float) -> float:
     """What pushes sideways on the ground: the concrete's width, or the post's own diagonal where soil lies against it.
 
     Source: IBC 1807.3.2.1, b is the footing's diameter or a square post's diagonal (from memory, high).
@@ -78,7 +78,7 @@ def side_width_m(spec: FenceSpec, way: FootWay, stick: Stick, hole_width_m: floa
     return hole_width_m
 
 
-def foot_m(spec: FenceSpec, way: FootWay) -> float:
+def foot_m(spec: FenceSpec, way: FoundationType) -> float:
     """How far the wood's foot stands over the ground; 0 for a post that goes into it."""
     detail = spec.foot_detail
     if way.key == "over a pipe":
@@ -90,7 +90,7 @@ def foot_m(spec: FenceSpec, way: FootWay) -> float:
     return detail.block_height_m / 2 if way.stands == "block" else 0.0
 
 
-def refuse(spec: FenceSpec, posts: list[Stick]) -> None:
+def refuse(spec: FenceSpec, posts: list[SectionItem]) -> None:
     """Feet that cannot be.
 
     Raises:
@@ -100,19 +100,19 @@ def refuse(spec: FenceSpec, posts: list[Stick]) -> None:
     kinds = {spec.foot, *(zone.foot for zone in spec.zones if zone.foot is not None)}
     steel = any(post.species == "steel" for post in posts)
     if "part driven" in kinds and not all(post.species == "steel" for post in posts):
-        raise InputError("foot", "Wood posts are not driven: pick a steel post, or another foot")
+        raise InvalidInputError("foot", "Wood posts are not driven: pick a steel post, or another foot")
     if steel and "over a pipe" in kinds:
-        raise InputError("foot", "A sleeve over a pipe is of wood: pick a wood post")
+        raise InvalidInputError("foot", "A sleeve over a pipe is of wood: pick a wood post")
     if detail.bell_width_m is not None and spec.hole_width_m is not None and detail.bell_width_m < spec.hole_width_m:
-        raise InputError("foot_detail/bell_width_m", "A bell is wider than the hole above it")
+        raise InvalidInputError("foot_detail/bell_width_m", "A bell is wider than the hole above it")
     if detail.collar_below_m >= detail.dug_m and "part driven" in kinds:
-        raise InputError(
+        raise InvalidInputError(
             "foot_detail/collar_below_m", "The collar stops below the dug part: dig deeper or stop it higher"
         )
 
 
 def layers(
-    spec: FenceSpec, way: FootWay, post: Stick, hole_m: tuple[float, float], above_ground_m: float
+    spec: FenceSpec, way: FoundationType, post: SectionItem, hole_m: tuple[float, float], above_ground_m: float
 ) -> tuple[Layer, ...]:
     """What lies in and on the ground at one post, bottom first; heights from the ground there. `hole_m`: deep, wide."""
     embedment_m, hole_width_m = hole_m
@@ -162,7 +162,7 @@ def layers(
     return (*([fill("gravel", -gravel_m, 0.0)] if gravel_m else []), block, stood)
 
 
-def hole_depth_m(spec: FenceSpec, way: FootWay, embedment_m: float) -> float:
+def hole_depth_m(spec: FenceSpec, way: FoundationType, embedment_m: float) -> float:
     """What is dug, gravel and plug counted; 0 where nothing is."""
     if way.key == "part driven":
         return min(spec.foot_detail.dug_m, embedment_m)
@@ -178,7 +178,7 @@ def pipe_width_m(spec: FenceSpec) -> float:
     return pipe_of(spec).width_m
 
 
-def pipe_of(spec: FenceSpec) -> Stick:
+def pipe_of(spec: FenceSpec) -> SectionItem:
     """The pipe in a sleeve: the one named, or the first that the yard sells beside the post.
 
     Raises:
@@ -188,13 +188,13 @@ def pipe_of(spec: FenceSpec) -> Stick:
         return stick(spec.foot_detail.pipe, "pipe", "foot_detail/pipe")
     found = sold_with(sticks()[spec.post], "pipe")
     if not found:
-        raise InputError("foot_detail/pipe", "The yard sells no pipe here: pick another foot")
+        raise InvalidInputError("foot_detail/pipe", "The yard sells no pipe here: pick another foot")
     return found[0]
 
 
 def pull_out_n(
     case: FenceCase,
-    way: FootWay,
+    way: FoundationType,
     made: tuple[Layer, ...],
 ) -> tuple[float, str]:
     """What the foot holds against being lifted, and why (N). Skin friction earns nothing.

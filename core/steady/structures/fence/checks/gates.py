@@ -5,14 +5,14 @@ from dataclasses import replace
 from steady.catalog.items import stick
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import si
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.loads.tributary import gather
-from steady.structures.fence.checks.findings import Loads
+from steady.structures.fence.checks.findings import LineWind
 from steady.structures.fence.layout.infill import WIRED
-from steady.structures.fence.layout.stations import Bay, SetOut
+from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.fence.spec.fence import Opening
-from steady.structures.gate.calculate import HungOn, LeafFound, reckon
+from steady.structures.fence.spec.fence import GateOpening
+from steady.structures.gate.calculate import HingePostLoad, LeafResult, reckon
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.leaf import Hung, Leaf, make, widths
 from steady.structures.gate.slam_impact import Slam, slam
@@ -25,13 +25,13 @@ from steady.value_objects import value_in_order
 class Hanging:
     """A leaf where it hangs: the bay it fills, the post that carries it, and which way it runs from there along the line."""
 
-    bay: Bay
+    bay: LineBay
     post: str
     forward: bool
-    found: LeafFound
+    found: LeafResult
 
 
-def hang(case: FenceCase, out: SetOut, loads: Loads) -> list[Hanging]:
+def hang(case: FenceCase, out: SetOut, loads: LineWind) -> list[Hanging]:
     """Make and reckon every leaf.
 
     Raises:
@@ -42,7 +42,7 @@ def hang(case: FenceCase, out: SetOut, loads: Loads) -> list[Hanging]:
     try:
         post = case.timber.gate_post
         stiffness = si(case.book.stiffness(outdoors(post))) * post.thickness_m * post.width_m**3 / 12
-    except OutsideScope:
+    except OutOfScopeError:
         stiffness = None
     for bay in out.bays:
         if bay.opening is None or not bay.opening.hung:
@@ -50,12 +50,12 @@ def hang(case: FenceCase, out: SetOut, loads: Loads) -> list[Hanging]:
         index = case.spec.openings.index(bay.opening)
         try:
             made += _hang_bay(case, bay, stiffness, loads)
-        except InputError as error:
-            raise InputError(f"openings/{index}/{error.field}", error.message) from None
+        except InvalidInputError as error:
+            raise InvalidInputError(f"openings/{index}/{error.field}", error.message) from None
     return made
 
 
-def _hang_bay(case: FenceCase, bay: Bay, stiffness: float | None, loads: Loads) -> list[Hanging]:
+def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: LineWind) -> list[Hanging]:
     spec, timber = case.spec, case.timber
     opening = bay.opening
     assert opening is not None
@@ -88,7 +88,7 @@ def _hang_bay(case: FenceCase, bay: Bay, stiffness: float | None, loads: Loads) 
         # A raked pair is built as one frame to common strings and cut apart: one gap under both.
         common_m = max(leaf.gap_m for leaf, _ in found)
         found = [(replace(leaf, design=design), forward) for leaf, forward in leaves(replace(design, gap_m=common_m))]
-    on = HungOn(
+    on = HingePostLoad(
         post=timber.gate_post,
         post_n_m2=stiffness,
         own_limits=spec.own_limits,
@@ -103,7 +103,7 @@ def _hang_bay(case: FenceCase, bay: Bay, stiffness: float | None, loads: Loads) 
     return made
 
 
-def _turned(opening: Opening) -> LeafDesign:
+def _turned(opening: GateOpening) -> LeafDesign:
     """The design with the ground of the side it swings to: `front_grade` is read toward the inside."""
     design = opening.leaf
     if opening.swing == "in" or design.front_grade is None:

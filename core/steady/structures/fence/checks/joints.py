@@ -2,10 +2,10 @@
 
 import math
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.data.loader import keyed
-from steady.plan.model import Place
-from steady.structures.fence.layout.infill import Rows, rows
+from steady.plan.model import PartPlacement
+from steady.structures.fence.layout.infill import InfillRows, rows
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.units.units import MM
@@ -42,7 +42,7 @@ class Joint:
     wants: str
     through_m: float
     into_m: float | None
-    places: tuple[Place, ...]
+    places: tuple[PartPlacement, ...]
     each: int
 
 
@@ -72,12 +72,12 @@ def pick(joint: Joint, stainless: bool = False) -> Picked:
     return Picked(joint, None, 0.0, 0.0)
 
 
-def bought_ends(spec: FenceSpec, lie: Rows) -> bool:
+def bought_ends(spec: FenceSpec, lie: InfillRows) -> bool:
     """Whether rails between the posts hang in brackets or channels in place of screws."""
     return spec.rail_end != "screws" and lie.count > 0 and not lie.on_face and lie.tilt_rad is None
 
 
-def wants_for(rail: Stick) -> str:
+def wants_for(rail: SectionItem) -> str:
     """Role of the screw that fixes a rail's ends."""
     return "board" if rail.thickness_m < THIN_M else "structural"
 

@@ -1,19 +1,19 @@
 """A person leaning on a fence: how hard, and who asks for it."""
 
 from steady.design_codes.results import given_step, si
-from steady.plan.model import Asks, Step
+from steady.plan.model import CalculationStep, CheckOrigin
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 
 
-def leaning_asks(spec: FenceSpec) -> Asks:
+def leaning_asks(spec: FenceSpec) -> CheckOrigin:
     """A person on a fence is advice; beside a drop the fence is a guard and the code asks; a crew may take the advice in."""
     if spec.guards_drop:
-        return Asks.CODE
-    return Asks.CREW if "a person leaning" in spec.own_limits else Asks.ADVICE
+        return CheckOrigin.CODE
+    return CheckOrigin.CREW if "a person leaning" in spec.own_limits else CheckOrigin.ADVICE
 
 
-def leaning(case: FenceCase) -> tuple[float, Step]:
+def leaning(case: FenceCase) -> tuple[float, CalculationStep]:
     """The push of a person on the fence's top, at the school's design level (N).
 
     Beside a drop it is the code's own guard load: the point, or the line load over a bay's width where that is more.

@@ -7,11 +7,11 @@ from steady.catalog.items import sticks
 from steady.data.checks import case_label
 from steady.design_codes.requests import LoadType
 from steady.design_codes.results import Soil
-from steady.errors import OutsideScope
-from steady.plan.model import Asks, Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep, CheckOrigin
 from steady.structures.fence.checks.findings import Reckoning, gap
 from steady.structures.fence.checks.post_wood import PostWood
-from steady.structures.fence.checks.stability import Push
+from steady.structures.fence.checks.stability import LateralPush
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.gate.slam_impact import Slam
@@ -23,15 +23,17 @@ class PostBends:
 
     def __init__(self, case: FenceCase, soil: Soil | None, found: Reckoning) -> None:
         self.case, self.soil, self.found, self.u = case, soil, found, case.book.units
-        self._bends: dict[tuple[str, float, str], tuple[Step, Step]] = {}
+        self._bends: dict[tuple[str, float, str], tuple[CalculationStep, CalculationStep]] = {}
 
-    def _strength_for(self, wood: PostWood, load: LoadType) -> Step | None:
+    def _strength_for(self, wood: PostWood, load: LoadType) -> CalculationStep | None:
         """The bending strength of what bends, at a load's own duration."""
         if wood.strength is None or load == "wind" or wood.wood is None:
             return wood.strength
         return self.case.book.bending_strength(wood.wood, load)
 
-    def at_ground(self, wood: PostWood, about: str, push: Push, arm: float, before: tuple[Step, ...]) -> None:
+    def at_ground(
+        self, wood: PostWood, about: str, push: LateralPush, arm: float, before: tuple[CalculationStep, ...]
+    ) -> None:
         """A push at its arm (in the working's span unit), and the steps that led to it."""
         limit = self._strength_for(wood, push.load)
         if limit is None:
@@ -45,7 +47,7 @@ class PostBends:
         called = own.symbol if own is not None and math.isclose(own.value, arm, rel_tol=1e-9) else "h_a"
         key = (wood.key, force.value * arm, called)
         if key not in self._bends:
-            moment = Step(
+            moment = CalculationStep(
                 symbol="M",
                 value=force.value * arm,
                 unit=self.u.moment,
@@ -59,10 +61,17 @@ class PostBends:
         working = (*before, *(() if force in before else (force,)), moment, wood.modulus)
         self._bent("post.bending_at_grade", about, (stress, limit), working, push)
 
-    def _bent(self, name: str, about: str, sides: tuple[Step, Step], working: tuple[Step, ...], push: Push) -> None:
+    def _bent(
+        self,
+        name: str,
+        about: str,
+        sides: tuple[CalculationStep, CalculationStep],
+        working: tuple[CalculationStep, ...],
+        push: LateralPush,
+    ) -> None:
         self.found.at_most(name, about, *sides, working, case=push.case, asks=push.asks, by_wind=push.by_wind)
 
-    def in_ground(self, wood: PostWood, about: str, push: Push, hole: tuple[float, float]) -> None:
+    def in_ground(self, wood: PostWood, about: str, push: LateralPush, hole: tuple[float, float]) -> None:
         """Where soil lies against the post it bends most below ground, where its shear turns. `hole`: its width and depth (m)."""
         limit = self._strength_for(wood, push.load)
         if limit is None or self.soil is None or hole[1] <= 0:
@@ -75,8 +84,8 @@ class PostBends:
                 depth_m=hole[1],
                 soil=self.soil,
             )
-        except OutsideScope as refused:
-            if push.asks is not Asks.ADVICE:
+        except OutOfScopeError as refused:
+            if push.asks is not CheckOrigin.ADVICE:
                 self.found.not_covered.append(gap("post.bending_below_grade", about, refused))
             return
         stress = self._stress(wood, moment.value, "bending stress in the post, below the ground", "M_g")
@@ -84,7 +93,7 @@ class PostBends:
             "post.bending_below_grade", about, (stress, limit), (*push.steps, *steps, moment, wood.modulus), push
         )
 
-    def over_pipe(self, wood: PostWood, about: str, push: Push) -> None:
+    def over_pipe(self, wood: PostWood, about: str, push: LateralPush) -> None:
         """A wooden sleeve hangs over the top of its pipe: the wood bends there, not the pipe."""
         limit = self._strength_for(wood, push.load)
         up_m = min(self.case.spec.foot_detail.pipe_up_m, push.arm_m)
@@ -95,7 +104,7 @@ class PostBends:
             if push.by_wind:
                 self.found.not_covered.append(gap("sleeved_post.bending_above_pipe", about, wood.refused))
         elif arm > 0:
-            moment = Step(
+            moment = CalculationStep(
                 symbol="M",
                 value=force.value * arm,
                 unit=self.u.moment,
@@ -109,16 +118,16 @@ class PostBends:
                 "sleeved_post.bending_above_pipe", about, (stress, limit), (*push.steps, moment, wood.modulus), push
             )
 
-    def by_leaf(self, wood: PostWood, about: str, pulls: tuple[PullOnPost, ...], wind: Push | None) -> None:
+    def by_leaf(self, wood: PostWood, about: str, pulls: tuple[PullOnPost, ...], wind: LateralPush | None) -> None:
         """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
         if wood.leaf_strength is None:
             return
         steps, hung = hung_on(pulls, True, self.u.moment)
-        cases = [("gate and person", replace(hung, symbol="M"), wood.leaf_strength, steps, Asks.SAFETY)]
+        cases = [("gate and person", replace(hung, symbol="M"), wood.leaf_strength, steps, CheckOrigin.SAFETY)]
         if wind is not None and wind.arm is not None and wood.strength is not None:
             steps, hung = hung_on(pulls, False, self.u.moment)
             force, arm = wind.force, wind.arm
-            moment = Step(
+            moment = CalculationStep(
                 symbol="M",
                 value=hung.value + force.value * arm.value,
                 unit=self.u.moment,
@@ -128,7 +137,7 @@ class PostBends:
                 says="moment from gate, and the wind on it",
             )
             before = (*wind.steps, force, *steps, hung)
-            cases.append(("wind gate open", moment, wood.strength, before, Asks.CODE))
+            cases.append(("wind gate open", moment, wood.strength, before, CheckOrigin.CODE))
         for case, moment, limit, before, asks in cases:
             stress = self._stress(wood, moment.value, "bending stress in the hinge post at the ground")
             working = (*before, moment, wood.modulus)
@@ -147,13 +156,13 @@ class PostBends:
         """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
         try:
             if wood.key not in sticks() or sticks()[wood.key].species == "steel":
-                raise OutsideScope("a slam on a built-up or steel post is not calculated", "solid wood gate posts")
+                raise OutOfScopeError("a slam on a built-up or steel post is not calculated", "solid wood gate posts")
             limit = self.case.book.bending_strength(outdoors(sticks()[wood.key]), "wind")
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             self.found.not_covered.append(gap("latch_post.slam_impact", about, refused))
             return
         arm = hit.height_m / self.u.span_m
-        moment = Step(
+        moment = CalculationStep(
             symbol="M",
             value=hit.force.value * arm,
             unit=self.u.moment,
@@ -169,12 +178,12 @@ class PostBends:
             limit,
             (hit.force, moment, *(() if design is moment else (design,)), wood.modulus),
             case=case_label("gate slam"),
-            asks=Asks.SAFETY,
+            asks=CheckOrigin.SAFETY,
         )
 
-    def _stress(self, wood: PostWood, moment: float, says: str, symbol: str = "M") -> Step:
+    def _stress(self, wood: PostWood, moment: float, says: str, symbol: str = "M") -> CalculationStep:
         modulus = wood.modulus
-        return Step(
+        return CalculationStep(
             symbol="f_b",
             value=self.u.bend * moment / modulus.value,
             unit=self.u.stress,

@@ -3,12 +3,12 @@
 import math
 from dataclasses import replace
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import given_step
-from steady.errors import OutsideScope
-from steady.plan.model import Step
-from steady.structures.fence.checks.foundations import FootWay, pipe_of
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
+from steady.structures.fence.checks.foundations import FoundationType, pipe_of
 from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
@@ -21,10 +21,10 @@ class PostWood:
     """Bending of one kind of post: its strength in wind and under a leaf, or why there is none, and its modulus."""
 
     key: str
-    strength: Step | None
-    leaf_strength: Step | None
-    refused: OutsideScope | None
-    modulus: Step
+    strength: CalculationStep | None
+    leaf_strength: CalculationStep | None
+    refused: OutOfScopeError | None
+    modulus: CalculationStep
     wood: Wood | None = None
 
 
@@ -53,7 +53,7 @@ class PostWoods:
         self.case, self.u = case, case.book.units
         self._woods: dict[str, PostWood] = {}
 
-    def of(self, stick: Stick) -> PostWood:
+    def of(self, stick: SectionItem) -> PostWood:
         """What bending needs of one stick, reckoned once for all its posts."""
         if stick.key not in self._woods and stick.species == "steel":
             self._woods[stick.key] = self._steel(stick.key, steel_modulus(self.case.spec.foot_detail.steel, self.u))
@@ -69,11 +69,11 @@ class PostWoods:
                 timber = outdoors(wood)
                 strength = self.case.book.bending_strength(timber, "wind")
                 leaf_strength = self.case.book.bending_strength(timber, "person")
-            except OutsideScope as outside:
+            except OutOfScopeError as outside:
                 refused = outside
             # Wind bends a post across the line: its depth is the thickness, its breadth the width along the line.
             b, d = stick.width_m / self.u.size_m, stick.thickness_m / self.u.size_m
-            modulus = Step(
+            modulus = CalculationStep(
                 symbol="S",
                 value=b * d**2 / 6,
                 unit=self.u.modulus,
@@ -84,18 +84,18 @@ class PostWoods:
             self._woods[stick.key] = PostWood(stick.key, strength, leaf_strength, refused, modulus, timber)
         return self._woods[stick.key]
 
-    def _steel(self, key: str, modulus: Step | None) -> PostWood:
+    def _steel(self, key: str, modulus: CalculationStep | None) -> PostWood:
         """Steel by its maker's figures, as the crew typed them; what is missing is not covered."""
         strength = maker_strength(self.case.spec.foot_detail.steel, self.u)
         refused = None
         if strength is None or modulus is None:
             what = "strength" if strength is None else "section modulus"
-            refused = OutsideScope(f"the steel's {what} is not entered", f"type the maker's {what}")
+            refused = OutOfScopeError(f"the steel's {what} is not entered", f"type the maker's {what}")
             strength = None
         none = given_step("S", 1.0, self.u.modulus, "user: not entered")
         return PostWood(key, strength, strength, refused, modulus or none)
 
-    def at_ground(self, post: Post, way: FootWay) -> PostWood:
+    def at_ground(self, post: Post, way: FoundationType) -> PostWood:
         """What bends at the ground: the post, or the pipe that its sleeve stands over."""
         if way.key != "over a pipe":
             return self.of(post.stick)

@@ -6,17 +6,17 @@ from dataclasses import replace
 
 from steady.data.checks import case_label
 from steady.design_codes.results import Soil, given_step, si
-from steady.errors import OutsideScope, TooDeep
+from steady.errors import EmbedmentLimitError, OutOfScopeError
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
 from steady.loads.tributary import gather
-from steady.plan.model import Asks, Basis, NotCovered, Practice, Step
+from steady.plan.model import Basis, CalculationStep, CheckOrigin, TypicalPractice, UncheckedItem
 from steady.structures.check_collector import Alike
-from steady.structures.fence.checks.findings import Loads, Reckoning, gap
-from steady.structures.fence.checks.foundations import FootWay, side_width_m, way_at, within
+from steady.structures.fence.checks.findings import LineWind, Reckoning, gap
+from steady.structures.fence.checks.foundations import FoundationType, side_width_m, way_at, within
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
 from steady.structures.fence.checks.post_bending import PostBends
 from steady.structures.fence.checks.post_wood import PostWood, PostWoods, turned
-from steady.structures.fence.checks.stability import PierAsk, Push, UprightReckoner
+from steady.structures.fence.checks.stability import LateralPush, PierAsk, UprightReckoner
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import together
@@ -38,7 +38,7 @@ BELOW_ICE_M = 0.15
 class PostReckoner:
     """Posts one after another; posts that carry the same share their working."""
 
-    def __init__(self, case: FenceCase, loads: Loads, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, loads: LineWind, found: Reckoning) -> None:
         self.case = case
         spec, site, book, timber = case.spec, case.site, case.book, case.timber
         self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, found
@@ -48,11 +48,11 @@ class PostReckoner:
         self.guard = book.guard_load()
         self.person_n, self.person_step = leaning(case)
         self.soil: Soil | None = None
-        self.soil_refused: OutsideScope | None = None
-        self._depths: dict[tuple[float, float, float, float], tuple[Step, tuple[Step, ...]]] = {}
-        self.ways: dict[str, FootWay] = {}
+        self.soil_refused: OutOfScopeError | None = None
+        self._depths: dict[tuple[float, float, float, float], tuple[CalculationStep, tuple[CalculationStep, ...]]] = {}
+        self.ways: dict[str, FoundationType] = {}
         self.upright = UprightReckoner(case, timber.rail, found)
-        self._built_steps: dict[float, Step] = {}
+        self._built_steps: dict[float, CalculationStep] = {}
         self._alike: dict[Hashable, _Kept] = found.alike.posts
         self.woods = PostWoods(case)
         self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
@@ -61,7 +61,7 @@ class PostReckoner:
             self._frost = _given("below the frost", site.frost_m + BELOW_ICE_M, source, self.u)
         try:
             self.soil = soil_of(site, book)
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             self.soil_refused = refused
         self.bends = PostBends(case, self.soil, found)
 
@@ -70,7 +70,7 @@ class PostReckoner:
         about = f"{self.spec.id}/post/{post.id}"
         if post.kind == "standing":
             self.found.not_covered.append(
-                NotCovered(
+                UncheckedItem(
                     key="existing_post",
                     about=about,
                     basis=Basis.RECKONED,
@@ -92,7 +92,7 @@ class PostReckoner:
         mark = self.found.mark()
         if old_hole:
             self.found.not_covered.append(
-                NotCovered(
+                UncheckedItem(
                     key="disturbed_soil_at_old_hole",
                     about=about,
                     basis=Basis.RECKONED,
@@ -107,7 +107,7 @@ class PostReckoner:
                 found.since(mark), found.practice[-1], found.embedment_m[name], found.governs[name], found.depths[name]
             )
 
-    def _key(self, post: Post, sides: "Sides", way: FootWay) -> tuple[Hashable, ...]:
+    def _key(self, post: Post, sides: "Sides", way: FoundationType) -> tuple[Hashable, ...]:
         """All that a post in the ground is reckoned from."""
         found, zones = self.found, self.loads.zones
         return (
@@ -123,12 +123,12 @@ class PostReckoner:
         found.again(kept.alike, about)
         like = kept.practice
         found.practice.append(
-            Practice(about=about, name=like.name, value_m=like.value_m, needed_m=like.needed_m, says=like.says)
+            TypicalPractice(about=about, name=like.name, value_m=like.value_m, needed_m=like.needed_m, says=like.says)
         )
         found.embedment_m[post.id], found.governs[post.id] = kept.embedment_m, kept.governs
         found.depths[post.id] = kept.depth
 
-    def _stands(self, post: Post, sides: "Sides", way: FootWay) -> None:
+    def _stands(self, post: Post, sides: "Sides", way: FoundationType) -> None:
         """A post that is set: what pushes on it, how deep it goes, how it bends."""
         about = f"{self.spec.id}/post/{post.id}"
         width_m = side_width_m(self.spec, way, post.stick, self.case.hole_width_m(post.stick))
@@ -140,8 +140,8 @@ class PostReckoner:
             self._on_base(post, way, pushes, wood, width_m)
             return
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
-        demands: list[tuple[str, float, Step]] = []
-        working: dict[str, tuple[Step, ...]] = {}
+        demands: list[tuple[str, float, CalculationStep]] = []
+        working: dict[str, tuple[CalculationStep, ...]] = {}
         capped = False
         for push in pushes:
             capped |= self._ground(about, push, (factor, width_m), demands, working)
@@ -153,7 +153,7 @@ class PostReckoner:
         if self.site.embedment_least_m > 0:
             least = self.site.embedment_least_m
             demands.append(("local minimum", least, _given("local least", least, "user: local rule", self.u)))
-        advised = {push.case.capitalize() for push in pushes if push.asks is Asks.ADVICE}
+        advised = {push.case.capitalize() for push in pushes if push.asks is CheckOrigin.ADVICE}
         depth = needed([demand for demand in demands if demand[0] not in advised])
         built_m = self._built(about, post, depth, top_m, capped)
         asks = {push.case.capitalize(): push.asks for push in pushes}
@@ -179,15 +179,15 @@ class PostReckoner:
 
     def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(
-            NotCovered(
+            UncheckedItem(
                 key=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
             )
         )
 
-    def _pushes(self, post: Post, sides: "Sides", top_m: float) -> list[Push]:
+    def _pushes(self, post: Post, sides: "Sides", top_m: float) -> list[LateralPush]:
         """Everything that pushes sideways on a post: wind, stock, a person."""
         spec, found, u = self.spec, self.found, self.u
-        pushes: list[Push] = []
+        pushes: list[LateralPush] = []
         wind = self.loads.wind
         force = self._force(post, sides)
         if force is not None and wind is not None:
@@ -201,7 +201,7 @@ class PostReckoner:
             if post.id in found.high:
                 demand, at, both = together(demand, arm, found.high[post.id], (u.span, u.span_m))
                 arm, arm_m, steps = at, si(at), (*steps, *both, at)
-            pushes.append(Push("wind", demand, demand.value * u.force_n, arm_m, steps, arm=arm))
+            pushes.append(LateralPush("wind", demand, demand.value * u.force_n, arm_m, steps, arm=arm))
         if spec.stock_n > 0:
             push = self.book.factored(
                 given_step(
@@ -214,19 +214,19 @@ class PostReckoner:
                 "P_sd",
             )
             pushes.append(
-                Push(
+                LateralPush(
                     "livestock",
                     push,
                     si(push),
                     top_m - spec.height_m / 2,
                     (),
                     load=self.guard.load,
-                    asks=Asks.SAFETY,
+                    asks=CheckOrigin.SAFETY,
                 )
             )
         if self.person_n > 0:
             pushes.append(
-                Push(
+                LateralPush(
                     "person",
                     self.person_step,
                     self.person_n,
@@ -252,7 +252,9 @@ class PostReckoner:
         )
         self.found.embedment_m[post.id], self.found.governs[post.id] = SLEEVE_M, "its ground sleeve"
 
-    def _on_base(self, post: Post, way: FootWay, pushes: list[Push], wood: PostWood, width_m: float) -> None:
+    def _on_base(
+        self, post: Post, way: FoundationType, pushes: list[LateralPush], wood: PostWood, width_m: float
+    ) -> None:
         """A post whose foot stands on a pier, slab or block: what keeps it upright, and how it bends."""
         about = f"{self.spec.id}/post/{post.id}"
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
@@ -279,7 +281,7 @@ class PostReckoner:
         for push in pushes:
             self.bends.at_ground(wood, about, push, push.arm_m / self.u.span_m, push.steps)
 
-    def _arm_over_brace(self, push: Push, up_m: float) -> float:
+    def _arm_over_brace(self, push: LateralPush, up_m: float) -> float:
         """The arm by which a push bends the post where a brace meets it, or between that and the foot: the greater (m).
 
         Wind over the brace is its pressure there integrated, w (h − u)² / 2 with w = P / s, and all of what its resultant stands
@@ -293,12 +295,12 @@ class PostReckoner:
         over_m = min(over_m, self.spec.height_m) ** 2 / (2 * self.spec.height_m) + max(0.0, over_m - self.spec.height_m)
         return max(over_m + max(0.0, push.arm_m - middle_m), push.arm_m / 4)
 
-    def _arm(self, level: Step, rise_m: float, extra_m: float) -> Step:
+    def _arm(self, level: CalculationStep, rise_m: float, extra_m: float) -> CalculationStep:
         """Where the wind pushes: raised by what a stepped panel stands higher, lowered by what reaches below the boards."""
         if rise_m <= 0 and extra_m <= 0:
             return level
         rise, low = rise_m / self.u.span_m, extra_m / 2 / self.u.span_m
-        return Step(
+        return CalculationStep(
             symbol="h_s",
             value=level.value + rise - low,
             unit=level.unit,
@@ -312,15 +314,15 @@ class PostReckoner:
         self,
         about: str,
         width_m: float,
-        leaf: tuple[tuple[PullOnPost, ...], Push | None],
-        demands: list[tuple[str, float, Step]],
-        working: dict[str, tuple[Step, ...]],
+        leaf: tuple[tuple[PullOnPost, ...], LateralPush | None],
+        demands: list[tuple[str, float, CalculationStep]],
+        working: dict[str, tuple[CalculationStep, ...]],
     ) -> None:
         """A leaf on its hinge post: with a person on it; and its weight with the wind, open so that both push one way."""
         pulls, wind = leaf
         if self.soil is None:
             return
-        cases: list[tuple[str, float, Push | None]] = [
+        cases: list[tuple[str, float, LateralPush | None]] = [
             (case_label("gate and person").capitalize(), sum(p.with_person_n_m for p in pulls), None)
         ]
         if wind is not None and wind.force_n > 0:
@@ -337,7 +339,7 @@ class PostReckoner:
                     depth, more = self.book.embedment(
                         load_n=push.force_n, height_m=height_m, width_m=width_m, soil=self.soil, soil_factor=1.0
                     )
-            except OutsideScope as refused:
+            except OutOfScopeError as refused:
                 self.found.not_covered.append(gap("footing.lateral_embedment", about, refused, name))
                 continue
             demands.append((name, si(depth), depth))
@@ -347,11 +349,11 @@ class PostReckoner:
             else:
                 working[name] = (*push.steps, push.force, *steps, hung, self._raised(push, hung), *more)
 
-    def _raised(self, push: Push, hung: Step) -> Step:
+    def _raised(self, push: LateralPush, hung: CalculationStep) -> CalculationStep:
         """The height at which a push alone would turn the post as much as it does together with what hangs on it."""
         assert push.arm is not None
         force, arm = push.force, push.arm
-        return Step(
+        return CalculationStep(
             symbol="h",
             value=arm.value + hung.value / force.value,
             unit=self.u.span,
@@ -361,12 +363,12 @@ class PostReckoner:
             says="height of the push with moment from gate",
         )
 
-    def _force(self, post: Post, sides: "Sides") -> tuple[Step, tuple[Step, ...]] | None:
+    def _force(self, post: Post, sides: "Sides") -> tuple[CalculationStep, tuple[CalculationStep, ...]] | None:
         """Wind on the post from both sides, and the steps it came from; at a corner the two push square to each other's leg.
 
         A square post bends about both its axes at once: what bends it is the sum of the parts along its sides.
         """
-        met: list[Step] = []
+        met: list[CalculationStep] = []
         forces = []
         for tag, (from_m, to_m) in (("1", sides.before), ("2", sides.after)):
             parts = gather(self.loads.zones, from_m, to_m)
@@ -394,7 +396,7 @@ class PostReckoner:
             return forces[0], steps
         return _corner(forces, post, sides.turn_rad), (*steps, *forces)
 
-    def _side(self, post: Post, parts: list[tuple[float, float]], tag: str) -> Step:
+    def _side(self, post: Post, parts: list[tuple[float, float]], tag: str) -> CalculationStep:
         """Wind force of several widths, each under its own pressure."""
         u = self.u
         alike: dict[float, float] = {}
@@ -409,7 +411,7 @@ class PostReckoner:
             terms.append(f"p{name} * w{name}")
         formula = f"s * ({' + '.join(terms)})" if len(terms) > 1 else f"s * {terms[0]}"
         value = s * math.fsum(p / u.pressure_pa * w / u.span_m for p, w in alike.items())
-        return Step(
+        return CalculationStep(
             symbol=f"P_{tag}" if tag else "P",
             value=value,
             unit=u.force,
@@ -422,10 +424,10 @@ class PostReckoner:
     def _ground(
         self,
         about: str,
-        push: Push,
+        push: LateralPush,
         hole: tuple[float, float],
-        demands: list[tuple[str, float, Step]],
-        working: dict[str, tuple[Step, ...]],
+        demands: list[tuple[str, float, CalculationStep]],
+        working: dict[str, tuple[CalculationStep, ...]],
     ) -> bool:
         """Adds the depth that a push asks for; `hole`: the factor of its soil, and its width (m).
 
@@ -444,11 +446,11 @@ class PostReckoner:
                 self._depths[key] = self.book.embedment(
                     load_n=push.force_n, height_m=push.arm_m, width_m=width_m, soil=self.soil, soil_factor=factor
                 )
-        except OutsideScope as refused:
-            if push.asks is Asks.ADVICE:
+        except OutOfScopeError as refused:
+            if push.asks is CheckOrigin.ADVICE:
                 return False
             self.found.not_covered.append(gap("footing.lateral_embedment", about, refused, push.case))
-            if isinstance(refused, TooDeep):
+            if isinstance(refused, EmbedmentLimitError):
                 step = _given("beyond the formula's range", refused.cap_m, "the formula's own end", self.u)
                 demands.append((f"{name}, and no depth is enough", refused.cap_m, step))
                 return True
@@ -472,7 +474,7 @@ class PostReckoner:
         pid = post.id
         self.found.embedment_m[pid], self.found.governs[pid], self.found.depths[pid] = built_m, governs, depth
         self.found.practice.append(
-            Practice(
+            TypicalPractice(
                 about=about,
                 name="Trade habit",
                 value_m=usual_m,
@@ -485,7 +487,7 @@ class PostReckoner:
     def _hold(
         self,
         about: str,
-        demands: list[tuple[str, float, Step, tuple[Step, ...], Asks]],
+        demands: list[tuple[str, float, CalculationStep, tuple[CalculationStep, ...], CheckOrigin]],
         built_m: float,
         capped: bool,
     ) -> None:
@@ -504,7 +506,7 @@ class PostReckoner:
                 fitted=fitted,
             )
 
-    def _has(self, built_m: float) -> Step:
+    def _has(self, built_m: float) -> CalculationStep:
         if built_m not in self._built_steps:
             crew = self.spec.built_on is Basis.PRACTICE
             self._built_steps[built_m] = given_step(
@@ -517,7 +519,7 @@ class PostReckoner:
         return self._built_steps[built_m]
 
 
-def _corner(forces: list[Step], post: Post, turn_rad: float) -> Step:
+def _corner(forces: list[CalculationStep], post: Post, turn_rad: float) -> CalculationStep:
     """Wind from both legs on a corner post: the sum of its parts along the post's own two axes.
 
     A post set square with the leg that goes on takes that leg's wind along one axis, and the first leg's along both. One that
@@ -529,7 +531,7 @@ def _corner(forces: list[Step], post: Post, turn_rad: float) -> Step:
     split = bool(post.turned_rad)
     c, n = abs(math.cos(turn_rad)), abs(math.sin(turn_rad))
     legs = tuple((step.symbol, step.value, step.unit) for step in forces)
-    return Step(
+    return CalculationStep(
         symbol="P",
         value=first.value + second.value if split else second.value + first.value * (c + n),
         unit=first.unit,
@@ -547,7 +549,7 @@ class _Kept:
     """What one post came to, for those alike."""
 
     alike: Alike
-    practice: Practice
+    practice: TypicalPractice
     embedment_m: float
     governs: str
     depth: Depth
@@ -562,10 +564,10 @@ class Sides:
     turn_rad: float = 0.0
 
 
-def _given(says: str, value_m: float, source: str, units: Units) -> Step:
+def _given(says: str, value_m: float, source: str, units: Units) -> CalculationStep:
     return given_step("d", value_m / units.span_m, units.span, source, says)
 
 
-def _asks(demand: str) -> Asks:
+def _asks(demand: str) -> CheckOrigin:
     """Who asks for a depth that no push names."""
-    return Asks.SAFETY if demand == "A leaf and a person on it" else Asks.CODE
+    return CheckOrigin.SAFETY if demand == "A leaf and a person on it" else CheckOrigin.CODE

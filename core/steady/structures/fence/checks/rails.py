@@ -4,24 +4,24 @@ import math
 from collections.abc import Callable, Hashable
 from typing import Unpack
 
-from steady.catalog.items import SLAT_M, Stick
+from steady.catalog.items import SLAT_M, SectionItem
 from steady.data.checks import case_label
 from steady.design_codes.results import given_step
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.loads.tributary import gather
-from steady.plan.model import Asks, Basis, NotCovered, Step
-from steady.structures.bending_check import Asked, check_reach
+from steady.plan.model import Basis, CalculationStep, CheckOrigin, UncheckedItem
+from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import More
-from steady.structures.fence.checks.findings import Loads, Reckoning, gap
+from steady.structures.fence.checks.findings import LineWind, Reckoning, gap
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
 from steady.structures.fence.layout.infill import WIRED, rows
-from steady.structures.fence.layout.stations import Bay
+from steady.structures.fence.layout.stations import LineBay
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import WITHIN, outdoors
 from steady.units.trade import Units
 from steady.units.units import GRAVITY
 
-_Row = tuple[str, Step, Step, tuple[Step, ...], More]
+_Row = tuple[str, CalculationStep, CalculationStep, tuple[CalculationStep, ...], More]
 """Key, demand, limit, steps, and what the check says of itself besides."""
 """A check of a rail before it has a place: name, demand, limit, working, case, who asks."""
 
@@ -29,7 +29,7 @@ _Row = tuple[str, Step, Step, tuple[Step, ...], More]
 class RailReckoner:
     """Rails bay by bay: wind and dead load together, a person leaning, sag over years."""
 
-    def __init__(self, case: FenceCase, loads: Loads, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, loads: LineWind, found: Reckoning) -> None:
         self.case = case
         spec, book, timber = case.spec, case.book, case.timber
         self.spec, self.loads, self.found = spec, loads, found
@@ -50,11 +50,11 @@ class RailReckoner:
         lying = flat or lie.tilt_rad is not None
         self.down = _modulus("S_d", wide if lying else thin, thin if lying else wide, u)
         self.inertia = _inertia(wide if lying else thin, thin if lying else wide, u)
-        self.refused: OutsideScope | None = None
+        self.refused: OutOfScopeError | None = None
         self.book = book
         self.person_step = leaning(case)[1]
         self.leans = leaning_asks(spec)
-        self.sags = Asks.CREW if "sag" in spec.own_limits else Asks.ADVICE
+        self.sags = CheckOrigin.CREW if "sag" in spec.own_limits else CheckOrigin.ADVICE
         self.sag_ratio, self.sag_step = book.sag_limit()
         # Slats carry themselves alone; boards that lap are taken as two layers.
         if slats:
@@ -66,7 +66,7 @@ class RailReckoner:
             )
         own = rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
         own_unit, hung_unit, strip = own * GRAVITY / u.line_n_per_m, hung * GRAVITY / u.pressure_pa, strip_m / u.span_m
-        self.dead = Step(
+        self.dead = CalculationStep(
             symbol="w_d",
             value=own_unit + hung_unit * strip,
             unit=u.line,
@@ -82,7 +82,7 @@ class RailReckoner:
             self.f_down = book.bending_strength(outdoors(rail, flat=flat), "wind")
             self.e = book.stiffness(outdoors(rail))
             self.creep = book.creep_factor(outdoors(rail))
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             self.refused = refused
         thin = slats and rail.thickness_m < SLAT_M
         self.slat = rail if self.refused is not None and thin else None
@@ -93,12 +93,12 @@ class RailReckoner:
         self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / max(1, lie.count)
         self.person_share = 1.0 if slats or spec.infill.style in WIRED else top_share(self.heights_m, spec.height_m)
 
-    def reckon(self, bay: Bay) -> None:
+    def reckon(self, bay: LineBay) -> None:
         """The worst rail of one bay."""
         about = f"{self.spec.id}/bay/{bay.id}"
         if self.spec.infill.style == "bought panels":
             self.found.not_covered.append(
-                NotCovered(
+                UncheckedItem(
                     key="panel.manufacturer_rating",
                     about=about,
                     basis=Basis.RECKONED,
@@ -131,7 +131,7 @@ class RailReckoner:
     def _no_rail(self, about: str) -> None:
         """Wire without a rail: what a strained wire hands to its posts, and how far it gives, is not reckoned."""
         self.found.not_covered.append(
-            NotCovered(
+            UncheckedItem(
                 key="wire_mesh.manufacturer_rating",
                 about=about,
                 basis=Basis.RECKONED,
@@ -141,7 +141,7 @@ class RailReckoner:
             )
         )
 
-    def _slat_reaches(self, bay: Bay, about: str, slat: Stick) -> None:
+    def _slat_reaches(self, bay: LineBay, about: str, slat: SectionItem) -> None:
         """A slat of board stock has no stress in the tables: it is held to a span of our own for its thickness."""
         u = self.u
         zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
@@ -152,7 +152,7 @@ class RailReckoner:
                 u,
                 slat.thickness_m,
                 given_step("L", clear, u.span, "geometry", "a slat between its posts"),
-                Asked(f"{self.noun}.max_span", about, case_label("wind")),
+                CheckContext(f"{self.noun}.max_span", about, case_label("wind")),
                 ("interior zone", WITHIN) if within else ("end zone", 1.0),
             )
         )
@@ -165,7 +165,9 @@ class RailReckoner:
         def passes(span_m: float) -> bool:
             self._fresh = []
             self._worst_rail(span_m / self.u.span_m, pressure_pa)
-            return all(row[1].value <= row[2].value for row in self._fresh if row[4].get("asks") is not Asks.ADVICE)
+            return all(
+                row[1].value <= row[2].value for row in self._fresh if row[4].get("asks") is not CheckOrigin.ADVICE
+            )
 
         low_m, high_m = 0.0, LONGEST_M
         while high_m - low_m > FINEST_M:
@@ -182,9 +184,11 @@ class RailReckoner:
         self._person(span)
         self._sag(span)
 
-    def _stress(self, symbol: str, modulus: Step, load: Step, span: tuple[str, float, str]) -> tuple[Step, Step]:
+    def _stress(
+        self, symbol: str, modulus: CalculationStep, load: CalculationStep, span: tuple[str, float, str]
+    ) -> tuple[CalculationStep, CalculationStep]:
         moment = load.value * span[1] ** 2 / 8
-        bent = Step(
+        bent = CalculationStep(
             symbol="M",
             value=moment,
             unit=self.u.moment,
@@ -192,7 +196,7 @@ class RailReckoner:
             inputs=((load.symbol, load.value, load.unit), span),
             source="statics: simple span",
         )
-        return bent, Step(
+        return bent, CalculationStep(
             symbol=symbol,
             value=self.u.bend * moment / modulus.value,
             unit=self.u.stress,
@@ -201,10 +205,12 @@ class RailReckoner:
             source="statics",
         )
 
-    def _sideways(self, pressure_pa: float, span: tuple[str, float, str], dead: tuple[Step, Step]) -> None:
+    def _sideways(
+        self, pressure_pa: float, span: tuple[str, float, str], dead: tuple[CalculationStep, CalculationStep]
+    ) -> None:
         u = self.u
         strip = self.strip_m / u.span_m
-        load = Step(
+        load = CalculationStep(
             symbol="w",
             value=pressure_pa / u.pressure_pa * strip,
             unit=u.line,
@@ -215,7 +221,7 @@ class RailReckoner:
         )
         wind = self._stress("f_w", self.across, load, span)
         ratio = wind[1].value / self.f_across.value + dead[1].value / self.f_down.value
-        demand = Step(
+        demand = CalculationStep(
             symbol="r",
             value=ratio,
             unit="",
@@ -242,7 +248,7 @@ class RailReckoner:
         if self.person_step.value <= 0:
             return
         wide = min(LEAN_WIDE_M / self.u.span_m, span[1])
-        load = Step(
+        load = CalculationStep(
             symbol="P_r",
             value=self.person_step.value * self.person_share,
             unit=self.person_step.unit,
@@ -252,7 +258,7 @@ class RailReckoner:
             says="the most loaded rail's share of a person at the top",
         )
         moment = load.value * (span[1] / 4 - wide / 8)
-        bent = Step(
+        bent = CalculationStep(
             symbol="M",
             value=moment,
             unit=self.u.moment,
@@ -261,7 +267,7 @@ class RailReckoner:
             source="statics: simple span, the push over a short length",
             says="a person leaning at mid-span",
         )
-        stress = Step(
+        stress = CalculationStep(
             symbol="f_b",
             value=self.u.bend * moment / self.across.value,
             unit=self.u.stress,
@@ -276,7 +282,7 @@ class RailReckoner:
         u = self.u
         k, per = u.line_to_size, u.per_span
         at_once = 5 * self.dead.value / k * (per * span[1]) ** 4 / (384 * self.e.value * self.inertia.value)
-        sag = Step(
+        sag = CalculationStep(
             symbol="y",
             value=self.creep.value * at_once,
             unit=u.size,
@@ -291,7 +297,7 @@ class RailReckoner:
             source=f"{self.creep.source}; simple span",
             says="sag of a rail after years",
         )
-        limit = Step(
+        limit = CalculationStep(
             symbol="y_most",
             value=per * span[1] / self.sag_ratio,
             unit=u.size,
@@ -310,8 +316,8 @@ class RailReckoner:
     def _add(
         self,
         key: str,
-        sides: tuple[Step, Step],
-        working: tuple[Step, ...],
+        sides: tuple[CalculationStep, CalculationStep],
+        working: tuple[CalculationStep, ...],
         **more: Unpack[More],
     ) -> None:
         self._fresh.append((key, *sides, working, more))
@@ -352,7 +358,7 @@ LONGEST_M = 6.0
 FINEST_M = 0.0254 / 16
 
 
-def bears_bay(case: FenceCase, loads: Loads) -> Callable[[float, float], float | None]:
+def bears_bay(case: FenceCase, loads: LineWind) -> Callable[[float, float], float | None]:
     """The longest rail, along its slope, that bears wind, person and years between two stations; None: not reckoned (m).
 
     Source: the rails' own checks, their span halved in on until they just pass.
@@ -369,8 +375,8 @@ def bears_bay(case: FenceCase, loads: Loads) -> Callable[[float, float], float |
     return longest
 
 
-def _modulus(symbol: str, b: float, d: float, u: Units) -> Step:
-    return Step(
+def _modulus(symbol: str, b: float, d: float, u: Units) -> CalculationStep:
+    return CalculationStep(
         symbol=symbol,
         value=b * d**2 / 6,
         unit=u.modulus,
@@ -380,8 +386,8 @@ def _modulus(symbol: str, b: float, d: float, u: Units) -> Step:
     )
 
 
-def _inertia(b: float, d: float, u: Units) -> Step:
-    return Step(
+def _inertia(b: float, d: float, u: Units) -> CalculationStep:
+    return CalculationStep(
         symbol="I",
         value=b * d**3 / 12,
         unit=u.inertia,
@@ -391,5 +397,5 @@ def _inertia(b: float, d: float, u: Units) -> Step:
     )
 
 
-def _one(source: str) -> Step:
+def _one(source: str) -> CalculationStep:
     return given_step("1", 1.0, "", source)

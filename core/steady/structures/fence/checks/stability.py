@@ -2,16 +2,16 @@
 
 import math
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.data.checks import case_label
-from steady.design_codes.requests import LoadType, Standing
+from steady.design_codes.requests import ColumnInput, LoadType
 from steady.design_codes.results import Soil, given_step
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.footings.depth import needed, rounded_up_m
 from steady.loads.tributary import gather
-from steady.plan.model import Asks, Basis, NotCovered, Part, Step
-from steady.structures.fence.checks.findings import Loads, Reckoning, gap
-from steady.structures.fence.checks.foundations import FootWay
+from steady.plan.model import Basis, CalculationStep, CheckOrigin, Part, UncheckedItem
+from steady.structures.fence.checks.findings import LineWind, Reckoning, gap
+from steady.structures.fence.checks.foundations import FoundationType
 from steady.structures.fence.layout.stations import Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.feet import Upright
@@ -25,20 +25,20 @@ ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground
 
 
 @value_in_order
-class Push:
+class LateralPush:
     """A sideways push on one post: its load case, force (N) and height above the foot (m), and the steps it came from.
 
     `load`: how long it lasts; `asks`: who asks for it; `arm`: the step that the height comes from, where it has one.
     """
 
     key: str
-    force: Step
+    force: CalculationStep
     force_n: float
     arm_m: float
-    steps: tuple[Step, ...]
+    steps: tuple[CalculationStep, ...]
     load: LoadType = "wind"
-    asks: Asks = Asks.CODE
-    arm: Step | None = None
+    asks: CheckOrigin = CheckOrigin.CODE
+    arm: CalculationStep | None = None
 
     @property
     def case(self) -> str:
@@ -54,14 +54,14 @@ class Push:
 class UprightReckoner:
     """Posts on bases, one after another: bases, braces, anchors, slab edges, and how deep a pier goes."""
 
-    def __init__(self, case: FenceCase, brace: Stick, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, brace: SectionItem, found: Reckoning) -> None:
         self.case = case
         spec, book = case.spec, case.book
         self.spec, self.book, self.brace, self.found = spec, book, brace, found
         self.u = book.units
         self.up: Upright = spec.foot_detail.upright
 
-    def reckon(self, about: str, way: FootWay, pushes: list[Push], hinged: bool) -> None:
+    def reckon(self, about: str, way: FoundationType, pushes: list[LateralPush], hinged: bool) -> None:
         """What holds one post against its pushes; `hinged`: a leaf hangs on it."""
         if hinged:
             self._gap(
@@ -92,14 +92,14 @@ class UprightReckoner:
 
     def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(
-            NotCovered(
+            UncheckedItem(
                 key=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
             )
         )
 
-    def _moment(self, push: Push) -> Step:
+    def _moment(self, push: LateralPush) -> CalculationStep:
         arm = push.arm_m / self.u.span_m
-        return Step(
+        return CalculationStep(
             symbol="M",
             value=push.force.value * arm,
             unit=self.u.moment,
@@ -109,8 +109,8 @@ class UprightReckoner:
             says="moment at the foot",
         )
 
-    def _rated(self, symbol: str, value: float, unit: str, says: str) -> Step:
-        return Step(
+    def _rated(self, symbol: str, value: float, unit: str, says: str) -> CalculationStep:
+        return CalculationStep(
             symbol=symbol,
             value=value / self.up.safety,
             unit=unit,
@@ -120,7 +120,15 @@ class UprightReckoner:
             says=says,
         )
 
-    def _check(self, name: str, about: str, push: Push, demand: Step, limit: Step, *steps: Step) -> None:
+    def _check(
+        self,
+        name: str,
+        about: str,
+        push: LateralPush,
+        demand: CalculationStep,
+        limit: CalculationStep,
+        *steps: CalculationStep,
+    ) -> None:
         self.found.at_most(
             name,
             about,
@@ -132,7 +140,7 @@ class UprightReckoner:
             by_wind=push.by_wind,
         )
 
-    def _base(self, about: str, way: FootWay, push: Push) -> None:
+    def _base(self, about: str, way: FoundationType, push: LateralPush) -> None:
         moment = self._moment(push)
         if self.up.moment_n_m is None:
             why = "the base's rated moment is not entered"
@@ -145,7 +153,7 @@ class UprightReckoner:
         if way.stands != "slab":
             return
         lever = self.up.lever_m / self.u.span_m
-        pull = Step(
+        pull = CalculationStep(
             symbol="T",
             value=moment.value / (self.up.anchors_count * lever),
             unit=self.u.force,
@@ -156,7 +164,7 @@ class UprightReckoner:
         )
         self._held("base_anchors.tension", about, push, pull, moment)
 
-    def _held(self, name: str, about: str, push: Push, pull: Step, *steps: Step) -> None:
+    def _held(self, name: str, about: str, push: LateralPush, pull: CalculationStep, *steps: CalculationStep) -> None:
         if self.up.hold_n is None:
             self._gap(about, name, "the anchors' rating is not entered", "type the maker's rated pull", crew=True)
             return
@@ -176,12 +184,12 @@ class UprightReckoner:
         least = given_step("c_least", detail.edge_least_m / u.size_m, u.size, "user: the maker's least edge distance")
         self.found.at_least("base_anchors.edge_distance", about, has, least, case="anchors")
 
-    def _brace(self, about: str, push: Push) -> None:
+    def _brace(self, about: str, push: LateralPush) -> None:
         """A raking brace carries all of the moment; the foot is a hinge."""
         u = self.u
         reach, high = self.up.brace_reach_m / u.span_m, self.up.brace_up_m / u.span_m
         moment = self._moment(push)
-        force = Step(
+        force = CalculationStep(
             symbol="N",
             value=moment.value * math.hypot(reach, high) / (reach * high),
             unit=u.force,
@@ -192,11 +200,11 @@ class UprightReckoner:
         )
         long_m = math.hypot(self.up.brace_reach_m, self.up.brace_up_m)
         try:
-            column = self.book.column(outdoors(self.brace), "wind", Standing(height_m=long_m))
+            column = self.book.column(outdoors(self.brace), "wind", ColumnInput(height_m=long_m))
             self._check("raking_brace.compression", about, push, force, column.capacity, moment, column.buckling)
-        except OutsideScope as refused:
+        except OutOfScopeError as refused:
             self.found.not_covered.append(gap("raking_brace.compression", about, refused))
-        pull = Step(
+        pull = CalculationStep(
             symbol="T",
             value=moment.value / reach,
             unit=u.force,
@@ -208,11 +216,11 @@ class UprightReckoner:
         self._held("brace_footing.uplift", about, push, pull, moment)
         self._foot(about, push, pull, moment, high)
 
-    def _foot(self, about: str, push: Push, lift: Step, moment: Step, high: float) -> None:
+    def _foot(self, about: str, push: LateralPush, lift: CalculationStep, moment: CalculationStep, high: float) -> None:
         """The post's own foot beside its brace: lifted as much as the brace is squeezed, and pushed back at its bottom."""
         u = self.u
         self._held("footing.uplift", about, push, lift, moment)
-        shear = Step(
+        shear = CalculationStep(
             symbol="V",
             value=abs(moment.value / high - push.force.value),
             unit=u.force,
@@ -221,7 +229,7 @@ class UprightReckoner:
             source="statics",
             says="the post's foot, sideways",
         )
-        level = Step(
+        level = CalculationStep(
             symbol="V_b",
             value=moment.value / high,
             unit=u.force,
@@ -238,7 +246,7 @@ class UprightReckoner:
             limit = self._rated("V_r", self.up.shear_n / u.force_n, u.force, "what one foot's anchors carry sideways")
             self._check(name, about, push, demand, limit, moment)
 
-    def pier_m(self, post: Post, pushes: list[Push], hold: "PierAsk") -> None:
+    def pier_m(self, post: Post, pushes: list[LateralPush], hold: "PierAsk") -> None:
         """How deep a pier goes: frost, the local least, and its push on the ground."""
         about = f"{self.spec.id}/post/{post.id}"
         demands = list(hold.demands)
@@ -247,7 +255,7 @@ class UprightReckoner:
             # Braced, the pier's top only carries the shear; else all of the moment goes into the ground.
             load_n = push.force_n * abs(1 - push.arm_m / self.up.brace_up_m) if braced else push.force_n
             arm_m = self.spec.foot_detail.pier_above_m if braced else push.arm_m + self.spec.foot_detail.pier_above_m
-            if not load_n > 0 or hold.soil is None or push.asks is Asks.ADVICE:
+            if not load_n > 0 or hold.soil is None or push.asks is CheckOrigin.ADVICE:
                 continue
             try:
                 depth, _ = self.book.embedment(
@@ -257,7 +265,7 @@ class UprightReckoner:
                     soil=hold.soil,
                     soil_factor=hold.factor,
                 )
-            except OutsideScope as refused:
+            except OutOfScopeError as refused:
                 self.found.not_covered.append(gap("pier.lateral_embedment", about, refused, push.case))
                 continue
             demands.append((push.case.capitalize(), depth.value * self.u.span_m, depth))
@@ -277,9 +285,9 @@ class UprightReckoner:
                 self.found.at_least("pier.lateral_embedment", about, has, limit, case=name.lower(), fitted=True)
 
 
-def _safely(asks: Asks) -> Asks:
+def _safely(asks: CheckOrigin) -> CheckOrigin:
     """What keeps a frame upright is never advice alone where somebody pushes it over: a person's push there is our own limit."""
-    return Asks.SAFETY if asks is Asks.ADVICE else asks
+    return CheckOrigin.SAFETY if asks is CheckOrigin.ADVICE else asks
 
 
 @value_in_order
@@ -289,14 +297,14 @@ class PierAsk:
     width_m: float
     soil: Soil | None
     factor: float
-    demands: tuple[tuple[str, float, Step], ...]
+    demands: tuple[tuple[str, float, CalculationStep], ...]
 
 
 def own_weight(
     case: FenceCase,
     out: SetOut,
     weighs: tuple[list[Part], int],
-    loads: Loads,
+    loads: LineWind,
     found: Reckoning,
 ) -> None:
     """Whether a frame on loose blocks stands by its weight as one body: each straight's wind tips it, or slides it.
@@ -340,7 +348,7 @@ def own_weight(
         force = _wind_step(math.fsum(faces), u, "wind on all runs by how much they face it")
         alone = _wind_step(on_leg[index], u, "wind on this run")
         arm = loads.wind.arm_m / u.span_m
-        tips = Step(
+        tips = CalculationStep(
             symbol="M",
             value=force.value * arm,
             unit=u.moment,
@@ -349,7 +357,7 @@ def own_weight(
             source="statics",
             says="what tips it",
         )
-        holds = Step(
+        holds = CalculationStep(
             symbol="M_has",
             value=resist_n_m / u.moment_n_m,
             unit=u.moment,
@@ -364,7 +372,7 @@ def own_weight(
         )
         found.at_least("overturning", about, holds, tips, (force,), case=WIND, by_wind=True)
         _top_held(case, out, index, alone, found)
-        slides = Step(
+        slides = CalculationStep(
             symbol="P_has",
             value=total * detail.friction_ratio / u.force_n,
             unit=u.force,
@@ -376,11 +384,11 @@ def own_weight(
         found.at_least("sliding", about, slides, force, case=WIND, by_wind=True)
 
 
-def _wind_step(force_n: float, u: Units, says: str) -> Step:
+def _wind_step(force_n: float, u: Units, says: str) -> CalculationStep:
     return given_step("P", force_n / u.force_n, u.force, "statics: the wind's zones", says)
 
 
-def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, found: Reckoning) -> None:
+def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, found: Reckoning) -> None:
     """Posts in loose blocks are hinges: along a straight the top rail holds them, from corner to corner.
 
     It carries half of the wind: as a span where both ends are corners, as an arm where one is.
@@ -392,7 +400,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, found: Reck
     held = sum(any(abs(at - end) < 0.01 for at in corners) for end in (leg.from_m, leg.to_m))
     if not held:
         found.not_covered.append(
-            NotCovered(
+            UncheckedItem(
                 key="top_rail.bending_between_corners",
                 about=about,
                 basis=Basis.RECKONED,
@@ -405,7 +413,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, found: Reck
     flat = case.spec.rail_laid == "flat"
     wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
     b, d = (thin, wide) if flat else (wide, thin)
-    modulus = Step(
+    modulus = CalculationStep(
         symbol="S",
         value=b * d**2 / 6,
         unit=u.modulus,
@@ -413,7 +421,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, found: Reck
         inputs=(("b", b, u.size), ("d", d, u.size)),
         source="geometry",
     )
-    moment = Step(
+    moment = CalculationStep(
         symbol="M",
         value=force.value / 2 * long / share,
         unit=u.moment,
@@ -422,7 +430,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, found: Reck
         source="statics: the top rail carries half, "
         + ("corner to corner" if held == 2 else "out from its one corner"),
     )
-    stress = Step(
+    stress = CalculationStep(
         symbol="f_b",
         value=u.bend * moment.value / modulus.value,
         unit=u.stress,
@@ -433,7 +441,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, found: Reck
     )
     try:
         limit = book.bending_strength(outdoors(rail, flat=not flat), "wind")
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.not_covered.append(gap("top_rail.bending_between_corners", about, refused))
         return
     found.at_most(

@@ -3,17 +3,17 @@
 import math
 
 from steady.design_codes.results import given_step
-from steady.plan.model import Step
+from steady.plan.model import CalculationStep
 from steady.structures.fence.spec.feet import Steel
 from steady.units.trade import Units
 
 
-def maker_strength(steel: Steel, u: Units) -> Step | None:
+def maker_strength(steel: Steel, u: Units) -> CalculationStep | None:
     """Allowable bending stress: the maker's strength over the user's safety; None where it is not entered."""
     if steel.strength_pa is None:
         return None
     strength = steel.strength_pa / u.stress_pa
-    return Step(
+    return CalculationStep(
         symbol="F_b",
         value=strength / steel.safety,
         unit=u.stress,
@@ -24,7 +24,7 @@ def maker_strength(steel: Steel, u: Units) -> Step | None:
     )
 
 
-def steel_modulus(steel: Steel, u: Units) -> Step | None:
+def steel_modulus(steel: Steel, u: Units) -> CalculationStep | None:
     """A channel's elastic section modulus as its maker states it; None where it is not entered."""
     if steel.modulus_m3 is None:
         return None
@@ -37,10 +37,10 @@ def steel_modulus(steel: Steel, u: Units) -> Step | None:
     )
 
 
-def pipe_modulus(outside_m: float, steel: Steel, u: Units) -> Step:
+def pipe_modulus(outside_m: float, steel: Steel, u: Units) -> CalculationStep:
     """A pipe's elastic section modulus, π (D⁴ − d⁴) / (32 D). Source: geometry."""
     wide, inner = outside_m / u.size_m, max(0.0, outside_m - 2 * steel.wall_m) / u.size_m
-    return Step(
+    return CalculationStep(
         symbol="S",
         value=math.pi * (wide**4 - inner**4) / (32 * wide),
         unit=u.modulus,

@@ -7,16 +7,16 @@ from functools import lru_cache
 from steady.design_codes.base import Rulebook
 from steady.design_codes.requests import WindLeg, WindPlace
 from steady.design_codes.results import WindOnFence, WindZone
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.path import Path
-from steady.structures.fence.checks.findings import Loads
+from steady.structures.fence.checks.findings import LineWind
 from steady.structures.fence.layout.faces import Face, faces, with_gates_open
 from steady.structures.fence.layout.infill import solidity
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wind_site import place_of
 
 
-def wind_on(case: FenceCase) -> Loads:
+def wind_on(case: FenceCase) -> LineWind:
     """Wind on the whole line before a post is set: it depends on its legs and their face alone."""
     spec = case.spec
     path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
@@ -29,14 +29,16 @@ def wind_on(case: FenceCase) -> Loads:
         zones, one, run_pa = _along(closed, case, place, solid)
         opened = with_gates_open(spec, closed, case.timber.gate_post.width_m)
         more = _along(opened, case, place, solid)[0] if opened else []
-    except (OutsideScope, InputError) as refused:
+    except (OutOfScopeError, InvalidInputError) as refused:
         outside = (
-            refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "see the wind under Ground")
+            refused
+            if isinstance(refused, OutOfScopeError)
+            else OutOfScopeError(refused.message, "see the wind under Ground")
         )
-        return Loads(None, (), outside)
+        return LineWind(None, (), outside)
     worst = _worse(zones, more)
     wind = WindOnFence(tuple(worst), one.arm_m, one.arm_step, one.working, run_pa)
-    return Loads(wind, tuple((z.from_m, z.to_m, z.pressure_pa) for z in worst), None)
+    return LineWind(wind, tuple((z.from_m, z.to_m, z.pressure_pa) for z in worst), None)
 
 
 def _along(

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import get_args
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.plan.results import gap_named, gaps, governing, named, result, state
 from steady.structures.fence.checks.foundations import foot_ways
@@ -15,7 +15,7 @@ from steady.structures.fence.spec.fence import Style
 from steady.structures.fence.spec.presets import closed_with
 from steady.structures.manufacturer_ratings import with_ratings
 from steady.structures.option import Change, Choice
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
 BAYS = ("fewest posts", "equal", "nudged")
@@ -24,7 +24,7 @@ CLOSES = ("infill", "bays", "rail_laid")
 FEET = get_args(FootKind)
 
 
-def ways(case: Case) -> Iterator[Choice]:
+def ways(case: DesignInput) -> Iterator[Choice]:
     """Each way planned whole: posts and bays it takes, and whether it passes. A way that cannot be built says why."""
     spec = case.spec
     bays = BAYS if spec.bays in BAYS else (*BAYS, spec.bays)
@@ -64,13 +64,13 @@ def _choice(
     name: str,
     change: Change,
     chosen: bool,
-    case: Case,
+    case: DesignInput,
 ) -> Choice:
     tape = case.tape
     lasts = foot_ways()[name].durability if group == "feet" else LASTS.get(name, "")
     try:
         made = with_ratings(plan_fence(case.of(replace(case.spec, **dict(change)))), case.spec.ratings)
-    except InputError as error:
+    except InvalidInputError as error:
         return Choice(
             group=group, says=name, change=(), whole="fail", why=error.message, use=0.0, chosen=chosen, lasts=lasts
         )

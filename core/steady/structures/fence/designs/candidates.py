@@ -7,7 +7,7 @@ from steady.catalog.items import stick, sticks
 from steady.footings.depth import AUGERS_M, hole_width_m
 from steady.plan.model import Basis
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.units import FT
 
 Change = tuple[tuple[str, object], ...]
@@ -15,7 +15,7 @@ BOARDED = ("butted", "even gaps", "board on board")
 BAYS_M = tuple(feet * FT for feet in (8, 7, 6, 5, 4))
 
 
-def candidates(case: Case) -> Iterator[tuple[str, Change]]:
+def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Combinations of post, bay, rails and auger, with the words for what each changes.
 
     The wood's species stays as it is; heights are never changed behind anyone's back.
@@ -92,7 +92,7 @@ def _changed(spec: FenceSpec, wish: dict[str, object]) -> Change:
 
 
 def _says(
-    case: Case,
+    case: DesignInput,
     wish: dict[str, object],
 ) -> str:
     spec, tape = case.spec, case.tape

@@ -4,12 +4,12 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.catalog.items import Stick, same_wood, stick
+from steady.catalog.items import SectionItem, same_wood, stick
 from steady.footings.depth import AUGERS_M, hole_width_m
 from steady.plan.model import Basis
 from steady.structures.fence.layout.infill import BOARDED
 from steady.structures.fence.spec.fence import FenceSpec, Straight
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.units import FT
 
 Change = tuple[tuple[str, object], ...]
@@ -19,7 +19,7 @@ RETURN_HEIGHTS = 1.0
 """A return is as long as the fence is high: from there on the figures of the codes count it [ASCE 7-16 fig. 29.3-1, L_r/s 1]."""
 
 
-def singles(case: Case) -> Iterator[tuple[str, Change]]:
+def singles(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Words and the fields that change, one thing each: posts, ends, bay, rails, auger, depth, gaps, a return at a free end."""
     spec, tape = case.spec, case.tape
     line = stick(spec.post, "post", "post")
@@ -56,7 +56,7 @@ def singles(case: Case) -> Iterator[tuple[str, Change]]:
     yield from _returns(case)
 
 
-def _next(now: Stick, role: str) -> list[Stick]:
+def _next(now: SectionItem, role: str) -> list[SectionItem]:
     """The next size up of the same wood, if the yard has one."""
     area = now.width_m * now.thickness_m
     return [item for item in same_wood(now, role) if item.width_m * item.thickness_m > area + 1e-9][:1]
@@ -75,7 +75,7 @@ def _rails(spec: FenceSpec) -> Iterator[tuple[str, Change]]:
             yield f"rails {bigger.says}", (("rail", bigger.key),)
 
 
-def _returns(case: Case) -> Iterator[tuple[str, Change]]:
+def _returns(case: DesignInput) -> Iterator[tuple[str, Change]]:
     straights = with_return(case.spec)
     if straights is not None:
         yield f"a return of {case.tape.length(straights[-1].length_m)} at the far end", (("straights", straights),)

@@ -6,9 +6,9 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen
 
-from steady.catalog.items import Stick, same_wood, stick, sticks
-from steady.data.loader import Row, table
-from steady.errors import InputError, OutsideScope
+from steady.catalog.items import SectionItem, same_wood, stick, sticks
+from steady.data.loader import TableRow, table
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
 from steady.plan.connectors import reach
 from steady.plan.model import Basis, Check, Plan
@@ -19,7 +19,7 @@ from steady.structures.fence.layout.infill import BOARDED, rows
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.units import FT
 from steady.value_objects import value
@@ -73,7 +73,7 @@ def habit_of(spec: FenceSpec, plan: Plan) -> CrewHabit:
     """
     line = [footing for footing in plan.footings if footing.embedment_m > 0]
     if not line:
-        raise InputError("foot", "No post of this fence stands in a hole: there is no depth to keep")
+        raise InvalidInputError("foot", "No post of this fence stands in a hole: there is no depth to keep")
     depths = sorted(footing.embedment_m for footing in line)
     widths = sorted(footing.hole_width_m for footing in line)
     return CrewHabit(
@@ -112,7 +112,7 @@ def as_crew(spec: FenceSpec, habit: CrewHabit, accepted_by: str = NOBODY) -> Fen
     )
 
 
-def usual_here(case: Case, accepted_by: str = NOBODY) -> FenceSpec:
+def usual_here(case: DesignInput, accepted_by: str = NOBODY) -> FenceSpec:
     """The fence as crews usually build it under a school: bay, post, rails, the depth of habit and frost.
 
     It is built on practice: its checks say what they say, and a name signs it without making it pass.
@@ -151,18 +151,18 @@ def usual_here(case: Case, accepted_by: str = NOBODY) -> FenceSpec:
     )
 
 
-def _habit(school: str, height_m: float) -> Row:
+def _habit(school: str, height_m: float) -> TableRow:
     rows = [row for row in table("fence_habits") if row.text["school"] == school]
     row = next((row for row in rows if height_m <= row.number("to_m") + 1e-9), None)
     if row is None:
-        raise OutsideScope(
+        raise OutOfScopeError(
             "no habit of building fences this high is entered for this code",
             "lay it out, or ask for the cheapest that passes",
         )
     return row
 
 
-def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
+def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
     """The cheapest fence of the same height, line and infill that passes: then the fewest posts.
 
     Looked through: frames of its leaves,
@@ -174,7 +174,7 @@ def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
     spec: FenceSpec = case.spec
     try:
         case.book.velocity_pressure(place_of(case.site), spec.height_m)
-    except (InputError, OutsideScope):
+    except (InvalidInputError, OutOfScopeError):
         # Without the place's wind nothing can pass: nothing is searched.
         return Search(why="The wind of this place is not known: enter it under Ground, then ask again")
     base: FenceSpec = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
@@ -215,7 +215,7 @@ def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
     return found
 
 
-def stiffer_leaves(case: Case, spec: FenceSpec) -> FenceSpec:
+def stiffer_leaves(case: DesignInput, spec: FenceSpec) -> FenceSpec:
     """The fence with the lightest gate frames of its wood that hold the wind; where and how wide a gate is stays as it was.
 
     A frame that already holds stays; where none does, the strongest is kept and its check says so.
@@ -232,7 +232,7 @@ def stiffer_leaves(case: Case, spec: FenceSpec) -> FenceSpec:
             spec = _framed(spec, opening.id, frame.key, latches)
             try:
                 made = plan_fence(case.of(spec))
-            except InputError:
+            except InvalidInputError:
                 break
             about = f"{spec.id}/gate/{opening.id}"
             if any(fails([check]) for check in made.checks if check.about == about and check.key in FRAME_CHECKS):
@@ -259,7 +259,7 @@ FRAME_CHECKS = frozenset({"gate_latch_upright.bending_wind", "gate_upright.bendi
 class _Looking:
     """A search under way: what it starts from, how it plans and prices, what it found, the closest failure, a conflict."""
 
-    case: Case
+    case: DesignInput
     base: FenceSpec
     plan: Callable[[FenceSpec], Plan]
     priced: Callable[[Plan], float]
@@ -272,7 +272,7 @@ class _Looking:
         self.found.planned += 1
         try:
             return self.plan(replace(like or self.base, **change))  # type: ignore[arg-type]
-        except InputError:
+        except InvalidInputError:
             return None
 
     def failed(self, trial: Plan | None, where: str) -> None:
@@ -299,7 +299,7 @@ class _Looking:
         self.found.unmade = self.unmade(spec)
 
 
-def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[Stick]) -> Change | None:
+def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[SectionItem]) -> Change | None:
     """The smallest line posts that hold, then the smallest end posts beside them, under the stiffest rails."""
     openings = bool(look.base.openings)
     strong = posts[-1].key
@@ -322,7 +322,7 @@ def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[S
     return None
 
 
-def _untied(look: _Looking, like: Change, ends: Change, posts: list[Stick]) -> Change:
+def _untied(look: _Looking, like: Change, ends: Change, posts: list[SectionItem]) -> Change:
     """End posts as small as hold by themselves, where only gate posts need to be larger; then gate posts likewise."""
     if ends["gate_post"] is None:
         return ends
@@ -338,7 +338,7 @@ def _untied(look: _Looking, like: Change, ends: Change, posts: list[Stick]) -> C
     return ends
 
 
-def _lightest_rails(look: _Looking, chosen: Change, rails: list[Stick]) -> None:
+def _lightest_rails(look: _Looking, chosen: Change, rails: list[SectionItem]) -> None:
     """The lightest rails that pass on those posts, kept where they come to less than what was found."""
     found = look.found
     for lighter in _rails(look.base, rails):
@@ -383,7 +383,7 @@ def _augers(spec: FenceSpec) -> list[float]:
     return [auger for auger in AUGERS_M if usual_m + 1e-9 < auger <= 5 * sticks()[spec.post].width_m][:1]
 
 
-def _bays(case: Case) -> tuple[float, ...]:
+def _bays(case: DesignInput) -> tuple[float, ...]:
     spec = case.spec
     if spec.bays == "panels":
         return (spec.bay_max_m,)
@@ -392,11 +392,11 @@ def _bays(case: Case) -> tuple[float, ...]:
     return tuple(sorted({min(most_m, bay) for bay in (*BAYS_M[metric], spec.bay_max_m)}, reverse=True))
 
 
-def _stiffest(spec: FenceSpec, rails: list[Stick]) -> dict[str, object]:
+def _stiffest(spec: FenceSpec, rails: list[SectionItem]) -> dict[str, object]:
     return _rails(spec, rails)[-1]
 
 
-def _rails(spec: FenceSpec, rails: list[Stick]) -> list[dict[str, object]]:
+def _rails(spec: FenceSpec, rails: list[SectionItem]) -> list[dict[str, object]]:
     """Rails to try, least wood first; what is not boards keeps its own."""
     if spec.infill.style not in BOARDED:
         return [{}]

@@ -9,13 +9,13 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from steady.design_codes.base import Rulebook
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
-from steady.plan.model import Asks, Basis, Check, Plan
+from steady.plan.model import Basis, Check, CheckOrigin, Plan
 from steady.plan.results import named
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.value_objects import value
 
@@ -43,7 +43,7 @@ def under(site: Site, share: float) -> Site:
     )
 
 
-def stands_up_to(case: Case, built: Plan) -> Gust | None:
+def stands_up_to(case: DesignInput, built: Plan) -> Gust | None:
     """The gust of a fence as `built`; None where its wind, or any other part of its load path, is not covered.
 
     Where a gate gives first, what the rest of the line stands up to by itself is told beside it.
@@ -88,7 +88,7 @@ class _Uses:
 class _Tried:
     """The same fence under other winds: its posts, rails and holes as they are built, each wind looked at once."""
 
-    def __init__(self, *, case: Case, built: Plan) -> None:
+    def __init__(self, *, case: DesignInput, built: Plan) -> None:
         spec, self.case = case.spec, case
         self.places = _places(spec, built)
         self.stands = {footing.under: footing.embedment_m for footing in built.footings}
@@ -114,7 +114,7 @@ class _Tried:
     def _at(self, share: float) -> _Uses:
         try:
             made = plan_fence(replace(self.case, spec=self.held, site=under(self.case.site, share), book=self.alone))
-        except InputError as error:
+        except InvalidInputError as error:
             refused = math.inf, error.message
             return _Uses(all=refused, line=refused)
         if gap := not_known(made):
@@ -182,7 +182,7 @@ def _places(spec: FenceSpec, built: Plan) -> dict[str, str]:
 
 def _use(check: Check, stands: dict[str, float], book: Rulebook) -> float:
     """How much of its limit a code's wind check uses with the hole that is built; 0 for what is none."""
-    if check.asks is not Asks.CODE or check.basis is not Basis.RECKONED or not check.by_wind:
+    if check.asks is not CheckOrigin.CODE or check.basis is not Basis.RECKONED or not check.by_wind:
         return 0.0
     if check.key in IN_GROUND:
         has = stands.get(check.about, 0.0) / book.units.span_m

@@ -5,10 +5,10 @@ from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.infill import between_end_gaps, last_board, overlapped
-from steady.plan.model import Cut, Part, Place
-from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
+from steady.plan.model import Cut, Part, PartPlacement
+from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, BoardStretch, Faces, beside, side
 from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
@@ -22,7 +22,7 @@ SLIVER_M = 0.012
 
 
 @value_in_order
-class Row:
+class BoardRow:
     """Boards alike along a stretch: middle of the first from its start, pitch, number, width, and the layer they stand in.
 
     Layer 0 stands on the rails, 1 over it, 2 on the rails' other face.
@@ -35,34 +35,34 @@ class Row:
     layer: int = 0
 
 
-def rows_over(spec: FenceSpec, run_m: float, board_m: float) -> list[Row]:
+def rows_over(spec: FenceSpec, run_m: float, board_m: float) -> list[BoardRow]:
     """Boards of one stretch by style. A stretch too narrow for the style is butted."""
     style = spec.infill.style
     if spec.infill.first != "at the start" and style in ("butted", "even gaps") and run_m > 2 * board_m:
         return _from_middle(spec, run_m, board_m)
     if style == "even gaps" and run_m > 2 * board_m:
         count, gap_m = between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)
-        return [Row(board_m / 2, board_m + gap_m, count, board_m)]
+        return [BoardRow(board_m / 2, board_m + gap_m, count, board_m)]
     if style in ("board on board", "both faces") and run_m > 2 * board_m:
         lapped = overlapped(run_m, board_m, spec.infill.overlap_m)
         pitch_m = board_m - lapped.overlap_m
         under, over = (lapped.boards + 1) // 2, lapped.boards // 2
         layer = 1 if style == "board on board" else 2
         return [
-            Row(board_m / 2, 2 * pitch_m, under, board_m),
-            Row(board_m / 2 + pitch_m, 2 * pitch_m, over, board_m, layer),
+            BoardRow(board_m / 2, 2 * pitch_m, under, board_m),
+            BoardRow(board_m / 2 + pitch_m, 2 * pitch_m, over, board_m, layer),
         ]
     ends = last_board(run_m, board_m, 0.0, RIP_LEAST_M)
     lead_m = ends.rip_m if ends.rips == 2 else 0.0
-    found = [Row(lead_m + board_m / 2, board_m, ends.full, board_m)] if ends.full else []
+    found = [BoardRow(lead_m + board_m / 2, board_m, ends.full, board_m)] if ends.full else []
     if ends.rips == 2:
-        found.append(Row(lead_m / 2, 0.0, 1, lead_m))
+        found.append(BoardRow(lead_m / 2, 0.0, 1, lead_m))
     if ends.rips and ends.rip_m > SLIM_M:
-        found.append(Row(run_m - ends.rip_m / 2, 0.0, 1, ends.rip_m))
+        found.append(BoardRow(run_m - ends.rip_m / 2, 0.0, 1, ends.rip_m))
     return found
 
 
-def rows_on(case: FenceCase, run: Stretch) -> list[Row]:
+def rows_on(case: FenceCase, run: BoardStretch) -> list[BoardRow]:
     """Boards of one stretch, where its corners leave them: positions from where its boards begin.
 
     Boards on both faces keep one pattern, so that they lap; each face's boards end where that face does, the outer run past.
@@ -82,7 +82,7 @@ def rows_on(case: FenceCase, run: Stretch) -> list[Row]:
     return found
 
 
-def _clipped(row: Row, from_m: float, to_m: float) -> list[Row]:
+def _clipped(row: BoardRow, from_m: float, to_m: float) -> list[BoardRow]:
     """A row of spaced boards carried on to both ends: whole ones, and a rip where an end cuts one or leaves a slot at a corner."""
     half_m = row.width_m / 2
     first, last = (
@@ -103,24 +103,24 @@ def _clipped(row: Row, from_m: float, to_m: float) -> list[Row]:
     if to_m - spans[-1][1] > RIP_LEAST_M / 2:
         ends.append((spans[-1][1], to_m))
     made = [replace(row, first_m=min(whole) + half_m, count=len(whole))]
-    return made + [Row((low + high) / 2, 0.0, 1, high - low, row.layer) for low, high in ends]
+    return made + [BoardRow((low + high) / 2, 0.0, 1, high - low, row.layer) for low, high in ends]
 
 
-def _from_middle(spec: FenceSpec, run_m: float, board_m: float) -> list[Row]:
+def _from_middle(spec: FenceSpec, run_m: float, board_m: float) -> list[BoardRow]:
     """A board or a gap on the middle of the stretch, alike rips at both ends; even ends takes the wider ones."""
     gap_m = 0.0
     if spec.infill.style == "even gaps":
         gap_m = between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)[1]
     pitch_m = board_m + gap_m
-    found: list[tuple[float, list[Row]]] = []
+    found: list[tuple[float, list[BoardRow]]] = []
     for middle in ("board on the middle", "gap on the middle"):
         from_m = board_m / 2 if middle.startswith("board") else -gap_m / 2
         each = max(0, math.floor((run_m / 2 - from_m + 1e-9) / pitch_m))
         count = 2 * each + int(middle.startswith("board"))
         over_m = (run_m - count * board_m - (count - 1) * gap_m) / 2 - gap_m
-        rows = [Row(run_m / 2 - (count - 1) * pitch_m / 2, pitch_m, count, board_m)] if count else []
+        rows = [BoardRow(run_m / 2 - (count - 1) * pitch_m / 2, pitch_m, count, board_m)] if count else []
         if over_m > SLIM_M:
-            rows += [Row(over_m / 2, 0.0, 1, over_m), Row(run_m - over_m / 2, 0.0, 1, over_m)]
+            rows += [BoardRow(over_m / 2, 0.0, 1, over_m), BoardRow(run_m - over_m / 2, 0.0, 1, over_m)]
         if spec.infill.first == middle:
             return rows
         found.append((over_m if over_m > SLIM_M else board_m, rows))
@@ -129,7 +129,7 @@ def _from_middle(spec: FenceSpec, run_m: float, board_m: float) -> list[Row]:
 
 def boards(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[Part]:
     """Boards, plumb, over each stretch: one place a bay for its full boards, rips at the ends.
 
@@ -148,7 +148,7 @@ def boards(
 
 def _to_ground(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[Part]:
     """Boards each cut to its own ground under its own top: square ones clear the highest soil, scribed ones follow it."""
     spec, ground = case.spec, case.ground
@@ -166,7 +166,9 @@ def _to_ground(
                 top_m = max(bay.foot_m(spec.gap_m, s) for s in (low_m, high_m)) + spec.height_m
                 long_m = top_m - bottom_m
                 if not long_m > 0:
-                    raise InputError("top_low_m", "The ground rises above the top line somewhere: raise it or step")
+                    raise InvalidInputError(
+                        "top_low_m", "The ground rises above the top line somewhere: raise it or step"
+                    )
                 x_m, y_m = beside(run.leg, at_m, _offset_m(case, row.layer))
                 key = (
                     round(row.width_m / SAME_LENGTH_M),
@@ -176,7 +178,7 @@ def _to_ground(
                 # As long as the longest of those alike: no longer, or it would be cut from the next longer stick on sale.
                 longest_m[key] = max(long_m, longest_m.get(key, 0.0))
                 groups[key].append(
-                    Place(
+                    PartPlacement(
                         id=f"{spec.id}/board/{bay.id}/{round(at_m * 1000)}/{row.layer}",
                         at=(x_m, y_m, top_m - long_m),
                         along=UP,
@@ -207,12 +209,12 @@ def _to_ground(
 
 def _alike(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[Part]:
     """Boards of one length."""
     spec = case.spec
     stick = case.timber.board
-    placed: dict[tuple[int, int], list[Place]] = defaultdict(list)
+    placed: dict[tuple[int, int], list[PartPlacement]] = defaultdict(list)
     for run in runs:
         for row in rows_on(case, run):
             key = (round(row.width_m / SAME_LENGTH_M), row.layer)
@@ -250,7 +252,7 @@ def _offset_m(case: FenceCase, layer: int) -> float:
     return side(spec) * (face_m + layer * timber.board.thickness_m)
 
 
-def _places(spec: FenceSpec, run: Stretch, row: Row, offset_m: float) -> Iterator[Place]:
+def _places(spec: FenceSpec, run: BoardStretch, row: BoardRow, offset_m: float) -> Iterator[PartPlacement]:
     """One place a bay: a board belongs to the bay that its middle stands in."""
     cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
     first, (from_m, to_m) = 0, run.boarded_m
@@ -268,7 +270,7 @@ def _places(spec: FenceSpec, run: Stretch, row: Row, offset_m: float) -> Iterato
             which = ("" if row.pitch_m else "/a" if at_m < (from_m + to_m) / 2 else "/b") + (
                 f"/{row.layer}" if row.layer else ""
             )
-            yield Place(
+            yield PartPlacement(
                 id=f"{spec.id}/{what}/{bay.id}{which}",
                 about=bay_id(spec, bay),
                 at=(x_m, y_m, bay.foot_m(spec.gap_m, at_m)),

@@ -4,11 +4,11 @@ import math
 from dataclasses import replace
 
 from steady.structures.fence.layout.infill import rows
-from steady.structures.fence.layout.line import Faces, Stretch, side
+from steady.structures.fence.layout.line import BoardStretch, Faces, side
 from steady.structures.fence.layout.stations import Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.timber import FenceTimbers
 
 FREE_AT_CORNERS = ("bought panels", "stock panels", "wire mesh", "louvres")
 """Infill that lies between the posts, or bends round: panels and louvres end on the corner post's faces, wire on its middle."""
@@ -23,7 +23,7 @@ def board_layer(case: FenceCase) -> Faces:
     return Faces(near_m, near_m + thick_m)
 
 
-def rail_layer(timber: Timber) -> Faces:
+def rail_layer(timber: FenceTimbers) -> Faces:
     """Where rails on edge lie: on the posts' face."""
     near_m = timber.post.thickness_m / 2
     return Faces(near_m, near_m + timber.rail.thickness_m)
@@ -48,7 +48,7 @@ def _turns(spec: FenceSpec, out: SetOut, first: Post, last: Post) -> tuple[float
     return turn(at, first, False), turn(at + 1, last, True)
 
 
-def cornered(case: FenceCase, out: SetOut, runs: list[Stretch]) -> list[Stretch]:
+def cornered(case: FenceCase, out: SetOut, runs: list[BoardStretch]) -> list[BoardStretch]:
     """Stretches whose boards close their corners; `ends_m` gives what lies in other layers its own ends."""
     spec = case.spec
     if spec.infill.style in FREE_AT_CORNERS:
@@ -81,7 +81,7 @@ def turned_notes(case: FenceCase, out: SetOut) -> list[str]:
     return [f"{said}; what meets them is cut to that bevel"]
 
 
-def notes(runs: list[Stretch]) -> list[str]:
+def notes(runs: list[BoardStretch]) -> list[str]:
     """How corners are closed, in words."""
     turns = [turn for run in runs for turn in (run.start_turn_rad,) if turn]
     said = []

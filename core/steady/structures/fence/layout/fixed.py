@@ -4,8 +4,8 @@ import itertools
 import math
 from dataclasses import replace
 
-from steady.catalog.items import Stick
-from steady.errors import InputError
+from steady.catalog.items import SectionItem
+from steady.errors import InvalidInputError
 from steady.layout.bays import TOLERANCE_M
 from steady.layout.path import CORNER_RAD, Path
 from steady.structures.fence.layout.stations import Post
@@ -33,18 +33,18 @@ def fixed_posts(case: FenceCase, path: Path) -> list[Post]:
         last_m = first_m + opening.clear_m + timber.gate_post.width_m
         leg = path.leg_at(first_m)
         if last_m > path.length_m + TOLERANCE_M:
-            raise InputError(
+            raise InvalidInputError(
                 f"openings/{index}/at_m", f"The {opening.what} runs past the end of the line: move it back"
             )
         if last_m > leg.to_m + TOLERANCE_M:
-            raise InputError(
+            raise InvalidInputError(
                 f"openings/{index}/at_m", f"The {opening.what} lies across a corner: a gate must lie in one run"
             )
         wanted.append((first_m, 2, f"{opening.id}-a", "gate", opening.what, f"{opening.id}/a"))
         wanted.append((last_m, 2, f"{opening.id}-b", "gate", opening.what, f"{opening.id}/b"))
     for index, lock in enumerate(spec.locks):
         if lock.at_m > path.length_m + TOLERANCE_M:
-            raise InputError(f"locks/{index}/at_m", "This locked post stands past the end of the line")
+            raise InvalidInputError(f"locks/{index}/at_m", "This locked post stands past the end of the line")
         wanted.append((lock.at_m, 3, lock.id, "locked", lock.why, ""))
     _refuse_overlap(spec, timber.gate_post)
     made: list[Post] = []
@@ -98,11 +98,11 @@ def _line_end(case: FenceCase, path: Path, which: int) -> tuple[float, int, str,
     at_m, post_id = (path.length_m, "end") if which else (0.0, "start")
     if spec.closed:
         if end.at != "post":
-            raise InputError(f"{post_id}_at/at", "A closed loop has no ends to join to a wall")
+            raise InvalidInputError(f"{post_id}_at/at", "A closed loop has no ends to join to a wall")
         last = path.legs[-1].point(path.length_m)
         off_m = math.hypot(*last)
         if off_m > CLOSES_M or len(path.legs) < 3:
-            raise InputError(
+            raise InvalidInputError(
                 f"straights/{len(spec.straights) - 1}/length_m",
                 f"The loop does not close: its end lies {case.tape.length(off_m)} from its start. Mend the last lengths and turns",
             )
@@ -125,10 +125,12 @@ def _lift_outs(case: FenceCase, path: Path) -> list[tuple[float, int, str, str, 
         last_m = item.at_m + item.clear_m + case.timber.post.width_m
         leg = path.leg_at(item.at_m)
         if last_m > leg.to_m + TOLERANCE_M:
-            raise InputError(f"lift_outs/{index}/at_m", "The lift-out bay runs past its run's end: move it back")
+            raise InvalidInputError(f"lift_outs/{index}/at_m", "The lift-out bay runs past its run's end: move it back")
         for opening in spec.openings:
             if item.at_m < opening.at_m + opening.clear_m and opening.at_m < last_m - SAME_POST_M:
-                raise InputError(f"lift_outs/{index}/at_m", f"The lift-out bay lies over the {opening.what}: move one")
+                raise InvalidInputError(
+                    f"lift_outs/{index}/at_m", f"The lift-out bay lies over the {opening.what}: move one"
+                )
         loose = math.ceil((last_m - item.at_m - TOLERANCE_M) / spec.bay_max_m) - 1
         found.append((item.at_m, 1, f"{item.id}-a", "lift-out", "lift-out bay", ""))
         for k in range(1, loose + 1):
@@ -138,16 +140,18 @@ def _lift_outs(case: FenceCase, path: Path) -> list[tuple[float, int, str, str, 
     return found
 
 
-def _refuse_overlap(spec: FenceSpec, post: Stick) -> None:
+def _refuse_overlap(spec: FenceSpec, post: SectionItem) -> None:
     spans = sorted((o.at_m, o.at_m + o.clear_m + post.width_m, i) for i, o in enumerate(spec.openings))
     for before, after in itertools.pairwise(spans):
         if after[0] < before[1] - SAME_POST_M:
-            raise InputError(f"openings/{after[2]}/at_m", "Two gates overlap: move one of them")
+            raise InvalidInputError(f"openings/{after[2]}/at_m", "Two gates overlap: move one of them")
     for index, lock in enumerate(spec.locks):
         for low_m, high_m, at in spans:
             if low_m + SAME_POST_M < lock.at_m < high_m - SAME_POST_M:
                 what = spec.openings[at].what
-                raise InputError(f"locks/{index}/at_m", f"This locked post stands inside the {what}: unlock or move it")
+                raise InvalidInputError(
+                    f"locks/{index}/at_m", f"This locked post stands inside the {what}: unlock or move it"
+                )
 
 
 def name_of(post: Post) -> str:

@@ -2,12 +2,12 @@
 
 import math
 
-from steady.catalog.items import Stick
-from steady.errors import InputError, OutsideScope
+from steady.catalog.items import SectionItem
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.infill import SlatScreen, between_end_gaps, overlapped, slat_screen
 from steady.layout.visibility import view_between
 from steady.structures.fence.layout.boards import RIP_LEAST_M, SLIM_M, rows_over
-from steady.structures.fence.layout.line import Stretch
+from steady.structures.fence.layout.line import BoardStretch
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.units.show import Tape
@@ -25,7 +25,7 @@ GROWN = {"nothing": 0.0, "light climbers": 0.5, "heavy climbers": 1.0}
 
 
 @value_in_order
-class Rows:
+class InfillRows:
     """Rails, slats or louvres of a bay: how many, the first one's middle above the infill's bottom, and the step up (m).
 
     `on_face`: on the posts' face; else between the posts. `upright`: on their narrow edge; else flat. `tilt_rad`: louvres, from
@@ -39,7 +39,7 @@ class Rows:
     upright: bool
     tilt_rad: float | None = None
 
-    def deep_m(self, stick: Stick) -> float:
+    def deep_m(self, stick: SectionItem) -> float:
         """How much of the height one takes, untilted."""
         return stick.width_m if self.upright else stick.thickness_m
 
@@ -53,7 +53,7 @@ def laid(spec: FenceSpec) -> tuple[bool, bool]:
     return spec.rail_laid == "on edge", spec.rail_laid != "flat"
 
 
-def screen(spec: FenceSpec, stick: Stick) -> SlatScreen:
+def screen(spec: FenceSpec, stick: SectionItem) -> SlatScreen:
     """Slats over the fence's height; the spacer is cut down to the tape's own mark, what is left stays at the bottom.
 
     Raises:
@@ -63,32 +63,32 @@ def screen(spec: FenceSpec, stick: Stick) -> SlatScreen:
     mark_m = MM if stick.metric else IN / 16
     try:
         return slat_screen(spec.height_m, stick.width_m, (wish_m / 2, 2 * wish_m), wish_m=wish_m, round_to_m=mark_m)
-    except OutsideScope:
+    except OutOfScopeError:
         message = "No spacer from half to twice this one comes out even at the height: change the spacer or the height"
-        raise InputError("infill/spacer_m", message) from None
-    except InputError:
-        raise InputError("height_m", "is too little for two slats") from None
+        raise InvalidInputError("infill/spacer_m", message) from None
+    except InvalidInputError:
+        raise InvalidInputError("height_m", "is too little for two slats") from None
 
 
-def rows(spec: FenceSpec, stick: Stick) -> Rows:
+def rows(spec: FenceSpec, stick: SectionItem) -> InfillRows:
     """How rails are stacked, or slats where there are no boards."""
     if spec.infill.style == "slats":
         found = screen(spec, stick)
-        return Rows(found.slats, found.left_m + stick.width_m / 2, stick.width_m + found.cut_m, *laid(spec))
+        return InfillRows(found.slats, found.left_m + stick.width_m / 2, stick.width_m + found.cut_m, *laid(spec))
     if spec.infill.style == "louvres":
         count, pitch_m = louvres(spec, stick)
-        return Rows(count, pitch_m / 2, pitch_m, *laid(spec), spec.infill.tilt_rad)
+        return InfillRows(count, pitch_m / 2, pitch_m, *laid(spec), spec.infill.tilt_rad)
     if spec.infill.style == "bought panels":
-        return Rows(0, 0.0, 0.0, False, False)
+        return InfillRows(0, 0.0, 0.0, False, False)
     if spec.infill.style in WIRED:
         # Wire hangs on the posts; a timber rail along its top only so that it is seen.
         deep_m = stick.thickness_m if spec.rail_laid == "flat" else stick.width_m
-        return Rows(int(spec.infill.sight_rail), spec.height_m - deep_m / 2, 0.0, *laid(spec))
+        return InfillRows(int(spec.infill.sight_rail), spec.height_m - deep_m / 2, 0.0, *laid(spec))
     step_m = (spec.height_m - 2 * spec.rail_inset_m) / (spec.rails_count - 1)
-    return Rows(spec.rails_count, spec.rail_inset_m, step_m, *laid(spec))
+    return InfillRows(spec.rails_count, spec.rail_inset_m, step_m, *laid(spec))
 
 
-def louvres(spec: FenceSpec, stick: Stick) -> tuple[int, float]:
+def louvres(spec: FenceSpec, stick: SectionItem) -> tuple[int, float]:
     """Louvres over the height, and their pitch: as few as leave no view square through.
 
     Source: workshop geometry: no square-on view when w sin(tilt) + b cos(tilt) reaches the pitch.
@@ -131,7 +131,7 @@ def _least_bay_m(spec: FenceSpec) -> float:
     return max(spec.bay_min_m, min(spec.bay_max_m, spec.panel_m if spec.bays == "panels" else spec.bay_max_m) * 0.75)
 
 
-def stiffeners(spec: FenceSpec, stick: Stick, bay_m: float) -> int:
+def stiffeners(spec: FenceSpec, stick: SectionItem, bay_m: float) -> int:
     """Plumb stiffeners behind the slats of one bay, evenly."""
     if spec.infill.style != "slats":
         return 0
@@ -148,9 +148,11 @@ def refuse(case: FenceCase) -> None:
     spec, timber = case.spec, case.timber
     style = spec.infill.style
     if style in ("board on board", "both faces") and 2 * spec.infill.overlap_m > timber.board.width_m:
-        raise InputError("infill/overlap_m", "must be at most half a board: more would close one side altogether")
+        raise InvalidInputError(
+            "infill/overlap_m", "must be at most half a board: more would close one side altogether"
+        )
     if style == "both faces" and (spec.rail_laid != "flat" or timber.rail.width_m < timber.post.width_m - 1e-6):
-        raise InputError(
+        raise InvalidInputError(
             "infill/style",
             "Boards on both faces need rails laid flat between the posts, as wide as the posts are thick",
         )
@@ -159,20 +161,24 @@ def refuse(case: FenceCase) -> None:
     if style in WIRED and timber.stock is not None:
         if spec.height_m > timber.stock.width_m + 1e-6:
             tall = case.tape.length(timber.stock.width_m)
-            raise InputError("height_m", f"The wire bought is only {tall} high: lower the fence or pick a higher one")
+            raise InvalidInputError(
+                "height_m", f"The wire bought is only {tall} high: lower the fence or pick a higher one"
+            )
         if spec.infill.mesh_m <= timber.stock.thickness_m:
-            raise InputError("infill/mesh_m", "The openings are no wider than the wire")
+            raise InvalidInputError("infill/mesh_m", "The openings are no wider than the wire")
     if style == "bought panels" and timber.stock is not None and spec.height_m > timber.stock.width_m + 1e-6:
-        raise InputError("height_m", "The panel bought is lower than this: lower the fence or pick a higher panel")
+        raise InvalidInputError(
+            "height_m", "The panel bought is lower than this: lower the fence or pick a higher panel"
+        )
     if style == "bought panels" and spec.bays != "panels":
-        raise InputError("bays", "Bought panels stand between posts a panel apart: space the bays in panels")
+        raise InvalidInputError("bays", "Bought panels stand between posts a panel apart: space the bays in panels")
     if spec.infill.base == "scribed" and style not in BOARDED:
-        raise InputError("infill/base", "Only plumb boards are scribed to the ground: use base boards here")
+        raise InvalidInputError("infill/base", "Only plumb boards are scribed to the ground: use base boards here")
 
 
 def notes(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[str]:
     """What the crew sets its blocks and gauges by, and what can be seen through the fence."""
     spec, timber, tape = case.spec, case.timber, case.tape
@@ -213,7 +219,7 @@ def notes(
 
 def _slat_notes(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[str]:
     spec, timber, tape = case.spec, case.timber, case.tape
     found = screen(spec, timber.rail)

@@ -2,10 +2,10 @@
 
 import math
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.layout.path import Leg
 from steady.plan.model import Vec
-from steady.structures.fence.layout.stations import Bay, Post, SetOut
+from steady.structures.fence.layout.stations import LineBay, Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.value_objects import value_in_order
@@ -24,7 +24,7 @@ class Faces:
 
 
 @value_in_order
-class Stretch:
+class BoardStretch:
     """Bays without an opening or corner between them: boards run through from start to end (stations).
 
     `start_turn_rad`, `end_turn_rad`: the turn at a corner there, positive toward the boards' side (an inside corner); 0 where
@@ -34,7 +34,7 @@ class Stretch:
     leg: Leg
     from_m: float
     to_m: float
-    bays: tuple[Bay, ...]
+    bays: tuple[LineBay, ...]
     start_turn_rad: float = 0.0
     end_turn_rad: float = 0.0
     boards: Faces | None = None
@@ -94,10 +94,10 @@ def beside(leg: Leg, station_m: float, offset_m: float) -> tuple[float, float]:
     return x_m - offset_m * math.sin(leg.heading_rad), y_m + offset_m * math.cos(leg.heading_rad)
 
 
-def stretches(out: SetOut) -> list[Stretch]:
+def stretches(out: SetOut) -> list[BoardStretch]:
     """Where boards run through: broken at openings and corners; half a post beyond a free post."""
-    found: list[Stretch] = []
-    group: list[Bay] = []
+    found: list[BoardStretch] = []
+    group: list[LineBay] = []
 
     def close() -> None:
         if group:
@@ -109,7 +109,7 @@ def stretches(out: SetOut) -> list[Stretch]:
                     first.station_m + first.stick.width_m / 2 + PLAY_M,
                     last.station_m - last.stick.width_m / 2 - PLAY_M,
                 )
-            found.append(Stretch(leg, from_m, to_m, tuple(group)))
+            found.append(BoardStretch(leg, from_m, to_m, tuple(group)))
             group.clear()
 
     for bay in out.bays:
@@ -126,6 +126,6 @@ def stretches(out: SetOut) -> list[Stretch]:
     return found
 
 
-def set_back_m(case: FenceCase, post: Stick) -> float:
+def set_back_m(case: FenceCase, post: SectionItem) -> float:
     """How far left of the line a post's middle stands: a wider gate post stands back, its face flush where the rails lie."""
     return -side(case.spec) * (post.thickness_m - case.timber.post.thickness_m) / 2

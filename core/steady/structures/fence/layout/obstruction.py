@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.structures.fence.spec.fence import FenceSpec, Lock, NoDig
 
@@ -24,9 +24,9 @@ def go_round(spec: FenceSpec, plan: Plan, stand_m: dict[str, float], post_id: st
     what, half_width_m = met
     marks = {mark.id: mark for mark in plan.marks}
     if post_id not in marks:
-        raise InputError("post", "There is no such post in this plan: fetch it again")
+        raise InvalidInputError("post", "There is no such post in this plan: fetch it again")
     if post_id in stand_m:
-        raise InputError("post", "This post is ticked as set: take the tick away first")
+        raise InvalidInputError("post", "This post is ticked as set: take the tick away first")
     held = {lock.id for lock in spec.locks}
     locks = list(spec.locks)
     for about, at_m in sorted(stand_m.items(), key=lambda item: item[1]):

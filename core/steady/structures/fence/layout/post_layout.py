@@ -5,18 +5,18 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.layout.bay_spacing import equal_nudged, equal_with_more, in_panels, posts_in_zones
-from steady.layout.bays import TOLERANCE_M, Bays, Zone, bays_round_zones, merge_zones
+from steady.layout.bays import TOLERANCE_M, BaySpacing, Zone, bays_round_zones, merge_zones
 from steady.layout.path import Path
 from steady.layout.rails import longest_level_m
 from steady.structures.fence.layout.fixed import fixed_posts, name_of
 from steady.structures.fence.layout.infill import laid
-from steady.structures.fence.layout.stations import Bay, Post, SetOut
+from steady.structures.fence.layout.stations import LineBay, Post, SetOut
 from steady.structures.fence.layout.tops import stepped, straight_tops
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, NoDig, in_count
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.timber import FenceTimbers
 from steady.units.show import Tape
 
 Bears = Callable[[float, float], float | None]
@@ -72,7 +72,7 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
     spec, timber, tape = case.spec, case.timber, case.tape
     path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
     if path.length_m > LONGEST_LINE_M:
-        raise InputError(
+        raise InvalidInputError(
             "straights",
             f"One line may be {tape.distance(LONGEST_LINE_M)} long, this is {tape.distance(path.length_m)}: "
             "lay it out as several fences",
@@ -91,20 +91,20 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
                     f"{tape.length(by_m)}, or dig by hand and unlock the band"
                 )
     posts: list[Post] = [fixed[0]]
-    bays: list[Bay] = []
+    bays: list[LineBay] = []
     openings = {f"{opening.id}/a": opening for opening in spec.openings}
     for before, after in itertools.pairwise(fixed):
         opening = openings.get(before.opening if before.opening.endswith("/a") else "")
         if opening is not None:
-            bays.append(Bay(opening.id, before, after, opening))
+            bays.append(LineBay(opening.id, before, after, opening))
             posts.append(after)
             continue
         inner = _called(spec, before, _between(line, before, after), taken)
         for made in (*inner, after):
-            bays.append(Bay(posts[-1].id, posts[-1], made))
+            bays.append(LineBay(posts[-1].id, posts[-1], made))
             posts.append(made)
         if len(posts) > MOST_POSTS:
-            raise InputError(
+            raise InvalidInputError(
                 "bay_max_m", f"One line may have {MOST_POSTS} posts: widen the bays, or lay it out as several fences"
             )
     posts, bays = _end_posts(posts, bays, timber)
@@ -113,7 +113,7 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
     return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
 
 
-def _end_posts(posts: list[Post], bays: list[Bay], timber: Timber) -> tuple[list[Post], list[Bay]]:
+def _end_posts(posts: list[Post], bays: list[LineBay], timber: FenceTimbers) -> tuple[list[Post], list[LineBay]]:
     """Free ends and the posts next to them in their own size; gate posts keep theirs."""
     if timber.end_post is None:
         return posts, bays
@@ -131,7 +131,7 @@ def _end_posts(posts: list[Post], bays: list[Bay], timber: Timber) -> tuple[list
     ]
 
 
-def _in_lift_out(spec: FenceSpec, bay: Bay) -> Bay:
+def _in_lift_out(spec: FenceSpec, bay: LineBay) -> LineBay:
     for item in spec.lift_outs:
         if bay.start.id in (f"{item.id}-a",) or bay.start.id.startswith(f"{item.id}-loose"):
             return replace(bay, lift_out=item.id)
@@ -158,7 +158,7 @@ def bay_limit(case: FenceCase, before: Post, after: Post, bears: Bears | None = 
         # At an outside corner a rail runs past to the face of the other straight's.
         reach_m -= rail.thickness_m * sum(post.kind in ("corner", "closing") for post in (before, after))
     if not reach_m > 0.3:
-        raise InputError(
+        raise InvalidInputError(
             "rail", "The ground is too steep somewhere on this line for any rail on sale: check the readings"
         )
     if reach_m < wish_m:
@@ -178,11 +178,11 @@ def _wish(case: FenceCase, before: Post, after: Post, bears: Bears | None) -> tu
     return spec.bay_max_m, "your greatest bay"
 
 
-def _spaced(case: FenceCase, run_m: float, limit_m: float, zones: list[Zone], before: Post) -> Bays:
+def _spaced(case: FenceCase, run_m: float, limit_m: float, zones: list[Zone], before: Post) -> BaySpacing:
     """Bays of one stretch in the way wished for; where equal bays cannot be, the fewest posts."""
     spec, timber = case.spec, case.timber
     least_m = min(spec.bay_min_m, limit_m)
-    found: Bays | None = None
+    found: BaySpacing | None = None
     if spec.bays == "panels" and run_m > timber.post.width_m + 0.05:
         by_rule = not before.opening and before.kind != "end"
         at_start = by_rule if spec.cut_at == "away from a gate" else spec.cut_at == "the start"
@@ -199,7 +199,9 @@ def _spaced(case: FenceCase, run_m: float, limit_m: float, zones: list[Zone], be
     return found or bays_round_zones(run_m, limit_m, least_m, zones)
 
 
-def _panel_clashes(answer: Bays, from_m: float, zones: list[Zone], limit: tuple[float, str], tape: Tape) -> list[str]:
+def _panel_clashes(
+    answer: BaySpacing, from_m: float, zones: list[Zone], limit: tuple[float, str], tape: Tape
+) -> list[str]:
     """What panels of one width cannot go round. `limit`: the widest bay, and why."""
     limit_m, why = limit
     widest_m = max((b - a for a, b in itertools.pairwise(answer.stations_m)), default=0.0)
@@ -277,7 +279,7 @@ def _between(line: _Line, before: Post, after: Post) -> list[Post]:
         )
     if run_m > TOLERANCE_M and any(b - a < TOLERANCE_M for a, b in itertools.pairwise(answer.stations_m)):
         at = tape.distance(from_m)
-        raise InputError(
+        raise InvalidInputError(
             "bay_max_m", f"Posts come to stand on each other beyond {at}: widen the bays, or move what lies near"
         )
     stands = [from_m + station for station in answer.stations_m[1:-1]]

@@ -2,9 +2,9 @@
 
 import math
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.layout.path import Leg, Path
-from steady.structures.fence.spec.fence import FenceSpec, Opening
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening
 from steady.value_objects import value_in_order
 
 
@@ -21,7 +21,7 @@ class Post:
     kind: str
     leg: Leg
     ground_m: float
-    stick: Stick
+    stick: SectionItem
     label: str = ""
     opening: str = ""
     turned_rad: float = 0.0
@@ -38,7 +38,7 @@ class Post:
 
 
 @value_in_order
-class Bay:
+class LineBay:
     """What stands between two neighbouring posts: infill, or the opening named.
 
     `level_m`: height of a stepped bay's infill at its bottom; None where the infill runs with the ground. `line_m`: heights of
@@ -48,7 +48,7 @@ class Bay:
     id: str
     start: Post
     end: Post
-    opening: Opening | None = None
+    opening: GateOpening | None = None
     level_m: float | None = None
     line_m: tuple[float, float] | None = None
     lift_out: str = ""
@@ -77,7 +77,7 @@ class Bay:
         return self.start.ground_m + gap_m + self.grade * (station_m - self.start.station_m)
 
 
-def bay_id(spec: FenceSpec, bay: Bay) -> str:
+def bay_id(spec: FenceSpec, bay: LineBay) -> str:
     """The id that checks, drawings and prices of a bay point at: its gate's where it is one."""
     return f"{spec.id}/gate/{bay.opening.id}" if bay.opening is not None else f"{spec.id}/bay/{bay.id}"
 
@@ -88,7 +88,7 @@ class SetOut:
 
     path: Path
     posts: tuple[Post, ...]
-    bays: tuple[Bay, ...]
+    bays: tuple[LineBay, ...]
     blocked: tuple[tuple[float, float, str, float, float], ...]
     conflicts: tuple[str, ...]
     notes: tuple[str, ...]

@@ -3,15 +3,15 @@
 from dataclasses import replace
 
 from steady.data.interpolation import between
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.slopes import PanelGaps, stepped_bays
-from steady.layout.topline import Band, fewest_pieces
-from steady.structures.fence.layout.stations import Bay, SetOut
+from steady.layout.topline import HeightBand, fewest_pieces
+from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 
 
-def stepped(case: FenceCase, bay: Bay) -> Bay:
+def stepped(case: FenceCase, bay: LineBay) -> LineBay:
     """A bay of a stepped straight with its level; any other as it is."""
     spec = case.spec
     follows = next(straight.follows for straight in spec.straights if straight.id == bay.start.leg.id)
@@ -23,10 +23,10 @@ def stepped(case: FenceCase, bay: Bay) -> Bay:
 
 def straight_tops(
     case: FenceCase,
-    bays: list[Bay],
+    bays: list[LineBay],
     conflicts: list[str],
     notes: list[str],
-) -> list[Bay]:
+) -> list[LineBay]:
     """Bays whose top runs straight over rolling ground, leg by leg, in the fewest pieces the heights allow."""
     spec, tape = case.spec, case.tape
     made = list(bays)
@@ -35,7 +35,7 @@ def straight_tops(
     high_m = spec.top_high_m or wish_m + spec.height_m / 10
     step_m = 0.0127 if tape.system == "imperial" else 0.01
     if low_m > high_m:
-        raise InputError("top_high_m", "The greatest height of the top is below its least")
+        raise InvalidInputError("top_high_m", "The greatest height of the top is below its least")
     for straight in spec.straights:
         if straight.follows != "straight top":
             continue
@@ -44,9 +44,9 @@ def straight_tops(
             posts = [bays[run[0]].start.station_m, *(bays[k].end.station_m for k in run)]
             try:
                 line = fewest_pieces(
-                    case.ground, posts, Band(least_m=low_m, most_m=high_m, wish_m=wish_m, step_m=step_m)
+                    case.ground, posts, HeightBand(least_m=low_m, most_m=high_m, wish_m=wish_m, step_m=step_m)
                 )
-            except OutsideScope as refused:
+            except OutOfScopeError as refused:
                 notes.append(f"The top follows the ground here: {refused.reason}")
                 continue
             if line is None:

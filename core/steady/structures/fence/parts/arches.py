@@ -2,9 +2,9 @@
 
 import math
 
-from steady.catalog.items import Stick
-from steady.plan.model import Part, Place
-from steady.structures.fence.checks.arches import Standing
+from steady.catalog.items import SectionItem
+from steady.plan.model import Part, PartPlacement
+from steady.structures.fence.checks.arches import PlacedArch
 from steady.structures.fence.layout.line import beside, set_back_m
 from steady.structures.fence.spec.case import FenceCase
 
@@ -16,7 +16,7 @@ SCREWS_A_RUNG = 4
 
 def parts(
     case: FenceCase,
-    arches: list[Standing],
+    arches: list[PlacedArch],
 ) -> list[Part]:
     """Headers on both faces of the posts, rungs across them, and their screws."""
     timber = case.timber
@@ -30,7 +30,7 @@ def parts(
         back = timber.gate_post.width_m / 2 + arch.overhang_m
         x0, y0 = x0 - along[0] * back, y0 - along[1] * back
         off = timber.gate_post.width_m / 2 + header.thickness_m / 2
-        headers = Place(
+        headers = PartPlacement(
             id=f"{item.id}/headers",
             at=(x0 - across[0] * off, y0 - across[1] * off, item.top_m - header.width_m / 2),
             along=along,
@@ -43,7 +43,7 @@ def parts(
         if count:
             inset = min(arch.overhang_m / 2, item.length_m / 4) if count > 1 else item.length_m / 2
             pitch = (item.length_m - 2 * inset) / (count - 1) if count > 1 else 0.0
-            rungs = Place(
+            rungs = PartPlacement(
                 id=f"{item.id}/rungs",
                 at=(
                     x0 + along[0] * inset - across[0] * arch.rung_m / 2,
@@ -70,7 +70,7 @@ def parts(
     return made
 
 
-def _stick(part_id: str, role: str, of: Stick, length_m: float, place: Place) -> Part:
+def _stick(part_id: str, role: str, of: SectionItem, length_m: float, place: PartPlacement) -> Part:
     return Part(
         id=part_id,
         role=role,

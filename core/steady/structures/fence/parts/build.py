@@ -5,12 +5,12 @@ from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.layout.rails import rail_stock_m
-from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Opening, Part, Place, Vec, Zone
+from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Opening, Part, PartPlacement, Vec, Zone
 from steady.structures.fence.checks.findings import Reckoning
 from steady.structures.fence.checks.foundations import (
-    FootWay,
+    FoundationType,
     foot_m,
     foot_ways,
     hole_depth_m,
@@ -20,11 +20,11 @@ from steady.structures.fence.checks.foundations import (
 )
 from steady.structures.fence.layout.corners import rail_layer
 from steady.structures.fence.layout.infill import rows
-from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, set_back_m, side
-from steady.structures.fence.layout.stations import Bay, Post, SetOut, bay_id
+from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, BoardStretch, Faces, beside, set_back_m, side
+from steady.structures.fence.layout.stations import LineBay, Post, SetOut, bay_id
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.timber import FenceTimbers
 
 
 def posts_and_footings(
@@ -39,7 +39,7 @@ def posts_and_footings(
     `tops`: posts that stand higher or lower than the boards' height, and how far above their ground.
     """
     spec, timber = case.spec, case.timber
-    by_length: dict[tuple[str, int], list[Place]] = defaultdict(list)
+    by_length: dict[tuple[str, int], list[PartPlacement]] = defaultdict(list)
     footings = []
     alike: dict[tuple[str, str, float, float], tuple[tuple[Layer, ...], float, str]] = {}
     longest_m: dict[tuple[str, int], float] = {}
@@ -57,7 +57,7 @@ def posts_and_footings(
         heading = (math.cos(facing_rad), math.sin(facing_rad), 0.0)
         pid = f"{spec.id}/post/{post.id}"
         length_m = (above_m - foot if foot else embed_m + above_m) + allowance_m(spec)
-        place = Place(id=pid, at=(x_m, y_m, post.ground_m + (foot or -embed_m)), along=UP, up=heading)
+        place = PartPlacement(id=pid, at=(x_m, y_m, post.ground_m + (foot or -embed_m)), along=UP, up=heading)
         size = (stick.key, round(length_m / SAME_LENGTH_M))
         by_length[size].append(place)
         longest_m[size] = max(length_m, longest_m.get(size, 0.0))
@@ -106,7 +106,7 @@ def allowance_m(spec: FenceSpec) -> float:
     return spec.post_allowance_m if spec.posts_cut == "long" else 0.0
 
 
-def _wide_m(case: FenceCase, way: FootWay, post: Stick) -> float:
+def _wide_m(case: FenceCase, way: FoundationType, post: SectionItem) -> float:
     spec, hole_width_m = case.spec, case.hole_width_m(post)
     if way.stands == "block":
         return spec.foot_detail.block_width_m
@@ -115,7 +115,9 @@ def _wide_m(case: FenceCase, way: FootWay, post: Stick) -> float:
     return hole_width_m if way.stands != "slab" else 0.0
 
 
-def _post_part(part_id: str, stick: Stick, length_m: float, places: list[Place], timber: Timber) -> Part:
+def _post_part(
+    part_id: str, stick: SectionItem, length_m: float, places: list[PartPlacement], timber: FenceTimbers
+) -> Part:
     """Posts of one length; built-up ones as their plies, side by side along the line."""
     ply = timber.ply if timber.ply is not None and stick == timber.post else None
     if ply is None:
@@ -157,7 +159,7 @@ def hand_dug(spec: FenceSpec, station_m: float) -> str:
     return min(near, key=lambda found: found[0])[1].what if near else ""
 
 
-def rails(case: FenceCase, runs: list[Stretch], trim_m: float) -> list[Part]:
+def rails(case: FenceCase, runs: list[BoardStretch], trim_m: float) -> list[Part]:
     """Rails, slats or louvres bay by bay, along their bay's infill, ends cut plumb; alike ones grouped.
 
     A bay that lifts out has long rails, over all of it.
@@ -173,7 +175,7 @@ def rails(case: FenceCase, runs: list[Stretch], trim_m: float) -> list[Part]:
     offset_m = side(spec) * (post_m / 2 + (through_m if lie.on_face else -through_m) / 2)
     if lie.tilt_rad is not None:
         offset_m = 0.0
-    groups: dict[tuple[int, int], list[Place]] = defaultdict(list)
+    groups: dict[tuple[int, int], list[PartPlacement]] = defaultdict(list)
     sizes: dict[tuple[int, int], tuple[float, float, float]] = {}
     for run in runs:
         for bay, from_m, to_m in _spans(run, rail_layer(timber) if lie.on_face else None, spec.rail_bays):
@@ -190,7 +192,7 @@ def rails(case: FenceCase, runs: list[Stretch], trim_m: float) -> list[Part]:
                 up = _tilted(leg.heading_rad, lie.tilt_rad, side(spec))
             z_m = bay.foot_m(spec.gap_m, from_m) + lie.first_m
             groups[key].append(
-                Place(
+                PartPlacement(
                     id=f"{spec.id}/rail/{bay.id}",
                     about=bay_id(spec, bay),
                     at=(x_m, y_m, z_m),
@@ -225,7 +227,7 @@ def rails(case: FenceCase, runs: list[Stretch], trim_m: float) -> list[Part]:
     return parts
 
 
-def _spans(run: Stretch, layer: Faces | None, over_bays: int = 1) -> Iterator[tuple[Bay, float, float]]:
+def _spans(run: BoardStretch, layer: Faces | None, over_bays: int = 1) -> Iterator[tuple[LineBay, float, float]]:
     """Each bay of a stretch and the stations its rails run between; a lift-out's run over all its bays.
 
     `layer`: where rails on edge lie, on the posts' face; None for rails between the posts.
@@ -250,9 +252,9 @@ SAME_GRADE = 0.002
 """Bays whose grades differ by less lie in one line: a rail bends so much unseen [our own]."""
 
 
-def _in_line(bays: tuple[Bay, ...], most: int) -> list[list[Bay]]:
+def _in_line(bays: tuple[LineBay, ...], most: int) -> list[list[LineBay]]:
     """Neighbouring bays that one rail can run over: as many as wished, while they lie in one line."""
-    groups: list[list[Bay]] = []
+    groups: list[list[LineBay]] = []
     for bay in bays:
         joins = (
             groups
@@ -343,7 +345,7 @@ def curves(case: FenceCase, out: SetOut) -> list[Curve]:
     return made
 
 
-def _opening(spec: FenceSpec, bay: Bay) -> Opening:
+def _opening(spec: FenceSpec, bay: LineBay) -> Opening:
     assert bay.opening is not None
     start: Post = bay.start
     x0, y0 = start.leg.point(start.station_m)

@@ -3,7 +3,7 @@
 import math
 
 from steady.catalog.items import sticks
-from steady.plan.model import DRYING, Part, Place, Task
+from steady.plan.model import DRYING, Part, PartPlacement, Task
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.measurement_targets import COATED_AT_MOST
 
@@ -39,7 +39,7 @@ def coats(spec: FenceSpec, parts: list[Part]) -> list[Part]:
     """The finish to buy, in litres rounded up."""
     if spec.finish.kind == "none":
         return []
-    place = Place(id=f"{spec.id}/finish", at=(0.0, 0.0, 0.0), along=(0.0, 0.0, 1.0), up=(1.0, 0.0, 0.0))
+    place = PartPlacement(id=f"{spec.id}/finish", at=(0.0, 0.0, 0.0), along=(0.0, 0.0, 1.0), up=(1.0, 0.0, 0.0))
     return [
         Part(
             id=f"{spec.id}/finish",

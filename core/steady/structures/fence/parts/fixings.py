@@ -5,7 +5,7 @@ from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
 
 from steady.catalog.items import goods
-from steady.plan.model import Part, Place
+from steady.plan.model import Part, PartPlacement
 from steady.structures.fence.checks.joints import SLANT_REACH, Joint, bought_ends, pick, wants_for
 from steady.structures.fence.layout.boards import OUTER
 from steady.structures.fence.layout.infill import WIRED, rows
@@ -30,7 +30,7 @@ def joints(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Joint]:
     rail_deep_m = rail.thickness_m if lie.upright else rail.width_m
     made: list[Joint] = []
 
-    def of(test: str, role: str = "board") -> tuple[Place, ...]:
+    def of(test: str, role: str = "board") -> tuple[PartPlacement, ...]:
         return tuple(p for part in parts if part.role == role and test in part.id for p in part.places)
 
     outer = tuple(p for part in parts if part.role == "board" and part.id.endswith(OUTER) for p in part.places)
@@ -72,9 +72,9 @@ def joints(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Joint]:
     return [joint for joint in made if joint.places]
 
 
-def _over_posts(spec: FenceSpec, out: SetOut, parts: list[Part]) -> dict[int, list[Place]]:
+def _over_posts(spec: FenceSpec, out: SetOut, parts: list[Part]) -> dict[int, list[PartPlacement]]:
     """Rails that run over posts between their ends, by how many they cross."""
-    found: dict[int, list[Place]] = {}
+    found: dict[int, list[PartPlacement]] = {}
     stands: dict[str, list[tuple[float, float]]] = {}
     for post in out.posts:
         stands.setdefault(post.leg.id, []).append((post.station_m, post.stick.width_m))
@@ -141,8 +141,8 @@ def _held_ends(case: FenceCase, parts: list[Part]) -> list[Part]:
     return [hardware(spec, "rail channel", tuple(_once(bay) for bay in bays), each)] if bays else []
 
 
-def _once(place: Place) -> Place:
-    return Place(id=place.id, at=place.at, along=place.along, up=place.up)
+def _once(place: PartPlacement) -> PartPlacement:
+    return PartPlacement(id=place.id, at=place.at, along=place.along, up=place.up)
 
 
 def notes(

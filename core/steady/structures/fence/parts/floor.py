@@ -3,8 +3,8 @@
 import math
 
 from steady.catalog.items import bag_yield_m3
-from steady.errors import InputError
-from steady.plan.model import Part, Place, Vec
+from steady.errors import InvalidInputError
+from steady.plan.model import Part, PartPlacement, Vec
 from steady.structures.fence.layout.corners import board_layer
 from steady.structures.fence.layout.infill import BOARDED
 from steady.structures.fence.layout.line import UP, side
@@ -35,7 +35,9 @@ def refuse(spec: FenceSpec) -> None:
         InputError: The line is open.
     """
     if spec.floor.kind != "nothing" and not spec.closed:
-        raise InputError("floor/kind", "A floor lies inside a closed loop: close the line, or take the floor away")
+        raise InvalidInputError(
+            "floor/kind", "A floor lies inside a closed loop: close the line, or take the floor away"
+        )
 
 
 def floor(case: FenceCase, out: SetOut) -> list[Part]:
@@ -63,7 +65,7 @@ def floor(case: FenceCase, out: SetOut) -> list[Part]:
     for name, where in (("whole", whole), ("cut", cut)):
         if where:
             places = tuple(
-                Place(id=f"{spec.id}/slab/{name}/{k}", at=(x, y, at[2]), along=along, up=UP)
+                PartPlacement(id=f"{spec.id}/slab/{name}/{k}", at=(x, y, at[2]), along=along, up=UP)
                 for k, (x, y) in enumerate(where)
             )
             size = (
@@ -78,7 +80,7 @@ def floor(case: FenceCase, out: SetOut) -> list[Part]:
 
 def _bed(spec: FenceSpec, item: str, volume_m3: float, at: Vec) -> Part:
     bags = math.ceil(volume_m3 / bag_yield_m3(item) - 1e-9)
-    place = Place(id=f"{spec.id}/bed", at=at, along=(1.0, 0.0, 0.0), up=UP)
+    place = PartPlacement(id=f"{spec.id}/bed", at=at, along=(1.0, 0.0, 0.0), up=UP)
     return Part(
         id=f"{spec.id}/bed", role="bed", item=item, length_m=0.0, section_m=(0.0, 0.0), places=(place,), each=bags
     )
@@ -124,7 +126,7 @@ def slabs(spec: FenceSpec, ring: Ring, out: SetOut, size_m: float) -> tuple[Ring
     low, high = [min(p[n] for p in own) for n in (0, 1)], [max(p[n] for p in own) for n in (0, 1)]
     counts = [math.ceil((high[n] - low[n] - SLIVER_M) / pitch_m) for n in (0, 1)]
     if counts[0] * counts[1] > MOST_SLABS:
-        raise InputError("floor/slab_m", f"More than {MOST_SLABS} slabs: lay bigger ones, or gravel")
+        raise InvalidInputError("floor/slab_m", f"More than {MOST_SLABS} slabs: lay bigger ones, or gravel")
     whole: Ring = []
     cut: Ring = []
     for i in range(counts[0]):

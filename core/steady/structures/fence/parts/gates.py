@@ -3,8 +3,8 @@
 import math
 from dataclasses import replace
 
-from steady.catalog.items import Stick
-from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Task, Vec
+from steady.catalog.items import SectionItem
+from steady.plan.model import Caution, Cut, Detail, DetailMember, Part, PartPlacement, Task, Vec
 from steady.structures.fence.checks.gates import Hanging
 from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.spec.case import FenceCase
@@ -59,7 +59,7 @@ def parts(
 def _of(bay: str, part: Part) -> Part:
     """The part as its gate's: whoever picks a board of a leaf means the gate."""
     places = tuple(
-        Place(id=one.id, at=one.at, along=one.along, up=one.up, count=one.count, step=one.step, about=bay)
+        PartPlacement(id=one.id, at=one.at, along=one.along, up=one.up, count=one.count, step=one.step, about=bay)
         for one in part.places
     )
     return replace(part, places=places)
@@ -83,7 +83,7 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
         * (2 + leaf.design.cross_rails)
         * SCREWS_PER_CROSSING
     )
-    post = Place(
+    post = PartPlacement(
         id=f"{leaf.id}/hinges",
         at=_point(hanging, (0.0, leaf.gap_m)),
         along=_heading(hanging),
@@ -125,7 +125,7 @@ def _leaf_wire(case: FenceCase, hanging: Hanging) -> list[Part]:
     """
     leaf, stock = hanging.found.leaf, case.timber.stock
     assert stock is not None
-    place = Place(
+    place = PartPlacement(
         id=f"{leaf.id}/wire",
         at=_point(hanging, (0.0, leaf.gap_m + leaf.height_m / 2)),
         along=_heading(hanging),
@@ -155,7 +155,7 @@ def _leaf_boards(hanging: Hanging) -> list[Part]:
     at = _point(hanging, (first_x, _foot_m(leaf, first_x)))
     along, step = _heading(hanging), board.width_m
     if leaf.boards_full:
-        row = Place(
+        row = PartPlacement(
             id=f"{leaf.id}/boards",
             at=at,
             along=(0.0, 0.0, 1.0),
@@ -178,7 +178,7 @@ def _leaf_boards(hanging: Hanging) -> list[Part]:
     if leaf.board_rip_m > 0:
         edges = [leaf.width_m - leaf.board_rip_m / 2, leaf.board_rip_m / 2][: leaf.rips_count]
         places = tuple(
-            Place(
+            PartPlacement(
                 id=f"{leaf.id}/rip{f'-{number}' if number > 1 else ''}",
                 at=_point(hanging, (x, _foot_m(leaf, x))),
                 along=(0.0, 0.0, 1.0),
@@ -228,7 +228,7 @@ def _joint_fixings(leaf: Leaf) -> list[tuple[str, int]]:
     return [("frame bolt", joints), *strut]
 
 
-def _stick_part(hanging: Hanging, bar: Bar, length_m: float, past_m: float) -> Part:
+def _stick_part(hanging: Hanging, bar: DetailMember, length_m: float, past_m: float) -> Part:
     leaf = hanging.found.leaf
     frame = leaf.frame
     rise, run = bar.end[1] - bar.start[1], bar.end[0] - bar.start[0]
@@ -248,7 +248,7 @@ def _stick_part(hanging: Hanging, bar: Bar, length_m: float, past_m: float) -> P
         item=frame.key,
         length_m=length_m,
         section_m=(frame.thickness_m, frame.width_m),
-        places=(Place(id=bar.id, at=_point(hanging, start), along=direction, up=up),),
+        places=(PartPlacement(id=bar.id, at=_point(hanging, start), along=direction, up=up),),
         cuts=(saw, replace(saw, end="end", at_m=length_m)) if bevel else (),
         mass_kg=frame.density_kg_per_m3 * frame.thickness_m * frame.width_m * length_m,
         # A strut fits into corners: its points lie on its own middle. Where it meets a rail short of the corner one edge is longer.
@@ -256,7 +256,7 @@ def _stick_part(hanging: Hanging, bar: Bar, length_m: float, past_m: float) -> P
     )
 
 
-def _past_the_middle_m(leaf: Leaf, frame: Stick) -> float:
+def _past_the_middle_m(leaf: Leaf, frame: SectionItem) -> float:
     """How far a strut's longer edge runs past its middle where it ends flat under a rail (m)."""
     if leaf.reach_m >= leaf.between_m - 1e-9:
         return 0.0

@@ -1,6 +1,6 @@
 """Which treatment each part of a fence wants by where it stands, in the school's own classes."""
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import Footing, Part
 from steady.structures.fence.spec.case import FenceCase
 
@@ -27,7 +27,7 @@ def where_notes(
     for says, part in places:
         try:
             found, note = case.book.treatment(part, None)
-        except (InputError, OutsideScope):
+        except (InvalidInputError, OutOfScopeError):
             continue
         said.append(f"{says} {found}" + (f" ({note})" if note else ""))
     notes = [f"Treatment by place: {'; '.join(said)}"] if said else []

@@ -3,10 +3,10 @@
 import math
 from collections.abc import Iterator
 
-from steady.catalog.items import Stick, stock_lengths
-from steady.plan.model import Part, Place
+from steady.catalog.items import SectionItem, stock_lengths
+from steady.plan.model import Part, PartPlacement
 from steady.structures.fence.layout.infill import WIRED
-from steady.structures.fence.layout.line import Stretch, side
+from steady.structures.fence.layout.line import BoardStretch, side
 from steady.structures.fence.parts.pieces import grouped, level_place
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
@@ -16,7 +16,7 @@ ROLL_LAP_M = 0.1
 
 def infill_parts(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[Part]:
     """Wire or bought panels; none for boards."""
     spec, timber = case.spec, case.timber
@@ -29,8 +29,8 @@ def infill_parts(
 
 def _wire(
     case: FenceCase,
-    runs: list[Stretch],
-    stock: Stick,
+    runs: list[BoardStretch],
+    stock: SectionItem,
 ) -> list[Part]:
     """Pieces of wire stretch by stretch, none longer than what is sold; a gate's leaf is cut from the same stock."""
     spec = case.spec
@@ -38,7 +38,7 @@ def _wire(
     lap_m = spec.infill.mesh_m if spec.infill.style == "stock panels" else ROLL_LAP_M
     offset_m = side(spec) * (case.timber.post.thickness_m + stock.thickness_m) / 2
 
-    def lie() -> Iterator[tuple[float, Place]]:
+    def lie() -> Iterator[tuple[float, PartPlacement]]:
         for run in runs:
             at_m = run.from_m
             while run.to_m - at_m > 0.01:
@@ -58,7 +58,7 @@ def _wire(
     return grouped(f"{spec.id}/wire", "wire", stock, (stock.thickness_m, spec.height_m), lie())
 
 
-def _reaches(run: Stretch, at_m: float, longest_m: float, gap_m: float) -> float:
+def _reaches(run: BoardStretch, at_m: float, longest_m: float, gap_m: float) -> float:
     """How far one piece of wire goes: to the stretch's end, else to the last post within its length, else mid-bay."""
     foot = {bay.end.station_m: bay.foot_m(gap_m, bay.end.station_m) for bay in run.bays}
     start_m = next((b for b in run.bays if at_m < b.end.station_m), run.bays[-1]).foot_m(gap_m, at_m)
@@ -75,10 +75,10 @@ def _reaches(run: Stretch, at_m: float, longest_m: float, gap_m: float) -> float
     return min(run.to_m, at_m + longest_m / steepest)
 
 
-def _panels(spec: FenceSpec, runs: list[Stretch], stock: Stick) -> list[Part]:
+def _panels(spec: FenceSpec, runs: list[BoardStretch], stock: SectionItem) -> list[Part]:
     """One made panel a bay, between the posts; narrower ones are cut down."""
 
-    def lie() -> Iterator[tuple[float, Place]]:
+    def lie() -> Iterator[tuple[float, PartPlacement]]:
         for run in runs:
             for bay in run.bays:
                 from_m = bay.start.station_m + bay.start.half_m

@@ -4,22 +4,22 @@ import math
 from collections import defaultdict
 from collections.abc import Iterator
 
-from steady.catalog.items import Stick
-from steady.plan.model import Cut, Part, Place
-from steady.structures.fence.layout.line import SAME_LENGTH_M, Stretch, beside
-from steady.structures.fence.layout.stations import Bay, bay_id
+from steady.catalog.items import SectionItem
+from steady.plan.model import Cut, Part, PartPlacement
+from steady.structures.fence.layout.line import SAME_LENGTH_M, BoardStretch, beside
+from steady.structures.fence.layout.stations import LineBay, bay_id
 from steady.structures.fence.spec.fence import FenceSpec
 
 
 def grouped(
     named: str,
     role: str,
-    item: Stick,
+    item: SectionItem,
     section_m: tuple[float, float],
-    lie: Iterator[tuple[float, Place]],
+    lie: Iterator[tuple[float, PartPlacement]],
 ) -> list[Part]:
     """Parts of one item by length, each with its places. `named`: how their ids begin."""
-    groups: dict[int, list[Place]] = defaultdict(list)
+    groups: dict[int, list[PartPlacement]] = defaultdict(list)
     longest: dict[int, float] = {}
     for length_m, place in lie:
         units = round(length_m / SAME_LENGTH_M)
@@ -46,7 +46,7 @@ def grouped(
     ]
 
 
-def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:
+def hardware(spec: FenceSpec, item: str, places: tuple[PartPlacement, ...], each: int) -> Part:
     """Something bought by the piece, at its places."""
     return Part(
         id=f"{spec.id}/{item.replace(' ', '-')}",
@@ -60,13 +60,13 @@ def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -
 
 
 def level_place(
-    bay_of: tuple[FenceSpec, Stretch, Bay], start_m: tuple[float, float, float], name: str, grade: float = 0.0
-) -> Place:
+    bay_of: tuple[FenceSpec, BoardStretch, LineBay], start_m: tuple[float, float, float], name: str, grade: float = 0.0
+) -> PartPlacement:
     """Where a level (or raked) piece of a bay starts: its station, how far beside the line, its height."""
     (spec, run, bay), (from_m, offset_m, z_m) = bay_of, start_m
     x_m, y_m = beside(run.leg, from_m, offset_m)
     cos, sin, scale = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad), 1 / math.hypot(1.0, grade)
-    return Place(
+    return PartPlacement(
         id=f"{spec.id}/{name}/{bay.id}",
         about=bay_id(spec, bay),
         at=(x_m, y_m, z_m),

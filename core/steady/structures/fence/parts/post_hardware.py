@@ -4,7 +4,7 @@ import math
 from collections import defaultdict
 from collections.abc import Iterator
 
-from steady.plan.model import Footing, Part, Place
+from steady.plan.model import Footing, Part, PartPlacement
 from steady.structures.fence.checks.foundations import pipe_of, way_at
 from steady.structures.fence.layout.line import UP, side
 from steady.structures.fence.layout.stations import SetOut
@@ -26,9 +26,9 @@ def feet(
         by_kind[way_at(spec, posts[footing.under].station_m).key].append(footing)
     up = spec.foot_detail.upright
 
-    def at(kinds: tuple[str, ...]) -> tuple[Place, ...]:
+    def at(kinds: tuple[str, ...]) -> tuple[PartPlacement, ...]:
         return tuple(
-            Place(id=footing.under, at=footing.at, along=UP, up=(1.0, 0.0, 0.0))
+            PartPlacement(id=footing.under, at=footing.at, along=UP, up=(1.0, 0.0, 0.0))
             for kind in kinds
             for footing in by_kind[kind]
         )
@@ -42,7 +42,7 @@ def feet(
     if at(("part driven", "over a pipe")):
         made.append(hardware(spec, "post cap cover", at(("part driven", "over a pipe")), 1))
     loose = tuple(
-        Place(id=footing.under, at=footing.at, along=UP, up=(1.0, 0.0, 0.0))
+        PartPlacement(id=footing.under, at=footing.at, along=UP, up=(1.0, 0.0, 0.0))
         for footing in footings
         if posts[footing.under].kind == "loose"
     )
@@ -58,7 +58,7 @@ def feet(
             (
                 (
                     footing.embedment_m + spec.foot_detail.pipe_up_m,
-                    Place(
+                    PartPlacement(
                         id=f"{footing.under}/pipe",
                         at=(*footing.at[:2], footing.at[2] - footing.embedment_m),
                         along=UP,
@@ -87,7 +87,7 @@ def _braces(
     up, rail = spec.foot_detail.upright, case.timber.rail
     posts = {f"{spec.id}/post/{post.id}": post for post in out.posts}
 
-    def lie() -> Iterator[tuple[float, Place]]:
+    def lie() -> Iterator[tuple[float, PartPlacement]]:
         for footing in footings:
             leg, away = posts[footing.under].leg, -side(spec)
             across = (-math.sin(leg.heading_rad) * away, math.cos(leg.heading_rad) * away)
@@ -96,7 +96,7 @@ def _braces(
             run, rise = up.brace_reach_m / long_m, up.brace_up_m / long_m
             yield (
                 long_m,
-                Place(
+                PartPlacement(
                     id=f"{footing.under}/brace",
                     at=(x + across[0] * up.brace_reach_m, y + across[1] * up.brace_reach_m, z),
                     along=(-across[0] * run, -across[1] * run, rise),

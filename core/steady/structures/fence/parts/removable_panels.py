@@ -1,6 +1,6 @@
 """Hardware of bays that lift out: hooks for their long rails, and nothing screwed to the posts."""
 
-from steady.plan.model import Part, Place
+from steady.plan.model import Part, PartPlacement
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.spec.fence import FenceSpec
 
@@ -10,7 +10,7 @@ def lift_outs(spec: FenceSpec, out: SetOut) -> list[Part]:
     made = []
     for item in spec.lift_outs:
         post = next(post for post in out.posts if post.id == f"{item.id}-a")
-        place = Place(
+        place = PartPlacement(
             id=f"{spec.id}/lift-out/{item.id}",
             at=(*post.leg.point(post.station_m), post.ground_m),
             along=(0.0, 0.0, 1.0),

@@ -4,12 +4,12 @@ import math
 from collections import defaultdict
 from collections.abc import Iterator
 
-from steady.catalog.items import Stick
-from steady.plan.model import Cut, Part, Place
+from steady.catalog.items import SectionItem
+from steady.plan.model import Cut, Part, PartPlacement
 from steady.structures.fence.checks.clearances import base_boards
 from steady.structures.fence.layout.boards import SLIM_M
 from steady.structures.fence.layout.infill import BOARDED, laid, rows, stiffeners
-from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
+from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, BoardStretch, Faces, beside, side
 from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.parts.pieces import grouped, hardware, level_place
 from steady.structures.fence.spec.case import FenceCase
@@ -18,7 +18,7 @@ from steady.structures.fence.spec.fence import FenceSpec
 
 def trims(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[Part]:
     """Cap boards over the posts, battens over the boards' ends, stiffeners behind slats, rows' cleats."""
     spec, timber = case.spec, case.timber
@@ -26,7 +26,7 @@ def trims(
     face_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if rows(spec, timber.rail).on_face else 0.0)
     over_m = face_m + board.thickness_m * (2 if spec.infill.style == "board on board" else 1) + board.thickness_m / 2
 
-    def lie(z_m: float, offset_m: float, half_m: float, name: str) -> Iterator[tuple[float, Place]]:
+    def lie(z_m: float, offset_m: float, half_m: float, name: str) -> Iterator[tuple[float, PartPlacement]]:
         middle_m = abs(offset_m)
         for run in runs:
             first_m, last_m = run.ends_m(Faces(middle_m - half_m, middle_m + half_m))
@@ -67,7 +67,7 @@ def trims(
 
 def _stiffeners(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[Part]:
     """Plumb sticks behind the slats, evenly between the posts."""
     # Slats between the posts lie where their stiffeners would: these stand behind them.
@@ -75,7 +75,7 @@ def _stiffeners(
     behind_m = side(spec) * (timber.post.thickness_m - timber.rail.thickness_m) / 2
     behind_m -= 0.0 if laid(spec)[0] else side(spec) * timber.rail.thickness_m
 
-    def lie() -> Iterator[tuple[float, Place]]:
+    def lie() -> Iterator[tuple[float, PartPlacement]]:
         for run in runs:
             for bay in run.bays:
                 count = stiffeners(spec, timber.rail, bay.width_m)
@@ -85,7 +85,7 @@ def _stiffeners(
                     heading = (math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad), 0.0)
                     yield (
                         spec.height_m,
-                        Place(
+                        PartPlacement(
                             id=f"{spec.id}/stiffener/{bay.id}/{k}",
                             at=(x_m, y_m, bay.foot_m(spec.gap_m, at_m)),
                             along=UP,
@@ -100,7 +100,7 @@ def _stiffeners(
 
 def base(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[Part]:
     """What closes the gap at the ground: base boards between the posts, or stakes along wire."""
     spec = case.spec
@@ -115,8 +115,8 @@ def base(
     if spec.infill.base != "base boards":
         return []
     board = case.timber.board
-    whole: list[tuple[float, Place]] = []
-    tapered: dict[tuple[int, int, int], list[Place]] = defaultdict(list)
+    whole: list[tuple[float, PartPlacement]] = []
+    tapered: dict[tuple[int, int, int], list[PartPlacement]] = defaultdict(list)
     for run in runs:
         for bay in run.bays:
             for k in range(base_boards(case, bay, board.width_m)):
@@ -151,7 +151,9 @@ def _units(length_m: float) -> int:
     return round(length_m / SAME_LENGTH_M)
 
 
-def _tapers(spec: FenceSpec, board: Stick, tapered: dict[tuple[int, int, int], list[Place]]) -> list[Part]:
+def _tapers(
+    spec: FenceSpec, board: SectionItem, tapered: dict[tuple[int, int, int], list[PartPlacement]]
+) -> list[Part]:
     """Base boards ripped to the ground from end to end; each is bought whole."""
     made = []
     for (long, start, end), places in sorted(tapered.items()):

@@ -2,27 +2,27 @@
 
 import math
 
-from steady.catalog.items import Stick
-from steady.errors import InputError
+from steady.catalog.items import SectionItem
+from steady.errors import InvalidInputError
 from steady.footings.depth import hole_width_m as auger_m
 from steady.ground.profile import Profile
 from steady.plan.model import Basis
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber, timbers
-from steady.structures.structure_type import Case
+from steady.structures.fence.spec.timber import FenceTimbers, timbers
+from steady.structures.structure_type import DesignInput
 from steady.value_objects import value
 
 
 @value
-class FenceCase(Case):
+class FenceCase(DesignInput):
     """A fence's case: `timber` its sticks, `ground` under its line."""
 
     spec: FenceSpec
-    timber: Timber
+    timber: FenceTimbers
     ground: Profile
 
     @classmethod
-    def of_case(cls, case: Case) -> "FenceCase":
+    def of_case(cls, case: DesignInput) -> "FenceCase":
         """A kind's case with what follows from it.
 
         Raises:
@@ -41,7 +41,7 @@ class FenceCase(Case):
             ground=case.site.profile(spec.id),
         )
 
-    def hole_width_m(self, post: Stick) -> float:
+    def hole_width_m(self, post: SectionItem) -> float:
         """How wide the hole of a post is dug (m): each size of post has its own auger.
 
         A typed width holds for every post that fits into it; as usually built, a larger post than the line's has its own auger.
@@ -61,19 +61,19 @@ class FenceCase(Case):
         return max(self.hole_width_m(post) for post in own)
 
 
-def _diagonal_m(post: Stick) -> float:
+def _diagonal_m(post: SectionItem) -> float:
     return math.hypot(post.width_m, post.thickness_m)
 
 
-def _across_m(post: Stick) -> float:
+def _across_m(post: SectionItem) -> float:
     """The side of the square post that fills as much of a hole."""
     return _diagonal_m(post) / 2**0.5
 
 
-def _refuse_narrow_hole(spec: FenceSpec, timber: Timber) -> None:
+def _refuse_narrow_hole(spec: FenceSpec, timber: FenceTimbers) -> None:
     """A line post must fit into the hole that is typed for it; other posts get an auger of their own."""
     practice = spec.practice if spec.built_on is Basis.PRACTICE else None
     width_m = practice.hole_width_m if practice is not None else spec.hole_width_m
     if width_m is not None and _diagonal_m(timber.post) > width_m + 1e-9:
         field = "hole_width_m" if practice is None else "practice/hole_width_m"
-        raise InputError(field, "The post's diagonal does not fit into this hole: use a wider auger")
+        raise InvalidInputError(field, "The post's diagonal does not fit into this hole: use a wider auger")

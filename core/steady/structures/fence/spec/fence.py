@@ -5,12 +5,12 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from steady.plan.model import Advice, Basis
 from steady.structures.fence.spec.feet import FootDetail, FootKind
 from steady.structures.fence.spec.floor import Floor
 from steady.structures.gate.spec import Arch, LeafDesign
-from steady.structures.manufacturer_ratings import Rated
+from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
@@ -35,7 +35,7 @@ class Straight:
 
 
 @value
-class Opening:
+class GateOpening:
     """A gate's opening: the centre of its first post, its CLEAR width between posts, and the leaves wished for.
 
     `hung`: False for a doorway or a way through that stays open: posts at both sides, nothing hung or closed between them.
@@ -267,7 +267,7 @@ class FenceSpec:
     format: Literal[1] = 1
     id: Id
     straights: Annotated[tuple[Straight, ...], MinLen(1), MaxLen(60)]
-    openings: Annotated[tuple[Opening, ...], MaxLen(40)] = ()
+    openings: Annotated[tuple[GateOpening, ...], MaxLen(40)] = ()
     zones: Annotated[tuple[NoDig, ...], MaxLen(60)] = ()
     locks: Annotated[tuple[Lock, ...], MaxLen(400)] = ()
     height_m: Annotated[float, Ge(0.3), Le(3.7)] = 1.8288
@@ -323,7 +323,7 @@ class FenceSpec:
     lean_n: Annotated[float, Ge(0), Le(3000)] = 500.0
     stock_n: Annotated[float, Ge(0), Le(10000)] = 0.0
     own_limits: Annotated[tuple[Advice, ...], MaxLen(3)] = ()
-    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
+    ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     guards_drop: bool = False
     falls_away: Annotated[float, Ge(0), Le(1.5)] = 0.0
 
@@ -340,7 +340,7 @@ def hold_post(spec: FenceSpec, post_id: str, station_m: float) -> FenceSpec:
         InputError: Before the line's start.
     """
     if not station_m >= 0:
-        raise InputError("locks", "the line starts here")
+        raise InvalidInputError("locks", "the line starts here")
     inner = post_id.removeprefix(f"{spec.id}/post/")
     kept = tuple(lock for lock in spec.locks if lock.id != inner)
     counted = all(lock.counted for lock in spec.locks if lock.id == inner)

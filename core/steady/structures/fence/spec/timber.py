@@ -2,26 +2,26 @@
 
 from dataclasses import replace
 
-from steady.catalog.items import Stick, sold_with, stick
-from steady.errors import InputError
+from steady.catalog.items import SectionItem, sold_with, stick
+from steady.errors import InvalidInputError
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.value_objects import value_in_order
 
 
 @value_in_order
-class Timber:
+class FenceTimbers:
     """The timbers a fence is made of. `ply`: what built-up posts are laminated of; `stock`: the panel or wire it is closed with."""
 
-    post: Stick
-    rail: Stick
-    board: Stick
-    gate_post: Stick
-    end_post: Stick | None = None
-    ply: Stick | None = None
-    stock: Stick | None = None
+    post: SectionItem
+    rail: SectionItem
+    board: SectionItem
+    gate_post: SectionItem
+    end_post: SectionItem | None = None
+    ply: SectionItem | None = None
+    stock: SectionItem | None = None
 
 
-def timbers(spec: FenceSpec) -> Timber:
+def timbers(spec: FenceSpec) -> FenceTimbers:
     """The sticks that a fence is made of; a built-up post is its plies side by side along the line.
 
     Raises:
@@ -32,7 +32,7 @@ def timbers(spec: FenceSpec) -> Timber:
     ply = None
     if spec.plies_count:
         if spec.plies_count < 2:
-            raise InputError("plies_count", "A built-up post has two plies or more; 0 for a solid one")
+            raise InvalidInputError("plies_count", "A built-up post has two plies or more; 0 for a solid one")
         ply = rail
         post = replace(
             post,
@@ -47,7 +47,7 @@ def timbers(spec: FenceSpec) -> Timber:
         if spec.openings and not spec.gate_post:
             gate_post = post
     end_post = stick(spec.end_post, "post", "end_post") if spec.end_post else None
-    return Timber(
+    return FenceTimbers(
         end_post=end_post,
         post=post,
         rail=rail,
@@ -58,7 +58,7 @@ def timbers(spec: FenceSpec) -> Timber:
     )
 
 
-def stock_of(spec: FenceSpec, like: Stick) -> Stick | None:
+def stock_of(spec: FenceSpec, like: SectionItem) -> SectionItem | None:
     """The panel or wire a fence is closed with: the one named, or the first that the yard sells beside its posts.
 
     Raises:
@@ -72,7 +72,7 @@ def stock_of(spec: FenceSpec, like: Stick) -> Stick | None:
     start = "welded" if spec.infill.style == "stock panels" else "woven"
     found = [item for item in sold_with(like, role) if role == "panel" or item.says.startswith(start)]
     if not found:
-        raise InputError("infill/stock", "The yard sells no such panel or wire here: pick another infill")
+        raise InvalidInputError("infill/stock", "The yard sells no such panel or wire here: pick another infill")
     # The lowest that reaches the fence's top; where none does the refusal names the highest.
     tall = [item for item in found if item.width_m >= spec.height_m - 1e-6]
     return min(tall, key=lambda item: item.width_m) if tall else max(found, key=lambda item: item.width_m)

@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from steady.catalog.purchasing import YardChoices
+from steady.catalog.purchasing import PurchasingSettings
 from steady.plan.model import Caution, Part
 from steady.structures.fence.checks.foundations import way_at
 from steady.structures.fence.layout.infill import WIRED, rows
@@ -166,7 +166,7 @@ def _ground(case: FenceCase, out: SetOut) -> list[Caution]:
     return [Caution(about=spec.id, kind="drawing", text=text, source="this line's readings") for text in found]
 
 
-def too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
+def too_long(parts: list[Part], yard: PurchasingSettings, tape: Tape) -> list[str]:
     """Pieces longer than anything on sale, one sentence a kind of stick."""
     over: dict[str, list[Part]] = {}
     for part in parts:

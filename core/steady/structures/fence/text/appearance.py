@@ -7,10 +7,10 @@ from dataclasses import replace
 
 from steady.layout.infill import between_end_gaps, overlapped
 from steady.layout.visibility import view_between
-from steady.plan.model import Bar, Detail, Measure, Trace
+from steady.plan.model import Detail, DetailLine, DetailMember, Measure
 from steady.structures.fence.layout.boards import rows_over
 from steady.structures.fence.layout.infill import BOARDED, WIRED, screen, solidity
-from steady.structures.fence.layout.line import Stretch
+from steady.structures.fence.layout.line import BoardStretch
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 
@@ -54,7 +54,7 @@ def held(spec: FenceSpec) -> str:
 
 def see_through(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> tuple[float, float] | None:
     """Angles off square (rad) between which one sees through, as laid; None: from nowhere, or the style has no boards."""
     spec, timber = case.spec, case.timber
@@ -72,7 +72,7 @@ def see_through(
 
 def _gap_m(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> float:
     spec, timber = case.spec, case.timber
     lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * timber.board.width_m]
@@ -82,7 +82,7 @@ def _gap_m(
 
 def _lap_m(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> float:
     spec, timber = case.spec, case.timber
     lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * timber.board.width_m]
@@ -92,7 +92,7 @@ def _lap_m(
 
 def look_detail(
     case: FenceCase,
-    runs: list[Stretch],
+    runs: list[BoardStretch],
 ) -> list[Detail]:
     """The pattern cut through, with the flattest and steepest line of sight that passes."""
     spec = case.spec
@@ -120,7 +120,7 @@ def look_detail(
             at = (middle[0], middle[1])
             label = f"{math.degrees(angle):.0f}°"
             traces.append(
-                Trace(what="nearest", points=((at[0] - dx, at[1] - dy), (at[0] + dx, at[1] + dy)), label=label)
+                DetailLine(what="nearest", points=((at[0] - dx, at[1] - dy), (at[0] + dx, at[1] + dy)), label=label)
             )
     measures = [Measure(says="pitch of the pattern", value_m=pitch_m)]
     if words == "level":
@@ -141,17 +141,17 @@ def look_detail(
 
 def _cut(
     case: FenceCase,
-    runs: list[Stretch],
-) -> tuple[list[Bar], float]:
+    runs: list[BoardStretch],
+) -> tuple[list[DetailMember], float]:
     """Boards or slats as cut through, the fence's length along x and its depth along y."""
     spec, timber = case.spec, case.timber
     style, board, rail = spec.infill.style, timber.board, timber.rail
-    bars: list[Bar] = []
+    bars: list[DetailMember] = []
 
     def bar(k: int, middle: tuple[float, float], wide_m: float, thick_m: float, tilt: float = 0.0) -> None:
         dx, dy = math.cos(tilt) * wide_m / 2, math.sin(tilt) * wide_m / 2
         start, end = (middle[0] - dx, middle[1] - dy), (middle[0] + dx, middle[1] + dy)
-        bars.append(Bar(id=f"{spec.id}/look/{k}", what="stile", start=start, end=end, width_m=thick_m))
+        bars.append(DetailMember(id=f"{spec.id}/look/{k}", what="stile", start=start, end=end, width_m=thick_m))
 
     if style in ("slats", "louvres"):
         if style == "slats":
@@ -179,7 +179,7 @@ def _cut(
     return bars, max(pitches, default=board.width_m)
 
 
-def _passes(bars: list[Bar]) -> tuple[float, float]:
+def _passes(bars: list[DetailMember]) -> tuple[float, float]:
     """The middle of a gap near the middle of what is drawn."""
     middle = [((b.start[0] + b.end[0]) / 2, (b.start[1] + b.end[1]) / 2) for b in bars]
     k = len(bars) // 2 - 1

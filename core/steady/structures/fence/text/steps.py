@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from steady.plan.model import Footing, Part, Task
-from steady.structures.fence.checks.foundations import FootWay, way_at
+from steady.structures.fence.checks.foundations import FoundationType, way_at
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.parts.build import NOT_OURS
 from steady.structures.fence.parts.fixings import temporary
@@ -31,7 +31,7 @@ def _infill_work(count: Callable[[str], float]) -> tuple[tuple[str, float, str],
     return ()
 
 
-def _ways(spec: FenceSpec, out: SetOut) -> list[FootWay]:
+def _ways(spec: FenceSpec, out: SetOut) -> list[FoundationType]:
     """The kinds of feet in the line, each once."""
     return list(dict.fromkeys(way_at(spec, post.station_m) for post in out.posts if post.kind not in NOT_OURS))
 

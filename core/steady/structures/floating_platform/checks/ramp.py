@@ -3,15 +3,15 @@
 import math
 
 from steady.design_codes.results import given_step, si
-from steady.errors import OutsideScope
-from steady.plan.model import Asks, Step
-from steady.structures.check_collector import Findings
-from steady.structures.continuous_members import Bends, Loaded, Run, check_run
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep, CheckOrigin
+from steady.structures.check_collector import CheckCollector
+from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_run
 from steady.structures.decking import PERSON_N
 from steady.structures.floating_platform.checks.wood import gapped, live_load
-from steady.structures.floating_platform.layout import Laid, Sloped, ramp_at
+from steady.structures.floating_platform.layout import FloatLayout, Sloped, ramp_at
 from steady.structures.floating_platform.spec import FloatSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.units.units import GRAVITY
 
 SLOPE_RATIO = 1 / 4
@@ -23,13 +23,13 @@ def over_the_year(spec: FloatSpec, deck_m: float) -> list[Sloped]:
     return [ramp_at(spec, deck_m, water) for water in (0.0, -spec.low_m, spec.high_m)]
 
 
-def reckon_ramp(found: Findings, case: Case, laid: Laid, ramps: tuple[Sloped, ...]) -> None:
+def reckon_ramp(found: CheckCollector, case: DesignInput, laid: FloatLayout, ramps: tuple[Sloped, ...]) -> None:
     """The ramp as a bridge with a moving end: its stringers under people, and its slope over the year's water."""
     spec: FloatSpec = case.spec
     about, stick = f"{spec.id}/ramp", laid.timber.stringer
     assert stick is not None
     steep = max(ramps, key=lambda one: abs(one.slope_rad))
-    slope = Step(
+    slope = CalculationStep(
         symbol="i",
         value=abs(math.tan(steep.slope_rad)),
         unit="",
@@ -41,10 +41,10 @@ def reckon_ramp(found: Findings, case: Case, laid: Laid, ramps: tuple[Sloped, ..
     water = "lowest" if steep.water_m < 0 else "highest" if steep.water_m > 0 else "today's"
     limit = given_step("i_max", SLOPE_RATIO, "", "practice: our own; a wet ramp steeper than 1 in 4 throws people")
     if slope.value > 0:
-        found.at_most("gangway.slope", about, slope, limit, (), case=f"at the {water} water", asks=Asks.SAFETY)
+        found.at_most("gangway.slope", about, slope, limit, (), case=f"at the {water} water", asks=CheckOrigin.SAFETY)
     try:
         live_pa = si(live_load(case))
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         found.gap("stringer.bending", about, refused)
         return
     each = spec.ramp.width_m / (spec.ramp.count - 1)
@@ -52,7 +52,7 @@ def reckon_ramp(found: Findings, case: Case, laid: Laid, ramps: tuple[Sloped, ..
     own = (board.density_kg_per_m3 * board.thickness_m * each) + (
         stick.density_kg_per_m3 * stick.thickness_m * stick.width_m
     )
-    run = Run(length_m=spec.ramp.length_m, supports_m=(0.0, spec.ramp.length_m))
+    run = ContinuousMember(length_m=spec.ramp.length_m, supports_m=(0.0, spec.ramp.length_m))
     wood = gapped(stick)
     loads = [
         Loaded(says="uniform live load", action=run.even(live_pa * each), lasts="floor"),

@@ -2,16 +2,16 @@
 
 import math
 
-from steady.errors import OutsideScope
+from steady.errors import OutOfScopeError
 from steady.plan.model import Part
-from steady.structures.check_collector import PUBLIC, Findings
+from steady.structures.check_collector import PUBLIC, CheckCollector
 from steady.structures.floating_platform.buoyancy import Afloat, masses_of
 from steady.structures.floating_platform.checks.ramp import over_the_year, reckon_ramp
 from steady.structures.floating_platform.checks.stability import reckon_balance
 from steady.structures.floating_platform.checks.wood import reckon_joints, reckon_wood
-from steady.structures.floating_platform.layout import Laid, Sloped
+from steady.structures.floating_platform.layout import FloatLayout, Sloped
 from steady.structures.floating_platform.spec import FloatSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.value_objects import value
 
 MOST_M2, MOST_PEOPLE = 25.0, 16
@@ -22,7 +22,7 @@ MOST_M2, MOST_PEOPLE = 25.0, 16
 class Built:
     """What floats: the platform's own pieces, z from the barrels' underside, its ramp's, and what cannot be cut."""
 
-    laid: Laid
+    laid: FloatLayout
     own: tuple[Part, ...]
     ramp: tuple[Part, ...]
     clashes: tuple[str, ...]
@@ -32,8 +32,8 @@ class Built:
 class FloatFound:
     """Everything reckoned. `wet` and `dry`: afloat with soaked and with dry wood; None: it sinks under its own weight."""
 
-    findings: Findings
-    laid: Laid
+    findings: CheckCollector
+    laid: FloatLayout
     own: tuple[Part, ...]
     clashes: tuple[str, ...]
     dry: Afloat
@@ -47,21 +47,21 @@ class FloatFound:
         return math.fsum(part.mass_kg * part.count for part in self.own if part.role != "decking")
 
 
-def reckon_float(case: Case, built: Built) -> FloatFound:
+def reckon_float(case: DesignInput, built: Built) -> FloatFound:
     """Reckon a platform.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec: FloatSpec = case.spec
-    found, laid, clashes = Findings(book=case.book), built.laid, list(built.clashes)
+    found, laid, clashes = CheckCollector(book=case.book), built.laid, list(built.clashes)
     ramp_kg = math.fsum(part.mass_kg * part.count for part in built.ramp)
     dry = Afloat(spec, laid, masses_of(spec, laid, built.own, ramp_kg))
     wet = Afloat(spec, laid, masses_of(spec, laid, built.own, ramp_kg, spec.soaked_ratio))
     try:
         draft = wet.draft()
         reckon_balance(found, wet)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         for name in ("barrels.submergence", "float.stability_full_load_at_edge"):
             found.gap(name, f"{spec.id}/afloat", refused)
         clashes.append("Buoyancy is less than self-weight. Add barrels or use larger ones.")
@@ -75,7 +75,7 @@ def reckon_float(case: Case, built: Built) -> FloatFound:
         found.gap(
             "moorings.capacity",
             f"{spec.id}/moorings",
-            OutsideScope(
+            OutOfScopeError(
                 "anchors and lines are not calculated, and none are entered", "type what moors it, in your own words"
             ),
             crew=True,
@@ -92,7 +92,7 @@ def reckon_float(case: Case, built: Built) -> FloatFound:
     )
 
 
-def out_of_scope(found: Findings, case: Case) -> None:
+def out_of_scope(found: CheckCollector, case: DesignInput) -> None:
     """What this program does not answer for: then nothing is said to pass."""
     spec: FloatSpec = case.spec
     why = ""

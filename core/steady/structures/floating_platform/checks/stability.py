@@ -4,9 +4,9 @@ import math
 from collections.abc import Callable
 
 from steady.design_codes.results import given_step
-from steady.errors import OutsideScope
-from steady.plan.model import Asks, Step
-from steady.structures.check_collector import Findings
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep, CheckOrigin
+from steady.structures.check_collector import CheckCollector
 from steady.structures.floating_platform.buoyancy import (
     FREEBOARD_M,
     HEEL_RAD,
@@ -22,7 +22,7 @@ UNDER = (
 HYDRO = "hydrostatics"
 
 
-def reckon_balance(found: Findings, wet: Afloat) -> None:
+def reckon_balance(found: CheckCollector, wet: Afloat) -> None:
     """Everything about how it floats, its wood soaked.
 
     Raises:
@@ -33,11 +33,11 @@ def reckon_balance(found: Findings, wet: Afloat) -> None:
     _lost(found, wet)
 
 
-def _degrees(symbol: str, value_rad: float, says: str, source: str = HYDRO) -> Step:
+def _degrees(symbol: str, value_rad: float, says: str, source: str = HYDRO) -> CalculationStep:
     return given_step(symbol, math.degrees(value_rad), "deg", source, says)
 
 
-def _floats(found: Findings, wet: Afloat) -> None:
+def _floats(found: CheckCollector, wet: Afloat) -> None:
     """Freeboard and draft with everybody spread, half of them at an edge, all of them at one."""
     about, n = f"{wet.spec.id}/afloat", wet.count
     # Where nobody said how many, the number is ours: made to fit every limit.
@@ -45,7 +45,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
     limit = found.length_step("F_min", FREEBOARD_M, "everybody spread over it", UNDER)
     try:
         has = max(wet.freeboard(n), 1e-6)
-    except OutsideScope:
+    except OutOfScopeError:
         has = 1e-6  # it sinks under them: nothing of it stands over the water
     found.at_least(
         "float.freeboard_full_load",
@@ -54,7 +54,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
         limit,
         _weights(wet),
         case=f"{people_says(n)}, wood soaked",
-        asks=Asks.SAFETY,
+        asks=CheckOrigin.SAFETY,
         fitted=own,
     )
     sunk = given_step("f", wet.sunk(n), "", HYDRO, "all that floats over what the barrels displace")
@@ -67,7 +67,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
         most,
         _weights(wet),
         case=case,
-        asks=Asks.SAFETY,
+        asks=CheckOrigin.SAFETY,
         fitted=own,
     )
     half = -(-n // 2)
@@ -80,7 +80,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
             _degrees("theta_max", HEEL_RAD, "", UNDER),
             (),
             case=f"{half} at {way}",
-            asks=Asks.SAFETY,
+            asks=CheckOrigin.SAFETY,
             fitted=own,
         )
     found.at_least(
@@ -90,7 +90,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
         given_step("N", float(n + 1), "people", UNDER, "one more than it must carry"),
         (),
         case=people_says(n),
-        asks=Asks.SAFETY,
+        asks=CheckOrigin.SAFETY,
         fitted=own,
     )
 
@@ -99,18 +99,18 @@ def _lean(lean: Callable[[], float | None]) -> float:
     """A lean; a right angle where there is no balance or it sinks."""
     try:
         found = lean()
-    except OutsideScope:
+    except OutOfScopeError:
         return math.pi / 2
     return max(found, 1e-6) if found is not None else math.pi / 2
 
 
-def _weights(wet: Afloat) -> tuple[Step, ...]:
+def _weights(wet: Afloat) -> tuple[CalculationStep, ...]:
     """What floats, in working."""
     spec, barrel = wet.spec, wet.spec.barrel
     total = wet.dead_kg + wet.count * spec.person_kg
     holds = len(wet.roll.at_m) * barrel.volume_m3 * WATER_KG_M3[spec.water]
     return (
-        Step(
+        CalculationStep(
             symbol="m",
             value=total,
             unit="kg",
@@ -119,7 +119,7 @@ def _weights(wet: Afloat) -> tuple[Step, ...]:
             source=HYDRO,
             says="platform soaked, half of its ramp, and people",
         ),
-        Step(
+        CalculationStep(
             symbol="m_b",
             value=holds,
             unit="kg",
@@ -135,7 +135,7 @@ def _weights(wet: Afloat) -> tuple[Step, ...]:
     )
 
 
-def _lost(found: Findings, wet: Afloat) -> None:
+def _lost(found: CheckCollector, wet: Afloat) -> None:
     """A corner barrel full of water: everybody in the middle, the edge still over the water."""
     spec, people = wet.spec, wet.count
     worst, limit = wet.lost(people)
@@ -146,6 +146,6 @@ def _lost(found: Findings, wet: Afloat) -> None:
         _degrees("theta_e", limit, "by geometry: an edge goes under", "geometry"),
         (),
         case=f"{people_says(people)} in the middle",
-        asks=Asks.SAFETY,
+        asks=CheckOrigin.SAFETY,
         fitted=spec.people is None,
     )

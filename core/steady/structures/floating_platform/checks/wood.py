@@ -3,19 +3,19 @@
 import math
 from dataclasses import replace
 
-from steady.catalog.items import Stick
+from steady.catalog.items import SectionItem
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import given_step, si
-from steady.errors import OutsideScope
-from steady.plan.model import Step
+from steady.errors import OutOfScopeError
+from steady.plan.model import CalculationStep
 from steady.statics.beam import SpreadLoad
-from steady.structures.check_collector import Findings, said
-from steady.structures.continuous_members import NOTHING, Bends, Loaded, Run, check_run
+from steady.structures.check_collector import CheckCollector, said
+from steady.structures.continuous_members import NOTHING, Bends, ContinuousMember, Loaded, check_run
 from steady.structures.decking import PERSON_N, Flooring, check_boards
 from steady.structures.floating_platform.buoyancy import WATER_KG_M3
-from steady.structures.floating_platform.layout import STRAPS_A_BARREL, Laid
+from steady.structures.floating_platform.layout import STRAPS_A_BARREL, FloatLayout
 from steady.structures.floating_platform.spec import FloatSpec
-from steady.structures.structure_type import Case
+from steady.structures.structure_type import DesignInput
 from steady.structures.wood import outdoors
 from steady.units.units import GRAVITY
 
@@ -23,7 +23,7 @@ SUN_SHARE = 0.5
 """Webbing that stood in the sun holds half of its maker's figure [our own]."""
 
 
-def live_load(case: Case) -> Step:
+def live_load(case: DesignInput) -> CalculationStep:
     """Live load. Raises OutsideScope: the school has no load for decks."""
     spec: FloatSpec = case.spec
     u = case.book.units
@@ -35,12 +35,12 @@ def live_load(case: Case) -> Step:
     )
 
 
-def gapped(stick: Stick, shared: bool = False) -> Wood:
+def gapped(stick: SectionItem, shared: bool = False) -> Wood:
     """A stick under gapped boards."""
     return replace(outdoors(stick), shared=shared, sheathed=False)
 
 
-def _dead_pa(laid: Laid) -> float:
+def _dead_pa(laid: FloatLayout) -> float:
     """Boards and joists on plan. Source: geometry."""
     t = laid.timber
     boards = t.board.density_kg_per_m3 * t.board.thickness_m
@@ -48,12 +48,12 @@ def _dead_pa(laid: Laid) -> float:
     return (boards + joists) * GRAVITY
 
 
-def reckon_wood(found: Findings, case: Case, laid: Laid) -> None:
+def reckon_wood(found: CheckCollector, case: DesignInput, laid: FloatLayout) -> None:
     """Joists over the cradle rails, rails over the barrels (afloat, pressed up, and on a stand), boards over the joists."""
     spec: FloatSpec = case.spec
     try:
         live = live_load(case)
-    except OutsideScope as refused:
+    except OutOfScopeError as refused:
         for name in (
             "joist.bending",
             "joist.shear",
@@ -81,12 +81,14 @@ def reckon_wood(found: Findings, case: Case, laid: Laid) -> None:
     check_boards(found, f"{spec.id}/boards", floor)
 
 
-def _joist_run(spec: FloatSpec, laid: Laid) -> Run:
+def _joist_run(spec: FloatSpec, laid: FloatLayout) -> ContinuousMember:
     t = laid.timber.joist.thickness_m
-    return Run(length_m=spec.wide_m - 2 * t, supports_m=tuple(y - t for y in laid.cradles_m))
+    return ContinuousMember(length_m=spec.wide_m - 2 * t, supports_m=tuple(y - t for y in laid.cradles_m))
 
 
-def _joists(found: Findings, spec: FloatSpec, laid: Laid, run: Run, loads_pa: tuple[float, float]) -> None:
+def _joists(
+    found: CheckCollector, spec: FloatSpec, laid: FloatLayout, run: ContinuousMember, loads_pa: tuple[float, float]
+) -> None:
     each = laid.joists.spacing_m
     dead_pa, live_pa = loads_pa
     wood = gapped(laid.timber.joist, shared=each <= 0.61)
@@ -101,22 +103,22 @@ def _joists(found: Findings, spec: FloatSpec, laid: Laid, run: Run, loads_pa: tu
     check_run(found, Bends("joist", f"{spec.id}/joists", wood, run), run.even(dead_pa * each), loads, limits)
 
 
-def _cradles(found: Findings, spec: FloatSpec, laid: Laid, lines_n: tuple[float, float]) -> None:
+def _cradles(found: CheckCollector, spec: FloatSpec, laid: FloatLayout, lines_n: tuple[float, float]) -> None:
     """Afloat a rail lies on its barrels; on a stand it hangs between the outer two with nobody on it."""
     about, wood = f"{spec.id}/cradles", gapped(laid.timber.cradle)
     dead_n, live_n = lines_n
     limits = found.book.deck_sags(wood, 1)
     if len(laid.along_m) > 1:
-        run = Run(length_m=spec.long_m, supports_m=laid.along_m)
+        run = ContinuousMember(length_m=spec.long_m, supports_m=laid.along_m)
         loads = [Loaded(says="uniform live load", action=run.even(live_n), lasts="floor")]
         check_run(found, Bends("cradle_rail", about, wood, run), run.even(dead_n), loads, limits)
-        ends = Run(length_m=spec.long_m, supports_m=(laid.along_m[0], laid.along_m[-1]))
+        ends = ContinuousMember(length_m=spec.long_m, supports_m=(laid.along_m[0], laid.along_m[-1]))
         barrels_n = spec.barrel.mass_kg * GRAVITY / 2 * len(laid.along_m) / spec.long_m
         ashore = [
             Loaded(says="on stand or ice, supported at ends", action=ends.even(dead_n + barrels_n), lasts="floor")
         ]
         check_run(found, Bends("cradle_rail", about, wood, ends), NOTHING, ashore, ())
-    pressed = Run(length_m=laid.joists.spacing_m, supports_m=(0.0, laid.joists.spacing_m))
+    pressed = ContinuousMember(length_m=laid.joists.spacing_m, supports_m=(0.0, laid.joists.spacing_m))
     up_n = push_up_n(spec) / 2 / laid_length_m(spec)
     load = [Loaded(says="one barrel fully submerged", action=pressed.even(up_n), lasts="floor", sags=False)]
     before = list(found.checks)
@@ -140,12 +142,12 @@ def laid_length_m(spec: FloatSpec) -> float:
     return spec.barrel.volume_m3 / (math.pi * spec.barrel.diameter_m**2 / 4)
 
 
-def reckon_joints(found: Findings, case: Case, laid: Laid) -> None:
+def reckon_joints(found: CheckCollector, case: DesignInput, laid: FloatLayout) -> None:
     """What only a maker's number closes: straps on lifting, angles between rails and joists."""
     spec: FloatSpec = case.spec
     u = case.book.units
     each = flooded_n(spec) / STRAPS_A_BARREL
-    strap = Step(
+    strap = CalculationStep(
         symbol="T_s",
         value=each / SUN_SHARE / u.force_n,
         unit=u.force,
@@ -157,7 +159,7 @@ def reckon_joints(found: Findings, case: Case, laid: Laid) -> None:
     found.gap(
         "barrel_straps.capacity",
         f"{spec.id}/barrels",
-        OutsideScope(
+        OutOfScopeError(
             f"no rating is entered; each strap and its ratchet must hold {said(strap)} when new",
             "the maker's number for strap and ratchet together",
         ),
@@ -175,7 +177,7 @@ def reckon_joints(found: Findings, case: Case, laid: Laid) -> None:
     found.gap(
         "cradle_angles.capacity",
         f"{spec.id}/cradles",
-        OutsideScope(
+        OutOfScopeError(
             f"no rating is entered; each angle must hold {said(pull)}, rail to joist",
             "the maker's number for one angle",
         ),
