@@ -1,6 +1,6 @@
 """The ways in which the reckoning says no. Each goes from one process to another whole: its arguments are kept as they came."""
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
 class InvalidInputError(ValueError):
@@ -48,7 +48,7 @@ class EmbedmentLimitError(OutOfScopeError):
         self.cap_m = cap_m
 
 
-@value
+@value_object
 class RowProblem:
     """A row that could not be read, counted as the person sees it (the first line is 1)."""
 

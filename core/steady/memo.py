@@ -40,8 +40,8 @@ class IdentityKey:
 
 
 @contextmanager
-def one_search(memo: SearchCache | None = None) -> Iterator[None]:
-    """While this lasts, in the call or the function that it stands at, `once` keeps what it reckons.
+def search_cache_scope(memo: SearchCache | None = None) -> Iterator[None]:
+    """While this lasts, in the call or the function that it stands at, `cached` keeps what it reckons.
 
     A search within a search shares what is kept. `memo`: one that outlasts it, for whoever asks nearly the same again soon;
     no two may use it at once.
@@ -56,7 +56,7 @@ def one_search(memo: SearchCache | None = None) -> Iterator[None]:
         _MEMO.reset(token)
 
 
-def once(work: Callable[..., T], *of: Hashable) -> T:
+def cached(work: Callable[..., T], *of: Hashable) -> T:
     """`work(*of)`, reckoned once in a search; outside of one it is reckoned each time. Nobody may change what it returns."""
     memo = _MEMO.get()
     if memo is None:

@@ -11,12 +11,12 @@ T = TypeVar("T")
 
 
 @dataclass_transform(frozen_default=True, kw_only_default=True, field_specifiers=(field,))
-def value(cls: type[T]) -> type[T]:
+def value_object(cls: type[T]) -> type[T]:
     """A value type: fields by name, slots, equal and hashed by its fields."""
     return dataclass(slots=True, kw_only=True, unsafe_hash=True)(cls)
 
 
 @dataclass_transform(frozen_default=True, field_specifiers=(field,))
-def value_in_order(cls: type[T]) -> type[T]:
+def positional_value_object(cls: type[T]) -> type[T]:
     """The same, of few fields that stand in an order."""
     return dataclass(slots=True, unsafe_hash=True)(cls)

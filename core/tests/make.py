@@ -7,7 +7,7 @@ from steady.design_codes.base import Rulebook
 from steady.design_codes.registry import rulebook
 from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.plan.model import Plan
 from steady.structures import registry
 from steady.structures.fence.spec.case import FenceCase
@@ -75,9 +75,9 @@ def planned(spec: Spec, where: Site | None = None) -> Plan:
     return plan(spec, where or site(), rulebook("us"), PurchasingSettings(), Tape())
 
 
-def job(spec: FenceSpec, where: Site | None = None) -> Job:
+def job(spec: FenceSpec, where: Site | None = None) -> JobDocument:
     """A job around one fence."""
-    return Job(name="Test", site=where or site(), structures=(Structure(name="Fence", spec=spec),))
+    return JobDocument(name="Test", site=where or site(), structures=(Structure(name="Fence", spec=spec),))
 
 
 def fence_with(leaf: LeafDesign, **more: object) -> FenceSpec:

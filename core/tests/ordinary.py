@@ -9,10 +9,10 @@ from steady.design_codes.registry import rulebook
 from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.plan.model import Plan
-from steady.structures.deck.designs.candidates import at_home as deck_at_home
+from steady.structures.deck.designs.candidates import localized as deck_at_home
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight, Style
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.structures.fence.spec.presets import closed_with
 from steady.units.show import Tape
 from steady.units.units import IN, MPH
@@ -47,7 +47,7 @@ def ordinary(school: str) -> list[Ordinary]:
     made = []
     for number, (height_m, style, place) in enumerate(itertools.product(HEIGHTS_M, STYLES, PLACES[school])):
         exposure, speed, pressure = place
-        spec = at_home(FenceSpec(id="f", straights=(Straight(id="a", length_m=24.0),)), school)
+        spec = localized(FenceSpec(id="f", straights=(Straight(id="a", length_m=24.0),)), school)
         spec = closed_with(replace(spec, height_m=height_m, gap_m=0.05), style)
         infill: Infill = spec.infill
         if style == "even gaps":

@@ -11,11 +11,11 @@ from steady.errors import InvalidInputError
 from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.plan.model import Plan
-from steady.structures.deck.designs.candidates import at_home as deck_at_home
+from steady.structures.deck.designs.candidates import localized as deck_at_home
 from steady.structures.deck.spec.deck import DeckSpec, StairDesign
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Infill, Straight
-from steady.structures.fence.spec.localise import at_home
-from steady.structures.floating_platform.kind import home as float_at_home
+from steady.structures.fence.spec.localise import localized
+from steady.structures.floating_platform.kind import localize as float_at_home
 from steady.structures.floating_platform.spec import FloatSpec, Ramp
 from steady.structures.gate.spec import LeafDesign
 from steady.units.show import Tape
@@ -75,7 +75,7 @@ def fence(rng: random.Random, school: str, gate: bool | None = None) -> tuple[Fe
         bay_max_m=rng.uniform(1.5, 2.4),
         rails_count=rng.choice((2, 3)),
     )
-    spec = at_home(base, school)
+    spec = localized(base, school)
     if wants:
         leaf = replace(leaf, frame=spec.rail)
         spec = replace(

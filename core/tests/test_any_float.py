@@ -13,14 +13,14 @@ from pydantic import TypeAdapter
 from steady.design_codes.registry import rulebook
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.plan.model import Plan
 from steady.plan.results import buildable, result, state
 from steady.statics.floating import Barrels, Carried, edge_rad, heel_rad, people, stability
 from steady.structures.floating_platform.buoyancy import EDGE_M, Afloat, Mass
 from steady.structures.floating_platform.designs import candidates
-from steady.structures.floating_platform.kind import FLOAT, home
-from steady.structures.floating_platform.plan import reckoned
+from steady.structures.floating_platform.kind import FLOAT, localize
+from steady.structures.floating_platform.plan import calculated
 from steady.structures.floating_platform.spec import FloatSpec, Ramp
 from steady.structures.registry import plan
 from steady.structures.structure_type import DesignInput, NewStructureRequest, changed
@@ -80,7 +80,7 @@ class GeometryTest(unittest.TestCase):
     def test_joists_are_no_farther_apart_than_was_said(self) -> None:
         for school in SCHOOLS:
             for one, _ in some(school, 4, 2):
-                laid = reckoned(one)[0].laid
+                laid = calculated(one)[0].laid
                 self.assertLessEqual(laid.joists.spacing_m, one.spec.spacing_m + 1e-9)
 
     @tag("slow")
@@ -88,7 +88,7 @@ class GeometryTest(unittest.TestCase):
         """The rails' lower inner corners lie on the barrel's round, and its top is clear of the joists or that is said."""
         for school in SCHOOLS:
             for one, drawn in some(school, 4, 3):
-                laid, r = reckoned(one)[0].laid, one.spec.barrel.diameter_m / 2
+                laid, r = calculated(one)[0].laid, one.spec.barrel.diameter_m / 2
                 corner = math.hypot(laid.cradle_gap_m / 2, laid.heights.cradle_m - laid.heights.axis_m)
                 self.assertAlmostEqual(corner, r, places=9)
                 clear = laid.heights.joist_m - 2 * r
@@ -96,7 +96,7 @@ class GeometryTest(unittest.TestCase):
 
     def test_levels_stack_up(self) -> None:
         for one, _ in some("us", 4, 4):
-            laid = reckoned(one)[0].laid
+            laid = calculated(one)[0].laid
             h, t = laid.heights, laid.timber
             self.assertAlmostEqual(h.joist_m - h.cradle_m, t.cradle.width_m)
             self.assertAlmostEqual(h.boards_m - h.joist_m, t.joist.width_m)
@@ -106,7 +106,7 @@ class GeometryTest(unittest.TestCase):
     def test_today_s_water_is_level_nought(self) -> None:
         for school in SCHOOLS:
             for one, drawn in some(school, 3, 5):
-                found = reckoned(one)[0]
+                found = calculated(one)[0]
                 part = next(part for part in drawn.parts if part.role == "barrel")
                 under = part.places[0].at[2] - part.section_m[1] / 2
                 self.assertAlmostEqual(-under, found.draft_m, places=9)
@@ -148,7 +148,7 @@ class BetterIsNoWorseTest(unittest.TestCase):
 
     def afloat(self, **more: Any) -> Afloat:
         base = {"long_m": 4.2, "wide_m": 3.0, "barrels": 8, "ramp": Ramp(length_m=0.0)}
-        return reckoned(of(FloatSpec(id="p", **{**base, **more})))[0].wet
+        return calculated(of(FloatSpec(id="p", **{**base, **more})))[0].wet
 
     def test_more_barrels_sit_higher(self) -> None:
         drafts = [self.afloat(barrels=n, long_m=5.2).draft(3) for n in (6, 8, 10)]
@@ -177,7 +177,7 @@ class BetterIsNoWorseTest(unittest.TestCase):
 
     def test_dry_wood_floats_higher_than_soaked(self) -> None:
         for soaked in (1.0, 1.3, 1.6):
-            one = reckoned(of(FloatSpec(id="p", soaked_ratio=soaked)))[0]
+            one = calculated(of(FloatSpec(id="p", soaked_ratio=soaked)))[0]
             self.assertLessEqual(one.dry.draft(), one.wet.draft() + 1e-12)
 
     def test_it_leans_as_far_to_one_side_as_to_the_other(self) -> None:
@@ -236,7 +236,7 @@ class LostBarrelTest(unittest.TestCase):
         self.assertLess(held, bare)
 
     def test_every_corner_is_no_worse_than_the_one_that_is_looked_at(self) -> None:
-        one = reckoned(of(FloatSpec(id="p", barrels=12, rows=3, wide_m=3.6)))[0].wet
+        one = calculated(of(FloatSpec(id="p", barrels=12, rows=3, wide_m=3.6)))[0].wet
         each = len(one.laid.along_m)
 
         def lean(lost: int) -> float:
@@ -254,7 +254,7 @@ class RatingTest(unittest.TestCase):
     def test_the_rating_keeps_every_limit_and_one_more_breaks_one(self) -> None:
         for school in SCHOOLS:
             for one, drawn in some(school, 4, 11):
-                afloat = reckoned(replace(one, spec=replace(one.spec, people=None)))[0].wet
+                afloat = calculated(replace(one, spec=replace(one.spec, people=None)))[0].wet
                 if drawn.conflicts or afloat.rated < 1:
                     continue
                 held = plan(one.of(replace(one.spec, people=afloat.rated)))
@@ -266,7 +266,7 @@ class RatingTest(unittest.TestCase):
     def test_people_by_their_sum(self) -> None:
         """The closed form of the sums bounds what a platform is said to bear."""
         for one, _ in some("us", 5, 12):
-            afloat = reckoned(one)[0].wet
+            afloat = calculated(one)[0].wet
             try:
                 bound = people(
                     afloat.dead_kg,
@@ -298,7 +298,7 @@ class WaysTest(unittest.TestCase):
 
     @tag("slow")
     def test_something_helps_where_too_many_are_wished(self) -> None:
-        spec = home(FloatSpec(id="p", barrels=12, rows=3, wide_m=3.6, people=6, moorings="two anchors"), "us")
+        spec = localize(FloatSpec(id="p", barrels=12, rows=3, wide_m=3.6, people=6, moorings="two anchors"), "us")
         one = of(spec)
         self.assertEqual(state(plan(one)), "fail")
         helped = [says for says, change in candidates(one) if buildable(plan(one.of(changed(spec, change))))]
@@ -359,10 +359,10 @@ class LineTest(unittest.TestCase):
 class KeptTest(unittest.TestCase):
     @tag("slow")
     def test_a_job_goes_round_exactly(self) -> None:
-        adapter = TypeAdapter(Job)
+        adapter = TypeAdapter(JobDocument)
         for school in SCHOOLS:
             for one, drawn in some(school, 2, 14):
-                job = Job(
+                job = JobDocument(
                     name="Pond",
                     school=school,  # type: ignore[arg-type]
                     site=one.site,
@@ -405,7 +405,9 @@ class MassTest(unittest.TestCase):
 
     def test_weights_balance_about_the_middle_without_a_ramp(self) -> None:
         for rows in (2, 3):
-            afloat = reckoned(of(FloatSpec(id="p", barrels=12, rows=rows, long_m=6.0, ramp=Ramp(length_m=0.0))))[0].wet
+            afloat = calculated(of(FloatSpec(id="p", barrels=12, rows=rows, long_m=6.0, ramp=Ramp(length_m=0.0))))[
+                0
+            ].wet
             for way in ("x_m", "y_m"):
                 turning = sum(m.kg * getattr(m, way) for m in afloat.dead)
                 # The last board is ripped to fill the width: it lies a little off the middle.
@@ -413,7 +415,7 @@ class MassTest(unittest.TestCase):
 
     def test_half_the_ramp_lies_where_it_lands(self) -> None:
         end, side = (
-            reckoned(of(FloatSpec(id="p", barrels=12, rows=3, wide_m=3.6, ramp=Ramp(lands=lands))))[0].wet
+            calculated(of(FloatSpec(id="p", barrels=12, rows=3, wide_m=3.6, ramp=Ramp(lands=lands))))[0].wet
             for lands in ("end", "side")
         )
         self.assertLess(sum(m.kg * m.x_m for m in end.dead), -20.0)

@@ -7,7 +7,7 @@ from typing import Any
 
 from steady.errors import InvalidInputError
 from steady.field_records.asbuilt import asks_over, compare, target_of
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.plan.model import MeasurementTarget, Plan
 from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, Straight
 from steady.structures.lean_to.spec import LeanToSpec
@@ -31,7 +31,7 @@ def fence(**infill: object) -> FenceSpec:
 
 
 def planned(spec: Any) -> Plan:
-    job = Job(name="A line", structures=(Structure(name="It", spec=spec),))
+    job = JobDocument(name="A line", structures=(Structure(name="It", spec=spec),))
     return plan_structure(job, spec.id)
 
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from steady.catalog.purchasing import PurchasingSettings
 from steady.plan.model import Part, Plan
-from steady.plan.results import gaps
+from steady.plan.results import unchecked_items
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.takeoff.bill import bill, cuts, pieces
@@ -85,12 +85,12 @@ class EndsTest(unittest.TestCase):
 
     def test_what_a_bracket_holds_is_its_makers_to_say_and_then_checked(self) -> None:
         spec, plan = built(rail_end="brackets")
-        asked = [gap for gap in gaps(plan) if gap.key == "rail_end_fasteners.capacity"]
+        asked = [gap for gap in unchecked_items(plan) if gap.key == "rail_end_fasteners.capacity"]
         self.assertTrue(asked)
         assert asked[0].needs is not None
         rated = replace(spec, ratings=(ManufacturerRating(what="rail_end_fasteners.capacity", holds_n=10_000.0),))
         answered = planned(rated, site(grounds=()))
-        self.assertFalse([gap for gap in gaps(answered) if gap.key == "rail_end_fasteners.capacity"])
+        self.assertFalse([gap for gap in unchecked_items(answered) if gap.key == "rail_end_fasteners.capacity"])
         held = [check for check in answered.checks if check.key == "rail_end_fasteners.capacity"]
         self.assertTrue(held and all(0 < check.use < 1 for check in held))
 

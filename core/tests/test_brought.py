@@ -9,7 +9,7 @@ from steady.ground.placement import SitePlacement
 from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.jobs.copy_structure import bring, copied
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.registry import KINDS, kind_of
@@ -21,9 +21,9 @@ def fence(name: str) -> FenceSpec:
     return FenceSpec(id=name, straights=(Straight(id="a", length_m=9.0),))
 
 
-def job(*names: str, school: str = "us") -> Job:
+def job(*names: str, school: str = "us") -> JobDocument:
     made = tuple(Structure(name=name, spec=fence(name)) for name in names)
-    return Job(name="x", school=school, structures=made)  # type: ignore[arg-type]
+    return JobDocument(name="x", school=school, structures=made)  # type: ignore[arg-type]
 
 
 class BroughtTest(unittest.TestCase):
@@ -37,11 +37,13 @@ class BroughtTest(unittest.TestCase):
         found = bring(job(school="uk"), job("f"), "f")
         for item in (found.spec.post, found.spec.rail, found.spec.board):
             self.assertIn("uk", sticks()[item].schools)
-        whole = Job(name="y", school="uk", structures=(found,))
+        whole = JobDocument(name="y", school="uk", structures=(found,))
         self.assertGreater(len(plan_structure(whole, "f").marks), 2)
 
     def test_what_rests_on_another_is_not_brought_alone(self) -> None:
-        there = Job(name="x", structures=(Structure(name="P", spec=PergolaSpec(id="p", on="deck", attach="free")),))
+        there = JobDocument(
+            name="x", structures=(Structure(name="P", spec=PergolaSpec(id="p", on="deck", attach="free")),)
+        )
         with self.assertRaises(InvalidInputError) as refused:
             bring(job(), there, "p")
         self.assertIn("rests on another", refused.exception.message)
@@ -63,7 +65,7 @@ class CopiedTest(unittest.TestCase):
             line="windbreak", shots=(LevelReading(at_m=0.0, height_m=0.0), LevelReading(at_m=5.0, height_m=-0.4))
         )
         stands = SitePlacement(x_m=3.0, y_m=1.0)
-        job = Job(
+        job = JobDocument(
             name="A",
             site=Site(grounds=(ground,)),
             structures=(Structure(name="Windbreak", spec=first, stands=stands), Structure(name="Yard", spec=second)),
@@ -78,7 +80,7 @@ class CopiedTest(unittest.TestCase):
         self.assertEqual([(item.line, item.shots) for item in made.grounds], [("windbreak-2", ground.shots)])
 
     def test_every_copy_has_a_name_and_an_id_of_its_own(self) -> None:
-        job = Job(name="A", structures=(Structure(name="W" * 120, spec=fence("w" * 40)),))
+        job = JobDocument(name="A", structures=(Structure(name="W" * 120, spec=fence("w" * 40)),))
         for _ in range(4):
             made = copied(job, "w" * 40)
             self.assertLessEqual((len(made.structure.name), len(made.structure.spec.id)), (120, 40))
@@ -89,4 +91,4 @@ class CopiedTest(unittest.TestCase):
 
     def test_none_of_that_id(self) -> None:
         with self.assertRaises(InvalidInputError):
-            copied(Job(name="A", structures=()), "windbreak")
+            copied(JobDocument(name="A", structures=()), "windbreak")

@@ -9,7 +9,7 @@ from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.plan.results import state
 from steady.structures.canopy.built_up_posts import BuiltUp
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.registry import plan
 from steady.units.units import FT, GRAVITY, IN, LB
 
@@ -72,7 +72,7 @@ class WhatIsCredited(unittest.TestCase):
         across = max((c for c in made().checks if c.key == "post.bending"), key=lambda c: c.use)
         self.assertEqual(across.case, "wind across the beams")
         self.assertAlmostEqual(across.limit.value, 5.4375 * 925 * 1.6 * 1.15 / 12, delta=1)
-        frame = reckon_pergola(case(LINE, "us", HERE, **PLIED)).laid.frame
+        frame = check_pergola(case(LINE, "us", HERE, **PLIED)).laid.frame
         self.assertAlmostEqual(frame.stand("along the beams").post.modulus_m3 / IN**3, 26.28, places=2)
         self.assertAlmostEqual(frame.stand("across the beams").post.modulus_m3 / IN**3, 5.4375, places=4)
 
@@ -104,7 +104,7 @@ class WhatIsCredited(unittest.TestCase):
         self.assertIn("post.combined_axial_and_bending", names)
 
     def test_it_sways_more_across_its_plies_than_along(self) -> None:
-        found = reckon_pergola(case(LINE, "us", HERE, **PLIED)).held.swayed
+        found = check_pergola(case(LINE, "us", HERE, **PLIED)).held.swayed
         drift = {one.way: one.drift_m / one.shear_n for one in found}
         self.assertGreater(drift["across the beams"], 3 * drift["along the beams"])
 

@@ -15,7 +15,7 @@ from steady.drawing.scene import scene
 from steady.errors import InvalidInputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.job_takeoff import JobList, count_twice, job_list
 from steady.jobs.received_deliveries import ReceivedItem, arrived
 from steady.structures.deck.spec.line_parser import read_deck
@@ -28,9 +28,9 @@ from steady.units.units import FT
 from tests.make import fence
 
 
-def job(*more: Structure) -> Job:
+def job(*more: Structure) -> JobDocument:
     site = Site(soil="sand", exposure="B", wind_speed_m_per_s=47.0, frost_m=0.5)
-    return Job(
+    return JobDocument(
         name="Larch End",
         site=site,
         structures=(
@@ -171,7 +171,7 @@ class OneListTest(unittest.TestCase):
         with self.assertRaisesRegex(InvalidInputError, "no structure nowhere"):
             job_list(self.job, ["nowhere"])
         with self.assertRaisesRegex(InvalidInputError, "Nothing here can be bought"):
-            job_list(Job(name="Empty"))
+            job_list(JobDocument(name="Empty"))
         with self.assertRaises(ValueError):
             joined([])
         self.assertEqual(narrowed(self.plans[0], ()), self.plans[0])
@@ -181,7 +181,7 @@ class OneListTest(unittest.TestCase):
 class ArrivalsTest(unittest.TestCase):
     """What came is in hand; what was short or damaged is planned again, and nothing is bought twice."""
 
-    def came(self, whole: Job, spoil: dict[str, int] | None = None) -> tuple[ReceivedItem, ...]:
+    def came(self, whole: JobDocument, spoil: dict[str, int] | None = None) -> tuple[ReceivedItem, ...]:
         rows = []
         for number, line in enumerate(job_list(whole).bill.lines):
             good = line.count - (spoil or {}).get(line.item, 0)

@@ -12,7 +12,7 @@ import ephem
 from steady.errors import InvalidInputError
 from steady.ground.site import Locate
 from steady.jobs.bookings import double_booked, working_days
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.job_schedule import LOCATE_FIRST, Calendar, calendar, move, task_hours
 from steady.layout.sun import day_length_h
@@ -35,10 +35,10 @@ def days(stops: dict[tuple[str, date], str] | None = None, off: tuple[date, ...]
     )
 
 
-def fences(count: int = 1, **terms: object) -> Job:
+def fences(count: int = 1, **terms: object) -> JobDocument:
     """Fences of 12 m each, one crew of two."""
     made = [FenceSpec(id=f"f{k}", straights=(Straight(id="a", length_m=12.0),)) for k in range(count)]
-    return Job(
+    return JobDocument(
         name="Days",
         structures=tuple(Structure(name=f"Fence {spec.id}", spec=spec) for spec in made),
         calendar=CalendarTerms(starts_on=MONDAY.isoformat(), **terms),  # type: ignore[arg-type]

@@ -13,13 +13,13 @@ from steady.drawing.views import views
 from steady.errors import InvalidInputError
 from steady.ground.zoning_notes import SiteNote
 from steady.jobs.dimension_conflicts import KeyDimension, disagreements, stopped
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.estimate import EstimateRates, hours, quote, spoil_m3
 from steady.jobs.labour import posts_h
 from steady.jobs.member_options import choose
 from steady.plan.model import Plan
 from steady.schedule.weather_limits import Day, answer
-from steady.structures.fence.layout.obstruction import go_round
+from steady.structures.fence.layout.obstruction import reroute_around
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, NoDig, Straight, Style
 from steady.structures.fence.spec.presets import closed_with, preset
 from steady.structures.fence.text.appearance import held, look_of, see_through
@@ -190,7 +190,7 @@ class FoundTest(unittest.TestCase):
             "f/post/start+2": at["f/post/start+2"],
         }
         hit = "f/post/start+4"
-        after = planned(go_round(spec, plan, stand, hit, ("rock at 14 in", 0.2)), where)
+        after = planned(reroute_around(spec, plan, stand, hit, ("rock at 14 in", 0.2)), where)
         now = {mark.id: mark.station_m for mark in after.marks}
         self.assertAlmostEqual(now["f/post/start+1"], stand["f/post/start+1"])
         self.assertAlmostEqual(now["f/post/start+2"], stand["f/post/start+2"])
@@ -205,7 +205,7 @@ class FoundTest(unittest.TestCase):
         plan = planned(spec, site(length_ft=60))
         for post in ("f/post/nowhere", "f/post/start+1"):
             with self.assertRaises(InvalidInputError):
-                go_round(spec, plan, {"f/post/start+1": 2.0}, post, ("rock", 0.2))
+                reroute_around(spec, plan, {"f/post/start+1": 2.0}, post, ("rock", 0.2))
 
 
 class PresetTest(unittest.TestCase):
@@ -280,7 +280,7 @@ class LineTest(unittest.TestCase):
                     self.assertIn(part.item, goods())
 
     def test_a_whole_job_goes_with_its_dealings(self) -> None:
-        made = Job(
+        made = JobDocument(
             name="J",
             structures=(Structure(name="F", spec=fence(30)),),
             days=(Day(id="d"),),

@@ -4,15 +4,15 @@ import unittest
 from dataclasses import replace
 
 from steady.errors import InvalidInputError
-from steady.jobs.apply_decision import carried_out, used_items
+from steady.jobs.apply_decision import apply_decision, used_items
 from steady.jobs.decisions import Decision
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.job_takeoff import job_list
 
 from tests.test_buying import job
 
 
-def decided(instead_of: str, takes: str) -> Job:
+def decided(instead_of: str, takes: str) -> JobDocument:
     row = Decision(
         id="d1",
         what="Which treatment at the ground",
@@ -28,7 +28,7 @@ def decided(instead_of: str, takes: str) -> Job:
 class DecisionTest(unittest.TestCase):
     def test_it_goes_for_all_alike_and_for_nothing_else(self) -> None:
         whole = decided("decking 5/4x6 pine", "decking 5/4x6 cedar")
-        before, after = job_list(whole), job_list(carried_out(whole, "d1"))
+        before, after = job_list(whole), job_list(apply_decision(whole, "d1"))
         self.assertTrue(any(piece.item == "decking 5/4x6 pine" for piece in before.pieces))
         self.assertFalse(any(piece.item == "decking 5/4x6 pine" for piece in after.pieces))
         others = [sorted((p.item, p.count) for p in one.pieces if "decking" not in p.item) for one in (before, after)]
@@ -37,13 +37,13 @@ class DecisionTest(unittest.TestCase):
 
     def test_in_every_structure(self) -> None:
         whole = decided("post 6x6 pine", "post 6x6 cedar")
-        made = carried_out(whole, "d1")
+        made = apply_decision(whole, "d1")
         used = {one.key: one for one in used_items(made)}
         self.assertIn("post 6x6 cedar", used)
         self.assertNotIn("post 6x6 pine", used)
         # What is offered in its place is what may take it, and nothing else.
         for key, _ in used["post 6x6 cedar"].offers:
-            carried_out(decided("post 6x6 pine", key), "d1") if key != "post 6x6 pine" else None
+            apply_decision(decided("post 6x6 pine", key), "d1") if key != "post 6x6 pine" else None
         self.assertIn("post 6x6 pine", dict(used["post 6x6 cedar"].offers))
         self.assertFalse(any(key.startswith(("decking", "post 100")) for key, _ in used["post 6x6 cedar"].offers))
         self.assertEqual([item.spec.id for item in made.structures], [item.spec.id for item in whole.structures])
@@ -55,10 +55,10 @@ class DecisionTest(unittest.TestCase):
             ("post 6x6 pine", "post 100 C24", "code"),
         ):
             with self.subTest(takes), self.assertRaisesRegex(InvalidInputError, says):
-                carried_out(decided(instead_of, takes), "d1")
+                apply_decision(decided(instead_of, takes), "d1")
         with self.assertRaises(InvalidInputError):
-            carried_out(job(), "nothing")
+            apply_decision(job(), "nothing")
 
     def test_one_that_changes_nothing_changes_nothing(self) -> None:
         whole = decided("", "")
-        self.assertEqual(carried_out(whole, "d1"), whole)
+        self.assertEqual(apply_decision(whole, "d1"), whole)

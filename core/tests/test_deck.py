@@ -17,7 +17,7 @@ from steady.design_codes.registry import RULEBOOKS, rulebook
 from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.jobs.design_sheet import sheet
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.member_options import choose
 from steady.jobs.movement_limits import FINEST_M, slack
 from steady.jobs.suggested_fixes import options
@@ -26,9 +26,9 @@ from steady.layout.outline import Outline, checked, height_at
 from steady.plan.model import Basis, Plan
 from steady.plan.results import governing, result, state
 from steady.structures.deck.checks.members import JointFreeMember, envelope
-from steady.structures.deck.designs.candidates import at_home
+from steady.structures.deck.designs.candidates import localized
 from steady.structures.deck.layout.framing import halves_m, shares_m
-from steady.structures.deck.plan import reckon_deck
+from steady.structures.deck.plan import calculate_deck
 from steady.structures.deck.spec.deck import (
     Bridge,
     DeckSpec,
@@ -61,8 +61,8 @@ def planned(spec: DeckSpec, where: Site | None = None, school: str = "us") -> Pl
     return plan(spec, where or site(), rulebook(school), PurchasingSettings(), Tape())
 
 
-def job(spec: DeckSpec, where: Site | None = None) -> Job:
-    return Job(name="Test", site=where or site(), structures=(Structure(name="Deck", spec=spec),))
+def job(spec: DeckSpec, where: Site | None = None) -> JobDocument:
+    return JobDocument(name="Test", site=where or site(), structures=(Structure(name="Deck", spec=spec),))
 
 
 def checks(found: Plan, name: str, basis: Basis = Basis.RECKONED) -> list[Any]:
@@ -118,7 +118,7 @@ class LayoutTest(unittest.TestCase):
         if rng.random() < 0.5:
             words += f" less{rng.uniform(2, 4):.2f}x{rng.uniform(2, 3):.2f}{rng.choice(['left', 'right'])}"
         spec = deck(words, joists_over="unbroken" if unbroken else "spliced")
-        laid = reckon_deck(case(spec, site())).frame
+        laid = calculate_deck(case(spec, site())).frame
         self.assertFalse(laid.conflicts)
         on_beams = sum((b - a) * (w if unbroken else h) for run in laid.beams for a, b, h, w in run.supported)
         on_house = 0.0
@@ -382,7 +382,7 @@ class ChoosingTest(unittest.TestCase):
     @tag("slow")
     def test_a_choice_exactly_on_its_limit_is_set_apart(self) -> None:
         book = rulebook("us")
-        laid = reckon_deck(case(deck(), site(), book))
+        laid = calculate_deck(case(deck(), site(), book))
         limit_ft = checks(planned(deck()), "joist.allowable_span")[0].limit.value
         self.assertGreater(limit_ft, laid.frame.longest_span_m / FT)
         edge = deck(f"16x{limit_ft + 1.5:.14f} up3", beams=1)
@@ -523,7 +523,7 @@ class SchoolsTest(unittest.TestCase):
     def test_every_school_reckons_a_deck_and_a_bridge(self) -> None:
         soils = {"us": "sand", "ca": "stiff clay", "nz": "good ground", "uk": "good"}
         for key, book in RULEBOOKS.items():
-            spec = at_home(read_deck("4.8x3.6 up1.1", "d", "m"), key)
+            spec = localized(read_deck("4.8x3.6 up1.1", "d", "m"), key)
             where = Site(
                 soil=soils[key],
                 frost_m=0.6,
@@ -542,21 +542,21 @@ class SchoolsTest(unittest.TestCase):
                 "guard_post.bending",
             ):
                 self.assertTrue(checks(found, name), f"{key} {name}")
-            bridge = replace(at_home(read_deck("1x2.7 up0.3", "b", "m"), key), attach="free", bridge=Bridge())
+            bridge = replace(localized(read_deck("1x2.7 up0.3", "b", "m"), key), attach="free", bridge=Bridge())
             walked = plan(bridge, where, book, PurchasingSettings(), Tape("metric", 0.001))
             self.assertTrue(checks(walked, "bridge.vibration_frequency"), key)
 
     def test_stiffening_lets_canadian_joists_reach_farther(self) -> None:
         reach = []
         for stiffening in ("strapping", "bridging", "bridging and strapping"):
-            spec = replace(at_home(read_deck("4.8x3.6 up0.9", "d", "m"), "ca"), stiffening=stiffening)
+            spec = replace(localized(read_deck("4.8x3.6 up0.9", "d", "m"), "ca"), stiffening=stiffening)
             found = plan(spec, Site(soil="stiff clay"), rulebook("ca"), PurchasingSettings(), Tape("metric", 0.001))
             reach.append(checks(found, "joist.allowable_span")[0].limit.value)
         self.assertEqual(reach, sorted(reach))
         self.assertGreater(reach[2], reach[0])
 
     def test_a_bridge_springs_as_the_closed_form_says(self) -> None:
-        spec = replace(at_home(read_deck("1x2.9 up0.3", "b", "m"), "ca"), attach="free", bridge=Bridge(water_m=0.4))
+        spec = replace(localized(read_deck("1x2.9 up0.3", "b", "m"), "ca"), attach="free", bridge=Bridge(water_m=0.4))
         found = plan(spec, Site(soil="stiff clay"), rulebook("ca"), PurchasingSettings(), Tape("metric", 0.001))
         springs = checks(found, "bridge.vibration_frequency")[0].demand
         given_ = {name: value for name, value, _ in springs.inputs}

@@ -10,8 +10,8 @@ from typing import Any, Literal
 from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
 from steady.plan.model import Part, Plan
-from steady.plan.results import gaps, state
-from steady.structures.deck.designs.candidates import at_home
+from steady.plan.results import state, unchecked_items
+from steady.structures.deck.designs.candidates import localized
 from steady.structures.deck.spec.deck import StairDesign
 from steady.units.units import FT, IN
 
@@ -22,7 +22,7 @@ HOMES = {"ca": "stiff clay", "nz": "stiff clay", "uk": "average"}
 
 
 def of_school(school: str, words: str = "16x12 up3", **changes: Any) -> Plan:
-    spec = at_home(deck(words, **changes), school)
+    spec = localized(deck(words, **changes), school)
     return planned(spec, Site(soil=HOMES[school], frost_m=0.6), school)
 
 
@@ -61,7 +61,7 @@ class FixedPostTest(unittest.TestCase):
 class StandingTest(unittest.TestCase):
     def test_joists_along_the_house_are_not_held_by_it(self) -> None:
         plan = planned(deck("16x12 up8", joists_run="along"))
-        self.assertIn("deck.lateral_stability", {gap.key for gap in gaps(plan)})
+        self.assertIn("deck.lateral_stability", {gap.key for gap in unchecked_items(plan)})
         self.assertNotIn(state(plan), ("pass", "at_limit"))
 
     def test_braces_stand_both_ways_and_their_bolts_are_held(self) -> None:
@@ -166,7 +166,7 @@ class PointLoadTest(unittest.TestCase):
 
     def test_one_person_bends_a_canadian_board_as_by_hand(self) -> None:
         for spacing_m in (0.3, 0.4, 0.6):
-            spec = replace(at_home(deck("16x12 up3"), "ca"), board="decking 38x140 SPF", spacing_m=spacing_m)
+            spec = replace(localized(deck("16x12 up3"), "ca"), board="decking 38x140 SPF", spacing_m=spacing_m)
             made = planned(spec, Site(soil=HOMES["ca"], frost_m=0.6), "ca")
             [check] = checks(made, "deck_board.bending")
             # 1 kN in the middle of the clear span and the deck's own weight, 38 × 140 flat: M / (b h² / 6).
@@ -281,7 +281,7 @@ class BackEndsTest(unittest.TestCase):
                         self.assertAlmostEqual(check.demand.value, needs - has, places=6)
                         self.assertAlmostEqual(check.limit.value * unit_n, 50 * 4.4482216, places=3)
                         self.assertLessEqual(check.demand.value, check.limit.value)
-                for gap in gaps(made):
+                for gap in unchecked_items(made):
                     if gap.key == "joist.back_span_uplift" and gap.needs is not None:
                         self.assertGreater(gap.needs.value * unit_n, 50 * 4.4482216)
         self.assertGreater(held, 3)

@@ -17,7 +17,7 @@ from steady.jobs.suggested_fixes import options
 from steady.plan.model import Plan
 from steady.plan.results import state
 from steady.structures.deck.actions import add_rock, add_stair
-from steady.structures.deck.designs.candidates import at_home
+from steady.structures.deck.designs.candidates import localized
 from steady.structures.deck.designs.search import choices
 from steady.structures.deck.spec.deck import BeamLine, DeckSpec, NoDigSpot
 from steady.structures.option import Choice
@@ -173,7 +173,7 @@ class EveryJoistTest(unittest.TestCase):
     """Joists to choose from are all that are sold: each size, spacing and stiffening that the school can answer for, once."""
 
     def offered(self, school: str) -> tuple[DeckSpec, list[Choice]]:
-        spec = at_home(deck("16x12 up3"), school)
+        spec = localized(deck("16x12 up3"), school)
         where = Site(soil={"us": "sand", "ca": "stiff clay", "nz": "good ground", "uk": "average"}[school], frost_m=0.5)
         return spec, [one for one in choices(case(spec, where, rulebook(school))) if one.group == "joists"]
 

@@ -21,7 +21,7 @@ from steady.plan.model import CalculationStep, Footing, Plan
 from steady.structures.fence.layout.line import SAME_LENGTH_M
 from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
 from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, NoDig, Straight
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape
 
@@ -72,7 +72,7 @@ def spec_of(rng: random.Random, school: str) -> FenceSpec:
         rng.random() < 0.4
     )
     foot = rng.choice(FEET)
-    spec = at_home(
+    spec = localized(
         FenceSpec(
             id="f",
             straights=legs,

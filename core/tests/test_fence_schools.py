@@ -13,7 +13,7 @@ from steady.ground.site import Site
 from steady.plan.model import Plan
 from steady.plan.results import state
 from steady.structures.fence.spec.fence import FenceSpec, Straight
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.units.show import Tape
 
 from tests.make import plan
@@ -46,7 +46,7 @@ class FenceSchoolsTest(unittest.TestCase):
         }
         site = Site(**named)  # type: ignore[arg-type]
         return plan(
-            at_home(line, school), site, RULEBOOKS[school], PurchasingSettings(bag=start.bag), Tape("metric", 0.001)
+            localized(line, school), site, RULEBOOKS[school], PurchasingSettings(bag=start.bag), Tape("metric", 0.001)
         )
 
     def leaning(self, school: str, **where: object) -> float:
@@ -104,7 +104,7 @@ class FenceSchoolsTest(unittest.TestCase):
 
     def test_a_fence_brought_home_is_of_timbers_on_sale_there(self) -> None:
         for school in ("us", "nz", "uk"):
-            spec = at_home(FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0),)), school)
+            spec = localized(FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0),)), school)
             for key in (spec.post, spec.rail, spec.board):
                 self.assertIn(school, sticks()[key].schools)
                 self.assertTrue(PurchasingSettings().lengths(key), key)

@@ -7,7 +7,7 @@ import unittest
 
 from steady.errors import InvalidInputError
 from steady.ground.profile import Profile
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.member_options import choose
 from steady.layout.bay_spacing import equal_nudged, equal_with_more, posts_in_zones
 from steady.layout.bays import bays_round_zones
@@ -150,7 +150,7 @@ class BayModesTest(unittest.TestCase):
         self.assertAlmostEqual(max(b - a for a, b in itertools.pairwise(at)), 8 * FT + 5.5 * IN, 6)
 
     def test_ways_are_planned_whole_and_say_why_not(self) -> None:
-        rows = choose(Job(name="T", site=site(), structures=(Structure(name="F", spec=made("butted")),)), "f")
+        rows = choose(JobDocument(name="T", site=site(), structures=(Structure(name="F", spec=made("butted")),)), "f")
         self.assertEqual({row.group for row in rows}, {"bays", "feet", "styles"})
         self.assertEqual(sum(row.chosen for row in rows), 3)
         faces = next(row for row in rows if row.says.startswith("both faces"))

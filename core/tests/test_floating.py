@@ -23,7 +23,7 @@ from steady.ground.site import Site
 from steady.ground.survey import SiteFeature, SitePoint
 from steady.jobs.job_takeoff import count_twice
 from steady.jobs.maintenance import upkeep
-from steady.jobs.site_clearances import around, outlines, stood
+from steady.jobs.site_clearances import check_site_clearances, outlines, stood
 from steady.plan.model import Plan
 from steady.plan.results import result, state
 from steady.statics.floating import Barrels, _first_rise, draft_m, heel_rad
@@ -31,7 +31,7 @@ from steady.structures.floating_platform.buoyancy import Afloat, Mass
 from steady.structures.floating_platform.checks.run_checks import FloatFound
 from steady.structures.floating_platform.kind import FLOAT
 from steady.structures.floating_platform.layout import boards_across
-from steady.structures.floating_platform.plan import reckoned
+from steady.structures.floating_platform.plan import calculated
 from steady.structures.floating_platform.spec import Barrel, FloatSpec, Ramp
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.registry import plan
@@ -53,7 +53,7 @@ def case(text: str, school: str = "us", site: Site | None = None, **changes: Any
 
 
 def found(text: str, **changes: Any) -> FloatFound:
-    return reckoned(case(text, **changes))[0]
+    return calculated(case(text, **changes))[0]
 
 
 class Cloud:
@@ -113,7 +113,7 @@ class AfloatTest(unittest.TestCase):
         self.assertAlmostEqual(wet.sunk(1), (wet.dead_kg + 90) / (8 * 208.2), places=9)
 
     def test_weights_are_the_parts_weights(self) -> None:
-        one, ramp_parts = reckoned(case("14x10 barrels8 ramp9"))
+        one, ramp_parts = calculated(case("14x10 barrels8 ramp9"))
         wood = sum(p.mass_kg * p.count for p in one.own if p.role not in ("barrel", "strap"))
         rest = sum(p.mass_kg * p.count for p in one.own if p.role in ("barrel", "strap"))
         ramp = sum(p.mass_kg * p.count for p in ramp_parts)
@@ -350,7 +350,7 @@ class RampTest(unittest.TestCase):
             stringer = next(p for p in made.parts if p.role == "stringer")
             place = stringer.places[0]
             rise = place.along[2] * stringer.length_m
-            afloat = reckoned(one)[0]
+            afloat = calculated(one)[0]
             self.assertAlmostEqual(rise, 3 * FT - (afloat.laid.heights.deck_m - afloat.draft_m), places=6)
             self.assertLess(place.along[0 if where == "end" else 1], 0)
 
@@ -486,7 +486,7 @@ class WhatComesOutTest(unittest.TestCase):
 
     def test_the_water_leans_when_people_stand_at_one_side(self) -> None:
         one = case("14x12 barrels12 rows3", crowd_y_m=1.5)
-        made, wet = plan(one), reckoned(one)[0].wet
+        made, wet = plan(one), calculated(one)[0].wet
         line = next(curve for curve in made.curves if curve.id == "p/water/heel")
         (_, y0, z0), (_, y1, z1) = line.points
         heel = wet.heel(wet.people(wet.count, y_m=1.5))
@@ -535,7 +535,7 @@ class WhatComesOutTest(unittest.TestCase):
         one, made = self.made()
         targets = [target for target in made.targets if target.what.startswith("freeboard")]
         self.assertEqual(len(targets), 4)
-        dry = reckoned(one)[0].dry
+        dry = calculated(one)[0].dry
         self.assertAlmostEqual(targets[0].planned, dry.freeboard(0), places=9)
 
     def test_upkeep_before_the_ice(self) -> None:
@@ -551,11 +551,11 @@ class WhatComesOutTest(unittest.TestCase):
         pond = SiteFeature(id="w", kind="water", name="Pond", points=ring, reach_m=3.0)
         standing = stood(made, outlines(made), ("p", "Platform"), SitePlacement(level_m=-1.0))
         self.assertTrue(standing.floats)
-        (beside,) = around(standing, [pond], (), one.tape)
+        (beside,) = check_site_clearances(standing, [pond], (), one.tape)
         self.assertEqual(beside.amiss, "")
         # The site's level is its water: it reaches down by its draft, not from a bed up.
         low = min(piece.low_m for piece in standing.pieces)
-        self.assertAlmostEqual(low, -1.0 - reckoned(one)[0].draft_m, delta=0.005)
+        self.assertAlmostEqual(low, -1.0 - calculated(one)[0].draft_m, delta=0.005)
         self.assertEqual(scene(made).water_m, 0.0)
 
     def test_roles_have_rows(self) -> None:

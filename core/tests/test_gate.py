@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from steady.catalog.purchasing import PurchasingSettings
 from steady.data.checks import case_label
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.layout import swing
 from steady.layout.swing import LeafGaps, Plane
 from steady.plan.model import Detail, Plan
@@ -476,7 +476,7 @@ class FenceWithGateTest(unittest.TestCase):
         self.assertIn("arch_header.connection_capacity", gaps)
 
     def test_a_job_with_a_gate_reads_back(self) -> None:
-        work = Job(name="x", structures=(Structure(name="f", spec=fence_with(self.LEAF)),))
+        work = JobDocument(name="x", structures=(Structure(name="f", spec=fence_with(self.LEAF)),))
         self.assertEqual(work.structures[0].spec.openings[0].leaf, self.LEAF)
 
 

@@ -10,11 +10,11 @@ from django.test import tag
 from steady.data.checks import check_label
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.starting_designs import start, starts_of
 from steady.jobs.suggested_fixes import options
 from steady.plan.model import Plan
-from steady.plan.results import STATES, gaps, headline, state
+from steady.plan.results import STATES, headline, state, unchecked_items
 from steady.structures.registry import plan
 from steady.structures.structure_type import DesignInput
 
@@ -61,7 +61,7 @@ class SilentAssumptionTest(unittest.TestCase):
             if one is None or not one.checks:
                 continue
             self.assertNotIn(state(one), SEEN, name)
-            names = {gap.key for gap in gaps(one)}
+            names = {gap.key for gap in unchecked_items(one)}
             digs = any(footing.hole_m > 0 for footing in one.footings)
             for gap, asked in (
                 ("site.wind", True),
@@ -86,7 +86,8 @@ class SilentAssumptionTest(unittest.TestCase):
             one = made(replace(case, site=replace(case.site, **said)))
             if one is not None:
                 self.assertFalse(
-                    {gap.key for gap in gaps(one)} & {"site.wind", "site.soil", "site.frost_depth", "site.ground_snow"},
+                    {gap.key for gap in unchecked_items(one)}
+                    & {"site.wind", "site.soil", "site.frost_depth", "site.ground_snow"},
                     name,
                 )
 
@@ -164,7 +165,8 @@ class UnaskedTest(unittest.TestCase):
             rng = random.Random(f"unasked {school}")
             for number in range(3):
                 spec, site = randoms.fence(rng, school)
-                job = Job(name="x", school=school, site=self.known(site), structures=(Structure(name="F", spec=spec),))  # type: ignore[arg-type]
+                structures = (Structure(name="F", spec=spec),)
+                job = JobDocument(name="x", school=school, site=self.known(site), structures=structures)  # type: ignore[arg-type]
                 for which, _ in starts_of(job, "f").ways:
                     if which == "our crew":  # what the crew has kept: nothing yet
                         continue

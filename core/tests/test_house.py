@@ -17,7 +17,7 @@ from steady.data.loader import TableError, sources, table
 from steady.design_codes.registry import rulebook
 from steady.plan.model import CalculationStep
 from steady.structures import ROOMS
-from steady.structures.deck.designs.candidates import at_home
+from steady.structures.deck.designs.candidates import localized
 from steady.structures.deck.spec.deck import Bridge, StairDesign
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.units.show import Tape
@@ -160,7 +160,7 @@ class HouseTest(unittest.TestCase):
             read_deck("16x12 up3 free", "d"), upright="knee braces", stairs=(StairDesign(id="s", edge=2, at_m=1.0),)
         )
         snow = site(ground_snow_pa=2400.0, rain_snow_pa=400.0, soil="stiff clay")
-        abroad = replace(at_home(read_deck("1x2.7 up0.4", "b", "m"), "ca"), attach="free", bridge=Bridge(water_m=1.0))
+        abroad = replace(localized(read_deck("1x2.7 up0.4", "b", "m"), "ca"), attach="free", bridge=Bridge(water_m=1.0))
         plans = [planned(fence()), planned(fence(60, rail_laid="flat", rails_count=2), site(0.1, 60)), planned(deck)]
         plans += [plan(spec, snow, rulebook("ca"), PurchasingSettings(), Tape("metric", 0.001)) for spec in (abroad,)]
         for made in plans:

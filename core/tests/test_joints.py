@@ -10,7 +10,7 @@ from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import given_step, si
 from steady.errors import OutOfScopeError
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.layout.brace_fit import LapRow, butted, lapped
 from steady.layout.cheek_cuts import hip_head, jack_cut
 from steady.plan.connectors import specified
@@ -179,7 +179,7 @@ class BraceEndsTest(unittest.TestCase):
 def deck(seat: str, line: str = "16x12 up4 free") -> Plan:
     spec = kind_called("deck").read(NewStructureRequest(text=line, id="d", bare="ft", school="us"))
     item = Structure(name="D", spec=replace(spec, seat=seat))
-    return plan_structure(Job(name="J", site=place("us", random.Random(1)), structures=(item,)), "d")
+    return plan_structure(JobDocument(name="J", site=place("us", random.Random(1)), structures=(item,)), "d")
 
 
 class PostsTest(unittest.TestCase):

@@ -12,12 +12,12 @@ from steady.design_codes.registry import rulebook
 from steady.drawing.pieces import corners
 from steady.errors import InvalidInputError
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.plan.model import Plan, SquareDiagonal
 from steady.plan.results import state
 from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.lean_to.checks import LeanToFound, reckon_lean_to
+from steady.structures.lean_to.checks import LeanToFound, check_lean_to
 from steady.structures.lean_to.kind import LEAN_TO
 from steady.structures.lean_to.spec import LeanToSpec, RoofFinish
 from steady.structures.registry import plan
@@ -64,7 +64,7 @@ class LevelsTest(unittest.TestCase):
             laid=laid,
             finish=RoofFinish(soffit_m=0.009, bracket_m=0.01, fascia="joist 45x190 SG8 @ 0.02 x 0.285"),
         )
-        return reckon_lean_to(one), plan(one)
+        return check_lean_to(one), plan(one)
 
     def test_levels(self) -> None:
         chain = self.made()[0].laid.chain
@@ -119,7 +119,7 @@ class BesideTheCabinTest(unittest.TestCase):
         one = case(
             "4.838x2.7 fall3 beam2.4 over0 rafters400mm", "ca", self.SNOWY, rafter=rafter, dead_pa=300.0, above=roof
         )
-        return reckon_lean_to(one), plan(one)
+        return check_lean_to(one), plan(one)
 
     def test_drift_decides_the_rafter(self) -> None:
         for rafter, hand in (("joist 38x140 SPF", 1.80), ("joist 38x184 SPF", 1.22), ("joist 38x235 SPF", 0.82)):
@@ -160,7 +160,7 @@ class OnTheShedTest(unittest.TestCase):
             beam_past_m=0.1,
             blocked=blocked,
         )
-        return reckon_lean_to(one), plan(one)
+        return check_lean_to(one), plan(one)
 
     def test_ties_clear_and_blocked(self) -> None:
         for blocked, tie, post in ((False, 357, 966), (True, None, 2635)):
@@ -186,7 +186,7 @@ class OnePostTest(unittest.TestCase):
     """Closed roof on one post: by the harder blown half, never by the mean of both halves; a rafter by its own small area."""
 
     def test_us(self) -> None:
-        found = reckon_lean_to(case("12x6 fall3 beam8"))
+        found = check_lean_to(case("12x6 fall3 beam8"))
         step = next(s for s in found.loads.steps if s.value < 0)
         q, gust, coefficient = (value for _, value, _ in step.inputs)
         self.assertIn("harder blown half", step.says)
@@ -280,7 +280,7 @@ class AnyLeanToTest(unittest.TestCase):
             rng = random.Random(f"lean {school}")
             for _ in range(many(50)):
                 one = self.random(rng, school)
-                made, found = plan(one), reckon_lean_to(one)
+                made, found = plan(one), check_lean_to(one)
                 self.seats(made, found, one.spec)
                 self.plumb(made)
                 self.sheets(made, one.spec)
@@ -347,7 +347,7 @@ class AnyLeanToTest(unittest.TestCase):
         counts = {part.role: part.count for part in made.parts}
         self.assertEqual((counts["post"], counts["sheet"], counts["rafter"], counts["fascia"]), (2, 6, 7, 1))
         self.assertEqual(
-            Job(name="j", structures=(Structure(name="L", spec=case("12x8").spec),)).structures[0].name, "L"
+            JobDocument(name="j", structures=(Structure(name="L", spec=case("12x8").spec),)).structures[0].name, "L"
         )
         blocks = plan(case("12x8", fixing_m=0.3))
         self.assertTrue(any(part.role == "blocking" for part in blocks.parts))

@@ -9,7 +9,7 @@ import numpy as np
 from steady.catalog.items import bag_yield_m3
 from steady.field_records.crew_rates import LatchLog, minutes_each, overdig, quartiles, sag_ratio
 from steady.field_records.progress import tick_groups
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 
 DAY = datetime(2026, 11, 20, 8)
@@ -66,7 +66,7 @@ class LearnedTest(unittest.TestCase):
 
     def test_ticks_hold_every_rail_and_board_once(self) -> None:
         spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=20.0),))
-        job = Job(name="x", structures=(Structure(name="f", spec=spec),))
+        job = JobDocument(name="x", structures=(Structure(name="f", spec=spec),))
         plan = plan_structure(job, "f")
         groups = {group.role: group for group in tick_groups(plan, job.reading.tape())}
         for role in ("rail", "board"):
@@ -82,7 +82,7 @@ class LearnedTest(unittest.TestCase):
 
     def test_bags_over_the_holes_own_volume(self) -> None:
         spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=10.0),), hole_width_m=0.3)
-        job = Job(name="x", structures=(Structure(name="f", spec=spec),))
+        job = JobDocument(name="x", structures=(Structure(name="f", spec=spec),))
         plan = plan_structure(job, "f")
         # By hand: a round hole of 0.3 m less a square post of 5 1/2 in, as deep as each hole's concrete.
         holds = 0.0

@@ -11,11 +11,11 @@ from steady.field_records.marking_positions import (
     laid,
     lower_edge_m,
     on_grid,
-    rails_lie,
+    rail_positions_text,
     stands_m,
 )
 from steady.field_records.progress import tick_groups
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.plan.model import Part, PartPlacement, Vec
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import Straight
@@ -63,7 +63,7 @@ class RailMarks(unittest.TestCase):
             dropped = fall * (stations[bay.end] - stations[bay.start])
             for first, second in edges_m(laid(plan, "rail"), bay.id):
                 self.assertAlmostEqual(second - first, dropped, 6)
-        says = rails_lie(laid(plan, "rail"), plan.bays[0].id, Tape())
+        says = rail_positions_text(laid(plan, "rail"), plan.bays[0].id, Tape())
         self.assertIn("; then ", says)
 
     def test_what_is_told_is_what_was_measured(self) -> None:
@@ -93,7 +93,7 @@ class BoardMarks(unittest.TestCase):
 class GridMarks(unittest.TestCase):
     def test_joists_sixteen_inches_apart_as_a_tape_is_marked(self) -> None:
         spec = read_deck(NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us"))
-        plan = plan_structure(Job(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
+        plan = plan_structure(JobDocument(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
         joists = [part for part in plan.parts if part.role == "joist" and part.count > 4]
         marks = centres_m(joists[0])
         # Two ends held in by half their own thickness, and every 16 in between: 16 ft is twelve of them.
@@ -109,7 +109,7 @@ class GridMarks(unittest.TestCase):
     def test_what_hangs_and_bears_is_as_deep_as_what_lies_on_it(self) -> None:
         """By dressed sizes: decking 1 in, joists under it, the beam under them."""
         spec = read_deck(NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us"))
-        plan = plan_structure(Job(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
+        plan = plan_structure(JobDocument(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
         edges = {part.role: lower_edge_m(part) for part in plan.parts if part.role in ("decking", "joist", "beam")}
         deep = {part.role: max(part.section_m) for part in plan.parts if part.role in ("joist", "beam")}
         self.assertAlmostEqual(edges["decking"] or 0, -1 * IN, delta=2e-4)
@@ -118,7 +118,7 @@ class GridMarks(unittest.TestCase):
 
     def test_posts_of_a_guard_are_told_by_both_tapes(self) -> None:
         spec = read_deck(NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us"))
-        plan = plan_structure(Job(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
+        plan = plan_structure(JobDocument(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
         posts = [part for part in plan.parts if part.role == "guard post"]
         found = [at for part in posts for at in stands_m(part)]
         self.assertTrue(found)
@@ -128,7 +128,7 @@ class GridMarks(unittest.TestCase):
 
     def test_what_lies_both_ways_is_told_by_no_one_tape(self) -> None:
         spec = read_pergola(NewStructureRequest(text="18x11 high8 over1 brace2", id="p", bare="ft", school="us"))
-        plan = plan_structure(Job(name="j", structures=(Structure(name="Pergola", spec=spec),)), "p")
+        plan = plan_structure(JobDocument(name="j", structures=(Structure(name="Pergola", spec=spec),)), "p")
         braces = [part for part in plan.parts if part.role == "brace"]
         self.assertTrue(braces)
         for part in braces:

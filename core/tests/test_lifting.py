@@ -3,7 +3,7 @@
 import math
 import unittest
 
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.sun_shade import usual_ask
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.lifting import hands_for, lift_plan, mass_says, to_mind
@@ -44,7 +44,7 @@ class LiftTest(unittest.TestCase):
     def test_shade_is_looked_at_when_it_is_wanted(self) -> None:
         asked = SunAsked(on="2026-07-04", hour=16.5, utc_h=-5.0)
         fence = FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0),))
-        job = Job(
+        job = JobDocument(
             name="x",
             structures=(Structure(name="P", spec=PergolaSpec(id="p", sun=asked)), Structure(name="F", spec=fence)),
         )

@@ -7,7 +7,7 @@ from dataclasses import replace
 from steady.catalog.items import goods
 from steady.catalog.purchasing import PurchasingSettings
 from steady.data.loader import TableError, keyed
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.labour import posts_h
 from steady.plan.model import Plan
@@ -67,7 +67,7 @@ class PriceTest(unittest.TestCase):
     def test_what_lies_in_an_outline_is_priced_by_its_area(self) -> None:
         """By hand: 16 ft by 12 ft are 192 square feet, 17.837 m²; a line is priced by its length and never at nothing."""
         for spec, feet in ((read_pergola("16x12", "p"), 192.0), (read_deck("18x11 up3", "d"), 198.0)):
-            made = plan_structure(Job(name="j", structures=(Structure(name="S", spec=spec),)), spec.id)
+            made = plan_structure(JobDocument(name="j", structures=(Structure(name="S", spec=spec),)), spec.id)
             found = bill(made, PurchasingSettings(), cuts(made, PurchasingSettings()))
             self.assertAlmostEqual(found.per_ft2, found.total / feet, 6)
             self.assertAlmostEqual(found.per_m2, found.total / (feet * 0.09290304), 6)

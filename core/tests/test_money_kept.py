@@ -8,7 +8,7 @@ from steady.catalog.purchasing import OwnPrice, PurchasingSettings
 from steady.ground.site import Site
 from steady.jobs.change_order import change_order
 from steady.jobs.client_quote import offer, tax_of
-from steady.jobs.document import Agreed, Job, Structure
+from steady.jobs.document import Agreed, JobDocument, Structure
 from steady.jobs.job_schedule import calendar
 from steady.jobs.job_takeoff import job_list
 from steady.jobs.quote_terms import OfferOption, QuoteTerms
@@ -23,7 +23,7 @@ CALM = Site(soil="sand", exposure="B", wind_speed_m_per_s=90 * MPH, frost_m=0.5)
 STORM = replace(CALM, exposure="D", wind_speed_m_per_s=200 * MPH)
 
 
-def job(site: Site = CALM, **changes: object) -> Job:
+def job(site: Site = CALM, **changes: object) -> JobDocument:
     """Two fences of 6x6 posts; in a storm their boards fail."""
     fences = tuple(
         Structure(
@@ -38,7 +38,7 @@ def job(site: Site = CALM, **changes: object) -> Job:
         )
         for k in range(2)
     )
-    return replace(Job(name="Kept", site=site, structures=fences, offer=QuoteTerms(round_to=0.01)), **changes)  # type: ignore[arg-type]
+    return replace(JobDocument(name="Kept", site=site, structures=fences, offer=QuoteTerms(round_to=0.01)), **changes)  # type: ignore[arg-type]
 
 
 class DeliveriesTest(unittest.TestCase):

@@ -18,7 +18,7 @@ from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.load_path_checks import post_down_n
 from steady.structures.deck.checks.bearings import brought
 from steady.structures.deck.kind import DECK
-from steady.structures.deck.plan import reckon_deck
+from steady.structures.deck.plan import calculate_deck
 from steady.structures.fence.designs.candidates import candidates
 from steady.structures.fence.designs.starts import _rails
 from steady.structures.fence.kind import FENCE
@@ -26,7 +26,7 @@ from steady.structures.fence.spec.feet import FootDetail, Upright
 from steady.structures.fence.spec.fence import Infill, NoDig
 from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.gate.spec import LeafDesign
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.registry import plan
 from steady.structures.structure_type import NewStructureRequest
 from steady.structures.support_links import PostReaction
@@ -94,7 +94,7 @@ class DecksTest(unittest.TestCase):
     def test_what_a_post_on_a_joist_brings_to_the_house_is_its_lever(self) -> None:
         """A third of the way out from the ledger, on one joist: two thirds hang there, of what lasts and of what comes and goes."""
         read = DECK.read(NewStructureRequest(text="16x12 up3", id="k", bare="ft", school="us"))
-        frame = reckon_deck(case(replace(read, overhang_m=0.0, beams=1, joist="joist 2x12 pine"), site())).frame
+        frame = calculate_deck(case(replace(read, overhang_m=0.0, beams=1, joist="joist 2x12 pine"), site())).frame
         joist = frame.joists[5]
         self.assertEqual(len(joist.supports), 2)
         near, far = joist.supports
@@ -108,7 +108,7 @@ class DecksTest(unittest.TestCase):
         read = DECK.read(NewStructureRequest(text="20x16 up3 less8x10left", id="k", bare="ft", school="us"))
         spans = []
         for beams in (2, 3):
-            frame = reckon_deck(case(replace(read, beams=beams), site())).frame
+            frame = calculate_deck(case(replace(read, beams=beams), site())).frame
             lines = sorted({round(run.v_m, 6) for run in frame.beams})
             spans.append([b - a for a, b in zip([0.0, *lines], lines, strict=False)])
         self.assertEqual(len(spans[1]), len(spans[0]) + 1)
@@ -129,7 +129,7 @@ class PostsTest(unittest.TestCase):
         """In a great wind without snow: lasting load and the wind's pressure on all of the roof, on its posts together."""
         blown = replace(HERE, wind_speed_m_per_s=190 * MPH, ground_snow_pa=0.0)
         asked = pergola("14x10 high8", "us", blown)
-        made = reckon_pergola(asked)
+        made = check_pergola(asked)
         frame, loads, f = made.laid.frame, made.loads, factors_of(asked.book)
         wind_pa = f.wind_up * (loads.wind_pa or 0.0)
         self.assertGreater(wind_pa, f.live * loads.live_pa)
@@ -148,7 +148,7 @@ class PostsTest(unittest.TestCase):
         """One pound-foot is 1.3558 N m: of the push, its arm and the moment that is printed beside the check."""
         for school, per_n_m in (("us", 1.3558179), ("nz", 1000.0)):
             asked = pergola("14x10 high8 brace2" if school == "us" else "4.2x3 high2.4 brace0.6", school)
-            made = reckon_pergola(asked)
+            made = check_pergola(asked)
             printed = {
                 round(step.value * per_n_m)
                 for check in made.findings.checks
@@ -162,7 +162,7 @@ class PostsTest(unittest.TestCase):
 
     def test_blocks_under_a_roofs_posts_reach_from_joist_to_joist(self) -> None:
         whole = test_roof_on_deck.job()
-        made, frame = plan_structure(whole, "d"), reckon_deck(case_of(whole, "d")).frame
+        made, frame = plan_structure(whole, "d"), calculate_deck(case_of(whole, "d")).frame
         apart = sorted(joist.u_m for joist in frame.joists)
         widest = max(b - a for a, b in itertools.pairwise(apart))
         blocks = [(part, place) for part in made.parts for place in part.places if "/pocket/" in place.id]
@@ -300,7 +300,7 @@ class NothingToSayTest(unittest.TestCase):
 
     def test_a_low_deck_has_no_guard_and_none_of_any_height(self) -> None:
         for text, tall in (("16x12 up1", False), ("16x12 up4", True)):
-            guard = reckon_deck(
+            guard = calculate_deck(
                 case(DECK.read(NewStructureRequest(text=text, id="k", bare="ft", school="us")), site())
             ).guard
             self.assertEqual((bool(guard.runs), guard.height_m > 0), (tall, tall))

@@ -16,12 +16,12 @@ from steady.structures.deck.kind import DECK
 from steady.structures.deck.spec.deck import DeckSpec, StairDesign
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.checks.posts import PostReckoner
-from steady.structures.fence.layout.obstruction import go_round
+from steady.structures.fence.layout.obstruction import reroute_around
 from steady.structures.fence.spec.fence import Infill, NoDig
 from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.floating_platform.kind import FLOAT
 from steady.structures.gate.spec import InTheWay, LeafDesign
-from steady.structures.pavilion.checks import rafter_run, reckon_pavilion
+from steady.structures.pavilion.checks import check_pavilion, rafter_run
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.registry import plan
@@ -67,7 +67,7 @@ class UnlikePitchesTest(unittest.TestCase):
                     where = replace(
                         where, site=replace(where.site, exposure=exposure, wind_pressure_pa=pressure, soil="average")
                     )
-                found = reckon_pavilion(where)
+                found = check_pavilion(where)
                 f, loads = factors_of(where.book), found.loads
                 net = f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa
                 if net <= 0:
@@ -103,10 +103,10 @@ class LineTest(unittest.TestCase):
     def test_what_a_hole_met_is_numbered_from_one(self) -> None:
         spec = fence(60)
         made = planned(spec, site(length_ft=60))
-        first = go_round(spec, made, {}, made.marks[2].id, ("a pipe", 0.3))
+        first = reroute_around(spec, made, {}, made.marks[2].id, ("a pipe", 0.3))
         self.assertEqual([zone.id for zone in first.zones], ["found-1"])
         again = planned(first, site(length_ft=60))
-        second = go_round(first, again, {}, again.marks[3].id, ("a stone", 0.3))
+        second = reroute_around(first, again, {}, again.marks[3].id, ("a stone", 0.3))
         self.assertEqual([zone.id for zone in second.zones], ["found-1", "found-2"])
 
     def test_a_panel_as_wide_as_its_bay_may_be_is_no_clash(self) -> None:

@@ -12,7 +12,7 @@ from steady.catalog.purchasing import OwnPrice, PurchasingSettings
 from steady.errors import InvalidInputError
 from steady.jobs.change_order import change_order
 from steady.jobs.client_quote import offer
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.job_takeoff import job_list
 from steady.jobs.quote_terms import OfferOption, Payment, QuoteTerms
@@ -25,11 +25,11 @@ USUAL = EstimateRates()
 PRICES = json.loads((Path(__file__).parents[2] / "checks" / "prices.json").read_text(encoding="utf-8"))
 
 
-def job(count: int = 2, quote: EstimateRates = USUAL, **terms: object) -> Job:
+def job(count: int = 2, quote: EstimateRates = USUAL, **terms: object) -> JobDocument:
     """Fences of 10 m and a bit."""
     specs = [FenceSpec(id=f"f{k}", straights=(Straight(id="a", length_m=10.0 + k),)) for k in range(count)]
     made = tuple(Structure(name=f"Fence {k}", spec=spec) for k, spec in enumerate(specs))
-    return Job(name="Offer", structures=made, quote=quote, offer=QuoteTerms(round_to=0.01, **terms))  # type: ignore[arg-type]
+    return JobDocument(name="Offer", structures=made, quote=quote, offer=QuoteTerms(round_to=0.01, **terms))  # type: ignore[arg-type]
 
 
 class OfferTest(unittest.TestCase):

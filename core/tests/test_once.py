@@ -11,16 +11,16 @@ from unittest.mock import patch
 from django.test import tag
 from steady.errors import InvalidInputError
 from steady.jobs import search, suggested_fixes
-from steady.jobs.document import Job, Structure, case_of
+from steady.jobs.document import JobDocument, Structure, case_of
 from steady.jobs.member_options import choose, look_for_choices
 from steady.jobs.search import Looked, all_rows
-from steady.jobs.suggested_fixes import look_for_options
+from steady.jobs.suggested_fixes import find_fixes
 from steady.layout.outline import height_at
-from steady.memo import MOST, SearchCache, once, one_search
+from steady.memo import MOST, SearchCache, cached, search_cache_scope
 from steady.statics.beam import PointLoad, SpreadLoad, solve
 from steady.structures.continuous_members import ContinuousMember
 from steady.structures.deck.designs.candidates import changes
-from steady.structures.deck.plan import reckon_deck
+from steady.structures.deck.plan import calculate_deck
 from steady.structures.deck.spec.deck import BeamLine, DeckSpec, Pin
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.checks.findings import FixedFindings
@@ -52,7 +52,7 @@ def runs(rng: random.Random, many: int) -> list[ContinuousMember]:
 def told(case: DesignInput) -> tuple[Any, ...] | str:
     """All that is reckoned of a deck, looked for and whole; or why it is refused."""
     try:
-        found = [reckon_deck(case, frame_only=brief) for brief in (True, False)]
+        found = [calculate_deck(case, frame_only=brief) for brief in (True, False)]
     except InvalidInputError as refused:
         return refused.message
     return tuple(
@@ -107,8 +107,10 @@ class UnitLoadsTest(unittest.TestCase):
 
 
 class KeptTest(unittest.TestCase):
-    def deck(self) -> Job:
-        return Job(name="d", site=site(), structures=(Structure(name="Deck", spec=read_deck("16x12 up2'6", "d")),))
+    def deck(self) -> JobDocument:
+        return JobDocument(
+            name="d", site=site(), structures=(Structure(name="Deck", spec=read_deck("16x12 up2'6", "d")),)
+        )
 
     def test_once_in_a_search_and_each_time_outside(self) -> None:
         calls = []
@@ -117,26 +119,26 @@ class KeptTest(unittest.TestCase):
             calls.append(of)
             return of * 2
 
-        self.assertEqual([once(work, 3), once(work, 3)], [6, 6])
-        with one_search():
-            self.assertEqual([once(work, 3), once(work, 3), once(work, 4)], [6, 6, 8])
-            with one_search():
-                once(work, 4)
+        self.assertEqual([cached(work, 3), cached(work, 3)], [6, 6])
+        with search_cache_scope():
+            self.assertEqual([cached(work, 3), cached(work, 3), cached(work, 4)], [6, 6, 8])
+            with search_cache_scope():
+                cached(work, 4)
             for k in range(MOST):
-                once(work, 100 + k)
-            once(work, 3)
-        once(work, 3)
+                cached(work, 100 + k)
+            cached(work, 3)
+        cached(work, 3)
         self.assertEqual(calls.count(3), 5)
         self.assertEqual(calls.count(4), 1)
 
     def test_a_kept_frame_is_not_changed_by_those_who_go_on_from_it(self) -> None:
         case = case_of(self.deck(), "d")
-        alone = reckon_deck(case), reckon_deck(case, frame_only=True), plan(case)
-        with one_search():
+        alone = calculate_deck(case), calculate_deck(case, frame_only=True), plan(case)
+        with search_cache_scope():
             plan(case)
-            frame = reckon_deck(case, frame_only=True)
-            whole = reckon_deck(case)
-            again = reckon_deck(case, frame_only=True)
+            frame = calculate_deck(case, frame_only=True)
+            whole = calculate_deck(case)
+            again = calculate_deck(case, frame_only=True)
             made = plan(case)
         self.assertEqual(frame.found.checks, alone[1].found.checks)
         self.assertEqual(again.found.checks, frame.found.checks)
@@ -172,7 +174,7 @@ class KeptTest(unittest.TestCase):
                 rows.append(replace(first, site=replace(first.site, frost_m=1.3, soil="clay")))
                 rows.append(first)
             rng.shuffle(rows)
-            with one_search():
+            with search_cache_scope():
                 shared = [told(case) for case in rows]
             self.assertEqual(shared, [told(case) for case in rows], school)
             self.assertGreater(sum(isinstance(one, tuple) for one in shared), len(rows) // 2)
@@ -204,8 +206,8 @@ class KeptTest(unittest.TestCase):
 class LookingTest(unittest.TestCase):
     """What a search tells on its way ends in what it finds."""
 
-    def fence(self) -> Job:
-        return Job(name="f", site=site(), structures=(Structure(name="Fence", spec=fence()),))
+    def fence(self) -> JobDocument:
+        return JobDocument(name="f", site=site(), structures=(Structure(name="Fence", spec=fence()),))
 
     def test_rows_are_laid_from_their_place_on(self) -> None:
         told = [
@@ -219,14 +221,14 @@ class LookingTest(unittest.TestCase):
         job = self.fence()
         told = list(look_for_choices(job, job.structures[0].spec.id))
         self.assertEqual([one.at for one in told], list(range(len(told))))
-        cheapest = [one.rows[0].price for one in look_for_options(job, job.structures[0].spec.id) if one.rows]
+        cheapest = [one.rows[0].price for one in find_fixes(job, job.structures[0].spec.id) if one.rows]
         self.assertEqual(cheapest, sorted(cheapest, reverse=True))
 
     def test_shared_out_or_one_after_another_it_finds_the_same(self) -> None:
         job = self.fence()
         name = job.structures[0].spec.id
         alone = suggested_fixes.options(job, name)
-        backward = all_rows(look_for_options(job, name, lambda work, items: list(map(work, items[::-1]))[::-1]))
+        backward = all_rows(find_fixes(job, name, lambda work, items: list(map(work, items[::-1]))[::-1]))
         self.assertEqual(backward, alone)
 
     def test_what_is_refused_early_would_have_been_refused_late(self) -> None:
@@ -243,7 +245,7 @@ class LookingTest(unittest.TestCase):
     def test_its_ceiling_is_said(self) -> None:
         job = self.fence()
         with patch.object(suggested_fixes, "MOST_PLANS", 5):
-            told = list(look_for_options(job, job.structures[0].spec.id))
+            told = list(find_fixes(job, job.structures[0].spec.id))
         self.assertEqual((told[-1].planned, told[-1].says), (5, search.ceiling()))
 
 
@@ -269,7 +271,7 @@ class PulledTest(unittest.TestCase):
                                 alone = plan(moved)
                             except InvalidInputError:
                                 continue
-                            with one_search(memo):
+                            with search_cache_scope(memo):
                                 self.assertEqual(plan(moved), alone, f"{key} in {school}: {handle.id} to {to_m}")
                             seen += 1
         self.assertGreater(seen, 60)
@@ -290,7 +292,7 @@ class PulledTest(unittest.TestCase):
                     alone = plan(moved)
                 except InvalidInputError:
                     continue
-                with one_search(memo):
+                with search_cache_scope(memo):
                     self.assertEqual(plan(moved), alone)
                 seen += 1
         self.assertGreaterEqual(seen, 8)
@@ -321,7 +323,7 @@ class PulledTest(unittest.TestCase):
         where = case(spec, site(length_ft=40))
         handle = next(one for one in plan(where).handles if one.field == "locks/+")
         posts = len(plan(where).marks)
-        with one_search(memo):
+        with search_cache_scope(memo):
             for step in range(200):
                 plan(where.of(FENCE.move(spec, handle, handle.station_m + 0.0017 * step)))
         kept = [one for by_key in memo.kept.values() for one in by_key.values() if isinstance(one, FixedFindings)]

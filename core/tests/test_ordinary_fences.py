@@ -13,17 +13,17 @@ from steady.design_codes.ca.places import places
 from steady.design_codes.registry import rulebook
 from steady.errors import InvalidInputError
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.starting_designs import start
 from steady.jobs.wind_upgrades import WindUpgrade, steps_up
 from steady.plan.model import Basis, CheckOrigin, Plan
 from steady.plan.results import buildable, state
 from steady.structures.fence.designs.single_changes import singles
 from steady.structures.fence.designs.starts import cheapest, usual_here
-from steady.structures.fence.designs.wind_rating import stands_up_to
+from steady.structures.fence.designs.wind_rating import wind_rating
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LineEnd, PracticeDetail, Straight
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.structures.fence.spec.presets import closed_with
 from steady.takeoff.bill import bill, cuts, quick_price
 from steady.units.show import Tape
@@ -108,7 +108,7 @@ class GustTest(unittest.TestCase):
                 per = (strong - uses[1][key]) / (110**2 - 90**2)
                 least = min(least, math.sqrt((1 - (strong - per * 110**2)) / per))
             where = site(grounds=(), frost_m=0.0, wind_speed_m_per_s=110 * MPH)
-            found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
+            found = wind_rating(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
             assert found is not None
             # The hole as dug for the site can give before the wood where the wood stands up to more than the site asks.
             expected = min(least, 110.0) if found.gives.startswith("holds in the ground") else least
@@ -117,7 +117,7 @@ class GustTest(unittest.TestCase):
     def test_just_under_it_passes_and_just_over_it_fails(self) -> None:
         spec = fence(60, height_m=6 * FT, rails_count=3)
         where = site(grounds=(), frost_m=0.0, wind_speed_m_per_s=100 * MPH)
-        found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
+        found = wind_rating(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
         assert found is not None
         uses = []
         for share in (0.985, 1.015):
@@ -143,7 +143,7 @@ class GustTest(unittest.TestCase):
         gusts = []
         for mph in (100, 110):
             where = site(grounds=(), frost_m=5 * FT, wind_speed_m_per_s=mph * MPH)
-            found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
+            found = wind_rating(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
             assert found is not None
             gusts.append(found.gust_m_per_s)
         self.assertAlmostEqual(gusts[0] / gusts[1], 1, delta=0.012)
@@ -151,7 +151,7 @@ class GustTest(unittest.TestCase):
     def test_it_names_what_gives_first_and_where(self) -> None:
         spec = fence(60, height_m=6 * FT)
         where = site(grounds=(), frost_m=0.0)
-        found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
+        found = wind_rating(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
         assert found is not None
         self.assertRegex(found.gives, r"^[A-Z][a-z\- ]+: [a-z ]+, wind.*, (post \d+|bay \d+ to \d+)$")
         self.assertRegex(found.says, r"\d+ mph")
@@ -159,7 +159,7 @@ class GustTest(unittest.TestCase):
 
 class TwoStartsTest(unittest.TestCase):
     def spec(self, school: str) -> tuple[FenceSpec, Site]:
-        spec = at_home(FenceSpec(id="f", straights=(Straight(id="a", length_m=30.0),)), school)
+        spec = localized(FenceSpec(id="f", straights=(Straight(id="a", length_m=30.0),)), school)
         item = ordinary(school)[30]
         return replace(spec, height_m=1.8), item.site
 
@@ -220,7 +220,7 @@ class TwoStartsTest(unittest.TestCase):
             start(made, "nothing", "cheapest")
 
     def test_any_kind_has_ways_to_start_and_a_deck_no_habit(self) -> None:
-        made = Job(name="Test", structures=(Structure(name="Deck", spec=deck()),))
+        made = JobDocument(name="Test", structures=(Structure(name="Deck", spec=deck()),))
         with self.assertRaises(InvalidInputError):
             start(made, "d", "usual here")
         as_it_is, lowest = start(made, "d", "as it is"), start(made, "d", "cheapest")
@@ -237,7 +237,7 @@ class StepsTest(unittest.TestCase):
         where = site(grounds=(), frost_m=0.3)
         for spec in (fence(60, height_m=5 * FT), usual_here(case(fence(60), where, rulebook("us")), "R. Hale")):
             now = planned(spec, where)
-            before = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), now)
+            before = wind_rating(case(spec, where, rulebook("us"), YARD, Tape()), now)
             found = self.steps(spec)
             assert before is not None
             self.assertGreaterEqual(len(found), 3)
@@ -245,7 +245,7 @@ class StepsTest(unittest.TestCase):
                 again = replace(spec, **dict(step.change))  # type: ignore[arg-type]
                 made = planned(again, where)
                 self.assertAlmostEqual(step.price_change, quick_price(made, YARD) - quick_price(now, YARD), places=6)
-                stands = stands_up_to(case(again, where, rulebook("us"), YARD, Tape()), made)
+                stands = wind_rating(case(again, where, rulebook("us"), YARD, Tape()), made)
                 assert stands is not None
                 self.assertGreater(stands.gust_m_per_s, before.gust_m_per_s * 1.01)
                 self.assertAlmostEqual(step.gain_m_per_s, stands.gust_m_per_s - before.gust_m_per_s, places=6)
@@ -267,7 +267,7 @@ class StepsTest(unittest.TestCase):
 
     def test_only_a_fence_has_steps(self) -> None:
         with self.assertRaises(InvalidInputError):
-            steps_up(Job(name="Test", structures=(Structure(name="Deck", spec=deck()),)), "d")
+            steps_up(JobDocument(name="Test", structures=(Structure(name="Deck", spec=deck()),)), "d")
 
 
 class SumTest(unittest.TestCase):
@@ -292,7 +292,7 @@ class SumTest(unittest.TestCase):
             practice=practice,
         )
         where = Site(soil="clay", exposure="B", wind_speed_m_per_s=40)
-        found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
+        found = wind_rating(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
         assert found is not None
         self.assertAlmostEqual(self.gust("us", soil="clay", exposure="B") / found.gust_m_per_s, 1, delta=0.01)
 
@@ -353,7 +353,7 @@ class MetricSticksTest(unittest.TestCase):
         # 1.83 m is no whole number of sixty-fourths: it is counted in half millimetres whatever the job reads in.
         for school in ("uk", "nz", "ca"):
             spec = closed_with(
-                at_home(FenceSpec(id="f", straights=(Straight(id="a", length_m=20),), height_m=1.8), school),
+                localized(FenceSpec(id="f", straights=(Straight(id="a", length_m=20),), height_m=1.8), school),
                 "bought panels",
             )
             spec = replace(spec, panel_m=1.83, clip_gap_m=0.01, bay_max_m=2.0)

@@ -19,7 +19,7 @@ from steady.ground.site import Site
 from steady.plan.model import Plan
 from steady.plan.results import presumed, state
 from steady.structures.canopy.load_path_checks import post_down_n
-from steady.structures.pavilion.checks import dead_pa, hip_load, reckon_pavilion
+from steady.structures.pavilion.checks import check_pavilion, dead_pa, hip_load
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pavilion.layout import PavilionLayout, hip_length_m, lay_out, side_strips
 from steady.structures.pavilion.roof_planes import beam_shape
@@ -108,7 +108,7 @@ class SquareWithARingTest(unittest.TestCase):
             self.assertAlmostEqual(found / LB, hand_lb, delta=0.002 * hand_lb)
 
     def test_a_post_carries_a_quarter(self) -> None:
-        found = reckon_pavilion(self.case)
+        found = check_pavilion(self.case)
         loads = replace(found.loads, live_pa=20 * PSF, closed_rad=None, dead_pa=4.414 * PSF, wind_pa=None)
         down = post_down_n(self.case.book, self.laid.frame, loads)
         beam = 2 * 1.5 * IN * 9.25 * IN * 40 * 16.01846 * GRAVITY * 16 * FT / 2

@@ -14,7 +14,7 @@ from steady.design_codes.canopies import layers_pa
 from steady.design_codes.registry import rulebook
 from steady.errors import InvalidInputError
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.member_options import choose
 from steady.plan.model import Plan
 from steady.plan.results import presumed, specified, state
@@ -23,7 +23,7 @@ from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.check_collector import CheckCollector
 from steady.structures.continuous_members import ContinuousMember
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import lay_out, shade_share
 from steady.structures.pergola.spec import PergolaSpec, SunAsked
@@ -59,7 +59,7 @@ class OverThePathTest(unittest.TestCase):
     def setUp(self) -> None:
         self.case = case("18x11 high8 over1 rafters24in slats5in brace2")
         self.plan = plan(self.case)
-        self.found = reckon_pergola(replace(self.case, site=HERE))
+        self.found = check_pergola(replace(self.case, site=HERE))
 
     def test_counts_and_cover(self) -> None:
         counts = {part.role: part.count for part in self.plan.parts}
@@ -136,7 +136,7 @@ class OverThePathTest(unittest.TestCase):
         self.assertEqual(state(made), "fail")
 
     def test_fixed_posts_instead(self) -> None:
-        found = reckon_pergola(replace(self.case, spec=replace(self.case.spec, upright="fixed posts"), site=HERE))
+        found = check_pergola(replace(self.case, spec=replace(self.case.spec, upright="fixed posts"), site=HERE))
         across = next(one for one in found.held.swayed if "across" in one.way)
         self.assertAlmostEqual(across.moment_n_m / LB_FT, 2027, delta=0.02 * 2027)
         self.assertAlmostEqual(across.drift_m / IN, 0.90, delta=0.03)
@@ -163,7 +163,7 @@ class WaysTest(unittest.TestCase):
         self.assertEqual(len(shades), len(found))
         self.assertEqual(shades, sorted(shades))
         self.assertTrue(all("were they turned" in choice.says for choice in found))
-        job = Job(name="j", site=one.site, structures=(Structure(name="P", spec=one.spec),))
+        job = JobDocument(name="j", site=one.site, structures=(Structure(name="P", spec=one.spec),))
         priced = [row for row in choose(job, "p") if row.group == "slats"]
         steps = [row.price_change for row in priced]
         self.assertTrue(all(step is not None for step in steps))
@@ -192,7 +192,7 @@ class BelowTheHouseTest(unittest.TestCase):
     def test_drift_and_slide_are_reckoned_apart(self) -> None:
         """By sampling along 9 ft at 16 in under 4 psf: 394, 560 and 521 lb ft; never drift and slide together."""
         one, made = self.made(self.ABOVE)
-        loads = reckon_pergola(one).loads
+        loads = check_pergola(one).loads
         assert loads.snow_pa is not None
         self.assertAlmostEqual(loads.snow_pa / (LB / FT**2), 25.2, delta=0.1)  # a gap of exactly 3 in holds it all
         run, s = ContinuousMember(length_m=9 * FT, supports_m=(0.0, 9 * FT)), 16 * IN
@@ -219,7 +219,7 @@ class AbroadTest(unittest.TestCase):
         """4.2 x 3.0 m, medium zone of 37 m/s, coefficient .9 typed; ties and brace by the same statics at the zone's pressure."""
         site = Site(soil="good ground", exposure="open", wind_speed_m_per_s=37.0)
         one = case("4.2x3 high2.4 over0.3 slats150mm brace0.6", "nz", site, net_coefficient=0.9)
-        found = reckon_pergola(replace(one, site=site))
+        found = check_pergola(replace(one, site=site))
         made = plan(one)
         row = found.laid.rafters
         self.assertEqual({p.role: p.count for p in made.parts if p.length_m}["rafter"], row.count)
@@ -353,7 +353,7 @@ class AnyPergolaTest(unittest.TestCase):
             return
         parts = [p for p in made.parts if p.role in ("rafter", "slat")]
         weight = sum(p.mass_kg * p.count for p in parts) * GRAVITY
-        found = reckon_pergola(one)
+        found = check_pergola(one)
         on_plan = found.loads.dead_pa * one.spec.beams_m * one.spec.rafters_m
         self.assertAlmostEqual(weight / on_plan, 1.0, delta=0.2)
         self.assertGreater(layers_pa([(0.04, 0.04, 0.15, 500.0)]), 0)

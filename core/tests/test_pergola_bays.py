@@ -11,7 +11,7 @@ from steady.layout.shade import across_sun
 from steady.plan.results import state
 from steady.structures.continuous_members import ContinuousMember
 from steady.structures.pergola.bays import BayGrid, on_rafter, slats_shade
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import lay_out, run_azimuth, shade_share, sun_at
 from steady.structures.pergola.spec import SunAsked
@@ -138,7 +138,7 @@ class SlatsLieInTheirBays(unittest.TestCase):
                     )
                 )
                 with self.subTest(school, beams=one.spec.beams_m, turns=one.spec.turns):
-                    found, made = reckon_pergola(one), plan(one)
+                    found, made = check_pergola(one), plan(one)
                     laid = found.laid
                     assert laid.bays is not None
                     boxes = []

@@ -11,7 +11,7 @@ from steady.catalog.purchasing import OwnPrice, PurchasingSettings
 from steady.design_codes.pole_embedment import cubic_root
 from steady.design_codes.us.wind import end_coefficients, run_coefficient
 from steady.errors import InvalidInputError
-from steady.footings.depth import HABIT_LEAST_M, habit_m, hole_width_m, needed, rounded_up_m
+from steady.footings.depth import HABIT_LEAST_M, hole_width_m, needed, rounded_up_m, typical_embedment_m
 from steady.footings.hole import RoundHole, layers, volumes
 from steady.ground.profile import Profile
 from steady.layout.bays import merge_zones
@@ -169,8 +169,10 @@ class FootingTest(unittest.TestCase):
         self.assertTrue(value - 1e-5 * to <= found < value + to + 1e-9)
 
     def test_habit_and_hole_width(self) -> None:
-        self.assertEqual(habit_m(1.0), HABIT_LEAST_M)
-        self.assertAlmostEqual(habit_m(8 * FT), 4 * FT)  # a third of the whole post is half its height above ground
+        self.assertEqual(typical_embedment_m(1.0), HABIT_LEAST_M)
+        self.assertAlmostEqual(
+            typical_embedment_m(8 * FT), 4 * FT
+        )  # a third of the whole post is half its height above ground
         self.assertAlmostEqual(hole_width_m(3.5 * IN) / IN, 12)
         self.assertAlmostEqual(hole_width_m(5.5 * IN) / IN, 18)
 

@@ -20,7 +20,7 @@ from steady.jobs.design_sheet import sheet
 from steady.plan.model import Plan
 from steady.plan.results import STATES, state
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Infill, NoDig, Straight
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.units.show import Tape
 
@@ -227,7 +227,7 @@ class SchoolsTest(unittest.TestCase):
             )
             for style, follows in itertools.product(STYLES, ("raked", "stepped")):
                 line = Straight(id="a", length_m=12.0, follows=follows)  # type: ignore[arg-type]
-                spec = at_home(FenceSpec(id="f", straights=(line,), infill=Infill(style=style)), school)  # type: ignore[arg-type]
+                spec = localized(FenceSpec(id="f", straights=(line,), infill=Infill(style=style)), school)  # type: ignore[arg-type]
                 with self.subTest(school=school, style=style, follows=follows):
                     made = plan(spec, where, rulebook(school), PurchasingSettings(bag=start.bag), Tape("metric", 0.001))
                     self.assertTrue(all(school in sticks()[p.item].schools for p in made.parts if p.length_m))

@@ -8,14 +8,14 @@ from Pynite import FEModel3D
 from steady.errors import InvalidInputError
 from steady.ground.placement import SitePlacement
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure, case_of, plan_structure
+from steady.jobs.document import JobDocument, Structure, case_of, plan_structure
 from steady.jobs.site_layout import site_plan, whole_scene
 from steady.plan.model import Plan
 from steady.plan.results import result, state
 from steady.statics.bents import pocket
 from steady.structures.deck.checks.bearings import brought
 from steady.structures.deck.kind import DECK
-from steady.structures.deck.plan import reckon_deck
+from steady.structures.deck.plan import calculate_deck
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.structure_type import NewStructureRequest
 from steady.structures.support_links import PostReaction
@@ -24,12 +24,14 @@ from steady.units.units import FT, IN, LB
 WINDY = Site(soil="sand", exposure="B", wind_speed_m_per_s=47.0, frost_m=0.5)
 
 
-def job(deck: str = "16x12 up3", roof: str = "10x9 high8 brace2 on=d@3+1.5", site: Site = WINDY, **more: Any) -> Job:
+def job(
+    deck: str = "16x12 up3", roof: str = "10x9 high8 brace2 on=d@3+1.5", site: Site = WINDY, **more: Any
+) -> JobDocument:
     made = [Structure(name="Deck", spec=DECK.read(NewStructureRequest(text=deck, id="d", bare="ft", school="us")))]
     if roof:
         spec = PERGOLA.read(NewStructureRequest(text=roof, id="p", bare="ft", school="us"))
         made.append(Structure(name="Roof", spec=replace(spec, **more)))
-    return Job(name="Larch End", site=site, structures=tuple(made))
+    return JobDocument(name="Larch End", site=site, structures=tuple(made))
 
 
 def uses(made: Plan, name: str) -> float:
@@ -70,7 +72,7 @@ class WhatItBringsTest(unittest.TestCase):
 class PocketTest(unittest.TestCase):
     """Posts that the deck's frame holds upright: a couple over the joists' depth, as a guard post is held."""
 
-    def whole(self, **more: Any) -> Job:
+    def whole(self, **more: Any) -> JobDocument:
         return job(roof="10x9 high8 feet=ground on=d@3+1.5", **more)
 
     def test_the_couple_by_hand(self) -> None:
@@ -84,7 +86,7 @@ class PocketTest(unittest.TestCase):
         one = max(case_of(whole, "d").spec.bearings, key=lambda bearing: bearing.push_n)
         self.assertAlmostEqual(one.held_m, 8 * FT + 9.25 * IN / 2, places=6)
         gap = next(g for g in plan_structure(whole, "d").not_covered if g.key == "post_pocket.moment_capacity")
-        deck = reckon_deck(case_of(whole, "d"))
+        deck = calculate_deck(case_of(whole, "d"))
         lever = deck.timber.joist.width_m - 2.25 * IN
         below = deck.timber.board.thickness_m + 1 * IN
         assert gap.needs is not None
@@ -100,7 +102,7 @@ class PocketTest(unittest.TestCase):
 
     def test_a_couple_comes_to_the_beam_once(self) -> None:
         """It presses one joist and lifts the other: both are held to it, what carries both feels it from one."""
-        frame = reckon_deck(case_of(job(roof=""), "d")).frame
+        frame = calculate_deck(case_of(job(roof=""), "d")).frame
         a, b = frame.joists[5], frame.joists[6]
         post = PostReaction(id="x", x_m=(a.u_m + b.u_m) / 2, y_m=a.to_m / 2, push_n=100.0, held_m=2.0, post_m=0.14)
         found = brought(frame, [post])
@@ -127,7 +129,7 @@ class PocketTest(unittest.TestCase):
 class WhereItGoesTest(unittest.TestCase):
     def test_reactions_by_a_frame_library(self) -> None:
         """One post between two joists: shares by a lever, and each joist's reactions as a frame library has them."""
-        deck = reckon_deck(case_of(job(roof=""), "d")).frame
+        deck = calculate_deck(case_of(job(roof=""), "d")).frame
         a, b = deck.joists[5], deck.joists[6]
         u, v = a.u_m + 0.3 * (b.u_m - a.u_m), 0.6 * a.to_m
         found = brought(deck, [PostReaction(id="x", x_m=u, y_m=v, dead_n=1000.0, live_n=500.0)])
@@ -158,7 +160,7 @@ class WhereItGoesTest(unittest.TestCase):
         """Down to the deck's own posts and the house comes what the roof brings."""
         whole = job()
         case = case_of(whole, "d")
-        deck = reckon_deck(case).frame
+        deck = calculate_deck(case).frame
         found = brought(deck, case.spec.bearings)
         on_joists = sum(dead for points in found.joists.values() for _, dead, _ in points)
         self.assertAlmostEqual(on_joists, sum(one.dead_n for one in case.spec.bearings), places=6)
@@ -203,7 +205,7 @@ class WhatFollowsTest(unittest.TestCase):
         self.assertTrue(any(c.key == "beam.bending" and result(c) == "fail" for c in made.checks))
 
     def test_on_a_free_deck_the_push_goes_into_its_braces(self) -> None:
-        def pushed(whole: Job) -> float:
+        def pushed(whole: JobDocument) -> float:
             return max(
                 dict((name, value) for name, value, _ in step.inputs)["H_r"]
                 for check in plan_structure(whole, "d").checks

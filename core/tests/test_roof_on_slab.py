@@ -9,7 +9,7 @@ from steady.plan.model import Basis, Check, Plan
 from steady.plan.results import state
 from steady.structures.canopy.slab import lifted_moment
 from steady.structures.canopy.spec import SlabUnder
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.registry import plan
 from steady.units.units import FT, IN, LB
@@ -85,7 +85,7 @@ class ByHand(unittest.TestCase):
     def test_plain_concrete_lifts_its_weight_along(self) -> None:
         bends = only(self.plan, "slab.bending_under_uplift")
         self.assertAlmostEqual(bends.limit.value, 0.6 * 5 * math.sqrt(2500) * 4**2 / 6, delta=0.1)  # lb in/in
-        found = reckon_pergola(pergola(LINE, slab=GOOD))
+        found = check_pergola(pergola(LINE, slab=GOOD))
         lift = only(self.plan, "footing.uplift").limit.value
         self.assertGreater(found.loads.wind_pa or 0, 0)
         # At the level of concrete it is more than the allowable lift over .6, less a tenth of what lasts.

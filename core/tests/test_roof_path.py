@@ -3,7 +3,7 @@
 import unittest
 
 from steady.plan.model import Detail, Plan
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.registry import plan
 
 from tests.test_lean_to import case as lean_to
@@ -42,7 +42,7 @@ class ByHand(unittest.TestCase):
         self.assertAlmostEqual(lift, 144 * 0.359 / 0.344, delta=0.02 * 144)
 
     def test_the_push_is_shared_by_the_posts_of_its_bent(self) -> None:
-        detail, found = path(plan(pergola(LINE))), reckon_pergola(pergola(LINE))
+        detail, found = path(plan(pergola(LINE))), check_pergola(pergola(LINE))
         for shear, sway in zip(values(detail, "V"), found.held.swayed, strict=True):
             self.assertAlmostEqual(shear * 4.4482, sway.shear_n, delta=0.5)
 

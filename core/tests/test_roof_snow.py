@@ -9,9 +9,9 @@ from steady.design_codes.requests import SnowAsk
 from steady.errors import OutOfScopeError
 from steady.ground.site import Site
 from steady.plan.model import CalculationStep
-from steady.structures.lean_to.checks import reckon_lean_to
-from steady.structures.pavilion.checks import reckon_pavilion
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.lean_to.checks import check_lean_to
+from steady.structures.pavilion.checks import check_pavilion
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.registry import plan
 from steady.units.units import FT, PSF
 
@@ -44,9 +44,9 @@ class ShelterTest(unittest.TestCase):
                 site = in_snow(40, exposure=terrain, roof_shelter=shelter)
                 hand = max(0.7 * factor * 1.2 * 40, 20.0)
                 for name, found in (
-                    ("pergola", reckon_pergola(pergola(SLATTED, "us", site))),
-                    ("lean-to", reckon_lean_to(lean_to("12x9 fall10 beam9", "us", site))),
-                    ("pavilion", reckon_pavilion(pavilion("16x12 over9in pitch25", "us", site))),
+                    ("pergola", check_pergola(pergola(SLATTED, "us", site))),
+                    ("lean-to", check_lean_to(lean_to("12x9 fall10 beam9", "us", site))),
+                    ("pavilion", check_pavilion(pavilion("16x12 over9in pitch25", "us", site))),
                 ):
                     with self.subTest(name, terrain=terrain, shelter=shelter):
                         self.assertAlmostEqual(even_psf(found), hand)
@@ -106,7 +106,7 @@ class RainTest(unittest.TestCase):
     def test_on_flat_slats(self) -> None:
         for ground, hand in ((0.1, 5 + 0.7 * 1.2 * 0.1), (10, 13.4), (20, 21.8), (20.5, 20.0), (30, 25.2)):
             with self.subTest(ground=ground):
-                found = reckon_pergola(pergola(SLATTED, "us", in_snow(ground)))
+                found = check_pergola(pergola(SLATTED, "us", in_snow(ground)))
                 self.assertAlmostEqual(even_psf(found), hand)
 
     def test_a_fiftieth_of_its_width_in_feet_is_the_slope_in_degrees_it_ends_at(self) -> None:

@@ -10,10 +10,10 @@ from steady.ground.site import Site
 from steady.plan.model import Check, Part, PartPlacement, Plan
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.load_path_checks import down_in_wind, post_down_n
-from steady.structures.lean_to.checks import reckon_lean_to
-from steady.structures.pavilion.checks import dead_pa, reckon_pavilion
+from steady.structures.lean_to.checks import check_lean_to
+from steady.structures.pavilion.checks import check_pavilion, dead_pa
 from steady.structures.pavilion.layout import lay_out
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.registry import plan
 from steady.structures.structure_type import DesignInput
 from steady.units.units import FT, IN, LB, MPH
@@ -40,7 +40,7 @@ class OwnAreaTest(unittest.TestCase):
     def test_us_posts_of_ninety_square_feet(self) -> None:
         """ASCE 7-16 4.8: R1 = 1 up to 200 ft2, so 20 psf; 540 ft2 of the whole roof would have given 13.2."""
         one = lean_to("30x18 fall3 beam8 posts2", "us", Site(soil="sand", exposure="B", wind_speed_m_per_s=1.0))
-        found = reckon_lean_to(one)
+        found = check_lean_to(one)
         f, frame = factors_of(one.book), found.laid.frame
         down = post_down_n(one.book, frame, found.loads)
         for post in frame.posts:
@@ -54,7 +54,7 @@ class OwnAreaTest(unittest.TestCase):
     def test_nz_posts_beams_and_hips(self) -> None:
         """AS/NZS 1170.1 3.2: 1.8 / A + .12 kPa, at least .25, each by its own A."""
         book = rulebook("nz")
-        found = reckon_pavilion(pavilion("3.6x3.6 pitch25", "nz", SITES["nz"]))
+        found = check_pavilion(pavilion("3.6x3.6 pitch25", "nz", SITES["nz"]))
         for area in (0.6, 3.24, 9.0, 40.0):
             self.assertAlmostEqual(found.loads.live_on_pa(book, area), 1000 * max(1.8 / area + 0.12, 0.25), places=6)
         area = found.laid.plan_m2 / 4
@@ -81,7 +81,7 @@ class SeatTest(unittest.TestCase):
         left_in = seat.left_m / IN
         self.assertLess(left_in, 5.5)
         tail = worst(made, "rafter_tail.bending", "at cantilever tip")
-        by_hand = (300 * 24 + _tail_dead(reckon_pavilion(one), 2.0)) / (1.5 * left_in**2 / 6)
+        by_hand = (300 * 24 + _tail_dead(check_pavilion(one), 2.0)) / (1.5 * left_in**2 / 6)
         self.assertAlmostEqual(tail.demand.value / by_hand, 1, delta=0.01)
 
     def test_no_seat_cuts_away_more_than_a_third(self) -> None:
@@ -169,7 +169,7 @@ class InWindTest(unittest.TestCase):
         for school, site in SITES.items():
             snowy = replace(site, ground_snow_pa=1500.0, rain_snow_pa=300.0)
             one = pergola("5.4x3.3 high2.4" if school != "us" else "18x11 high8", school, snowy, net_coefficient=0.9)
-            found = reckon_pergola(one)
+            found = check_pergola(one)
             frame, loads = found.laid.frame, found.loads
             post = frame.posts[0]
             area = frame.width_of(post) * frame.share_m(post)
@@ -184,7 +184,7 @@ class InWindTest(unittest.TestCase):
         one = lean_to(
             "4.4x2.4 fall5 beam2.4", "nz", Site(soil="good ground", wind_speed_m_per_s=60), net_coefficient=1.6
         )
-        found, made = reckon_lean_to(one), plan(one)
+        found, made = check_lean_to(one), plan(one)
         check = worst(made, "rafter.bending", "wind down")
         s, run = found.laid.rafters.spacing_m, found.laid.run
         modulus = found.laid.timber.rafter.thickness_m * found.laid.timber.rafter.width_m**2 / 6
@@ -196,7 +196,7 @@ class InWindTest(unittest.TestCase):
         """P h / 2 (1 - 2 b / s) where the brace meets it, with the moment of what lies on it at the same place."""
         site = Site(soil="good ground", exposure="open", wind_speed_m_per_s=50)
         one = pergola("4.2x3 high2.4 brace0.6", "nz", site, net_coefficient=0.9)
-        found, made = reckon_pergola(one), plan(one)
+        found, made = check_pergola(one), plan(one)
         frame = found.laid.frame
         along = next(way for way in found.held.swayed if "along" in way.way)
         xs = frame.line_xs(1)
@@ -221,7 +221,7 @@ class PersonTest(unittest.TestCase):
     def test_a_person_stands_over_a_post_in_newtons(self) -> None:
         """300 lb, beside all that lasts: the roof's own weight, and the beam's, on that post."""
         one = pergola("8x8 high8 slats12in", "us", Site(soil="sand", exposure="B", wind_speed_m_per_s=1.0))
-        found = reckon_pergola(one)
+        found = check_pergola(one)
         frame = found.laid.frame
         down = post_down_n(one.book, frame, found.loads)
         for post in frame.posts:
@@ -231,7 +231,7 @@ class PersonTest(unittest.TestCase):
             self.assertAlmostEqual(down[post.id] - lasting, 300 * LB, delta=0.01)
 
     def test_in_every_span_of_a_purlin(self) -> None:
-        found = reckon_lean_to(lean_to("12x8 fall5 beam8 sheets2"))
+        found = check_lean_to(lean_to("12x8 fall5 beam8 sheets2"))
         run = found.laid.run
         self.assertEqual(len(run.middles_m()), len(run.supports_m) - 1)
 
@@ -239,7 +239,7 @@ class PersonTest(unittest.TestCase):
         """Hung on the house with an overhang: w L^2 / 2 s at the beam, more than half of the rafter."""
         site = Site(soil="sand", exposure="C", wind_speed_m_per_s=150 * MPH)
         one = pergola("18x11 attached high8 slats2in", "us", site, rafter_past_m=2 * FT)
-        found, made = reckon_pergola(one), plan(one)
+        found, made = check_pergola(one), plan(one)
         tie = next(gap.needs for gap in made.not_covered if gap.key == "rafter_tie.uplift_capacity" and gap.needs)
         length, span = 11 * FT, found.laid.lines_m[0]
         net = found.loads.rafter_up_pa - 0.6 * found.loads.dead_pa

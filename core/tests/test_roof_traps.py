@@ -9,11 +9,11 @@ from steady.layout.shade import two_layers
 from steady.plan.model import Plan, UncheckedItem
 from steady.plan.results import buildable, state
 from steady.structures.canopy.load_path_checks import lift_n
-from steady.structures.lean_to.checks import reckon_lean_to
+from steady.structures.lean_to.checks import check_lean_to
 from steady.structures.pavilion.layout import lay_out as lay_out_pavilion
 from steady.structures.pavilion.layout import side_strips
 from steady.structures.pavilion.text import orders
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.registry import plan
 from steady.structures.structure_type import DesignInput
 from steady.units.units import FT, LB, MPH
@@ -35,7 +35,7 @@ class TrapsTest(unittest.TestCase):
     def setUp(self) -> None:
         self.case: DesignInput = pergola(LINE)
         self.plan = plan(self.case)
-        self.found = reckon_pergola(self.case)
+        self.found = check_pergola(self.case)
 
     def test_the_brace_lifts_the_beam_off_the_leeward_post(self) -> None:
         """By hand P h (1 / 2 b - 1 / s), of which lift alone would ask nothing: some 150 lb up on .6 of 300 lb down."""
@@ -49,7 +49,7 @@ class TrapsTest(unittest.TestCase):
 
     def test_the_windward_line_of_a_single_slope_takes_three_quarters(self) -> None:
         site = Site(soil="stiff clay", wind_speed_m_per_s=22, exposure="II")
-        found = reckon_lean_to(lean_to("3.6x2.4 fall3 beam2.4", "uk", site))
+        found = check_lean_to(lean_to("3.6x2.4 fall3 beam2.4", "uk", site))
         even = (found.loads.up_pa or 0) * 1.2
         self.assertAlmostEqual(found.loads.post_up_n_per_m(1.2) / (2 * even), 0.75)
 
@@ -76,7 +76,7 @@ class TrapsTest(unittest.TestCase):
         self.assertEqual(foot.depth.governs, "Lift with overturning")
 
     def test_one_post_gets_the_harder_half_not_the_mean(self) -> None:
-        found = reckon_lean_to(lean_to("12x6 fall3 beam8"))
+        found = check_lean_to(lean_to("12x6 fall3 beam8"))
         step = next(one for one in found.loads.steps if one.value < 0)
         mean = (-1.12 - 0.08) / 2  # both halves at 3 degrees, about
         self.assertLess(next(value for name, value, _ in step.inputs if name == "C_N"), mean - 0.4)
@@ -116,7 +116,7 @@ class TrapsTest(unittest.TestCase):
     def test_levels_count_from_the_beams_outer_face(self) -> None:
         """The drop is over the depth to the beam's outer face; to its middle it would be 3 mm less at 4 degrees."""
         site = Site(soil="good ground", wind_speed_m_per_s=37)
-        found = reckon_lean_to(lean_to("3.6x1.86 fall4 beam2.46", "nz", site, net_coefficient=0.9))
+        found = check_lean_to(lean_to("3.6x1.86 fall4 beam2.46", "nz", site, net_coefficient=0.9))
         chain = found.laid.chain
         self.assertAlmostEqual(chain.drop_m, 1.86 * math.tan(math.radians(4)), places=9)
         middle = found.laid.lines_m[0] - found.laid.timber.ledger.thickness_m

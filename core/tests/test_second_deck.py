@@ -10,7 +10,7 @@ from typing import Any
 from django.test import tag
 from steady.ground.site import Site
 from steady.plan.model import Plan
-from steady.structures.deck.designs.candidates import at_home
+from steady.structures.deck.designs.candidates import localized
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.units.units import FT
 
@@ -48,7 +48,7 @@ def a_deck(rng: random.Random, school: str) -> tuple[Plan, DeckSpec]:
     }
     if rng.random() < 0.4:
         changes["beams"] = rng.choice((2, 3))
-    spec = at_home(deck(words, **changes), school)
+    spec = localized(deck(words, **changes), school)
     spec = replace(
         spec,
         joist=rng.choice(JOISTS[school]),

@@ -12,7 +12,7 @@ from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
 from steady.plan.model import Plan
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.units.show import Tape
 
 from tests.lane import many
@@ -37,7 +37,7 @@ EXPOSURES = {"us": "BCD", "ca": ("open", "rough"), "uk": ("I", "II", "III"), "nz
 
 def a_fence(rng: random.Random, school: str) -> tuple[FenceSpec, Site]:
     """Boarded, straight, level, of the school's own timbers, in any wind that a place might have."""
-    base = at_home(
+    base = localized(
         FenceSpec(id="f", straights=(Straight(id="a", length_m=rng.uniform(4, 40)),), infill=Infill(style="butted")),
         school,
     )

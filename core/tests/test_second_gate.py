@@ -14,7 +14,7 @@ from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.plan.model import Check, Plan
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Infill, Straight
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.structures.gate.spec import LeafDesign
 from steady.units.show import Tape
 
@@ -42,7 +42,7 @@ def a_gate(rng: random.Random, school: str) -> tuple[FenceSpec, LeafDesign, Plan
         latch_rating_n=1e5,
         slam_m_per_s=0.0,
     )
-    base = at_home(
+    base = localized(
         FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0),), infill=Infill(style="butted")), school
     )
     opening = GateOpening(id="g", at_m=4.0, clear_m=rng.uniform(0.9, 1.8), leaf=design)

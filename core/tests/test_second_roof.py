@@ -8,7 +8,7 @@ from typing import Any
 from steady.catalog.items import sticks
 from steady.ground.site import Site
 from steady.plan.model import Plan
-from steady.structures.pergola.checks import PergolaFound, pushes_n, reckon_pergola
+from steady.structures.pergola.checks import PergolaFound, check_pergola, pushes_n
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import rafter_run
 from steady.structures.structure_type import NewStructureRequest
@@ -42,7 +42,7 @@ class SecondRoofTest(unittest.TestCase):
         self.roofs: list[tuple[Any, Site, PergolaFound]] = []
         while len(self.roofs) < 40:
             spec, where = one(rng)
-            self.roofs.append((spec, where, reckon_pergola(case(spec, where))))
+            self.roofs.append((spec, where, check_pergola(case(spec, where))))
 
     def layers(self, spec: Any, found: PergolaFound) -> list[second.Layer]:
         rafter, slat = sticks()[spec.rafter], sticks()[spec.slat]
@@ -70,7 +70,7 @@ class SecondRoofTest(unittest.TestCase):
     def test_rafters_bend_as_much(self) -> None:
         """On posts fixed in the ground: where braces meet rafters, the sway bends them, too."""
         fixed = [(replace(spec, upright="fixed posts"), where) for spec, where, _ in self.roofs]
-        for spec, found in ((spec, reckon_pergola(case(spec, where))) for spec, where in fixed):
+        for spec, found in ((spec, check_pergola(case(spec, where))) for spec, where in fixed):
             run = rafter_run(spec, found.laid.lines_m)
             if len(run.supports_m) != 2:
                 continue
@@ -114,7 +114,7 @@ class SecondRoofTest(unittest.TestCase):
         spec, where, _ = self.roofs[0]
         winds, weights = [], []
         for gap in (0.2, 0.1, 0.05, 0.02):
-            loads = reckon_pergola(case(replace(spec, slat_gap_m=gap), where)).loads
+            loads = check_pergola(case(replace(spec, slat_gap_m=gap), where)).loads
             winds.append(loads.wind_pa)
             weights.append(loads.dead_pa)
         self.assertEqual(winds, sorted(winds))

@@ -12,9 +12,9 @@ from steady.design_codes.registry import rulebook
 from steady.design_codes.results import si
 from steady.ground.site import Site
 from steady.plan.model import Part, Plan
-from steady.structures.deck.designs.candidates import at_home
+from steady.structures.deck.designs.candidates import localized
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.stair.calculate import HANDRAIL_RISERS, StairAsk, StairFound, reckon_stair
+from steady.structures.stair.calculate import HANDRAIL_RISERS, StairAsk, StairFound, calculate_stair
 from steady.units.units import FT, IN, LB, PSF
 
 from tests.test_deck import deck, planned
@@ -39,7 +39,7 @@ def ask(rise_m: float, **changes: Any) -> StairAsk:
 
 
 def found(rise_m: float, school: str = "us", **changes: Any) -> StairFound:
-    return reckon_stair(ask(rise_m, **changes), rulebook(school), "s")
+    return calculate_stair(ask(rise_m, **changes), rulebook(school), "s")
 
 
 class RisersTest(unittest.TestCase):
@@ -117,7 +117,7 @@ class FlightTest(unittest.TestCase):
         made: list[tuple[str, Any, Plan, StairDesign]] = []
         while len(made) < count:
             school = rng.choice(tuple(SOIL))
-            spec = at_home(
+            spec = localized(
                 deck(f"{rng.uniform(12, 18):.1f}x{rng.uniform(9, 13):.1f} up{rng.uniform(2, 6):.2f}"), school
             )
             design = StairDesign(
@@ -178,7 +178,7 @@ class BesideAFlightTest(unittest.TestCase):
         """Flights off three edges of a deck in every school, with the deck's corners."""
         made = []
         for school in SOIL:
-            spec = at_home(deck("16x12 up4"), school)
+            spec = localized(deck("16x12 up4"), school)
             corners = [(corner.x_m, corner.y_m) for corner in spec.outline]
             for edge in (1, 2, 3):
                 design = StairDesign(id="s", edge=edge, at_m=0.9, width_m=1.1, going_m=0.28, cut=edge != 2)

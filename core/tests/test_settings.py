@@ -4,7 +4,7 @@ import unittest
 from dataclasses import fields, is_dataclass
 from typing import Any
 
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.settings import SETTINGS as JOB_SETTINGS
 from steady.structures.deck.settings import SETTINGS as DECK_SETTINGS
 from steady.structures.deck.spec.deck import DeckSpec
@@ -67,7 +67,7 @@ class Settings(unittest.TestCase):
         """A deep one is a field of what lies at its head, so that what the page writes is what the plan reads."""
         gate = GateOpening(id="g", at_m=1.0, clear_m=1.2)
         fence: Any = FenceSpec(id="f", straights=(), openings=(gate,))
-        for spec, form in ((fence, FENCE_SETTINGS), (Job(name="j"), JOB_SETTINGS)):
+        for spec, form in ((fence, FENCE_SETTINGS), (JobDocument(name="j"), JOB_SETTINGS)):
             for path in paths(form):
                 value: Any = spec
                 for name in path.split("/"):
@@ -85,7 +85,7 @@ class Settings(unittest.TestCase):
         self.assertEqual(named, there)
 
     def test_settings_of_the_whole_job_have_limits(self) -> None:
-        for group in asked(Job, JOB_SETTINGS):
+        for group in asked(JobDocument, JOB_SETTINGS):
             for field in group.fields:
                 self.assertIsNotNone(field.least, field.path)
                 self.assertIsNotNone(field.most, field.path)

@@ -12,7 +12,7 @@ from steady.errors import InvalidInputError
 from steady.ground.placement import SitePlacement
 from steady.ground.site import Site
 from steady.ground.survey import SiteFeature, SitePoint
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.shade_map import ShadyAnswer, ShadyAsk, shady
 from steady.jobs.site_layout import whole_scene
 from steady.layout.sun import sun_position
@@ -27,13 +27,13 @@ def wall(name: str, *points: tuple[float, float]) -> SiteFeature:
     return SiteFeature(id=name, kind="house wall", points=at, height_m=3.0)
 
 
-def job(*things: SiteFeature) -> Job:
+def job(*things: SiteFeature) -> JobDocument:
     pergola = Structure(name="P", spec=PergolaSpec(id="p"), stands=SitePlacement(x_m=6.0, y_m=-6.0))
     site = Site(latitude_rad=math.radians(42.0), longitude_rad=math.radians(-75.0), things=things)
-    return Job(name="Garden", site=site, structures=(pergola,))
+    return JobDocument(name="Garden", site=site, structures=(pergola,))
 
 
-def boxes(of: Job) -> list[np.ndarray]:
+def boxes(of: JobDocument) -> list[np.ndarray]:
     """Every box of the scene by itself, rows one by one: its first corner and its three edges."""
     found = []
     for solid in whole_scene(of).solids:

@@ -20,7 +20,7 @@ from steady.ground.survey import SiteFeature, SitePoint, WallOpening, enough_poi
 from steady.ground.survey_geo import Anchor, first_point, geojson, read_geojson
 from steady.ground.survey_import import read_survey
 from steady.ground.zoning_notes import SiteNote
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.site_clearances import SiteClearance
 from steady.jobs.site_layout import site_geojson, site_plan, site_sheet, whole_scene
 from steady.layout.contours import contours, height_between, triangles
@@ -40,14 +40,14 @@ def thing(kind: str, *points: Point, **more: Any) -> SiteFeature:
     return dataclasses.replace(made, **more)
 
 
-def fence(at: SitePlacement, *things: SiteFeature, notes: tuple[SiteNote, ...] = ()) -> Job:
+def fence(at: SitePlacement, *things: SiteFeature, notes: tuple[SiteNote, ...] = ()) -> JobDocument:
     """A straight fence 10 m long, 1.8 m high, where it was put."""
     spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=10.0),), height_m=1.8)
     site = Site(things=things, notes=notes)
-    return Job(name="Site", site=site, structures=(Structure(name="Front", spec=spec, stands=at),))
+    return JobDocument(name="Site", site=site, structures=(Structure(name="Front", spec=spec, stands=at),))
 
 
-def beside(job: Job) -> SiteClearance:
+def beside(job: JobDocument) -> SiteClearance:
     """The one thing that the one structure stands beside."""
     (found,) = site_plan(job).beside
     return found
@@ -273,7 +273,7 @@ class AroundTest(unittest.TestCase):
             ("the far main", ((-9.0, 30.0), (9.0, 30.0)), False),
         ):
             pipe = dataclasses.replace(thing("service", *points, name=name), reach_m=0.01)
-            job = Job(
+            job = JobDocument(
                 name="Site",
                 site=Site(things=(pipe,)),
                 structures=(Structure(name="D", spec=spec, stands=SitePlacement()),),

@@ -8,7 +8,7 @@ from unittest import mock
 from steady.drawing.scene import scene
 from steady.errors import OutOfScopeError
 from steady.ground.placement import SitePlacement
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.site_layout import APART_M, site_plan, unplaced, whole_scene
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.pergola.line_parser import read_pergola
@@ -16,13 +16,13 @@ from steady.structures.pergola.line_parser import read_pergola
 from tests.make import fence
 
 
-def job(**changes: object) -> Job:
+def job(**changes: object) -> JobDocument:
     three = (
         Structure(name="Fence", spec=fence(40)),
         Structure(name="Deck", spec=read_deck("16x12 up2", "deck")),
         Structure(name="Pergola", spec=read_pergola("14x10", "pergola")),
     )
-    return replace(Job(name="j", structures=three), **changes)  # type: ignore[arg-type]
+    return replace(JobDocument(name="j", structures=three), **changes)  # type: ignore[arg-type]
 
 
 class StandingTest(unittest.TestCase):
@@ -80,7 +80,7 @@ class SitePlanTest(unittest.TestCase):
             self.assertEqual({stand.failed for stand in site_plan(job()).stands}, {"no rule reaches here"})
 
     def test_an_empty_job_has_a_site(self) -> None:
-        made = site_plan(Job(name="j"))
+        made = site_plan(JobDocument(name="j"))
         self.assertEqual(made.stands, ())
         self.assertGreater(made.bounds[2], made.bounds[0])
 
@@ -98,7 +98,7 @@ def area(ring: tuple[tuple[float, float], ...]) -> float:
 
 class UnplacedTest(unittest.TestCase):
     def test_what_nobody_placed_is_named_and_what_was_is_not(self) -> None:
-        two = Job(
+        two = JobDocument(
             name="Two",
             structures=(
                 Structure(name="Front", spec=fence(30, id="a")),

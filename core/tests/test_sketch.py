@@ -10,7 +10,7 @@ from dataclasses import replace
 from django.test import tag
 from steady.drawing.scene import scene
 from steady.drawing.thumbnail import LIGHT, TOWARD, Tile, seen, tile
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.line_preview import sample, sketch
 from steady.plan.model import Plan, Vec
 from steady.structures.line_help import explain
@@ -30,7 +30,7 @@ def means(kind: str, text: str, bare: Bare = "ft", tape: Tape = FEET) -> dict[st
 
 def planned(kind: str, text: str) -> Plan:
     spec = kind_called(kind).read(NewStructureRequest(text=text, id="s", bare="ft", school="us"))
-    return plan_structure(Job(name="A", structures=(Structure(name="It", spec=spec),)), "s")
+    return plan_structure(JobDocument(name="A", structures=(Structure(name="It", spec=spec),)), "s")
 
 
 class Words(unittest.TestCase):
@@ -180,7 +180,7 @@ def first_met(boxes: Sequence[tuple[Sequence[Vec], str]], x: float, y: float) ->
 class Sketches(unittest.TestCase):
     """Whatever is typed, something is told, and nothing is refused."""
 
-    JOB = Job(name="A", structures=())
+    JOB = JobDocument(name="A", structures=())
 
     def ask(self, kind: str, text: str) -> tuple[bool, str, int]:
         one = kind_called(kind)

@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
-from steady.structures.deck.designs.candidates import at_home
+from steady.structures.deck.designs.candidates import localized
 from steady.structures.deck.spec.deck import Bridge, StairDesign
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.stair.calculate import open_riser
@@ -48,7 +48,7 @@ class StringersTest(unittest.TestCase):
     def test_a_crowd_on_two_stringers(self) -> None:
         """2.5 kN/m2 and what lasts on half the width of a bridge of two: 1.4 and 1.5 of them, w L^2 / 8."""
         spec = replace(
-            at_home(read_deck("0.6x2.7 up0.3", "b", "m"), "ca"), attach="free", bridge=Bridge(), spacing_m=0.6
+            localized(read_deck("0.6x2.7 up0.3", "b", "m"), "ca"), attach="free", bridge=Bridge(), spacing_m=0.6
         )
         made = plan(spec, Site(soil="firm clay"), rulebook("ca"), PurchasingSettings(), Tape("metric", 0.001))
         joists = sum(part.count for part in made.parts if part.role == "joist")

@@ -11,7 +11,7 @@ from steady.drawing.scene import STAGES, scene
 from steady.drawing.shadows import Patch, cast, share_in, toward_sun
 from steady.errors import InvalidInputError
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.sun_shade import SunAsk, sun
 from steady.layout.shade import across_sun, blocked, two_layers
 from steady.layout.sun import sun_position
@@ -93,7 +93,7 @@ class ShadowTest(unittest.TestCase):
         spec = read_pergola("14x10", "p")
         for latitude, way in ((39.74, 1), (-36.9, -1)):
             site = replace(DENVER, latitude_rad=math.radians(latitude))
-            job = Job(name="j", site=site, structures=(Structure(name="P", spec=spec),))
+            job = JobDocument(name="j", site=site, structures=(Structure(name="P", spec=spec),))
             noon = sun(job, "p", SunAsk(on="2026-03-20", hour=13, utc_h=-6))
             middle = sum(y for shape in noon.shadows for _, y in shape) / sum(map(len, noon.shadows))
             below = sum(y for shape in noon.below for _, y in shape) / sum(map(len, noon.below))
@@ -104,7 +104,7 @@ class ShadowTest(unittest.TestCase):
 
     def test_the_table_has_a_row_an_hour_and_nothing_where_the_sun_is_down(self) -> None:
         spec = read_pergola("14x10", "p")
-        job = Job(name="j", site=DENVER, structures=(Structure(name="P", spec=spec),))
+        job = JobDocument(name="j", site=DENVER, structures=(Structure(name="P", spec=spec),))
         answer = sun(job, "p", SunAsk(on="2026-07-15", hour=16, utc_h=-6))
         self.assertEqual([row.hour for row in answer.table], list(range(6, 21)))
         self.assertEqual(len(answer.dates), 5)

@@ -4,8 +4,8 @@ import unittest
 
 from steady.errors import InvalidInputError
 from steady.field_records.progress import tick_groups
-from steady.jobs.apply_measurement import take_in
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.apply_measurement import apply_measurement
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.drag_move import with_spec
 from steady.plan.results import STATES
 from steady.structures.deck.kind import read as read_deck
@@ -14,12 +14,12 @@ from steady.structures.registry import kind_of
 from steady.structures.structure_type import NewStructureRequest
 from steady.units.units import IN
 
-TAPE = Job(name="x").reading.tape()
+TAPE = JobDocument(name="x").reading.tape()
 
 
-def fence_job() -> Job:
+def fence_job() -> JobDocument:
     spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=18.0),), rail_laid="flat", bays="equal")
-    return Job(name="A line", structures=(Structure(name="Line", spec=spec),))
+    return JobDocument(name="A line", structures=(Structure(name="Line", spec=spec),))
 
 
 class TakenIn(unittest.TestCase):
@@ -33,7 +33,7 @@ class TakenIn(unittest.TestCase):
         return [(tick.about, tick.what) for tick in rails.ticks]
 
     def test_a_post_that_stands_two_inches_on_makes_one_bay_longer_and_one_shorter(self) -> None:
-        found = take_in(self.job, "f", self.post.id, self.post.station_m + 2 * IN, frozenset())
+        found = apply_measurement(self.job, "f", self.post.id, self.post.station_m + 2 * IN, frozenset())
         self.assertEqual(
             found.spec,
             kind_of(found.spec).hold(self.job.structures[0].spec, self.post.id, self.post.station_m + 2 * IN),
@@ -47,7 +47,7 @@ class TakenIn(unittest.TestCase):
 
     def test_rails_that_are_up_are_trimmed_or_go_to_the_rack(self) -> None:
         ticks = self.rail_ticks()
-        found = take_in(self.job, "f", self.post.id, self.post.station_m + 2 * IN, frozenset(ticks[1:3]))
+        found = apply_measurement(self.job, "f", self.post.id, self.post.station_m + 2 * IN, frozenset(ticks[1:3]))
         self.assertEqual([row.where for row in found.up], ["Bay 2, rails", "Bay 3, rails"])
         long, short = found.up
         self.assertIn("too short", long.says)  # the bay before the post grew
@@ -58,7 +58,7 @@ class TakenIn(unittest.TestCase):
         self.assertEqual(found.rack[0].count, 3)
 
     def test_what_stays_as_it_is_is_not_spoken_of(self) -> None:
-        found = take_in(self.job, "f", self.post.id, self.post.station_m, frozenset(self.rail_ticks()))
+        found = apply_measurement(self.job, "f", self.post.id, self.post.station_m, frozenset(self.rail_ticks()))
         self.assertEqual((found.pieces, found.up, found.conflicts), ((), (), ()))
         self.assertEqual((found.hours_was, found.was), (found.hours_now, found.verdict))
 
@@ -67,7 +67,7 @@ class TakenIn(unittest.TestCase):
         job, names = self.job, [mark.id for mark in self.plan.marks]
         for number in (2, 5, 3):
             post = plan_structure(job, "f").marks[number]
-            found = take_in(job, "f", post.id, post.station_m + IN, frozenset())
+            found = apply_measurement(job, "f", post.id, post.station_m + IN, frozenset())
             job = with_spec(job, "f", found.spec)
             self.assertEqual([mark.id for mark in plan_structure(job, "f").marks], names)
 
@@ -77,7 +77,7 @@ class TakenIn(unittest.TestCase):
                 post = self.plan.marks[number]
                 with self.subTest(number=number, off=off_m):
                     try:
-                        found = take_in(self.job, "f", post.id, max(0.5, post.station_m + off_m), frozenset())
+                        found = apply_measurement(self.job, "f", post.id, max(0.5, post.station_m + off_m), frozenset())
                     except InvalidInputError:
                         continue
                     marks = plan_structure(with_spec(self.job, "f", found.spec), "f").marks
@@ -85,15 +85,15 @@ class TakenIn(unittest.TestCase):
 
     def test_a_deck_s_beam_where_it_stands(self) -> None:
         spec = read_deck(NewStructureRequest(text="16x12 up3", id="d", bare="ft", school="us"))
-        job = Job(name="x", structures=(Structure(name="Deck", spec=spec),))
+        job = JobDocument(name="x", structures=(Structure(name="Deck", spec=spec),))
         plan = plan_structure(job, "d")
         beam = next(handle for handle in plan.handles if handle.holds)
-        found = take_in(job, "d", beam.id, beam.station_m - 3 * IN, frozenset())
+        found = apply_measurement(job, "d", beam.id, beam.station_m - 3 * IN, frozenset())
         self.assertNotEqual(found.spec, spec)
         self.assertIn(found.verdict, STATES)
 
     def test_what_cannot_be_taken_in_is_refused(self) -> None:
         with self.assertRaises(InvalidInputError):
-            take_in(self.job, "f", self.post.id, -1.0, frozenset())
+            apply_measurement(self.job, "f", self.post.id, -1.0, frozenset())
         with self.assertRaises(InvalidInputError):
-            take_in(self.job, "nobody", self.post.id, 1.0, frozenset())
+            apply_measurement(self.job, "nobody", self.post.id, 1.0, frozenset())

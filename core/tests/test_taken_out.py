@@ -5,7 +5,7 @@ from dataclasses import replace
 from typing import Any
 
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.structures.deck.actions import add_rock, add_stair
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import GateOpening, Lock, NoDig
@@ -23,7 +23,7 @@ def taken(spec: Any, thing: str) -> Any:
 
 def drawn(spec: Any) -> set[str]:
     """Names of everything that is drawn of a structure."""
-    plan = plan_structure(Job(name="j", structures=(Structure(name="s", spec=spec),)), spec.id)
+    plan = plan_structure(JobDocument(name="j", structures=(Structure(name="s", spec=spec),)), spec.id)
     places = {place.about for part in plan.parts for place in part.places}
     return places | {curve.id for curve in plan.curves} | {handle.id for handle in plan.handles}
 

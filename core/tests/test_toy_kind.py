@@ -17,7 +17,7 @@ from steady.errors import InvalidInputError
 from steady.field_records.asbuilt import compare, target_of
 from steady.ground.site import Site
 from steady.jobs.design_sheet import sheet
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.drag_move import moved
 from steady.jobs.estimate import EstimateRates, hours, quote
 from steady.plan.model import Plan
@@ -34,9 +34,9 @@ from tests.make import fence, planned
 from tests.toy.saw_horse import LEAN, SAW_HORSE
 
 
-def toy_job() -> Job:
+def toy_job() -> JobDocument:
     spec = SAW_HORSE.read(NewStructureRequest(text="4x2'6", id="horse", bare="ft", school="us"))
-    return Job(name="Toy", structures=(Structure(name="Horse", spec=spec),))
+    return JobDocument(name="Toy", structures=(Structure(name="Horse", spec=spec),))
 
 
 class ToyKindTest(unittest.TestCase):

@@ -7,7 +7,7 @@ from unittest import mock
 from steady.design_codes import registry
 from steady.errors import OutOfScopeError
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.starting_designs import start
 from steady.plan.results import state
 from steady.structures.deck.spec.line_parser import read_deck
@@ -21,7 +21,7 @@ class FifthSchoolTest(unittest.TestCase):
     def setUp(self) -> None:
         self.enterContext(mock.patch.dict(registry.RULEBOOKS, {"toy": Toyland()}))
         things = (Structure(name="Fence", spec=fence(100)), Structure(name="Deck", spec=read_deck("16x11 up3", "deck")))
-        self.job = Job(name="j", school="toy", site=Site(soil="sand"), structures=things)  # type: ignore[arg-type]
+        self.job = JobDocument(name="j", school="toy", site=Site(soil="sand"), structures=things)  # type: ignore[arg-type]
 
     def test_a_fence_is_laid_out_held_and_listed(self) -> None:
         made = plan_structure(self.job, "f")

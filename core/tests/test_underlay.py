@@ -7,7 +7,7 @@ from dataclasses import replace
 import numpy as np
 from steady.errors import InvalidInputError
 from steady.ground.underlay import Underlay, by_length, by_places, corners, first_laid
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.site_underlay import PictureAsk, ScaleAsk, lay_under, scale_under
 from steady.units.units import FT
 
@@ -84,7 +84,7 @@ class OnAJob(unittest.TestCase):
         self.assertFalse(laid.scaled)
 
     def test_through_the_job(self) -> None:
-        job = Job(name="Bare ground")
+        job = JobDocument(name="Bare ground")
         with self.assertRaises(InvalidInputError):
             scale_under(job, ScaleAsk(points=((0, 0), (1, 0)), length_m=2))
         laid = lay_under(job, PictureAsk(picture="p", wide_px=1000, high_px=500))

@@ -6,9 +6,9 @@ from dataclasses import replace
 from steady.catalog.purchasing import OwnPrice, PurchasingSettings, StockOnHand
 from steady.design_codes.registry import rulebook
 from steady.jobs.crew_defaults import FORM, READS, CrewUsual, begin, usual_of
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.estimate import EstimateRates
-from steady.jobs.localize import under_school
+from steady.jobs.localize import localize_job
 from steady.jobs.quote_terms import OfferOption, QuoteTerms
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.form_schema import asked
@@ -39,7 +39,7 @@ class EveryJob(unittest.TestCase):
                 self.assertGreater(len(plan_structure(made, "f").marks), 3)
 
     def test_what_belongs_to_one_job_stays_with_it(self) -> None:
-        job = Job(
+        job = JobDocument(
             name="x",
             quote=EstimateRates(old_fence_m=30.0, stumps_count=2, hour_low=55.0),
             offer=QuoteTerms(options=(OfferOption(name="A"),), markup_ratio=0.2),
@@ -57,16 +57,16 @@ class EveryJob(unittest.TestCase):
 
     def test_a_bag_that_no_yard_sells_gives_way(self) -> None:
         """Found by feeding the API from its own schema: it took the page down."""
-        job = Job(name="x", yard=PurchasingSettings(bag="no such bag"))
-        self.assertIn("kg", under_school(job, "uk").yard.bag)
+        job = JobDocument(name="x", yard=PurchasingSettings(bag="no such bag"))
+        self.assertIn("kg", localize_job(job, "uk").yard.bag)
 
     def test_another_school_keeps_what_it_knows(self) -> None:
         job = begin(CrewUsual(), "x")
-        there_and_back = under_school(under_school(job, "uk"), "us")
+        there_and_back = localize_job(localize_job(job, "uk"), "us")
         self.assertEqual(there_and_back.yard.bag, job.yard.bag)
-        self.assertEqual(under_school(job, "ca").site.wind_pressure_pa, 450.0)
-        self.assertEqual(under_school(under_school(job, "ca"), "us").site.wind_pressure_pa, 0.0)
-        self.assertEqual(under_school(job, "us"), job)
+        self.assertEqual(localize_job(job, "ca").site.wind_pressure_pa, 450.0)
+        self.assertEqual(localize_job(localize_job(job, "ca"), "us").site.wind_pressure_pa, 0.0)
+        self.assertEqual(localize_job(job, "us"), job)
 
     def test_every_field_asked_is_there_with_its_limits(self) -> None:
         for group in asked(CrewUsual, FORM):

@@ -10,7 +10,7 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.ground.site import Site
 from steady.plan.model import CheckOrigin, Plan
-from steady.plan.results import gaps, state
+from steady.plan.results import state, unchecked_items
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LiftOut, Straight
 from steady.units.show import Tape
@@ -100,9 +100,9 @@ class LegTest(unittest.TestCase):
     def test_every_school_knows_both_sides_of_a_corner(self) -> None:
         for key, soil in (("uk", "average"), ("nz", "stiff clay"), ("ca", "stiff clay")):
             with self.subTest(school=key):
-                from steady.structures.fence.spec.localise import at_home
+                from steady.structures.fence.spec.localise import localized
 
-                spec = replace(at_home(legs(50, 50), key), height_m=1.8)
+                spec = replace(localized(legs(50, 50), key), height_m=1.8)
                 pressure = 400.0 if key == "ca" else 0.0
                 made = plan_fence(
                     case(
@@ -213,4 +213,4 @@ class ContractTest(unittest.TestCase):
         made = planned(spec, level())
         self.assertTrue(made.conflicts)
         self.assertEqual(state(made), "conflict")
-        self.assertFalse([gap for gap in gaps(made) if gap.key == "pass"])
+        self.assertFalse([gap for gap in unchecked_items(made) if gap.key == "pass"])

@@ -12,7 +12,7 @@ from steady.design_codes.requests import Wood
 from steady.ground.site import Site
 from steady.plan.model import Check, Plan
 from steady.structures.fence.spec.fence import FenceSpec, Straight
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.structures.gate.spec import LeafDesign
 from steady.units.show import Tape
 from steady.units.units import FT, MM
@@ -27,7 +27,7 @@ def at(school: str, length_m: float, where: dict[str, float], **changes: Any) ->
     """A fence of the school's usual wood, on its usual soil, in a wind."""
     start = usual(school)
     line = FenceSpec(id="f", straights=(Straight(id="a", length_m=length_m),))
-    spec = replace(at_home(line, school), **changes)
+    spec = replace(localized(line, school), **changes)
     ground = {"soil": start.soil, "exposure": start.exposure, **where}
     return plan(spec, Site(**ground), rulebook(school), PurchasingSettings(bag=start.bag), Tape("metric", 0.001))  # type: ignore[arg-type]
 

@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.catalog.items import measured, stick, sticks
 from steady.catalog.purchasing import FixedLength, OwnPrice, PurchasingSettings, StockOnHand
 from steady.errors import InvalidInputError
-from steady.plan.results import gaps
+from steady.plan.results import unchecked_items
 from steady.structures.fence.spec.fence import Infill
 from steady.takeoff.bill import Bill, bill, cuts
 from steady.takeoff.near_misses import near_misses
@@ -62,7 +62,7 @@ class MeasuredTest(unittest.TestCase):
             plan = planned(spec, site(grounds=(), exposure="B"))
             worst = max(c.use for c in plan.checks if c.key == "slat.max_span")
             self.assertEqual(worst <= 1, passes)
-            self.assertNotIn("Slats", {gap.key for gap in gaps(plan)})
+            self.assertNotIn("Slats", {gap.key for gap in unchecked_items(plan)})
 
     def test_every_stick_of_the_yard_has_lengths(self) -> None:
         for key in sticks():

@@ -4,7 +4,7 @@ import random
 from collections.abc import Iterator
 
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.structures.registry import kind_called
 from steady.structures.structure_type import NewStructureRequest
 
@@ -60,7 +60,7 @@ def line(kind: str, metric: bool, rng: random.Random) -> str:
     return f"{said(long)}x{said(long - rng.choice((0, 0, 2, 3)))} pitch25"
 
 
-def ordinary(kind: str, school: str, count: int) -> Iterator[Job]:
+def ordinary(kind: str, school: str, count: int) -> Iterator[JobDocument]:
     """So many jobs with one structure each; the same at every call."""
     rng = random.Random(f"{kind} {school}")
     metric = school in ("uk", "nz")
@@ -69,4 +69,4 @@ def ordinary(kind: str, school: str, count: int) -> Iterator[Job]:
         spec = kind_called(kind).read(
             NewStructureRequest(text=line(kind, metric, rng), id="s", bare="m" if metric else "ft", school=school)
         )
-        yield Job(name="x", school=school, site=site, structures=(Structure(name="S", spec=spec),))  # type: ignore[arg-type]
+        yield JobDocument(name="x", school=school, site=site, structures=(Structure(name="S", spec=spec),))  # type: ignore[arg-type]

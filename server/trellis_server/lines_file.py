@@ -9,7 +9,7 @@ from typing import Any
 
 from steady.errors import InvalidInputError
 from steady.jobs.crew_defaults import CrewUsual, begin
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.starting_designs import start
 from steady.structures.registry import kind_called
 from steady.structures.structure_type import NewStructureRequest
@@ -42,7 +42,7 @@ def rows_of(path: Path) -> Iterator[dict[str, str]]:
             yield {name: (row.get(name) or "").strip() for name in COLUMNS}
 
 
-def planned(row: Mapping[str, str]) -> tuple[Job, str]:
+def planned(row: Mapping[str, str]) -> tuple[JobDocument, str]:
     """The job that a row describes, with its one structure as its start makes it; or as typed, and why there is no such start.
 
     Raises:
@@ -63,7 +63,7 @@ def planned(row: Mapping[str, str]) -> tuple[Job, str]:
     return replace(job, structures=(replace(item, spec=replace(item.spec, **dict(found.change))),)), ""
 
 
-def _typed(row: Mapping[str, str]) -> Job:
+def _typed(row: Mapping[str, str]) -> JobDocument:
     kind = kind_called(row["kind"])
     if row["code"] not in MARKS:
         raise InvalidInputError("code", f"Choose one of {', '.join(MARKS)}")

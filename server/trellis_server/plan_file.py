@@ -18,9 +18,9 @@ from pydantic_core import to_json
 from steady.errors import InvalidInputError
 from steady.footings.hole import volumes
 from steady.jobs.design_sheet import sheet
-from steady.jobs.document import Job, case_of, kind_in, plan_structure
+from steady.jobs.document import JobDocument, case_of, kind_in, plan_structure
 from steady.jobs.estimate import hours
-from steady.plan.results import gaps, governing, headline, named, specified, state
+from steady.plan.results import check_title, governing, headline, specified, state, unchecked_items
 from steady.takeoff.bill import bill, cuts
 
 from trellis_server.lines_file import planned, refusal, rows_of
@@ -100,7 +100,7 @@ def of_lines(path: Path) -> Iterator[dict[str, object]]:
             yield {"id": row["id"], "refused": refusal(error)}
 
 
-def brief_of(job: Job, structure: str) -> dict[str, object]:
+def brief_of(job: JobDocument, structure: str) -> dict[str, object]:
     """One structure in a few words and figures, for other programs."""
     plan = plan_structure(job, structure)
     worst = governing(plan)
@@ -109,8 +109,8 @@ def brief_of(job: Job, structure: str) -> dict[str, object]:
         "id": structure,
         "state": state(plan),
         "headline": headline(plan),
-        "assumed": sorted({gap.assumed for gap in gaps(plan) if gap.assumed}),
-        "governs": named(worst, plan.school) if worst else "",
+        "assumed": sorted({gap.assumed for gap in unchecked_items(plan) if gap.assumed}),
+        "governs": check_title(worst, plan.school) if worst else "",
         "utilization": round(worst.use, 4) if worst else None,
         "specified_connectors": len(specified(plan)),
         "wind_rating_m_per_s": round(gust.gust_m_per_s, 2) if gust else None,
@@ -122,7 +122,7 @@ def brief_of(job: Job, structure: str) -> dict[str, object]:
     }
 
 
-def show(job: Job, name: str) -> None:
+def show(job: JobDocument, name: str) -> None:
     """One structure as a table."""
     plan = plan_structure(job, name)
     tape = job.reading.tape()

@@ -8,10 +8,10 @@ from typing import Literal, TextIO
 from steady.calculators.catalog import find
 from steady.calculators.model import Answered, answer
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class AnswerRow:
     """One row of a checks file, as written."""
 
@@ -28,7 +28,7 @@ class AnswerRow:
     note: str
 
 
-@value
+@value_object
 class ComparedRow:
     """A row with what was reckoned. `off` is reckoned less expected, in the row's unit."""
 

@@ -7,12 +7,12 @@ from steady.calculators.inputs import Given, Raw
 from steady.design_codes.registry import RULEBOOKS
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units.quantities import in_unit
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Answer = float | int | str
 
 
-@value
+@value_object
 class Output:
     """One answer: its natural unit ("text" for words) and how it is reckoned (SI).
 
@@ -25,7 +25,7 @@ class Output:
     reckon: Callable[[Given], Answer]
 
 
-@value
+@value_object
 class Input:
     """One input as the catalogue and forms show it. `default` empty: needed."""
 
@@ -35,7 +35,7 @@ class Input:
     default: str = ""
 
 
-@value
+@value_object
 class Calculator:
     """One question with its inputs, outputs and source.
 
@@ -64,7 +64,7 @@ class Calculator:
         )
 
 
-@value
+@value_object
 class Answered:
     """What came out: a value in its unit, or why there is none."""
 

@@ -11,10 +11,10 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
 from steady.plan.model import Basis
-from steady.structures.fence.designs.wind_rating import Gust, stands_up_to
+from steady.structures.fence.designs.wind_rating import Gust, wind_rating
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail, Straight
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
@@ -45,7 +45,7 @@ def _post(given: Given, school: str) -> str:
 def _gust(given: Given) -> Gust:
     book = school_of(given)
     start = usual(book.key)
-    plain = at_home(FenceSpec(id="f", straights=(Straight(id="a", length_m=given.length("length", 30.0)),)), book.key)
+    plain = localized(FenceSpec(id="f", straights=(Straight(id="a", length_m=given.length("length", 30.0)),)), book.key)
     solidity = given.number("solidity", 1.0)
     if not 0.2 <= solidity <= 1:
         raise InvalidInputError("solidity", "must be from .2 to 1")
@@ -77,7 +77,7 @@ def _gust(given: Given) -> Gust:
     )
     tape, yard = Tape("metric" if book.metric else "imperial", 0.001), PurchasingSettings()
     case = DesignInput(spec=spec, site=site, book=book, yard=yard, tape=tape)
-    found = stands_up_to(case, plan_fence(case))
+    found = wind_rating(case, plan_fence(case))
     if found is None:
         raise OutOfScopeError("the wind on this fence is not covered", "an exposure and a wind that the code knows")
     return found

@@ -8,10 +8,10 @@ from typing import Any
 from steady.data.loader import keyed, table
 from steady.errors import InvalidInputError
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class SectionItem:
     """A kind of timber on sale: real (dressed) size, species or grade, its book's table, and the schools that know its wood."""
 
@@ -31,7 +31,7 @@ class SectionItem:
     metric: bool = False
 
 
-@value
+@value_object
 class StockLength:
     """One length on sale and its price (no currency)."""
 
@@ -39,7 +39,7 @@ class StockLength:
     price: float
 
 
-@value
+@value_object
 class Good:
     """Something bought by the pack."""
 
@@ -207,7 +207,7 @@ def _sold(metric: bool, schools: tuple[str, ...], role: str) -> tuple[SectionIte
     )
 
 
-@value
+@value_object
 class CatalogDefaults:
     """Where a new job under one school starts: timbers, bags, soil and wind of the school's own words."""
 

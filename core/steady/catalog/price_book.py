@@ -13,14 +13,14 @@ from steady.catalog.purchasing import LONGEST_M, OwnPrice, PurchasingSettings
 from steady.errors import InvalidInputError, RowProblem
 from steady.units.dates import day_of
 from steady.units.lengths import Bare, parse_length
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 HEADING = ("item", "length", "price", "supplier", "on", "what it is")
 MOST_ROWS = 2000
 _PRICE = re.compile(r"^\d[\d.,]*$")
 
 
-@value
+@value_object
 class BookPrice:
     """One price: of a timber in one length, or of a good by its pack. `on`: the day that it was told."""
 
@@ -31,7 +31,7 @@ class BookPrice:
     on: Annotated[str, MaxLen(10)] = ""
 
 
-@value
+@value_object
 class BookRead:
     """What was understood, and each row that was not."""
 

@@ -5,7 +5,7 @@ from typing import Annotated
 from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.catalog.items import StockLength, goods, listed, stock_lengths
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 MOST_PRICES = 400
 """Rows of a price list that a job keeps."""
@@ -13,7 +13,7 @@ LONGEST_M = 100.0
 """Wire comes in rolls longer than any stick."""
 
 
-@value
+@value_object
 class OwnPrice:
     """The crew's own price for one item: for a timber, of one length on sale (a length the list lacks is added)."""
 
@@ -22,7 +22,7 @@ class OwnPrice:
     length_m: Annotated[float, Gt(0), Le(LONGEST_M)] | None = None
 
 
-@value
+@value_object
 class FixedLength:
     """A length that one timber is to be bought in, and no other: "I have 8-ft rails"."""
 
@@ -30,7 +30,7 @@ class FixedLength:
     length_m: Annotated[float, Gt(0), Le(20)]
 
 
-@value
+@value_object
 class StockOnHand:
     """Sticks that the crew has: used first, and not bought."""
 
@@ -43,7 +43,7 @@ UNLISTED_M = 4.8
 """Length of a stick that the yard lists no lengths of [our own: the longest that most yards keep]."""
 
 
-@value
+@value_object
 class PurchasingSettings:
     """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far

@@ -10,7 +10,7 @@ from functools import cache
 from pathlib import Path
 
 from steady.units.units import FACTORS
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 HERE = Path(__file__).parent
 _WIDTHS = re.compile(r"b_[\d.]+")  # a column of a figure, at the length ratio in its name
@@ -21,7 +21,7 @@ class TableError(ValueError):
     """A data table of our own that is not as it must be."""
 
 
-@value_in_order
+@positional_value_object
 class TableRow:
     """One row: `text` columns as written, `value` columns in SI (None where the cell is empty), and its source key."""
 

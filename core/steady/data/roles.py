@@ -3,10 +3,10 @@
 from functools import cache
 
 from steady.data.loader import TableError, keyed
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class PartRole:
     """One role.
 

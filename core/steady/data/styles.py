@@ -3,10 +3,10 @@
 from functools import cache
 
 from steady.data.loader import keyed
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class LayerStyle:
     """One layer: fill and ink on paper (hex; no fill ""), line width at true size, DXF colour, and the page's own style.
 

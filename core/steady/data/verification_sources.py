@@ -3,10 +3,10 @@
 from functools import cache
 
 from steady.data.loader import sources, table
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Second:
     """What was compared under one clause or table: how many values, how many agree, with what, and which are doubted."""
 

@@ -22,10 +22,10 @@ from steady.statics.simple_span import (
     span_for_shear_m,
 )
 from steady.units.quantities import UNITS
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 
-@value_in_order
+@positional_value_object
 class _Printed:
     """Units that a check of one kind is printed in: effect, section measure, and the name of the stress."""
 
@@ -61,7 +61,7 @@ def floor_cases(book: LoadRules, live_use: str) -> tuple[Combination, ...]:
     return tuple(case for case in book.combinations(live_use) if not case.wind and not case.snow)
 
 
-@value
+@value_object
 class BendingDemand:
     """What bends a member: effects of the unfactored loads, and what the limits on sag are a share of (m).
 
@@ -98,7 +98,7 @@ def check_member(book: Rulebook, wood: Wood, bent: BendingDemand, about: str = "
     return (*found, *_sagging(book, wood, bent, about))
 
 
-@value_in_order
+@positional_value_object
 class _Resists:
     """How a stick resists one effect: the strength with every factor, over what measure, and how that is printed."""
 
@@ -222,7 +222,7 @@ def _sagging(book: Rulebook, wood: Wood, bent: BendingDemand, about: str) -> lis
     return found
 
 
-@value
+@value_object
 class EvenLoad:
     """An even load (N/m) on a simple span, and what limits the span besides strength.
 
@@ -324,7 +324,7 @@ def rafter_span(
     return worst_span([even_span(book, wood, on) for wood in woods])
 
 
-@value
+@value_object
 class Difference:
     """Why one check comes out differently in two schools: the second's use over the first's, and its four parts."""
 

@@ -14,7 +14,7 @@ from steady.design_codes.results import given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
 from steady.plan.model import CalculationStep
 from steady.units.units import FT, GRAVITY
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 CLOSED_FROM = 0.7
 """From this solidity on slats count as closed [our own, low]."""
@@ -81,7 +81,7 @@ def open_slats_pa(
     return si(open_slats(book, place, height_m, solidity, net))
 
 
-@value
+@value_object
 class ClosedRoof:
     """A closed roof on posts as the wind finds it: height, slope, blocked below, the crew's coefficient; sizes on plan (m).
 
@@ -97,7 +97,7 @@ class ClosedRoof:
     hipped: bool = False
 
 
-@value
+@value_object
 class ClosedWind:
     """Wind on a closed roof (Pa, up and down both without a sign): down; up on posts; up on a rafter and its ties.
 
@@ -260,7 +260,7 @@ def closed_live_pa(book: Rulebook, area_m2: float, slope_rad: float) -> float:
     )
 
 
-@value
+@value_object
 class FrameRowWind:
     """Wind on what stands in rows behind each other: the area that counts, and the force."""
 
@@ -268,7 +268,7 @@ class FrameRowWind:
     force_n: float
 
 
-@value
+@value_object
 class FrameRows:
     """What stands in rows behind each other: the area of one row to the wind, how many, and what else stands there (m2)."""
 
@@ -288,7 +288,7 @@ def bare_frame(book: Rulebook, place: WindPlace, height_m: float | None, behind:
     return FrameRowWind(area_m2=area_m2, force_n=row.number("frame_level_factor") * pressure_pa * area_m2)
 
 
-@value
+@value_object
 class UpliftAsk:
     """Wind up (us: already at its allowable level) and lasting load over the area of each tie; weights of beam and post."""
 
@@ -301,7 +301,7 @@ class UpliftAsk:
     post_n: float = 0.0
 
 
-@value
+@value_object
 class UpliftPath:
     """What each tie down the path must hold (0 where the weight does), and the concrete that holds the last."""
 
@@ -367,7 +367,7 @@ def snow_on_slats_pa(book: Rulebook, roof_pa: float, solidity: float, gap_m: flo
     return roof_pa * row.number("share_factor") * max(share, row.number("least_share_ratio"))
 
 
-@value
+@value_object
 class Sliding:
     """Snow off a higher roof on a canopy below its eave: a metre of eave's, and spread over where it lies."""
 
@@ -390,7 +390,7 @@ def slid(flat_pa: float, upper_run_m: float, depth_m: float) -> Sliding:
     return Sliding(line_n_per_m=whole * min(1.0, depth_m / SLIDES_OVER_M), pressure_pa=whole / SLIDES_OVER_M)
 
 
-@value
+@value_object
 class LedgerFixing:
     """What each fixing of a ledger carries down, and is lifted by, at design level; `line`: down for each metre."""
 
@@ -399,7 +399,7 @@ class LedgerFixing:
     up_n: float
 
 
-@value
+@value_object
 class LedgerAsk:
     """A lean-to's span and loads, and how its ledger is fixed: so many at each point, so far apart."""
 

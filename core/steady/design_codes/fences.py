@@ -7,10 +7,10 @@ from dataclasses import replace
 from steady.design_codes.requests import WindFace
 from steady.design_codes.results import WindZone, si
 from steady.plan.model import CalculationStep
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
-@value_in_order
+@positional_value_object
 class EndZone:
     """A zone at one end of a leg: how far it reaches from there (m), its coefficient, and in words where it lies."""
 

@@ -8,7 +8,7 @@ from steady.data.loader import table
 from steady.design_codes.requests import LoadType
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import CalculationStep
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 FastenerKind = Literal["bolt", "lag screw", "wood screw", "nail"]
 FASTENERS: tuple[FastenerKind, ...] = ("bolt", "lag screw", "wood screw", "nail")
@@ -31,7 +31,7 @@ FULL_REACH_D = 10.0
 """A point that reaches this many diameters counts whole; less, without its tip [our own in ca, uk and nz]."""
 
 
-@value
+@value_object
 class Fastener:
     """One fastener. `root_m`: diameter where the thread crosses the joint; None: the code's usual one."""
 
@@ -40,7 +40,7 @@ class Fastener:
     root_m: float | None = None
 
 
-@value
+@value_object
 class LateralRequest:
     """Fasteners loaded across their axis, between a side member (the head's) and a main member (the point's).
 
@@ -77,7 +77,7 @@ class LateralRequest:
     count: int = 1
 
 
-@value
+@value_object
 class LateralCapacity:
     """What fasteners hold across their axis: one by the book, all at the code's design level, and the mode that yields."""
 
@@ -86,7 +86,7 @@ class LateralCapacity:
     mode: str
 
 
-@value
+@value_object
 class WithdrawalRequest:
     """Fasteners pulled along their axis. `thread_m`: in the main member; `head_m`: the head's or washer's diameter."""
 
@@ -116,7 +116,7 @@ class WithdrawalRequest:
         return self.thread_m
 
 
-@value
+@value_object
 class WithdrawalCapacity:
     """What fasteners hold along their axis: of each length, one, through its head (None: not asked), all at design level."""
 
@@ -126,7 +126,7 @@ class WithdrawalCapacity:
     design: CalculationStep
 
 
-@value
+@value_object
 class WoodSection:
     """A member of wood across its grain: `depth_m` in the load's direction."""
 

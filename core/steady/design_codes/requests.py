@@ -3,7 +3,7 @@
 from typing import Literal
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LoadType = Literal["permanent", "storage", "floor", "person", "snow", "roof", "wind", "impact"]
 LOAD_TYPES: tuple[LoadType, ...] = ("permanent", "storage", "floor", "person", "snow", "roof", "wind", "impact")
@@ -11,7 +11,7 @@ Kind = Literal["bending", "tension", "shear", "bearing", "compression", "stiffne
 KINDS: tuple[Kind, ...] = ("bending", "tension", "shear", "bearing", "compression", "stiffness", "stiffness_min")
 
 
-@value
+@value_object
 class Wood:
     """Timber as a rulebook needs it. `width_m` is the thickness of one ply, `depth_m` the wider side; `flat` lays it down.
 
@@ -60,7 +60,7 @@ class Wood:
         return self.across_m * self.bending_depth_m**3 / 12
 
 
-@value
+@value_object
 class FloorLoad:
     """What lies on joists, rafters or a beam: area loads (Pa) and how long the live one stays."""
 
@@ -69,7 +69,7 @@ class FloorLoad:
     load: LoadType = "floor"
 
 
-@value
+@value_object
 class LateralRestraint:
     """How a beam is held sideways, and strengths typed in place of its wood's. One of the two lengths is needed."""
 
@@ -83,7 +83,7 @@ class LateralRestraint:
     load: LoadType = "floor"
 
 
-@value
+@value_object
 class ColumnInput:
     """How a post stands and what it carries (N, N m about the strong axis). `height_weak_m`: the weak way, braced differently."""
 
@@ -94,7 +94,7 @@ class ColumnInput:
     moment_n_m: float = 0.0
 
 
-@value
+@value_object
 class JoistAsk:
     """Joists at a spacing under a floor: from the table or reckoned; None takes the school's own limit."""
 
@@ -107,7 +107,7 @@ class JoistAsk:
     subfloor_m: float = 0.0155
 
 
-@value
+@value_object
 class RafterAsk:
     """Rafters at a spacing under a roof."""
 
@@ -117,7 +117,7 @@ class RafterAsk:
     longest_m: float | None = None
 
 
-@value
+@value_object
 class BeamAsk:
     """A beam under joists: by their span or by the length of joist that it carries."""
 
@@ -128,7 +128,7 @@ class BeamAsk:
     edition: str = ""
 
 
-@value
+@value_object
 class PostAsk:
     """A deck post under an area of deck, centred: reckoned up to a length, or from the table of an edition."""
 
@@ -139,7 +139,7 @@ class PostAsk:
     edition: str = ""
 
 
-@value
+@value_object
 class SeatAsk:
     """A bearing perpendicular to grain: its width and length, how far it is from the stick's end, and the school's kind."""
 
@@ -149,7 +149,7 @@ class SeatAsk:
     kind: str = "plain"
 
 
-@value
+@value_object
 class PadAsk:
     """A prescriptive pad: by the area that it carries and the soil, or by storeys and the columns' spacing."""
 
@@ -162,7 +162,7 @@ class PadAsk:
     column_spacing_m: float | None = None
 
 
-@value
+@value_object
 class OpenRoofAsk:
     """An open roof of one slope in the wind: `own_half` asks for the harder blown half, not for the mean of both."""
 
@@ -173,7 +173,7 @@ class OpenRoofAsk:
     own_half: bool = False
 
 
-@value
+@value_object
 class SnowAsk:
     """Snow on a roof: ground and rain loads, the roof's shape, and the factors of schools that have them.
 
@@ -197,7 +197,7 @@ class SnowAsk:
     edition: str = ""
 
 
-@value
+@value_object
 class DriftAsk:
     """Snow against a higher roof: on the ground (and on the lower roof, where a school starts from it), lengths, the step."""
 
@@ -210,7 +210,7 @@ class DriftAsk:
     edition: str = ""
 
 
-@value
+@value_object
 class FixingAsk:
     """One fixing loaded sideways. `wood` is a species or a strength class, as the school names its wood."""
 
@@ -224,7 +224,7 @@ class FixingAsk:
     rope: bool = False
 
 
-@value
+@value_object
 class ScrewAsk:
     """Screws of a fence outdoors under wind: how many, their diameter, how far they reach in, and what is gone through (m).
 
@@ -241,7 +241,7 @@ class ScrewAsk:
     slanted: bool = False
 
 
-@value
+@value_object
 class WindPlace:
     """Where the wind blows, in the school's own words: a speed or a pressure, terrain, edition, zone."""
 
@@ -256,7 +256,7 @@ class WindPlace:
     """`crest`: factor on the pressure for a hill or escarpment; `importance`: for schools that have one."""
 
 
-@value
+@value_object
 class LegEnd:
     """How a leg of a fence ends to the wind: free, or against a wall; and how long the fence that turns away there is (m)."""
 
@@ -264,7 +264,7 @@ class LegEnd:
     return_m: float = 0.0
 
 
-@value
+@value_object
 class WindLeg:
     """One face of a fence to the wind, from corner to corner: its length, solid part and top (m), how solid, how it ends."""
 
@@ -286,7 +286,7 @@ class WindLeg:
         )
 
 
-@value
+@value_object
 class WindFace:
     """A free-standing face: its line's length, the solid part, the top, how solid, and a return at its end (m)."""
 
@@ -306,7 +306,7 @@ class WindFace:
             raise InvalidInputError("length", "must be above 0")
 
 
-@value
+@value_object
 class OpenFace:
     """A fence or screen that is mostly open: its height, its solid share, whether its members are round, and how thick (m)."""
 

@@ -6,10 +6,10 @@ from steady.design_codes.requests import LoadType
 from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep, Check, CheckOrigin
 from steady.units.quantities import UNITS
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 
-@value
+@value_object
 class Strength:
     """A strength with what it is made of: book value × factors × limit (φ or 1/γ; 1 in allowable stress)."""
 
@@ -25,7 +25,7 @@ class Strength:
         return self.book_pa * self.factors * self.limit
 
 
-@value
+@value_object
 class Combination:
     """Loads taken together: what each is multiplied by, and the load that sets the duration."""
 
@@ -42,7 +42,7 @@ class Combination:
         return self.dead * dead + self.live * live + self.snow * snow + self.wind * wind
 
 
-@value
+@value_object
 class Action:
     """What one load, unfactored, does to a member: moment (N m), shear (N), sag times stiffness (N m³)."""
 
@@ -51,7 +51,7 @@ class Action:
     sag_n_m3: float
 
 
-@value
+@value_object
 class Split:
     """Why a check comes out as it does: use = load / (strength × factors × limit), SI."""
 
@@ -66,7 +66,7 @@ class Split:
         return self.load / (self.strength * self.factors * self.limit)
 
 
-@value
+@value_object
 class MemberCheck:
     """One check of a member with its split. `kind` is the same word in every school, so that two can be compared."""
 
@@ -75,7 +75,7 @@ class MemberCheck:
     split: Split
 
 
-@value
+@value_object
 class DeflectionLimit:
     """A deflection that a school limits: factors on dead and live load, and span over this number as the limit."""
 
@@ -89,7 +89,7 @@ class DeflectionLimit:
     """Who asks: a clause, or advice where a school keeps to less than is usual."""
 
 
-@value
+@value_object
 class SpanFound:
     """A greatest span with what sets it and, in table lookups, the printed cell."""
 
@@ -99,7 +99,7 @@ class SpanFound:
     limits: tuple[tuple[str, float], ...] = ()
 
 
-@value
+@value_object
 class Column:
     """A post standing up: what is left after buckling, and what it carries (N)."""
 
@@ -107,7 +107,7 @@ class Column:
     capacity: CalculationStep
 
 
-@value
+@value_object
 class BearingArea:
     """A bearing: the factor on the strength, the length that counts and what it carries."""
 
@@ -116,7 +116,7 @@ class BearingArea:
     capacity: CalculationStep
 
 
-@value
+@value_object
 class Notched:
     """A notched end: the factor on the shear strength and the shear it still carries."""
 
@@ -124,7 +124,7 @@ class Notched:
     capacity: CalculationStep
 
 
-@value
+@value_object
 class Pad:
     """A footing pad: side or diameter, area and thickness (m)."""
 
@@ -134,7 +134,7 @@ class Pad:
     working: tuple[CalculationStep, ...] = ()
 
 
-@value
+@value_object
 class GuardNeeded:
     """A guard's least height (0: none asked for) and the ball that must not pass its openings (m)."""
 
@@ -143,7 +143,7 @@ class GuardNeeded:
     source: str
 
 
-@value
+@value_object
 class PeopleLoad:
     """People against a guard: line (N/m) and point (N) loads at the top, and the factor for design.
 
@@ -162,7 +162,7 @@ class PeopleLoad:
     down_n_per_m: float = 0.0
 
 
-@value
+@value_object
 class StairLimits:
     """What a school asks of a straight stair (m); None where it names no limit.
 
@@ -184,7 +184,7 @@ class StairLimits:
     ball_over_m: float = 0.0
 
 
-@value
+@value_object
 class NamedZone:
     """A wind zone by its name: its speed (m/s) and where that stands."""
 
@@ -194,7 +194,7 @@ class NamedZone:
     source: str
 
 
-@value_in_order
+@positional_value_object
 class WindZone:
     """Wind on the gross face between two distances from the start of the line (design level, Pa)."""
 
@@ -206,7 +206,7 @@ class WindZone:
     """How the coefficient in `step` came about."""
 
 
-@value_in_order
+@positional_value_object
 class WindOnFence:
     """Wind along a fence for the worst of its cases at each place, and the height its resultant acts at.
 
@@ -221,7 +221,7 @@ class WindOnFence:
     run_pa: float
 
 
-@value
+@value_object
 class ClimatePlace:
     """A place of a school's own table of climate: loads (Pa) and where it lies (rad).
 
@@ -239,7 +239,7 @@ class ClimatePlace:
     usual_frost_m: float | None = None
 
 
-@value_in_order
+@positional_value_object
 class Soil:
     """What the school lets untested ground carry. Lateral and friction 0: the school gives none."""
 
@@ -298,7 +298,7 @@ def pad_thickness_default(width_m: float, post_m: float, least_m: float) -> floa
     return max(least_m, (width_m - post_m) / 2)
 
 
-@value
+@value_object
 class GableWind:
     """Wind across the ridge of an open gable roof (Pa, up negative): means of both slopes, the harder blown slope, the push
     sideways on each plan area, and where a code asks for it one slope loaded alone (a mean over the whole roof)."""
@@ -311,7 +311,7 @@ class GableWind:
     one_slope_up_pa: float | None = None
 
 
-@value
+@value_object
 class AlongWind:
     """Wind along the ridge of an open roof (Pa, up negative): means over its length, and its first zone."""
 

@@ -54,7 +54,7 @@ def _soil(row: TableRow) -> Soil:
     )
 
 
-def over_the_year(soil: Soil, *, freezes: bool, shrinks: bool) -> Soil:
+def seasonal_soil(soil: Soil, *, freezes: bool, shrinks: bool) -> Soil:
     """The ground with what its top loses to frost or drought: clay alone comes away from a post."""
     return replace(soil, dead_top_m=LOST_TOP_M) if soil.cohesion_pa > 0 and (freezes or shrinks) else soil
 

@@ -11,7 +11,7 @@ from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.plan.model import Area, CalculationStep, Detail, DetailLine, DetailMember, ForceArrow, Measure, Plan
 from steady.units.show import Tape
 from steady.units.units import LB
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 _MOST_CHEVRONS = 5
 _ARROW_M = 0.22
@@ -20,7 +20,7 @@ PARTNERS = 6
 _LAYERS = {"ground": "ground-line", "edge": "leaf-edge", "nearest": "nearest", "water": "water-line", "round": "round"}
 
 
-@value
+@value_object
 class DetailSheet:
     """A detail ready to show: its drawing and its figures."""
 
@@ -48,7 +48,7 @@ def details(plan: Plan, tape: Tape, about: str) -> tuple[DetailSheet, ...]:
     )
 
 
-@value
+@value_object
 class MeasureList:
     """Measures of one thing in the order in which they are cut and marked. `rows`: what, and how much, in words."""
 

@@ -4,12 +4,12 @@ from typing import Literal
 
 from steady.plan.model import Plan
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Face = Literal["centre", "near face", "far face"]
 
 
-@value
+@value_object
 class MarkRow:
     """One post's mark: `station_m` where it stands, `reading_m` the exact reading, `reading` is it on the crew's tape."""
 

@@ -9,7 +9,7 @@ from steady.data.roles import role
 from steady.drawing.shapes import Point, Shape
 from steady.plan.model import Part, PartPlacement, Vec
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
 def in_order(
@@ -72,7 +72,7 @@ def halves(part: Part, place: PartPlacement) -> list[tuple[Part, PartPlacement]]
     return found
 
 
-@value
+@value_object
 class TextPlacement:
     """How a text stands: its size, how far from its point, and which end of it is there."""
 

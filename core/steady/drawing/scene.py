@@ -9,7 +9,7 @@ from steady.data.styles import look
 from steady.drawing.orthographic_views import drawn_box, hand
 from steady.drawing.pieces import corners, halves, peaked
 from steady.plan.model import Footing, Part, PartPlacement, Plan, Vec, Wall
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 STAGES = ("dig", "posts", "frame", "close")
 """The order in which a slider puts a structure together."""
@@ -20,7 +20,7 @@ BED_M = 0.8
 FLUSH_M = 0.008
 
 
-@value
+@value_object
 class Solid:
     """One thing in space, or a row of `count` alike, each `step` further on.
 
@@ -46,7 +46,7 @@ class Solid:
     says: str = ""
 
 
-@value
+@value_object
 class Scene:
     """All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
 

@@ -9,7 +9,7 @@ from steady.drawing.shapes import Point
 from steady.drawing.unroll import hull
 from steady.errors import InvalidInputError
 from steady.plan.model import Plan, Vec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LOW_RAD = math.radians(3.0)
 """Below this altitude shadows are too long to mean anything [our own]."""
@@ -17,7 +17,7 @@ SAMPLES = 96
 """Lines across a patch that are looked at, each exactly."""
 
 
-@value
+@value_object
 class Patch:
     """A rectangle on the ground, along the drawn axes (m): near is its low edge."""
 

@@ -6,13 +6,13 @@ painters keep them readable at any scale.
 
 from typing import Literal
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Point = tuple[float, float]
 Kind = Literal["polygon", "polyline", "circle", "text"]
 
 
-@value
+@value_object
 class Shape:
     """One thing drawn.
 
@@ -38,7 +38,7 @@ class Shape:
     about: str = ""
 
 
-@value
+@value_object
 class View:
     """One view of a plan: its shapes, back to front, and the rectangle they fill (left, bottom, right, top).
 

@@ -6,7 +6,7 @@ from steady.data.roles import role
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.plan.model import Cut, Part, Plan
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 REACH_M = 0.12
 """A template shows so much of the piece past its last cut [our own: enough to lay on straight]."""
@@ -15,7 +15,7 @@ THIN_M = 0.005
 LEAST_RAD = 1e-4
 
 
-@value
+@value_object
 class Template:
     """One end of one kind of piece, at true size. `says`: what it is for and how it is laid on."""
 

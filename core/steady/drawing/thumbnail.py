@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 
 from steady.drawing.scene import Scene, Solid
 from steady.plan.model import Vec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 TURN_RAD, DOWN_RAD = math.radians(-32), math.radians(24)
 """From where it is seen: so far to the right of its front, and so far up [our own]."""
@@ -25,7 +25,7 @@ TOUCH_M = 0.002
 BOX_FACES = ((0, 1, 3, 2), (4, 6, 7, 5), (0, 2, 6, 4), (1, 5, 7, 3), (2, 3, 7, 6), (0, 4, 5, 1))
 
 
-@value
+@value_object
 class ThumbnailPath:
     """Faces of one colour that lie behind each other, as one path (SVG, up is less), and the colour."""
 
@@ -33,7 +33,7 @@ class ThumbnailPath:
     fill: str
 
 
-@value
+@value_object
 class Tile:
     """The picture: its paths in order, and its bounds (left, top, width, height), in centimetres."""
 

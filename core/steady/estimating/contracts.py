@@ -7,7 +7,7 @@ from typing import Literal
 from steady.errors import InvalidInputError
 from steady.estimating.money import rounded
 from steady.estimating.prices import Terms
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 ZERO = Decimal(0)
 ChangeReason = Literal["client", "site", "crew"]
@@ -16,7 +16,7 @@ ACCEPTED = "accepted"
 CHANGE_STATES = ("draft", "sent", "accepted", "declined", "withdrawn", "recorded")
 
 
-@value
+@value_object
 class Change:
     """A change order's total, and its state."""
 
@@ -36,7 +36,7 @@ def contract_sum(accepted: Decimal, changes: Sequence[Change] = ()) -> Decimal:
     return accepted + sum((change.total for change in changes if change.state == ACCEPTED), ZERO)
 
 
-@value
+@value_object
 class ChangeSide:
     """What a change adds or takes away: materials, hours, all else at cost."""
 
@@ -56,7 +56,7 @@ class ChangeSide:
         return rounded(terms.earning.price(direct + terms.overhead_of(direct, self.hours)))
 
 
-@value
+@value_object
 class PricedChange:
     """The price that a client pays for a change (below 0: a credit), and what it costs the crew."""
 
@@ -64,7 +64,7 @@ class PricedChange:
     cost: Decimal
 
 
-@value
+@value_object
 class ChangeTerms:
     """What an offer named for changes: rates of its own, the share of a credit, a fee."""
 

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from steady.data.loader import keyed
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 QUARTERS = 4
 
@@ -26,7 +26,7 @@ def reaching_tool(depth_m: float, width_m: float) -> str:
     raise OutOfScopeError("deeper or wider than hired augers reach", "another footing, or a machine with its operator")
 
 
-@value
+@value_object
 class Depths:
     """Depths that an auger is set to, shallowest first (m), and what is dug over (m³)."""
 
@@ -60,7 +60,7 @@ def grouped_depths(depths_m: Sequence[float], width_m: float, groups: int = 2) -
     return Depths(depths_m=tuple(dict.fromkeys(chosen)), extra_m3=over * math.pi / 4 * width_m**2)
 
 
-@value
+@value_object
 class ConcreteOffer:
     """Prices of concrete: a bag's yield (m³) and price; a load's volume, price, least, a fee under so much."""
 
@@ -73,7 +73,7 @@ class ConcreteOffer:
     fee: float = 0.0
 
 
-@value
+@value_object
 class ConcreteBought:
     """Bags and what they cost; ready-mix (m³) and what it costs."""
 

@@ -4,12 +4,12 @@ from collections.abc import Sequence
 from decimal import Decimal
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 ZERO = Decimal(0)
 
 
-@value
+@value_object
 class CostRow:
     """One row of a job's cost: estimate, actual, open orders, still to do."""
 
@@ -25,7 +25,7 @@ class CostRow:
         return self.actual + self.open + self.to_do
 
 
-@value
+@value_object
 class Forecast:
     """What the job comes to, what is left of the contract, and how far over the estimate it is."""
 

@@ -9,7 +9,7 @@ from typing import Literal
 
 from steady.data.loader import TableRow, keyed
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Level = Literal["low", "typical", "high"]
 LEVELS: tuple[Level, ...] = ("low", "typical", "high")
@@ -35,7 +35,7 @@ def _not_negative(**amounts: float) -> None:
             raise InvalidInputError(name, "must be 0 or more")
 
 
-@value
+@value_object
 class HoleSize:
     """A hole to dig (m): its width, its depth with what is tamped in it, round or square."""
 
@@ -91,7 +91,7 @@ def _tool(name: str) -> TableRow:
     return tools[name]
 
 
-@value
+@value_object
 class Trips:
     """Loose volume (m³), loads or trips, and hours."""
 
@@ -167,7 +167,7 @@ def concrete_by_truck(
     return Trips(hours=crew_count * (0.25 + volume_m3 / 6) * LEVEL_FACTORS[level], count=0)
 
 
-@value
+@value_object
 class ByHand:
     """People at one piece, and hours of all pieces."""
 
@@ -235,7 +235,7 @@ FIRST_COAT = 0.2
 """The first coat takes so much more [practice]."""
 
 
-@value
+@value_object
 class Finished:
     """Hours, litres and whole tins of a finish."""
 
@@ -244,7 +244,7 @@ class Finished:
     tins_count: int
 
 
-@value
+@value_object
 class Coating:
     """What is coated (m²), in how many coats, how, and what a litre covers; None: by the surface. `tin_l`: litres in a tin."""
 
@@ -274,7 +274,7 @@ def finish(coating: Coating, level: Level = "typical") -> Finished:
     )
 
 
-@value
+@value_object
 class Working:
     """A crew's day (h): its people, its length, set-up with clean-up and travel a person, whether travel is inside the day."""
 
@@ -285,7 +285,7 @@ class Working:
     travel_in_day: bool = True
 
 
-@value
+@value_object
 class PaidDays:
     """Days on site, and hours that are paid for: work with its contingency, set-up, travel."""
 
@@ -323,7 +323,7 @@ OUTLIER = 4.0
 """A record this many times over or under the rate that ships is left out until somebody says that it counts [our own]."""
 
 
-@value
+@value_object
 class LearnedRate:
     """A crew's rate (h a unit), the share of it that is its own, and how many records count."""
 

@@ -6,10 +6,10 @@ from decimal import Decimal
 
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.money import rounded
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class ItemCounts:
     """Counts of one item."""
 
@@ -22,7 +22,7 @@ class ItemCounts:
     returned: int = 0
 
 
-@value
+@value_object
 class OrderBalance:
     """What is still owed by the supplier, what is still to order, and what is over."""
 
@@ -44,7 +44,7 @@ def still(stock: ItemCounts) -> OrderBalance:
     return OrderBalance(open=owed, to_order=max(0, short), surplus=max(0, -short))
 
 
-@value
+@value_object
 class TruckLine:
     """So many of one thing: what one weighs (kg), and how long it is (m)."""
 
@@ -53,7 +53,7 @@ class TruckLine:
     length_m: float
 
 
-@value
+@value_object
 class Load:
     """What an order weighs (kg), its longest piece (m), and the trips that it takes."""
 
@@ -90,7 +90,7 @@ def truck(lines: Sequence[TruckLine], payload_kg: float, bed_m: float | None = N
     return Load(mass_kg=math.fsum(line.count * line.mass_kg for line in lines), longest_m=longest, trips=len(room))
 
 
-@value
+@value_object
 class Matched:
     """What of a bill is paid, what is claimed, and how much of that is a dearer price."""
 

@@ -5,13 +5,13 @@ from decimal import ROUND_FLOOR, Decimal
 
 from steady.errors import InvalidInputError
 from steady.estimating.money import rounded
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 ZERO = Decimal(0)
 ALL = Decimal(100)
 
 
-@value
+@value_object
 class PaymentStep:
     """One step of a contract's payments: a share in percent, an amount, or the rest."""
 
@@ -25,7 +25,7 @@ class PaymentStep:
         return self.percent is None and self.amount is None
 
 
-@value
+@value_object
 class DepositLimit:
     """The most that a place allows for the first step: a share of the total, an amount; None: no such limit."""
 

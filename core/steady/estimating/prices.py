@@ -6,12 +6,12 @@ from decimal import ROUND_CEILING, Decimal
 from steady.errors import InvalidInputError
 from steady.estimating.money import CENT, allocate, rounded, rounded_up
 from steady.units.units import FT
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 ZERO = Decimal(0)
 
 
-@value
+@value_object
 class Packs:
     """Whole packs of a quantity, what they cost, and what is left over."""
 
@@ -36,7 +36,7 @@ def packs(quantity: Decimal, price: Decimal, pack: Decimal = Decimal(1), waste: 
     return Packs(count=count, cost=rounded(count * price), left=count * pack - needed)
 
 
-@value
+@value_object
 class Earning:
     """What is put on a cost: a margin (share of the price) or a markup (share of the cost), one of them."""
 
@@ -61,7 +61,7 @@ class Earning:
         return cost * (1 + self.markup)
 
 
-@value
+@value_object
 class PriceResult:
     """A price and what it earns; margin and markup are those of the rounded price."""
 
@@ -83,7 +83,7 @@ def priced(cost: Decimal, earning: Earning) -> PriceResult:
     return PriceResult(price=price, profit=price - cost, margin=(price - cost) / price, markup=(price - cost) / cost)
 
 
-@value
+@value_object
 class Costs:
     """What a job costs, apart from its labour's own hours: amounts."""
 
@@ -115,7 +115,7 @@ class Costs:
         return sum(amounts.values(), ZERO)
 
 
-@value
+@value_object
 class Terms:
     """How a crew prices: a wage with its burden, contingency on direct cost, overhead as a share or by the hour, its earning."""
 
@@ -142,7 +142,7 @@ class Terms:
         return rounded((self.overhead or ZERO) * cost)
 
 
-@value
+@value_object
 class Build:
     """A job's price from its costs."""
 

@@ -6,7 +6,7 @@ from typing import Literal
 from steady.data.loader import keyed
 from steady.errors import InvalidInputError
 from steady.estimating.money import rounded
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 ZERO = Decimal(0)
 GST_CA, GST_NZ = Decimal("0.05"), Decimal("0.15")
@@ -16,7 +16,7 @@ TaxedOn = Literal["none", "materials", "labour", "both"]
 ON: tuple[TaxedOn, ...] = ("none", "materials", "labour", "both")
 
 
-@value
+@value_object
 class Tax:
     """One component: its name, its rate, and its amount."""
 
@@ -25,7 +25,7 @@ class Tax:
     amount: Decimal
 
 
-@value
+@value_object
 class Bases:
     """What is taxed: materials, labour, all else; whether all else is taxed where only a part is."""
 

@@ -3,10 +3,10 @@
 from typing import Literal
 
 from steady.plan.model import MeasurementTarget, Plan
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class MeasuredValue:
     """A measured value beside its plan. `off_m` is measured less planned."""
 

@@ -11,7 +11,7 @@ from datetime import datetime
 from steady.catalog.items import bag_yield_m3
 from steady.footings.hole import volumes
 from steady.plan.model import Plan
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LEAST_MIN, MOST_MIN = 3.0, 180.0
 """A shorter gap between two ticks is two posts ticked at once, a longer one a pause: neither tells anything [our own]."""
@@ -21,7 +21,7 @@ LEAST_CASES = 3
 """Fewer cases than this say nothing yet [our own]."""
 
 
-@value
+@value_object
 class CrewRate:
     """One figure: its middle and the quarter below and above, in how many cases, and the value that ships.
 
@@ -90,7 +90,7 @@ def minutes_each(by: str, rows: Iterable[Row], crew_count: int, shipped_min: flo
     )
 
 
-@value
+@value_object
 class LatchLog:
     """What one leaf's log says: how far its latch edge came down, over so many days, and what was reckoned of it after years."""
 

@@ -5,7 +5,7 @@ import math
 from steady.data.roles import PartRole
 from steady.plan.model import Part, PartPlacement, Plan, Vec
 from steady.units.show import Tape
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 UPRIGHT = 0.7
 """Of a piece's direction: more of it upward than this, and it stands."""
@@ -14,7 +14,7 @@ MOST_MARKS = 60
 MOST_STANDS = 16
 
 
-@value_in_order
+@positional_value_object
 class PartPositions:
     """The pieces of one role by the bay that they stand in, each bay's posts, and where those stand: gathered once."""
 
@@ -72,7 +72,7 @@ def _on_m(place: PartPlacement, post: Vec) -> float:
     return ((post[0] - place.at[0]) * place.along[0] + (post[1] - place.at[1]) * place.along[1]) / level
 
 
-def rails_lie(found: PartPositions, bay_id: str, tape: Tape) -> str:
+def rail_positions_text(found: PartPositions, bay_id: str, tape: Tape) -> str:
     """Where a bay's rails are marked on its posts, in words."""
     edges = edges_m(found, bay_id)
     if not 0 < len(edges) <= MOST_MARKS:
@@ -109,7 +109,7 @@ def in_bay(found: PartPositions, bay_id: str, row: PartRole, tape: Tape) -> str:
     """Where the pieces of a role are marked in a bay, in words; empty where there is nothing to mark."""
     ends = ends_m(found, bay_id) if row.by != "rail" else None
     if ends is None:  # what lies is marked on its posts, rails and slats alike
-        return rails_lie(found, bay_id, tape)
+        return rail_positions_text(found, bay_id, tape)
     return f"first edge at {tape.length(ends[0])}, last at {tape.length(ends[1])} from its first post's middle"
 
 

@@ -7,10 +7,10 @@ from steady.data.roles import PartRole, role
 from steady.field_records.marking_positions import in_bay, laid, on_grid
 from steady.plan.model import Id, Part, Plan
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Tick:
     """One thing to tick: the pieces of one role in one place.
 
@@ -31,7 +31,7 @@ class Tick:
     lie: str = ""
 
 
-@value
+@value_object
 class TickGroup:
     """All ticks of one role. `by`: the crew's minutes that it takes, rail or board."""
 

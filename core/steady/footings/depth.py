@@ -4,14 +4,14 @@ import math
 
 from steady.plan.model import CalculationStep
 from steady.units.units import FT, IN
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 HABIT_LEAST_M = 2 * FT
 AUGERS_M = tuple(inches * IN for inches in (6, 8, 9, 10, 12, 14, 16, 18, 20, 24, 30, 36))
 """Augers a crew can hire [common practice, no source]."""
 
 
-@value_in_order
+@positional_value_object
 class Depth:
     """Embedment needed, what governs it, and every demand beside it."""
 
@@ -31,7 +31,7 @@ def rounded_up_m(value_m: float, step_m: float) -> float:
     return math.ceil(value_m / step_m - 1e-6) * step_m
 
 
-def habit_m(above_ground_m: float) -> float:
+def typical_embedment_m(above_ground_m: float) -> float:
     """The trade's habit: the greater of 2 ft and a third of the whole post, which is half its height above ground.
 
     Source: common practice; not checked against wind.

@@ -8,10 +8,10 @@ from dataclasses import replace
 
 from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.plan.model import Footing, Layer
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 
-@value_in_order
+@positional_value_object
 class HoleTakes:
     """What one hole takes, before any allowance (m3)."""
 
@@ -20,7 +20,7 @@ class HoleTakes:
     sand_m3: float = 0.0
 
 
-@value
+@value_object
 class RoundHole:
     """A round hole (m): how deep the post stands in it, gravel at its bottom, concrete under the post, how wide."""
 
@@ -112,7 +112,7 @@ def _area_m2(layer: Layer) -> float:
     return layer.width_m**2 * (math.pi / 4 if layer.shape == "round" else 1.0)
 
 
-@value_in_order
+@positional_value_object
 class Bags:
     """Bags for a job: rounded once for all holes, or at each hole; and what is left over (m3) of the bought."""
 

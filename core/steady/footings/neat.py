@@ -4,10 +4,10 @@ import math
 from typing import Literal
 
 from steady.errors import InvalidInputError, above_zero, not_below_zero
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 
-@value
+@value_object
 class Hole:
     """One hole as dug (m).
 
@@ -55,7 +55,7 @@ class Hole:
         return width_m**2 * (math.pi / 4 if self.shape == "round" else 1.0)
 
 
-@value_in_order
+@positional_value_object
 class Neat:
     """What a hole takes, before any allowance (m3)."""
 

@@ -6,10 +6,10 @@ from typing import Annotated
 from annotated_types import Ge, Le
 
 from steady.plan.model import Vec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class SitePlacement:
     """A structure's own zero on the site and the ground under it over the site's zero (m); turned to the left from above (rad)."""
 

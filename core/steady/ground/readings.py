@@ -10,10 +10,10 @@ from annotated_types import Ge, Le
 
 from steady.errors import InvalidInputError, RowProblem
 from steady.units.lengths import Bare, parse_length
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class LevelReading:
     """One reading: level distance along the line and height above the job's own zero (m)."""
 
@@ -21,7 +21,7 @@ class LevelReading:
     height_m: Annotated[float, Ge(-500), Le(500)]
 
 
-@value
+@value_object
 class ParsedReadings:
     """What was understood, and what was not."""
 

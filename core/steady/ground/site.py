@@ -9,13 +9,13 @@ from steady.ground.readings import LevelReading
 from steady.ground.survey import SiteFeature
 from steady.ground.underlay import Underlay
 from steady.ground.zoning_notes import SiteNote
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Use = Literal["house", "farm", "workplace", "public"]
 Text = Annotated[str, MaxLen(400)]
 
 
-@value
+@value_object
 class Ground:
     """Readings along one line: the line of the structure with that id."""
 
@@ -23,7 +23,7 @@ class Ground:
     shots: Annotated[tuple[LevelReading, ...], MaxLen(5000)] = ()
 
 
-@value
+@value_object
 class Locate:
     """The locate of buried services before digging; nothing here is assumed for the user.
 
@@ -38,7 +38,7 @@ class Locate:
     private_lines_asked: bool = False
 
 
-@value
+@value_object
 class Site:
     """What stands still whatever is built.
 

@@ -12,7 +12,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.data.loader import TableError, keyed
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Far = Annotated[float, Ge(-2000), Le(2000)]
 ThingKind = Literal["house wall", "boundary", "service", "tree", "water", "clear way", "stands already", "spot height"]
@@ -20,7 +20,7 @@ DrawnAs = Literal["line", "area", "point"]
 MOST_POINTS = 400
 
 
-@value
+@value_object
 class SitePoint:
     """A point on the site's own axes (m)."""
 
@@ -28,7 +28,7 @@ class SitePoint:
     y_m: Far
 
 
-@value
+@value_object
 class WallOpening:
     """A door or window in a house wall: where along it, how wide, its sill over the site's zero, and which way it turns.
 
@@ -44,7 +44,7 @@ class WallOpening:
     turns: Literal["out", "in", "slides"] = "in"
 
 
-@value
+@value_object
 class SiteFeature:
     """One thing on the site.
 
@@ -74,7 +74,7 @@ class SiteFeature:
         return self.name or thing_row(self.kind).says.lower()
 
 
-@value
+@value_object
 class ThingRow:
     """A row of the table of site things: how it is drawn, what its reach and height are called ("": it has none)."""
 

@@ -11,14 +11,14 @@ from typing import Any
 from steady.errors import InvalidInputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SiteFeature, SitePoint, enough_points, thing_row, thing_rows
 from steady.ground.survey_import import FARTHEST_M, SurveyRead, base_m, fresh_id
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 A_M, FLAT = 6378137.0, 1 / 298.257223563
 """Source: WGS 84 (defining constants)."""
 MOST_FEATURES = 2000
 
 
-@value
+@value_object
 class Anchor:
     """Where the site's zero lies on the earth, and how far to the left of up the paper north is (rad)."""
 
@@ -136,7 +136,7 @@ def read_local_geojson(text: str, taken: Iterable[str] = ()) -> SurveyRead:
     return SurveyRead(things=found.things, problems=(RowProblem(row=0, text="", message=said), *found.problems))
 
 
-@value
+@value_object
 class Local:
     """The site's own axes, less a base that coordinates were counted from (m)."""
 

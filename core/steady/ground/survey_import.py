@@ -18,7 +18,7 @@ from steady.ground.survey import (
     thing_rows,
 )
 from steady.units.lengths import Bare, parse_length
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 MOST_ROWS = 5000
 FARTHEST_M = 2000.0
@@ -29,7 +29,7 @@ ASK = (
 )
 
 
-@value
+@value_object
 class SurveyRead:
     """What was understood, in the order it came, and each row that was not."""
 
@@ -37,7 +37,7 @@ class SurveyRead:
     problems: tuple[RowProblem, ...]
 
 
-@value_in_order
+@positional_value_object
 class _Row:
     kind: str
     name: str

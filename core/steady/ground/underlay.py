@@ -8,7 +8,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InvalidInputError
 from steady.units.units import FT
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Point = tuple[float, float]
 LEAST_PX = 20.0
@@ -21,7 +21,7 @@ MOST_PX_M, REACH_M = 200.0, 4000.0
 """A pixel is at most so large, and a picture lies at most so far out [our own]."""
 
 
-@value
+@value_object
 class Underlay:
     """A picture under the site.
 

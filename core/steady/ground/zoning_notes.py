@@ -6,10 +6,10 @@ from typing import Annotated, Literal
 from annotated_types import Gt, Le, MaxLen, MinLen
 
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class SiteNote:
     """One thing that was asked and answered. `value_m`: the limit, where the note is one; `on`: the day it was said;
     `structure`: whose it is, empty: everything's here."""

@@ -9,11 +9,11 @@ from typing import Any
 
 from steady.catalog.items import SectionItem, sticks
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job
-from steady.value_objects import value
+from steady.jobs.document import JobDocument
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Used:
     """A thing of the yard that a job is made of, and what may take its place."""
 
@@ -22,7 +22,7 @@ class Used:
     offers: tuple[tuple[str, str], ...]
 
 
-def used_items(job: Job) -> tuple[Used, ...]:
+def used_items(job: JobDocument) -> tuple[Used, ...]:
     """Every thing of the yard that a structure of the job is made of, as its own words have it."""
     found: dict[str, None] = {}
 
@@ -43,12 +43,12 @@ def used_items(job: Job) -> tuple[Used, ...]:
     )
 
 
-def _may_take(job: Job, old: SectionItem, new: SectionItem) -> bool:
+def _may_take(job: JobDocument, old: SectionItem, new: SectionItem) -> bool:
     """Whether one thing may take another's place: sold as the same, and known to the job's school."""
     return new.key != old.key and new.role == old.role and job.school in new.schools
 
 
-def carried_out(job: Job, decision_id: str) -> Job:
+def apply_decision(job: JobDocument, decision_id: str) -> JobDocument:
     """The job with what a decision takes in the place of what it takes it for, in every structure.
 
     Raises:

@@ -6,7 +6,7 @@ from steady.catalog.purchasing import StockOnHand
 from steady.data.roles import role
 from steady.field_records.progress import by_place, what_of
 from steady.jobs.change_order import PieceChange, pieces_between
-from steady.jobs.document import AnySpec, Job, at_its_field, find, plan_structure
+from steady.jobs.document import AnySpec, JobDocument, at_its_field, find, plan_structure
 from steady.jobs.drag_move import with_spec
 from steady.jobs.estimate import hours
 from steady.plan.model import Plan
@@ -14,10 +14,10 @@ from steady.plan.results import State, headline, state
 from steady.structures.registry import kind_of
 from steady.takeoff.bill import pieces
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class InstalledPart:
     """Pieces that are up and no longer fit: where, what they are now and what they have to become, in words."""
 
@@ -26,7 +26,7 @@ class InstalledPart:
     rack: tuple[StockOnHand, ...] = ()
 
 
-@value
+@value_object
 class MeasurementImpact:
     """A structure with a measured value in its plan.
 
@@ -51,7 +51,9 @@ class MeasurementImpact:
     conflicts: tuple[str, ...]
 
 
-def take_in(job: Job, structure_id: str, thing: str, at_m: float, done: Set[tuple[str, str]]) -> MeasurementImpact:
+def apply_measurement(
+    job: JobDocument, structure_id: str, thing: str, at_m: float, done: Set[tuple[str, str]]
+) -> MeasurementImpact:
     """What taking a reading into the plan would change; nothing is changed by asking.
 
     Args:

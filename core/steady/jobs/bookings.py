@@ -7,10 +7,10 @@ from typing import Annotated
 from annotated_types import MaxLen
 
 from steady.jobs.job_schedule import Calendar
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class BookedDay:
     """Hours of a crew on one day of another job."""
 

@@ -11,18 +11,18 @@ from steady.catalog.items import sticks
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.change_words import change_words
 from steady.jobs.client_quote import offer
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.job_takeoff import job_list
 from steady.structures.form_schema import Field
 from steady.structures.registry import kind_of
 from steady.takeoff.bill import PieceRow
 from steady.units.show import Tape, degrees
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 MOST_WORDS = 60
 
 
-@value
+@value_object
 class PieceChange:
     """One kind of piece, before and after; `says` has its stick and length."""
 
@@ -31,7 +31,7 @@ class PieceChange:
     now: int
 
 
-@value
+@value_object
 class ChangeOrder:
     """The difference between two states of a job. Money is what the client pays, tax and all, of the first option."""
 
@@ -48,7 +48,7 @@ class ChangeOrder:
         return not self.words and not self.pieces and math.isclose(self.price_was, self.price_now)
 
 
-def change_order(was: Job, now: Job, on: date, structures: Sequence[str] = ()) -> ChangeOrder:
+def change_order(was: JobDocument, now: JobDocument, on: date, structures: Sequence[str] = ()) -> ChangeOrder:
     """From what was agreed to what is planned now, both at the terms and prices that were agreed.
 
     Args:
@@ -75,7 +75,7 @@ def change_order(was: Job, now: Job, on: date, structures: Sequence[str] = ()) -
     )
 
 
-def _on_the_terms_of(was: Job, now: Job) -> Job:
+def _on_the_terms_of(was: JobDocument, now: JobDocument) -> JobDocument:
     """What is planned now under the mark-up, tax, labour and prices of then; what had no price then has today's."""
     had = {(price.item, price.length_m) for price in was.yard.prices}
     prices = (*was.yard.prices, *(one for one in now.yard.prices if (one.item, one.length_m) not in had))
@@ -88,12 +88,12 @@ def _on_the_terms_of(was: Job, now: Job) -> Job:
     )
 
 
-def _untouched(job: Job) -> Job:
+def _untouched(job: JobDocument) -> JobDocument:
     """A job as if nothing of it had come yet."""
     return replace(job, came=())
 
 
-def _words(was: Job, now: Job, tape: Tape) -> Iterator[str]:
+def _words(was: JobDocument, now: JobDocument, tape: Tape) -> Iterator[str]:
     old = {item.spec.id: item for item in was.structures}
     new = {item.spec.id: item for item in now.structures}
     for name, item in new.items():
@@ -158,7 +158,7 @@ def _spelled(path: str) -> str:
     return re.sub("_(m|rad|n|pa|kg|n_per_m|ratio)$", "", path.rsplit("/", 1)[-1]).replace("_", " ")
 
 
-@value
+@value_object
 class _Change:
     """One field that differs: where, of which of several, its two values; or in words."""
 

@@ -13,17 +13,17 @@ from steady.drawing.scene import described
 from steady.errors import InvalidInputError
 from steady.estimating.money import decimal, rounded
 from steady.estimating.payments import PaymentStep, split
-from steady.jobs.document import Job, plan_structure
+from steady.jobs.document import JobDocument, plan_structure
 from steady.jobs.estimate import extras, hours, material_and_labour
 from steady.jobs.job_takeoff import job_list
 from steady.jobs.quote_terms import OfferOption, Payment, QuoteTerms
 from steady.jobs.states import warnings
 from steady.plan.model import Plan
 from steady.takeoff.combined import joined
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class OfferLine:
     """One line of the quote: what it is, a few words about it, and its price."""
 
@@ -33,7 +33,7 @@ class OfferLine:
     structure: str = ""
 
 
-@value
+@value_object
 class PricedOption:
     """One option, priced: its lines, what they come to, tax, the whole, and the payments."""
 
@@ -46,7 +46,7 @@ class PricedOption:
     payments: tuple[tuple[str, float], ...]
 
 
-@value
+@value_object
 class ClientQuote:
     """The whole quote as the client reads it.
 
@@ -69,7 +69,7 @@ class ClientQuote:
     warnings: tuple[str, ...] = ()
 
 
-def offer(job: Job, on: date) -> ClientQuote:
+def offer(job: JobDocument, on: date) -> ClientQuote:
     """The quote of a job as it stands.
 
     Raises:
@@ -106,7 +106,7 @@ def offer(job: Job, on: date) -> ClientQuote:
     )
 
 
-def stale(job: Job, on: date) -> tuple[str, ...]:
+def stale(job: JobDocument, on: date) -> tuple[str, ...]:
     """Why the prices may be out of date."""
     since = job.yard.priced_on
     if not since:
@@ -118,7 +118,7 @@ def stale(job: Job, on: date) -> tuple[str, ...]:
     return (f"Priced {old} days ago, on {since}: ask the merchant again",) if old > job.offer.prices_last_days else ()
 
 
-def _option(job: Job, option: OfferOption, terms: QuoteTerms) -> tuple[PricedOption, list[str]]:
+def _option(job: JobDocument, option: OfferOption, terms: QuoteTerms) -> tuple[PricedOption, list[str]]:
     # What has come is the crew's own affair: the client pays for all of it.
     found = job_list(replace(job, came=()), option.structures)
     alone = math.fsum(share.total for share in found.shares)

@@ -13,14 +13,14 @@ from steady.errors import InvalidInputError, OutOfScopeError
 from steady.jobs.design_sheet import CheckRow, check_row
 from steady.units.quantities import parse_quantity
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LONGEST_M = 30.0
 HEAVIEST_N_PER_M = 1e6
 Word = Annotated[str, MaxLen(60)]
 
 
-@value
+@value_object
 class ComparedSection:
     """What one school calls the member: its wood in that school's words."""
 
@@ -34,7 +34,7 @@ class ComparedSection:
     shared: bool = False
 
 
-@value
+@value_object
 class ComparedMember:
     """A simple span under even load: level span, line loads, how long the live load stays, side hold of the squeezed edge."""
 
@@ -45,7 +45,7 @@ class ComparedMember:
     restraint_m: float = 0.0
 
 
-@value
+@value_object
 class CodeResult:
     """One school's answer: its checks, or why it has none."""
 
@@ -57,7 +57,7 @@ class CodeResult:
     instead: str = ""
 
 
-@value
+@value_object
 class Parted:
     """One kind of check in both schools: uses, their ratio, and the four parts whose product it is."""
 
@@ -71,7 +71,7 @@ class Parted:
     limit: float
 
 
-@value
+@value_object
 class SideBySide:
     """Two schools on one member."""
 

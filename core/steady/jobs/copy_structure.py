@@ -4,17 +4,17 @@ from dataclasses import replace
 
 from steady.errors import InvalidInputError
 from steady.ground.site import Ground
-from steady.jobs.document import Job, Structure, find
+from steady.jobs.document import JobDocument, Structure, find
 from steady.jobs.unique_names import numbered
 from steady.structures.registry import kind_of
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LONGEST_ID, LONGEST_NAME = 40, 120
 BESIDE_M = 2.0
 """A copy stands so far beside what it is like [our own]."""
 
 
-def bring(job: Job, other: Job, structure_id: str) -> Structure:
+def bring(job: JobDocument, other: JobDocument, structure_id: str) -> Structure:
     """A structure of another job as it would stand in this one, nowhere on the site yet; timbers not sold here are the usual ones.
 
     Raises:
@@ -32,7 +32,7 @@ def bring(job: Job, other: Job, structure_id: str) -> Structure:
     return Structure(name=numbered(found.name, names, LONGEST_NAME), spec=spec)
 
 
-@value
+@value_object
 class Copied:
     """Another structure like one of the job: it follows it at `place` in the list. `grounds`: what was read under it."""
 
@@ -41,7 +41,7 @@ class Copied:
     grounds: tuple[Ground, ...]
 
 
-def copied(job: Job, structure_id: str) -> Copied:
+def copied(job: JobDocument, structure_id: str) -> Copied:
     """Another structure like one, a step beside it on the site, with the ground that was read under it.
 
     Raises:

@@ -7,14 +7,14 @@ from annotated_types import Ge, Le
 
 from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import RULEBOOKS, School
-from steady.jobs.document import Job, UnitSettings
+from steady.jobs.document import JobDocument, UnitSettings
 from steady.jobs.estimate import EstimateRates
-from steady.jobs.localize import under_school
+from steady.jobs.localize import localize_job
 from steady.jobs.quote_terms import QuoteTerms
 from steady.schedule.settings import CalendarTerms
 from steady.structures.form_schema import Field, Group
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Marks = Literal["1/8 in", "1/16 in", "1/32 in", "1 mm"]
 READS: dict[Marks, UnitSettings] = {
@@ -33,7 +33,7 @@ MARKS: tuple[tuple[Marks, str], ...] = (
 """What a job is asked first: the code that decides, and how finely the crew's tape reads."""
 
 
-@value
+@value_object
 class CrewUsual:
     """What a crew keeps for every new job.
 
@@ -121,16 +121,16 @@ WORKED_WEEKENDS = ((5, 6), (6,))
 """Weekdays off: without and with Saturdays worked; Monday is 0."""
 
 
-def begin(usual: CrewUsual, name: str) -> Job:
+def begin(usual: CrewUsual, name: str) -> JobDocument:
     """A job with nothing in it yet, as the crew usually works."""
-    bare = under_school(Job(name=name, quote=usual.quote, offer=usual.offer, yard=usual.yard), usual.school)
+    bare = localize_job(JobDocument(name=name, quote=usual.quote, offer=usual.offer, yard=usual.yard), usual.school)
     days = CalendarTerms(start_h=usual.start_h, weekdays_off=WORKED_WEEKENDS[usual.saturdays])
     # Wind and soil are where every new job starts: nothing passes by them before somebody says that they are this place's.
     site = replace(bare.site, assumed=("wind", "soil"))
     return replace(bare, reading=READS[usual.marks], calendar=days, site=site)
 
 
-def usual_of(job: Job) -> CrewUsual:
+def usual_of(job: JobDocument) -> CrewUsual:
     """What of a job a crew may want for every job: all but what belongs to this one alone."""
     marks = next((marks for marks, reading in READS.items() if reading == job.reading), None)
     return CrewUsual(

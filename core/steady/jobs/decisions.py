@@ -4,10 +4,10 @@ from typing import Annotated
 
 from annotated_types import MaxLen, MinLen
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Decision:
     """One decision.
 

@@ -38,23 +38,23 @@ from steady.plan.place_names import place_name
 from steady.plan.results import (
     Result,
     State,
-    advice_missed,
+    check_title,
     gap_named,
-    hardest,
+    governing_check,
     headline,
-    named,
     open_about,
     result,
     specified,
     state,
+    unmet_recommendations,
     utilization,
 )
 from steady.units.show import Tape
 from steady.units.units import FT, IN, LB
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Term:
     """One term of a sum: what it is and how much."""
 
@@ -63,7 +63,7 @@ class Term:
     text: str
 
 
-@value
+@value_object
 class PostRow:
     """All that a post's hole and post need."""
 
@@ -104,7 +104,7 @@ class PostRow:
     governed_by: str
 
 
-@value
+@value_object
 class BayRow:
     """The stretch between two posts."""
 
@@ -120,7 +120,7 @@ class BayRow:
     governed_by: str
 
 
-@value
+@value_object
 class MemberRow:
     """A member of a structure on a grid: what it is, and how it stands."""
 
@@ -134,7 +134,7 @@ class MemberRow:
     table: Result
 
 
-@value
+@value_object
 class CheckRow:
     """A check as a sentence; `working` is filled for what is selected."""
 
@@ -155,7 +155,7 @@ class CheckRow:
     working: tuple[CalculationStep, ...] = ()
 
 
-@value
+@value_object
 class GapRow:
     """What is not checked, as it is shown; `needs`: the capacity that a connector must have, where one closes it."""
 
@@ -171,7 +171,7 @@ class GapRow:
     assumed: str
 
 
-@value
+@value_object
 class Layers:
     """Layers that are shown and hidden together, and what they are called."""
 
@@ -179,7 +179,7 @@ class Layers:
     layers: tuple[str, ...]
 
 
-@value
+@value_object
 class DragView:
     """What is seen of a structure while something on its drawing is pulled."""
 
@@ -196,7 +196,7 @@ class DragView:
     views: tuple[View, ...]
 
 
-@value
+@value_object
 class Sheet(DragView):
     """One structure's sheet."""
 
@@ -264,7 +264,9 @@ def sheet(plan: Plan, tape: Tape, yard: PurchasingSettings, selected: str = "") 
         **{field.name: getattr(seen, field.name) for field in fields(DragView)},
         gaps=len(open_about(plan)),
         specified=len(specified(plan)),
-        advice=tuple(f"{named(check, plan.school)}: {_figure(check, tape)}" for check in advice_missed(plan)),
+        advice=tuple(
+            f"{check_title(check, plan.school)}: {_figure(check, tape)}" for check in unmet_recommendations(plan)
+        ),
         built_on=plan.built_on,
         accepted=plan.accepted,
         checks=tuple(_selected(plan, tape, selected, by_about)),
@@ -303,11 +305,11 @@ def _layers(plan: Plan) -> tuple[Layers, ...]:
 
 def _worst(plan: Plan, checks: list[Check], gap: bool = False) -> tuple[Result, float, str]:
     """The result of one thing; `gap`: something about it is not checked."""
-    worst = hardest(checks)
+    worst = governing_check(checks)
     if worst is None:
         return "not_checked", 0.0, ""
     word = result(worst)
-    return "not_checked" if gap and word != "fail" else word, worst.use, named(worst, plan.school)
+    return "not_checked" if gap and word != "fail" else word, worst.use, check_title(worst, plan.school)
 
 
 def size_words(plan: Plan, line_m: float, tape: Tape) -> str:

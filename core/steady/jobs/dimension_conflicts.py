@@ -7,7 +7,7 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 
 from steady.plan.model import Task
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Stage = Literal["set-out", "dig", "frame", "buy"]
 WAITS: dict[Stage, tuple[str, ...]] = {
@@ -19,7 +19,7 @@ WAITS: dict[Stage, tuple[str, ...]] = {
 """Stages of a structure's tasks that wait with a stage."""
 
 
-@value
+@value_object
 class KeyDimension:
     """One dimension from two documents.
 
@@ -43,7 +43,7 @@ class KeyDimension:
     decided_by: Annotated[str, MaxLen(80)] = ""
 
 
-@value
+@value_object
 class Disagreement:
     """A dimension whose two documents differ, in words; the stage that waits; empty `decided` holds it back."""
 

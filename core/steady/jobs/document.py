@@ -24,7 +24,7 @@ from steady.schedule.weather_limits import Day
 from steady.structures.registry import any_spec, kind_of, plan
 from steady.structures.structure_type import DesignInput, StructureType
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 FORMAT = 9
 if TYPE_CHECKING:
@@ -34,7 +34,7 @@ else:
 """Any structure's spec: at run time the union of all kinds', as the registry stands when this is first imported."""
 
 
-@value
+@value_object
 class UnitSettings:
     """How the crew reads its tape: units, and the finest mark it works to (m)."""
 
@@ -46,7 +46,7 @@ class UnitSettings:
         return Tape(self.system, self.mark_m)
 
 
-@value
+@value_object
 class Structure:
     """One structure of the job; the spec's own id names it everywhere. `stands`: where on the site; None: nobody has said."""
 
@@ -55,7 +55,7 @@ class Structure:
     stands: SitePlacement | None = None
 
 
-@value
+@value_object
 class Filled:
     """One input of a kept sum, as it was typed."""
 
@@ -63,7 +63,7 @@ class Filled:
     value: Annotated[str, MaxLen(2000)]
 
 
-@value
+@value_object
 class SavedCalculation:
     """A single sum kept with the job: its name and inputs as written; it is reckoned again whenever it is shown."""
 
@@ -73,7 +73,7 @@ class SavedCalculation:
     note: Annotated[str, MaxLen(400)] = ""
 
 
-@value
+@value_object
 class BagsUsed:
     """Bags of concrete that a structure's holes really took."""
 
@@ -81,7 +81,7 @@ class BagsUsed:
     count: Annotated[int, Ge(1), Le(5000)]
 
 
-@value
+@value_object
 class Agreed:
     """What the client said yes to: the number of the quote, its option, by whom and on which day.
 
@@ -95,8 +95,8 @@ class Agreed:
     left_out: Annotated[tuple[Annotated[str, MinLen(1), MaxLen(60)], ...], MaxLen(50)] = ()
 
 
-@value
-class Job:
+@value_object
+class JobDocument:
     """A whole job, as it is saved, exported and imported."""
 
     format: Literal[9] = 9
@@ -127,7 +127,7 @@ class Job:
         return tuple(item for item in self.structures if item.spec.id not in left_out)
 
 
-def check_job(job: Job) -> None:
+def check_job(job: JobDocument) -> None:
     """Refuse what no job may be saved with: duplicate ids, ids that would be another place in a path, an unknown time zone.
 
     Raises:
@@ -148,7 +148,7 @@ def check_job(job: Job) -> None:
         seen.add(name)
 
 
-def find(job: Job, structure_id: str) -> tuple[int, Structure]:
+def find(job: JobDocument, structure_id: str) -> tuple[int, Structure]:
     """A structure of the job and its place in the list.
 
     Raises:
@@ -162,7 +162,7 @@ def find(job: Job, structure_id: str) -> tuple[int, Structure]:
     return found[0]
 
 
-def case_of(job: Job, structure_id: str) -> DesignInput:
+def case_of(job: JobDocument, structure_id: str) -> DesignInput:
     """What one structure of a job is planned from.
 
     Raises:
@@ -173,7 +173,7 @@ def case_of(job: Job, structure_id: str) -> DesignInput:
     return loaded(case, job.structures)
 
 
-def kind_in(job: Job, structure_id: str) -> StructureType:
+def kind_in(job: JobDocument, structure_id: str) -> StructureType:
     """The kind of one structure of a job.
 
     Raises:
@@ -183,7 +183,7 @@ def kind_in(job: Job, structure_id: str) -> StructureType:
 
 
 @contextmanager
-def at_its_field(job: Job, structure_id: str) -> Iterator[None]:
+def at_its_field(job: JobDocument, structure_id: str) -> Iterator[None]:
     """Turns a refusal's path inside a spec into its path inside the document."""
     index, _ = find(job, structure_id)
     try:
@@ -194,7 +194,7 @@ def at_its_field(job: Job, structure_id: str) -> Iterator[None]:
         raise InvalidInputError(f"structures/{index}/spec/{error.field}", error.message) from None
 
 
-def plan_structure(job: Job, structure_id: str) -> Plan:
+def plan_structure(job: JobDocument, structure_id: str) -> Plan:
     """Plan one structure of a job.
 
     Raises:

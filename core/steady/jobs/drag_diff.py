@@ -5,10 +5,10 @@ from typing import Any
 
 from steady.drawing.shapes import View
 from steady.jobs.design_sheet import DragView
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Changed:
     """What a list holds otherwise than before: rows by their place, in a list that is as long as it was."""
 

@@ -2,19 +2,19 @@
 
 from dataclasses import replace
 
-from steady.jobs.document import Job, at_its_field, find
+from steady.jobs.document import JobDocument, at_its_field, find
 from steady.plan.model import DragHandle
 from steady.structures.registry import kind_of
 
 
-def with_spec(job: Job, structure_id: str, spec: object) -> Job:
+def with_spec(job: JobDocument, structure_id: str, spec: object) -> JobDocument:
     """The job with one structure's spec replaced."""
     index, structure = find(job, structure_id)
     changed = replace(structure, spec=spec)
     return replace(job, structures=(*job.structures[:index], changed, *job.structures[index + 1 :]))
 
 
-def moved(job: Job, structure_id: str, handle: DragHandle, to_m: float) -> Job:
+def moved(job: JobDocument, structure_id: str, handle: DragHandle, to_m: float) -> JobDocument:
     """The job with what a handle stands for moved to a place along its axis.
 
     Raises:

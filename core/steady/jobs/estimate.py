@@ -12,7 +12,7 @@ from steady.plan.model import Plan
 from steady.takeoff.bill import Bill
 from steady.units.show import Tape
 from steady.units.units import FT
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 YD3 = 27 * FT**3
 BULKS = 1.25
@@ -24,7 +24,7 @@ Price = Annotated[float, Ge(0), Le(1e6)]
 Minutes = Annotated[float, Ge(0), Le(2000)]
 
 
-@value
+@value_object
 class EstimateRates:
     """What a crew charges, and how long it takes. Minutes are one person's; a price of None is not in the quote.
 
@@ -53,7 +53,7 @@ class EstimateRates:
     day_h: Annotated[float, Gt(0), Le(14)] = 8.0
 
 
-@value
+@value_object
 class QuoteLine:
     """One line, from low to high."""
 
@@ -63,7 +63,7 @@ class QuoteLine:
     note: str = ""
 
 
-@value
+@value_object
 class Estimate:
     """The whole: lines, totals, what is out, person-hours and days of the crew."""
 

@@ -12,7 +12,7 @@ from typing import Literal
 from steady.data.loader import keyed
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Locate
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.states import StructureState, state_of
 from steady.layout.sun import day_length_h
@@ -23,7 +23,7 @@ from steady.schedule.locate import open_points
 from steady.schedule.settings import CalendarTerms, Pulled
 from steady.schedule.weather_limits import Day, answer
 from steady.units.dates import day_of
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 LOCATE_FIRST = "the locate ticket allows digging from this day"
@@ -31,7 +31,7 @@ LOCATE_FIRST = "the locate ticket allows digging from this day"
 KINDS: dict[str, Literal["dig", "pour", "lift"]] = {"dig": "dig", "pour": "pour", "lift": "lift"}
 
 
-@value
+@value_object
 class TaskRow:
     """One task on its days.
 
@@ -59,7 +59,7 @@ class TaskRow:
     pulled: bool = False
 
 
-@value
+@value_object
 class CalendarDay:
     """One day of the job: why nobody works, else the crew's hours; the sun's; and the weather's word where it is typed."""
 
@@ -72,7 +72,7 @@ class CalendarDay:
     reasons: tuple[str, ...] = ()
 
 
-@value
+@value_object
 class Calendar:
     """The job's days and tasks. `hours`: the crew's person-hours in all; `failed`: structures that can't be planned.
 
@@ -88,7 +88,7 @@ class Calendar:
     warnings: tuple[str, ...] = ()
 
 
-@value
+@value_object
 class Pushed:
     """What a move does to one task: from one day to another."""
 
@@ -98,7 +98,7 @@ class Pushed:
     now: str
 
 
-@value
+@value_object
 class MoveAnswer:
     """A move that can be: the calendar after it, what it pushes, and the terms that hold it."""
 
@@ -107,7 +107,7 @@ class MoveAnswer:
     terms: CalendarTerms
 
 
-def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Calendar:
+def calendar(job: JobDocument, today: date, held: Mapping[str, str] | None = None) -> Calendar:
     """The whole job on days.
 
     Args:
@@ -157,7 +157,7 @@ def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Ca
     )
 
 
-def move(job: Job, task: str, on: str, today: date) -> MoveAnswer:
+def move(job: JobDocument, task: str, on: str, today: date) -> MoveAnswer:
     """Move a task to a day, and what follows it; an empty day resets it.
 
     Raises:
@@ -218,7 +218,7 @@ def task_hours(plan: Plan, terms: EstimateRates) -> dict[str, float]:
     return {name: total * w / whole if whole > 0 else 0.0 for name, w in weights.items()}
 
 
-def _plans(job: Job) -> tuple[list[tuple[Plan, Structure]], list[str]]:
+def _plans(job: JobDocument) -> tuple[list[tuple[Plan, Structure]], list[str]]:
     plans, failed = [], []
     for item in job.built:
         try:
@@ -235,7 +235,7 @@ def _off(terms: CalendarTerms) -> dict[date, str]:
     }
 
 
-def _weather(job: Job) -> dict[tuple[str, date], tuple[str, tuple[str, ...]]]:
+def _weather(job: JobDocument) -> dict[tuple[str, date], tuple[str, tuple[str, ...]]]:
     """What each typed day is good for. A day's weather counts for every kind of work on it."""
     found: dict[tuple[str, date], tuple[str, tuple[str, ...]]] = {}
     for day in job.days:
@@ -249,7 +249,7 @@ def _weather(job: Job) -> dict[tuple[str, date], tuple[str, tuple[str, ...]]]:
     return found
 
 
-def _hours(job: Job, on: date) -> float:
+def _hours(job: JobDocument, on: date) -> float:
     """The crew's hours on a working day: no longer than there is light."""
     site = job.site
     if site.latitude_rad is None:
@@ -257,7 +257,7 @@ def _hours(job: Job, on: date) -> float:
     return max(0.0, min(job.quote.day_h, day_length_h(site.latitude_rad, on)))
 
 
-def _cure_h(job: Job) -> float:
+def _cure_h(job: JobDocument) -> float:
     """Hours that posts stand before they are loaded, by the most cautious way, at the job's own temperature.
 
     Without a typed strength it is the bags' usual day at 20 °C. Source: schedule/curing.
@@ -277,7 +277,7 @@ def _kind(task: Task, pours: set[str]) -> str:
     return "lift" if task.stage == "frame" else ""
 
 
-def _delays(job: Job, tasks: list[tuple[Plan, str, Task]]) -> Callable[[str, str], float]:
+def _delays(job: JobDocument, tasks: list[tuple[Plan, str, Task]]) -> Callable[[str, str], float]:
     """How long what waits has to wait: for concrete to cure, for a coat to dry, at the job's own temperature."""
     cure, warm = _cure_h(job), job.calendar.temperature_c
     dries = {task.id: hours for _, _, task in tasks for name, hours, _ in task.work if name == DRYING}
@@ -305,7 +305,7 @@ def _work(task: Task, hours: float, pours: set[str], waits: Callable[[str, str],
     )
 
 
-def _in_phases(job: Job, tasks: list[tuple[Plan, str, Task]], work: list[Work]) -> list[Work]:
+def _in_phases(job: JobDocument, tasks: list[tuple[Plan, str, Task]], work: list[Work]) -> list[Work]:
     """Work of a later phase waits for the last of every phase before it; who has no number is in the first."""
     number = {one.structure: one.number for one in job.calendar.phases}
     if not number:
@@ -350,7 +350,7 @@ def _with_outside(work: list[Work], terms: CalendarTerms) -> list[Work]:
 
 
 def _rows(
-    job: Job,
+    job: JobDocument,
     tasks: Sequence[tuple[Plan, str, Task]],
     laid: Sequence[ScheduledTask],
     work: dict[str, Work],
@@ -387,7 +387,7 @@ def _rows(
 
 
 def _stops(
-    job: Job,
+    job: JobDocument,
     tasks: Sequence[tuple[Plan, str, Task]],
     work: Sequence[Work],
     begins: Mapping[str, date],
@@ -413,7 +413,7 @@ def _stops(
 
 
 def _day(
-    job: Job, on: date, off: dict[date, str], weather: dict[tuple[str, date], tuple[str, tuple[str, ...]]]
+    job: JobDocument, on: date, off: dict[date, str], weather: dict[tuple[str, date], tuple[str, tuple[str, ...]]]
 ) -> CalendarDay:
     site = job.site
     why = off.get(on, WEEKDAYS[on.weekday()] if on.weekday() in job.calendar.weekdays_off else "")

@@ -7,7 +7,7 @@ from steady.data.roles import role
 from steady.drawing.scene import scene
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.jobs.dimension_conflicts import stopped
-from steady.jobs.document import Job, plan_structure
+from steady.jobs.document import JobDocument, plan_structure
 from steady.jobs.received_deliveries import Arrived, arrived, in_hand, still
 from steady.jobs.states import state_of
 from steady.plan.model import Plan, Vec
@@ -15,7 +15,7 @@ from steady.structures.registry import kind_of
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow, bill, cuts, pieces
 from steady.takeoff.combined import Delivery, deliveries, joined, mass_kg, narrowed
 from steady.takeoff.message import merchant_message
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 READY_MIX_M3 = 0.75
 """From about a cubic yard on, ready-mix is asked for beside bags [common practice]."""
@@ -24,7 +24,7 @@ MEASURED_WITHIN_M = 0.001
 """A piece measured off the drawing is its listed length to a millimetre."""
 
 
-@value
+@value_object
 class Share:
     """One structure's own list: what it costs and weighs alone. `held`: why its list is not sent; `failed`: why it has none.
 
@@ -41,7 +41,7 @@ class Share:
     says: str = ""
 
 
-@value
+@value_object
 class Counted:
     """One kind of piece counted two ways: by the list, and off the picture in space."""
 
@@ -59,7 +59,7 @@ class Counted:
         )
 
 
-@value
+@value_object
 class JobList:
     """The whole job's buying list.
 
@@ -86,7 +86,7 @@ class JobList:
     arrived: tuple[Arrived, ...] = ()
 
 
-def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str] = ()) -> JobList:
+def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collection[str] = ()) -> JobList:
     """One list over a job's structures, or chosen ones and stages. What cannot be planned is said and left out.
 
     Raises:

@@ -7,14 +7,14 @@ from typing import Any
 from steady.drawing.scene import scene
 from steady.drawing.thumbnail import Tile, tile
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.structures.line_help import WordHelp, explain
 from steady.structures.structure_type import NewStructureRequest, StructureType
 from steady.units.lengths import Bare
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Sketch:
     """What a line says so far.
 
@@ -28,7 +28,7 @@ class Sketch:
     picture: Tile | None
 
 
-def sketch(job: Job, kind: StructureType, text: str, bare: Bare, spec_of: Callable[[str], Any]) -> Sketch:
+def sketch(job: JobDocument, kind: StructureType, text: str, bare: Bare, spec_of: Callable[[str], Any]) -> Sketch:
     """The line's words, and its picture on the job's own site; what is not recognized is left out of the picture.
 
     Args:
@@ -42,7 +42,7 @@ def sketch(job: Job, kind: StructureType, text: str, bare: Bare, spec_of: Callab
     return Sketch(words=words, fault=fault, picture=picture)
 
 
-def _picture(job: Job, spec_of: Callable[[str], Any], text: str) -> tuple[Tile | None, str]:
+def _picture(job: JobDocument, spec_of: Callable[[str], Any], text: str) -> tuple[Tile | None, str]:
     try:
         spec = spec_of(text)
         alone = replace(job, structures=(Structure(name="New", spec=spec),))
@@ -58,6 +58,6 @@ def sample(kind: StructureType, metric: bool) -> Tile | None:
     start = kind.line.starts[0] if kind.line.starts else None
     line = (start.metric if metric else start.imperial) if start else kind.line.metric if metric else kind.line.imperial
     school, bare = ("nz", "m") if metric else ("us", "ft")
-    job = Job(name="sample", school=school, structures=())  # type: ignore[arg-type]
+    job = JobDocument(name="sample", school=school, structures=())  # type: ignore[arg-type]
     ask = NewStructureRequest(text=line, id="sample", bare=bare, school=school)  # type: ignore[arg-type]
     return sketch(job, kind, line, ask.bare, lambda text: kind.read(replace(ask, text=text))).picture

@@ -4,12 +4,12 @@ from dataclasses import replace
 
 from steady.catalog.items import goods, usual
 from steady.design_codes.registry import School, rulebook
-from steady.jobs.document import Job, UnitSettings
+from steady.jobs.document import JobDocument, UnitSettings
 
 METRIC = UnitSettings(system="metric", mark_m=0.001)
 
 
-def under_school(job: Job, school: School) -> Job:
+def localize_job(job: JobDocument, school: School) -> JobDocument:
     """The job under a school; soil, exposure, wind and bags stay where the school knows them. Units follow while nothing is built.
 
     Raises:

@@ -5,12 +5,12 @@ from dataclasses import dataclass, replace
 
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
-from steady.memo import one_search
+from steady.memo import search_cache_scope
 from steady.plan.model import Plan
-from steady.plan.results import buildable, fails, gap_named, hardest, named, unanswered
+from steady.plan.results import buildable, check_title, fails, gap_named, governing_check, unanswered
 from steady.structures.registry import kind_of, plan
 from steady.structures.structure_type import DesignInput, changed
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 MOST_PLANS = 700
 """A search plans no more designs than this [our own]."""
@@ -26,7 +26,7 @@ STURDIER = ((1.15, 1.25), (1.08, 1.12))
 """What a sturdier design is sized for: times the wind speed, times the snow; the second where the first finds none [our own]."""
 
 
-@value
+@value_object
 class Design:
     """The best design found. `plan` None: it cannot be laid out. `why`: what stands in the way where none can be built."""
 
@@ -78,7 +78,7 @@ def lowest(case: DesignInput, priced: Callable[[Plan], float]) -> Design:
     Each step takes the change that brings a design nearest to passing, or that makes one as near cheapest. Where only ratings
     or figures that somebody types are missing, the design is found all the same, and its state says so.
     """
-    with one_search():
+    with search_cache_scope():
         search = _Search(priced=priced)
         at = search.design(case)
         if at is None:
@@ -111,8 +111,8 @@ def _why(at: Design, planned: int) -> str:
     none = f"None of {planned} designs passes"
     if at.plan.conflicts:
         return f"{none}: {at.plan.conflicts[0]}"
-    worst = hardest([check for check in at.plan.checks if fails([check])])
+    worst = governing_check([check for check in at.plan.checks if fails([check])])
     if worst is not None:
-        return f"{none}; the closest fails by {named(worst, at.plan.school)}, at {worst.use:.2f} of its limit"
+        return f"{none}; the closest fails by {check_title(worst, at.plan.school)}, at {worst.use:.2f} of its limit"
     gap = next((gap for gap in unanswered(at.plan) if not gap.crew), None)
     return f"{none}: {gap_named(gap, at.plan.school)}: {gap.reason}" if gap else f"{none}: nothing could be calculated"

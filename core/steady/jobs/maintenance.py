@@ -6,14 +6,14 @@ from datetime import date
 
 from steady.data.loader import keyed
 from steady.plan.model import Plan
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 YEARS = 5
 """Reminders are given for so many years."""
 ROOF_ROLES = frozenset({"rafter", "hip", "jack", "slat"})
 
 
-@value
+@value_object
 class Upkeep:
     """One thing to look at, and the days on which it is due."""
 

@@ -2,19 +2,19 @@
 
 from collections.abc import Callable, Iterator
 
-from steady.jobs.document import Job, at_its_field, case_of, kind_in
+from steady.jobs.document import JobDocument, at_its_field, case_of, kind_in
 from steady.jobs.estimate import hours
 from steady.jobs.search import MOST_PLANS, Looked, all_rows, ceiling
-from steady.memo import one_search
+from steady.memo import search_cache_scope
 from steady.plan.model import Plan
 from steady.structures.option import Choice
 from steady.structures.registry import plan
 from steady.structures.structure_type import DesignInput, changed
 from steady.takeoff.bill import quick_price
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class PricedChoice:
     """A choice in the crew's own words, its price beside today's, and its person-hours by the crew's own minutes."""
 
@@ -36,17 +36,17 @@ class PricedChoice:
     price_change: float | None = None
 
 
-def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
+def choose(job: JobDocument, structure_id: str) -> tuple[PricedChoice, ...]:
     """Every choice of a structure; none for kinds without members to choose.
 
     Raises:
         InputError: Malformed input.
     """
-    with one_search():
+    with search_cache_scope():
         return all_rows(look_for_choices(job, structure_id))
 
 
-def look_for_choices(job: Job, structure_id: str) -> Iterator[Looked[PricedChoice]]:
+def look_for_choices(job: JobDocument, structure_id: str) -> Iterator[Looked[PricedChoice]]:
     """The same one after another, each planned whole for its price: what fails shows what it would have cost.
 
     Raises:
@@ -68,7 +68,9 @@ def look_for_choices(job: Job, structure_id: str) -> Iterator[Looked[PricedChoic
             yield Looked(planned=k + 1, at=k + 1, says=ceiling())
 
 
-def _worded(job: Job, case: DesignInput, choice: Choice, made: Plan | None, today: tuple[Plan, float]) -> PricedChoice:
+def _worded(
+    job: JobDocument, case: DesignInput, choice: Choice, made: Plan | None, today: tuple[Plan, float]
+) -> PricedChoice:
     def shown(value_m: float | None) -> str:
         return "" if value_m is None else case.tape.length(value_m)
 

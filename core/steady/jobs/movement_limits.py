@@ -3,17 +3,17 @@
 from collections.abc import Callable
 
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job, case_of, kind_in
+from steady.jobs.document import JobDocument, case_of, kind_in
 from steady.plan.model import Plan
-from steady.plan.results import buildable, governing, named
+from steady.plan.results import buildable, check_title, governing
 from steady.structures.registry import plan
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 FINEST_M = 0.0254 / 16
 FARTHEST_M = 1.2
 
 
-@value
+@value_object
 class MovementLimits:
     """How far back (toward the start) and on a post may move, and what fails first each way."""
 
@@ -24,7 +24,7 @@ class MovementLimits:
     fails_on: str
 
 
-def slack(job: Job, structure_id: str, post_id: str) -> MovementLimits:
+def slack(job: JobDocument, structure_id: str, post_id: str) -> MovementLimits:
     """Slack of one post or beam, to a sixteenth of an inch.
 
     It is locked where it is tried and its neighbours follow; a move is good while nothing fails that did not fail
@@ -57,7 +57,7 @@ def slack(job: Job, structure_id: str, post_id: str) -> MovementLimits:
             return "a bay is too long: one more post is needed"
         worst = governing(moved)
         if worst is not None and worst.use > limit_use + 1e-9:
-            return named(worst)
+            return check_title(worst)
         return "" if buildable(moved) or not buildable(today) else "no longer passes"
 
     back_m, fails_back = _search(lambda d: why_not(from_m - d))

@@ -8,10 +8,10 @@ from steady.catalog.purchasing import MOST_PRICES, OwnPrice, PurchasingSettings
 from steady.jobs.quote_terms import QuoteTerms
 
 if TYPE_CHECKING:
-    from steady.jobs.document import Job
+    from steady.jobs.document import JobDocument
 
 
-def without_money(job: "Job") -> "Job":
+def without_money(job: "JobDocument") -> "JobDocument":
     """The same job, planned alike, from which nothing of what the crew pays or asks can be told."""
     # Minutes, people and hours a day stay: the calendar is laid by them. All else of the quote is money.
     usual = type(job.quote)()

@@ -4,13 +4,13 @@ from typing import Annotated
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Ratio = Annotated[float, Ge(0), Le(1)]
 Line = Annotated[str, MinLen(1), MaxLen(200)]
 
 
-@value
+@value_object
 class OfferOption:
     """One design of several: its name, and the ids of its structures; none: all of the job."""
 
@@ -18,7 +18,7 @@ class OfferOption:
     structures: Annotated[tuple[Annotated[str, MaxLen(60)], ...], MaxLen(50)] = ()
 
 
-@value
+@value_object
 class Payment:
     """A share of the whole, and when it is paid."""
 
@@ -26,7 +26,7 @@ class Payment:
     share_ratio: Ratio
 
 
-@value
+@value_object
 class QuoteTerms:
     """What the client is asked.
 

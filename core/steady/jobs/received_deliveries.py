@@ -11,10 +11,10 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.catalog.purchasing import PurchasingSettings, StockOnHand
 from steady.takeoff.bill import Bill, TakeoffLine
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class ReceivedItem:
     """One line of a delivery.
 
@@ -62,7 +62,7 @@ def _less(line: TakeoffLine, there: int) -> TakeoffLine:
     return replace(line, count=count, total=count * line.price, note=note)
 
 
-@value
+@value_object
 class Arrived:
     """What came on one day: its lines, how many pieces, bags and packs did not come good, and what was said of them."""
 

@@ -3,14 +3,14 @@
 from collections.abc import Iterable
 from typing import Generic, TypeVar
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Row = TypeVar("Row")
 MOST_PLANS = 2000
 """A search looks at no more changes than this [our own]."""
 
 
-@value
+@value_object
 class Looked(Generic[Row]):
     """How far a search is.
 

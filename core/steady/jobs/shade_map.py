@@ -13,12 +13,12 @@ from steady.drawing.shapes import Point
 from steady.drawing.unroll import hull
 from steady.errors import InvalidInputError
 from steady.ground.clock import clock_h, clock_says
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.site_layout import whole_scene
 from steady.layout.sun import sun_position
 from steady.plan.model import Vec
 from steady.units.dates import day_of
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 CELLS = 70
 """So many cells along the site's longer side [our own]; none is smaller than `LEAST_CELL_M`."""
@@ -35,7 +35,7 @@ STEP_H = 0.5
 """The sun is looked at so often between the two hours."""
 
 
-@value
+@value_object
 class ShadyAsk:
     """A day, from when to when by the site's own clock, and the size of what is to stand in shade.
 
@@ -50,7 +50,7 @@ class ShadyAsk:
     deep_m: Annotated[float, Ge(0.2), Le(50)] = 1.5
 
 
-@value
+@value_object
 class ShadyPlace:
     """A rectangle of ground along the site's axes (m), and the share of the time and ground that lies in shade."""
 
@@ -61,7 +61,7 @@ class ShadyPlace:
     share: float
 
 
-@value
+@value_object
 class ShadyAnswer:
     """A map of shade. `shares`: of each cell, row by row from the lowest, left to right: 0 sun all the time, 1 shade."""
 
@@ -78,7 +78,7 @@ class ShadyAnswer:
     says: str
 
 
-def shady(job: Job, ask: ShadyAsk) -> ShadyAnswer:
+def shady(job: JobDocument, ask: ShadyAsk) -> ShadyAnswer:
     """The map and the best places.
 
     Slats and boards in a row count by the share that their shadows cover, those over each other by what they let through together.
@@ -181,7 +181,7 @@ def _area(ring: Sequence[Point]) -> float:
     )
 
 
-def _taken(grid: "_Grid", job: Job, solids: Sequence[Solid]) -> list[float]:
+def _taken(grid: "_Grid", job: JobDocument, solids: Sequence[Solid]) -> list[float]:
     """How much of each cell something stands on, lower than a head, or a house fills: nothing else is put there."""
     grid.begin()
     for solid in solids:

@@ -13,7 +13,7 @@ from steady.ground.zoning_notes import SiteNote, said_by
 from steady.layout.plane import Nearest, Point, inside, nearest, sides
 from steady.plan.model import Plan
 from steady.units.show import Tape
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 BESIDE_M = 1.0
 """What stands so near a boundary counts as beside it where no setback says how near that is [our own]."""
@@ -23,7 +23,7 @@ CLEAR_HEIGHT_M = 4.3
 """How high a way is kept clear where nobody said: over the tallest load on a road [common practice, 14 ft]."""
 
 
-@value
+@value_object
 class SitePiece:
     """A piece, or a row of alike, from above on the site's axes, between two heights over the site's zero (m).
 
@@ -36,7 +36,7 @@ class SitePiece:
     box: tuple[float, float, float, float]
 
 
-@value
+@value_object
 class SiteHole:
     """A hole on the site's axes: its middle and half its width (m)."""
 
@@ -44,7 +44,7 @@ class SiteHole:
     half_m: float
 
 
-@value
+@value_object
 class PlacedStructure:
     """One structure where it stands, as what it is held against sees it.
 
@@ -76,7 +76,7 @@ class PlacedStructure:
         return max((piece.high_m for piece in self.pieces), default=self.ground_m) - self.ground_m
 
 
-@value
+@value_object
 class SiteClearance:
     """A structure beside one thing of the site.
 
@@ -95,7 +95,7 @@ class SiteClearance:
     amiss: str = ""
 
 
-@value_in_order
+@positional_value_object
 class PieceOutline:
     """A piece, or a row of alike, on a plan's own drawn axes: its ring from above, and its lowest and highest point (m)."""
 
@@ -149,7 +149,7 @@ def stood(
     )
 
 
-def around(
+def check_site_clearances(
     one: PlacedStructure, things: Iterable[SiteFeature], notes: Sequence[SiteNote], tape: Tape
 ) -> list[SiteClearance]:
     """One structure beside each thing of the site, nearest first; what has no size to measure to is left out."""

@@ -14,15 +14,22 @@ from steady.ground.placement import SitePlacement
 from steady.ground.survey import SiteFeature, enough_points, thing_row
 from steady.ground.survey_geo import Anchor, geojson
 from steady.ground.underlay import corners
-from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.site_clearances import PieceOutline, PlacedStructure, SiteClearance, around, outlines, stood
+from steady.jobs.document import JobDocument, Structure, plan_structure
+from steady.jobs.site_clearances import (
+    PieceOutline,
+    PlacedStructure,
+    SiteClearance,
+    check_site_clearances,
+    outlines,
+    stood,
+)
 from steady.jobs.site_drawing import WALL_M, site_view, spots_of, thing_shapes
 from steady.jobs.support_links import host_of
 from steady.layout.contours import height_between, triangles
 from steady.layout.plane import sides
 from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 APART_M = 3.0
 ROW_M = 60.0
@@ -30,7 +37,7 @@ TRUNK_M = 0.2
 """Structures that nobody has placed yet stand in rows so wide, so far apart [our own defaults]."""
 
 
-@value
+@value_object
 class PlacedOutline:
     """One structure on the site.
 
@@ -57,7 +64,7 @@ class PlacedOutline:
     on: str = ""
 
 
-@value
+@value_object
 class SitePlan:
     """All structures of a job from above; `bounds`: left, low, right, high (m); north lies `north_rad` to the left of up.
 
@@ -81,7 +88,7 @@ class _Drawn:
     box: tuple[float, float, float, float]
 
 
-def site_plan(job: Job) -> SitePlan:
+def site_plan(job: JobDocument) -> SitePlan:
     """Every structure where it stands; what can't be planned says so and leaves the others alone."""
     drawn = [_drawn(job, item.spec.id) for item in job.structures]
     places = _places(job, drawn)
@@ -106,7 +113,7 @@ def site_plan(job: Job) -> SitePlan:
     return SitePlan(stands=stands, bounds=bounds, north_rad=job.site.north_rad, lies=lies, beside=near)
 
 
-def site_sheet(job: Job) -> View:
+def site_sheet(job: JobDocument) -> View:
     """The whole site as one drawing for paper and files: what lies there, and every structure with its distances."""
     drawn = [_drawn(job, item.spec.id) for item in job.structures]
     stands = _stood(job, drawn, _places(job, drawn), unplaced=True)
@@ -115,7 +122,7 @@ def site_sheet(job: Job) -> View:
     return site_view(job.site.things, stands, near, job.reading.tape())
 
 
-def unplaced(job: Job) -> str:
+def unplaced(job: JobDocument) -> str:
     """What a drawing of the site has to say about structures that nobody placed; empty: each has its place.
 
     They are drawn beside the others, and no distance to them or between them means anything.
@@ -126,7 +133,7 @@ def unplaced(job: Job) -> str:
     )
 
 
-def anchor_of(job: Job) -> Anchor:
+def anchor_of(job: JobDocument) -> Anchor:
     """Where the site's zero lies on the earth.
 
     Raises:
@@ -138,7 +145,7 @@ def anchor_of(job: Job) -> Anchor:
     return Anchor(latitude_rad=site.latitude_rad, longitude_rad=site.longitude_rad, north_rad=site.north_rad)
 
 
-def site_geojson(job: Job) -> str:
+def site_geojson(job: JobDocument) -> str:
     """The site and all that stands on it as GeoJSON.
 
     Raises:
@@ -149,7 +156,7 @@ def site_geojson(job: Job) -> str:
 
 
 def _stood(
-    job: Job, drawn: list["_Drawn"], places: list[SitePlacement], unplaced: bool = False
+    job: JobDocument, drawn: list["_Drawn"], places: list[SitePlacement], unplaced: bool = False
 ) -> list[PlacedStructure]:
     """What stands, as it is held against what lies there; what nobody placed is held against nothing."""
     return [
@@ -159,12 +166,12 @@ def _stood(
     ]
 
 
-def _beside(job: Job, one: PlacedStructure) -> list[SiteClearance]:
+def _beside(job: JobDocument, one: PlacedStructure) -> list[SiteClearance]:
     whole = [thing for thing in job.site.things if not enough_points(thing)]
-    return around(one, whole, job.site.notes, job.reading.tape())
+    return check_site_clearances(one, whole, job.site.notes, job.reading.tape())
 
 
-def whole_scene(job: Job) -> Scene:
+def whole_scene(job: JobDocument) -> Scene:
     """All structures in space; what is picked is a structure."""
     drawn = [_drawn(job, item.spec.id) for item in job.structures]
     solids: list[Solid] = []
@@ -237,7 +244,7 @@ def site_plan_bounds(solids: list[Solid]) -> tuple[float, float, float, float]:
     return min(xs), min(ys), max(xs), max(ys)
 
 
-def _drawn(job: Job, structure_id: str) -> _Drawn:
+def _drawn(job: JobDocument, structure_id: str) -> _Drawn:
     try:
         made = plan_structure(job, structure_id)
     except (InvalidInputError, OutOfScopeError) as error:
@@ -252,7 +259,7 @@ def _drawn(job: Job, structure_id: str) -> _Drawn:
     return _Drawn(structure_id, made, seen, prints, "", (min(xs), min(ys), max(xs), max(ys)))
 
 
-def _places(job: Job, drawn: list[_Drawn]) -> list[SitePlacement]:
+def _places(job: JobDocument, drawn: list[_Drawn]) -> list[SitePlacement]:
     """Where each was put, and for the rest a first place: in rows from the site's zero downward, in the job's order."""
     free = [
         one
@@ -280,7 +287,7 @@ def _carried_by(
     return SitePlacement(x_m=x, y_m=y, turn_rad=host.turn_rad, level_m=level)
 
 
-def _placed(job: Job, item: Structure) -> bool:
+def _placed(job: JobDocument, item: Structure) -> bool:
     """Whether somebody said where it stands, or where what carries it does."""
     return (host_of(item, job.structures) or item).stands is not None
 

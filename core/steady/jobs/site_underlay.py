@@ -6,15 +6,15 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 
 from steady.errors import InvalidInputError
 from steady.ground.underlay import Point, Underlay, by_length, by_places, first_laid
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.site_layout import site_plan
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Far = Annotated[float, Ge(-4000), Le(4000)]
 Pair = Annotated[tuple[tuple[Far, Far], ...], MinLen(2), MaxLen(2)]
 
 
-@value
+@value_object
 class PictureAsk:
     """A photo of the job that is to be laid under, and its size (pixels)."""
 
@@ -23,7 +23,7 @@ class PictureAsk:
     high_px: Annotated[int, Ge(1), Le(20000)]
 
 
-@value
+@value_object
 class ScaleAsk:
     """Two points of the picture that lies there, as they lie now (m), and what is known of them.
 
@@ -37,12 +37,12 @@ class ScaleAsk:
     length_m: Annotated[float, Ge(0), Le(1e6)] = 0.0
 
 
-def lay_under(job: Job, ask: PictureAsk) -> Underlay:
+def lay_under(job: JobDocument, ask: PictureAsk) -> Underlay:
     """A picture laid under for the first time, over all that the site shows."""
     return first_laid(ask.picture, (ask.wide_px, ask.high_px), site_plan(job).bounds)
 
 
-def scale_under(job: Job, ask: ScaleAsk) -> Underlay:
+def scale_under(job: JobDocument, ask: ScaleAsk) -> Underlay:
     """The picture that lies there, scaled by two points.
 
     Raises:

@@ -7,22 +7,22 @@ from typing import Any
 from steady.catalog.items import bag_yield_m3
 from steady.errors import InvalidInputError
 from steady.footings.hole import bags, volumes
-from steady.jobs.document import Job, at_its_field, case_of, kind_in
+from steady.jobs.document import JobDocument, at_its_field, case_of, kind_in
 from steady.jobs.estimate import hours
 from steady.jobs.lowest_cost import harder_sites, lowest
-from steady.memo import one_search
+from steady.memo import search_cache_scope
 from steady.plan.model import Basis, Plan
 from steady.plan.results import OPEN, State, buildable, gap_named, headline, state, state_label
-from steady.structures.manufacturer_ratings import with_ratings
+from steady.structures.manufacturer_ratings import apply_ratings
 from steady.structures.registry import kind_of
 from steady.structures.registry import plan as plan_case
 from steady.structures.structure_type import DesignInput, StartingDesign, StartingDesignProvider, StructureType, ways_of
 from steady.takeoff.bill import quick_price
 from steady.units.units import MPH
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Start:
     """One way to build a structure. `change`: the fields that differ from it as it is; `why`: where there is no such way."""
 
@@ -42,8 +42,8 @@ class Start:
     why: str = ""
 
 
-@one_search()
-def start(job: Job, structure_id: str, which: str, name: str = "", habit: Any = None) -> Start:
+@search_cache_scope()
+def start(job: JobDocument, structure_id: str, which: str, name: str = "", habit: Any = None) -> Start:
     """One way to build a structure; a habit carries the crew's name where it is given. `habit`: the crew's own.
 
     Raises:
@@ -99,7 +99,7 @@ def _sturdier(kind: StructureType, case: DesignInput, priced: Callable[[Plan], f
         if found.spec is None:
             continue
         made = kind.plan(case.of(found.spec))
-        if not buildable(with_ratings(made, found.spec.ratings)):
+        if not buildable(apply_ratings(made, found.spec.ratings)):
             continue
         if _begun(kind, case, "cheapest", ("", None), priced).spec == found.spec:
             return StartingDesign(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
@@ -107,7 +107,7 @@ def _sturdier(kind: StructureType, case: DesignInput, priced: Callable[[Plan], f
     return StartingDesign(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")
 
 
-def starts_of(job: Job, structure_id: str) -> StartingDesignProvider:
+def starts_of(job: JobDocument, structure_id: str) -> StartingDesignProvider:
     """The ways of a structure's kind.
 
     Raises:
@@ -119,7 +119,7 @@ def starts_of(job: Job, structure_id: str) -> StartingDesignProvider:
     return kind.starts
 
 
-def kept_habit(job: Job, structure_id: str) -> Any:
+def kept_habit(job: JobDocument, structure_id: str) -> Any:
     """What a crew keeps of a structure of a job as its habit.
 
     Raises:
@@ -130,7 +130,7 @@ def kept_habit(job: Job, structure_id: str) -> Any:
         return ways.habit_of(case.spec, plan_case(case))
 
 
-def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
+def stands_words(job: JobDocument, structure_id: str, plan: Plan) -> str:
     """What was chosen and the gust it stands up to, in a sentence for quote and site sheets; empty where no kind's strength is."""
     kind, case = kind_in(job, structure_id), case_of(job, structure_id)
     if kind.starts is None:
@@ -156,10 +156,10 @@ def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
     return f"{chosen}: {state_label(state(plan))}. Wind rating: {gust}{first}"
 
 
-def _start(job: Job, case: DesignInput, began: StartingDesign, which: str, says: str) -> Start:
+def _start(job: JobDocument, case: DesignInput, began: StartingDesign, which: str, says: str) -> Start:
     assert began.plan is not None
     # What a maker rated counts here as it does once it is taken: one state everywhere.
-    plan, now = with_ratings(began.plan, began.spec.ratings), case_of(job, case.spec.id).spec
+    plan, now = apply_ratings(began.plan, began.spec.ratings), case_of(job, case.spec.id).spec
     gust = kind_of(case.spec).strength(case, plan)
     holes = [volumes(footing).concrete_m3 for footing in plan.footings]
     needed = bags(holes, bag_yield_m3(job.yard.bag), job.yard.concrete_allowance_ratio)

@@ -4,13 +4,13 @@ from collections.abc import Collection
 from dataclasses import replace
 
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.plan.model import Plan
 from steady.plan.results import OPEN, WRONG, State, headline, state, state_label
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class StructureState:
     """What is said of one structure: its state as a key, and in a sentence. `left_out`: it is not in the option accepted."""
 
@@ -41,7 +41,7 @@ def state_of(item: Structure, plan: Plan) -> StructureState:
     return StructureState(id=item.spec.id, name=item.name, key=state(plan), says=headline(plan))
 
 
-def states(job: Job, structures: Collection[str] = ()) -> tuple[StructureState, ...]:
+def states(job: JobDocument, structures: Collection[str] = ()) -> tuple[StructureState, ...]:
     """The state of a job's structures, or of those named; what can't be planned can't be built."""
     left_out = {item.spec.id for item in job.structures} - {item.spec.id for item in job.built}
     found = []
@@ -58,12 +58,12 @@ def states(job: Job, structures: Collection[str] = ()) -> tuple[StructureState, 
     return tuple(found)
 
 
-def only_built(job: Job) -> Job:
+def only_built(job: JobDocument) -> JobDocument:
     """The job without what its accepted option leaves out."""
     return replace(job, structures=job.built)
 
 
-def warnings(job: Job, structures: Collection[str] = ()) -> tuple[str, ...]:
+def warnings(job: JobDocument, structures: Collection[str] = ()) -> tuple[str, ...]:
     """A sentence for each structure that is built and does not pass as a whole."""
     named = structures or [item.spec.id for item in job.built]
     return tuple(one.warning for one in states(job, named) if one.warning)

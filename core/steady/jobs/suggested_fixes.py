@@ -5,16 +5,16 @@ from collections.abc import Callable, Iterable, Iterator
 
 from steady.catalog.purchasing import PurchasingSettings
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job, case_of, kind_in
+from steady.jobs.document import JobDocument, case_of, kind_in
 from steady.jobs.search import MOST_PLANS, Looked, all_rows, ceiling
-from steady.memo import one_search
+from steady.memo import search_cache_scope
 from steady.plan.model import Basis, Check, Option, Plan
-from steady.plan.results import buildable, fails, gaps, governing, named
+from steady.plan.results import buildable, check_title, fails, governing, unchecked_items
 from steady.structures.option import Change
 from steady.structures.registry import plan
 from steady.structures.structure_type import DesignInput, StructureType, changed
 from steady.takeoff.bill import quick_price
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 MOST_OFFERED = 6
 MOST_PER_POST = 3
@@ -25,7 +25,7 @@ def loses(now: Plan, candidate: Plan) -> bool:
     """Whether a change makes something that passes today fail or go uncovered, or misses advice that is met today."""
     if _met(now) & _missed(candidate.checks):
         return True
-    return bool({gap.key for gap in gaps(candidate)} - {gap.key for gap in gaps(now)})
+    return bool({gap.key for gap in unchecked_items(candidate)} - {gap.key for gap in unchecked_items(now)})
 
 
 Named = tuple[str, str]
@@ -40,21 +40,21 @@ def _missed(checks: Iterable[Check]) -> set[Named]:
     return {(check.key, check.case) for check in checks if check.demanded and not check.use <= 1 + 1e-9}
 
 
-def options(job: Job, structure_id: str) -> tuple[Option, ...]:
+def options(job: JobDocument, structure_id: str) -> tuple[Option, ...]:
     """The cheapest ways to pass, each with its price beside today's. Empty when nothing tried passes.
 
     Raises:
         InputError: Malformed input.
     """
-    with one_search():
-        return all_rows(look_for_options(job, structure_id))
+    with search_cache_scope():
+        return all_rows(find_fixes(job, structure_id))
 
 
 Tried = tuple[str, Change]
 Over = Callable[[Callable[[Tried], Option | None], list[Tried]], Iterable[Option | None]]
 
 
-def look_for_options(job: Job, structure_id: str, over: Over = map) -> Iterator[Looked[Option]]:
+def find_fixes(job: JobDocument, structure_id: str, over: Over = map) -> Iterator[Looked[Option]]:
     """The same while it is looked for: all that would be offered by now, again with every few plans.
 
     Args:
@@ -88,7 +88,7 @@ def look_for_options(job: Job, structure_id: str, over: Over = map) -> Iterator[
     yield Looked(planned=min(len(changes), MOST_PLANS), rows=told, says=ceiling() if len(changes) > MOST_PLANS else "")
 
 
-@value
+@value_object
 class _Judge:
     """What one change is held against: the structure as it is."""
 
@@ -125,10 +125,10 @@ class _Judge:
             says=says,
             change=change,
             use=worst.use if worst else 0.0,
-            governs=named(worst) if worst else "",
+            governs=check_title(worst) if worst else "",
             price=price,
             price_change=price - self.today,
-            not_covered=tuple(sorted({gap.key for gap in gaps(candidate)})),
+            not_covered=tuple(sorted({gap.key for gap in unchecked_items(candidate)})),
         )
 
 

@@ -11,12 +11,12 @@ from steady.drawing.shapes import Point
 from steady.errors import InvalidInputError
 from steady.ground.clock import clock_h, clock_says
 from steady.ground.site import Site
-from steady.jobs.document import Job, find, plan_structure
+from steady.jobs.document import JobDocument, find, plan_structure
 from steady.layout.sun import sun_position
 from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
 from steady.units.dates import day_of
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 MIDSUMMER_YEAR = 2026
 """The sun stands alike every year, to less than a degree."""
@@ -26,7 +26,7 @@ DATES = ((3, 20), (6, 21), (9, 22), (12, 21))
 """Equinoxes and solstices."""
 
 
-@value
+@value_object
 class SunAsk:
     """A day, an hour of the site's own clock, and a patch; None: below the structure.
 
@@ -42,7 +42,7 @@ class SunAsk:
     deep_m: Annotated[float, Ge(0.1), Le(100)] | None = None
 
 
-@value
+@value_object
 class SunRow:
     """One hour of the clock: the share of the patch in shade on each date; None where the sun is down or too low."""
 
@@ -50,7 +50,7 @@ class SunRow:
     shares: tuple[float | None, ...]
 
 
-@value
+@value_object
 class SunAnswer:
     """Shade at the hour asked, with its shadows on the ground, and the table; all on the drawn axes, y up the paper.
 
@@ -71,7 +71,7 @@ class SunAnswer:
     clock: str
 
 
-def sun(job: Job, structure_id: str, ask: SunAsk) -> SunAnswer:
+def sun(job: JobDocument, structure_id: str, ask: SunAsk) -> SunAnswer:
     """The shade of one structure.
 
     Raises:
@@ -115,7 +115,7 @@ def sun(job: Job, structure_id: str, ask: SunAsk) -> SunAnswer:
     )
 
 
-def usual_ask(job: Job, structure_id: str) -> SunAsk:
+def usual_ask(job: JobDocument, structure_id: str) -> SunAsk:
     """When a structure's shade is looked at where nobody says: when it was asked to shade, else a midsummer afternoon."""
     spec = find(job, structure_id)[1].spec
     asked = kind_of(spec).shades(spec)

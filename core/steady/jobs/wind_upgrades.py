@@ -3,23 +3,23 @@
 from collections.abc import Iterator
 
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job, case_of, kind_in
+from steady.jobs.document import JobDocument, case_of, kind_in
 from steady.jobs.search import Looked, all_rows
 from steady.jobs.starting_designs import starts_of
 from steady.jobs.suggested_fixes import loses
-from steady.memo import one_search
+from steady.memo import search_cache_scope
 from steady.plan.model import Plan
 from steady.plan.results import State, state
 from steady.structures.registry import plan as plan_case
 from steady.structures.structure_type import DesignInput, WindRating, changed
 from steady.takeoff.bill import quick_price
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LEAST_GAIN = 1.01
 """A change that adds less than this share of the gust is not worth a line [our own: twice the search's fineness]."""
 
 
-@value
+@value_object
 class WindUpgrade:
     """One change and what it brings. `per_gust`: its cost for each m/s that it adds; 0 or less where it costs nothing."""
 
@@ -34,7 +34,7 @@ class WindUpgrade:
     per_gust: float
 
 
-def steps_up(job: Job, structure_id: str) -> tuple[WindUpgrade, ...]:
+def steps_up(job: JobDocument, structure_id: str) -> tuple[WindUpgrade, ...]:
     """Single changes that add to the gust a structure stands up to, the cheapest for what it adds first.
 
     What makes a check fail that passes today is left out.
@@ -42,11 +42,11 @@ def steps_up(job: Job, structure_id: str) -> tuple[WindUpgrade, ...]:
     Raises:
         InputError: Malformed input, or a kind without such steps.
     """
-    with one_search():
+    with search_cache_scope():
         return all_rows(look_for_steps(job, structure_id))
 
 
-def look_for_steps(job: Job, structure_id: str) -> Iterator[Looked[WindUpgrade]]:
+def look_for_steps(job: JobDocument, structure_id: str) -> Iterator[Looked[WindUpgrade]]:
     """The same while they are looked for: all that were found by now, again with every change.
 
     Raises:

@@ -2,12 +2,12 @@
 
 from steady.data.loader import TableRow, keyed
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 NEAR = 1e-6
 
 
-@value
+@value_object
 class Barrier:
     """A barrier as it stands (m), from outside. What is not given is not looked at.
 

@@ -12,7 +12,7 @@ from functools import lru_cache
 
 from steady.errors import InvalidInputError
 from steady.units.units import IN
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 TOLERANCE_M = 1e-6 * IN
 MOST_TRIALS = 3000
@@ -21,7 +21,7 @@ MOST_BAYS = 20_000
 Zone = tuple[float, float]
 
 
-@value_in_order
+@positional_value_object
 class BaySpacing:
     """Posts of one run (m from its first post), and whether fewest posts and fewest widths are proved."""
 

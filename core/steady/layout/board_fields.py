@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 ROOT = math.sqrt(2)
 
@@ -22,7 +22,7 @@ def effective_span_m(spacing_m: float, angle_rad: float) -> float:
     return spacing_m / math.sin(angle_rad)
 
 
-@value
+@value_object
 class DiagonalBoards:
     """Boards at 45 degrees over a rectangle: rows, the longest (m), the sum of their long-point lengths (m), waste of the ends."""
 
@@ -60,7 +60,7 @@ def diagonal(length_m: float, width_m: float, board_m: float, gap_m: float) -> D
     return DiagonalBoards(rows=rows, longest_m=longest, stock_m=stock, waste=1 - covered / (stock * board_m))
 
 
-@value
+@value_object
 class BoardField:
     """Boards inside a picture frame, parted by breakers (m)."""
 
@@ -72,7 +72,7 @@ class BoardField:
     support_m: float
 
 
-@value
+@value_object
 class FramedDeck:
     """A rectangle of boards (m), so many boards round it, breakers of so many boards, and what each end bears on a joist."""
 

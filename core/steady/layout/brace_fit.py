@@ -3,14 +3,14 @@
 import math
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 EDGE_D = 4.0
 """A bolt pushed at a slant keeps so many diameters to each edge. Source: nds: Table 12.5.1C (from memory, high)."""
 SPACING_D, END_D = 4.0, 7.0
 
 
-@value
+@value_object
 class BraceFit:
     """A brace cut to fit between the faces of a post and a header (m, rad).
 
@@ -62,7 +62,7 @@ def butted(drop_m: float, reach_m: float, depth_m: float) -> BraceFit:
     )
 
 
-@value
+@value_object
 class BraceLap:
     """A brace lapped on post and header with a row of bolts at each end, its ends square (m)."""
 
@@ -77,7 +77,7 @@ class BraceLap:
         return self.row_m <= min(self.room_post_m, self.room_header_m) + 1e-9 and self.room_post_m >= 0
 
 
-@value
+@value_object
 class LapRow:
     """A row of bolts in each lap, and the widths of the post and the header across which it stands (m)."""
 

@@ -9,12 +9,12 @@ from typing import Literal
 
 from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.layout.roofs import pitched
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Face = Literal["near face", "centre", "far face"]
 
 
-@value
+@value_object
 class Members:
     """Members alike along a line: centre to centre, clear between, and where the first one's near face lies."""
 
@@ -71,7 +71,7 @@ def members(
     )
 
 
-@value
+@value_object
 class Slats:
     """Slats of one bay: clear gap, gap at both ends, share covered from straight above."""
 
@@ -121,7 +121,7 @@ def slats_in_bay(
     return Slats(count=count, gap_m=even_m, end_gap_m=even_m, cover=count * width_m / bay_m, pitch_m=width_m + even_m)
 
 
-@value
+@value_object
 class LevelChain:
     """Levels of a lean-to above its datum, from the beam's bottom to the roof at the wall (m)."""
 
@@ -141,7 +141,7 @@ class LevelChain:
     head_room_m: float
 
 
-@value
+@value_object
 class LeanTo:
     """What a lean-to's levels follow from: depth from the ledger's to the beam's outer face, and the sizes of its pieces."""
 
@@ -203,7 +203,7 @@ def level_chain(roof: LeanTo) -> LevelChain:
     )
 
 
-@value
+@value_object
 class CentreRing:
     """A square hip roof about a centre ring (m): `above`: top edge over the beam at its outer face; `prop`: floor to ring."""
 
@@ -216,7 +216,7 @@ class CentreRing:
     prop_m: float
 
 
-@value
+@value_object
 class RingRoof:
     """What a ring's height follows from: the square over the beams' outer faces, and the sizes of ring and rafter."""
 
@@ -289,7 +289,7 @@ def jack_set(
     return tuple(lengths)
 
 
-@value
+@value_object
 class UnequalJack:
     """Jacks on the first side of a hip between two pitches: how much each is shorter, what the hip takes off, level eaves."""
 
@@ -316,7 +316,7 @@ def unequal_jack(
     )
 
 
-@value
+@value_object
 class TailCut:
     """A straight tapered tail: angle from the edge, length of the cut."""
 
@@ -340,7 +340,7 @@ def tail_ordinate_m(depth_m: float, left_m: float, length_m: float, station_m: f
     return left_m + (depth_m - left_m) * station_m / length_m
 
 
-@value
+@value_object
 class Laminated:
     """Plies centred on each other: area, second moments (m⁴); `weak_loose`: each ply on its own, which is what is credited."""
 
@@ -391,7 +391,7 @@ WEB_APART_M = 0.6
 """Joints of different webs lie at least so far apart [common practice for plywood-web beams]."""
 
 
-@value
+@value_object
 class WebJoints:
     """Joints of each web from one end, and the least distance between joints of different webs; None: there are none."""
 

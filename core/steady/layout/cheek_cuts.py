@@ -3,10 +3,10 @@
 import math
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class CheekCut:
     """A cut across a rafter's top edge: its angle from square, how far it runs over the rafter's thickness (m), the saw's tilt
     along the plumb line."""
@@ -16,7 +16,7 @@ class CheekCut:
     tilt_rad: float
 
 
-@value
+@value_object
 class HipHead:
     """A hip rafter's pitch, and the angle from square of each cheek against the ridge."""
 

@@ -4,7 +4,7 @@ import itertools
 import math
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 SLIVER_SHARE = 1 / 3
 """A last board narrower than a third of a board is a sliver: two ends share what is left [common practice]."""
@@ -13,7 +13,7 @@ SLIVER_SHARE = 1 / 3
 MOST_JOISTS = 5000
 
 
-@value
+@value_object
 class Courses:
     """Courses of boards over a depth: full ones, and the width of a ripped first and last (0: none)."""
 

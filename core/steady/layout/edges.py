@@ -3,10 +3,10 @@
 import math
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Arc:
     """An arc of an edge in straight facets (m, rad)."""
 

@@ -4,7 +4,7 @@ import math
 from typing import Literal
 
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 TIE_SHARE = 1 / 3
 """A tie lies in the lowest third of the roof's height, else it holds no eaves. Source: irc: R802.5.2 (from memory, high)."""
@@ -23,7 +23,7 @@ def _pitched(pitch_rad: float) -> None:
         raise InvalidInputError("pitch", "must be above 0 and under 90 degrees")
 
 
-@value
+@value_object
 class Gable:
     """A gable's rafter (m, rad): width over the beams' outer faces, pitch, depth, level seat, ridge's thickness, overhang."""
 
@@ -77,7 +77,7 @@ def checked_gable(gable: Gable) -> Gable:
     return gable
 
 
-@value
+@value_object
 class GableTie:
     """What keeps a pair of rafters from spreading (N, N m of a pair)."""
 
@@ -121,7 +121,7 @@ def gable_tie(width_m: float, pitch_rad: float, line_n_per_m: float, tie_m: floa
     )
 
 
-@value
+@value_object
 class RectSheets:
     """Sheets over a rectangular slope: strips along the eave, sheets up each, what the last strip covers (m)."""
 

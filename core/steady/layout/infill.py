@@ -4,7 +4,7 @@ import math
 
 from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
 from steady.units.units import IN
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 NEAR_M = 1e-6 * IN
 """One tolerance for every comparison with a limit: a gap exactly on it must not gain a picket."""
@@ -54,7 +54,7 @@ def between_end_gaps(clear_m: float, width_m: float, gap_most_m: float, end_gap_
     return count, max(0.0, gap_m)
 
 
-@value_in_order
+@positional_value_object
 class Overlapped:
     """Boards on two sides of the rails: all of them, how far each laps its neighbours, and the gap on one side (m)."""
 
@@ -82,7 +82,7 @@ def overlapped(clear_m: float, board_m: float, overlap_least_m: float) -> Overla
     return Overlapped(count, lap_m, board_m - 2 * lap_m)
 
 
-@value_in_order
+@positional_value_object
 class LastBoard:
     """Boards butted or gapped over an opening: full ones, ripped ones (0, 1 or 2) and their width (m)."""
 
@@ -115,7 +115,7 @@ def last_board(clear_m: float, board_m: float, gap_m: float, rip_least_m: float)
     return LastBoard(full - 1, 2, (board_m + left_m) / 2, "two equal rips")
 
 
-@value_in_order
+@positional_value_object
 class SlatScreen:
     """Level slats over a height: their number, the exact spacer, the spacer as cut, and what that leaves below (m)."""
 
@@ -169,7 +169,7 @@ def slat_screen(
     return SlatScreen(slats, spacer, cut_m, (slats - 1) * (spacer - cut_m))
 
 
-@value_in_order
+@positional_value_object
 class Centred:
     """Boards centred on a bay: what stands on the middle, full boards, and the piece at each end (m; 0: none)."""
 
@@ -201,7 +201,7 @@ def centred(clear_m: float, board_m: float, gap_m: float) -> Centred:
     return max(found, key=lambda c: (c.end_m or board_m, c.full))
 
 
-@value_in_order
+@positional_value_object
 class StockPanels:
     """Welded panels along a run: how many, their post spacing, and the gate cut from one (m; 0 without a gate)."""
 
@@ -211,7 +211,7 @@ class StockPanels:
     remaining_m: float
 
 
-@value
+@value_object
 class StockPanel:
     """A stock panel as it is sold: its length, the posts that it takes, the lap of two, a mesh (m)."""
 

@@ -4,13 +4,13 @@ from collections.abc import Sequence
 
 from steady.layout.squaring import level_height_m
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 CLOSES_M = 0.006
 """A round that closes no better was disturbed: 6 mm, 1/4 in [common practice]."""
 
 
-@value
+@value_object
 class Round:
     """Heights over the benchmark, in the order of the readings; `closes_m`: how the benchmark differs at the end.
 

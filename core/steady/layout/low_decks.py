@@ -5,7 +5,7 @@ from typing import Literal
 
 from steady.data.loader import keyed
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LowSeat = Literal["drop", "flush", "none"]
 LOW_SEATS: tuple[LowSeat, ...] = ("drop", "flush", "none")
@@ -23,7 +23,7 @@ def _not_negative(**amounts: float) -> None:
             raise InvalidInputError(name, "must be 0 or more")
 
 
-@value
+@value_object
 class Stack:
     """Boards, joists and beams under each other (m), for a deck of a height that keeps so much clear of the ground."""
 
@@ -58,7 +58,7 @@ def checked_stack(stack: Stack) -> Stack:
     return stack
 
 
-@value
+@value_object
 class Sleepers:
     """Sleepers on gravel: how many, apart (m), their pressure on it (Pa), the gravel (m³)."""
 
@@ -68,7 +68,7 @@ class Sleepers:
     gravel_m3: float
 
 
-@value
+@value_object
 class SleeperDeck:
     """A deck on sleepers (m, Pa): length along which they are spread, width, greatest spacing, sleeper, load, gravel."""
 

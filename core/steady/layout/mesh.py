@@ -4,7 +4,7 @@ import math
 
 from steady.errors import InvalidInputError
 from steady.units.units import FT, IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
 def _positive(**amounts: float) -> None:
@@ -31,7 +31,7 @@ def screened(mesh: float, screen: float) -> float:
     return 1 - (1 - mesh) * (1 - screen)
 
 
-@value
+@value_object
 class ChainLinkParts:
     """Pitches and stock lengths of chain link (m)."""
 
@@ -48,7 +48,7 @@ ENDS = 2
 BAND_M = FT
 
 
-@value
+@value_object
 class ChainLinkCount:
     """What one stretch between two terminal posts takes."""
 
@@ -95,7 +95,7 @@ def chain_link(run_m: float, height_m: float, parts: ChainLinkParts = USUAL_PART
     )
 
 
-@value
+@value_object
 class TerminalBrace:
     """Forces at a braced terminal post (N): in the brace, in the rod, and down the next post."""
 
@@ -115,7 +115,7 @@ def terminal_brace(pull_n: float, height_m: float, brace_height_m: float, brace_
     )
 
 
-@value
+@value_object
 class MeshBay:
     """One bay of a mesh fence (m): its mesh's solid share, its post's and top rail's thickness (0: no rail)."""
 

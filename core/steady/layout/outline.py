@@ -5,14 +5,14 @@ import math
 from functools import lru_cache
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 Point = tuple[float, float]
 Span = tuple[float, float]
 NEAR_M = 1e-6
 
 
-@value_in_order
+@positional_value_object
 class Edge:
     """One edge: its ends and the unit vector that points out of the outline."""
 
@@ -37,7 +37,7 @@ class Edge:
         return x - self.out[0] * in_m, y - self.out[1] * in_m
 
 
-@value_in_order
+@positional_value_object
 class Outline:
     """A simple polygon, corners anticlockwise."""
 

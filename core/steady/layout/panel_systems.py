@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 MILLIONTH = 1e-6
 
@@ -18,7 +18,7 @@ def panel_bay_m(panel_m: float, insert_m: float, post_m: float) -> tuple[float, 
     return clear, clear + post_m
 
 
-@value
+@value_object
 class Heat:
     """A piece's length (m), how it moves (millionths a K), the day's temperature and the coldest and hottest (K or °C).
 
@@ -59,7 +59,7 @@ def checked_heat(heat: Heat) -> Heat:
     return heat
 
 
-@value
+@value_object
 class PanelSlope:
     """How a panel follows the ground, the grade, and the longest bay that rakes (m)."""
 
@@ -81,7 +81,7 @@ def panel_slope(bay_m: float, rise_m: float, rake_most_m: float, step_most_m: fl
     return PanelSlope(how=how, grade=rise_m / bay_m, bay_to_rake_m=bay_m * rake_most_m / rise_m if rise_m else math.inf)
 
 
-@value
+@value_object
 class Stiffened:
     """Two rails that bend together: stiffness (N m²), sag (m), the inner one's share, and its stress (Pa)."""
 

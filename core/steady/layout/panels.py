@@ -5,13 +5,13 @@ from typing import Literal
 
 from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.units.units import IN
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 FITS_M = IN / 64
 """A remainder within this of a whole panel is a whole panel."""
 
 
-@value
+@value_object
 class PanelBays:
     """Panels of a run: full ones, cut ones (0, 1 or 2) and their width (m; 0 when nothing is cut)."""
 
@@ -25,7 +25,7 @@ class PanelBays:
         return self.full + self.cut + 1
 
 
-@value
+@value_object
 class PanelFit:
     """How a run is told and panels meet its posts, and the least piece worth cutting (m).
 
@@ -68,7 +68,7 @@ def panel_bays(run_m: float, fit: PanelFit, *, panel_m: float, post_m: float) ->
     return PanelBays(full=full, cut=1, cut_m=cut_m)
 
 
-@value_in_order
+@positional_value_object
 class PanelPost:
     """Post of a bought panel: its length, what shows above ground, and its hole (m)."""
 
@@ -77,7 +77,7 @@ class PanelPost:
     hole_m: float
 
 
-@value
+@value_object
 class DugIn:
     """How deep a post goes, and the gravel under it (m)."""
 

@@ -4,13 +4,13 @@ import math
 from bisect import bisect_right
 from collections.abc import Sequence
 
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 CORNER_RAD = math.radians(1.0)
 """A turn under one degree is a line post on a bend, not a corner."""
 
 
-@value_in_order
+@positional_value_object
 class Leg:
     """One straight: its id, the stations it runs between, where it starts and its heading (rad, 0 along x)."""
 

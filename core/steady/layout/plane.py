@@ -4,12 +4,12 @@ import itertools
 import math
 from collections.abc import Sequence
 
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 Point = tuple[float, float]
 
 
-@value_in_order
+@positional_value_object
 class Nearest:
     """The least distance between two shapes, and the point of each where it is."""
 

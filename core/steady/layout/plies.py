@@ -5,13 +5,13 @@ import math
 from collections.abc import Iterator, Sequence
 
 from steady.errors import InvalidInputError, OutOfScopeError, not_below_zero
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 MOST_INNER = 11
 """Inner posts up to which every set of joints is tried."""
 
 
-@value_in_order
+@positional_value_object
 class Plies:
     """Joints of each ply (post stations, m), and the stock bought in all (m)."""
 

@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InvalidInputError, above_zero, not_below_zero
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 STEEPEST_RAD = math.radians(85)
 
@@ -15,7 +15,7 @@ def pitched(**angles: float) -> None:
             raise InvalidInputError(name, "must be above 0 and below 85 degrees")
 
 
-@value_in_order
+@positional_value_object
 class Rafter:
     """A common rafter: its rise, its line to the ridge's middle, what is cut to the ridge's face, and its tail."""
 
@@ -36,7 +36,7 @@ def rafter(run_m: float, pitch_rad: float, ridge_m: float = 0.0, overhang_m: flo
     return Rafter(run_m * math.tan(pitch_rad), run_m / cosine, (run_m - ridge_m / 2) / cosine, overhang_m / cosine)
 
 
-@value_in_order
+@positional_value_object
 class Hip:
     """A hip over a square corner of equal pitches; `drop` of its top edge per unit of half its thickness."""
 
@@ -78,7 +78,7 @@ def jack(spacing_m: float, pitch_rad: float) -> tuple[float, float]:
     return spacing_m / math.cos(pitch_rad), math.atan(math.cos(pitch_rad))
 
 
-@value_in_order
+@positional_value_object
 class Birdsmouth:
     """A seat cut: wood left above the plate (plumb); the notch square and plumb; its share; the greatest seat at a third."""
 
@@ -113,7 +113,7 @@ def birdsmouth(depth_m: float, pitch_rad: float, seat_m: float) -> Birdsmouth:
     )
 
 
-@value_in_order
+@positional_value_object
 class Pavilion:
     """A square hip roof, with or without a cupola: eave, slope, rise and hip line (m), and all four sides (m2)."""
 

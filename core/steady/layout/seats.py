@@ -3,7 +3,7 @@
 from typing import Literal
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Seat = Literal["top", "notch", "beside"]
 StairTop = Literal["flush", "dropped"]
@@ -15,7 +15,7 @@ def _not_below_zero(**lengths_m: float) -> None:
             raise InvalidInputError(name, "must be 0 or more")
 
 
-@value
+@value_object
 class PostSeat:
     """A post's length and its notch (m). `left_m`: what the notch leaves of the post."""
 
@@ -25,7 +25,7 @@ class PostSeat:
     left_m: float = 0.0
 
 
-@value
+@value_object
 class SeatedBeam:
     """The beam at a post (m): the height of its top, its depth, and the thickness of all its plies."""
 
@@ -58,7 +58,7 @@ def post_seat(seat: Seat, beam: SeatedBeam, *, foot_m: float, post_m: float = 0.
     )
 
 
-@value
+@value_object
 class FrameSupport:
     """Where the field's boards end inside a picture frame, and the doubled joist under the joint (m, from the outer face)."""
 
@@ -91,7 +91,7 @@ def frame_support(*, boards_count: int, board_m: float, gap_m: float, overhang_m
     )
 
 
-@value
+@value_object
 class StairHead:
     """What meets at the top of a stair (m): a riser, the deck's board, the tread, the rim's depth, the stringer's plumb end."""
 

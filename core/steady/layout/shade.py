@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InvalidInputError, above_zero, not_below_zero
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
 def across_sun(altitude_rad: float, azimuth_rad: float, run_rad: float) -> float | None:
@@ -77,7 +77,7 @@ def pitch_for(width_m: float, depth_m: float, across: float | None, share: float
     return (width_m + depth_m * abs(across)) / share
 
 
-@value
+@value_object
 class WholeSlats:
     """Whole slats that reach a wished shade in a bay, all gaps alike, and the shade they really give."""
 
@@ -108,7 +108,7 @@ def count_for(bay_m: float, width_m: float, depth_m: float, across: float | None
     )
 
 
-@value
+@value_object
 class OnGround:
     """A roof's shadow and the patch straight below it: how far it is moved, along and across the roof, and what it still covers."""
 
@@ -119,7 +119,7 @@ class OnGround:
     covered: float
 
 
-@value
+@value_object
 class LevelOutline:
     """A level outline over the ground: its length and width, how high, and the azimuth that its length lies along."""
 

@@ -10,7 +10,7 @@ from typing import Literal
 
 from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
 from steady.layout.covering import fewest
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 GRAIN_M = 1e-4
 """Pieces alike to this are one kind."""
@@ -19,7 +19,7 @@ MOST_STATES = 60_000
 MOST_PIECES = 400
 
 
-@value_in_order
+@positional_value_object
 class SheetStrip:
     """A strip's heights at its left edge, where the slope turns within it, and at its right edge: (x, height)."""
 
@@ -43,7 +43,7 @@ class SheetStrip:
         return max(self.height_m(x) + other.height_m(width_m - x) for x in at)
 
 
-@value
+@value_object
 class SheetedSide:
     """Sides of a roof, all alike: eave and top (level), slope (up it), what a sheet covers, and what hangs past the eave."""
 
@@ -89,7 +89,7 @@ Block = tuple[float, tuple[int, ...]]
 """A piece, or a pair of which the second is turned: its length, and the kinds in it."""
 
 
-@value
+@value_object
 class CutOut:
     """A piece as it is cut out of its sheet: from where, its kind (alike ones have one number), and whether it is turned."""
 
@@ -99,7 +99,7 @@ class CutOut:
     turned: bool = False
 
 
-@value
+@value_object
 class SheetOrder:
     """Pieces in all, and the fewest sheets of one stock length that give them; `sheets`: what is cut out of each."""
 

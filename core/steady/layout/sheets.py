@@ -4,12 +4,12 @@ import math
 from typing import Literal
 
 from steady.errors import InvalidInputError, above_zero, not_below_zero
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 MOST_SHEETS = 2000
 
 
-@value_in_order
+@positional_value_object
 class Sheets:
     """Sheets of one side: their number, length with each cut square, and with equal pieces of equal sides paired (m)."""
 

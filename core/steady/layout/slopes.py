@@ -8,13 +8,13 @@ from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.ground.profile import Profile
 from steady.layout.decking import last_board_m
 from steady.layout.rails import rail_stock_m
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 NEAR_M = 1e-9
 MOST_BOARDS = 5000
 
 
-@value
+@value_object
 class RakedBay:
     """Cuts of one raked bay: its grade (rad, up positive), and lengths (m) of the rail along its edge and as stock."""
 
@@ -72,7 +72,7 @@ def racked_panel(rail_m: float, rise_m: float, picket_m: float, pitch_m: float) 
     return reach_m, pitch_m * reach_m / rail_m - picket_m
 
 
-@value
+@value_object
 class SteppedBay:
     """One bay of a stepped fence (m, m2): the panel's bottom, the greatest gap under it and the open area there."""
 
@@ -87,7 +87,7 @@ def _over(ground: Profile, from_m: float, to_m: float) -> list[tuple[float, floa
     return [(at, ground.height_m(at)) for at in (from_m, *ground.breaks_m(from_m, to_m), to_m)]
 
 
-@value
+@value_object
 class PanelGaps:
     """What may be open under a level panel (m).
 
@@ -143,7 +143,7 @@ def stepped_posts_m(
     return tuple(max(tops[max(0, k - 1) : k + 1]) + reveal_m - ground.height_m(at) for k, at in enumerate(posts_m))
 
 
-@value_in_order
+@positional_value_object
 class BoardToLine:
     """One board between the ground and a top line: how long, and the gap over the soil at its worst edge (m)."""
 
@@ -152,7 +152,7 @@ class BoardToLine:
     low_gap_m: float
 
 
-@value
+@value_object
 class BoardRow:
     """Boards in a row: width, gap, clear of the soil, allowance for sawing on site (m), and whether they follow the soil."""
 

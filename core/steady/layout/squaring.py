@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InvalidInputError, above_zero, not_below_zero
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
 def out_of_square_rad(side_a_m: float, side_b_m: float, diagonal_1_m: float, diagonal_2_m: float) -> float:
@@ -68,7 +68,7 @@ def level_height_m(benchmark_m: float, backsight_m: float, rod_m: float) -> tupl
     return instrument_m, instrument_m - rod_m
 
 
-@value
+@value_object
 class Framing:
     """What lies over a deck post: decking, joists, beam (m), and whether the beam is under the joists."""
 

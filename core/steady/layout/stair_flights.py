@@ -5,7 +5,7 @@ from typing import Literal
 
 from steady.data.loader import keyed
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Turn = Literal["straight", "L", "U"]
 TURNS: tuple[Turn, ...] = ("straight", "L", "U")
@@ -17,7 +17,7 @@ def _positive(**amounts: float) -> None:
             raise InvalidInputError(name, "must be above 0")
 
 
-@value
+@value_object
 class Flights:
     """Two flights and the landing between them (m). `left_to_deck_m`: of a U, what is left between lower flight and deck."""
 
@@ -31,7 +31,7 @@ class Flights:
     left_to_deck_m: float | None = None
 
 
-@value
+@value_object
 class FlightRequest:
     """A stair with a landing (m): its drop, greatest riser, going, width, risers above the landing, turn, a U's well, landing."""
 
@@ -90,7 +90,7 @@ def tiers(sides_m: list[float], corners: int, count: int, going_m: float) -> tup
     return nosing, count * going_m * whole + corners * (count * going_m) ** 2
 
 
-@value
+@value_object
 class Stringer:
     """A stringer (m, N/m of plan, Pa): riser, going, depth; its run, thickness, load and modulus where its strength is asked.
 
@@ -149,7 +149,7 @@ def checked_stringer(stringer: Stringer) -> Stringer:
     return stringer
 
 
-@value
+@value_object
 class OpenRiser:
     """An open riser: its opening and the least strip that still fails to stop a sphere (m), and how many must close."""
 
@@ -179,7 +179,7 @@ def open_riser(school: str, riser_m: float, tread_m: float, risers: int) -> Open
     return OpenRiser(opening_m=opening, strip_m=opening - sphere, close_least=close)
 
 
-@value
+@value_object
 class Grasp:
     """A rail's section: its perimeter and its greatest width across (m), and whether a hand grasps it."""
 

@@ -8,13 +8,13 @@ import math
 from collections.abc import Callable, Sequence
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 _ANGLE_STEPS = 180
 _RADIUS_STEPS = 40
 
 
-@value
+@value_object
 class LeafSize:
     """A leaf for a measured opening."""
 
@@ -24,7 +24,7 @@ class LeafSize:
     worst_gap_m: float
 
 
-@value
+@value_object
 class LeafGaps:
     """Gaps round one leaf or two: at hinges, at the latch, between two leaves (m)."""
 
@@ -75,7 +75,7 @@ def fall_m(opening_m: float, slope_rad: float) -> float:
     return opening_m * math.tan(abs(slope_rad))
 
 
-@value
+@value_object
 class HingeLift:
     """How high the leaf must hang at the hinge, where it is nearest to the ground, and the gap under its latch end, closed."""
 
@@ -94,7 +94,7 @@ def _check_leaf(leaf_m: float, clear_m: float, swing_rad: float) -> None:
         raise InvalidInputError("swing", "must be above 0 and at most 180 degrees")
 
 
-@value
+@value_object
 class Plane:
     """Plane ground under a leaf: its grade along the closed leaf, and in front of it; `back`: the leaf swings to the back."""
 
@@ -160,7 +160,7 @@ def swing_on_ground(
     return HingeLift(lift_m=lift, worst_grade=worst, worst_at_rad=at, closed_gap_m=closed)
 
 
-@value
+@value_object
 class Obstacle:
     """Something round in the way: its middle along the closed leaf and out toward the swing, and its half size."""
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from steady.errors import InvalidInputError, OutOfScopeError, above_zero
 from steady.ground.profile import Profile
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 NEAR_M = 1e-9
 MOST_TRIALS = 1_500_000
@@ -17,7 +17,7 @@ Reached = tuple[int, float, tuple[int, int] | None]
 """Best way to reach a post at a height: pieces used, departure from the wish, and where the last piece began."""
 
 
-@value
+@value_object
 class HeightBand:
     """Heights above the ground that a top line may have, and the wished one (m).
 
@@ -31,7 +31,7 @@ class HeightBand:
     level_only: bool = False
 
 
-@value_in_order
+@positional_value_object
 class _Line:
     """Ground and posts of one line, and the multiples of the step that lie within its band at each post."""
 

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from steady.errors import InvalidInputError, above_zero, not_below_zero
 from steady.layout.bays import TOLERANCE_M, BaySpacing, Zone, bays_round_zones
 from steady.layout.path import Leg, Path
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 Point = tuple[float, float]
 
@@ -63,7 +63,7 @@ def _within(slope: float, at_zero: float, low: float, high: float) -> Zone:
     return min(first, last), max(first, last)
 
 
-@value_in_order
+@positional_value_object
 class PathPosts:
     """All posts of a line by station (m), and what could not be done: posts in a zone, stretches without a layout."""
 
@@ -89,7 +89,7 @@ def path_from(corners: Sequence[Point]) -> Path:
     return Path(legs)
 
 
-@value
+@value_object
 class Keeps:
     """What a line has in it, and what no hole may meet (m).
 

@@ -6,7 +6,7 @@ from typing import Literal
 from steady.data.loader import keyed
 from steady.plan.model import Plan, UncheckedItem
 from steady.units.units import LB
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 DESIGN_OVER_ALLOWABLE = 1.5
 """Ranges are allowable ones in the US; elsewhere connectors are rated so much higher, at design level [our own]."""
@@ -22,7 +22,7 @@ Reach = Literal["ordinary", "beyond", "never"]
 """Whether a gap is closed by an ordinary connector, lies beyond them, or is never closed by a specification."""
 
 
-@value
+@value_object
 class ConnectorAnswer:
     """A connector's state as a key of the states, and the share of its rating, or of what ordinary ones hold, that is used."""
 

@@ -7,7 +7,7 @@ from dataclasses import field
 from enum import StrEnum
 from typing import Literal
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Id = str
 """Stable, made from the spec's own ids ("windbreak/north+3"): drawings, readings, undo and prices point at it."""
@@ -35,7 +35,7 @@ Advice = Literal["a person leaning", "sag", "wobble"]
 """Kinds of advice that a crew may take in as limits of its own."""
 
 
-@value
+@value_object
 class CalculationStep:
     """One line of working, in the unit that its formula is printed in.
 
@@ -52,7 +52,7 @@ class CalculationStep:
     says: str = ""
 
 
-@value
+@value_object
 class Check:
     """Comparison of one demand with one limit. `key` is stable, its label comes from the catalog; `case` names the load case.
     `by_wind`: the wind is among its loads.
@@ -91,7 +91,7 @@ class Check:
         return self.limit.value / self.demand.value
 
 
-@value
+@value_object
 class UncheckedItem:
     """A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing.
 
@@ -112,7 +112,7 @@ class UncheckedItem:
     case: str = ""
 
 
-@value
+@value_object
 class PartPlacement:
     """Where a part stands: the centre of its start end, unit vectors of its length and depth.
 
@@ -129,7 +129,7 @@ class PartPlacement:
     about: Id = ""
 
 
-@value
+@value_object
 class Cut:
     """A cut on a piece: mitre about the depth axis, bevel from square in the plane of length and depth."""
 
@@ -141,7 +141,7 @@ class Cut:
     size_m: tuple[float, ...] = ()
 
 
-@value
+@value_object
 class Part:
     """Identical pieces once, with all their places; fixings too (length 0, `each` per place).
 
@@ -169,7 +169,7 @@ class Part:
         return self.each * sum(place.count for place in self.places)
 
 
-@value
+@value_object
 class Layer:
     """One layer of a footing, heights relative to the ground at its post (down is negative).
 
@@ -185,7 +185,7 @@ class Layer:
     bell_width_m: float = 0.0
 
 
-@value
+@value_object
 class Footing:
     """A hole and what goes into it, bottom first; `at` is on the ground; `foot_m`: a post on a base stands so far over it.
 
@@ -209,7 +209,7 @@ class Footing:
     keeps_upright: str = ""
 
 
-@value
+@value_object
 class Curve:
     """What is drawn and measured but not bought: string, ground, water, wall, zone, opening, swing."""
 
@@ -220,7 +220,7 @@ class Curve:
     label: str = ""
 
 
-@value
+@value_object
 class Opening(Curve):
     """A gate or a bay that lifts out: its corners, what the crew calls it, which way it swings, its leaves' widths (m).
 
@@ -232,7 +232,7 @@ class Opening(Curve):
     hung: bool = True
 
 
-@value
+@value_object
 class Zone(Curve):
     """A stretch across the line, its near edge, middle and far edge: a service, a way, a slab. `depth`: in words."""
 
@@ -240,7 +240,7 @@ class Zone(Curve):
     depth: str = ""
 
 
-@value
+@value_object
 class Wall(Curve):
     """A wall of what stands already, its face along the curve; `thick_m` behind it (to the curve's right), drawn up to `top_m`."""
 
@@ -248,14 +248,14 @@ class Wall(Curve):
     top_m: float = 0.35
 
 
-@value
+@value_object
 class SquareDiagonal(Curve):
     """A length to square a set-out by, corner to corner (m, level)."""
 
     length_m: float
 
 
-@value
+@value_object
 class Bay:
     """The stretch between two marks that follow each other; `opening`: the gate or way through it is, if it is one."""
 
@@ -265,7 +265,7 @@ class Bay:
     opening: Id = ""
 
 
-@value
+@value_object
 class MeasurementTarget:
     """What can be measured on site: of which thing, its planned value, how far off it may be, and what measuring it does.
 
@@ -291,7 +291,7 @@ class MeasurementTarget:
     asks_over: float | None = None
 
 
-@value
+@value_object
 class ViewSpec:
     """A view that a plan wants drawn. `how`: from above; pulled straight (from above, or from the side); the tape; the true
     shape of its line; or a section seen along x or y. `datum`: what its level 0 is called.
@@ -303,7 +303,7 @@ class ViewSpec:
     datum: str = ""
 
 
-@value
+@value_object
 class Mark:
     """A reading off one tape, level from the first point of the curve `line`; `across_m`: off a second one, square to it."""
 
@@ -320,7 +320,7 @@ class Mark:
     across_m: float | None = None
 
 
-@value
+@value_object
 class DragHandle:
     """What may be moved along an axis: by how much, and where not. What moving it means is the kind's own.
 
@@ -340,7 +340,7 @@ class DragHandle:
     fails_first: tuple[str, str] = ("", "")
 
 
-@value
+@value_object
 class Option:
     """A change to the spec that was planned and passes. change: field -> value."""
 
@@ -358,7 +358,7 @@ DRYING = "drying"
 """What a task's work calls the hours, at 20 °C, that what waits "dry" on it has to wait."""
 
 
-@value
+@value_object
 class Task:
     """Quantities, not hours: the crew's own rates live in schedule. after: (task, "", "cure" or "dry").
 
@@ -374,7 +374,7 @@ class Task:
     stage: str = ""
 
 
-@value
+@value_object
 class Caution:
     """Where the work can hurt someone or go wrong. `stops`: tasks not ready until `cleared_by` is settled."""
 
@@ -386,7 +386,7 @@ class Caution:
     cleared_by: str = ""
 
 
-@value
+@value_object
 class TypicalPractice:
     """What crews do, beside the reckoning and never inside it: not checked against wind, never shown as passing."""
 
@@ -397,7 +397,7 @@ class TypicalPractice:
     says: str
 
 
-@value
+@value_object
 class DetailMember:
     """A member of a detail, in the detail's own plane: its line, its width there, and its force (pull positive, N)."""
 
@@ -409,7 +409,7 @@ class DetailMember:
     force_n: float = 0.0
 
 
-@value
+@value_object
 class ForceArrow:
     """A force or reaction on a detail: where, which way, how much."""
 
@@ -419,7 +419,7 @@ class ForceArrow:
     label: str
 
 
-@value
+@value_object
 class DetailLine:
     """A line of a detail that is neither bought nor loaded: the ground under an arc, the path of an edge."""
 
@@ -428,7 +428,7 @@ class DetailLine:
     label: str = ""
 
 
-@value
+@value_object
 class Area:
     """A piece laid out flat on a detail; pieces of one `group` come out of the same stock; `label` is written in it."""
 
@@ -437,7 +437,7 @@ class Area:
     label: str = ""
 
 
-@value
+@value_object
 class Measure:
     """A length to cut, mark or check by, in words; with `angle_rad` the saw's tilt from square instead of a length."""
 
@@ -446,7 +446,7 @@ class Measure:
     angle_rad: float | None = None
 
 
-@value
+@value_object
 class Detail:
     """A part of the structure drawn large in a plane of its own (m), with the figures that belong to it."""
 
@@ -461,7 +461,7 @@ class Detail:
     measures: tuple[Measure, ...] = ()
 
 
-@value
+@value_object
 class Member:
     """What a sheet lists and selects: a kind of joists, one beam, a post, the ledger; checks are about its id."""
 
@@ -471,7 +471,7 @@ class Member:
     says: str = ""
 
 
-@value
+@value_object
 class Plan:
     """All that was reckoned of one structure. `built_on`: whose sizes are drawn and bought; other verdicts stand beside.
 

@@ -51,7 +51,7 @@ def result(check: Check) -> Result:
     return "at_limit" if check.use > 1 - SPARE_RATIO else "pass"
 
 
-def gaps(plan: Plan) -> tuple[UncheckedItem, ...]:
+def unchecked_items(plan: Plan) -> tuple[UncheckedItem, ...]:
     """What no rule reached, tables aside: they only stand beside the calculation."""
     return tuple(gap for gap in plan.not_covered if gap.basis is Basis.RECKONED)
 
@@ -59,7 +59,7 @@ def gaps(plan: Plan) -> tuple[UncheckedItem, ...]:
 def specified(plan: Plan) -> tuple[UncheckedItem, ...]:
     """Connectors that are specified by the capacity they must have, one of each: their products are not chosen yet."""
     found: dict[str, UncheckedItem] = {}
-    for gap in gaps(plan):
+    for gap in unchecked_items(plan):
         if reach(plan, gap) == "ordinary" and (gap.key not in found or _capacity(gap) > _capacity(found[gap.key])):
             found[gap.key] = gap
     return tuple(found.values())
@@ -71,12 +71,12 @@ def _capacity(gap: UncheckedItem) -> float:
 
 def unanswered(plan: Plan) -> tuple[UncheckedItem, ...]:
     """Gaps that no specified connector closes: no rule covers them, or somebody has to type a figure."""
-    return tuple(gap for gap in gaps(plan) if not gap.by_practice and reach(plan, gap) != "ordinary")
+    return tuple(gap for gap in unchecked_items(plan) if not gap.by_practice and reach(plan, gap) != "ordinary")
 
 
 def presumed(plan: Plan) -> tuple[UncheckedItem, ...]:
     """What rests on common practice where the code is silent, one of each: a named person confirms it."""
-    return tuple({gap.key: gap for gap in reversed(gaps(plan)) if gap.by_practice}.values())
+    return tuple({gap.key: gap for gap in reversed(unchecked_items(plan)) if gap.by_practice}.values())
 
 
 def open_about(plan: Plan) -> set[str]:
@@ -100,7 +100,7 @@ def state(plan: Plan) -> State:
         return "pass_by_practice"
     if "at_limit" in results:
         return "at_limit"
-    return "pass_as_specified" if gaps(plan) else "pass"
+    return "pass_as_specified" if unchecked_items(plan) else "pass"
 
 
 def fails(checks: Iterable[Check]) -> bool:
@@ -112,22 +112,24 @@ def buildable(plan: Plan) -> bool:
     """Nothing fails, nothing conflicts, and the only gaps are those that no change of the spec could close."""
     if state(plan) in WRONG:
         return False
-    return bool(plan.checks) and all(gap.crew or gap.by_practice or not gap.would_have_to_change for gap in gaps(plan))
+    return bool(plan.checks) and all(
+        gap.crew or gap.by_practice or not gap.would_have_to_change for gap in unchecked_items(plan)
+    )
 
 
 def governing(plan: Plan) -> Check | None:
     """The check with the least margin among those a person or a member has left; what was auto-sized only where no other is."""
-    return hardest(plan.checks)
+    return governing_check(plan.checks)
 
 
-def hardest(checks: tuple[Check, ...] | list[Check]) -> Check | None:
+def governing_check(checks: tuple[Check, ...] | list[Check]) -> Check | None:
     """The check with the highest utilization, recommendations aside; auto-sized ones only where they fail or stand alone."""
     counted = [check for check in checks if check.counts]
     own = [check for check in counted if not check.fitted or not check.use <= 1 + 1e-9]
     return max(own or counted, key=lambda check: check.use, default=None)
 
 
-def advice_missed(plan: Plan) -> tuple[Check, ...]:
+def unmet_recommendations(plan: Plan) -> tuple[Check, ...]:
     """The worst of each kind of recommendation that is not met."""
     worst: dict[tuple[str, str], Check] = {}
     for check in plan.checks:
@@ -142,8 +144,8 @@ def advice_missed(plan: Plan) -> tuple[Check, ...]:
 def headline(plan: Plan) -> str:
     """The plan's state in a sentence or two: result, governing check, place, utilization; and every figure that is assumed."""
     text = _headline(plan)
-    assumed = [gap.assumed for gap in gaps(plan) if gap.assumed]
-    missed = len(advice_missed(plan))
+    assumed = [gap.assumed for gap in unchecked_items(plan) if gap.assumed]
+    missed = len(unmet_recommendations(plan))
     if missed:
         text += f". {missed} recommendation{'s' if missed > 1 else ''} not met"
     return f"{text}. Assumed, not confirmed for this site: {', '.join(assumed)}" if assumed else text
@@ -201,11 +203,11 @@ def governs_text(plan: Plan, check: Check) -> str:
     """A check with its load case, its place and its utilization."""
     place = place_name(plan, check.about)
     return ", ".join(
-        part for part in (named(check, plan.school), place, f"{utilization(check.use)} utilization") if part
+        part for part in (check_title(check, plan.school), place, f"{utilization(check.use)} utilization") if part
     )
 
 
-def named(check: Check, school: str = "us") -> str:
+def check_title(check: Check, school: str = "us") -> str:
     """A check's label and load case."""
     label = check_label(check.key, school)
     return f"{label}, {check.case}" if check.case else label

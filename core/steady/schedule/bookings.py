@@ -4,12 +4,12 @@ from collections.abc import Collection, Sequence
 from datetime import date, datetime, timedelta
 
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 WEEKEND = (5, 6)
 
 
-@value
+@value_object
 class DigDays:
     """The first day of digging, and the last; None: its life is not said."""
 
@@ -52,7 +52,7 @@ def dig_days(
     return DigDays(first=day, last=last)
 
 
-@value
+@value_object
 class Booking:
     """A person or machine on a job, from one moment to another."""
 

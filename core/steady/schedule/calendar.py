@@ -8,7 +8,7 @@ from datetime import date, datetime, time, timedelta
 
 from steady.errors import InvalidInputError
 from steady.schedule.sequence import SequenceTask, chain_hours
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 HORIZON_DAYS = 730
 """A job that takes longer than two years is not laid on days."""
@@ -18,7 +18,7 @@ PULLED = "pulled to this day"
 """Why a task lies where it does: somebody pulled it there."""
 
 
-@value
+@value_object
 class Work:
     """One task to lay.
 
@@ -37,7 +37,7 @@ class Work:
     fixed: tuple[date, date] | None = None
 
 
-@value
+@value_object
 class Span:
     """So many hours of a task on one day; `at_h`: when it begins, of the clock."""
 
@@ -46,7 +46,7 @@ class Span:
     hours: float
 
 
-@value
+@value_object
 class ScheduledTask:
     """Where a task came to lie. `held_by`: what it waited for in the end; `moved`: why it stands later than that let it."""
 
@@ -58,7 +58,7 @@ class ScheduledTask:
     moved: str = ""
 
 
-@value
+@value_object
 class WorkCalendar:
     """When the crew works: from the first day, so many hours of each working day from `start_h`; `stops`: why no such work then."""
 

@@ -4,10 +4,10 @@ import math
 
 from steady.errors import above_zero, not_below_zero
 from steady.layout.bays import equal_bays
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 
-@value_in_order
+@positional_value_object
 class FenceHours:
     """Counts of a plain fence, and the crew's hours for posts and for rails with boards."""
 
@@ -18,7 +18,7 @@ class FenceHours:
     frame_hours: float
 
 
-@value
+@value_object
 class FenceCounted:
     """What a fence has to build: its length, a bay (m), rails in a bay, and a board every `pitch_m`."""
 

@@ -6,10 +6,10 @@ Times are hours on the clock. A wait (curing) runs on the clock after its task a
 from collections.abc import Sequence
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
-@value_in_order
+@positional_value_object
 class SequenceTask:
     """One task: its name, how long it takes (h), and what it waits for: (task, hours after its end)."""
 

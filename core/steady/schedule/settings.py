@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 USUAL_C = 12.0
 """Temperature that cure is reckoned at where no day's weather is typed [our own]."""
@@ -12,7 +12,7 @@ ISO = Annotated[str, MaxLen(10)]
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 
 
-@value
+@value_object
 class Pulled:
     """A task that somebody pulled to a day: it begins no earlier."""
 
@@ -20,7 +20,7 @@ class Pulled:
     on: ISO
 
 
-@value
+@value_object
 class DayOff:
     """A day on which nobody works, and why."""
 
@@ -28,7 +28,7 @@ class DayOff:
     why: Annotated[str, MaxLen(80)] = ""
 
 
-@value
+@value_object
 class Outside:
     """What comes from outside on a day of its own: a delivery, a part made elsewhere, another trade, an inspection.
 
@@ -45,7 +45,7 @@ class Outside:
     after: Annotated[tuple[Annotated[str, MaxLen(120)], ...], MaxLen(40)] = ()
 
 
-@value
+@value_object
 class Phase:
     """A structure that is built in a later phase: its work begins when all of the phases before it is done."""
 
@@ -53,7 +53,7 @@ class Phase:
     number: Annotated[int, Ge(1), Le(9)]
 
 
-@value
+@value_object
 class CalendarTerms:
     """When the crew works on this job. Weekdays off count from Monday 0; `starts_on` empty: nobody said yet."""
 

@@ -6,7 +6,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import OutOfScopeError
 from steady.schedule.curing import by_arrhenius_s, by_maturity_s
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 STOP_C = 5.0
 """Below 5 °C (40 °F) concrete is not poured without heat. Source: workshop rules 8.3, from memory (high)."""
@@ -21,7 +21,7 @@ HOUR_S = 3600.0
 OLD_DATUM_C = -10.0
 
 
-@value
+@value_object
 class Day:
     """One day of work and its weather as typed. `strength_h`: the bag's own hours at 20 °C before it is loaded."""
 
@@ -34,7 +34,7 @@ class Day:
     strength_h: Annotated[float, Gt(0), Le(2000)] = 24.0
 
 
-@value
+@value_object
 class DayAnswer:
     """What a day is good for: go, take care, or not today; why; and the hours a pour waits, least and most by two ways."""
 

@@ -11,13 +11,13 @@ from collections.abc import Sequence
 from typing import NamedTuple
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 # Three Gauss points integrate a polynomial of fifth degree exactly; moment times a straight line is of fourth.
 _GAUSS = ((-math.sqrt(0.6), 5 / 9), (0.0, 8 / 9), (math.sqrt(0.6), 5 / 9))
 
 
-@value
+@value_object
 class PointLoad:
     """A force (N, down positive) at a place along the member."""
 
@@ -25,7 +25,7 @@ class PointLoad:
     load_n: float
 
 
-@value
+@value_object
 class SpreadLoad:
     """A line load between two places, straight from `start_n_per_m` to `end_n_per_m` (down positive)."""
 
@@ -56,7 +56,7 @@ class BeamSegment(NamedTuple):
         return self.m0 + x_m * (self.v0 + x_m * (self.v1 / 2 + x_m * self.v2 / 3))
 
 
-@value_in_order
+@positional_value_object
 class Solved:
     """A solved member."""
 

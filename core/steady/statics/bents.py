@@ -3,10 +3,10 @@
 import math
 
 from steady.errors import InvalidInputError, above_zero, not_below_zero
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class BracedBent:
     """A line of posts on hinges under a beam, each braced to it.
 
@@ -117,7 +117,7 @@ def fixed_drift_m(push_n: float, posts: int, height_m: float, post_m4: float, mo
     return push_n * height_m**3 / (3 * modulus_pa * posts * post_m4)
 
 
-@value
+@value_object
 class Pocket:
     """The couple that holds a post in a blocked pocket of a deck, and the moment on it."""
 
@@ -137,7 +137,7 @@ def pocket(push_n: float, height_m: float, lever_m: float, below_m: float = 0.0)
     return Pocket(upper_n=moment / lever_m + push_n, lower_n=moment / lever_m, moment_n_m=moment)
 
 
-@value
+@value_object
 class HipThrust:
     """A hip under a load at the ring: along it, level at its foot, and in each of the two beams that tie the corner."""
 

@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import above_zero, not_below_zero
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 WATER_KG_M3 = 1000.0
 GRAVITY = 9.80665
@@ -26,7 +26,7 @@ def first_frequency_hz(*, span_m: float, stiffness_n_m2: float, mass_kg_per_m: f
     return math.sqrt(spring / (mass_kg_per_m * span_m / 2 + walker_kg)) / (2 * math.pi)
 
 
-@value
+@value_object
 class Flood:
     """Water against a bridge: how deep it is blocked over its span (m), how fast it runs, its drag."""
 

@@ -2,7 +2,7 @@
 
 from steady.errors import InvalidInputError
 from steady.units.units import GRAVITY, IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 RAIL_M = 1.5 * IN
 """Depth of a top rail over the last cable."""
@@ -15,7 +15,7 @@ def _positive(**amounts: float) -> None:
             raise InvalidInputError(name, "must be above 0")
 
 
-@value
+@value_object
 class CableGuard:
     """Cables at s, 2s … n s above a deck (m, N): tension, diameter, rail's height, clear length, whole run, E A, a push on each."""
 
@@ -109,7 +109,7 @@ def checked_cables(guard: CableGuard) -> CableGuard:
     return guard
 
 
-@value
+@value_object
 class Tub:
     """A tub on a deck (kg, m³, m, Pa): what it weighs empty, water, people; its outline; the joists under it."""
 

@@ -2,10 +2,10 @@
 
 import math
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Dowel:
     """A fastener: its diameter (mm), the moment at which it yields (N mm), and whether its hole is bored."""
 

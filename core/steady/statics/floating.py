@@ -5,7 +5,7 @@ from collections import Counter
 from collections.abc import Callable, Sequence
 
 from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 Mass = tuple[float, float, float]
 """Mass (kg), offset from the middle line (m), height above the barrels' underside (m)."""
@@ -13,7 +13,7 @@ MOST_HEEL_RAD = math.radians(60)
 STEP_RAD = math.radians(1.0)
 
 
-@value_in_order
+@positional_value_object
 class Barrels:
     """Barrels alike, each at its offset from the middle line (m); volume of one (m3) and its diameter (m)."""
 
@@ -84,7 +84,7 @@ def draft_m(barrels: Barrels, mass_kg: float) -> float:
     return (low + high) / 2
 
 
-@value
+@value_object
 class Carried:
     """What carries a float: barrels of a volume, and the share of it that may be under water."""
 
@@ -102,7 +102,7 @@ def people(dead_kg: float, person_kg: float, by: Carried, water_kg_m3: float = 1
     return max(0, math.floor((by.barrels * by.volume_m3 * by.sunk_share * water_kg_m3 - dead_kg) / person_kg + 1e-9))
 
 
-@value_in_order
+@positional_value_object
 class Stability:
     """Metacentric heights over the barrels' underside (m), draft (m) and the small-angle heel (rad)."""
 

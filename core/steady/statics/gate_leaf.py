@@ -7,10 +7,10 @@ brace its greatest force: a brace is sized for it however stiff the corners are.
 import math
 
 from steady.errors import InvalidInputError, above_zero
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Brace:
     """A brace and what it brings to the frame."""
 
@@ -28,7 +28,7 @@ def latch_load_n(weight_n: float, weight_from_hinge_m: float, width_m: float, lo
     return weight_n * weight_from_hinge_m / width_m + load_at_latch_n
 
 
-@value
+@value_object
 class BracedLeaf:
     """A leaf with a brace from a hinge corner to the opposite rail.
 
@@ -88,7 +88,7 @@ def brace_to_rail(leaf: BracedLeaf, *, load_at_latch_n: float = 0.0, stiffness_n
     )
 
 
-@value
+@value_object
 class StileBrace:
     """A brace that stops part way up the latch stile."""
 
@@ -141,7 +141,7 @@ def hinge_pull_n(
     return (weight_n * weight_from_hinge_m + load_at_latch_n * width_m) / spacing_m
 
 
-@value
+@value_object
 class BareFrame:
     """A leaf without a brace: its size (m), the stiffness of rails and stiles (N m2), of a corner (N m/rad; None: stiff)."""
 
@@ -189,7 +189,7 @@ def side_by_side_m(drops_m: list[float]) -> float:
     return 1 / math.fsum(1 / drop for drop in drops_m)
 
 
-@value
+@value_object
 class LatchEdgeSag:
     """Drop of the latch edge, part by part (m)."""
 
@@ -206,7 +206,7 @@ class LatchEdgeSag:
         return self.from_hinges_m + self.from_brace_m + self.from_joints_m + self.from_post_m
 
 
-@value
+@value_object
 class Gives:
     """What gives in a hung leaf: play and drop of its hinges, its brace, slip of its joints, its post; creep over the years."""
 
@@ -263,7 +263,7 @@ def post_turn_rad(
     return turn + moment_n_m / soil_n_m_per_rad
 
 
-@value
+@value_object
 class Wheel:
     """A wheel under the leaf, and what it leaves to the hinges (N)."""
 

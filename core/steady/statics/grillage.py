@@ -8,10 +8,10 @@ import math
 from collections.abc import Mapping, Sequence
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
-@value_in_order
+@positional_value_object
 class GridBar:
     """A bar between two nodes: E I out of the plane (N m²) and G J (N m²)."""
 

@@ -4,10 +4,10 @@ import math
 from collections.abc import Callable
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class GuardPostForces:
     """Forces of a pushed guard post's upper and lower fixing (N), and its moment at the upper one (N m)."""
 
@@ -32,7 +32,7 @@ def guard_post(push_n: float, above_m: float, lever_m: float) -> GuardPostForces
     )
 
 
-@value
+@value_object
 class ButtedBrace:
     """What the fasteners of a butted brace hold of a force along it (N): pulled off its foot or head, and pushed, sliding."""
 

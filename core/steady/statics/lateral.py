@@ -10,7 +10,7 @@ from functools import lru_cache
 
 from steady.data.loader import keyed
 from steady.errors import EmbedmentLimitError, InvalidInputError, OutOfScopeError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 DEEPEST_M = 6.0
 """No formula here is asked for more."""
@@ -112,7 +112,7 @@ def hansen_factors(friction_rad: float) -> Callable[[float], tuple[float, float]
     return both
 
 
-@value
+@value_object
 class SoilProfile:
     """Soil by its friction, weight and cohesion."""
 

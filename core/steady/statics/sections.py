@@ -3,10 +3,10 @@
 import math
 
 from steady.errors import InvalidInputError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class BoxBeam:
     """Two flanges and plywood webs. `web_e_pa` counts only plies along the span."""
 

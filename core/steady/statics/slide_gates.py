@@ -3,7 +3,7 @@
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.statics.tubes import STEEL_PA, Tube
 from steady.units.units import FT, GRAVITY
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LEAST_TAIL = 0.4
 """Counterbalance over opening, at least [practice]."""
@@ -11,7 +11,7 @@ ROLLER_ROOM_M = 1 * FT
 """The rollers stand at least so much closer than the tail is long [practice]."""
 
 
-@value
+@value_object
 class SlideGate:
     """A cantilever slide gate (m): opening, tail, rollers apart; weights of both parts and a load at the latch (N)."""
 
@@ -75,7 +75,7 @@ def checked(gate: SlideGate) -> SlideGate:
     return gate
 
 
-@value
+@value_object
 class SlideWind:
     """Wind on a slide gate's leaf (N): in all, at the front and rear rollers, at the latch post."""
 
@@ -99,7 +99,7 @@ def slide_wind(pressure_pa: float, opening_m: float, height_m: float, rollers_m:
     return SlideWind(force_n=force, front_n=force * (1 + turns), rear_n=-force * turns, latch_post_n=0.0)
 
 
-@value
+@value_object
 class SteelLeaf:
     """A welded leaf of one tube (m): rails and stiles between and round, infill (Pa of weight), a load at the latch (N)."""
 

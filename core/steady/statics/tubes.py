@@ -4,14 +4,14 @@ import math
 from typing import Literal
 
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Shape = Literal["round", "square"]
 SHAPES: tuple[Shape, ...] = ("round", "square")
 STEEL_KG_PER_M3, STEEL_PA = 7850.0, 200e9
 
 
-@value
+@value_object
 class Tube:
     """A tube: its outside and wall (m), round or square."""
 

@@ -2,10 +2,10 @@
 
 import math
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class YieldJoint:
     """Bearing strengths of side and main member (MPa), their lengths (mm), the dowel (mm), the moment it yields at (N mm)."""
 

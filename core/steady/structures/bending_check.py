@@ -7,12 +7,12 @@ from steady.errors import OutOfScopeError
 from steady.plan.model import Basis, CalculationStep, Check, CheckOrigin, UncheckedItem
 from steady.structures.wood import board_reach_m
 from steady.units.trade import Units
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 GRADED = "a graded stick of the code's tables"
 
 
-@value_in_order
+@positional_value_object
 class CheckContext:
     """What a check is called, what it is about, and in which case."""
 

@@ -13,7 +13,7 @@ from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import Check, CheckOrigin
 from steady.statics.beam import PointLoad, SpreadLoad, solve
 from steady.structures.check_collector import CheckCollector
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 NOTHING = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
 ROOF_SAG = {"us": (240.0, "irc: R301.7; high"), "ca": (180.0, "nbc: 9.4.3.1; high")}
@@ -23,7 +23,7 @@ TIP_LEAST_M = 0.05
 OUTER_SPAN = 0.43
 
 
-@value
+@value_object
 class ContinuousMember:
     """A member: its length and where it is held; the longest span and what runs past at either end."""
 
@@ -121,7 +121,7 @@ def _times(unit: Action, load: float) -> Action:
     return Action(moment_n_m=unit.moment_n_m * load, shear_n=unit.shear_n * load, sag_n_m3=unit.sag_n_m3 * load)
 
 
-@value
+@value_object
 class Loaded:
     """One load on a member beside its own weight: what it is called, what it does, how long it lasts, whether sag counts."""
 
@@ -138,7 +138,7 @@ def one_person(run: ContinuousMember, person_n: float) -> list[Loaded]:
     return [Loaded(says=says, action=run.point(person_n, at_m), lasts="roof", sags=False) for says, at_m in places]
 
 
-@value_in_order
+@positional_value_object
 class Bends:
     """A member that bends: what it is called ("Rafters"), what its checks are about, its wood, and how it lies."""
 

@@ -10,7 +10,7 @@ from steady.errors import OutOfScopeError
 from steady.structures.check_collector import CheckCollector
 from steady.structures.wood import outdoors
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 PERSON_N = 1000.0
 """A person on one board, where the school has no point load of its own [our own]."""
@@ -18,7 +18,7 @@ REACHES_M = ((0.019, 0.3), (0.025, 0.4064), (0.032, 0.45), (0.038, 0.6096))
 """Board thickness and the joist spacing it is sold for, where neither table nor strength speaks [common practice]."""
 
 
-@value
+@value_object
 class Flooring:
     """Boards over joists: their stick, the joists' spacing and thickness (m), the floor's own weight (Pa)."""
 

@@ -7,10 +7,10 @@ from typing import Any
 from steady.catalog.items import sticks
 from steady.structures.option import Change
 from steady.structures.structure_type import NewStructureRequest, changed
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class DefaultTimberKeys:
     """How the keys of the usual post, beam, rafter and purlin begin."""
 
@@ -67,7 +67,7 @@ def as_last_chosen(spec: Any, ask: NewStructureRequest, own: frozenset[str], hom
     return home(replace(home(spec, ask.school), **kept), ask.school)
 
 
-def at_home(
+def localized(
     spec: Any, school: str, timbers: Mapping[str, tuple[str, str]], needs: Sequence[str], round_m: Change
 ) -> Any:
     """The structure with timbers that are on sale under a school: the usual ones where those it needs are not.

@@ -8,7 +8,7 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_typ
 
 from annotated_types import Ge, Gt, Le, Lt, MaxLen
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Sort = Literal[
     "length",
@@ -32,7 +32,7 @@ EACH = "*"
 """In a path: each item of a list."""
 
 
-@value
+@value_object
 class Field:
     """One field of a form.
 
@@ -57,7 +57,7 @@ class Field:
     when: tuple[str, tuple[str, ...]] | None = None
 
 
-@value
+@value_object
 class Group:
     """A titled group of fields. `folded`: closed until it is asked for."""
 
@@ -66,7 +66,7 @@ class Group:
     folded: bool = False
 
 
-@value
+@value_object
 class ResolvedField:
     """A field with what its type allows: limits in SI, the values of a choice, whether it may be empty."""
 
@@ -84,7 +84,7 @@ class ResolvedField:
     when: tuple[str, tuple[str, ...]] | None
 
 
-@value
+@value_object
 class AskedGroup:
     """A group as a page shows it."""
 

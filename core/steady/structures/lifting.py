@@ -8,7 +8,7 @@ from steady.plan.model import Part, Plan
 from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 from steady.units.units import LB_MASS, MPH
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 HAND_KG, HEAVY_KG = 20.0, 60.0
 """One person lifts so much overhead; over the second a machine or two props [our own]."""
@@ -22,7 +22,7 @@ WIND_M_PER_S = 8.0
 """No lift in more wind than this [our own]."""
 
 
-@value
+@value_object
 class LiftedPieces:
     """Pieces alike that are lifted overhead.
 

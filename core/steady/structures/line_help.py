@@ -7,7 +7,7 @@ from steady.errors import InvalidInputError
 from steady.structures.structure_type import LineForm
 from steady.units.lengths import Bare, parse_length
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 SIGNS = "@+~=:/"
 """Signs inside a word that say more: a gate's place, its second leaf, how far a band reaches."""
@@ -16,7 +16,7 @@ MOST = 60
 """So many words of a line are explained."""
 
 
-@value
+@value_object
 class WordHelp:
     """One word of a line and what it means; empty: the line's own sizes or readings say nothing more, or it is not known."""
 

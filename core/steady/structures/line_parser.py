@@ -7,12 +7,12 @@ from typing import Any
 
 from steady.errors import InvalidInputError
 from steady.units.lengths import Bare, of_one_unit, parse_length
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 FIELD = "readings"
 
 
-@value
+@value_object
 class Word:
     """One word of the line: all of it, what follows its name, and how bare numbers are read."""
 
@@ -55,7 +55,7 @@ Reader = Callable[[Any, Word], Any]
 """The spec with what a word says."""
 
 
-@value
+@value_object
 class Words:
     """How a kind's line reads.
 

@@ -9,10 +9,10 @@ from annotated_types import Gt, Le, MaxLen, MinLen
 from steady.data.checks import case_label
 from steady.design_codes.results import given_step, si
 from steady.plan.model import Check, CheckOrigin, Plan
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class ManufacturerRating:
     """A maker's number with the crew's own safety factor in it. `what`: the key of the check that it closes."""
 
@@ -20,7 +20,7 @@ class ManufacturerRating:
     holds_n: Annotated[float, Gt(0.0), Le(1e6)]
 
 
-def with_ratings(plan: Plan, ratings: Sequence[ManufacturerRating]) -> Plan:
+def apply_ratings(plan: Plan, ratings: Sequence[ManufacturerRating]) -> Plan:
     """The plan with every gap that a rating closes turned into a check of what it must hold."""
     known = {rating.what: rating.holds_n for rating in ratings}
     if not known:

@@ -1,11 +1,11 @@
 """One thing to choose from, whatever kind of structure offers it."""
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Change = tuple[tuple[str, object], ...]
 
 
-@value
+@value_object
 class Choice:
     """One member or way of building, and how the whole fares with it.
 

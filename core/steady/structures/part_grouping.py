@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from steady.catalog.items import SectionItem
 from steady.plan.model import Cut, Part, PartPlacement, Vec
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 SAME_M = 1e-4
 UP: Vec = (0.0, 0.0, 1.0)
@@ -14,7 +14,7 @@ ACROSS: Vec = (0.0, 1.0, 0.0)
 Key = tuple[str, str, int, tuple[float, float], tuple[Cut, ...]]
 
 
-@value_in_order
+@positional_value_object
 class Sawn:
     """How a piece comes out of its stick: its cuts, and the length of stick that it takes (m; 0: its own length)."""
 

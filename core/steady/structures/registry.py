@@ -8,7 +8,7 @@ from steady.structures.deck.kind import DECK
 from steady.structures.fence.kind import FENCE
 from steady.structures.floating_platform.kind import FLOAT
 from steady.structures.lean_to.kind import LEAN_TO
-from steady.structures.manufacturer_ratings import with_ratings
+from steady.structures.manufacturer_ratings import apply_ratings
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.structure_type import DesignInput, Spec, StructureType
@@ -56,4 +56,4 @@ def plan(case: DesignInput) -> Plan:
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    return with_ratings(kind_of(case.spec).plan(case), case.spec.ratings)
+    return apply_ratings(kind_of(case.spec).plan(case), case.spec.ratings)

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from steady.design_codes.facets.ground import GroundRules
 from steady.design_codes.results import Soil
-from steady.design_codes.short_piles import over_the_year
+from steady.design_codes.short_piles import seasonal_soil
 from steady.errors import OutOfScopeError
 from steady.ground.site import Site
 
@@ -23,4 +23,4 @@ def soil_of(site: Site, book: GroundRules) -> Soil:
         soil = Soil("measured", "clay as measured", 0.0, 0.0, "user: shear strength as measured")
     if site.cohesion_pa > 0:
         soil = replace(soil, cohesion_pa=site.cohesion_pa, friction_rad=0.0, source="user: shear strength as measured")
-    return over_the_year(soil, freezes=site.frost_m > 0, shrinks=site.clay_shrinks)
+    return seasonal_soil(soil, freezes=site.frost_m > 0, shrinks=site.clay_shrinks)

@@ -18,7 +18,7 @@ from steady.structures.option import Change, Choice
 from steady.structures.support_links import PostReaction, SupportLink
 from steady.units.lengths import Bare
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
 class Spec(Protocol):
@@ -32,7 +32,7 @@ class Spec(Protocol):
     def ratings(self) -> tuple[ManufacturerRating, ...]: ...
 
 
-@value
+@value_object
 class DesignInput:
     """What a structure is planned from, travelling as one: spec, site, school, yard, and how the crew reads its tape."""
 
@@ -47,7 +47,7 @@ class DesignInput:
         return replace(self, spec=spec)
 
 
-@value
+@value_object
 class NewStructureRequest:
     """A new structure in one line of words. `choices`: what the crew chose for its last one; `preset`: a key of the kind's."""
 
@@ -59,7 +59,7 @@ class NewStructureRequest:
     choices: Mapping[str, Any] = field(default_factory=dict)
 
 
-@value
+@value_object
 class LineStart:
     """Something to start with at a press: what it says, and the line in feet and in metres."""
 
@@ -69,7 +69,7 @@ class LineStart:
     preset: str = ""
 
 
-@value
+@value_object
 class LineForm:
     """How a structure of the kind is written on one line.
 
@@ -105,7 +105,7 @@ def in_metres(hints: tuple[tuple[str, str], ...], words: Mapping[str, str]) -> t
     return tuple((said(word), said(means)) for word, means in hints)
 
 
-@value
+@value_object
 class ChoiceGroup:
     """A group of choices in a table: its key, its heading, what one of them is called; `beside`: as buttons over the table."""
 
@@ -115,7 +115,7 @@ class ChoiceGroup:
     beside: bool = False
 
 
-@value
+@value_object
 class Table:
     """One table of the drawer: members, marks, holes, pieces, cut plan, cautions, or choices (`offers`); others are the kind's own.
 
@@ -137,7 +137,7 @@ COMMON = (
 """Tables that any structure has."""
 
 
-@value
+@value_object
 class WindRating:
     """The wind that a structure as built stands up to: a 3-second gust at 10 m (m/s), in the school's words, and what gives."""
 
@@ -146,7 +146,7 @@ class WindRating:
     gives: str
 
 
-@value
+@value_object
 class StartingDesign:
     """One way to start: the spec and its plan (None where there is no such way, and `why`), and how many were planned."""
 
@@ -156,7 +156,7 @@ class StartingDesign:
     why: str = ""
 
 
-@value
+@value_object
 class StartingDesignProvider:
     """Ways to build one structure beside each other.
 
@@ -185,7 +185,7 @@ GENERAL_WAYS = (
 """Ways to start any kind that knows changes which might help."""
 
 
-@value
+@value_object
 class Approval:
     """What a client approves before anything is bought: the look's fingerprint, and the sentence that holds the list ("" free)."""
 
@@ -193,7 +193,7 @@ class Approval:
     held: str
 
 
-@value
+@value_object
 class ObstructionReport:
     """What a hole met: at which post, what it is, half of what must stay free, and where the posts stand that are set."""
 
@@ -215,7 +215,7 @@ def _no_strength(case: DesignInput, plan: Plan) -> WindRating | None:
     return None
 
 
-@value
+@value_object
 class StructureType:
     """One kind of structure.
 

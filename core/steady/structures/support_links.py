@@ -7,10 +7,10 @@ from typing import Annotated
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class SupportLink:
     """That a structure rests on another: the other's id, and where its own datum corner stands on the other's axes (m)."""
 
@@ -19,7 +19,7 @@ class SupportLink:
     y_m: float
 
 
-@value
+@value_object
 class PostReaction:
     """What one post brings to what it rests on.
 

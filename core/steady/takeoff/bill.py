@@ -12,13 +12,13 @@ from steady.plan.model import Part, Plan
 from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Saw, StockLength, cut_plan
 from steady.takeoff.rips import RippedStrip, boards_for
 from steady.units.units import FT
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 BED = "bed"
 """The role of what is spread under a floor: bought by the bag with what is loose in holes."""
 
 
-@value
+@value_object
 class PieceRow:
     """Identical pieces: what they are, how long (finished and out of the stick), how many, where."""
 
@@ -37,7 +37,7 @@ class PieceRow:
     abouts: tuple[str, ...] = ()
 
 
-@value
+@value_object
 class ItemCuts:
     """One timber's cut plan, or why it has none."""
 
@@ -47,7 +47,7 @@ class ItemCuts:
     problem: str = ""
 
 
-@value
+@value_object
 class TakeoffLine:
     """One line to buy. `in_hand`: it lies on the rack, and is not bought."""
 
@@ -62,7 +62,7 @@ class TakeoffLine:
     in_hand: bool = False
 
 
-@value
+@value_object
 class Bill:
     """Everything to buy. `complete` is false where something on the list has no price or cannot be cut.
 

@@ -9,7 +9,7 @@ from steady.data.roles import role
 from steady.footings.hole import volumes
 from steady.plan.model import Footing, Plan
 from steady.takeoff.bill import TakeoffLine
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 HOLES = "dig"
 """The stage at which holes are filled, and what fills them is delivered."""
@@ -18,7 +18,7 @@ CONCRETE_KG_PER_M3, LOOSE_KG_PER_M3 = 2300.0, 1600.0
 """Set concrete; gravel and sand, loose [common practice]."""
 
 
-@value
+@value_object
 class Delivery:
     """What one stage of the work brings to the site: its mass, its longest stick, how many pieces."""
 

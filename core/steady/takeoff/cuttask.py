@@ -3,12 +3,12 @@
 import math
 from collections import Counter
 
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 PRICE_STEP = 0.01
 
 
-@value_in_order
+@positional_value_object
 class CutTask:
     """Distinct pieces (length + kerf, longest first) with counts, and sticks (usable units, price, in hand, metres)."""
 

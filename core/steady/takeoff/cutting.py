@@ -14,13 +14,13 @@ from steady.takeoff.columns import improve
 from steady.takeoff.cuttask import CutTask, Sticks, cost_of, material_bound
 from steady.takeoff.first_fit import first_fit
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 UNIT_M = IN / 64
 METRIC_UNIT_M = 0.0005
 
 
-@value
+@value_object
 class StockLength:
     """A length on sale (or a single off-cut in the rack) with its price; `hand` None: as many as wanted."""
 
@@ -29,7 +29,7 @@ class StockLength:
     hand: int | None = None
 
 
-@value
+@value_object
 class Pattern:
     """So many sticks of one length, each cut into the same pieces (m, longest first)."""
 
@@ -39,7 +39,7 @@ class Pattern:
     pieces_m: tuple[float, ...]
 
 
-@value
+@value_object
 class CutPlan:
     """A cut plan; `bound` is a proved least cost, `above_bound` how far above it the plan may be (0: proved least)."""
 
@@ -54,7 +54,7 @@ class CutPlan:
         return 0.0 if self.cost <= self.bound + 1e-9 else (self.cost - self.bound) / max(self.bound, 1e-9)
 
 
-@value
+@value_object
 class Saw:
     """What sawing takes: the blade, what is trimmed off a stick, and the unit that lengths are counted in (m)."""
 

@@ -3,10 +3,10 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class RippedStrip:
     """So many strips of one width and length to be ripped from wider boards."""
 

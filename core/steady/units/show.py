@@ -5,7 +5,7 @@ from functools import lru_cache
 from typing import Literal
 
 from steady.units.units import FT, FT3, IN, LB, LB_FT, LB_MASS, MPH, PSF, PSI
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 System = Literal["imperial", "metric"]
 _EIGHTHS = {1: "⅛", 2: "¼", 3: "⅜", 4: "½", 5: "⅝", 6: "¾", 7: "⅞"}
@@ -17,7 +17,7 @@ GROUP = "\N{NO-BREAK SPACE}"
 """Between thousands: no line breaks there."""
 
 
-@value_in_order
+@positional_value_object
 class Tape:
     """How a crew reads its tape: the system of units and the finest mark it works to.
 

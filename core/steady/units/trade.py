@@ -1,10 +1,10 @@
 """The units a school's working is written in: pounds and feet, or kilonewtons and metres, each set fitting together."""
 
 from steady.units.units import FT, IN, LB, LB_FT, MM, PLF, PSF, PSI
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Units:
     """Names of units as printed, and each one's size in SI.
 

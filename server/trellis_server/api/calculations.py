@@ -20,16 +20,16 @@ from steady.ground.readings import read_rows
 from steady.jobs.crew_defaults import CODES, MARKS, READS
 from steady.jobs.design_sheet import drawn, sheet
 from steady.jobs.dimension_conflicts import disagreements, held_tasks, stopped
-from steady.jobs.document import Job, find, kind_in, plan_structure
+from steady.jobs.document import JobDocument, find, kind_in, plan_structure
 from steady.jobs.drag_diff import changes
 from steady.jobs.drag_move import moved
 from steady.jobs.estimate import quote
 from steady.jobs.job_takeoff import job_list
-from steady.jobs.localize import under_school
+from steady.jobs.localize import localize_job
 from steady.jobs.movement_limits import slack
 from steady.jobs.starting_designs import kept_habit, stands_words
 from steady.jobs.states import state_of, states
-from steady.memo import one_search
+from steady.memo import search_cache_scope
 from steady.schedule.locate import days_left, open_points
 from steady.schedule.weather_limits import answer
 from steady.structures.gate.hardware import gate_hardware
@@ -97,11 +97,11 @@ def pull(request: HttpRequest, body: PullBody) -> HttpResponse:
     found = (
         drag_sessions.held(person, body.key)
         if body.document is None
-        else drag_sessions.hold(person, body.key, body.document)
+        else drag_sessions.start_drag(person, body.key, body.document)
     )
     if found is None:
         return fast({"held": False})
-    with found.turn, one_search(found.memo):
+    with found.turn, search_cache_scope(found.memo):
         job = moved(found.job, body.structure, body.moving.handle, body.moving.to_m)
         now = drawn(plan_structure(job, body.structure), job.reading.tape(), job.yard)
         before = (
@@ -297,7 +297,7 @@ def dig(request: HttpRequest, body: PlanBody) -> HttpResponse:
     )
 
 
-def _held(job: Job, structure: str) -> list[str]:
+def _held(job: JobDocument, structure: str) -> list[str]:
     """Tasks that two documents hold back; none to ask for where nothing disagrees."""
     tape = job.reading.tape()
     if not disagreements(job.dimensions, structure, tape):
@@ -314,7 +314,7 @@ def days(request: HttpRequest, body: DaysBody) -> HttpResponse:
 @router.post("/school", response={200: JobAnswer, **REFUSALS})
 def other_school(request: HttpRequest, body: SchoolBody) -> HttpResponse:
     """A job under another school of rules; nothing is kept."""
-    return fast({"document": under_school(body.document, body.school)})
+    return fast({"document": localize_job(body.document, body.school)})
 
 
 @router.get("/reference", response={200: ReferenceAnswer, **REFUSALS})

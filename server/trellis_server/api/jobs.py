@@ -124,14 +124,14 @@ def status(request: HttpRequest, job_id: uuid.UUID, body: StatusBody) -> HttpRes
 @router.delete("/{uuid:job_id}", response={204: None, **REFUSALS})
 def throw_away(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """Take a job off the list: for thirty days it can be brought back."""
-    job_archive.throw_away(request.user, job_id)
+    job_archive.delete(request.user, job_id)
     return HttpResponse(status=204)
 
 
 @router.post("/{uuid:job_id}/bring-back", response={204: None, **REFUSALS})
 def bring_back(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """Put a job that was thrown away back on the list."""
-    job_archive.bring_back(request.user, job_id)
+    job_archive.restore(request.user, job_id)
     return HttpResponse(status=204)
 
 

@@ -5,8 +5,8 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InvalidInputError
-from steady.jobs.apply_decision import carried_out, used_items
-from steady.jobs.apply_measurement import MeasurementImpact, take_in
+from steady.jobs.apply_decision import apply_decision, used_items
+from steady.jobs.apply_measurement import MeasurementImpact, apply_measurement
 from steady.jobs.copy_structure import Copied, bring, copied
 from steady.jobs.document import AnySpec, at_its_field, find
 from steady.jobs.line_preview import Sketch, sketch
@@ -91,7 +91,7 @@ def hold(request: HttpRequest, body: HoldBody) -> HttpResponse:
 def what_would_change(request: HttpRequest, body: TakeInBody) -> HttpResponse:
     """What taking a reading into the plan would change, pieces that are up already among it; nothing is kept."""
     done = readings.up(jobs.job_of(request.user, body.job)) if body.job is not None else frozenset()
-    return fast(take_in(body.document, body.structure, body.thing, body.at_m, done))
+    return fast(apply_measurement(body.document, body.structure, body.thing, body.at_m, done))
 
 
 @router.post("/bring", response={200: BroughtAnswer, 404: Problems, **REFUSALS})
@@ -125,5 +125,5 @@ def _spec(body: MoveBody | HoldBody | ActBody) -> Any:
 @router.post("/decisions", response={200: DecisionsAnswer, **REFUSALS})
 def decisions(request: HttpRequest, body: DecisionsBody) -> HttpResponse:
     """What a job is made of; and the job with one thing in another's place wherever a decision says so."""
-    document = carried_out(body.document, body.carry_out) if body.carry_out else body.document
+    document = apply_decision(body.document, body.carry_out) if body.carry_out else body.document
     return fast({"document": dump(document), "used": used_items(document)})

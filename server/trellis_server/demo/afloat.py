@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from steady.structures.floating_platform.kind import home
+from steady.structures.floating_platform.kind import localize
 from steady.structures.floating_platform.line_parser import read_float
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.manufacturer_ratings import ManufacturerRating
@@ -10,7 +10,7 @@ from steady.structures.manufacturer_ratings import ManufacturerRating
 
 def pump_platform() -> FloatSpec:
     """Wide enough for a pump and one person to either side of it, out of the pond before it freezes. Ratings are made up."""
-    spec = home(
+    spec = localize(
         read_float(
             "3.6x2.4 barrels12 rows3 drum120x480 ramp2.4 bank0.35 low0.25 high0.2 ice=out", "pump-platform", "m"
         ),

@@ -3,14 +3,14 @@
 from dataclasses import replace
 
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.lean_to.kind import home as lean_to_home
+from steady.structures.lean_to.kind import localize as lean_to_home
 from steady.structures.lean_to.line_parser import read_lean_to
 from steady.structures.lean_to.spec import LeanToSpec, RoofFinish
 from steady.structures.manufacturer_ratings import ManufacturerRating
-from steady.structures.pavilion.kind import home as pavilion_home
+from steady.structures.pavilion.kind import localize as pavilion_home
 from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.structures.pergola.kind import home
+from steady.structures.pergola.kind import localize
 from steady.structures.pergola.line_parser import read_pergola
 from steady.structures.pergola.spec import PergolaSpec, SunAsked
 from steady.units.units import FT, LB
@@ -42,7 +42,7 @@ def table_pergola() -> PergolaSpec:
 
 def terrace_pergola() -> PergolaSpec:
     """Graded slats over the terrace, its coefficient typed."""
-    spec = home(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace1", "terrace-pergola", "m"), "nz")
+    spec = localize(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace1", "terrace-pergola", "m"), "nz")
     return replace(spec, slat="rail 45x70 SG8", net_coefficient=0.9, sun=SunAsked(on="2026-01-15", hour=16.0))
 
 

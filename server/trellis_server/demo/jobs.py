@@ -8,7 +8,7 @@ from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Locate, Site
 from steady.ground.zoning_notes import SiteNote
 from steady.jobs.dimension_conflicts import KeyDimension
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.jobs.estimate import EstimateRates
 from steady.schedule.settings import CalendarTerms, DayOff, Outside
 from steady.schedule.weather_limits import Day
@@ -118,7 +118,7 @@ def kitchen_deck() -> DeckSpec:
     )
 
 
-def larkspur_rise() -> Job:
+def larkspur_rise() -> JobDocument:
     """A windbreak along a drive on a falling bank: two bends, a water main, an unequal double gate and a walk gate."""
     line = read_line(LINE)
     readings_ft = (
@@ -204,7 +204,7 @@ def larkspur_rise() -> Job:
             )
         ),
     )
-    return Job(
+    return JobDocument(
         name="Larkspur Rise",
         place="the drive, on the falling bank",
         client="the house at Larkspur Rise",
@@ -294,6 +294,6 @@ READINGS = (
 """What the demo crew measured on its first morning, two phones not quite agreeing."""
 
 
-def all_jobs() -> tuple[Job, ...]:
+def all_jobs() -> tuple[JobDocument, ...]:
     """Every demo job."""
     return (larkspur_rise(), kestrel_ridge(), quillet_plots(), tui_terrace())

@@ -2,7 +2,7 @@
 
 from steady.catalog.purchasing import PurchasingSettings
 from steady.ground.site import Locate, Site
-from steady.jobs.document import Job, Structure, UnitSettings
+from steady.jobs.document import JobDocument, Structure, UnitSettings
 from steady.structures.deck.spec.deck import Bridge, Corner, DeckSpec, GuardDesign, Ledger
 
 from trellis_server.demo.canopies import cabin_lean_to
@@ -48,9 +48,9 @@ def barrow_bridge() -> DeckSpec:
     )
 
 
-def kestrel_ridge() -> Job:
+def kestrel_ridge() -> JobDocument:
     """Snow of the ridge, frost deep in the ground."""
-    return Job(
+    return JobDocument(
         name="Kestrel Ridge cabin",
         place="the clearing above the run-off",
         client="the cabin's owner",

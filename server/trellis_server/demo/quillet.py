@@ -6,7 +6,7 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.ground.placement import SitePlacement
 from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Locate, Site
-from steady.jobs.document import Job, Structure, UnitSettings
+from steady.jobs.document import JobDocument, Structure, UnitSettings
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.presets import preset
@@ -90,7 +90,7 @@ def hen_run() -> FenceSpec:
     return preset(start, "stock pen")
 
 
-def quillet_plots() -> Job:
+def quillet_plots() -> JobDocument:
     """The pen, on ground that falls toward the ditch."""
     readings_m = ((0, 0.0), (4.2, -0.08), (8, -0.22), (11.4, -0.31), (13.2, -0.27), (16, -0.05))
     site = Site(
@@ -116,7 +116,7 @@ def quillet_plots() -> Job:
             ),
         ),
     )
-    return Job(
+    return JobDocument(
         name="Quillet Plots",
         place="the lower plots, by the ditch",
         client="the family at Quillet Plots",

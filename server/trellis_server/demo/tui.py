@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.catalog.purchasing import PurchasingSettings
 from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Locate, Site
-from steady.jobs.document import Job, Structure, UnitSettings
+from steady.jobs.document import JobDocument, Structure, UnitSettings
 from steady.structures.fence.spec.fence import FenceSpec, Infill
 from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.presets import preset
@@ -43,7 +43,7 @@ def wash_yard() -> FenceSpec:
     return replace(spec, foot_detail=replace(spec.foot_detail, block_kg=180.0, tie_rating_n=6000.0))
 
 
-def tui_terrace() -> Job:
+def tui_terrace() -> JobDocument:
     """The screen, on a strip beside the paving."""
     readings_m = ((0, 0.0), (2.7, -0.03), (4.5, -0.05))
     site = Site(
@@ -61,7 +61,7 @@ def tui_terrace() -> Job:
         locate=Locate(ticket="TT-31", expires="2026-12-12", owners_answered=True),
         grounds=(Ground(line=SCREEN, shots=tuple(LevelReading(at_m=at, height_m=z) for at, z in readings_m)),),
     )
-    return Job(
+    return JobDocument(
         name="Tui Terrace",
         place="beside the drive",
         client="the family at Tui Terrace",

@@ -5,12 +5,12 @@ from datetime import UTC, date, datetime, timedelta
 
 from icalendar import Calendar, Event
 from steady.ground.clock import zone_of
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.job_schedule import TaskRow, calendar
 from steady.jobs.maintenance import Upkeep
 
 
-def ics(jobs: Iterable[tuple[str, Job, Mapping[str, str], int]], today: date, made_at: datetime) -> bytes:
+def ics(jobs: Iterable[tuple[str, JobDocument, Mapping[str, str], int]], today: date, made_at: datetime) -> bytes:
     """All tasks of one or several jobs; a task over several days is one event a day.
 
     Args:
@@ -32,7 +32,7 @@ def ics(jobs: Iterable[tuple[str, Job, Mapping[str, str], int]], today: date, ma
     return bytes(made.to_ical())
 
 
-def _events(job_id: str, job: Job, row: TaskRow) -> Iterable[Event]:
+def _events(job_id: str, job: JobDocument, row: TaskRow) -> Iterable[Event]:
     says = f"{row.name}: {row.what}" if row.name else row.what
     told = [
         f"Job: {job.name}",
@@ -59,7 +59,7 @@ def _events(job_id: str, job: Job, row: TaskRow) -> Iterable[Event]:
         yield event
 
 
-def upkeep_ics(job_id: str, job: Job, due: Iterable[Upkeep], made_at: datetime) -> bytes:
+def upkeep_ics(job_id: str, job: JobDocument, due: Iterable[Upkeep], made_at: datetime) -> bytes:
     """Upkeep as entries of whole days, one a date, each with an id that stays."""
     made = Calendar()
     made.add("prodid", "-//Steady Trellis//upkeep//EN")

@@ -8,7 +8,7 @@ from typing import Any, Literal, Protocol
 
 from steady.drawing.marks import Face
 from steady.jobs.design_sheet import Sheet, sheet
-from steady.jobs.document import Job, Structure, find, plan_structure
+from steady.jobs.document import JobDocument, Structure, find, plan_structure
 from steady.jobs.states import StructureState, only_built, state_of
 from steady.plan.model import Plan
 from steady.plan.results import state, state_label
@@ -51,7 +51,7 @@ class PrintedState(Protocol):
     """What paper reads of a job's state."""
 
     @property
-    def document(self) -> Job: ...
+    def document(self) -> JobDocument: ...
     @property
     def revision(self) -> PrintedRevision: ...
 
@@ -69,7 +69,7 @@ class RevisionInput:
 class OnPaper:
     """A state as a process without a database knows it."""
 
-    document: Job
+    document: JobDocument
     revision: RevisionInput
 
 
@@ -137,7 +137,7 @@ class Whole:
         return cls(state, options, kept=state.job)
 
     @property
-    def job(self) -> Job:
+    def job(self) -> JobDocument:
         """Its document, with the structures that are built: what the accepted option leaves out stands on no paper of the job."""
         return only_built(self.state.document)
 

@@ -9,7 +9,7 @@ from reportlab.platypus import Paragraph, Table, TableStyle
 from reportlab.platypus.flowables import Flowable, Image, Spacer
 from steady.drawing.scene import described
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.jobs.document import Job, plan_structure
+from steady.jobs.document import JobDocument, plan_structure
 from steady.jobs.job_schedule import calendar
 from steady.jobs.maintenance import Upkeep, upkeep
 from steady.jobs.site_drawing import picture
@@ -35,7 +35,7 @@ from trellis_server.services.photos import path_of
 MOST_PHOTOS = 24
 
 
-def plans_of(job: Job) -> list[Plan]:
+def plans_of(job: JobDocument) -> list[Plan]:
     """Every structure that can be planned."""
     plans = []
     for item in job.built:
@@ -46,7 +46,7 @@ def plans_of(job: Job) -> list[Plan]:
     return plans
 
 
-def reminders(job: Job, today: date) -> list[Upkeep]:
+def reminders(job: JobDocument, today: date) -> list[Upkeep]:
     """What is due, counted from the job's last day of work."""
     ends = calendar(job, today).ends_on
     return upkeep(plans_of(job), date.fromisoformat(ends) if ends else today)

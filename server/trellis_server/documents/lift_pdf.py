@@ -6,7 +6,7 @@ from reportlab.platypus import Paragraph
 from reportlab.platypus.flowables import Spacer
 from steady.catalog.items import sticks
 from steady.data.roles import role
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.plan.model import Plan
 from steady.structures.lifting import lift_plan, mass_says, to_mind
 
@@ -18,7 +18,7 @@ NAMES = ("what", "how many", "long", "each, wet", "people", "up to", "how")
 WIDE = (None, 48, 62, 56, 42, 60, 120)
 
 
-def lift_pages(job: Job, name: str, plan: Plan, paper: str, said: tuple[str, ...] = ()) -> bytes:
+def lift_pages(job: JobDocument, name: str, plan: Plan, paper: str, said: tuple[str, ...] = ()) -> bytes:
     """One structure's lift plan."""
     fonts()
     tape = job.reading.tape()

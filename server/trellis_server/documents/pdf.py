@@ -10,7 +10,7 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 from steady.jobs.design_sheet import Sheet
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.plan.model import Basis
 
 PAPERS = {"letter": letter, "a4": A4}
@@ -22,7 +22,7 @@ REGULAR, BOLD = "TrellisSans", "TrellisSans-SemiBold"
 class SheetFacts:
     """What stands at the head of every page."""
 
-    job: Job
+    job: JobDocument
     name: str
     revision: int
     replaces: str

@@ -14,7 +14,7 @@ from steady.drawing.marks import mark_rows
 from steady.drawing.shapes import View
 from steady.drawing.templates import templates
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.job_takeoff import JobList, job_list
 from steady.jobs.site_layout import site_geojson, site_sheet
 from steady.jobs.sun_shade import usual_ask
@@ -218,7 +218,7 @@ def listed(about: Subject) -> list[dict[str, str]]:
 
 
 @dataclass(frozen=True, kw_only=True)
-class JobDocument:
+class PrintedJobDocument:
     """A document of the whole job: its file name, what a page calls it, its content type, its body."""
 
     file: str
@@ -273,39 +273,39 @@ def _upkeep(about: Whole) -> bytes:
     return upkeep_ics(about.job_id, about.job, reminders(about.job, timezone.localdate()), timezone.now())
 
 
-def _list(job: Job, make: Callable[[JobList, Tape], str] | Callable[[JobList, Tape], bytes]) -> str | bytes:
+def _list(job: JobDocument, make: Callable[[JobList, Tape], str] | Callable[[JobList, Tape], bytes]) -> str | bytes:
     """The whole job's list as one of its files."""
     return make(job_list(job), job.reading.tape())
 
 
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 JOB_DOCUMENTS = [
-    JobDocument(
+    PrintedJobDocument(
         file="list.csv",
         says="The list, CSV",
         kind=CSV,
         make=lambda about: _list(about.job, list_csv),
     ),
-    JobDocument(
+    PrintedJobDocument(
         file="list.xlsx",
         says="The list, XLSX",
         kind=XLSX,
         make=lambda about: _list(about.job, list_xlsx),
     ),
-    JobDocument(file="site.pdf", says="The site plan", kind=PDF, make=_site_pdf, inline=True),
-    JobDocument(
+    PrintedJobDocument(file="site.pdf", says="The site plan", kind=PDF, make=_site_pdf, inline=True),
+    PrintedJobDocument(
         file="site.svg",
         says="The site, SVG",
         kind="image/svg+xml; charset=utf-8",
         make=lambda about: svg(site_sheet(about.job)),
     ),
-    JobDocument(file="day.pdf", says="A day's sheet", kind=PDF, make=_day_pdf, inline=True),
-    JobDocument(file="pack.pdf", says="The job pack", kind=PDF, make=_pack, inline=True),
-    JobDocument(file="handover.pdf", says="Handover document", kind=PDF, make=_handover, inline=True),
-    JobDocument(file="upkeep.ics", says="Upkeep, as calendar entries", kind=ICS, make=_upkeep),
-    JobDocument(file="calendar.ics", says="The calendar", kind=ICS, make=_ics),
-    JobDocument(file="site.dxf", says="The site, DXF", kind="image/vnd.dxf", make=_site_dxf),
-    JobDocument(
+    PrintedJobDocument(file="day.pdf", says="A day's sheet", kind=PDF, make=_day_pdf, inline=True),
+    PrintedJobDocument(file="pack.pdf", says="The job pack", kind=PDF, make=_pack, inline=True),
+    PrintedJobDocument(file="handover.pdf", says="Handover document", kind=PDF, make=_handover, inline=True),
+    PrintedJobDocument(file="upkeep.ics", says="Upkeep, as calendar entries", kind=ICS, make=_upkeep),
+    PrintedJobDocument(file="calendar.ics", says="The calendar", kind=ICS, make=_ics),
+    PrintedJobDocument(file="site.dxf", says="The site, DXF", kind="image/vnd.dxf", make=_site_dxf),
+    PrintedJobDocument(
         file="site.geojson",
         says="The site, GeoJSON",
         kind="application/geo+json; charset=utf-8",
@@ -314,7 +314,7 @@ JOB_DOCUMENTS = [
 ]
 
 
-def job_document(file: str) -> JobDocument:
+def job_document(file: str) -> PrintedJobDocument:
     """The row of a file. Raises InputError: there is none."""
     found = next((row for row in JOB_DOCUMENTS if row.file == file), None)
     if found is None:

@@ -3,7 +3,7 @@
 import io
 
 from reportlab.pdfgen.canvas import Canvas
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.site_layout import site_plan, site_sheet, unplaced
 from steady.jobs.states import warnings
 
@@ -16,7 +16,7 @@ ONE_TO = (50, 100, 200, 250, 500, 1000, 2000, 5000, 10000)
 HEAD = 52.0
 
 
-def site_pages(job: Job, paper: str) -> bytes:
+def site_pages(job: JobDocument, paper: str) -> bytes:
     """The drawing on one page, the findings below it or on the next."""
     fonts()
     stream = io.BytesIO()
@@ -28,7 +28,7 @@ def site_pages(job: Job, paper: str) -> bytes:
     return stream.getvalue()
 
 
-def draw_site(canvas: Canvas, size: tuple[float, float], job: Job) -> None:
+def draw_site(canvas: Canvas, size: tuple[float, float], job: JobDocument) -> None:
     """The site's page of a file."""
     width, height = size
     tape, view = job.reading.tape(), site_sheet(job)

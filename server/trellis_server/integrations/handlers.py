@@ -6,7 +6,7 @@ from datetime import date
 from steady.catalog.price_book import BookPrice, every_item
 from steady.errors import InvalidInputError
 from steady.ground.site import Locate
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.layout.leveling import level_round
 from steady.schedule.weather_limits import Day
 from steady.units.dates import day_of
@@ -58,7 +58,7 @@ def set_fault(crew: Crew, key: str, fault: str) -> None:
     crew.save(update_fields=["stand_ins"])
 
 
-def forecast(crew: Crew, job: Job, today: date) -> tuple[Day, ...]:
+def forecast(crew: Crew, job: JobDocument, today: date) -> tuple[Day, ...]:
     """The job's days with the forecast's in place of earlier forecasts; what the crew typed stays.
 
     Raises:
@@ -93,7 +93,7 @@ def ask_merchant(crew: Crew, metric: bool, today: date, keep: bool) -> list[Supp
     return found
 
 
-def ask_locate(crew: Crew, job: Job, today: date) -> tuple[Locate, Ticket]:
+def ask_locate(crew: Crew, job: JobDocument, today: date) -> tuple[Locate, Ticket]:
     """The ticket of the job's place: asked for today, or looked at again.
 
     Raises:
@@ -124,7 +124,7 @@ def _asked_on(ticket: str) -> date | None:
         return None
 
 
-def level(crew: Crew, job: Job) -> Levelled:
+def level(crew: Crew, job: JobDocument) -> Levelled:
     """A round over the site's spot heights, from its zero and back to it.
 
     Raises:

@@ -12,14 +12,14 @@ from typing import Any
 
 from pydantic_core import to_json
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.line_preview import sample
 from steady.jobs.member_options import look_for_choices
 from steady.jobs.search import Looked
 from steady.jobs.starting_designs import start
-from steady.jobs.suggested_fixes import look_for_options
+from steady.jobs.suggested_fixes import find_fixes
 from steady.jobs.wind_upgrades import look_for_steps
-from steady.memo import one_search
+from steady.memo import search_cache_scope
 from steady.structures.registry import KINDS
 
 from trellis_server.process_slots import a_place, give_way
@@ -49,20 +49,20 @@ class Order:
     """What is looked for: a row of `SEARCHES`, in which structure of which job, and what else it is told."""
 
     what: str
-    job: Job
+    job: JobDocument
     structure: str
     more: Mapping[str, Any]
     places: str
     """The folder of the places, which all workers share."""
 
 
-def _one_start(job: Job, structure: str, **more: Any) -> Iterator[Looked[Any]]:
+def _one_start(job: JobDocument, structure: str, **more: Any) -> Iterator[Looked[Any]]:
     found = start(job, structure, **more)
     yield Looked(planned=found.planned, rows=(found,))
 
 
-def _options(job: Job, structure: str) -> Iterator[Looked[Any]]:
-    return look_for_options(job, structure, shared_map)
+def _options(job: JobDocument, structure: str) -> Iterator[Looked[Any]]:
+    return find_fixes(job, structure, shared_map)
 
 
 SEARCHES: dict[str, Callable[..., Iterator[Looked[Any]]]] = {
@@ -101,7 +101,7 @@ def carry_out(pipe: socket.socket) -> None:
 
         planned = at = 0
         try:
-            with a_place(Path(order.places), "search", AT_ONCE, waits, WAITS_S), one_search():
+            with a_place(Path(order.places), "search", AT_ONCE, waits, WAITS_S), search_cache_scope():
                 for found in SEARCHES[order.what](order.job, order.structure, **order.more):
                     planned, at = found.planned, found.at + len(found.rows)
                     tell(to_json(found, inf_nan_mode="null"))

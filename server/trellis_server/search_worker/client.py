@@ -14,7 +14,7 @@ from typing import Any
 from django.conf import settings
 from pydantic_core import from_json
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 
 from trellis_server.process_slots import beside
 from trellis_server.search_worker import cache
@@ -75,7 +75,7 @@ def _pipe() -> socket.socket:
     raise AssertionError
 
 
-def search(what: str, job: Job, structure: str, **more: Any) -> Generator[dict[str, Any], None, None]:
+def search(what: str, job: JobDocument, structure: str, **more: Any) -> Generator[dict[str, Any], None, None]:
     """What a search finds, as it finds it; given up, it stops. What was found of the same job before is told at once.
 
     Args:
@@ -127,7 +127,7 @@ def search(what: str, job: Job, structure: str, **more: Any) -> Generator[dict[s
         _listening.release()
 
 
-def found(what: str, job: Job, structure: str, **more: Any) -> list[Any]:
+def found(what: str, job: JobDocument, structure: str, **more: Any) -> list[Any]:
     """What a search has found at its end.
 
     Raises:

@@ -74,14 +74,14 @@ def begin(what: str, job: str, asked: dict[str, Any]) -> uuid.UUID:
     Raises:
         InputError: Too much is waiting already.
     """
-    clear_out()
+    purge_expired()
     under_way = [path for path in folder().glob("*.told") if _read(path).stage in ("waiting", "making")]
     if len(under_way) >= MOST_WAITING:
         raise InvalidInputError("pack", "Too much is being made just now: wait a minute and ask again")
     order = uuid.uuid4()
     body = {"what": what, "job": job, "asked": asked, "east": minutes_east()}
     write_whole(file_of(order, "order"), json.dumps(body).encode())
-    tell(order, JobProgress(stage="waiting", says="waiting for its turn"))
+    report_progress(order, JobProgress(stage="waiting", says="waiting for its turn"))
     command = [sys.executable, "-m", "trellis_server.background_worker", str(order)]
     path = os.pathsep.join(str(Path(settings.BASE) / part) for part in ("core", "server"))
     environment = {**os.environ, "PYTHONPATH": path, "TRELLIS_DATA": str(settings.DATA)}
@@ -129,7 +129,7 @@ def result(order: uuid.UUID, job: str) -> Path:
     return file_of(order, "made")
 
 
-def tell(order: uuid.UUID, what: JobProgress) -> None:
+def report_progress(order: uuid.UUID, what: JobProgress) -> None:
     """Say how far an order is."""
     write_whole(file_of(order, "told"), json.dumps(asdict(what)).encode())
 
@@ -158,7 +158,7 @@ def carry_out(order: uuid.UUID, makers: Callable[[], Mapping[str, Maker]]) -> No
 
     def part(done: int, of: int, says: str) -> None:
         wanted()
-        tell(order, JobProgress(stage="making", done=done, of=of, says=says))
+        report_progress(order, JobProgress(stage="making", done=done, of=of, says=says))
 
     try:
         with a_place(folder(), "place", AT_ONCE, wanted, WAITS_S):
@@ -166,15 +166,17 @@ def carry_out(order: uuid.UUID, makers: Callable[[], Mapping[str, Maker]]) -> No
             with override(east_of(body.get("east", ""))):
                 made = makers()[body["what"]](body["asked"], part)
             write_whole(file_of(order, "made"), made)
-        tell(order, JobProgress(stage="made", says="made"))
+        report_progress(order, JobProgress(stage="made", says="made"))
     except Cancelled:
-        tell(order, JobProgress(stage="cancelled", says="stopped, as asked"))
+        report_progress(order, JobProgress(stage="cancelled", says="stopped, as asked"))
     except MemoryError:
-        tell(order, JobProgress(stage="failed", says=f"stopped: it took more than {MOST_BYTES // 10**9} GB of memory"))
+        report_progress(
+            order, JobProgress(stage="failed", says=f"stopped: it took more than {MOST_BYTES // 10**9} GB of memory")
+        )
     except InvalidInputError as error:
-        tell(order, JobProgress(stage="failed", says=error.message))
+        report_progress(order, JobProgress(stage="failed", says=error.message))
     except Exception:
-        tell(
+        report_progress(
             order,
             JobProgress(
                 stage="failed", says="it could not be made: ask for it again, or print one structure at a time"
@@ -185,10 +187,12 @@ def carry_out(order: uuid.UUID, makers: Callable[[], Mapping[str, Maker]]) -> No
 
 def over_time(order: uuid.UUID) -> None:
     """Say that an order was stopped at its ceiling."""
-    tell(order, JobProgress(stage="failed", says=f"stopped after {MOST_S} s of work: print one structure at a time"))
+    report_progress(
+        order, JobProgress(stage="failed", says=f"stopped after {MOST_S} s of work: print one structure at a time")
+    )
 
 
-def clear_out() -> None:
+def purge_expired() -> None:
     """Take away what is older than a day."""
     since = time.time() - KEPT_S
     for path in folder().glob("*-*.*"):

@@ -16,7 +16,7 @@ from steady.data.roles import roles
 from steady.drawing.views import views
 from steady.errors import InvalidInputError
 from steady.jobs.design_sheet import size_words
-from steady.jobs.document import Job as Document
+from steady.jobs.document import JobDocument as Document
 from steady.jobs.document import Structure, plan_structure
 from steady.plan.results import state as state_of
 

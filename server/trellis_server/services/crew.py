@@ -14,7 +14,7 @@ from pydantic_core import to_json
 from steady.catalog.price_book import BookPrice, BookRead, priced_by, read_prices
 from steady.errors import InvalidInputError
 from steady.ground.clock import zone_of
-from steady.jobs.document import Job as Document
+from steady.jobs.document import JobDocument as Document
 from steady.jobs.job_schedule import calendar
 from steady.units.lengths import Bare
 

@@ -9,7 +9,7 @@ from steady.errors import InvalidInputError, OutOfScopeError
 from steady.field_records.asbuilt import target_of
 from steady.field_records.crew_rates import CrewRate, LatchLog, minutes_each, overdig, sag_ratio
 from steady.field_records.progress import tick_groups
-from steady.jobs.document import Job as Document
+from steady.jobs.document import JobDocument as Document
 from steady.jobs.document import plan_structure
 from steady.plan.model import Plan
 

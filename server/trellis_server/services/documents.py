@@ -7,13 +7,13 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 from steady.errors import InvalidInputError
-from steady.jobs.document import FORMAT, Job
+from steady.jobs.document import FORMAT, JobDocument
 
 from trellis_server.api.schemas.edges import close_edges
 from trellis_server.services.refusals import ManyErrors, told_errors
 
-close_edges(Job)
-ADAPTER: TypeAdapter[Job] = TypeAdapter(Job)
+close_edges(JobDocument)
+ADAPTER: TypeAdapter[JobDocument] = TypeAdapter(JobDocument)
 Json = dict[str, Any]
 
 
@@ -133,7 +133,7 @@ def migrated(document: Json) -> Json:
     return document
 
 
-def load(document: Json) -> Job:
+def load(document: Json) -> JobDocument:
     """A stored document as the core's type.
 
     Raises:
@@ -145,7 +145,7 @@ def load(document: Json) -> Job:
         raise ManyErrors(told_errors(error.errors())) from None
 
 
-def dump(job: Job) -> Json:
+def dump(job: JobDocument) -> Json:
     """The core's type as it is stored and exported."""
     found: Json = ADAPTER.dump_python(job, mode="json")
     return found

@@ -6,7 +6,7 @@ from collections import OrderedDict
 from dataclasses import dataclass, field
 
 from steady.jobs.design_sheet import DragView
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.memo import SearchCache
 
 MOST = 24
@@ -22,7 +22,7 @@ class Pull:
     `memo`: what stays as it is from one place to the next; `turn`: whoever holds it has both to himself.
     """
 
-    job: Job
+    job: JobDocument
     number: int = 0
     told: DragView | None = None
     memo: SearchCache = field(default_factory=lambda: SearchCache(most=1))
@@ -33,7 +33,7 @@ _held: OrderedDict[tuple[int, uuid.UUID], Pull] = OrderedDict()
 _lock = threading.Lock()
 
 
-def hold(person: int, key: uuid.UUID, job: Job) -> Pull:
+def start_drag(person: int, key: uuid.UUID, job: JobDocument) -> Pull:
     """Hold a document under a person's key."""
     with _lock:
         made = _held[person, key] = Pull(job=job)

@@ -6,7 +6,7 @@ from datetime import timedelta
 
 from django.db import transaction
 from django.utils import timezone
-from steady.jobs.document import Job as Document
+from steady.jobs.document import JobDocument as Document
 from steady.jobs.unique_names import numbered
 
 from trellis_server.missing import NotFoundError
@@ -50,7 +50,7 @@ def set_status(person: Person, job_id: uuid.UUID, status: Status) -> None:
     Job.objects.filter(pk=job.pk).update(status=status)
 
 
-def throw_away(person: Person, job_id: uuid.UUID) -> None:
+def delete(person: Person, job_id: uuid.UUID) -> None:
     """Take a job off the list; it can be brought back for thirty days. What is older than that goes for good.
 
     Not after a leap of the clock: then nothing is known to be old.
@@ -58,10 +58,10 @@ def throw_away(person: Person, job_id: uuid.UUID) -> None:
     job = job_of(person, job_id)
     Job.objects.filter(pk=job.pk).update(thrown_away_at=timezone.now())
     if believed():
-        clear_out()
+        purge_expired()
 
 
-def bring_back(person: Person, job_id: uuid.UUID) -> None:
+def restore(person: Person, job_id: uuid.UUID) -> None:
     """Put a job back on the list.
 
     Raises:
@@ -73,7 +73,7 @@ def bring_back(person: Person, job_id: uuid.UUID) -> None:
     Job.objects.filter(pk=found.pk).update(thrown_away_at=None)
 
 
-def clear_out() -> int:
+def purge_expired() -> int:
     """Take for good what was thrown away more than thirty days ago; how many jobs that was."""
     old = Job.objects.filter(thrown_away_at__lt=timezone.now() - KEPT)
     many = 0

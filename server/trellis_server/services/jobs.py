@@ -10,7 +10,7 @@ from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.db import transaction
 from django.db.models import Max, QuerySet
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job as Document
+from steady.jobs.document import JobDocument as Document
 from steady.jobs.document import check_job
 
 from trellis_server.missing import NotFoundError
@@ -18,7 +18,7 @@ from trellis_server.models import Crew, Job, RedoStep, Revision
 from trellis_server.services import documents
 from trellis_server.services.clock import believed
 from trellis_server.services.merge import Clash, merge
-from trellis_server.services.revision_retention import EVERY, thin
+from trellis_server.services.revision_retention import EVERY, prune_revisions
 
 Person = User | AbstractBaseUser | AnonymousUser
 
@@ -218,7 +218,7 @@ def _append(job: Job, parent: Revision | None, saving: Saving, person: Person) -
     job.save()
     job.redo_steps.all().delete()
     if job.current.number % EVERY == 0 and believed():
-        thin(job)
+        prune_revisions(job)
 
 
 def undo(person: Person, job_id: uuid.UUID, base: int) -> JobRevisionState | Conflicted:

@@ -7,7 +7,7 @@ from typing import Any, Literal, get_type_hints
 from pydantic import ConfigDict, TypeAdapter, ValidationError
 from steady.drawing.thumbnail import Tile
 from steady.errors import InvalidInputError
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.line_preview import sample
 from steady.jobs.settings import SETTINGS as JOB_SETTINGS
 from steady.structures.form_schema import AskedGroup, asked
@@ -141,7 +141,7 @@ def settings_of(kind: StructureType) -> tuple[AskedGroup, ...]:
 @cache
 def settings_of_the_job() -> tuple[AskedGroup, ...]:
     """What can be found by its name and counts for the whole job."""
-    return asked(Job, JOB_SETTINGS)
+    return asked(JobDocument, JOB_SETTINGS)
 
 
 def form_of(kind: StructureType) -> tuple[AskedGroup, ...]:

@@ -13,7 +13,7 @@ from steady.errors import InvalidInputError
 from steady.jobs.change_order import ChangeOrder, change_order
 from steady.jobs.client_quote import offer
 from steady.jobs.document import Agreed
-from steady.jobs.document import Job as Document
+from steady.jobs.document import JobDocument as Document
 
 from trellis_server.missing import NotFoundError
 from trellis_server.models import Job, SentQuote, Status

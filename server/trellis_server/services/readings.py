@@ -11,7 +11,7 @@ from django.db.models import Max
 from django.utils import timezone
 from steady.errors import InvalidInputError
 from steady.field_records.asbuilt import compare, target_of
-from steady.jobs.document import Job as Document
+from steady.jobs.document import JobDocument as Document
 from steady.jobs.document import find as find_structure
 from steady.jobs.document import plan_structure
 from steady.jobs.drag_move import with_spec

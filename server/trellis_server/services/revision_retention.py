@@ -19,7 +19,7 @@ ALL, MINUTES, HOURS = timedelta(days=1), timedelta(days=7), timedelta(days=30)
 """Younger than the first all are kept, than the second one a minute, than the third one an hour, then one a day."""
 
 
-def thin(job: Job, now: datetime | None = None) -> int:
+def prune_revisions(job: Job, now: datetime | None = None) -> int:
     """Take away what no longer tells anything; how many revisions that was. Undo steps over them."""
     now = now or timezone.now()
     with transaction.atomic():

@@ -9,7 +9,7 @@ from steady.errors import InvalidInputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SiteFeature, SitePoint, enough_points, kind_of_layer, thing_row
 from steady.ground.survey_geo import Anchor, first_point, in_degrees, read_geojson, read_local_geojson
 from steady.ground.survey_import import FARTHEST_M, SurveyRead, fresh_id, read_survey
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.units.lengths import Bare
 from steady.units.units import FT, IN
 
@@ -20,7 +20,7 @@ UNITS_M = {1: IN, 2: FT, 4: 0.001, 5: 0.01, 6: 1.0}
 BARE_M: dict[Bare, float] = {"ft": FT, "in": IN, "m": 1.0, "mm": 0.001}
 
 
-def survey(job: Job, text: str, brought_as: Literal["points", "geojson", "dxf"], bare: Bare) -> dict[str, Any]:
+def survey(job: JobDocument, text: str, brought_as: Literal["points", "geojson", "dxf"], bare: Bare) -> dict[str, Any]:
     """What was brought, read; where the file says first where the site lies on the earth, that too.
 
     Raises:

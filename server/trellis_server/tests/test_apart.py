@@ -120,10 +120,10 @@ class ApartTest(InAFolder):
         with self.assertRaises(InvalidInputError) as refused:
             self.order()
         self.assertIn("wait a minute", refused.exception.message)
-        background_jobs.tell(orders[0], background_jobs.JobProgress(stage="making", done=1, of=3))
+        background_jobs.report_progress(orders[0], background_jobs.JobProgress(stage="making", done=1, of=3))
         with mock.patch.object(background_jobs.time, "time", lambda: time.monotonic() + 4e9):
             self.assertEqual(background_jobs.told(orders[0], "j").stage, "failed")
-            background_jobs.clear_out()
+            background_jobs.purge_expired()
         self.assertEqual(list(background_jobs.folder().glob("*.order")), [])
 
     def test_a_file_that_can_t_be_put_in_its_place_leaves_nothing_behind(self) -> None:

@@ -7,7 +7,7 @@ from typing import Any
 from django.test import SimpleTestCase, TestCase, tag
 from reportlab.pdfgen.canvas import Canvas
 from steady.ground.site import Site
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import JobDocument, Structure
 from steady.structures.registry import kind_called
 from steady.structures.structure_type import NewStructureRequest
 from steady.units.units import PSF
@@ -19,7 +19,7 @@ from trellis_server.tests.make import Caller, person
 from trellis_server.tests.printed import clashes, cut_off, words_of
 
 
-def unusual_roofs() -> Job:
+def unusual_roofs() -> JobDocument:
     """One job with a roof of every rarer make."""
 
     def read(key: str, text: str, name: str, **changes: Any) -> Structure:
@@ -27,7 +27,7 @@ def unusual_roofs() -> Job:
         return Structure(name=name.capitalize(), spec=replace(spec, **changes))
 
     line = "16x16 over9in pitch25 ring3 rafters24in sheets2x12 beam8"
-    return Job(
+    return JobDocument(
         name="Rarer roofs",
         site=Site(soil="sand", exposure="B", wind_speed_m_per_s=45.0, frost_m=0.4, ground_snow_pa=900.0),
         structures=(

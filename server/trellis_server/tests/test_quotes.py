@@ -99,7 +99,7 @@ class QuoteTest(TestCase):
     def test_a_job_with_a_quote_can_be_thrown_away_for_good(self) -> None:
         self.keep()
         Job.objects.filter(pk=self.job).update(thrown_away_at=timezone.now() - timedelta(days=31))
-        self.assertEqual(job_archive.clear_out(), 1)
+        self.assertEqual(job_archive.purge_expired(), 1)
         self.assertEqual(SentQuote.objects.count(), 0)
 
     def test_names_with_marks_print_as_they_are(self) -> None:

@@ -103,7 +103,7 @@ class PhotoTest(Kept):
         )
         self.caller.send("DELETE", f"/api/jobs/{self.job}")
         Job.objects.filter(pk=self.job).update(thrown_away_at=timezone.now() - timedelta(days=31))
-        job_archive.clear_out()
+        job_archive.purge_expired()
         self.assertEqual(list((self.data / "photos").iterdir()), [])
 
     def test_another_crew_has_no_part_in_it(self) -> None:

@@ -184,7 +184,7 @@ class SearcherTest(TestCase):
 
     def test_it_stops_at_its_ceiling_and_says_so(self) -> None:
         with patch.object(suggested_fixes, "MOST_PLANS", 20):
-            told = list(suggested_fixes.look_for_options(quillet_plots(), "hen-run"))
+            told = list(suggested_fixes.find_fixes(quillet_plots(), "hen-run"))
         self.assertEqual((told[-1].planned, told[-1].says), (20, looking.ceiling()))
         self.assertIn("2,000 plans", looking.ceiling())
 

@@ -8,7 +8,7 @@ from django.utils import timezone
 from playwright.sync_api import expect
 
 from trellis_server.models import Job, Revision
-from trellis_server.services.job_archive import KEPT, clear_out
+from trellis_server.services.job_archive import KEPT, purge_expired
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.signed_in import SignedIn
 
@@ -65,11 +65,11 @@ class ShelfTest(TestCase):
         self.caller.send("POST", f"/api/jobs/{self.job}/undo", {"base": 2})
         kept = self.caller.new_job(small_job("Kept"))
         self.call("DELETE", "")
-        self.assertEqual(clear_out(), 0)
+        self.assertEqual(purge_expired(), 0)
         Job.objects.filter(pk=self.job).update(thrown_away_at=timezone.now() - KEPT - timedelta(hours=1))
         self.assertEqual(self.names("/api/jobs/thrown-away"), [])
         self.call("POST", "/bring-back", None, 404)
-        self.assertEqual(clear_out(), 1)
+        self.assertEqual(purge_expired(), 1)
         self.assertEqual([str(pk) for pk in Job.objects.values_list("pk", flat=True)], [str(kept)])
         self.assertEqual(Revision.objects.count(), 1)
 

@@ -59,9 +59,9 @@ class ThinningTest(Thinned):
         ages += [timedelta(hours=1), timedelta(minutes=59)]
         Revision.objects.filter(job=self.job).update(made_at=NOW - timedelta(days=90))
         self.saved(len(ages), ages)
-        self.assertEqual(revision_retention.thin(self.job, NOW), 5)
+        self.assertEqual(revision_retention.prune_revisions(self.job, NOW), 5)
         self.assertEqual(self.numbers(), [1, 4, 7, 9, 10, 11])
-        self.assertEqual(revision_retention.thin(self.job, NOW), 0)
+        self.assertEqual(revision_retention.prune_revisions(self.job, NOW), 0)
         # Undo goes back over what is gone, to the first.
         seen = []
         for _ in range(5):
@@ -88,14 +88,14 @@ class ThinningTest(Thinned):
         SiteReading.objects.filter(pk=reading.pk).update(received_at=NOW - ages[1] + timedelta(seconds=5))
         looked = Inspection.objects.create(job=self.job, task="dig", by="x", on=NOW.date(), passed=True)
         Inspection.objects.filter(pk=looked.pk).update(made_at=NOW - ages[3] + timedelta(seconds=5))
-        revision_retention.thin(self.job, NOW)
+        revision_retention.prune_revisions(self.job, NOW)
         self.assertEqual(self.numbers(), [1, made[1].number, made[3].number, made[7].number])
 
     def test_a_save_from_a_revision_that_is_gone_is_merged_and_not_lost(self) -> None:
         age = timedelta(days=60) + timedelta(seconds=NOW.timestamp() % 86400) - timedelta(hours=12)
         self.saved(5, [age - timedelta(minutes=k) for k in range(5)])
         Revision.objects.filter(job=self.job, number=1).update(made_at=NOW - timedelta(days=90))
-        revision_retention.thin(self.job, NOW)
+        revision_retention.prune_revisions(self.job, NOW)
         self.assertNotIn(4, self.numbers())
         mine = small_job("Job 2")  # as it was at revision 4
         mine["place"] = "by the brook"

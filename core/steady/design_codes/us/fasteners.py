@@ -8,7 +8,7 @@ import math
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import CalculationStep
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 KINDS = ("nail", "wood screw", "lag screw", "bolt")
 
@@ -32,7 +32,7 @@ def dowel_bearing_psi(diameter_in: float, gravity: float, angle_rad: float) -> f
     return float(along * across / (along * math.sin(angle_rad) ** 2 + across * math.cos(angle_rad) ** 2))
 
 
-@value
+@value_object
 class DowelFastener:
     """A fastener of one kind and thickness through a side member into a main member (m), or as deep as its point stands in it."""
 

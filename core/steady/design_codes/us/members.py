@@ -6,7 +6,7 @@ Stresses in psi and lengths in inches throughout: the clauses are printed so. Ev
 import math
 
 from steady.errors import InvalidInputError, OutOfScopeError, TooSlender
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 SLENDEREST = 50.0
 """Greatest slenderness of beams (R_B) and columns (l_e/d). NDS 3.3.3.7 and 3.7.1.4, from memory (high)."""
@@ -107,7 +107,7 @@ def notched_shear_lb(shear_psi: float, width_in: float, depth_in: float, left_in
     return 2 / 3 * shear_psi * width_in * left_in * (left_in / depth_in) ** 2
 
 
-@value
+@value_object
 class AxialBendingResult:
     """Stresses and strengths of a stick that is squeezed and bent (psi); 1 is edgewise, strong, 2 is flatwise, weak."""
 

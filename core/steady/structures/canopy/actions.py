@@ -10,10 +10,10 @@ from steady.structures.canopy.spec import BeamPostLock
 from steady.structures.form_schema import limits_of
 from steady.structures.measurement_targets import PLACE_M
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Sized:
     """A size of the frame as it is measured on site, and the field of the spec that it is.
 
@@ -86,6 +86,6 @@ def _about(spec: Any, one: Sized) -> str:
     return f"{spec.id}/size/{one.key}"
 
 
-def let_go(spec: Any, thing: str) -> Any:
+def unlock(spec: Any, thing: str) -> Any:
     """The spec without the hold on one post."""
     return replace(spec, locks=tuple(lock for lock in spec.locks if f"{spec.id}/post/{lock.id}" != thing))

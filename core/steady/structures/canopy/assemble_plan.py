@@ -23,7 +23,7 @@ from steady.structures.measurement_targets import PLACE_M, post_targets
 from steady.structures.place import unsaid
 from steady.structures.structure_type import DesignInput
 from steady.structures.task_tables import cautions_from, tasks_from
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 PLAN_FORMAT = 1
 VIEWS = (
@@ -33,7 +33,7 @@ VIEWS = (
 )
 
 
-@value
+@value_object
 class Own:
     """What a kind of roof says of itself.
 

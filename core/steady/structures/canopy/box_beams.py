@@ -21,7 +21,7 @@ from steady.structures.check_collector import CheckCollector
 from steady.structures.continuous_members import Bends, Loaded, worst_of_each
 from steady.structures.part_grouping import UP, Grouper
 from steady.units.quantities import UNITS
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 SLENDER = 70.0
 """A web is at most so many times as deep as thick. Source: EN 1995-1-1 9.1.1 (from memory, high)."""
@@ -32,7 +32,7 @@ SAG_RATIO = 240.0
 RULE = "ec5: 9.1.1 and Annex B; high"
 
 
-@value
+@value_object
 class Boxed:
     """A box: its flange's stick, its web's, how many webs, the plywood's stiffness along the span (Pa), nails apart and the longest
     sheet on sale (m).

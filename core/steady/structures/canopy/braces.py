@@ -4,7 +4,7 @@ import math
 
 from steady.plan.model import Cut, Vec
 from steady.structures.canopy.frame import RoofFrame, RoofPost
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 ROOT = math.sqrt(2)
 ALONG, ACROSS = "along", "across"
@@ -12,7 +12,7 @@ CUTS = math.pi / 4
 """A brace stands at 45°: its foot is cut plumb against its post, its head level against what it holds."""
 
 
-@value
+@value_object
 class BraceAt:
     """One brace: its name, the middle of its foot on the post's face, the way it climbs, and its length between both faces.
 

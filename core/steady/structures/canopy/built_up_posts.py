@@ -16,13 +16,13 @@ from steady.layout.canopy import Laminated, laminated
 from steady.structures.bending_check import CheckContext, check_bends
 from steady.structures.canopy.lateral_system import PostSupport, SwayEffects, check_loaded, check_post
 from steady.structures.check_collector import CheckCollector
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 MEND = "a solid post of the yard: plies that screws join are outside the code's rules for built-up columns"
 OUTER = 2
 
 
-@value
+@value_object
 class BuiltUp:
     """An outer stick on either side of a core, their middles in line."""
 

@@ -13,13 +13,13 @@ from steady.structures.canopy.lateral_system import Crossed, Sway, SwayEffects
 from steady.structures.canopy.loads import CanopyLoads
 from steady.structures.check_collector import CheckCollector
 from steady.structures.continuous_members import NOTHING, Bends, ContinuousMember, Loaded, check_run
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 STEPS = 24
 """Places looked at between the braces of a span."""
 
 
-@value
+@value_object
 class WindCase:
     """One of the school's combinations that has wind in it: its name, its factors, and the share of wind over the most of any."""
 

@@ -15,10 +15,10 @@ from steady.structures.canopy.loads import CanopyLoads, snow_ask
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.check_collector import CheckCollector
 from steady.structures.continuous_members import ContinuousMember
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class DriftSnow:
     """Snow beside the even snow, from the wall out: at the wall and where it ends (Pa), how far out (m), and what it stands on.
 
@@ -47,7 +47,7 @@ class DriftSnow:
         return found
 
 
-@value
+@value_object
 class Catches:
     """A roof as snow finds it: its depth from the wall, its slope, and how closed it is (1 and no gap for sheets)."""
 

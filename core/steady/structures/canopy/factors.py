@@ -2,10 +2,10 @@
 
 from steady.data.loader import keyed
 from steady.design_codes.facets.loads import LoadRules
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Factors:
     """On lasting load, on people and snow, on wind; the share of lasting load that counts against lift.
 

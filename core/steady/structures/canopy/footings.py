@@ -10,7 +10,7 @@ from steady.plan.model import CalculationStep, CheckOrigin
 from steady.structures.check_collector import CheckCollector
 from steady.structures.soil import soil_of
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 WIDTHS_M = {
     False: tuple(inches * IN for inches in (12, 14, 16, 18, 20, 24, 30, 36)),
@@ -24,7 +24,7 @@ DUG = "practice: rounded up to what is dug"
 TYPED = "user: typed"
 
 
-@value
+@value_object
 class FootAsk:
     """What one foot must hold (N): down at service level; up, overturning, and what holds against them at design level."""
 
@@ -43,7 +43,7 @@ class FootAsk:
     wind_why: OutOfScopeError | None = None
 
 
-@value
+@value_object
 class Foot:
     """A hole: its width and depth, what sets each, and what it holds up against (N)."""
 
@@ -54,7 +54,7 @@ class Foot:
     lift_n: float
 
 
-def reckon_foot(found: CheckCollector, site: Site, ask: FootAsk) -> Foot:
+def calculate_footing(found: CheckCollector, site: Site, ask: FootAsk) -> Foot:
     """Size a foot and check it.
 
     Source: statics; the school's bearing, embedment and share of lasting weight; a cylinder of concrete for lift.

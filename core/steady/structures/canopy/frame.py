@@ -14,7 +14,7 @@ from steady.structures.canopy.lateral_system import PostSupport
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.continuous_members import ContinuousMember
 from steady.units.units import GRAVITY
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 STAND_OFF_M = 0.025
 """A post stands so far over its concrete on its base [common practice]."""
@@ -22,7 +22,7 @@ INSIDE_M = 0.05
 """A held post stays so far inside its beam's ends."""
 
 
-@value
+@value_object
 class RoofPost:
     """A post: its id, beam line, and place (x along its beam, y across)."""
 
@@ -32,7 +32,7 @@ class RoofPost:
     y_m: float
 
 
-@value
+@value_object
 class Header:
     """What a brace's head bears against: its underside and depth (m), and the middles of its pieces across the brace's way.
 
@@ -44,7 +44,7 @@ class Header:
     at_m: tuple[float, ...]
 
 
-@value
+@value_object
 class RoofFrame:
     """Beam lines on posts. Lengths in metres; x along the beams, y across them, z up from the floor.
 

@@ -13,7 +13,7 @@ from steady.structures.check_collector import CheckCollector
 from steady.structures.continuous_members import ContinuousMember
 from steady.structures.joints.brace_ends import BraceForce, check_brace_ends
 from steady.units.trade import Units
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 FIXED_LENGTH = 2.1
 """Buckling length of a post fixed at its foot and free at its top, over its height. Source: NDS appendix G (from memory, high)."""
@@ -23,7 +23,7 @@ SLIP_N_PER_M = 4.5e6
 """How a brace's two bolts at either end give [our own, low]."""
 
 
-@value
+@value_object
 class Crossed:
     """A bent's cross member: what it is called, what its checks are about, where it lies on its posts, and what lies on it.
 
@@ -38,7 +38,7 @@ class Crossed:
     snow: tuple[PointLoad | SpreadLoad, ...] = ()
 
 
-@value
+@value_object
 class Sway:
     """One way in which a roof may sway: which, the push on one bent of some posts, its cross member's wood and how it lies."""
 
@@ -50,7 +50,7 @@ class Sway:
     crossed: Crossed
 
 
-@value
+@value_object
 class SwayEffects:
     """What sway asks of one post and its joints (N, N m at the us allowable or the others' ultimate level)."""
 
@@ -79,7 +79,7 @@ class SwayEffects:
         )
 
 
-@value
+@value_object
 class PostSupport:
     """How posts stand: what keeps them upright, from hinge to the cross member's middle, their brace's leg, braces side by side."""
 

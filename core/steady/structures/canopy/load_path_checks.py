@@ -16,7 +16,7 @@ from steady.plan.model import Basis, UncheckedItem
 from steady.structures.canopy.built_up_posts import check_plies, check_plies_loaded
 from steady.structures.canopy.crossed import check_crossed, wind_cases
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.footings import Foot, FootAsk, reckon_foot
+from steady.structures.canopy.footings import Foot, FootAsk, calculate_footing
 from steady.structures.canopy.frame import RoofFrame, RoofPost, line_weight
 from steady.structures.canopy.lateral_system import (
     FIXED_LENGTH,
@@ -32,10 +32,10 @@ from steady.structures.canopy.slab import check_slab
 from steady.structures.check_collector import CheckCollector, said
 from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_run, one_person, worst_of_each
 from steady.structures.support_links import PostReaction
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class LateralSystemResult:
     """What stands: one foot for each post by its id, how it sways each way, and how its posts stand."""
 
@@ -146,7 +146,7 @@ def snow_on_post_n(frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> floa
     return line * frame.share_m(post)
 
 
-@value
+@value_object
 class InWind:
     """One combination that has wind in it: what it is called, what comes down on a post (N), and the share of wind in it."""
 
@@ -217,7 +217,7 @@ def hold_up(
         if frame.slab is not None:
             check_slab(found, site, ask, frame.slab)
         elif not frame.on_deck:
-            feet[post.id] = reckon_foot(found, site, ask)
+            feet[post.id] = calculate_footing(found, site, ask)
     return LateralSystemResult(feet=feet, swayed=swayed, stand=stand)
 
 

@@ -20,13 +20,13 @@ from steady.ground.site import Site
 from steady.plan.model import CalculationStep
 from steady.structures.wind_site import place_of
 from steady.units.units import FT, LB
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 SPREAD_PA, SPREAD_LEAST_PA = 10 * LB / FT**2, 5 * LB / FT**2
 """People and things on slats: 10 psf of what is solid, at least 5 [common practice]."""
 
 
-@value
+@value_object
 class Roof:
     """The roof as the wind and the snow see it: share that is solid from above, clear gap, height, area of one post's share."""
 
@@ -37,7 +37,7 @@ class Roof:
     net_coefficient: float | None = None
 
 
-@value
+@value_object
 class CanopyLoads:
     """Pressures on plan (Pa), unfactored but for the us wind, which is at its allowable level; None: not covered, and why.
 

@@ -4,13 +4,13 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
 
 
-@value
+@value_object
 class BeamPostLock:
     """A post that stays where it is along its beam."""
 
@@ -19,7 +19,7 @@ class BeamPostLock:
     why: Words = ""
 
 
-@value
+@value_object
 class SlabUnder:
     """A concrete slab that is there already, as it was looked at. None: nobody has.
 
@@ -40,7 +40,7 @@ Stands = Literal["footings", "slab"]
 """What the posts stand on: new footings, or existing slab."""
 
 
-@value
+@value_object
 class RoofAbove:
     """The house's roof above one that hangs on it: what snow drifts and slides from. None: nobody has said.
 

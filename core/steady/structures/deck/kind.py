@@ -7,11 +7,11 @@ from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle, Plan
 from steady.structures.deck.actions import add_rock, add_stair
 from steady.structures.deck.checks.ledger import walls
-from steady.structures.deck.designs.candidates import at_home
+from steady.structures.deck.designs.candidates import localized
 from steady.structures.deck.designs.search import candidates, choices
-from steady.structures.deck.plan import plan_deck, reckon_deck
+from steady.structures.deck.plan import calculate_deck, plan_deck
 from steady.structures.deck.settings import SETTINGS
-from steady.structures.deck.spec.deck import Bridge, DeckSpec, Pin, hold
+from steady.structures.deck.spec.deck import Bridge, DeckSpec, Pin, lock
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.form_schema import Field, Group
 from steady.structures.option import Change, Choice
@@ -70,7 +70,7 @@ def read(ask: NewStructureRequest) -> DeckSpec:
     line = read_deck(ask.text, ask.id, ask.bare)
     kept = {name: value for name, value in ask.choices.items() if name in HABITS}
     # Home before the crew's choices, too: what they say nothing of is the school's.
-    spec = at_home(replace(at_home(line, ask.school), **kept), ask.school)
+    spec = localized(replace(localized(line, ask.school), **kept), ask.school)
     if ask.preset == "footbridge":
         return replace(spec, attach="free", bridge=Bridge(people="walker", bearing_m=0.15, water_m=None))
     return spec
@@ -99,21 +99,21 @@ def move(spec: DeckSpec, handle: DragHandle, to_m: float) -> DeckSpec:
             for corner in spec.outline
         )
         return replace(spec, outline=corners)
-    return hold(spec, handle.id, to_m)
+    return lock(spec, handle.id, to_m)
 
 
-def take_in(spec: DeckSpec, thing: str, at_m: float) -> DeckSpec:
+def apply_measurement(spec: DeckSpec, thing: str, at_m: float) -> DeckSpec:
     """The spec with a beam or post pinned where it was measured.
 
     Raises:
         InputError: Something that cannot be pinned.
     """
-    pinned = hold(spec, thing, at_m)
+    pinned = lock(spec, thing, at_m)
     last = pinned.pins[-1]
     return replace(pinned, pins=(*pinned.pins[:-1], Pin(id=last.id, at_m=last.at_m, why="as measured")))
 
 
-def let_go(spec: DeckSpec, thing: str) -> DeckSpec:
+def unlock(spec: DeckSpec, thing: str) -> DeckSpec:
     """The spec without the pin on one of its plan's beams or posts."""
     ids = {f"{spec.id}/{what}/{pin.id}": pin.id for pin in spec.pins for what in ("beam", "post")}
     if thing not in ids:
@@ -214,11 +214,11 @@ DECK = StructureType(
         *COMMON,
     ),
     plan=planned,
-    home=at_home,
+    home=localized,
     move=move,
-    hold=take_in,
-    let_go=let_go,
+    hold=apply_measurement,
+    let_go=unlock,
     candidates=_candidates,
-    first_checks=lambda case: reckon_deck(case, frame_only=True).found.checks,
+    first_checks=lambda case: calculate_deck(case, frame_only=True).found.checks,
     choices=_choices,
 )

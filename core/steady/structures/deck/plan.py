@@ -7,14 +7,14 @@ from steady.catalog.items import sticks
 from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.requests import BeamAsk
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.memo import once
+from steady.memo import cached
 from steady.plan.model import Basis, DragHandle, Part, Plan, ViewSpec
 from steady.structures.check_collector import PUBLIC
 from steady.structures.deck.checks import guards
 from steady.structures.deck.checks import stairs as flights
-from steady.structures.deck.checks.beams import reckon_beams
-from steady.structures.deck.checks.bearings import brought, reckon_bearings
-from steady.structures.deck.checks.bridge import reckon_bridge
+from steady.structures.deck.checks.beams import check_beams
+from steady.structures.deck.checks.bearings import brought, check_bearings
+from steady.structures.deck.checks.bridge import check_bridge
 from steady.structures.deck.checks.findings import (
     DeckCheckCollector,
     DeckTimbers,
@@ -24,10 +24,10 @@ from steady.structures.deck.checks.findings import (
     timber_of,
 )
 from steady.structures.deck.checks.footings import PostFound, waiver
-from steady.structures.deck.checks.joists import ask_of, overhang_limit_m, point_span_m, reckon_joists
-from steady.structures.deck.checks.ledger import reckon_ledger
+from steady.structures.deck.checks.joists import ask_of, check_joists, overhang_limit_m, point_span_m
+from steady.structures.deck.checks.ledger import check_ledger
 from steady.structures.deck.checks.loads import deck_load
-from steady.structures.deck.checks.posts import OfPost, reckon_posts, say_posts
+from steady.structures.deck.checks.posts import OfPost, check_posts, say_posts
 from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Limits, frame, outline_of
 from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
@@ -122,7 +122,7 @@ MORE_POSTS = 4
 """So many more posts under each beam are tried for what stands on a deck, where nobody said how many [our own]."""
 
 
-def reckon_deck(case: DesignInput, frame_only: bool = False) -> Reckoned:
+def calculate_deck(case: DesignInput, frame_only: bool = False) -> Reckoned:
     """Lay a deck out and reckon every check of it, with posts enough for a roof that stands on it where nobody said how many.
 
     Args:
@@ -147,7 +147,7 @@ def _beams_pass(deck: Reckoned) -> bool:
 
 
 def _reckoned(case: DesignInput, frame_only: bool) -> Reckoned:
-    framed = once(_framed, case)
+    framed = cached(_framed, case)
     found = framed.found.copy()
     say_posts(found, framed.said, every=not frame_only)
     made = replace(framed, found=found) if frame_only else _whole(framed, found)
@@ -169,16 +169,16 @@ def _framed(case: DesignInput) -> Reckoned:
     laid = lay_out(spec, found, timber, case.yard)
     conflicts, notes = list(laid.conflicts), list(laid.notes)
     if spec.bridge is not None:
-        notes += reckon_bridge(found, laid, timber)
-    reckon_joists(found, laid, timber)
+        notes += check_bridge(found, laid, timber)
+    check_joists(found, laid, timber)
     if spec.bridge is None:
         check_boards(found, f"{spec.id}/boards", _boards(found, timber))
     floor = found.mark()
     carried = brought(laid, spec.bearings)
     conflicts += [f"{name} stands off the deck's joists: move the roof, or widen the deck" for name in carried.off]
-    reckon_bearings(found, laid, timber, carried)
-    reactions = reckon_beams(found, laid, timber)
-    posts, said = reckon_posts(found, laid, timber, reactions, conflicts)
+    check_bearings(found, laid, timber, carried)
+    reactions = check_beams(found, laid, timber)
+    posts, said = check_posts(found, laid, timber, reactions, conflicts)
     return Reckoned(
         found=found,
         timber=timber,
@@ -198,13 +198,13 @@ def _whole(framed: Reckoned, found: DeckCheckCollector) -> Reckoned:
     """The ledger, the stairs and the guards on a frame, which stays as it was."""
     laid = framed.frame
     under = found.cut(framed.floor)
-    spacing_m = reckon_ledger(found, laid, framed.timber)
+    spacing_m = check_ledger(found, laid, framed.timber)
     found.say(under)
-    stairs = flights.reckon_stairs(found, laid, framed.timber)
-    timber, guard = guards.reckon_guards(found, laid, framed.timber, flights.openings(stairs))
+    stairs = flights.check_stairs(found, laid, framed.timber)
+    timber, guard = guards.check_guards(found, laid, framed.timber, flights.openings(stairs))
     _plies(found, timber)
-    flights.reckon_stair_loads(found, laid, timber, stairs)
-    stairs = flights.reckon_stair_guards(found, timber, stairs, guard)
+    flights.check_stair_loads(found, laid, timber, stairs)
+    stairs = flights.check_stair_guards(found, timber, stairs, guard)
     _live_is_enough(found)
     return Reckoned(
         found=found,
@@ -231,7 +231,7 @@ def plan_deck(case: DesignInput) -> Plan:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec, book, yard, tape = case.spec, case.book, case.yard, case.tape
-    deck = reckon_deck(case)
+    deck = calculate_deck(case)
     found, timber, laid, posts = deck.found, deck.timber, deck.frame, deck.posts
     conflicts = deck.conflicts
     b = build.Builder(spec, laid, timber)

@@ -10,13 +10,13 @@ from steady.structures.fence.designs.alternatives import ways
 from steady.structures.fence.designs.candidates import candidates
 from steady.structures.fence.designs.single_changes import singles
 from steady.structures.fence.designs.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
-from steady.structures.fence.designs.wind_rating import stands_up_to
-from steady.structures.fence.layout.obstruction import go_round
+from steady.structures.fence.designs.wind_rating import wind_rating
+from steady.structures.fence.layout.obstruction import reroute_around
 from steady.structures.fence.plan import first_checks, plan_fence
 from steady.structures.fence.settings import SETTINGS
 from steady.structures.fence.spec.fence import FenceSpec, Style, hold_post
 from steady.structures.fence.spec.line_parser import read_line
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.localise import localized
 from steady.structures.fence.spec.presets import closed_with, preset
 from steady.structures.fence.text.appearance import held, look_of
 from steady.structures.form_schema import Field, Group
@@ -150,7 +150,7 @@ def read(ask: NewStructureRequest) -> FenceSpec:
     kept.setdefault("bay_by_strength", True)
     laid = {name: getattr(line, name) for name in ("straights", "openings", "zones", "locks")}
     # Home before the crew's choices, too: what they say nothing of is the school's.
-    spec = at_home(replace(at_home(FenceSpec(id=ask.id, **laid), ask.school), **kept), ask.school)
+    spec = localized(replace(localized(FenceSpec(id=ask.id, **laid), ask.school), **kept), ask.school)
     return preset(spec, ask.preset) if ask.preset else spec  # type: ignore[arg-type]
 
 
@@ -180,12 +180,12 @@ def _with(items: tuple[Any, ...], number: int, item: object) -> tuple[Any, ...]:
     return (*items[:number], item, *items[number + 1 :])
 
 
-def let_go(spec: FenceSpec, thing: str) -> FenceSpec:
+def unlock(spec: FenceSpec, thing: str) -> FenceSpec:
     """The spec without the lock on one of its plan's posts."""
     return replace(spec, locks=tuple(lock for lock in spec.locks if f"{spec.id}/post/{lock.id}" != thing))
 
 
-def take_in(spec: FenceSpec, thing: str, at_m: float) -> FenceSpec:
+def apply_measurement(spec: FenceSpec, thing: str, at_m: float) -> FenceSpec:
     """The spec with a post held where it was measured, or with its boards as wet as the meter said.
 
     Raises:
@@ -213,7 +213,7 @@ def close_with(spec: FenceSpec, value: str) -> FenceSpec:
 
 def strength(case: DesignInput, plan: Plan) -> WindRating | None:
     """The wind that it stands up to."""
-    gust = stands_up_to(case, plan)
+    gust = wind_rating(case, plan)
     if gust is None:
         return None
     return WindRating(gust_m_per_s=gust.gust_m_per_s, says=gust.says, gives=gust.gives)
@@ -247,7 +247,7 @@ def planned(case: DesignInput) -> Plan:
 
 def met(spec: FenceSpec, plan: Plan, find: ObstructionReport) -> FenceSpec:
     """The fence led round what a hole met."""
-    return go_round(spec, plan, dict(find.stand_m), find.post, (find.what, find.half_width_m))
+    return reroute_around(spec, plan, dict(find.stand_m), find.post, (find.what, find.half_width_m))
 
 
 def _candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
@@ -290,12 +290,12 @@ FENCE = StructureType(
         *COMMON,
     ),
     plan=planned,
-    home=at_home,
+    home=localized,
     own=OWN,
     usual=USUAL,
     move=move,
-    hold=take_in,
-    let_go=let_go,
+    hold=apply_measurement,
+    let_go=unlock,
     candidates=_candidates,
     first_checks=first_checks,
     choices=_choices,

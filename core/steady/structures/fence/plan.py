@@ -6,11 +6,11 @@ from dataclasses import replace
 
 from steady.errors import InvalidInputError
 from steady.ground.zoning_notes import too_high
-from steady.memo import once
+from steady.memo import cached
 from steady.plan.model import Basis, Bay, Check, DragHandle, Mark, MeasurementTarget, Plan
 from steady.structures.fence.checks import arches, foundations, gates
 from steady.structures.fence.checks import clearances as through
-from steady.structures.fence.checks.calculate import reckon
+from steady.structures.fence.checks.calculate import run_checks
 from steady.structures.fence.checks.findings import FixedFindings, KeptAlike, LineWind, Reckoning
 from steady.structures.fence.checks.rails import bears_bay
 from steady.structures.fence.checks.stability import own_weight
@@ -38,12 +38,12 @@ from steady.structures.place import unsaid
 from steady.structures.structure_type import DesignInput
 from steady.structures.views import ALONG_A_LINE
 from steady.units.show import Tape
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 PLAN_FORMAT = 1
 
 
-@value
+@value_object
 class _Line:
     """A fence set out and reckoned, before its pieces are counted."""
 
@@ -61,7 +61,7 @@ def first_checks(asked: DesignInput) -> list[Check]:
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    return once(_reckoned, asked).found.checks
+    return cached(_reckoned, asked).found.checks
 
 
 def _still(asked: DesignInput) -> FixedFindings:
@@ -76,13 +76,13 @@ def _reckoned(asked: DesignInput) -> _Line:
     infill.refuse(case)
     floors.refuse(spec)
     foundations.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
-    still = once(_still, asked.of(replace(spec, locks=())))
+    still = cached(_still, asked.of(replace(spec, locks=())))
     loads = still.loads
     bears = bears_bay(case, loads) if spec.bay_by_strength else None
     out = set_out(case, bears)
     hangings = gates.hang(case, out, loads)
     overhead = arches.stand(case, out)
-    found = reckon(case, out, hangings, overhead, still)
+    found = run_checks(case, out, hangings, overhead, still)
     return _Line(case=case, loads=loads, out=out, hangings=hangings, overhead=overhead, found=found)
 
 
@@ -98,7 +98,7 @@ def plan_fence(asked: DesignInput) -> Plan:
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    line = once(_reckoned, asked)
+    line = cached(_reckoned, asked)
     case, loads, out, hangings, overhead = line.case, line.loads, line.out, line.hangings, line.overhead
     spec, site, book, found = case.spec, case.site, case.book, line.found.copy()
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}

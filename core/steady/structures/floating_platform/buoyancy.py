@@ -9,7 +9,7 @@ from steady.plan.model import Part
 from steady.statics.floating import Barrels, Carried, draft_m, edge_rad, heel_rad, people, stability
 from steady.structures.floating_platform.layout import FloatLayout
 from steady.structures.floating_platform.spec import FloatSpec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 WATER_KG_M3 = {"fresh": 1000.0, "salt": 1025.0}
 FREEBOARD_M, HEEL_RAD, SUNK_SHARE = 0.25, math.radians(10), 0.5
@@ -21,7 +21,7 @@ SLICES = 8
 MOST_PEOPLE = 60
 
 
-@value
+@value_object
 class Mass:
     """Something heavy: kg, where from the platform's middle, how high over the barrels' underside (m)."""
 

@@ -5,7 +5,7 @@ from dataclasses import replace
 from steady.catalog.items import sold_with, sticks
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
-from steady.structures.default_timbers import as_last_chosen, at_home
+from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.floating_platform.buoyancy import EDGE_M
 from steady.structures.floating_platform.designs import candidates
 from steady.structures.floating_platform.line_parser import SMALL, read_float
@@ -98,12 +98,12 @@ def read(ask: NewStructureRequest) -> FloatSpec:
     Raises:
         InputError: The line does not read.
     """
-    return as_last_chosen(read_float(ask.text, ask.id, ask.bare), ask, OWN, home)  # type: ignore[no-any-return]
+    return as_last_chosen(read_float(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
 
 
-def home(spec: FloatSpec, school: str) -> FloatSpec:
+def localize(spec: FloatSpec, school: str) -> FloatSpec:
     """The platform with timbers that are on sale under a school."""
-    found: FloatSpec = at_home(spec, school, TIMBERS, ("joist", "cradle", "board"), ROUND_M)
+    found: FloatSpec = localized(spec, school, TIMBERS, ("joist", "cradle", "board"), ROUND_M)
     if found.ramp.stringer in sticks() and school in sticks()[found.ramp.stringer].schools:
         return found
     joist = sticks()[found.joist]
@@ -219,7 +219,7 @@ FLOAT = StructureType(
     read=read,
     tables=(Table(key="members", says="Members"), *(table for table in COMMON if table.key != "holes")),
     plan=plan_float,
-    home=home,
+    home=localize,
     own=OWN,
     form=FORM,
     move=move,

@@ -6,7 +6,7 @@ from steady.catalog.items import SectionItem, sold_with, stick
 from steady.errors import InvalidInputError
 from steady.layout.canopy import Members, members
 from steady.structures.floating_platform.spec import FloatSpec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 CRADLE_RATIO = 0.8
 """Clear between a barrel's two cradle rails, of its diameter: it beds on their edges and stays under the joists [our own]."""
@@ -18,7 +18,7 @@ ROLLER_M = 0.05
 """A ramp's roller holds its stringers so far over the deck [our own]."""
 
 
-@value
+@value_object
 class FloatTimbers:
     """The sticks; `stringer` is None without a ramp."""
 
@@ -29,7 +29,7 @@ class FloatTimbers:
     strap: SectionItem
 
 
-@value
+@value_object
 class Heights:
     """Levels over the barrels' underside."""
 
@@ -40,7 +40,7 @@ class Heights:
     deck_m: float
 
 
-@value
+@value_object
 class FloatLayout:
     """Rows' and cradle rails' lines across, barrels' centres along, joists' centres along; levels."""
 
@@ -154,7 +154,7 @@ def clashes(spec: FloatSpec, laid: FloatLayout) -> list[str]:
     return found
 
 
-@value
+@value_object
 class Sloped:
     """A ramp at one level of the water: how far its sill stands over the deck, its slope, and its reach on plan."""
 

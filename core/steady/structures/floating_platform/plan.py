@@ -5,7 +5,7 @@ from typing import Literal
 
 from steady.plan.model import Basis, DragHandle, MeasurementTarget, Part, Plan, SquareDiagonal, ViewSpec
 from steady.structures.floating_platform import text
-from steady.structures.floating_platform.checks.run_checks import Built, FloatFound, out_of_scope, reckon_float
+from steady.structures.floating_platform.checks.run_checks import Built, FloatFound, check_float, out_of_scope
 from steady.structures.floating_platform.layout import Sloped, clashes, lay_out
 from steady.structures.floating_platform.parts import add_ramp, build, raised
 from steady.structures.floating_platform.spec import FloatSpec
@@ -24,7 +24,7 @@ VIEWS = (
 )
 
 
-def reckoned(case: DesignInput) -> tuple[FloatFound, tuple[Part, ...]]:
+def calculated(case: DesignInput) -> tuple[FloatFound, tuple[Part, ...]]:
     """What is reckoned of a platform, and its ramp's pieces as it lies today.
 
     Raises:
@@ -35,7 +35,7 @@ def reckoned(case: DesignInput) -> tuple[FloatFound, tuple[Part, ...]]:
     own, clash = build(spec, laid, case.yard)
     # The ramp's weight is wanted before it is known how it lies: its pieces are the same at any slope.
     flat = add_ramp(spec, laid, Sloped(water_m=0.0, over_m=0.0, slope_rad=0.0, level_m=spec.ramp.length_m))
-    found = reckon_float(case, Built(laid=laid, own=own, ramp=flat, clashes=tuple(clash)))
+    found = check_float(case, Built(laid=laid, own=own, ramp=flat, clashes=tuple(clash)))
     return found, add_ramp(spec, laid, found.ramps[0]) if found.ramps else ()
 
 
@@ -46,7 +46,7 @@ def plan_float(case: DesignInput) -> Plan:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec: FloatSpec = case.spec
-    found, ramp = reckoned(case)
+    found, ramp = calculated(case)
     out_of_scope(found.findings, case)
     parts = raised((*found.own, *ramp), -found.draft_m)
     squares = _diagonals(spec)

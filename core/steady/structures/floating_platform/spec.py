@@ -6,13 +6,13 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.plan.model import Basis
 from steady.structures.manufacturer_ratings import ManufacturerRating
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
 
 
-@value
+@value_object
 class Barrel:
     """One barrel, as measured or as its maker says.
 
@@ -30,7 +30,7 @@ class Barrel:
     mass_kg: Annotated[float, Ge(1), Le(60)] = 10.0
 
 
-@value
+@value_object
 class Ramp:
     """The ramp from the bank; `length_m` 0: there is none.
 
@@ -50,7 +50,7 @@ class Ramp:
     count: Annotated[int, Ge(2), Le(5)] = 4
 
 
-@value
+@value_object
 class FloatSpec:
     """A rectangular platform on barrels that lie in rows along it.
 

@@ -26,7 +26,7 @@ def weight(case: DesignInput, kg: float) -> str:
     return f"{kg:,.0f} kg" if case.book.metric else f"{kg / LB_MASS:,.0f} lb"
 
 
-def lean_says(lean: float | None) -> str:
+def heel_text(lean: float | None) -> str:
     """A lean in words."""
     return "no balance" if lean is None else f"{math.degrees(lean):.1f}°"
 
@@ -64,7 +64,7 @@ def notes(case: DesignInput, found: FloatFound) -> list[str]:
         heel, trim = leans(wet)
         where = "in the middle" if not (spec.crowd_x_m or spec.crowd_y_m) else "off the middle"
         lines.append(
-            f"With {people_says(wet.count)} {where} it leans {lean_says(heel)} across and {lean_says(trim)} along"
+            f"With {people_says(wet.count)} {where} it leans {heel_text(heel)} across and {heel_text(trim)} along"
         )
     hands = max(4, math.ceil(found.dry_kg / 2 / TURNED_KG))
     lines.append(
@@ -199,7 +199,7 @@ def _leaning(spec: FloatSpec, found: FloatFound, heel: float, trim: float) -> li
     across = tuple((mid_x, mid_y + s * out_y, z + s * out_y * math.tan(heel)) for s in (-1, 1))
     along = tuple((mid_x + s * out_x, mid_y, z + s * out_x * math.tan(trim)) for s in (-1, 1))
     return [
-        Curve(id=f"{spec.id}/water/{name}", what="water loaded", points=points, label=lean_says(abs(lean)))
+        Curve(id=f"{spec.id}/water/{name}", what="water loaded", points=points, label=heel_text(abs(lean)))
         for name, points, lean in (("heel", across, heel), ("trim", along, trim))
         if abs(lean) > SEEN_RAD
     ]

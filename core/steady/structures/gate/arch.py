@@ -10,12 +10,12 @@ from steady.plan.model import Basis, CalculationStep, Check, UncheckedItem
 from steady.structures.gate.spec import PERSON_N, Arch
 from steady.structures.wood import outdoors
 from steady.units.units import GRAVITY
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 STATICS = "statics"
 
 
-@value
+@value_object
 class HighWind:
     """Wind that one post takes above the fence: the force and the height it acts at over the ground."""
 
@@ -23,7 +23,7 @@ class HighWind:
     arm_m: float
 
 
-@value_in_order
+@positional_value_object
 class ArchMade:
     """What an arch is made of: its sticks, the span between the centres of its posts, the length of a header (m)."""
 
@@ -33,7 +33,7 @@ class ArchMade:
     length_m: float
 
 
-@value
+@value_object
 class ArchFound:
     """What was reckoned of an arch. `high` None: the school has no wind for it, which stands in `not_covered`."""
 
@@ -47,7 +47,9 @@ def solid_height_m(header: SectionItem, rung: SectionItem, arch: Arch) -> float:
     return 2 * header.width_m + (rung.width_m if arch.rungs else 0.0)
 
 
-def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutOfScopeError, book: TimberRules, about: str) -> ArchFound:
+def calculate_arch(
+    arch: Arch, made: ArchMade, wind: WindOnFence | OutOfScopeError, book: TimberRules, about: str
+) -> ArchFound:
     """Reckon an arch.
 
     Args:

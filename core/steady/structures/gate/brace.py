@@ -12,7 +12,7 @@ from steady.structures.gate.leaf import Leaf
 from steady.structures.gate.leaf_checks import LeafChecks, latch_tolerance, step
 from steady.structures.gate.racking import unbraced
 from steady.structures.wood import outdoors
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
 def brace_of(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.Brace:
@@ -73,7 +73,7 @@ def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
         _rail_bends(f, load, case)
 
 
-@value_in_order
+@positional_value_object
 class _Lies:
     """How a brace lies in its leaf: the slope it follows, how high and how far along it reaches (m), and what it bears."""
 

@@ -13,10 +13,10 @@ from steady.structures.gate.leaf_checks import LeafChecks
 from steady.structures.gate.sag import sag, wobble
 from steady.structures.gate.swing import closed, closer, in_the_way, latch_corner, lean, swing
 from steady.structures.gate.wind import in_wind
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class LeafResult:
     """Everything reckoned of one leaf."""
 
@@ -38,7 +38,7 @@ class LeafResult:
         return self.cable if self.leaf.design.brace == "cable" else self.strut
 
 
-@value
+@value_object
 class HingePostLoad:
     """What a leaf hangs on, and what it has to stand up to.
 
@@ -60,7 +60,7 @@ class HingePostLoad:
 
 
 @lru_cache(maxsize=256)
-def reckon(leaf: Leaf, book: Rulebook, about: str, on: HingePostLoad) -> LeafResult:
+def calculate_leaf(leaf: Leaf, book: Rulebook, about: str, on: HingePostLoad) -> LeafResult:
     """Reckon a leaf; `about` is the gate's id."""
     # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.
     # A strut presses from inner corner to inner corner; a cable is pinned at the joints' middles.

@@ -5,10 +5,10 @@ from functools import cache
 from steady.data.loader import keyed
 from steady.errors import InvalidInputError
 from steady.structures.gate.spec import LeafDesign
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class GateHardware:
     """A hinge or latch: the gap it needs beside the leaf."""
 

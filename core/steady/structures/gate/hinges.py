@@ -13,13 +13,13 @@ from steady.statics import gate_leaf as statics
 from steady.structures.gate.hardware import hinge_gap_m
 from steady.structures.gate.leaf import Leaf
 from steady.structures.gate.leaf_checks import LeafChecks, step
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 WET_FIXING = 0.7
 """Wet-service factor of lags and screws, sideways and in pull-out. Source: NDS 11.3.3 (medium)."""
 
 
-@value
+@value_object
 class PullOnPost:
     """What a leaf brings to its hinge post: moments about the ground (N m), by its weight alone and with a person on it."""
 

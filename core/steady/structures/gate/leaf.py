@@ -18,7 +18,7 @@ from steady.layout.swing import (
 from steady.structures.gate.hardware import hinge_gap_m, latch_gap_m
 from steady.structures.gate.spec import LeafDesign
 from steady.units.units import GRAVITY
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 TALL_M = 1.6
 """Over this a leaf gets a third hinge [common practice]."""
@@ -36,7 +36,7 @@ WIDE_M = 1.5
 """A single leaf wider than this is better made as two [common practice]."""
 
 
-@value
+@value_object
 class Hung:
     """Where a leaf hangs: the ground along it from hinge to latch, the fence's height over its own gap, the side it swings to."""
 
@@ -47,7 +47,7 @@ class Hung:
     grade_along: float
 
 
-@value
+@value_object
 class Leaf:
     """A leaf as it is built. Heights above the ground at its hinge; `width_m`, `height_m` over all."""
 

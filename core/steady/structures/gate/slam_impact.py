@@ -4,10 +4,10 @@ from steady.plan.model import CalculationStep
 from steady.structures.gate.leaf import Leaf
 from steady.units.trade import Units
 from steady.units.units import GRAVITY
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Slam:
     """The push on the latch post and how high it comes (m above the ground)."""
 

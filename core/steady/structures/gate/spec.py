@@ -5,14 +5,14 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Words = Annotated[str, MaxLen(200)]
 PERSON_N = 1334.4664845781
 """300 lb on the latch edge: common practice, no clause."""
 
 
-@value
+@value_object
 class InTheWay:
     """Something a leaf could swing into: a wall's corner, a parked vehicle, a tree; measured from the hinge."""
 
@@ -23,7 +23,7 @@ class InTheWay:
     radius_m: Annotated[float, Ge(0), Le(5)] = 0.15
 
 
-@value
+@value_object
 class Arch:
     """Two headers over a gate, one on each face of its posts, with rungs across them for plants.
 
@@ -43,7 +43,7 @@ class Arch:
     plants_n_per_m: Annotated[float, Ge(0), Le(2000)] = 0.0
 
 
-@value
+@value_object
 class LeafDesign:
     """How the leaves of one opening are built and hung.
 

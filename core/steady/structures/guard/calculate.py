@@ -18,7 +18,7 @@ from steady.structures.check_collector import CheckList
 from steady.structures.wood import outdoors
 from steady.units.trade import Units
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LOWER_FIXING_M = 0.75 * IN
 """Middle of a post's lower fixing over the bottom of its rim. Source: irc: R507.9.1.3(2) edge distances (from memory, medium)."""
@@ -28,7 +28,7 @@ TOLERANCE_M = 0.25 * IN
 """Openings are set out this much under the ball: wood moves [common practice]."""
 
 
-@value
+@value_object
 class GuardAsk:
     """What a guard is asked for.
 
@@ -58,7 +58,7 @@ class GuardAsk:
     slope_rad: float | None = None
 
 
-@value
+@value_object
 class GuardRun:
     """A stretch of guard along one edge: its posts from the edge's start, balusters and their gap between two posts.
 
@@ -84,7 +84,7 @@ class GuardFound(CheckList):
     source: str = ""
 
 
-def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
+def calculate_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     """Lay a guard out and reckon its most loaded post. Raises InputError for sizes that cannot be."""
     found = GuardFound()
 

@@ -10,7 +10,7 @@ from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep
 from steady.structures.joints.brace_ends import word_of
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 BOLT = Fastener(kind="bolt", diameter_m=0.5 * IN)
 BOLTS = (2, 4, 6)
@@ -22,7 +22,7 @@ NUT_M = 1.0 * IN
 LONG_BOLT_M = 8 * IN
 
 
-@value
+@value_object
 class BesideBolts:
     """Bolts at one post: how many, what they hold, and how it is found."""
 

@@ -14,7 +14,7 @@ from steady.plan.model import CalculationStep, CheckOrigin
 from steady.statics.joints import butted_brace
 from steady.structures.check_collector import CheckCollector, said
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LAGS_AN_END = 2
 BRACE_RAD = math.pi / 4
@@ -29,7 +29,7 @@ FULL_END_D, LEAST_END_D = 7.0, 3.5
 """Wood beyond a lag along the grain: full value, and half of it. Source: nds: 12.5.1A (from memory, high)."""
 
 
-@value
+@value_object
 class BraceLag:
     """The lag screw of a brace's ends: its key in the yard, its diameter, and the thread that its post or header takes."""
 
@@ -134,7 +134,7 @@ def brace_end_holds(
     return limit, (lateral.reference, lateral.design, across, pulled.design, slides, pull)
 
 
-@value
+@value_object
 class BraceForce:
     """What a brace's ends must hold, push and pull: the check's key, the force along it, and its load case."""
 

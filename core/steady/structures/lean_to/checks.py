@@ -31,14 +31,14 @@ from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.units import GRAVITY
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 MOST_M2 = 50.0
 FLAT_RAD = math.radians(10)
 """On a steeper roof a purlin on edge bends sideways, too: not reckoned [our own limit]."""
 
 
-@value
+@value_object
 class LedgerLoad:
     """What each fixing of the ledger carries down and is lifted by (N), at the school's design level, and a metre of it (N/m)."""
 
@@ -47,7 +47,7 @@ class LedgerLoad:
     up_n: float
 
 
-@value
+@value_object
 class LeanToFound:
     """Everything reckoned. `strap_n`: pull in a roof-plane strap, 0 where the wind is not known."""
 
@@ -59,7 +59,7 @@ class LeanToFound:
     strap_n: float
 
 
-def reckon_lean_to(case: DesignInput) -> LeanToFound:
+def check_lean_to(case: DesignInput) -> LeanToFound:
     """Reckon a lean-to, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:

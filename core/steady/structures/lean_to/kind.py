@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.data.loader import keyed
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
-from steady.structures.canopy.actions import hold_on, let_go, lock_post
+from steady.structures.canopy.actions import hold_on, lock_post, unlock
 from steady.structures.canopy.changes import (
     more_posts,
     other_feet,
@@ -17,7 +17,7 @@ from steady.structures.canopy.changes import (
 )
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.default_timbers import OWN as CANOPY_OWN
-from steady.structures.default_timbers import as_last_chosen, at_home
+from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
 from steady.structures.lean_to.layout import SIZES, timber_of, wall_to_beam_m
 from steady.structures.lean_to.line_parser import read_lean_to
@@ -82,12 +82,12 @@ def read(ask: NewStructureRequest) -> LeanToSpec:
     Raises:
         InputError: The line does not read.
     """
-    return as_last_chosen(read_lean_to(ask.text, ask.id, ask.bare), ask, OWN, home)  # type: ignore[no-any-return]
+    return as_last_chosen(read_lean_to(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
 
 
-def home(spec: LeanToSpec, school: str) -> LeanToSpec:
+def localize(spec: LeanToSpec, school: str) -> LeanToSpec:
     """The lean-to with timbers that are on sale under a school: the usual ones where its own are not."""
-    return at_home(spec, school, TIMBERS, ("post", "beam", "rafter", "ledger"), ROUND_M)  # type: ignore[no-any-return]
+    return localized(spec, school, TIMBERS, ("post", "beam", "rafter", "ledger"), ROUND_M)  # type: ignore[no-any-return]
 
 
 TIMBERS = {
@@ -242,11 +242,11 @@ LEAN_TO = StructureType(
     read=read,
     tables=(Table(key="members", says="Members"), *COMMON),
     plan=plan_lean_to,
-    home=home,
+    home=localize,
     own=OWN,
     form=FORM,
     move=move,
     hold=hold_on(lambda spec: SIZES),
-    let_go=let_go,
+    let_go=unlock,
     candidates=candidates,
 )

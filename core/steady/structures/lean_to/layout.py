@@ -9,7 +9,7 @@ from steady.structures.canopy.actions import HEIGHT_M, Sized
 from steady.structures.canopy.frame import RoofFrame, posts_on
 from steady.structures.continuous_members import ContinuousMember
 from steady.structures.lean_to.spec import LeanToSpec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LEAST_FALL_RAD, SAFE_FALL_RAD = math.radians(1.5), math.radians(3.0)
 """Flatter than the first a roof holds water; under the second its sheet's maker is asked [practice; the first our own]."""
@@ -28,7 +28,7 @@ UNDER_SOFFIT_M = 0.01
 ROOM_M = 0.3
 
 
-@value
+@value_object
 class LeanToTimbers:
     """The sticks that a lean-to is made of; what it has not got is None."""
 
@@ -43,7 +43,7 @@ class LeanToTimbers:
     fascia: SectionItem | None
 
 
-@value
+@value_object
 class LeanToLayout:
     """Everything laid out: `purlins_m` and slats along the slope from the roof's edge at the wall."""
 

@@ -8,7 +8,7 @@ from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
 from steady.structures.lean_to import parts as pieces
 from steady.structures.lean_to import text
-from steady.structures.lean_to.checks import out_of_scope, reckon_lean_to
+from steady.structures.lean_to.checks import check_lean_to, out_of_scope
 from steady.structures.lean_to.layout import SIZES, LeanToLayout
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.structure_type import DesignInput
@@ -21,7 +21,7 @@ def plan_lean_to(case: DesignInput) -> Plan:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec: LeanToSpec = case.spec
-    found = reckon_lean_to(case)
+    found = check_lean_to(case)
     laid = found.laid
     made, clashes = pieces.build(case, found)
     out_of_scope(found.findings, case)

@@ -8,10 +8,10 @@ from annotated_types import Ge, Gt, Le, MaxLen
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import BeamPostLock, Id, RoofAbove, SlabUnder, Stands, Words
 from steady.structures.manufacturer_ratings import ManufacturerRating
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class RoofFinish:
     """What lines the roof's underside and edge, and what stands near it; 0 or None: there is none.
 
@@ -29,7 +29,7 @@ class RoofFinish:
     door_m: Annotated[float, Gt(0), Le(4)] | None = None
 
 
-@value
+@value_object
 class LeanToSpec:
     """A roof from a ledger on the house down to a beam on posts.
 

@@ -45,7 +45,7 @@ from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.trade import Units
 from steady.units.units import GRAVITY
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 LEGS_BEND = "cupola_leg.bending"
 MOST_M2 = 50.0
@@ -55,7 +55,7 @@ ONE_HALF = 1.5
 """Snow on one half of a free-standing roof, over even snow; nothing on the other [our own, beside the code's even case]."""
 
 
-@value
+@value_object
 class HipLoad:
     """What one hip carries at the school's design level (N): at ring or ridge, its quarter of that without its jacks' part; from
     its jacks; along it; ties along x and y."""
@@ -68,7 +68,7 @@ class HipLoad:
     tie_y_n: float
 
 
-@value
+@value_object
 class PavilionFound:
     """Everything reckoned."""
 
@@ -79,7 +79,7 @@ class PavilionFound:
     hip: HipLoad
 
 
-def reckon_pavilion(case: DesignInput) -> PavilionFound:
+def check_pavilion(case: DesignInput) -> PavilionFound:
     """Reckon a pavilion.
 
     Raises:

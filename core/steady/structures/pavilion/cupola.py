@@ -5,10 +5,10 @@ import math
 from steady.errors import InvalidInputError
 from steady.structures.pavilion.roof_planes import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Raised:
     """The small roof, laid out. Heights in metres above the floor.
 

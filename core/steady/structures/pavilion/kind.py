@@ -5,11 +5,11 @@ from dataclasses import replace
 
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
-from steady.structures.canopy.actions import hold_on, let_go
+from steady.structures.canopy.actions import hold_on, unlock
 from steady.structures.canopy.changes import other_feet, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
 from steady.structures.default_timbers import OWN as CANOPY_OWN
-from steady.structures.default_timbers import as_last_chosen, at_home
+from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
 from steady.structures.option import Change
 from steady.structures.pavilion.layout import SIZES
@@ -76,12 +76,12 @@ def read(ask: NewStructureRequest) -> PavilionSpec:
     Raises:
         InputError: The line does not read.
     """
-    return as_last_chosen(read_pavilion(ask.text, ask.id, ask.bare), ask, OWN, home)  # type: ignore[no-any-return]
+    return as_last_chosen(read_pavilion(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
 
 
-def home(spec: PavilionSpec, school: str) -> PavilionSpec:
+def localize(spec: PavilionSpec, school: str) -> PavilionSpec:
     """The pavilion with timbers that are on sale under a school: the usual ones where its own are not."""
-    return at_home(spec, school, TIMBERS, ("post", "beam", "rafter", "hip", "ring"), ROUND_M)  # type: ignore[no-any-return]
+    return localized(spec, school, TIMBERS, ("post", "beam", "rafter", "hip", "ring"), ROUND_M)  # type: ignore[no-any-return]
 
 
 TIMBERS = {
@@ -211,11 +211,11 @@ PAVILION = StructureType(
     read=read,
     tables=(Table(key="members", says="Members"), *COMMON),
     plan=plan_pavilion,
-    home=home,
+    home=localize,
     own=OWN,
     form=FORM,
     move=move,
     hold=hold_on(lambda spec: SIZES),
-    let_go=let_go,
+    let_go=unlock,
     candidates=candidates,
 )

@@ -13,7 +13,7 @@ from steady.structures.continuous_members import ContinuousMember
 from steady.structures.pavilion.cupola import Raised, raise_centre
 from steady.structures.pavilion.roof_planes import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 SIZES = (
     Sized(key="long", what="over the beams, along the front", field="beams_m"),
@@ -33,7 +33,7 @@ END_M = 0.05
 """A purlin stands within so much of either end of the sheets [common practice]."""
 
 
-@value
+@value_object
 class PavilionTimbers:
     """The sticks that a pavilion is made of."""
 
@@ -49,7 +49,7 @@ class PavilionTimbers:
     boxed: Boxed | None = None
 
 
-@value
+@value_object
 class Sloping:
     """A common or a jack: which side, how far along it, how far in its upper end stands on plan, and which hand (0: common)."""
 
@@ -59,7 +59,7 @@ class Sloping:
     hand: int
 
 
-@value
+@value_object
 class SeatCut:
     """A seat cut (m): its level length, and square to the stick how deep it is cut, and what it leaves of the whole depth."""
 
@@ -73,7 +73,7 @@ class SeatCut:
         return self.cut_m / (self.cut_m + self.left_m)
 
 
-@value
+@value_object
 class PavilionLayout:
     """Everything laid out. Heights in metres above the floor; angles in radians.
 

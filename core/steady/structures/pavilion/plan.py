@@ -8,7 +8,7 @@ from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.text import NOTHING_UPRIGHT
 from steady.structures.pavilion import parts as pieces
 from steady.structures.pavilion import text
-from steady.structures.pavilion.checks import out_of_scope, reckon_pavilion
+from steady.structures.pavilion.checks import check_pavilion, out_of_scope
 from steady.structures.pavilion.layout import SIZES, PavilionLayout
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.structure_type import DesignInput
@@ -21,7 +21,7 @@ def plan_pavilion(case: DesignInput) -> Plan:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec: PavilionSpec = case.spec
-    found = reckon_pavilion(case)
+    found = check_pavilion(case)
     laid = found.laid
     made, clashes = pieces.build(case, found)
     out_of_scope(found.findings, case, laid)

@@ -4,10 +4,10 @@ import math
 
 from steady.plan.model import Vec
 from steady.statics.beam import SpreadLoad
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class RoofSide:
     """One side of the roof: where its eave's left end stands seen from outside, which way it runs, its sizes on plan (m).
 

@@ -8,12 +8,12 @@ from annotated_types import Ge, Gt, Le, MaxLen
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import BeamPostLock, Id, SlabUnder, Stands, Words
 from steady.structures.manufacturer_ratings import ManufacturerRating
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Pitch = Annotated[float, Ge(math.radians(5)), Le(math.radians(45))]
 
 
-@value
+@value_object
 class PavilionSpec:
     """A hip roof on a beam on either side of four posts; the ridge runs whichever way the longer sides do.
 

@@ -9,7 +9,7 @@ from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, two_layers
 from steady.statics.beam import PointLoad, SpreadLoad
 from steady.structures.continuous_members import ContinuousMember
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Sun = tuple[float, float]
 CLOSEST = 1e-4
@@ -20,7 +20,7 @@ Rows = tuple[Members, bool]
 """Rows of cross pieces, and whether the first of them is a ledger."""
 
 
-@value
+@value_object
 class BayGrid:
     """A grid of bays, each with whole slats of its own.
 

@@ -34,7 +34,7 @@ from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 SLAT_RATIO = 150.0
 """Span over which a slat may sag under its own wet weight [our own]."""
@@ -43,7 +43,7 @@ CLIMBERS_PA = 250.0
 NAMES = {"along": "along the beams", "across": "across the beams"}
 
 
-@value
+@value_object
 class PergolaFound:
     """Everything reckoned: what is laid out, loads, one foot for each post, sway each way, and what its joints must hold (N)."""
 
@@ -53,7 +53,7 @@ class PergolaFound:
     held: LateralSystemResult
 
 
-def reckon_pergola(case: DesignInput) -> PergolaFound:
+def check_pergola(case: DesignInput) -> PergolaFound:
     """Reckon a pergola, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:

@@ -6,9 +6,9 @@ from dataclasses import replace
 
 from steady.errors import InvalidInputError
 from steady.plan.model import Plan
-from steady.plan.results import hardest, named, state
+from steady.plan.results import check_title, governing_check, state
 from steady.structures.canopy.text import IN_DECK
-from steady.structures.manufacturer_ratings import with_ratings
+from steady.structures.manufacturer_ratings import apply_ratings
 from steady.structures.option import Change, Choice
 from steady.structures.pergola.layout import PergolaLayout, lay_out, shade_share
 from steady.structures.pergola.plan import plan_pergola
@@ -41,17 +41,17 @@ def choices(case: DesignInput) -> Iterator[Choice]:
 def _planned(case: DesignInput, group: str, change: Change, chosen: bool, says: str = "") -> Choice:
     then = case.of(replace(case.spec, **dict(change)))
     try:
-        made = with_ratings(plan_pergola(then), then.spec.ratings)
+        made = apply_ratings(plan_pergola(then), then.spec.ratings)
         words = says or slats_say(then, lay_out(then, then.spec.posts or 2))
     except InvalidInputError as error:
         return Choice(group=group, says=says, change=(), whole="conflict", why=error.message, use=0.0, chosen=chosen)
-    worst = hardest(made.checks)
+    worst = governing_check(made.checks)
     return Choice(
         group=group,
         says=words,
         change=change,
         whole=state(made),
-        why=_why(made) or (named(worst, made.school) if worst else ""),
+        why=_why(made) or (check_title(worst, made.school) if worst else ""),
         use=worst.use if worst else 0.0,
         chosen=chosen,
     )

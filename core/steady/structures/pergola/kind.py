@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.catalog.items import stick
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
-from steady.structures.canopy.actions import hold_on, let_go, lock_post
+from steady.structures.canopy.actions import hold_on, lock_post, unlock
 from steady.structures.canopy.changes import (
     more_posts,
     other_feet,
@@ -18,10 +18,10 @@ from steady.structures.canopy.changes import (
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.load_path_checks import brought
 from steady.structures.default_timbers import OWN as CANOPY_OWN
-from steady.structures.default_timbers import as_last_chosen, at_home
+from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
 from steady.structures.option import Change
-from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.checks import check_pergola
 from steady.structures.pergola.designs import choices
 from steady.structures.pergola.layout import lay_out, sizes
 from steady.structures.pergola.line_parser import read_pergola
@@ -88,12 +88,12 @@ def read(ask: NewStructureRequest) -> PergolaSpec:
     Raises:
         InputError: The line does not read.
     """
-    return as_last_chosen(read_pergola(ask.text, ask.id, ask.bare), ask, OWN, home)  # type: ignore[no-any-return]
+    return as_last_chosen(read_pergola(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
 
 
-def home(spec: PergolaSpec, school: str) -> PergolaSpec:
+def localize(spec: PergolaSpec, school: str) -> PergolaSpec:
     """The pergola with timbers that are on sale under a school: the usual ones where its own are not."""
-    return at_home(spec, school, TIMBERS, ("post", "beam", "rafter"), ROUND_M)  # type: ignore[no-any-return]
+    return localized(spec, school, TIMBERS, ("post", "beam", "rafter"), ROUND_M)  # type: ignore[no-any-return]
 
 
 TIMBERS = {
@@ -258,7 +258,7 @@ def brings(case: DesignInput) -> tuple[PostReaction, ...]:
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    found = reckon_pergola(case)
+    found = check_pergola(case)
     return brought(case.book, found.laid.frame, found.loads, found.held, "a pergola's post")
 
 
@@ -281,12 +281,12 @@ PERGOLA = StructureType(
         *COMMON,
     ),
     plan=plan_pergola,
-    home=home,
+    home=localize,
     own=OWN,
     form=FORM,
     move=move,
     hold=hold_on(sizes),
-    let_go=let_go,
+    let_go=unlock,
     candidates=candidates,
     rests=rests,
     brings=brings,

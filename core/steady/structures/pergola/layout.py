@@ -18,7 +18,7 @@ from steady.structures.pergola.bays import BayGrid, bays_shade, cross_rows, gap_
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.structure_type import DesignInput
 from steady.units.dates import day_of
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 RAFTER_SHARE, BEAM_SHARE = 1 / 8, 1 / 12
 """What runs past, as a share of the span behind [our own: practice gives no rule]."""
@@ -27,7 +27,7 @@ INSIDE_M = 0.3
 """A held post stays so far inside its beam's ends."""
 
 
-@value
+@value_object
 class PergolaTimbers:
     """The sticks that a pergola is made of; `slat` None: bare rafters."""
 
@@ -39,7 +39,7 @@ class PergolaTimbers:
     built_up: BuiltUp | None = None
 
 
-@value
+@value_object
 class RafterRow:
     """Rafters along the beams by the middles of each: the outer ones flush with the beams' ends, a pair over every braced post."""
 
@@ -67,7 +67,7 @@ class RafterRow:
         return (self.at[-1] - self.at[0]) / (self.count - 1)
 
 
-@value
+@value_object
 class PergolaLayout:
     """Everything laid out; `slats`: those of one bay along the beams where there are bays."""
 

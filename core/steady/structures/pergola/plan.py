@@ -13,7 +13,7 @@ from steady.structures.lifting import heaviest_says
 from steady.structures.measurement_targets import gap_target
 from steady.structures.pergola import parts as pieces
 from steady.structures.pergola.bays import BayGrid
-from steady.structures.pergola.checks import PergolaFound, out_of_scope, reckon_pergola
+from steady.structures.pergola.checks import PergolaFound, check_pergola, out_of_scope
 from steady.structures.pergola.layout import PergolaLayout, shade_share, sizes, sun_at
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.structure_type import DesignInput
@@ -31,7 +31,7 @@ def plan_pergola(case: DesignInput) -> Plan:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec: PergolaSpec = case.spec
-    found = reckon_pergola(case)
+    found = check_pergola(case)
     laid = found.laid
     made, clashes = pieces.build(case, found)
     out_of_scope(found.findings, case)

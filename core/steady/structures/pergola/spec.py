@@ -7,10 +7,10 @@ from annotated_types import Ge, Gt, Le, MaxLen
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import BeamPostLock, Id, RoofAbove, SlabUnder, Stands, Words
 from steady.structures.manufacturer_ratings import ManufacturerRating
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class SunAsked:
     """The day and hour that shade is asked for; the clock with daylight saving as the crew types it."""
 
@@ -19,7 +19,7 @@ class SunAsked:
     utc_h: Annotated[float, Ge(-12), Le(14)] | None = None
 
 
-@value
+@value_object
 class PergolaSpec:
     """A pergola: one beam line against the house or two free-standing ones, rafters over them, slats over the rafters.
 

@@ -11,7 +11,7 @@ from steady.design_codes.results import StairLimits, given_step
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import Basis, CalculationStep, Check, UncheckedItem
 from steady.units.units import IN
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 RISER_USUAL_M = 0.18
 """Where a school has no limit entered: about seven inches [common practice]."""
@@ -19,7 +19,7 @@ HANDRAIL_RISERS = 4
 """A handrail from four risers on. Source: IRC R311.7.8 (from memory, high); practice elsewhere."""
 
 
-@value
+@value_object
 class StairAsk:
     """A stair as it is wished for. `drop_at`: the deck's height above the ground so far out from its edge."""
 
@@ -55,7 +55,7 @@ class StairFound:
         return math.atan2(self.rise_m - self.riser_m, self.run_m) if self.run_m > 0 else math.pi / 2
 
 
-def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
+def calculate_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
     """Lay a stair out to the ground where it lands, and hold it against the school's limits.
 
     Raises:
@@ -137,7 +137,7 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
         )
 
 
-@value
+@value_object
 class RiserOpening:
     """A riser left open: clear under its tread (m), how many of them must be closed, and how high a strip does it (m)."""
 

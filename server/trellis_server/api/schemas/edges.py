@@ -10,7 +10,7 @@ from ninja import Schema
 from pydantic import ConfigDict, TypeAdapter
 from pydantic_core import PydanticCustomError, core_schema
 from steady.catalog.price_book import BookPrice
-from steady.jobs.document import AnySpec, Job, Structure
+from steady.jobs.document import AnySpec, JobDocument, Structure
 from steady.jobs.sun_shade import SunAsk
 from steady.plan.model import DragHandle
 
@@ -57,9 +57,9 @@ def keep_schema(kind: Any) -> None:
     kind.__get_pydantic_core_schema__ = staticmethod(lambda source, handler: made)
 
 
-for kind in (Job, DragHandle, SunAsk, BookPrice):
+for kind in (JobDocument, DragHandle, SunAsk, BookPrice):
     close_edges(kind)
-for kind in (*get_args(AnySpec), Structure, Job):
+for kind in (*get_args(AnySpec), Structure, JobDocument):
     keep_schema(kind)
 
 
@@ -86,4 +86,4 @@ class Problems(Schema):
 
 
 class DocumentBody(Closed):
-    document: Job
+    document: JobDocument

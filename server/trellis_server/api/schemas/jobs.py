@@ -9,7 +9,7 @@ from ninja import Schema
 from pydantic import AfterValidator, AwareDatetime, RootModel
 from steady.drawing.marks import Face
 from steady.drawing.shapes import View
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 
 from trellis_server.api.schemas.edges import Closed
 from trellis_server.api.schemas.people import RoleWord
@@ -85,7 +85,7 @@ class JobState(Schema):
 
     id: uuid.UUID
     revision: int
-    document: Job
+    document: JobDocument
     can_undo: bool
     can_redo: bool
     says: str
@@ -98,13 +98,13 @@ class SaveBody(Closed):
     """A change made from a revision. `key`: the page's own for this save, so that what is sent twice is kept once."""
 
     base: int
-    document: Job
+    document: JobDocument
     says: Annotated[str, MaxLen(200)] = ""
     key: uuid.UUID | None = None
 
 
 class NewJob(Closed):
-    document: Job
+    document: JobDocument
 
 
 class BeginBody(Closed):
@@ -127,8 +127,8 @@ class Conflict(Schema):
     status: int = 409
     revision: int
     author: str
-    theirs: Job
-    merged: Job
+    theirs: JobDocument
+    merged: JobDocument
     clashes: list[ClashRow]
 
 
@@ -256,4 +256,4 @@ class DocumentsAnswer(Schema):
 
 
 class JobAnswer(Schema):
-    document: Job
+    document: JobDocument

@@ -13,7 +13,7 @@ from steady.ground.readings import ParsedReadings
 from steady.jobs.apply_decision import Used
 from steady.jobs.design_sheet import Sheet
 from steady.jobs.dimension_conflicts import Disagreement
-from steady.jobs.document import Job, Structure, UnitSettings
+from steady.jobs.document import JobDocument, Structure, UnitSettings
 from steady.jobs.estimate import Estimate
 from steady.jobs.job_takeoff import Counted, Share
 from steady.jobs.member_options import PricedChoice
@@ -36,7 +36,7 @@ class PlacesAnswer(Schema):
 
 
 class StartBody(Closed):
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
     which: Annotated[str, MaxLen(40)]
     name: Annotated[str, MaxLen(80)] = ""
@@ -66,7 +66,7 @@ class Moving(Closed):
 class PlanBody(Closed):
     """`moving`: the plan is asked for as if this were let go here."""
 
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
     selected: Annotated[str, MaxLen(200)] = ""
     moving: Moving | None = None
@@ -82,7 +82,7 @@ class PullBody(Closed):
     key: uuid.UUID
     structure: Annotated[str, MaxLen(60)]
     moving: Moving
-    document: Job | None = None
+    document: JobDocument | None = None
     after: int = 0
 
 
@@ -98,7 +98,7 @@ class PullAnswer(Schema):
 
 
 class MarksBody(Closed):
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
     from_end: bool = False
     to: Literal["centre", "near face", "far face"] = "centre"
@@ -120,7 +120,7 @@ class NewBody(Closed):
 class SketchBody(NewBody):
     """A line while it is typed, and the job that the structure will stand in."""
 
-    document: Job
+    document: JobDocument
 
 
 class TilesAnswer(Closed):
@@ -130,14 +130,14 @@ class TilesAnswer(Closed):
 
 
 class SchoolBody(Closed):
-    document: Job
+    document: JobDocument
     school: School
 
 
 class MoveBody(Closed):
     """A handle of a structure's sheet, as it was given, and where it is moved to along its axis."""
 
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
     handle: DragHandle
     to_m: Annotated[float, Ge(-5000), Le(5000)]
@@ -146,7 +146,7 @@ class MoveBody(Closed):
 class HoldBody(Closed):
     """A thing to hold at a place, or to let go."""
 
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
     thing: Annotated[str, MaxLen(200)]
     at_m: Annotated[float, Ge(-5000), Le(5000)] | None = None
@@ -155,7 +155,7 @@ class HoldBody(Closed):
 class TakeInBody(Closed):
     """What was measured, and of what; `job`: whose ticks tell what is up already, None: a document alone."""
 
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
     thing: Annotated[str, MaxLen(200)]
     at_m: Annotated[float, Ge(-5000), Le(5000)]
@@ -165,7 +165,7 @@ class TakeInBody(Closed):
 class BringBody(Closed):
     """A structure of another job, to be brought into this one."""
 
-    document: Job
+    document: JobDocument
     from_job: uuid.UUID
     structure: Annotated[str, MaxLen(60)]
 
@@ -177,14 +177,14 @@ class BroughtAnswer(Schema):
 class CopyBody(Closed):
     """A structure of the job, to stand in it once more."""
 
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
 
 
 class ActBody(Closed):
     """One of a kind's own changes, with its value."""
 
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
     act: Annotated[str, MaxLen(40)]
     value: Annotated[str, MaxLen(200)] = ""
@@ -212,21 +212,21 @@ class TakeoffAnswer(Schema):
 class DecisionsBody(Closed):
     """`carry_out`: a decision that takes one thing for another in every structure; empty: only asked what there is."""
 
-    document: Job
+    document: JobDocument
     carry_out: Annotated[str, MaxLen(60)] = ""
 
 
 class DecisionsAnswer(Schema):
     """The document as decided, and the things of the yard that its structures are made of."""
 
-    document: Job
+    document: JobDocument
     used: list[Used]
 
 
 class JobListBody(Closed):
     """`structures` and `stages`: what is bought; none named: all of it."""
 
-    document: Job
+    document: JobDocument
     structures: Annotated[list[Annotated[str, MaxLen(60)]], MaxLen(60)] = []
     stages: Annotated[list[Literal["dig", "posts", "frame", "close"]], MaxLen(4)] = []
 
@@ -271,7 +271,7 @@ class StatesAnswer(Schema):
 
 
 class DaysBody(Closed):
-    document: Job
+    document: JobDocument
 
 
 class DaysAnswer(Schema):
@@ -401,6 +401,6 @@ ReadingsRead = ParsedReadings
 
 
 class SlackBody(Closed):
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
     post: Annotated[str, MaxLen(200)]

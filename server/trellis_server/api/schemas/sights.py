@@ -10,25 +10,25 @@ from steady.errors import RowProblem
 from steady.ground.survey import SiteFeature, ThingRow
 from steady.ground.underlay import Underlay
 from steady.jobs.bookings import BookedDay
-from steady.jobs.document import Job
+from steady.jobs.document import JobDocument
 from steady.jobs.job_schedule import Calendar, MoveAnswer
 from steady.jobs.shade_map import ShadyAsk
 from steady.jobs.site_layout import SitePlan
 from steady.jobs.site_underlay import PictureAsk, ScaleAsk
 from steady.jobs.sun_shade import SunAnswer, SunAsk
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 from trellis_server.api.schemas.edges import Closed
 
 
 class SunBody(Closed):
-    document: Job
+    document: JobDocument
     structure: Annotated[str, MaxLen(60)]
     ask: SunAsk
 
 
 class ShadyBody(Closed):
-    document: Job
+    document: JobDocument
     ask: ShadyAsk
 
 
@@ -38,7 +38,7 @@ SceneAnswer = Scene
 SitePlanAnswer = SitePlan
 
 
-@value
+@value_object
 class CalendarAnswer:
     """The job on days, and the days on which the same crew is booked on another job."""
 
@@ -52,14 +52,14 @@ CalendarMoved = MoveAnswer
 class CalendarBody(Closed):
     """`job`: whose inspections hold tasks back; None: a document alone."""
 
-    document: Job
+    document: JobDocument
     job: uuid.UUID | None = None
 
 
 class CalendarMoveBody(Closed):
     """Move a task to a day; an empty day resets it to its earliest."""
 
-    document: Job
+    document: JobDocument
     task: Annotated[str, MaxLen(120)]
     on: Annotated[str, MaxLen(10)]
 
@@ -71,7 +71,7 @@ class ThingRows(Schema):
 class SurveyBody(Closed):
     """A survey as it was brought; `bare`: the unit of numbers without one."""
 
-    document: Job
+    document: JobDocument
     text: Annotated[str, MaxLen(1_500_000)]
     brought_as: Literal["points", "geojson", "dxf"]
     bare: Literal["ft", "in", "m", "mm"] = "ft"
@@ -89,7 +89,7 @@ class SurveyAnswer(Schema):
 class UnderBody(Closed):
     """A picture laid under the site for the first time, or two points by which the one that lies there is scaled."""
 
-    document: Job
+    document: JobDocument
     ask: PictureAsk | ScaleAsk
 
 

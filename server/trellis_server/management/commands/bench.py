@@ -26,15 +26,15 @@ from steady.drawing.scene import scene
 from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.jobs.client_quote import offer
-from steady.jobs.document import Job, Structure, case_of, plan_structure
+from steady.jobs.document import JobDocument, Structure, case_of, plan_structure
 from steady.jobs.job_schedule import calendar
 from steady.jobs.site_layout import site_plan, whole_scene
 from steady.jobs.starting_designs import start
 from steady.jobs.sun_shade import SunAsk, sun
-from steady.memo import one_search
+from steady.memo import search_cache_scope
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.deck.designs.search import choices
-from steady.structures.deck.plan import reckon_deck
+from steady.structures.deck.plan import calculate_deck
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.fence.spec.fence import FenceSpec, NoDig, Straight
 from steady.structures.lean_to.line_parser import read_lean_to
@@ -69,7 +69,7 @@ def best(work: Callable[[], Any], tries: int = 5) -> float:
 
 def one_look(case: DesignInput) -> list[Choice]:
     """All that a deck has to choose from, looked for as one search."""
-    with one_search():
+    with search_cache_scope():
         return list(choices(case))
 
 
@@ -169,7 +169,7 @@ class Command(BaseCommand):
         """The habit and the cheapest that passes of a 100-ft fence, each with its gust and price, as the sheet asks for them."""
         spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=100 * FT),))
         site = Site(wind_speed_m_per_s=105 * MPH, soil="sand", frost_m=0.76)
-        job = Job(name="b", site=site, structures=(Structure(name="f", spec=spec),))
+        job = JobDocument(name="b", site=site, structures=(Structure(name="f", spec=spec),))
         once = best(lambda: plan(case_of(job, "f")), 5)
         habit = best(lambda: start(job, "f", "usual here"), 3)
         cheap = best(lambda: start(job, "f", "cheapest"), 3)
@@ -289,7 +289,7 @@ class Command(BaseCommand):
         for words in ("18x11 up3", "60x40 up3"):
             spec, site, book = read_deck(words, "d"), Site(soil="sand", frost_m=0.76), rulebook("us")
             case = DesignInput(spec=spec, site=site, book=book, yard=PurchasingSettings(), tape=Tape())
-            once = best(lambda: reckon_deck(case), 5)  # noqa: B023
+            once = best(lambda: calculate_deck(case), 5)  # noqa: B023
             search = best(lambda: one_look(case), 3)  # noqa: B023
             found = one_look(case)
             good = sum(choice.whole != "fails" for choice in found)
@@ -300,7 +300,7 @@ class Command(BaseCommand):
         """A slatted pergola planned, put into space, and its table of shade, beside a plan."""
         site = Site(latitude_rad=0.72, longitude_rad=-1.42, soil="sand")
         spec = read_pergola("18x11 high8 over1 rafters24in slats5in brace2", "p")
-        job = Job(name="b", site=site, structures=(Structure(name="P", spec=spec),))
+        job = JobDocument(name="b", site=site, structures=(Structure(name="P", spec=spec),))
         made = plan_structure(job, "p")
         once = best(lambda: plan(case_of(job, "p")))
         space = best(lambda: scene(made))
@@ -310,10 +310,10 @@ class Command(BaseCommand):
             "pavilion with nested sheets": read_pavilion("16x16 over9in pitch25 ring3 sheets2x12", "v"),
         }
         for name, roof in roofs.items():
-            other = Job(name="r", site=site, structures=(Structure(name=name, spec=roof),))
+            other = JobDocument(name="r", site=site, structures=(Structure(name=name, spec=roof),))
             took = best(lambda: plan(case_of(other, roof.id)), 3)  # noqa: B023
             self.say(f"A {name} (aim: 300 ms): {took * 1e3:.1f} ms, ×{took / once:.1f} a pergola's plan")
-        many = Job(
+        many = JobDocument(
             name="m",
             site=site,
             structures=tuple(Structure(name=str(k), spec=replace(spec, id=f"p{k}")) for k in range(17)),

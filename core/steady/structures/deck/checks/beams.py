@@ -6,7 +6,7 @@ from steady.catalog.items import SectionItem
 from steady.design_codes.requests import BeamAsk, SeatAsk, Wood
 from steady.design_codes.results import Action, given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.memo import IdentityKey, once
+from steady.memo import IdentityKey, cached
 from steady.plan.model import Basis, CalculationStep
 from steady.structures.check_collector import Alike
 from steady.structures.deck.checks.bearings import added, beam_of, brought, on_run, points_on, reactions_of
@@ -24,7 +24,7 @@ from steady.structures.deck.layout.framing import BeamRun, DeckFrame
 from steady.structures.deck.spec.deck import runs_on
 from steady.structures.joints.beside import beside_bolts
 from steady.units.units import IN
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 NOTCH_LEAST_M = 5.4 * IN
 """A pocket for a beam needs a 6×6 or more. Source: IRC R507.7.1, practice in other schools."""
@@ -44,7 +44,7 @@ def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
     return jointed, envelope(JointFreeMember(*ends, at, shape))
 
 
-@value_in_order
+@positional_value_object
 class _Joint:
     """The sticks that meet where a beam lies on a post."""
 
@@ -52,7 +52,7 @@ class _Joint:
     post: SectionItem
 
 
-@value_in_order
+@positional_value_object
 class _On:
     """One run of beam as it is reckoned: whether its joists run on, and what people where they do most bring more."""
 
@@ -76,9 +76,11 @@ Reactions = dict[str, tuple[float, float]]
 """Each post's dead and live reaction (N), unfactored."""
 
 
-def reckon_beams(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> Reactions:
+def check_beams(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> Reactions:
     """Every check of every beam. Returns what comes on each post."""
-    made, reactions = once(_reckoned, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.beam, timber.post)
+    made, reactions = cached(
+        _reckoned, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.beam, timber.post
+    )
     found.say(made)
     return reactions
 

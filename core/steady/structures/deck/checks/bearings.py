@@ -142,7 +142,7 @@ def reactions_of(run: BeamRun, points: Sequence[Point]) -> dict[str, tuple[float
     return found
 
 
-def reckon_bearings(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
+def check_bearings(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
     """Joists beside a post, their hangers, the pocket's own fixings, and what lifts and pushes go into."""
     spec = found.spec
     if not spec.bearings:

@@ -21,7 +21,7 @@ SILL_BEARING_PA = 100e3
 """Terms of feel, water and sills are our own choice; 5 Hz is EN 1990 A2 (from memory, medium)."""
 
 
-def reckon_bridge(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[str]:
+def check_bridge(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[str]:
     """Every check of a bridge; sentences on how it feels."""
     spec, book, load = found.spec, found.book, found.load
     assert spec.bridge is not None

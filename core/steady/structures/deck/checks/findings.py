@@ -14,13 +14,13 @@ from steady.ground.site import Site
 from steady.structures.check_collector import CheckCollector
 from steady.structures.deck.checks.loads import DeckLoad
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 SHARES_MOST_M = 0.6096
 """Joists up to 24 in (610 mm) apart share their load in every school entered. Source: NDS 4.3.9, O86 6.4.4."""
 
 
-@value
+@value_object
 class DeckTimbers:
     """The timbers of a deck."""
 
@@ -170,7 +170,7 @@ class DeckCheckCollector(CheckCollector):
         )
 
 
-@value
+@value_object
 class DeckCheckInput:
     """What checks are made from: the deck with what they do not read left out, so that decks alike in the rest share them."""
 

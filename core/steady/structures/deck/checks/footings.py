@@ -13,7 +13,7 @@ from steady.structures.deck.checks.findings import DeckCheckCollector
 from steady.structures.deck.layout.framing import DeckPost
 from steady.structures.soil import soil_of
 from steady.units.units import GRAVITY, IN, MM
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 NET_N_PER_M3 = 6284.0
 """Concrete weighs so much more than the soil that it replaces: 40 lb/ft³ [common practice]."""
@@ -40,7 +40,7 @@ ANY = ""
 """What is found of one post is said of each that is alike: whose it is, is said last."""
 
 
-@value
+@value_object
 class FootingFound:
     """A footing as it is built: its size and depth (m), what stands on it in all (N)."""
 
@@ -51,7 +51,7 @@ class FootingFound:
     width_governed_by: str
 
 
-@value
+@value_object
 class PostFound:
     """A post as it is built: heights above the ground at it, and its footing.
 
@@ -74,7 +74,7 @@ class PostFound:
         return self.top_m - self.foot_m + self.embedded_m + self.rises_m
 
 
-@value
+@value_object
 class DeckPostStand:
     """A post before its concrete is known: its heights above the ground at it (m), and what rests on it (D, L; N)."""
 
@@ -88,7 +88,7 @@ class DeckPostStand:
         return self.top_m - self.foot_m
 
 
-@value
+@value_object
 class Under:
     """The ground under a deck: what its footings press on, or why its bearing is not known; the depth that the code asks in it.
 

@@ -8,7 +8,7 @@ from steady.layout.outline import Edge
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers
 from steady.structures.deck.layout.framing import DeckFrame, height_of
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.guard.calculate import GuardAsk, GuardFound, lever_m, reckon_guard
+from steady.structures.guard.calculate import GuardAsk, GuardFound, calculate_guard, lever_m
 
 GUARD_SETBACK_M = 0.9
 """A drop counts within 36 in of the edge. Source: IRC R312.1.1 (from memory, high); a little wider than elsewhere."""
@@ -36,7 +36,7 @@ def open_edges(spec: DeckSpec, frame: DeckFrame) -> list[Edge]:
     return [edge for edge in frame.plan.edges if not (edge.index == 0 and spec.attach in ("ledger", "existing"))]
 
 
-def reckon_guards(
+def check_guards(
     found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, openings: dict[int, list[tuple[float, float]]]
 ) -> tuple[DeckTimbers, GuardFound]:
     """The guard along every open edge with a drop that asks for one; where no post is typed, the smallest that holds.
@@ -72,14 +72,14 @@ def reckon_guards(
     try:
         for post in posts:
             ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
-            guard = reckon_guard(ask, found.book, f"{spec.id}/guard")
+            guard = calculate_guard(ask, found.book, f"{spec.id}/guard")
             bent = [check for check in guard.checks if check.key == "guard_post.bending"]
             if not guard.runs or (bent and all(check.use <= 1 for check in bent)):
                 break
         else:
             post = posts[0]
             ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
-            guard = reckon_guard(ask, found.book, f"{spec.id}/guard")
+            guard = calculate_guard(ask, found.book, f"{spec.id}/guard")
     except InvalidInputError as error:
         raise InvalidInputError(f"guard/{error.field}", error.message) from None
     found.checks += guard.checks

@@ -12,7 +12,7 @@ from steady.design_codes.facets.spans import Spans
 from steady.design_codes.requests import JoistAsk, SeatAsk, Wood
 from steady.design_codes.results import Action, SpanFound, given_step, si
 from steady.errors import OutOfScopeError
-from steady.memo import IdentityKey, once
+from steady.memo import IdentityKey, cached
 from steady.plan.model import Basis, CalculationStep
 from steady.structures.check_collector import Alike, said
 from steady.structures.deck.checks.findings import (
@@ -68,9 +68,9 @@ UNREAD: dict[str, Any] = {"beam": "", "plies": 1, "beams": None, "posts": None}
 """What a search changes and no check of a joist reads but through the frame, save how it lies on its beam."""
 
 
-def reckon_joists(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
+def check_joists(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
     """Every check of the joists; alike joists are reckoned once."""
-    before, after = once(_alone, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.joist)
+    before, after = cached(_alone, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.joist)
     found.say(before)
     _bearing(found, frame, timber)
     found.say(after)

@@ -25,7 +25,7 @@ def length_m(frame: DeckFrame) -> float:
     return frame.plan.edges[0].length_m
 
 
-def reckon_ledger(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> float | None:
+def check_ledger(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> float | None:
     """Every check of the ledger; its fixings' spacing (m), or None where there is none."""
     spec, book = found.spec, found.book
     if not frame.on_house:

@@ -7,14 +7,14 @@ from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.plan.model import CalculationStep
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 PRIVATE_CROWD_PA = 2500.0
 WALKER_N = 2000.0
 """A private footbridge: 2.5 kN/m² of people or 2.0 kN at one place [our own choice]; public bridges are out of scope."""
 
 
-@value
+@value_object
 class DeckLoad:
     """Loads for design, and where they come from. `point_n`: one person at the worst place of a bridge."""
 

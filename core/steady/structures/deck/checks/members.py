@@ -6,13 +6,13 @@ from functools import lru_cache
 
 from steady.design_codes.results import Action
 from steady.statics.beam import Solved, SpreadLoad, solve
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 MOST_PATTERNS = 9
 """Up to so many stretches every pattern of live load is tried; beyond, neighbours and every second one."""
 
 
-@value_in_order
+@positional_value_object
 class JointFreeMember:
     """A member without joints: its ends and supports, and unit loads by stretch (1 everywhere where none are given)."""
 
@@ -22,7 +22,7 @@ class JointFreeMember:
     loads: tuple[tuple[float, float, float], ...] = ()
 
 
-@value
+@value_object
 class Envelope:
     """Effects of a unit of dead load everywhere, and of a unit of live load at its worst (stiffness 1).
 

@@ -12,7 +12,7 @@ from steady.design_codes.bending_members import floor_cases
 from steady.design_codes.requests import ColumnInput, LoadType, PostAsk, Wood
 from steady.design_codes.results import Column, given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.memo import once, one_search
+from steady.memo import cached, search_cache_scope
 from steady.plan.model import Basis, CalculationStep, CheckOrigin
 from steady.structures.check_collector import Alike, said
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckCheckInput, DeckTimbers, beam_line, post_wood
@@ -31,7 +31,7 @@ from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.joints.beside import beside_bolts
 from steady.structures.joints.brace_ends import BraceForce, check_brace_ends
 from steady.units.units import IN
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 SQUAT_M = 0.3
 """Posts no taller than this do not rack [our own]."""
@@ -84,7 +84,7 @@ def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[
     return made, found.since((0, 0))
 
 
-@value_in_order
+@positional_value_object
 class OfPost:
     """What was found of a post: said of it under its own name; `first`: no post before it on this deck is quite like it."""
 
@@ -102,8 +102,8 @@ def say_posts(found: DeckCheckCollector, said: Sequence[OfPost], every: bool) ->
         found.say(one.upright)
 
 
-@one_search()
-def reckon_posts(
+@search_cache_scope()
+def check_posts(
     found: DeckCheckCollector,
     frame: DeckFrame,
     timber: DeckTimbers,
@@ -113,7 +113,7 @@ def reckon_posts(
     """Every post with its footing, and what was found of each."""
     spec = found.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
-    rest = once(_rest, DeckCheckInput.of(found, **UNREAD), timber.post, frame.on_house)
+    rest = cached(_rest, DeckCheckInput.of(found, **UNREAD), timber.post, frame.on_house)
     foot_m, fixed = rest.foot_m, spec.upright == "fixed posts"
     made: list[PostFound] = []
     said: list[OfPost] = []
@@ -141,7 +141,7 @@ def reckon_posts(
                 top_m = foot_m
             # Posts that are alike to a millionth of a newton and a metre are reckoned once, from those roundings.
             dead_n, live_n = reactions[post.id]
-            footed, findings = once(_stood_on, rest, round(top_m, 6), round(dead_n, 6), round(live_n, 6))
+            footed, findings = cached(_stood_on, rest, round(top_m, 6), round(dead_n, 6), round(live_n, 6))
             one = PostFound(
                 at=post,
                 site=where,
@@ -233,7 +233,7 @@ def _column(found: DeckCheckCollector, post: SectionItem, stand: DeckPostStand) 
         found.gap("post.height_code_table", about, refused, basis=Basis.TABLE)
 
 
-@value_in_order
+@positional_value_object
 class _Upright:
     """A post as what keeps it upright sees it: its height to the beam (m), and what rests on it (D, L; N)."""
 

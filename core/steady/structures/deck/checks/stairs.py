@@ -15,13 +15,13 @@ from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.checks.joists import factored
 from steady.structures.deck.layout.framing import DeckFrame, height_of
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.guard.calculate import GuardAsk, GuardFound, lever_m, reckon_guard
-from steady.structures.stair.calculate import StairAsk, StairFound, reckon_stair
+from steady.structures.guard.calculate import GuardAsk, GuardFound, calculate_guard, lever_m
+from steady.structures.stair.calculate import StairAsk, StairFound, calculate_stair
 from steady.structures.wood import outdoors
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Stair:
     """A stair with the edge it leaves."""
 
@@ -40,7 +40,7 @@ def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
     return found
 
 
-def reckon_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[Stair]:
+def check_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[Stair]:
     """Every stair. Raises InputError, with the field."""
     made = []
     spec = found.spec
@@ -73,7 +73,7 @@ def reckon_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbe
         )
         about = f"{spec.id}/stair/{design.id}"
         try:
-            one = reckon_stair(ask, found.book, about)
+            one = calculate_stair(ask, found.book, about)
         except InvalidInputError as error:
             raise InvalidInputError(f"stairs/{number}/{error.field}", error.message) from None
         found.checks += one.checks
@@ -82,7 +82,7 @@ def reckon_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbe
     return made
 
 
-def reckon_stair_loads(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stairs: list[Stair]) -> None:
+def check_stair_loads(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stairs: list[Stair]) -> None:
     """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides."""
     spec, book, floor = found.spec, found.book, found.load.floor
     for stair in stairs:
@@ -243,7 +243,7 @@ def _at_middle(load_n: float, span_m: float) -> Action:
     return Action(moment_n_m=load_n * span_m / 4, shear_n=load_n, sag_n_m3=load_n * span_m**3 / 48)
 
 
-def reckon_stair_guards(
+def check_stair_guards(
     found: DeckCheckCollector, timber: DeckTimbers, stairs: list[Stair], guard: GuardFound
 ) -> list[Stair]:
     """A guard down both sides of every flight whose drop asks for one; its upper posts are the deck guard's where those stand."""
@@ -270,7 +270,7 @@ def reckon_stair_guards(
             dwelling_units=found.dwelling_units,
             slope_rad=stair.found.slope_rad,
         )
-        one = reckon_guard(ask, found.book, f"{spec.id}/stair/{stair.design.id}/guard")
+        one = calculate_guard(ask, found.book, f"{spec.id}/stair/{stair.design.id}/guard")
         one.runs = [replace(run, shares_first=run.edge.length_m > stair.found.run_m + 1e-9) for run in one.runs]
         found.checks += one.checks
         found.not_covered += one.not_covered

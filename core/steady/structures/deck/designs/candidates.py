@@ -106,7 +106,7 @@ def _says(
     return text[:1].upper() + text[1:] if text else "Current design"
 
 
-def at_home(spec: DeckSpec, school: str) -> DeckSpec:
+def localized(spec: DeckSpec, school: str) -> DeckSpec:
     """The deck with timbers that are on sale under a school: the first of each role where its own are not."""
 
     def sold(key: str) -> bool:

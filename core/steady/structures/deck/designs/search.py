@@ -7,15 +7,15 @@ from dataclasses import replace
 from steady.design_codes.requests import BeamAsk
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import Basis
-from steady.plan.results import gap_named, hardest, named
+from steady.plan.results import check_title, gap_named, governing_check
 from steady.structures.deck.checks.findings import beam_wood, joist_wood, timber_of
 from steady.structures.deck.checks.joists import ask_of
 from steady.structures.deck.designs.candidates import PLIES, SPACINGS_M, Change, changes, of_kind
-from steady.structures.deck.plan import Reckoned, reckon_deck
+from steady.structures.deck.plan import Reckoned, calculate_deck
 from steady.structures.deck.spec.deck import Pin, runs_on
 from steady.structures.option import Choice
 from steady.structures.structure_type import DesignInput
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
 CLEAR_M = 0.0508
@@ -35,7 +35,7 @@ def _past_rocks(case: DesignInput) -> Iterator[tuple[str, Change]]:
     spec = case.spec
     if not spec.spots:
         return
-    laid = reckon_deck(case, frame_only=True)
+    laid = calculate_deck(case, frame_only=True)
     for post in laid.posts:
         for spot in spec.spots:
             reach = spot.radius_m + post.footing.width_m / 2 + CLEAR_M
@@ -67,7 +67,7 @@ def _past_rocks(case: DesignInput) -> Iterator[tuple[str, Change]]:
 
 def choices(case: DesignInput) -> Iterator[Choice]:
     """Joists by size, spacing, stiffening and grade, then beams by plies, depth and grade. Raises InputError."""
-    laid = reckon_deck(case)
+    laid = calculate_deck(case)
     fixed: dict[str, object] = {}
     if laid.frame.beams and not case.spec.pins:
         fixed = {
@@ -88,7 +88,7 @@ def _ways(case: DesignInput) -> Iterator[Choice]:
     for run in ("out", "along"):
         turned = replace(spec, joists_run=run, beams=None, posts=None, pins=())
         try:
-            frame = reckon_deck(case.of(turned), frame_only=True).frame
+            frame = calculate_deck(case.of(turned), frame_only=True).frame
         except InvalidInputError:
             continue
         whole, why, use = _whole(case.of(turned))
@@ -170,7 +170,7 @@ def _beams(case: DesignInput, laid: Reckoned, fixed: dict[str, object]) -> Itera
             yield _judged(case, "beams", words, change, reach)
 
 
-@value
+@value_object
 class _Reach:
     """How far a member reaches by rule and by table, how far it has to, and what stops it."""
 
@@ -210,18 +210,20 @@ def _judged(case: DesignInput, group: str, says: str, change: dict[str, object],
 def _whole(case: DesignInput) -> tuple[str, str, float]:
     """Whether all that stands under a choice passes when it is reckoned again, and what is hardest."""
     try:
-        again = reckon_deck(case, frame_only=True)
+        again = calculate_deck(case, frame_only=True)
     except InvalidInputError as error:
         return "fail", error.message, 0.0
-    worst = hardest([c for c in again.found.checks if c.demanded and (c.sense == "at most" or not c.use <= 1 + 1e-9)])
+    worst = governing_check(
+        [c for c in again.found.checks if c.demanded and (c.sense == "at most" or not c.use <= 1 + 1e-9)]
+    )
     if again.conflicts:
         return "conflict", again.conflicts[0], worst.use if worst else 0.0
     # Members leave over what was asked for; boards, guards and depths have no slack to leave.
     if worst is None or worst.use > 1 - case.spec.least_slack_ratio + 1e-9:
-        return "fail", named(worst, case.book.key) if worst else "nothing calculated", worst.use if worst else 0.0
+        return "fail", check_title(worst, case.book.key) if worst else "nothing calculated", worst.use if worst else 0.0
     open_gaps = [
         gap_named(gap, case.book.key) for gap in again.found.not_covered if gap.basis is Basis.RECKONED and not gap.crew
     ]
     if open_gaps:
         return "not_checked", open_gaps[0], worst.use
-    return "pass", named(worst, case.book.key), worst.use
+    return "pass", check_title(worst, case.book.key), worst.use

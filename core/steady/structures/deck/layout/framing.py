@@ -14,10 +14,10 @@ from functools import lru_cache
 from steady.errors import InvalidInputError
 from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline, Point, Span, checked, height_at
-from steady.memo import IdentityKey, once
+from steady.memo import IdentityKey, cached
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.deck.spec.deck import DeckSpec, Pin
-from steady.value_objects import value, value_in_order
+from steady.value_objects import positional_value_object, value_object
 
 NEAR_M = 1e-4
 CLOSE_M = 0.6
@@ -33,7 +33,7 @@ SHORT_M = 0.4
 """Posts of one beam stand at least this far apart [our own]."""
 
 
-@value
+@value_object
 class Joist:
     """One joist: its place across, its ends, and the lines it lies on (v), with the beam each is ("" the ledger or a sill)."""
 
@@ -55,7 +55,7 @@ class Joist:
         return self.supports[0] - self.from_m, self.to_m - self.supports[-1]
 
 
-@value
+@value_object
 class DeckPost:
     """A post under a beam."""
 
@@ -64,7 +64,7 @@ class DeckPost:
     v_m: float
 
 
-@value
+@value_object
 class BeamRun:
     """One beam in one piece of outline: its line, its ends, its posts, and what it carries from place to place.
 
@@ -95,7 +95,7 @@ class BeamRun:
         return max(LEAST_CARRIED_M, *(row[3] if unbroken else row[2] for row in self.supported))
 
 
-@value
+@value_object
 class DeckFrame:
     """The whole frame, with the longest span and overhang of any joist. `flip`: u is y and v is x."""
 
@@ -163,7 +163,7 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> DeckFrame:
     on_house = spec.attach == "ledger" and not flip and spec.bridge is None
     if framing.box[2] - framing.box[0] < 2 * joist_m:
         raise InvalidInputError("outline", "The deck is too narrow for joists at this spacing")
-    raw = once(_joists, framing, spec.spacing_m, joist_m)
+    raw = cached(_joists, framing, spec.spacing_m, joist_m)
     if spec.bridge is not None:
         half = spec.bridge.bearing_m / 2
         sills = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=("sill-1", "sill-2")) for j in raw)
@@ -191,8 +191,8 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> DeckFrame:
     limit_m = joist_limit_m if spec.beams is None else None
 
     def lay(past_m: float, pins: tuple[Pin, ...]) -> _Laid:
-        lines = once(_lines, IdentityKey(raw), _Wanted(spec.beams, pins, limit_m, past_m), held)
-        return once(_laid, IdentityKey(raw), framing, lines, held)
+        lines = cached(_lines, IdentityKey(raw), _Wanted(spec.beams, pins, limit_m, past_m), held)
+        return cached(_laid, IdentityKey(raw), framing, lines, held)
 
     # A pinned line says how far joists run past it; every other line stays where it was without the pin.
     pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
@@ -219,7 +219,7 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> DeckFrame:
         notes.append("The joists run less far past the beam than wished: the rules allow no more")
     known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
     notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
-    return once(
+    return cached(
         _put, IdentityKey(laid), tuple(IdentityKey(run) for run in beams), _Seen(plan, flip, on_house), tuple(notes)
     )
 
@@ -242,7 +242,7 @@ def _put(laid: IdentityKey, runs: tuple[IdentityKey, ...], seen: "_Seen", notes:
     )
 
 
-@value_in_order
+@positional_value_object
 class _Seen:
     """The outline from above, whether the joists run along the house, and whether it holds them."""
 
@@ -251,7 +251,7 @@ class _Seen:
     on_house: bool
 
 
-@value_in_order
+@positional_value_object
 class _Laid:
     """Joists on their lines, what is wrong with them, and the beams under them before their posts."""
 
@@ -261,7 +261,7 @@ class _Laid:
     runs: tuple[BeamRun, ...]
 
 
-@value_in_order
+@positional_value_object
 class _Wanted:
     """What beam lines are asked for: how many (None: as many as joists that reach `limit_m` need), held ones, the overhang."""
 
@@ -485,13 +485,13 @@ def _with_posts(spec: DeckSpec, run: BeamRun, joists_m: float, limits: Limits) -
         past = between / (count - 1) / 4
         between = length - 2 * past
         count = max(2, math.ceil(between / limit - 1e-9) + 1)
-    found = once(_posts, IdentityKey(run), count, (past, between), spec.pins)
+    found = cached(_posts, IdentityKey(run), count, (past, between), spec.pins)
     if spec.posts is not None:
         return found
     for more in range(1, MORE_POSTS + 1):
         if limits.joins(found):
             return found
-        tried: BeamRun = once(_posts, IdentityKey(run), count + more, (past, between), spec.pins)
+        tried: BeamRun = cached(_posts, IdentityKey(run), count + more, (past, between), spec.pins)
         if limits.joins(tried):
             return tried
     return found

@@ -9,13 +9,13 @@ from steady.errors import InvalidInputError
 from steady.plan.model import Basis
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.support_links import PostReaction
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
 
 
-@value
+@value_object
 class Corner:
     """A corner of the outline, and how high the finished deck stands above the ground there."""
 
@@ -24,7 +24,7 @@ class Corner:
     height_m: Annotated[float, Ge(0.05), Le(6)] = 0.9
 
 
-@value
+@value_object
 class Pin:
     """A beam or post that stays where it is: a beam's distance from the house, a post's place along its beam."""
 
@@ -33,7 +33,7 @@ class Pin:
     why: Words = ""
 
 
-@value
+@value_object
 class NoDigSpot:
     """A place without holes: rock, root, a service. `radius_m` holds its own size and the locate's tolerance."""
 
@@ -44,7 +44,7 @@ class NoDigSpot:
     radius_m: Annotated[float, Gt(0), Le(10)] = 0.3
 
 
-@value
+@value_object
 class Ledger:
     """How the deck hangs on the house.
 
@@ -63,7 +63,7 @@ class Ledger:
     hanger_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
 
 
-@value
+@value_object
 class Existing:
     """A deck that this one joins: surveyed, never made to carry more.
 
@@ -81,7 +81,7 @@ class Existing:
     board_m: Annotated[float, Ge(0.01), Le(0.1)] | None = None
 
 
-@value
+@value_object
 class GuardDesign:
     """The guard round the deck, where one is needed or wished for.
 
@@ -101,7 +101,7 @@ class GuardDesign:
     anchor_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
 
 
-@value
+@value_object
 class StairDesign:
     """A straight stair down from one edge.
 
@@ -124,7 +124,7 @@ class StairDesign:
     open_risers: bool = False
 
 
-@value
+@value_object
 class BeamLine:
     """One beam line of its own size: "beam-2"; what is left empty is as for all."""
 
@@ -133,7 +133,7 @@ class BeamLine:
     plies: Annotated[int, Ge(1), Le(5)] | None = None
 
 
-@value
+@value_object
 class Bridge:
     """The same frame as a footbridge or low platform on two sills: no house, no posts.
 
@@ -148,7 +148,7 @@ class Bridge:
     water_m: Annotated[float, Ge(-1), Le(10)] | None = None
 
 
-@value
+@value_object
 class DeckSpec:
     """A deck on joists and beams.
 
@@ -229,7 +229,7 @@ def runs_on(spec: DeckSpec) -> bool:
     return spec.joists_over == "unbroken" and spec.seat != "flush"
 
 
-def hold(spec: DeckSpec, thing_id: str, at_m: float) -> DeckSpec:
+def lock(spec: DeckSpec, thing_id: str, at_m: float) -> DeckSpec:
     """The spec with one of its plan's beams or posts pinned at a place.
 
     Raises:

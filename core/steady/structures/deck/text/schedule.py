@@ -8,10 +8,10 @@ from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.spec.deck import runs_on
 from steady.structures.guard.calculate import GuardFound
 from steady.units.show import Tape
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
-@value_in_order
+@positional_value_object
 class Stands:
     """What stands under, around and before the frame."""
 

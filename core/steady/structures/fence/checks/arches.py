@@ -6,12 +6,12 @@ from steady.design_codes.results import WindOnFence
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.gate.arch import ArchFound, ArchMade, reckon, solid_height_m
+from steady.structures.gate.arch import ArchFound, ArchMade, calculate_arch, solid_height_m
 from steady.structures.gate.spec import Arch
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class PlacedArch:
     """An arch where it stands. `top_m` is the headers' upper edge on the site's own level."""
 
@@ -71,7 +71,7 @@ def stand(case: FenceCase, out: SetOut) -> list[PlacedArch]:
                 rung=rung,
                 top_m=max(bay.start.ground_m, bay.end.ground_m) + arch.headroom_m + header.width_m,
                 length_m=length_m,
-                found=reckon(arch, ArchMade(header, rung, bay.width_m, length_m), wind, book, name),
+                found=calculate_arch(arch, ArchMade(header, rung, bay.width_m, length_m), wind, book, name),
             )
         )
     return made

@@ -64,7 +64,7 @@ def _extra_m(case: FenceCase, out: SetOut) -> dict[str, float]:
     return found
 
 
-def reckon(
+def run_checks(
     case: FenceCase,
     out: SetOut,
     hangings: list[Hanging],

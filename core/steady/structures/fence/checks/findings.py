@@ -12,10 +12,10 @@ from steady.structures.check_collector import CheckCollector
 from steady.structures.gate.arch import HighWind
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.slam_impact import Slam
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
-@value_in_order
+@positional_value_object
 class LineWind:
     """Wind along the line, or why there is none."""
 
@@ -43,7 +43,7 @@ class KeptAlike:
                 kept.clear()
 
 
-@value_in_order
+@positional_value_object
 class FixedFindings:
     """What stays as it is wherever posts of a line are held: the wind on it, and what alike posts and bays came to there."""
 

@@ -12,13 +12,13 @@ from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
 from steady.units.units import GRAVITY
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 SLAB_SHOWN_M = 0.6
 """How much of a slab is drawn about a post."""
 
 
-@value_in_order
+@positional_value_object
 class FoundationType:
     """A kind of foot in words: what it stands on, what of it pushes on the ground, whether it holds a moment alone."""
 

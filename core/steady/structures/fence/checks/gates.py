@@ -12,16 +12,16 @@ from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import GateOpening
-from steady.structures.gate.calculate import HingePostLoad, LeafResult, reckon
+from steady.structures.gate.calculate import HingePostLoad, LeafResult, calculate_leaf
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.leaf import Hung, Leaf, make, widths
 from steady.structures.gate.slam_impact import Slam, slam
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.wood import outdoors
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
-@value_in_order
+@positional_value_object
 class Hanging:
     """A leaf where it hangs: the bay it fills, the post that carries it, and which way it runs from there along the line."""
 
@@ -98,7 +98,7 @@ def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: Lin
     )
     made = []
     for leaf, forward in found:
-        reckoned = reckon(leaf, case.book, gate, on)
+        reckoned = calculate_leaf(leaf, case.book, gate, on)
         made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, reckoned))
     return made
 

@@ -9,7 +9,7 @@ from steady.structures.fence.layout.infill import InfillRows, rows
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.units.units import MM
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 SAME_M = 0.0005
 SLANT_REACH = 0.75
@@ -28,7 +28,7 @@ HOLDS_DIAMETERS = 6.0
 """Least penetration of a screw that carries load, in its diameters. Source: NDS 12.1.4 (from memory, medium)."""
 
 
-@value_in_order
+@positional_value_object
 class Joint:
     """Two pieces screwed together: what is gone through, what holds, and how many screws at each place.
 
@@ -46,7 +46,7 @@ class Joint:
     each: int
 
 
-@value_in_order
+@positional_value_object
 class Picked:
     """The screw for a joint and how deep it holds; None where no screw on sale suits."""
 

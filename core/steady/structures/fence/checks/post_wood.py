@@ -13,10 +13,10 @@ from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, s
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import outdoors
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
-@value_in_order
+@positional_value_object
 class PostWood:
     """Bending of one kind of post: its strength in wind and under a leaf, or why there is none, and its modulus."""
 

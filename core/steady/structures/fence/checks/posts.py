@@ -7,7 +7,7 @@ from dataclasses import replace
 from steady.data.checks import case_label
 from steady.design_codes.results import Soil, given_step, si
 from steady.errors import EmbedmentLimitError, OutOfScopeError
-from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
+from steady.footings.depth import Depth, needed, rounded_up_m, typical_embedment_m
 from steady.loads.tributary import gather
 from steady.plan.model import Basis, CalculationStep, CheckOrigin, TypicalPractice, UncheckedItem
 from steady.structures.check_collector import Alike
@@ -23,7 +23,7 @@ from steady.structures.gate.arch import together
 from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.soil import soil_of
 from steady.units.trade import Units
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 PIER_LEAST_M = 0.3048
 """A pier goes at least so far below ground. Source: IRC R403.1.4 (from memory, high); elsewhere common practice."""
@@ -465,7 +465,7 @@ class PostReckoner:
         needed_m = rounded_up_m(depth.needed_m, spec.depth_step_m) + spec.deeper_m
         built_m = needed_m
         governs = depth.governs
-        usual_m = habit_m(top_m)
+        usual_m = typical_embedment_m(top_m)
         if not capped and "Wind" not in {name for name, _ in depth.demands} and built_m < usual_m:
             # Nothing sideways could be reckoned: draw the habit rather than a hole of no depth; the gap says so.
             built_m, governs = rounded_up_m(usual_m, spec.depth_step_m) + spec.deeper_m, "trade habit, not calculated"
@@ -544,7 +544,7 @@ def _corner(forces: list[CalculationStep], post: Post, turn_rad: float) -> Calcu
     )
 
 
-@value_in_order
+@positional_value_object
 class _Kept:
     """What one post came to, for those alike."""
 
@@ -555,7 +555,7 @@ class _Kept:
     depth: Depth
 
 
-@value_in_order
+@positional_value_object
 class Sides:
     """The stretch of line that a post carries on either side (stations), and the turn between them (rad; 0: straight on)."""
 

@@ -18,13 +18,13 @@ from steady.structures.fence.spec.feet import Upright
 from steady.structures.wood import outdoors
 from steady.units.trade import Units
 from steady.units.units import GRAVITY
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 WIND = case_label("wind")
 ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground"
 
 
-@value_in_order
+@positional_value_object
 class LateralPush:
     """A sideways push on one post: its load case, force (N) and height above the foot (m), and the steps it came from.
 
@@ -290,7 +290,7 @@ def _safely(asks: CheckOrigin) -> CheckOrigin:
     return CheckOrigin.SAFETY if asks is CheckOrigin.ADVICE else asks
 
 
-@value_in_order
+@positional_value_object
 class PierAsk:
     """What a pier's depth depends on besides its pushes: width, soil, and the depths asked for anyway."""
 

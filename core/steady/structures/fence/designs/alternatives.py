@@ -7,13 +7,13 @@ from typing import get_args
 
 from steady.errors import InvalidInputError
 from steady.plan.model import Plan
-from steady.plan.results import gap_named, gaps, governing, named, result, state
+from steady.plan.results import check_title, gap_named, governing, result, state, unchecked_items
 from steady.structures.fence.checks.foundations import foot_ways
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import Style
 from steady.structures.fence.spec.presets import closed_with
-from steady.structures.manufacturer_ratings import with_ratings
+from steady.structures.manufacturer_ratings import apply_ratings
 from steady.structures.option import Change, Choice
 from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
@@ -69,7 +69,7 @@ def _choice(
     tape = case.tape
     lasts = foot_ways()[name].durability if group == "feet" else LASTS.get(name, "")
     try:
-        made = with_ratings(plan_fence(case.of(replace(case.spec, **dict(change)))), case.spec.ratings)
+        made = apply_ratings(plan_fence(case.of(replace(case.spec, **dict(change)))), case.spec.ratings)
     except InvalidInputError as error:
         return Choice(
             group=group, says=name, change=(), whole="fail", why=error.message, use=0.0, chosen=chosen, lasts=lasts
@@ -146,6 +146,6 @@ def _fares(made: Plan) -> tuple[str, str, float]:
     if now == "conflict":
         return now, made.conflicts[0], use
     if now in ("not_checked", "to_answer"):
-        found = gaps(made)
+        found = unchecked_items(made)
         return now, gap_named(found[0], made.school) if found else "nothing could be calculated", use
-    return now, named(worst, made.school) if worst else "", use
+    return now, check_title(worst, made.school) if worst else "", use

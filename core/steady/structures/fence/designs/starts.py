@@ -9,10 +9,10 @@ from annotated_types import Ge, Le, MaxLen
 from steady.catalog.items import SectionItem, same_wood, stick, sticks
 from steady.data.loader import TableRow, table
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
+from steady.footings.depth import AUGERS_M, hole_width_m, rounded_up_m, typical_embedment_m
 from steady.plan.connectors import reach
 from steady.plan.model import Basis, Check, Plan
-from steady.plan.results import buildable, fails, gaps, hardest, named
+from steady.plan.results import buildable, check_title, fails, governing_check, unchecked_items
 from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
 from steady.structures.fence.designs.single_changes import GAPS_M
 from steady.structures.fence.layout.infill import BOARDED, rows
@@ -22,7 +22,7 @@ from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.units import FT
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Change = dict[str, object]
 BAYS_M = {False: tuple(feet * FT for feet in (8, 7, 6, 5, 4)), True: (2.4, 2.1, 1.8, 1.5, 1.2)}
@@ -52,7 +52,7 @@ class Search:
         return (unmade, price, posts) < (self.unmade, self.price, len(self.plan.footings))
 
 
-@value
+@value_object
 class CrewHabit:
     """How one crew usually builds a fence: what it kept of one that it built so."""
 
@@ -124,7 +124,7 @@ def usual_here(case: DesignInput, accepted_by: str = NOBODY) -> FenceSpec:
     top_m = spec.height_m + spec.gap_m
     step_m = spec.depth_step_m
     post = sticks()[row.text["post"]]
-    deep_m = rounded_up_m(max(row.number("embedment_m"), habit_m(top_m), case.site.frost_m), step_m)
+    deep_m = rounded_up_m(max(row.number("embedment_m"), typical_embedment_m(top_m), case.site.frost_m), step_m)
     boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
     rails = (
         {"rail": row.text["rail"], "rails_count": int(row.text["rails"]), "rail_laid": row.text["laid"]}
@@ -282,7 +282,7 @@ class _Looking:
             return
         worst = _worst(trial, where)
         if worst is not None and 1 < worst.use < self.nearest[0]:
-            self.nearest = worst.use, named(worst)
+            self.nearest = worst.use, check_title(worst)
 
     def unmade(self, spec: FenceSpec) -> int:
         """Kinds of joints at the rails that no fixing on the list makes."""
@@ -415,10 +415,10 @@ def _holds(made: Plan, about: str) -> bool:
     """Whether nothing about posts (or bays) fails or goes uncovered, and nothing clashes."""
     if made.conflicts:
         return False
-    if any(about in gap.about and not gap.crew and gap.would_have_to_change for gap in gaps(made)):
+    if any(about in gap.about and not gap.crew and gap.would_have_to_change for gap in unchecked_items(made)):
         return False
     return all(check.use <= 1 + 1e-9 for check in made.checks if about in check.about and check.counts)
 
 
 def _worst(made: Plan | None, about: str) -> Check | None:
-    return None if made is None else hardest([check for check in made.checks if about in check.about])
+    return None if made is None else governing_check([check for check in made.checks if about in check.about])

@@ -12,12 +12,12 @@ from steady.design_codes.base import Rulebook
 from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.plan.model import Basis, Check, CheckOrigin, Plan
-from steady.plan.results import named
+from steady.plan.results import check_title
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 FINEST = 1.001
 CLOSE = 1.0004
@@ -27,7 +27,7 @@ LEAST, MOST = 0.05, 6.0
 IN_GROUND = ("footing.lateral_embedment", "pier.lateral_embedment")
 
 
-@value
+@value_object
 class Gust:
     """A wind: as a 3-second gust at 10 m (m/s), in the school's own terms, and what gives first above it."""
 
@@ -43,7 +43,7 @@ def under(site: Site, share: float) -> Site:
     )
 
 
-def stands_up_to(case: DesignInput, built: Plan) -> Gust | None:
+def wind_rating(case: DesignInput, built: Plan) -> Gust | None:
     """The gust of a fence as `built`; None where its wind, or any other part of its load path, is not covered.
 
     Where a gate gives first, what the rest of the line stands up to by itself is told beside it.
@@ -77,7 +77,7 @@ def not_known(built: Plan) -> str:
 AT_A_GATE = "with a gate, "
 
 
-@value
+@value_object
 class _Uses:
     """The hardest-worked check of the whole fence, and of all but its gates and their posts."""
 
@@ -127,7 +127,7 @@ class _Tried:
             if use <= (worst[0] if at_gate else line[0]):
                 continue
             where = AT_A_GATE if at_gate else ""
-            said = use, f"{where}{named(check)}, {self.places.get(check.about, 'one leaf')}"
+            said = use, f"{where}{check_title(check)}, {self.places.get(check.about, 'one leaf')}"
             worst = max(worst, said, key=lambda one: one[0])
             line = line if at_gate else said
         return _Uses(all=worst, line=line)

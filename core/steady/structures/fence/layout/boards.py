@@ -12,7 +12,7 @@ from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, BoardStretch,
 from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 RIP_LEAST_M = 0.0508
 OUTER = "/outer"
@@ -21,7 +21,7 @@ SLIVER_M = 0.012
 """Less of a board than this is not put up: it splits [our own]."""
 
 
-@value_in_order
+@positional_value_object
 class BoardRow:
     """Boards alike along a stretch: middle of the first from its start, pitch, number, width, and the layer they stand in.
 

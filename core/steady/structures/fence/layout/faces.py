@@ -10,14 +10,14 @@ import math
 from steady.design_codes.requests import LegEnd
 from steady.layout.path import Path
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 CORNER_RAD = math.radians(45)
 """From this turn on a corner is an edge to the wind [own]."""
 CLOSED = LegEnd(free=False)
 
 
-@value_in_order
+@positional_value_object
 class Face:
     """One face: stretches of the line in order (stations; two where a loop's datum lies within it), and how it ends."""
 

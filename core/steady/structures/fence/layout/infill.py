@@ -12,7 +12,7 @@ from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.units.show import Tape
 from steady.units.units import IN, MM
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 BOARDED = ("butted", "even gaps", "board on board", "both faces")
 WIRED = ("stock panels", "wire mesh")
@@ -24,7 +24,7 @@ GROWN = {"nothing": 0.0, "light climbers": 0.5, "heavy climbers": 1.0}
 """Least share of the face that stands to the wind when climbers have grown [our own, on the safe side]."""
 
 
-@value_in_order
+@positional_value_object
 class InfillRows:
     """Rails, slats or louvres of a bay: how many, the first one's middle above the infill's bottom, and the step up (m).
 

@@ -8,14 +8,14 @@ from steady.plan.model import Vec
 from steady.structures.fence.layout.stations import LineBay, Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 UP: Vec = (0.0, 0.0, 1.0)
 SAME_LENGTH_M = 0.0254 / 128
 """Pieces closer in length than this are cut alike: under any tape mark [our own]."""
 
 
-@value_in_order
+@positional_value_object
 class Faces:
     """What lies beside the line: its nearer and its farther face from the posts' middle, toward the boards' side."""
 
@@ -23,7 +23,7 @@ class Faces:
     far_m: float
 
 
-@value_in_order
+@positional_value_object
 class BoardStretch:
     """Bays without an opening or corner between them: boards run through from start to end (stations).
 

@@ -9,7 +9,9 @@ from steady.structures.fence.spec.fence import FenceSpec, Lock, NoDig
 MOST_LOCKS = 400
 
 
-def go_round(spec: FenceSpec, plan: Plan, stand_m: dict[str, float], post_id: str, met: tuple[str, float]) -> FenceSpec:
+def reroute_around(
+    spec: FenceSpec, plan: Plan, stand_m: dict[str, float], post_id: str, met: tuple[str, float]
+) -> FenceSpec:
     """The spec with a no-dig band where a hole met something, and a lock on every line post that is set.
 
     Args:

@@ -5,10 +5,10 @@ import math
 from steady.catalog.items import SectionItem
 from steady.layout.path import Leg, Path
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
-@value_in_order
+@positional_value_object
 class Post:
     """A post of the line.
 
@@ -37,7 +37,7 @@ class Post:
         return self.kind != "line"
 
 
-@value_in_order
+@positional_value_object
 class LineBay:
     """What stands between two neighbouring posts: infill, or the opening named.
 
@@ -82,7 +82,7 @@ def bay_id(spec: FenceSpec, bay: LineBay) -> str:
     return f"{spec.id}/gate/{bay.opening.id}" if bay.opening is not None else f"{spec.id}/bay/{bay.id}"
 
 
-@value_in_order
+@positional_value_object
 class SetOut:
     """The line set out."""
 

@@ -10,10 +10,10 @@ from steady.plan.model import Basis
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.fence.spec.timber import FenceTimbers, timbers
 from steady.structures.structure_type import DesignInput
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class FenceCase(DesignInput):
     """A fence's case: `timber` its sticks, `ground` under its line."""
 

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 FootKind = Literal[
     "open below",
@@ -20,7 +20,7 @@ FootKind = Literal[
 ]
 
 
-@value
+@value_object
 class Steel:
     """Steel as its maker rates it; the crew types it. None: not known, so not covered.
 
@@ -38,7 +38,7 @@ class Steel:
     said_by: Annotated[str, MaxLen(120)] = ""
 
 
-@value
+@value_object
 class Upright:
     """What keeps a post upright that does not stand in the ground.
 
@@ -66,7 +66,7 @@ class Upright:
     safety: Annotated[float, Ge(1), Le(10)] = 1.5
 
 
-@value
+@value_object
 class FootDetail:
     """The sizes of a foot; which of them count depends on its kind.
 

@@ -11,7 +11,7 @@ from steady.structures.fence.spec.feet import FootDetail, FootKind
 from steady.structures.fence.spec.floor import Floor
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.manufacturer_ratings import ManufacturerRating
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
@@ -20,7 +20,7 @@ CLOSES_M = 0.05
 """A loop closes when its end comes back so near to its start; what is left lies in the last bay [our own]."""
 
 
-@value
+@value_object
 class Straight:
     """One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
 
@@ -34,7 +34,7 @@ class Straight:
     follows: Literal["raked", "stepped", "straight top"] = "raked"
 
 
-@value
+@value_object
 class GateOpening:
     """A gate's opening: the centre of its first post, its CLEAR width between posts, and the leaves wished for.
 
@@ -52,7 +52,7 @@ class GateOpening:
     hung: bool = True
 
 
-@value
+@value_object
 class NoDig:
     """A stretch that changes where posts stand, or how: a service, rock or root, a way to keep clear, a slab.
 
@@ -81,7 +81,7 @@ class NoDig:
     depth: Words = "depth unknown"
 
 
-@value
+@value_object
 class LineEnd:
     """How an end of the line begins: with a post of its own, a post against a wall, or at a post that stands already.
 
@@ -93,7 +93,7 @@ class LineEnd:
     packing_m: Annotated[float, Ge(0), Le(0.3)] = 0.0
 
 
-@value
+@value_object
 class LiftOut:
     """A bay that lifts out for a vehicle: posts at both sides, long rails on brackets, and a loose post in a ground sleeve.
 
@@ -107,7 +107,7 @@ class LiftOut:
     clear_m: Annotated[float, Gt(0.6), Le(6)]
 
 
-@value
+@value_object
 class Lock:
     """A post that stays where it is.
 
@@ -130,7 +130,7 @@ def in_count(post: str, further: int) -> str:
     return f"{begins}+{int(place) + further}" if plus and place.isdecimal() else f"{post}+{further}"
 
 
-@value
+@value_object
 class PracticeDetail:
     """A detail the crew builds by its own experience, and who put their name to it."""
 
@@ -154,7 +154,7 @@ Style = Literal[
 ]
 
 
-@value
+@value_object
 class Infill:
     """What closes the bays.
 
@@ -196,7 +196,7 @@ class Infill:
     sight_rail: bool = False
 
 
-@value
+@value_object
 class Finish:
     """How the wood is finished. `coverage_m2_per_l` for one coat, as its maker says."""
 
@@ -206,7 +206,7 @@ class Finish:
     coverage_m2_per_l: Annotated[float, Gt(0.5), Le(30)] = 8.0
 
 
-@value
+@value_object
 class LookApproved:
     """Who approved the look, and of what: the buying list is held until it is, and again when the look changes."""
 
@@ -215,7 +215,7 @@ class LookApproved:
     of: Annotated[str, MaxLen(64)] = ""
 
 
-@value
+@value_object
 class FenceSpec:
     """A fence of posts with rails and boards, slats, louvres, panels or wire.
 

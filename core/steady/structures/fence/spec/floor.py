@@ -4,10 +4,10 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le
 
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 
-@value
+@value_object
 class Floor:
     """Slabs on a bed, or gravel.
 

@@ -17,13 +17,13 @@ import re
 from steady.errors import InvalidInputError
 from steady.structures.fence.spec.fence import GateOpening, Lock, NoDig, Straight
 from steady.units.lengths import Bare, parse_length
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 FIELD = "readings"
 MOST_WORDS = 200
 
 
-@value
+@value_object
 class ParsedLine:
     """What the line of readings says."""
 

@@ -12,7 +12,7 @@ METRIC_GAP_M = 50 * MM
 METRIC_BAY_M = 1.8
 
 
-def at_home(spec: FenceSpec, school: str) -> FenceSpec:
+def localized(spec: FenceSpec, school: str) -> FenceSpec:
     """The fence with timbers that are on sale under the school; where none of its timbers was, metric measures, too.
 
     A school without a list of usual timbers leaves the fence as it is.

@@ -5,10 +5,10 @@ from dataclasses import replace
 from steady.catalog.items import SectionItem, sold_with, stick
 from steady.errors import InvalidInputError
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.value_objects import value_in_order
+from steady.value_objects import positional_value_object
 
 
-@value_in_order
+@positional_value_object
 class FenceTimbers:
     """The timbers a fence is made of. `ply`: what built-up posts are laminated of; `stock`: the panel or wire it is closed with."""
 

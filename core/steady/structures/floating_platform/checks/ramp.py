@@ -18,12 +18,12 @@ SLOPE_RATIO = 1 / 4
 """Steeper than this a wet ramp throws people [our own]."""
 
 
-def over_the_year(spec: FloatSpec, deck_m: float) -> list[Sloped]:
+def seasonal_slopes(spec: FloatSpec, deck_m: float) -> list[Sloped]:
     """The ramp at today's, the lowest and the highest water."""
     return [ramp_at(spec, deck_m, water) for water in (0.0, -spec.low_m, spec.high_m)]
 
 
-def reckon_ramp(found: CheckCollector, case: DesignInput, laid: FloatLayout, ramps: tuple[Sloped, ...]) -> None:
+def check_ramp(found: CheckCollector, case: DesignInput, laid: FloatLayout, ramps: tuple[Sloped, ...]) -> None:
     """The ramp as a bridge with a moving end: its stringers under people, and its slope over the year's water."""
     spec: FloatSpec = case.spec
     about, stick = f"{spec.id}/ramp", laid.timber.stringer

@@ -6,19 +6,19 @@ from steady.errors import OutOfScopeError
 from steady.plan.model import Part
 from steady.structures.check_collector import PUBLIC, CheckCollector
 from steady.structures.floating_platform.buoyancy import Afloat, masses_of
-from steady.structures.floating_platform.checks.ramp import over_the_year, reckon_ramp
-from steady.structures.floating_platform.checks.stability import reckon_balance
-from steady.structures.floating_platform.checks.wood import reckon_joints, reckon_wood
+from steady.structures.floating_platform.checks.ramp import check_ramp, seasonal_slopes
+from steady.structures.floating_platform.checks.stability import check_stability
+from steady.structures.floating_platform.checks.wood import check_joints, check_members
 from steady.structures.floating_platform.layout import FloatLayout, Sloped
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.structure_type import DesignInput
-from steady.value_objects import value
+from steady.value_objects import value_object
 
 MOST_M2, MOST_PEOPLE = 25.0, 16
 """A larger platform, or one for more people, is not a small private one [our own]."""
 
 
-@value
+@value_object
 class Built:
     """What floats: the platform's own pieces, z from the barrels' underside, its ramp's, and what cannot be cut."""
 
@@ -28,7 +28,7 @@ class Built:
     clashes: tuple[str, ...]
 
 
-@value
+@value_object
 class FloatFound:
     """Everything reckoned. `wet` and `dry`: afloat with soaked and with dry wood; None: it sinks under its own weight."""
 
@@ -47,7 +47,7 @@ class FloatFound:
         return math.fsum(part.mass_kg * part.count for part in self.own if part.role != "decking")
 
 
-def reckon_float(case: DesignInput, built: Built) -> FloatFound:
+def check_float(case: DesignInput, built: Built) -> FloatFound:
     """Reckon a platform.
 
     Raises:
@@ -60,17 +60,17 @@ def reckon_float(case: DesignInput, built: Built) -> FloatFound:
     wet = Afloat(spec, laid, masses_of(spec, laid, built.own, ramp_kg, spec.soaked_ratio))
     try:
         draft = wet.draft()
-        reckon_balance(found, wet)
+        check_stability(found, wet)
     except OutOfScopeError as refused:
         for name in ("barrels.submergence", "float.stability_full_load_at_edge"):
             found.gap(name, f"{spec.id}/afloat", refused)
         clashes.append("Buoyancy is less than self-weight. Add barrels or use larger ones.")
         draft = spec.barrel.diameter_m
-    ramps = tuple(over_the_year(spec, laid.heights.deck_m - draft)) if spec.ramp.length_m else ()
-    reckon_wood(found, case, laid)
-    reckon_joints(found, case, laid)
+    ramps = tuple(seasonal_slopes(spec, laid.heights.deck_m - draft)) if spec.ramp.length_m else ()
+    check_members(found, case, laid)
+    check_joints(found, case, laid)
     if ramps:
-        reckon_ramp(found, case, laid, ramps)
+        check_ramp(found, case, laid, ramps)
     if not spec.moorings.strip():
         found.gap(
             "moorings.capacity",

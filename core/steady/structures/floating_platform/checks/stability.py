@@ -22,7 +22,7 @@ UNDER = (
 HYDRO = "hydrostatics"
 
 
-def reckon_balance(found: CheckCollector, wet: Afloat) -> None:
+def check_stability(found: CheckCollector, wet: Afloat) -> None:
     """Everything about how it floats, its wood soaked.
 
     Raises:

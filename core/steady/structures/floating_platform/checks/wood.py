@@ -48,7 +48,7 @@ def _dead_pa(laid: FloatLayout) -> float:
     return (boards + joists) * GRAVITY
 
 
-def reckon_wood(found: CheckCollector, case: DesignInput, laid: FloatLayout) -> None:
+def check_members(found: CheckCollector, case: DesignInput, laid: FloatLayout) -> None:
     """Joists over the cradle rails, rails over the barrels (afloat, pressed up, and on a stand), boards over the joists."""
     spec: FloatSpec = case.spec
     try:
@@ -142,7 +142,7 @@ def laid_length_m(spec: FloatSpec) -> float:
     return spec.barrel.volume_m3 / (math.pi * spec.barrel.diameter_m**2 / 4)
 
 
-def reckon_joints(found: CheckCollector, case: DesignInput, laid: FloatLayout) -> None:
+def check_joints(found: CheckCollector, case: DesignInput, laid: FloatLayout) -> None:
     """What only a maker's number closes: straps on lifting, angles between rails and joists."""
     spec: FloatSpec = case.spec
     u = case.book.units
