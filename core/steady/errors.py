@@ -1,4 +1,4 @@
-"""The ways in which the reckoning says no. Each goes from one process to another whole: its arguments are kept as they came."""
+"""The ways in which the calculation says no. Each goes from one process to another whole: its arguments are kept as they came."""
 
 from steady.value_objects import value_object
 

@@ -1,4 +1,4 @@
-"""What was reckoned once in a search is not reckoned again: kept while the search lasts, by what it was reckoned from."""
+"""What was calculated once in a search is not calculated again: kept while the search lasts, by what it was calculated from."""
 
 from collections.abc import Callable, Hashable, Iterator
 from contextlib import contextmanager
@@ -41,7 +41,7 @@ class IdentityKey:
 
 @contextmanager
 def search_cache_scope(memo: SearchCache | None = None) -> Iterator[None]:
-    """While this lasts, in the call or the function that it stands at, `cached` keeps what it reckons.
+    """While this lasts, in the call or the function that it stands at, `cached` keeps what it calculates.
 
     A search within a search shares what is kept. `memo`: one that outlasts it, for whoever asks nearly the same again soon;
     no two may use it at once.
@@ -57,7 +57,7 @@ def search_cache_scope(memo: SearchCache | None = None) -> Iterator[None]:
 
 
 def cached(work: Callable[..., T], *of: Hashable) -> T:
-    """`work(*of)`, reckoned once in a search; outside of one it is reckoned each time. Nobody may change what it returns."""
+    """`work(*of)`, calculated once in a search; outside of one it is calculated each time. Nobody may change what it returns."""
     memo = _MEMO.get()
     if memo is None:
         return work(*of)

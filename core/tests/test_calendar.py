@@ -160,7 +160,7 @@ class CalendarTest(unittest.TestCase):
         self.assertLess(max(row.end for row in more.tasks), max(row.end for row in one.tasks))
         warm, cold = (calendar(fences(1, temperature_c=c), MONDAY) for c in (20.0, 6.0))
         self.assertLess(of(warm, "f0/rails")[0], of(cold, "f0/rails")[0])
-        # 24 h at 20 °C are 24 h there by every way of reckoning: the posts stand a day.
+        # 24 h at 20 °C are 24 h there by every way of calculation: the posts stand a day.
         set_end = datetime.fromisoformat(of(warm, "f0/set")[1])
         self.assertGreaterEqual(
             datetime.fromisoformat(of(warm, "f0/rails")[0]), set_end + timedelta(hours=24) - timedelta(minutes=1)

@@ -65,7 +65,7 @@ def job(spec: DeckSpec, where: Site | None = None) -> JobDocument:
     return JobDocument(name="Test", site=where or site(), structures=(Structure(name="Deck", spec=spec),))
 
 
-def checks(found: Plan, name: str, basis: Basis = Basis.RECKONED) -> list[Any]:
+def checks(found: Plan, name: str, basis: Basis = Basis.CALCULATED) -> list[Any]:
     return [check for check in found.checks if check.key == name and check.basis is basis]
 
 
@@ -288,7 +288,7 @@ class TablesTest(unittest.TestCase):
 
 class RefusalTest(unittest.TestCase):
     def reasons(self, found: Plan) -> str:
-        return " | ".join(gap.reason for gap in found.not_covered if gap.basis is Basis.RECKONED)
+        return " | ".join(gap.reason for gap in found.not_covered if gap.basis is Basis.CALCULATED)
 
     def test_what_is_no_house_deck_passes_nothing(self) -> None:
         for spec, where in (
@@ -409,13 +409,13 @@ class ChoosingTest(unittest.TestCase):
         for live in (40, 50, 60, 80):
             found = planned(deck(live_pa=live * PSF, beams=1, posts=3, footing_width_m=0.6))
             uses.append(
-                {(c.key, c.about): c.use for c in found.checks if c.basis is Basis.RECKONED and c.sense == "at most"}
+                {(c.key, c.about): c.use for c in found.checks if c.basis is Basis.CALCULATED and c.sense == "at most"}
             )
         for less, more in itertools.pairwise(uses):
             for key, use in less.items():
                 self.assertLessEqual(use, more.get(key, use) + 1e-9, key)
 
-    def test_a_deck_turned_left_for_right_reckons_alike(self) -> None:
+    def test_a_deck_turned_left_for_right_calculates_alike(self) -> None:
         right, left = planned(deck("16x12 up3 less4x3right")), planned(deck("16x12 up3 less4x3left"))
         for name in ("joist.allowable_span", "joist.bending", "beam.allowable_span"):
             self.assertAlmostEqual(
@@ -520,7 +520,7 @@ class BuildTest(unittest.TestCase):
 
 
 class SchoolsTest(unittest.TestCase):
-    def test_every_school_reckons_a_deck_and_a_bridge(self) -> None:
+    def test_every_school_calculates_a_deck_and_a_bridge(self) -> None:
         soils = {"us": "sand", "ca": "stiff clay", "nz": "good ground", "uk": "good"}
         for key, book in RULEBOOKS.items():
             spec = localized(read_deck("4.8x3.6 up1.1", "d", "m"), key)
@@ -532,7 +532,7 @@ class SchoolsTest(unittest.TestCase):
                 bearing_pa=1e5 if key == "uk" else 0.0,
             )
             found = plan(spec, where, book, PurchasingSettings(), Tape("metric", 0.001))
-            self.assertFalse([c.key for c in found.checks if c.basis is Basis.RECKONED and result(c) == "fail"], key)
+            self.assertFalse([c.key for c in found.checks if c.basis is Basis.CALCULATED and result(c) == "fail"], key)
             for name in (
                 "joist.allowable_span",
                 "joist.bending",

@@ -156,7 +156,7 @@ class StairGuardTest(unittest.TestCase):
         plan = planned(deck("18x11 up2", stairs=(stair(),)))
         self.assertFalse([place for _, place in of(plan, "guard post") if "/stair/" in place.id])
 
-    def test_its_posts_are_reckoned(self) -> None:
+    def test_its_posts_are_calculated(self) -> None:
         names = {check.key for check in self.plan().checks if check.about.endswith("/stair/s/guard")}
         self.assertLessEqual({"guard_post.bending", "guard.opening_size", "guard_top_rail.bending_horizontal"}, names)
 

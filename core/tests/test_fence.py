@@ -230,7 +230,7 @@ class VerdictsTest(unittest.TestCase):
         detail = PracticeDetail(embedment_m=2 * FT, hole_width_m=1 * FT, accepted_by="R. Alder")
         plan = planned(fence(60, built_on=Basis.PRACTICE, practice=detail, post="post 4x4 pine"))
         self.assertEqual({round(f.embedment_m / FT, 6) for f in plan.footings}, {2.0})
-        self.assertEqual(state(plan), "fail")  # the reckoning stands beside it
+        self.assertEqual(state(plan), "fail")  # the calculation stands beside it
         self.assertIn("R. Alder", plan.accepted)
 
     @tag("slow")

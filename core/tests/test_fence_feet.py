@@ -367,4 +367,4 @@ class UpliftTest(unittest.TestCase):
     def test_public_use_still_refuses_all(self) -> None:
         spec = replace(fence(20), foot="loose block", foot_detail=FootDetail(upright=Upright(by="own weight")))
         plan = planned(spec, site(use="public"))
-        self.assertFalse([check for check in plan.checks if check.basis is Basis.RECKONED])
+        self.assertFalse([check for check in plan.checks if check.basis is Basis.CALCULATED])

@@ -64,7 +64,7 @@ class EndTest(unittest.TestCase):
         plan = planned(fence(30, start_at=LineEnd(at="wall", packing_m=0.02)), site(length_ft=30))
         self.assertAlmostEqual(plan.marks[0].station_m, 5.5 * IN / 2 + 0.02)
 
-    def test_a_post_that_stands_already_is_not_bought_and_not_reckoned(self) -> None:
+    def test_a_post_that_stands_already_is_not_bought_and_not_calculated(self) -> None:
         both = planned(fence(30), site(length_ft=30))
         plan = planned(fence(30, start_at=LineEnd(at="standing post")), site(length_ft=30))
         self.assertEqual(len(plan.footings), len(both.footings) - 1)

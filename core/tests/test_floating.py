@@ -57,7 +57,7 @@ def found(text: str, **changes: Any) -> FloatFound:
 
 
 class Cloud:
-    """A platform's barrels as points that weigh what the water weighs: an independent reckoner of draft and leans."""
+    """A platform's barrels as points that weigh what the water weighs: an independent calculator of draft and leans."""
 
     def __init__(self, afloat: Afloat, kept: list[tuple[float, float]], seed: int = 3) -> None:
         spec = afloat.spec

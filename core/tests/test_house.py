@@ -6,6 +6,7 @@ import re
 import subprocess
 import sys
 import unittest
+from collections import defaultdict
 from dataclasses import replace
 from pathlib import Path
 
@@ -104,6 +105,18 @@ class HouseTest(unittest.TestCase):
                 found += faults(module, path.read_text(encoding="utf-8"))
         self.assertEqual(found, [])
 
+    def test_one_public_class_name_per_thing(self) -> None:
+        server = CORE.parent.parent / "server" / "trellis_server"
+        places = defaultdict(list)
+        for path in (*CORE.rglob("*.py"), *server.rglob("*.py")):
+            if {"migrations", "commands", "tests"} & set(path.parts):  # Django asks for one name there
+                continue
+            for node in ast.parse(path.read_text(encoding="utf-8")).body:
+                if isinstance(node, ast.ClassDef) and not node.name.startswith("_"):
+                    places[node.name].append(path.name)
+        self.assertGreater(len(places), 500)
+        self.assertEqual({name: found for name, found in places.items() if len(found) > 1}, {})
+
     def test_a_kinds_rooms_import_one_way(self) -> None:
         found, rooms = [], set()
         for folder in (path.parent for path in (CORE / "structures").glob("*/kind.py")):
@@ -113,7 +126,7 @@ class HouseTest(unittest.TestCase):
                 found += climbs(folder.name, module, path.read_text(encoding="utf-8"))
         self.assertEqual(found, [])
         self.assertLessEqual(set(ROOMS), rooms)
-        back = "from steady.structures.fence.checks.posts import reckon"
+        back = "from steady.structures.fence.checks.posts import calculate"
         self.assertEqual(len(climbs("fence", "structures.fence.layout.line", back)), 1)
 
     def test_a_planted_fault_is_found(self) -> None:

@@ -1,4 +1,4 @@
-"""Lean-tos: whole cases reckoned apart from the product, and what holds for any of them."""
+"""Lean-tos: whole cases calculated apart from the product, and what holds for any of them."""
 
 import itertools
 import math
@@ -317,12 +317,12 @@ class AnyLeanToTest(unittest.TestCase):
         self.assertAlmostEqual(sum(part.section_m[1] * part.count for part in sheets), spec.beams_m, places=6)
 
     def weighs(self, made: Plan, spec: LeanToSpec, found: LeanToFound) -> None:
-        """Rafters, purlins, sheets and slats weigh what is reckoned as lasting load on plan."""
+        """Rafters, purlins, sheets and slats weigh what is calculated as lasting load on plan."""
         n = found.laid.rafters.count  # the outer rafters carry half a bay each
         shares = {"rafter": (n - 1) / n, "purlin": 1.0, "sheet": 1.0, "slat": 1.0}
         weight = sum(part.mass_kg * part.count * shares.get(part.role, 0.0) for part in made.parts) * GRAVITY
-        reckoned = found.loads.dead_pa * spec.beams_m * found.laid.run.length_m
-        self.assertAlmostEqual(weight, reckoned, delta=0.12 * reckoned)
+        calculated = found.loads.dead_pa * spec.beams_m * found.laid.run.length_m
+        self.assertAlmostEqual(weight, calculated, delta=0.12 * calculated)
 
     def test_more_wind_or_snow_is_never_easier(self) -> None:
         rng = random.Random(7)

@@ -55,8 +55,8 @@ class LearnedTest(unittest.TestCase):
 
     def test_a_gate_s_log_counts_after_half_a_year(self) -> None:
         ratios = [0.8, 1.1, 1.4, 1.9]
-        old = [LatchLog(dropped_m=r * 0.004, days=400, reckoned_m=0.004) for r in ratios]
-        young = [LatchLog(dropped_m=0.05, days=30, reckoned_m=0.004)] * 9
+        old = [LatchLog(dropped_m=r * 0.004, days=400, calculated_m=0.004) for r in ratios]
+        young = [LatchLog(dropped_m=0.05, days=30, calculated_m=0.004)] * 9
         found = sag_ratio([*old, *young], 1.0)
         assert found is not None
         self.assertEqual((found.cases_count, found.shipped), (4, 1.0))

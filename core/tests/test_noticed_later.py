@@ -15,7 +15,7 @@ from steady.structures.deck.checks.bridge import _feel
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.spec.deck import DeckSpec, StairDesign
 from steady.structures.deck.spec.line_parser import read_deck
-from steady.structures.fence.checks.posts import PostReckoner
+from steady.structures.fence.checks.posts import PostChecks
 from steady.structures.fence.layout.obstruction import reroute_around
 from steady.structures.fence.spec.fence import Infill, NoDig
 from steady.structures.fence.spec.line_parser import read_line
@@ -42,14 +42,14 @@ class BracedPostTest(unittest.TestCase):
         for brace in (0.05, 0.3, 0.7, 1.0, 1.4):
             slices = [gap + tall * (k + 0.5) / 1000 for k in range(1000)]
             over = sum(max(0.0, at - brace) for at in slices) / 1000
-            arm = PostReckoner._arm_over_brace(here, wind, brace)
+            arm = PostChecks._arm_over_brace(here, wind, brace)
             self.assertAlmostEqual(arm, max(over, wind.arm_m / 4), delta=0.002, msg=str(brace))
 
     def test_a_push_at_the_top_has_its_own_lever(self) -> None:
         here: Any = SimpleNamespace(spec=SimpleNamespace(height_m=1.8), top_m=1.9)
         lean: Any = SimpleNamespace(by_wind=False, arm_m=1.07)
-        self.assertAlmostEqual(PostReckoner._arm_over_brace(here, lean, 0.5), 0.57)
-        self.assertAlmostEqual(PostReckoner._arm_over_brace(here, lean, 1.0), 1.07 / 4)
+        self.assertAlmostEqual(PostChecks._arm_over_brace(here, lean, 0.5), 0.57)
+        self.assertAlmostEqual(PostChecks._arm_over_brace(here, lean, 1.0), 1.07 / 4)
 
 
 class UnlikePitchesTest(unittest.TestCase):
@@ -251,7 +251,7 @@ class SnowIsNeverForgottenTest(unittest.TestCase):
                     plan(replace(one.case, site=replace(one.case.site, ground_snow_pa=snow_pa, edition=edition)))
                     for snow_pa in (0.0, 3000.0)
                 )
-                before = {(c.key, c.about): c.use for c in bare.checks if c.basis is Basis.RECKONED}
+                before = {(c.key, c.about): c.use for c in bare.checks if c.basis is Basis.CALCULATED}
                 gaps = [gap.reason for gap in deep.not_covered if "snow" in gap.reason]
                 harder = [c for c in deep.checks if c.use > before.get((c.key, c.about), c.use) + 1e-6]
                 with self.subTest(one.name, edition=edition):

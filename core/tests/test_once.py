@@ -1,4 +1,4 @@
-"""What is reckoned once stands for what would be reckoned again: unit loads, kept frames, kept cut plans, ceilings of a search."""
+"""Cached results equal fresh ones: unit loads, kept frames, kept cut plans, ceilings of a search."""
 
 import itertools
 import math
@@ -50,7 +50,7 @@ def runs(rng: random.Random, many: int) -> list[ContinuousMember]:
 
 
 def told(case: DesignInput) -> tuple[Any, ...] | str:
-    """All that is reckoned of a deck, looked for and whole; or why it is refused."""
+    """All that is calculated of a deck, looked for and whole; or why it is refused."""
     try:
         found = [calculate_deck(case, frame_only=brief) for brief in (True, False)]
     except InvalidInputError as refused:
@@ -251,7 +251,7 @@ class LookingTest(unittest.TestCase):
 
 @tag("broad")
 class PulledTest(unittest.TestCase):
-    """A post pulled along its line, or a beam under its deck, with what was reckoned at the place before kept at hand."""
+    """A post pulled along its line, or a beam under its deck, with what was calculated at the place before kept at hand."""
 
     def test_at_every_place_it_is_what_it_is_alone(self) -> None:
         rng, seen = random.Random(7), 0
@@ -277,7 +277,7 @@ class PulledTest(unittest.TestCase):
         self.assertGreater(seen, 60)
 
     def test_a_gate_and_an_arch_beside_it_too(self) -> None:
-        """Posts of gates bring what hangs on them: pulled past a leaf, each is reckoned from its own."""
+        """Posts of gates bring what hangs on them: pulled past a leaf, each is calculated from its own."""
         leaf = LeafDesign(front_grade=0.02, hinge_rating_n=4000)
         openings = tuple(
             GateOpening(id=f"g{k}", at_m=at * FT, clear_m=42 * IN, leaf=leaf, arch=arch)

@@ -1,4 +1,4 @@
-"""Ordinary fences get an answer in every school; the gust each stands up to agrees with a second way to reckon it."""
+"""Ordinary fences get an answer in every school; the gust each stands up to agrees with a second way to calculate it."""
 
 import itertools
 import math
@@ -63,7 +63,7 @@ class OrdinaryTest(unittest.TestCase):
                 self.assertFalse(plan.conflicts)
                 # Passing is the checks' own: none that a code or safety asks for is over its limit.
                 over = [c for c in plan.checks if c.use > 1 + 1e-9 and c.asks in (CheckOrigin.CODE, CheckOrigin.SAFETY)]
-                self.assertEqual([c for c in over if c.basis is Basis.RECKONED], [])
+                self.assertEqual([c for c in over if c.basis is Basis.CALCULATED], [])
                 self.assertTrue(any("wind" in c.case for c in plan.checks))
         self.assertGreaterEqual(sum(not isinstance(plan, str) for _, plan in found), LEAST[school])
 
@@ -99,7 +99,7 @@ class GustTest(unittest.TestCase):
                         for check in made.checks
                         if "wind" in check.case
                         and check.asks is CheckOrigin.CODE
-                        and check.basis is Basis.RECKONED
+                        and check.basis is Basis.CALCULATED
                         and not check.fitted
                     }
                 )

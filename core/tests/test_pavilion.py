@@ -1,4 +1,4 @@
-"""Pavilions: a whole case reckoned apart from the product, a space frame from a general library, what holds for any of them."""
+"""Pavilions: a whole case calculated apart from the product, a space frame from a general library, what holds for any of them."""
 
 import itertools
 import math
@@ -373,8 +373,8 @@ class AnyPavilionTest(unittest.TestCase):
                     for part in made.parts
                     if part.role in ("rafter", "jack", "purlin", "sheet")
                 )
-                reckoned = dead_pa(one.spec, laid) * laid.plan_m2 / GRAVITY
-                self.assertAlmostEqual(weight, reckoned, delta=0.3 * reckoned)
+                calculated = dead_pa(one.spec, laid) * laid.plan_m2 / GRAVITY
+                self.assertAlmostEqual(weight, calculated, delta=0.3 * calculated)
                 done = [task.id for task in made.tasks]
                 for task in made.tasks:
                     for wait, _ in task.after:

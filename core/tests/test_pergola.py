@@ -1,4 +1,4 @@
-"""Pergolas: whole cases reckoned apart from the product, and what holds for any of them."""
+"""Pergolas: whole cases calculated apart from the product, and what holds for any of them."""
 
 import math
 import random
@@ -54,7 +54,7 @@ def check(made: Plan, name: str, where: str = "") -> float:
 
 
 class OverThePathTest(unittest.TestCase):
-    """18 x 11 ft, 6x6 posts, two 2x10 beams a line, 2x8 rafters at 24 in, 1 1/2 in slats at 5 in, 105 mph B; reckoned by hand."""
+    """18 x 11 ft, 6x6 posts, two 2x10 beams a line, 2x8 rafters at 24 in, 1 1/2 in slats at 5 in, 105 mph B; calculated by hand."""
 
     def setUp(self) -> None:
         self.case = case("18x11 high8 over1 rafters24in slats5in brace2")
@@ -189,7 +189,7 @@ class BelowTheHouseTest(unittest.TestCase):
         one = case("14x10 attached high8 rafters16in", site=self.SNOWY, **more)
         return one, plan(one)
 
-    def test_drift_and_slide_are_reckoned_apart(self) -> None:
+    def test_drift_and_slide_are_calculated_apart(self) -> None:
         """By sampling along 9 ft at 16 in under 4 psf: 394, 560 and 521 lb ft; never drift and slide together."""
         one, made = self.made(self.ABOVE)
         loads = check_pergola(one).loads

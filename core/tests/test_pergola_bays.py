@@ -1,4 +1,4 @@
-"""A pergola in bays whose slats turn: a whole case reckoned apart, its rafters in a general library, and what holds for any."""
+"""A pergola in bays whose slats turn: a whole case calculated apart, its rafters in a general library, and what holds for any."""
 
 import math
 import random
@@ -113,7 +113,7 @@ class ByHand(unittest.TestCase):
 
 
 class SlatsLieInTheirBays(unittest.TestCase):
-    """Random grids in every school: nothing overlaps, ends lie on what holds them, the pieces weigh what was reckoned."""
+    """Random grids in every school: nothing overlaps, ends lie on what holds them, the pieces weigh what was calculated."""
 
     def test_any(self) -> None:
         for school, site in SITES.items():

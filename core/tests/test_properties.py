@@ -183,7 +183,7 @@ class FootingTest(unittest.TestCase):
 
 
 class VerdictTest(unittest.TestCase):
-    def check(self, demand: float, limit: float, basis: Basis = Basis.RECKONED, least: bool = False) -> Check:
+    def check(self, demand: float, limit: float, basis: Basis = Basis.CALCULATED, least: bool = False) -> Check:
         return Check(
             key="c",
             about="a",

@@ -1,4 +1,4 @@
-"""Marks tell which lines a test reaches, as a trace of every line tells it, and change nothing of what is reckoned."""
+"""Marks tell which lines a test reaches, as a trace of every line tells it, and change nothing of what is calculated."""
 
 import json
 import os

@@ -26,9 +26,9 @@ SHELTERS = ("fully", "partially", "sheltered")
 SLATTED = "18x11 high8 over1 rafters24in slats2in brace2"
 
 
-def even_psf(reckoned: object) -> float:
+def even_psf(calculated: object) -> float:
     """The even snow that a roof's loads tell."""
-    return next(step.value for step in reckoned.loads.steps if step.symbol == "S_r")  # type: ignore[attr-defined]
+    return next(step.value for step in calculated.loads.steps if step.symbol == "S_r")  # type: ignore[attr-defined]
 
 
 def in_snow(psf: float, **more: object) -> Site:
@@ -67,7 +67,7 @@ def worked(step: CalculationStep) -> float:
 
 
 class ToldTest(unittest.TestCase):
-    """What a roof was reckoned for is told at its rafters, with how it came."""
+    """What a roof was calculated for is told at its rafters, with how it came."""
 
     def test_every_kind_in_every_school(self) -> None:
         for school, site in SITES.items():

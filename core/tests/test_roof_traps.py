@@ -1,4 +1,4 @@
-"""The ways in which a reckoning of roofs on posts usually goes wrong, each held by what would show it."""
+"""The ways in which a calculation of roofs on posts usually goes wrong, each held by what would show it."""
 
 import math
 import unittest

@@ -1,4 +1,4 @@
-"""Random rectangular decks under every school beside the second reckoner: joists, beams, posts and what the ground bears."""
+"""Random rectangular decks under every school beside the second calculator: joists, beams, posts and what the ground bears."""
 
 import itertools
 import random
@@ -137,7 +137,7 @@ class SecondDeckTest(unittest.TestCase):
             for c in made.checks
             if c.about == f"d/beam/{name}" and c.key == "beam.bending" and c.basis == "reckoned"
         )
-        # Joists stand at places, the second reckoner spreads them: near the ends of a beam that differs a little.
+        # Joists stand at places, the second calculator spreads them: near the ends of a beam that differs a little.
         self.assertAlmostEqual(ours / theirs, 1.0, delta=0.02)
         self.assertGreater(ours, theirs * 0.99)
         for k, x in enumerate(xs):

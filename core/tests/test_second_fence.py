@@ -1,4 +1,4 @@
-"""Random straight fences under every school beside the second reckoner: no post passes that it would fail."""
+"""Random straight fences under every school beside the second calculator: no post passes that it would fail."""
 
 import ast
 import random
@@ -115,7 +115,7 @@ class SecondFenceTest(unittest.TestCase):
 
 
 class OwnTest(unittest.TestCase):
-    def test_the_second_reckoner_stands_alone(self) -> None:
+    def test_the_second_calculation_stands_alone(self) -> None:
         for path in (HERE / "second").glob("*.py"):
             for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
                 names = [node.module or ""] if isinstance(node, ast.ImportFrom) else []

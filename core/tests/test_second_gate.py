@@ -1,4 +1,4 @@
-"""Random gates under every school beside the second reckoner: weight, strut, hinges, swing, and the wind on a closed leaf."""
+"""Random gates under every school beside the second calculator: weight, strut, hinges, swing, and the wind on a closed leaf."""
 
 import math
 import random

@@ -1,4 +1,4 @@
-"""Rails and boards of random fences a second time: the wind by the second reckoner, widths and weights off the pieces."""
+"""Rails and boards of random fences a second time: the wind by the second calculator, widths and weights off the pieces."""
 
 import itertools
 import math
@@ -151,7 +151,7 @@ class SecondRailsTest(unittest.TestCase):
             rail, board = bay.part("rail"), bay.part("board")
             own = rail.mass_kg / rail.length_m
             face = board.mass_kg / (board.length_m * max(board.section_m))
-            # The second reckoner shares the boards by height alone: each rail has no less than an even share.
+            # The second calculator shares the boards by height alone: each rail has no less than an even share.
             even = own + face * bay.wind.height_m / len(bay.rails_m)
             most = own + face * bay.wind.height_m
             told = next(step for step in bay.check("rail.deflection").working if step.symbol == "w_d")

@@ -1,4 +1,4 @@
-"""Random slatted roofs beside the second reckoner: what they weigh, catch and bend under."""
+"""Random slatted roofs beside the second calculator: what they weigh, catch and bend under."""
 
 import random
 import unittest

@@ -16,7 +16,7 @@ class SpecifiedTest(unittest.TestCase):
         gap = UncheckedItem(
             key=key,
             about="d",
-            basis=Basis.RECKONED,
+            basis=Basis.CALCULATED,
             reason="no rating is entered",
             would_have_to_change="the maker's number",
             crew=True,

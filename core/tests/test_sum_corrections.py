@@ -1,4 +1,4 @@
-"""Sums that a second reckoning corrected, each against a figure worked outside the program."""
+"""Sums that a second calculation corrected, each against a figure worked outside the program."""
 
 import math
 import unittest

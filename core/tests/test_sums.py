@@ -41,7 +41,7 @@ class RowsTest(unittest.TestCase):
                     with self.subTest(row.id):
                         found = compare(row)
                         self.assertEqual(
-                            found.outcome, "agrees", f"expected {row.expected}, calculated {found.reckoned}"
+                            found.outcome, "agrees", f"expected {row.expected}, calculated {found.calculated}"
                         )
         self.assertGreater(seen, 50)
 

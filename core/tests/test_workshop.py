@@ -23,7 +23,7 @@ from steady.layout.infill import (
 )
 from steady.layout.panels import PanelFit, panel_bays
 from steady.layout.plies import beam_plies
-from steady.layout.slopes import BoardRow, PanelGaps, boards_to_line, stepped_bays
+from steady.layout.slopes import PanelGaps, SlopedBoards, boards_to_line, stepped_bays
 from steady.layout.topline import HeightBand, fewest_pieces
 from steady.layout.visibility import slats_hide, view_between
 from steady.layout.zones import Keeps, line_zone, posts_along, spot_zone
@@ -224,7 +224,7 @@ class SlopeTest(unittest.TestCase):
 
     def test_scribed_boards_reach_the_lowest_soil(self) -> None:
         ground, top = Profile([(0, 0), (2, 0.2)]), Profile([(0, 2.0), (2, 2.0)])
-        row = BoardRow(board_m=0.14, gap_m=0.0, clear_m=0.05)
+        row = SlopedBoards(board_m=0.14, gap_m=0.0, clear_m=0.05)
         square = boards_to_line(ground, top, row, start_m=0.0, end_m=0.5)
         scribed = boards_to_line(ground, top, replace(row, scribed=True), start_m=0.0, end_m=0.5)
         for a, b in zip(square, scribed, strict=True):

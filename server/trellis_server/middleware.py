@@ -34,9 +34,9 @@ class KnownHost:
 PATHS: tuple[tuple[str, int], ...] = (
     (r"^/api/session", 4_000),
     (r"/photos$", 12_100_000),
-    (r"^/api/sums", 100_000),
+    (r"^/api/(calculators|code-comparison)", 100_000),
     (r"/readings$", 1_000_000),
-    (r"/(undo|redo|found)$", 4_000),
+    (r"/(undo|redo|obstructions)$", 4_000),
     (r"^/api/", 2_000_000),
 )
 """Bytes that a body may hold, by address; the first that fits counts. A job of forty structures is about 400 kB."""

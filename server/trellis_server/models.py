@@ -1,6 +1,6 @@
 """What is kept: crews and their people, jobs with every revision of their document, and what was measured on site.
 
-A plan is never stored: it is reckoned from the document.
+A plan is never stored: it is calculated from the document.
 """
 
 import uuid
@@ -133,9 +133,9 @@ class Revision(models.Model):
 
 
 class Card(models.Model):
-    """What the list shows of a job, as its revision of that number was read and, unless `rules` is empty, reckoned.
+    """What the list shows of a job, as its revision of that number was read and, unless `rules` is empty, calculated.
 
-    It is made anew whenever the job stands elsewhere or is reckoned by other rules, and nothing rests on it.
+    It is made anew whenever the job stands elsewhere or is calculated by other rules, and nothing rests on it.
     """
 
     job = models.OneToOneField(Job, on_delete=models.CASCADE, primary_key=True, related_name="card")

@@ -20,6 +20,7 @@ from trellis_server.api import (
     visualizations,
 )
 from trellis_server.api.app import api
+from trellis_server.api.moved_paths import moved_patterns
 
 api.add_router("/session", sessions.router)
 api.add_router("/jobs", jobs.router)
@@ -31,11 +32,11 @@ api.add_router("/quotes", quotes.router)
 api.add_router("/crew", people.router)
 api.add_router("/session", people.own_router)
 api.add_router("/crew", crew.router)
-api.add_router("/outside", outside.router)
-api.add_router("/reckon", calculations.router)
-api.add_router("/sights", visualizations.router)
-api.add_router("/kinds", kinds.router)
-api.add_router("/sums", sums.router)
+api.add_router("", outside.router)
+api.add_router("", calculations.router)
+api.add_router("", visualizations.router)
+api.add_router("", kinds.router)
+api.add_router("", sums.router)
 
 
 def missing(request: HttpRequest) -> HttpResponse:
@@ -50,6 +51,7 @@ def missing(request: HttpRequest) -> HttpResponse:
 handler500 = "trellis_server.unable.fault"
 
 urlpatterns = [
+    *moved_patterns,
     path("api/", api.urls),
     re_path(r"^api/", missing),
     path("schema/job.json", views.job_schema),

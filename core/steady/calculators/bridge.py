@@ -64,8 +64,8 @@ SUMS = (
         asks="How much does a footbridge give under one load at mid-span?",
         inputs=(Input(name="load", kind="force"), *STRINGERS),
         outputs=(
-            Output(name="sag", unit="mm", reckon=_sag),
-            Output(name="span_over", unit="-", reckon=lambda g: g.length("span") / _sag(g)),
+            Output(name="sag", unit="mm", calculate=_sag),
+            Output(name="span_over", unit="-", calculate=lambda g: g.length("span") / _sag(g)),
         ),
         source="statics",
     ),
@@ -78,7 +78,7 @@ SUMS = (
             Input(name="mass_per_length", kind="mass per length"),
             Input(name="walker", kind="mass", says="at mid-span", default="0 kg"),
         ),
-        outputs=(Output(name="frequency", unit="Hz", reckon=_frequency),),
+        outputs=(Output(name="frequency", unit="Hz", calculate=_frequency),),
         source="statics",
     ),
     Calculator(
@@ -95,9 +95,9 @@ SUMS = (
             Input(name="corners", kind="count", default="4"),
         ),
         outputs=(
-            Output(name="uplift", unit="N", reckon=lambda g: _flood(g)[0]),
-            Output(name="drag", unit="N", reckon=lambda g: _flood(g)[1]),
-            Output(name="per_corner", unit="N", reckon=_corner),
+            Output(name="uplift", unit="N", calculate=lambda g: _flood(g)[0]),
+            Output(name="drag", unit="N", calculate=lambda g: _flood(g)[1]),
+            Output(name="per_corner", unit="N", calculate=_corner),
         ),
         source="statics",
     ),

@@ -178,7 +178,7 @@ SUMS = (
             Input(name="solidity", kind="ratio"),
             Input(name="net_coefficient", kind="number", default="needed in nz; uk .5"),
         ),
-        outputs=(Output(name="pressure", unit="psf|kPa", reckon=_open),),
+        outputs=(Output(name="pressure", unit="psf|kPa", calculate=_open),),
         source="practice: no code's coefficient for slats is entered; low",
     ),
     Calculator(
@@ -208,16 +208,16 @@ SUMS = (
             *SIZES,
         ),
         outputs=(
-            Output(name="brace_force", unit="lb|N", reckon=lambda g: _bent(g).brace_n),
+            Output(name="brace_force", unit="lb|N", calculate=lambda g: _bent(g).brace_n),
             *fields_of(_bent, "lb-ft|kN.m", "post_moment", "beam_moment"),
-            Output(name="overturning_axial", unit="lb|N", reckon=lambda g: _bent(g).axial_n),
+            Output(name="overturning_axial", unit="lb|N", calculate=lambda g: _bent(g).axial_n),
             *fields_of(_bent, "lb|N", "top_shear", "top_pull"),
-            Output(name="drift", unit="in|mm", reckon=lambda g: _bent(g).drift_m(*_stiff(g))),
-            Output(name="effective_length", unit="ft|m", reckon=lambda g: _bent(g).effective_length_m(*_stiff(g))),
+            Output(name="drift", unit="in|mm", calculate=lambda g: _bent(g).drift_m(*_stiff(g))),
+            Output(name="effective_length", unit="ft|m", calculate=lambda g: _bent(g).effective_length_m(*_stiff(g))),
             Output(
                 name="length_factor",
                 unit="-",
-                reckon=lambda g: _bent(g).effective_length_m(*_stiff(g)) / _bent(g).height_m,
+                calculate=lambda g: _bent(g).effective_length_m(*_stiff(g)) / _bent(g).height_m,
             ),
         ),
         source="statics, equal to a frame solver; the effective length is our own",
@@ -227,11 +227,11 @@ SUMS = (
         asks="What does a push do to posts fixed at their feet?",
         inputs=(*inputs(("push", "force"), ("posts", "count"), ("height", "length")), SIZES[0], SIZES[2]),
         outputs=(
-            Output(name="moment", unit="lb-ft|kN.m", reckon=lambda g: b.fixed_moment_n_m(*_fixed(g))),
+            Output(name="moment", unit="lb-ft|kN.m", calculate=lambda g: b.fixed_moment_n_m(*_fixed(g))),
             Output(
                 name="drift",
                 unit="in|mm",
-                reckon=lambda g: b.fixed_drift_m(
+                calculate=lambda g: b.fixed_drift_m(
                     *_fixed(g), _inertia(g, "post_size"), g.quantity("modulus", "pressure")
                 ),
             ),
@@ -252,10 +252,10 @@ SUMS = (
             Input(name="post_weight", kind="force", default="0"),
         ),
         outputs=(
-            Output(name="rafter_tie", unit="lb|N", reckon=lambda g: _path(g).rafter_n),
-            Output(name="beam_tie", unit="lb|N", reckon=lambda g: _path(g).beam_n),
-            Output(name="post_tie", unit="lb|N", reckon=lambda g: _path(g).post_n),
-            Output(name="concrete", unit="ft3|m3", reckon=lambda g: _path(g).concrete_m3),
+            Output(name="rafter_tie", unit="lb|N", calculate=lambda g: _path(g).rafter_n),
+            Output(name="beam_tie", unit="lb|N", calculate=lambda g: _path(g).beam_n),
+            Output(name="post_tie", unit="lb|N", calculate=lambda g: _path(g).post_n),
+            Output(name="concrete", unit="ft3|m3", calculate=lambda g: _path(g).concrete_m3),
         ),
         source="asce-7-16: 2.4.1; nbc: 4.1.3.2; as-nzs-1170: 1170.0 4.2; ec0: 6.10",
     ),
@@ -267,7 +267,7 @@ SUMS = (
             *inputs(("span", "length"), ("dead_line", "line load")),
             Input(name="person", kind="force", default="the code's"),
         ),
-        outputs=(Output(name="moment", unit="lb-ft|kN.m", reckon=_person),),
+        outputs=(Output(name="moment", unit="lb-ft|kN.m", calculate=_person),),
         source="statics; the code's person, its use on pergolas is practice",
     ),
     Calculator(
@@ -279,7 +279,7 @@ SUMS = (
             Input(name="solidity", kind="ratio"),
             Input(name="gap", kind="length"),
         ),
-        outputs=(Output(name="design", unit="psf|kPa", reckon=_on_slats),),
+        outputs=(Output(name="design", unit="psf|kPa", calculate=_on_slats),),
         source="practice: and our own; low",
     ),
     Calculator(
@@ -324,8 +324,8 @@ SUMS = (
             Input(name="pressure", kind="pressure", says="on plan"),
         ),
         outputs=(
-            Output(name="ring_per_hip", unit="lb|N", reckon=lambda g: _hips(g)[0]),
-            Output(name="hip_total", unit="lb|N", reckon=lambda g: _hips(g)[1]),
+            Output(name="ring_per_hip", unit="lb|N", calculate=lambda g: _hips(g)[0]),
+            Output(name="hip_total", unit="lb|N", calculate=lambda g: _hips(g)[1]),
         ),
         source="statics",
     ),
@@ -349,8 +349,8 @@ SUMS = (
             Input(name="each", kind="mass", default="20 kg"),
         ),
         outputs=(
-            Output(name="mass", unit="kg", reckon=_mass),
-            Output(name="persons", unit="count", reckon=_persons),
+            Output(name="mass", unit="kg", calculate=_mass),
+            Output(name="persons", unit="count", calculate=_persons),
         ),
         source="geometry; 20 kg each is our own",
     ),
@@ -359,8 +359,8 @@ SUMS = (
         asks="What do layers of slats and rafters weigh?",
         inputs=tuple(Input(name=name, kind="list") for name in ("widths", "depths", "pitches", "densities")),
         outputs=(
-            Output(name="pressure", unit="psf|kPa", reckon=lambda g: r.layers_pa(_layers(g))),
-            Output(name="solidity", unit="-", reckon=_solid),
+            Output(name="pressure", unit="psf|kPa", calculate=lambda g: r.layers_pa(_layers(g))),
+            Output(name="solidity", unit="-", calculate=_solid),
         ),
         source="geometry",
     ),

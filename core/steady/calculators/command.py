@@ -92,7 +92,7 @@ def _rows(path: Path) -> int:
             if found.outcome != "agrees":
                 off = f", off by {found.off:.6g}" if found.off else ""
                 print(
-                    f"{row.id} {row.sum} {row.output}: expected {row.expected} {row.unit}, calculated {found.reckoned}{off}"
+                    f"{row.id} {row.sum} {row.output}: expected {row.expected} {row.unit}, calculated {found.calculated}{off}"
                 )
     print(f"{agree + differ + refused} rows: {agree} agree, {differ} differ, {refused} refused")
     return 0 if not differ and not refused else 1

@@ -196,13 +196,13 @@ def _notched_guard(given: Given) -> str:
 
 
 def _stair(name: str) -> Output:
-    def reckon(given: Given) -> float:
+    def calculate(given: Given) -> float:
         found = getattr(school_of(given).stair(given.choice("stringer", ("cut", "solid"), "cut")), f"{name}_m")
         if found is None:
             raise OutOfScopeError(f"no {name.replace('_', ' ')} is entered for this code", "the local code's own limit")
         return float(found)
 
-    return Output(name=name, unit="in", reckon=reckon)
+    return Output(name=name, unit="in", calculate=calculate)
 
 
 def _live(given: Given) -> float:
@@ -235,9 +235,9 @@ SUMS = (
             Input(name="subfloor", kind="length", default="15.5 mm", says="ca"),
         ),
         outputs=(
-            Output(name="span", unit="in|m|mm", reckon=lambda g: _joist(g).span_m),
-            Output(name="span_shown", unit="in", reckon=lambda g: school_of(g).shown_m(_joist(g).span_m)),
-            Output(name="governs", unit="text", reckon=lambda g: _joist(g).governs),
+            Output(name="span", unit="in|m|mm", calculate=lambda g: _joist(g).span_m),
+            Output(name="span_shown", unit="in", calculate=lambda g: school_of(g).shown_m(_joist(g).span_m)),
+            Output(name="governs", unit="text", calculate=lambda g: _joist(g).governs),
         ),
         source="irc: R507.6; nds; nbc: A-9.23.4.2.(2); o86; ec5; nzs-3603",
         picture="simple span",
@@ -256,7 +256,7 @@ SUMS = (
             Input(name="tip_load", kind="force", default="220 lb"),
             Input(name="tip_deflection_limit", kind="number", default="180", says="overhang over this"),
         ),
-        outputs=(Output(name="cantilever", unit="in|mm", reckon=lambda g: _cantilever(g).span_m),),
+        outputs=(Output(name="cantilever", unit="in|mm", calculate=lambda g: _cantilever(g).span_m),),
         source="irc: R507.6; high",
         picture="overhang",
     ),
@@ -272,7 +272,7 @@ SUMS = (
             Input(name="longest", kind="length", default="14 ft"),
             Input(name="edition", kind="IRC 2018|IRC 2021", default="IRC 2021", says="table"),
         ),
-        outputs=(Output(name="height", unit="in|m", reckon=lambda g: _height(g).span_m),),
+        outputs=(Output(name="height", unit="in|m", calculate=lambda g: _height(g).span_m),),
         source="nds: 3.7.1; irc: R507.4",
         picture="post",
     ),
@@ -291,8 +291,8 @@ SUMS = (
             *FLOOR_INPUTS,
         ),
         outputs=(
-            Output(name="spacing", unit="in|mm", reckon=_ledger_spacing),
-            Output(name="load_per_fixing", unit="lb|kN", reckon=_ledger_load),
+            Output(name="spacing", unit="in|mm", calculate=_ledger_spacing),
+            Output(name="load_per_fixing", unit="lb|kN", calculate=_ledger_load),
         ),
         source="irc: R507.9.1.3(1); statics",
         picture="ledger",
@@ -307,7 +307,7 @@ SUMS = (
             Input(name="deck_width", kind="length", default="for ca"),
             Input(name="raised", kind="flag", default="yes", says="uk: over 600 mm"),
         ),
-        outputs=(Output(name="live", unit="psf|kPa", reckon=_live),),
+        outputs=(Output(name="live", unit="psf|kPa", calculate=_live),),
         source="irc: R301.5; nbc: 9.4.2.3; ec0; as-nzs-1170",
     ),
     Calculator(
@@ -321,8 +321,8 @@ SUMS = (
             Input(name="stair", kind="flag", default="no"),
         ),
         outputs=(
-            Output(name="height", unit="in|mm", reckon=lambda g: _guard(g).height_m),
-            Output(name="sphere", unit="in|mm", reckon=lambda g: _guard(g).sphere_m),
+            Output(name="height", unit="in|mm", calculate=lambda g: _guard(g).height_m),
+            Output(name="sphere", unit="in|mm", calculate=lambda g: _guard(g).sphere_m),
         ),
         source="irc: R312.1; nbc: 9.8.8; uk-k; nz-f4",
         picture="guard",
@@ -347,10 +347,10 @@ SUMS = (
             Input(name="fixing_lever", kind="length", default="for the pull only"),
         ),
         outputs=(
-            Output(name="moment", unit="lb-ft|kN.m", reckon=_guard_moment),
-            Output(name="bending_stress", unit="psi|MPa", reckon=_guard_stress),
-            Output(name="holddown", unit="lb|kN", reckon=_holddown),
-            Output(name="use", unit="-", reckon=_guard_use),
+            Output(name="moment", unit="lb-ft|kN.m", calculate=_guard_moment),
+            Output(name="bending_stress", unit="psi|MPa", calculate=_guard_stress),
+            Output(name="holddown", unit="lb|kN", calculate=_holddown),
+            Output(name="use", unit="-", calculate=_guard_use),
         ),
         source="irc: R301.5; nbc: Table 9.8.8.2; ec0; as-nzs-1170; statics",
         picture="guard",

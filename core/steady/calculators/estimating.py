@@ -440,8 +440,8 @@ PRACTICE = "practice: one estimator's rates and ways, from memory, low"
 EXACT = "practice: arithmetic on exact decimals"
 
 
-def _time(name: str, reckon: Callable[[Given], float]) -> Output:
-    return Output(name=name, unit="h", reckon=lambda given: reckon(given) * H)
+def _time(name: str, calculate: Callable[[Given], float]) -> Output:
+    return Output(name=name, unit="h", calculate=lambda given: calculate(given) * H)
 
 
 SUMS = (
@@ -471,7 +471,7 @@ SUMS = (
             LEVEL,
         ),
         outputs=(
-            Output(name="volume", unit="ft3|m3", reckon=_volume),
+            Output(name="volume", unit="ft3|m3", calculate=_volume),
             _time("hours_each", _dig_h),
             _time("hours", lambda g: _dig_h(g) * _count(g, "holes", 1)),
         ),
@@ -488,7 +488,7 @@ SUMS = (
             LEVEL,
         ),
         outputs=(
-            Output(name="loose", unit="ft3|m3", reckon=lambda g: _haul(g).loose_m3),
+            Output(name="loose", unit="ft3|m3", calculate=lambda g: _haul(g).loose_m3),
             number("loads", lambda g: _haul(g).count),
             _time("hours", lambda g: _haul(g).hours),
         ),
@@ -557,7 +557,7 @@ SUMS = (
         ),
         outputs=(
             _time("hours", lambda g: _finish(g).hours),
-            Output(name="litres", unit="L", reckon=lambda g: _finish(g).litres / 1000),
+            Output(name="litres", unit="L", calculate=lambda g: _finish(g).litres / 1000),
             number("tins", lambda g: _finish(g).tins_count),
         ),
         source=PRACTICE,
@@ -591,7 +591,7 @@ SUMS = (
         ),
         outputs=(
             _time("rate", lambda g: _learned(g).rate_h),
-            Output(name="share", unit="-", reckon=lambda g: _learned(g).share),
+            Output(name="share", unit="-", calculate=lambda g: _learned(g).share),
             number("used", lambda g: _learned(g).used_count),
         ),
         source=PRACTICE,
@@ -603,7 +603,7 @@ SUMS = (
         outputs=(
             number("packs", lambda g: _packs(g).count),
             text("cost", lambda g: written(_packs(g).cost)),
-            Output(name="left", unit="-", reckon=lambda g: float(_packs(g).left)),
+            Output(name="left", unit="-", calculate=lambda g: float(_packs(g).left)),
         ),
         source=EXACT,
     ),
@@ -621,8 +621,8 @@ SUMS = (
         outputs=(
             text("price", lambda g: written(_priced(g).price)),
             text("profit", lambda g: written(_priced(g).profit)),
-            Output(name="margin", unit="-", reckon=lambda g: float(_priced(g).margin)),
-            Output(name="markup", unit="-", reckon=lambda g: float(_priced(g).markup)),
+            Output(name="margin", unit="-", calculate=lambda g: float(_priced(g).margin)),
+            Output(name="markup", unit="-", calculate=lambda g: float(_priced(g).markup)),
         ),
         source=EXACT,
     ),
@@ -811,8 +811,8 @@ SUMS = (
             *takes("length", bed="any length"),
         ),
         outputs=(
-            Output(name="mass", unit="lb|kg", reckon=_truck_mass),
-            Output(name="longest", unit="ft|m", reckon=lambda g: _truck(g).longest_m),
+            Output(name="mass", unit="lb|kg", calculate=_truck_mass),
+            Output(name="longest", unit="ft|m", calculate=lambda g: _truck(g).longest_m),
             number("trips", lambda g: _truck(g).trips),
         ),
         source="practice: whole pieces, the heaviest first",
@@ -835,7 +835,7 @@ SUMS = (
         outputs=(
             text("forecast", lambda g: written(_forecast(g).forecast)),
             text("margin", lambda g: written(_forecast(g).margin)),
-            Output(name="margin_ratio", unit="-", reckon=lambda g: float(_forecast(g).margin_ratio)),
+            Output(name="margin_ratio", unit="-", calculate=lambda g: float(_forecast(g).margin_ratio)),
             text("variance", lambda g: written(_forecast(g).variance)),
         ),
         source=EXACT,

@@ -6,12 +6,12 @@ from steady.calculators.inputs import Given
 from steady.calculators.model import Input, Output
 
 
-def fields_of(reckon: Callable[[Given], object], unit: str, *names: str) -> tuple[Output, ...]:
+def fields_of(calculate: Callable[[Given], object], unit: str, *names: str) -> tuple[Output, ...]:
     """Outputs that are fields of what a function answers, by name."""
 
     def one(name: str) -> Output:
         at = field_name(name, unit)
-        return Output(name=name, unit=unit, reckon=lambda g: getattr(reckon(g), at))
+        return Output(name=name, unit=unit, calculate=lambda g: getattr(calculate(g), at))
 
     return tuple(one(name) for name in names)
 
@@ -45,11 +45,11 @@ def takes(kind: str, **defaults: str) -> tuple[Input, ...]:
     return tuple(Input(name=name, kind=kind, default=default) for name, default in defaults.items())
 
 
-def text(name: str, reckon: Callable[[Given], str]) -> Output:
+def text(name: str, calculate: Callable[[Given], str]) -> Output:
     """An output in words."""
-    return Output(name=name, unit="text", reckon=reckon)
+    return Output(name=name, unit="text", calculate=calculate)
 
 
-def number(name: str, reckon: Callable[[Given], float], unit: str = "count") -> Output:
+def number(name: str, calculate: Callable[[Given], float], unit: str = "count") -> Output:
     """A count, or a plain number."""
-    return Output(name=name, unit=unit, reckon=reckon)
+    return Output(name=name, unit=unit, calculate=calculate)

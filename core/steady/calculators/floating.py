@@ -75,7 +75,7 @@ SUMS = (
             Input(name="mass", kind="mass", says="all in"),
             WATER,
         ),
-        outputs=(Output(name="draft", unit="mm", reckon=_draft),),
+        outputs=(Output(name="draft", unit="mm", calculate=_draft),),
         source="statics",
     ),
     Calculator(
@@ -88,7 +88,7 @@ SUMS = (
             Input(name="dead_mass", kind="mass"),
             Input(name="person", kind="mass"),
         ),
-        outputs=(Output(name="people", unit="count", reckon=_people),),
+        outputs=(Output(name="people", unit="count", calculate=_people),),
         source="statics",
     ),
     Calculator(
@@ -96,12 +96,12 @@ SUMS = (
         asks="How stable is it before it heels?",
         inputs=LOADED,
         outputs=(
-            Output(name="GM", unit="m", reckon=lambda g: _stable(g).gm_m),
-            Output(name="KB", unit="m", reckon=lambda g: _stable(g).kb_m),
-            Output(name="BM", unit="m", reckon=lambda g: _stable(g).bm_m),
-            Output(name="KG", unit="m", reckon=lambda g: _stable(g).kg_m),
-            Output(name="draft", unit="mm", reckon=lambda g: _stable(g).draft_m),
-            Output(name="small_heel", unit="deg", reckon=lambda g: _stable(g).small_heel_rad),
+            Output(name="GM", unit="m", calculate=lambda g: _stable(g).gm_m),
+            Output(name="KB", unit="m", calculate=lambda g: _stable(g).kb_m),
+            Output(name="BM", unit="m", calculate=lambda g: _stable(g).bm_m),
+            Output(name="KG", unit="m", calculate=lambda g: _stable(g).kg_m),
+            Output(name="draft", unit="mm", calculate=lambda g: _stable(g).draft_m),
+            Output(name="small_heel", unit="deg", calculate=lambda g: _stable(g).small_heel_rad),
         ),
         source="statics",
     ),
@@ -110,8 +110,8 @@ SUMS = (
         asks="How far does it lean with the crowd on one side?",
         inputs=LOADED,
         outputs=(
-            Output(name="heel", unit="deg", reckon=_angle),
-            Output(name="steady", unit="text", reckon=lambda g: "no" if _heel(g) is None else "yes"),
+            Output(name="heel", unit="deg", calculate=_angle),
+            Output(name="steady", unit="text", calculate=lambda g: "no" if _heel(g) is None else "yes"),
         ),
         source="statics",
     ),
@@ -120,7 +120,9 @@ SUMS = (
         asks="At what lean does the edge go under, by geometry?",
         inputs=(Input(name="freeboard", kind="length"), Input(name="half_beam", kind="length")),
         outputs=(
-            Output(name="angle", unit="deg", reckon=lambda g: edge_rad(g.length("freeboard"), g.length("half_beam"))),
+            Output(
+                name="angle", unit="deg", calculate=lambda g: edge_rad(g.length("freeboard"), g.length("half_beam"))
+            ),
         ),
         source="geometry",
     ),

@@ -83,9 +83,9 @@ SUMS = (
             Input(name="axis_angle", kind="angle", default="90 deg"),
         ),
         outputs=(
-            Output(name="lateral", unit="lb|kN", reckon=of_step(_lateral)),
-            Output(name="withdrawal_per_length", unit="lb/in|N/mm", reckon=lambda g: _withdrawal(g, False)),
-            Output(name="withdrawal", unit="lb|kN", reckon=lambda g: _withdrawal(g, True)),
+            Output(name="lateral", unit="lb|kN", calculate=of_step(_lateral)),
+            Output(name="withdrawal_per_length", unit="lb/in|N/mm", calculate=lambda g: _withdrawal(g, False)),
+            Output(name="withdrawal", unit="lb|kN", calculate=lambda g: _withdrawal(g, True)),
         ),
         source="nds: 12.2, 12.3; ec5: 8.2, 8.3, 8.7",
         picture="fastener",
@@ -100,8 +100,8 @@ SUMS = (
             Input(name="nail_diameter", kind="length"),
         ),
         outputs=(
-            Output(name="penetration", unit="mm", reckon=lambda g: _nailing(g)[0]),
-            Output(name="needed", unit="mm", reckon=lambda g: _nailing(g)[1]),
+            Output(name="penetration", unit="mm", calculate=lambda g: _nailing(g)[0]),
+            Output(name="needed", unit="mm", calculate=lambda g: _nailing(g)[1]),
         ),
         source="practice: ten diameters; ec5: 8.3.1",
         picture="fastener",

@@ -167,7 +167,7 @@ def _distance(which: Distance) -> Output:
     def calculate(given: Given) -> float:
         return _rules(given).distance_m(which, _fastener(given), _angle(given, default=0.0), given.flag("predrilled"))
 
-    return Output(name=which, unit="in|mm", reckon=calculate)
+    return Output(name=which, unit="in|mm", calculate=calculate)
 
 
 def _section(given: Given, held: float) -> WoodSection:
@@ -287,9 +287,9 @@ SUMS = (
         asks="What do fasteners hold across their axis?",
         inputs=(SCHOOL, *LATERAL),
         outputs=(
-            Output(name="reference", unit="lb|kN", reckon=lambda g: si(_lateral(g).reference)),
-            Output(name="mode", unit="text", reckon=lambda g: _lateral(g).mode),
-            Output(name="design", unit="lb|kN", reckon=lambda g: si(_lateral(g).design)),
+            Output(name="reference", unit="lb|kN", calculate=lambda g: si(_lateral(g).reference)),
+            Output(name="mode", unit="text", calculate=lambda g: _lateral(g).mode),
+            Output(name="design", unit="lb|kN", calculate=lambda g: si(_lateral(g).design)),
         ),
         source=SOURCE,
     ),
@@ -310,10 +310,10 @@ SUMS = (
             *SERVICE,
         ),
         outputs=(
-            Output(name="per_length", unit="lb/in|N/mm", reckon=lambda g: si(_withdrawal(g).per_length)),
-            Output(name="one", unit="lb|kN", reckon=lambda g: si(_withdrawal(g).one)),
-            Output(name="pull_through", unit="lb|kN", reckon=_pull_through),
-            Output(name="design", unit="lb|kN", reckon=lambda g: si(_withdrawal(g).design)),
+            Output(name="per_length", unit="lb/in|N/mm", calculate=lambda g: si(_withdrawal(g).per_length)),
+            Output(name="one", unit="lb|kN", calculate=lambda g: si(_withdrawal(g).one)),
+            Output(name="pull_through", unit="lb|kN", calculate=_pull_through),
+            Output(name="design", unit="lb|kN", calculate=lambda g: si(_withdrawal(g).design)),
         ),
         source=SOURCE,
     ),
@@ -326,7 +326,7 @@ SUMS = (
             Input(name="withdrawal", kind="force"),
             Input(name="angle", kind="angle", says="from the surface"),
         ),
-        outputs=(Output(name="holds", unit="lb|kN", reckon=_combined),),
+        outputs=(Output(name="holds", unit="lb|kN", calculate=_combined),),
         source="nds: 12.4.1; ec5: 8.28; a straight line elsewhere",
     ),
     Calculator(
@@ -342,7 +342,7 @@ SUMS = (
             Input(name="side_E", kind="number", default="us", says="million psi"),
             Input(name="main_E", kind="number", default="us"),
         ),
-        outputs=(Output(name="group", unit="-", reckon=_group),),
+        outputs=(Output(name="group", unit="-", calculate=_group),),
         source="nds: 11.3.6; ec5: 8.34",
     ),
     Calculator(
@@ -370,7 +370,7 @@ SUMS = (
             Input(name="near_end", kind="flag", default="no"),
             *SERVICE[:2],
         ),
-        outputs=(Output(name="shear", unit="lb|kN", reckon=lambda g: si(_split(g))),),
+        outputs=(Output(name="shear", unit="lb|kN", calculate=lambda g: si(_split(g))),),
         source="nds: 3.4.3.3; o86: 12.2.1.8; ec5: 8.4",
     ),
     Calculator(
@@ -384,7 +384,7 @@ SUMS = (
             Input(name="round", kind="flag", default="no"),
             *SERVICE[:2],
         ),
-        outputs=(Output(name="pull", unit="lb|kN", reckon=lambda g: si(_washer(g))),),
+        outputs=(Output(name="pull", unit="lb|kN", calculate=lambda g: si(_washer(g))),),
         source="nds: 3.10; o86: 6.5.7; ec5: 8.5.2",
     ),
     Calculator(
@@ -397,8 +397,8 @@ SUMS = (
             Input(name="load", kind="force"),
         ),
         outputs=(
-            Output(name="holds", unit="lb|kN", reckon=_bolted),
-            Output(name="use", unit="-", reckon=lambda g: _force(g, "load") / _bolted(g)),
+            Output(name="holds", unit="lb|kN", calculate=_bolted),
+            Output(name="use", unit="-", calculate=lambda g: _force(g, "load") / _bolted(g)),
         ),
         source=SOURCE,
     ),
@@ -414,10 +414,10 @@ SUMS = (
             Input(name="withdrawal", kind="force", says="of one"),
         ),
         outputs=(
-            Output(name="foot_pull", unit="lb|kN", reckon=lambda g: _brace(g).foot_pull_n),
-            Output(name="head_pull", unit="lb|kN", reckon=lambda g: _brace(g).head_pull_n),
-            Output(name="push_slides", unit="lb|kN", reckon=lambda g: _brace(g).push_slides_n),
-            Output(name="use", unit="-", reckon=lambda g: _force(g, "force") / _brace(g).least_n),
+            Output(name="foot_pull", unit="lb|kN", calculate=lambda g: _brace(g).foot_pull_n),
+            Output(name="head_pull", unit="lb|kN", calculate=lambda g: _brace(g).head_pull_n),
+            Output(name="push_slides", unit="lb|kN", calculate=lambda g: _brace(g).push_slides_n),
+            Output(name="use", unit="-", calculate=lambda g: _force(g, "force") / _brace(g).least_n),
         ),
         source="statics; nds: 12.4.1",
     ),
@@ -431,7 +431,7 @@ SUMS = (
             Input(name="withdrawal", kind="force", default="no pull"),
             Input(name="pull_line", kind="line load", default="0"),
         ),
-        outputs=(Output(name="spacing", unit="in|mm", reckon=_ledger),),
+        outputs=(Output(name="spacing", unit="in|mm", calculate=_ledger),),
         source="statics",
     ),
     Calculator(
@@ -444,9 +444,9 @@ SUMS = (
             Input(name="lever", kind="length", says="between the fixings"),
         ),
         outputs=(
-            Output(name="upper", unit="lb|kN", reckon=lambda g: _guard_post(g).upper_n),
-            Output(name="lower", unit="lb|kN", reckon=lambda g: _guard_post(g).lower_n),
-            Output(name="moment", unit="lb-ft|kN.m", reckon=lambda g: _guard_post(g).moment_n_m),
+            Output(name="upper", unit="lb|kN", calculate=lambda g: _guard_post(g).upper_n),
+            Output(name="lower", unit="lb|kN", calculate=lambda g: _guard_post(g).lower_n),
+            Output(name="moment", unit="lb-ft|kN.m", calculate=lambda g: _guard_post(g).moment_n_m),
         ),
         source="statics",
     ),
@@ -465,8 +465,8 @@ SUMS = (
             Input(name="rated_side", kind="force", default="not typed"),
         ),
         outputs=(
-            Output(name="verdict", unit="text", reckon=lambda g: _connector(g).state),
-            Output(name="share", unit="-", reckon=lambda g: _connector(g).share),
+            Output(name="verdict", unit="text", calculate=lambda g: _connector(g).state),
+            Output(name="share", unit="-", calculate=lambda g: _connector(g).share),
         ),
         source="practice: ordinary connectors, from memory",
     ),

@@ -1,4 +1,4 @@
-"""Rows of known answers: expected beside reckoned, compared in the row's own unit and tolerance."""
+"""Rows of known answers: expected beside calculated, compared in the row's own unit and tolerance."""
 
 import csv
 import json
@@ -30,11 +30,11 @@ class AnswerRow:
 
 @value_object
 class ComparedRow:
-    """A row with what was reckoned. `off` is reckoned less expected, in the row's unit."""
+    """A row with what was calculated. `off` is calculated less expected, in the row's unit."""
 
     row: AnswerRow
     outcome: Literal["agrees", "differs", "refused"]
-    reckoned: str
+    calculated: str
     off: float = 0.0
 
 
@@ -46,27 +46,27 @@ def read(file: TextIO) -> Iterator[AnswerRow]:
 
 
 def compare(row: AnswerRow) -> ComparedRow:
-    """Reckon a row. A row that expects refuse or invalid agrees when it gets that; |difference| ≤ tolerance otherwise."""
+    """Calculate a row. A row that expects refuse or invalid agrees when it gets that; |difference| ≤ tolerance otherwise."""
     try:
         raw = json.loads(row.inputs)
         found = answer(find(row.sum), raw, row.output, "" if row.unit in ("text", "") else row.unit)
     except InvalidInputError as error:
-        return ComparedRow(row=row, outcome="differs", reckoned=f"invalid ({error.message})")
+        return ComparedRow(row=row, outcome="differs", calculated=f"invalid ({error.message})")
     if row.expected in ("refuse", "invalid"):
         shown = found.status if found.status != "ok" else str(found.value)
         asked = found.status == row.expected or (row.output == "status" and shown == row.expected)
-        return ComparedRow(row=row, outcome="agrees" if asked else "differs", reckoned=shown)
+        return ComparedRow(row=row, outcome="agrees" if asked else "differs", calculated=shown)
     if found.status != "ok":
         outcome: Literal["differs", "refused"] = "refused" if found.status == "refuse" else "differs"
-        return ComparedRow(row=row, outcome=outcome, reckoned=f"{found.status} ({found.reason})")
+        return ComparedRow(row=row, outcome=outcome, calculated=f"{found.status} ({found.reason})")
     return _measured(row, found)
 
 
 def _measured(row: AnswerRow, found: Answered) -> ComparedRow:
     if isinstance(found.value, str) or row.unit == "text":
         same = str(found.value) == row.expected
-        return ComparedRow(row=row, outcome="agrees" if same else "differs", reckoned=str(found.value))
+        return ComparedRow(row=row, outcome="agrees" if same else "differs", calculated=str(found.value))
     expected, value = float(row.expected), float(found.value or 0)
     off = value - expected
     good = abs(off) <= row.tolerance + 1e-9 * abs(expected)
-    return ComparedRow(row=row, outcome="agrees" if good else "differs", reckoned=f"{value:.10g}", off=off)
+    return ComparedRow(row=row, outcome="agrees" if good else "differs", calculated=f"{value:.10g}", off=off)

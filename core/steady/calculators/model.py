@@ -14,7 +14,7 @@ Answer = float | int | str
 
 @value_object
 class Output:
-    """One answer: its natural unit ("text" for words) and how it is reckoned (SI).
+    """One answer: its natural unit ("text" for words) and how it is calculated (SI).
 
     A unit like "in|m" is imperial or metric by the school, or by the first input that has a measure; a third word is for
     the school of New Zealand and Australia.
@@ -22,7 +22,7 @@ class Output:
 
     name: str
     unit: str
-    reckon: Callable[[Given], Answer]
+    calculate: Callable[[Given], Answer]
 
 
 @value_object
@@ -125,7 +125,7 @@ def answer(asked: Calculator, raw: Raw, output: str, unit: str = "") -> Answered
     given = Given(raw)
     shown = unit or natural_unit(found.unit, given)
     try:
-        value = found.reckon(given)
+        value = found.calculate(given)
         if isinstance(value, str) or found.unit == "text":
             return Answered(output=output, status="ok", value=value, unit="text")
         if not math.isfinite(value):

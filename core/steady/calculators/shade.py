@@ -71,7 +71,7 @@ SUMS = (
         picture="slats",
         asks="What share of direct sun do the slats stop?",
         inputs=(*SLAT, *SUN),
-        outputs=(Output(name="blocked", unit="-", reckon=lambda g: blocked(*_sizes(g), _across(g))),),
+        outputs=(Output(name="blocked", unit="-", calculate=lambda g: blocked(*_sizes(g), _across(g))),),
         source="geometry",
     ),
     Calculator(
@@ -79,14 +79,16 @@ SUMS = (
         picture="slats",
         asks="What share of direct sun do tilted slats stop?",
         inputs=(*SLAT, *SUN, Input(name="tilt", kind="angle", says="positive lifts the edge toward the run + 90")),
-        outputs=(Output(name="blocked", unit="-", reckon=_tilted),),
+        outputs=(Output(name="blocked", unit="-", calculate=_tilted),),
         source="geometry",
     ),
     Calculator(
         name="shade.two_layers",
         asks="What do two crossing layers stop together?",
         inputs=(Input(name="first", kind="ratio"), Input(name="second", kind="ratio")),
-        outputs=(Output(name="blocked", unit="-", reckon=lambda g: two_layers(g.number("first"), g.number("second"))),),
+        outputs=(
+            Output(name="blocked", unit="-", calculate=lambda g: two_layers(g.number("first"), g.number("second"))),
+        ),
         source="geometry",
     ),
     Calculator(
@@ -94,7 +96,7 @@ SUMS = (
         picture="slats",
         asks="How much of a plain grey sky is covered?",
         inputs=SLAT,
-        outputs=(Output(name="blocked", unit="-", reckon=lambda g: blocked_sky(*_sizes(g))),),
+        outputs=(Output(name="blocked", unit="-", calculate=lambda g: blocked_sky(*_sizes(g))),),
         source="geometry",
     ),
     Calculator(
@@ -102,7 +104,7 @@ SUMS = (
         picture="slats",
         asks="At what pitch must the slats stand for a wished shade?",
         inputs=(*SLAT[:2], *SUN, Input(name="shade", kind="ratio", says="share wanted")),
-        outputs=(Output(name="pitch", unit="mm", reckon=_pitch),),
+        outputs=(Output(name="pitch", unit="mm", calculate=_pitch),),
         source="geometry",
     ),
     Calculator(
@@ -116,8 +118,8 @@ SUMS = (
             Input(name="utc_offset", kind="time", says="hours, daylight saving counted in"),
         ),
         outputs=(
-            Output(name="altitude", unit="deg", reckon=lambda g: _sun(g)[0]),
-            Output(name="azimuth", unit="deg", reckon=lambda g: _sun(g)[1]),
+            Output(name="altitude", unit="deg", calculate=lambda g: _sun(g)[0]),
+            Output(name="azimuth", unit="deg", calculate=lambda g: _sun(g)[1]),
         ),
         source="sun",
     ),

@@ -8,10 +8,10 @@ from steady.calculators.model import Calculator, Input, Output
 from steady.errors import InvalidInputError
 from steady.ground.profile import Profile
 from steady.layout.slopes import (
-    BoardRow,
     BoardToLine,
     PanelGaps,
     RakedBay,
+    SlopedBoards,
     SteppedBay,
     boards_to_line,
     racked_panel,
@@ -116,7 +116,7 @@ def _boards(given: Given) -> tuple[BoardToLine, ...]:
     return boards_to_line(
         _profile(given),
         _profile(given, "top_line"),
-        BoardRow(
+        SlopedBoards(
             board_m=given.length("board"),
             gap_m=given.length("gap"),
             clear_m=given.length("clear"),
@@ -139,14 +139,14 @@ SUMS = (
         name="slope.tape_on_slope",
         asks="How much longer does the tape read when it lies on the slope?",
         inputs=(Input(name="level", kind="length"), Input(name="slope", kind="angle")),
-        outputs=(Output(name="extra", unit="in", reckon=_extra),),
+        outputs=(Output(name="extra", unit="in", calculate=_extra),),
         source="geometry",
     ),
     Calculator(
         name="slope.ground_length",
         asks="How long is the ground line itself?",
         inputs=(GROUND,),
-        outputs=(Output(name="length", unit="in", reckon=_ground_length),),
+        outputs=(Output(name="length", unit="in", calculate=_ground_length),),
         source="geometry",
     ),
     Calculator(
@@ -164,16 +164,18 @@ SUMS = (
             Input(name="picket_pitch", kind="length", says="level", default="none"),
         ),
         outputs=(
-            Output(name="grade", unit="deg", reckon=lambda g: _raked(g).grade_rad),
-            Output(name="bevel", unit="deg", reckon=lambda g: abs(_raked(g).grade_rad)),
-            Output(name="rail_edge", unit="in", reckon=lambda g: _raked(g).rail_edge_m),
-            Output(name="rail_stock", unit="in", reckon=lambda g: _raked(g).rail_stock_m),
-            Output(name="height_square", unit="in", reckon=lambda g: _raked(g).square_to_rail_m(g.length("height"))),
+            Output(name="grade", unit="deg", calculate=lambda g: _raked(g).grade_rad),
+            Output(name="bevel", unit="deg", calculate=lambda g: abs(_raked(g).grade_rad)),
+            Output(name="rail_edge", unit="in", calculate=lambda g: _raked(g).rail_edge_m),
+            Output(name="rail_stock", unit="in", calculate=lambda g: _raked(g).rail_stock_m),
+            Output(name="height_square", unit="in", calculate=lambda g: _raked(g).square_to_rail_m(g.length("height"))),
             Output(
-                name="picket_top_difference", unit="in", reckon=lambda g: _raked(g).top_difference_m(g.length("picket"))
+                name="picket_top_difference",
+                unit="in",
+                calculate=lambda g: _raked(g).top_difference_m(g.length("picket")),
             ),
             Output(
-                name="pitch_along_rail", unit="in", reckon=lambda g: _raked(g).along_rail_m(g.length("picket_pitch"))
+                name="pitch_along_rail", unit="in", calculate=lambda g: _raked(g).along_rail_m(g.length("picket_pitch"))
             ),
         ),
         source="geometry",
@@ -184,8 +186,8 @@ SUMS = (
         asks="What reach and gap does a racked factory panel have left?",
         inputs=tuple(Input(name=name, kind="length") for name in ("rail", "rise", "picket", "pitch")),
         outputs=(
-            Output(name="level_reach", unit="in", reckon=lambda g: _racked(g)[0]),
-            Output(name="gap", unit="in", reckon=lambda g: _racked(g)[1]),
+            Output(name="level_reach", unit="in", calculate=lambda g: _racked(g)[0]),
+            Output(name="gap", unit="in", calculate=lambda g: _racked(g)[1]),
         ),
         source="geometry",
     ),
@@ -205,20 +207,20 @@ SUMS = (
             Input(name="gap_most", kind="length", says="allowed with gravel boards", default="none"),
         ),
         outputs=(
-            Output(name="steps", unit="text", reckon=_steps),
-            Output(name="low_side_gaps", unit="text", reckon=lambda g: listed([b.low_gap_m for b in _stepped(g)])),
+            Output(name="steps", unit="text", calculate=_steps),
+            Output(name="low_side_gaps", unit="text", calculate=lambda g: listed([b.low_gap_m for b in _stepped(g)])),
             Output(
                 name="areas",
                 unit="text",
-                reckon=lambda g: listed([b.open_m2 / IN for b in _stepped(g)]),
+                calculate=lambda g: listed([b.open_m2 / IN for b in _stepped(g)]),
             ),
             Output(
                 name="gravel_boards",
                 unit="text",
-                reckon=lambda g: "; ".join(str(b.gravel_boards) for b in _stepped(g)),
+                calculate=lambda g: "; ".join(str(b.gravel_boards) for b in _stepped(g)),
             ),
-            Output(name="above_ground", unit="text", reckon=lambda g: listed(_above(g))),
-            Output(name="post_lengths", unit="text", reckon=_post_lengths),
+            Output(name="above_ground", unit="text", calculate=lambda g: listed(_above(g))),
+            Output(name="post_lengths", unit="text", calculate=_post_lengths),
         ),
         source="geometry",
     ),
@@ -226,7 +228,7 @@ SUMS = (
         name="slope.step_per_bay",
         asks="How high is each step on an even slope?",
         inputs=(Input(name="grade", kind="ratio", says="rise over level"), Input(name="bay", kind="length")),
-        outputs=(Output(name="step", unit="mm", reckon=lambda g: g.number("grade") * g.length("bay")),),
+        outputs=(Output(name="step", unit="mm", calculate=lambda g: g.number("grade") * g.length("bay")),),
         source="geometry",
     ),
     Calculator(
@@ -241,8 +243,8 @@ SUMS = (
             Input(name="step", kind="length", says="heights at posts are multiples of this", default="1/2 in"),
         ),
         outputs=(
-            Output(name="fits", unit="text", reckon=lambda g: "no" if _top(g) is None else "yes"),
-            Output(name="pieces", unit="count", reckon=_pieces),
+            Output(name="fits", unit="text", calculate=lambda g: "no" if _top(g) is None else "yes"),
+            Output(name="pieces", unit="count", calculate=_pieces),
         ),
         source="geometry",
     ),
@@ -259,15 +261,15 @@ SUMS = (
             Input(name="scribed", kind="flag", says="bottom cut to the soil", default="no"),
         ),
         outputs=(
-            Output(name="boards", unit="count", reckon=lambda g: len(_boards(g))),
+            Output(name="boards", unit="count", calculate=lambda g: len(_boards(g))),
             Output(
                 name="finished",
                 unit="text",
-                reckon=lambda g: listed([b.length_m - g.length("allowance", 0.0) for b in _boards(g)]),
+                calculate=lambda g: listed([b.length_m - g.length("allowance", 0.0) for b in _boards(g)]),
             ),
-            Output(name="stock_lengths", unit="text", reckon=_stock_lengths),
-            Output(name="low_gaps", unit="text", reckon=lambda g: listed([b.low_gap_m for b in _boards(g)])),
-            Output(name="last_width", unit="in", reckon=lambda g: _boards(g)[-1].width_m),
+            Output(name="stock_lengths", unit="text", calculate=_stock_lengths),
+            Output(name="low_gaps", unit="text", calculate=lambda g: listed([b.low_gap_m for b in _boards(g)])),
+            Output(name="last_width", unit="in", calculate=lambda g: _boards(g)[-1].width_m),
         ),
         source="geometry",
     ),

@@ -25,11 +25,11 @@ def _section(given: Given) -> Wood:
 
 
 def _book(kind: Kind) -> Output:
-    return Output(name=kind, unit="psi|MPa", reckon=of_step(lambda g: school_of(g).book_value(kind, wood_of(g))))
+    return Output(name=kind, unit="psi|MPa", calculate=of_step(lambda g: school_of(g).book_value(kind, wood_of(g))))
 
 
 def _strength(kind: Kind) -> Output:
-    def reckon(given: Given) -> float:
+    def calculate(given: Given) -> float:
         book, wood = school_of(given), wood_of(given)
         if given.has("permanent_load"):
             lasting, standard = (
@@ -41,11 +41,11 @@ def _strength(kind: Kind) -> Output:
             return si(book.long_term_strength(kind, wood, load_type(given), lasting / standard).step)
         return si(book.strength(kind, wood, load_type(given)).step)
 
-    return Output(name=kind, unit="psi|MPa", reckon=reckon)
+    return Output(name=kind, unit="psi|MPa", calculate=calculate)
 
 
 def _factor(name: str) -> Output:
-    def reckon(given: Given) -> float:
+    def calculate(given: Given) -> float:
         book, wood, load = school_of(given), wood_of(given), load_type(given)
         if name == "duration_factor" and given.has("permanent_load"):
             strong = given.quantity("permanent_load", "pressure") / given.quantity("standard_load", "pressure")
@@ -53,7 +53,7 @@ def _factor(name: str) -> Output:
             return book.named_factor(name, wood, load) * long.factors / book.strength("bending", wood, load).factors
         return book.named_factor(name, wood, load)
 
-    return Output(name=name, unit="-", reckon=reckon)
+    return Output(name=name, unit="-", calculate=calculate)
 
 
 def _moment_capacity(given: Given) -> float:
@@ -193,11 +193,11 @@ SUMS = (
             Input(name="flat", kind="flag", default="no"),
         ),
         outputs=(
-            Output(name="area", unit="in2|mm2", reckon=lambda g: _section(g).area_m2),
-            Output(name="section_modulus", unit="in3|mm3", reckon=lambda g: _section(g).modulus_m3),
-            Output(name="second_moment", unit="in4|mm4", reckon=lambda g: _section(g).second_moment_m4),
-            Output(name="width", unit="in|mm", reckon=lambda g: _section(g).across_m),
-            Output(name="depth", unit="in|mm", reckon=lambda g: _section(g).bending_depth_m),
+            Output(name="area", unit="in2|mm2", calculate=lambda g: _section(g).area_m2),
+            Output(name="section_modulus", unit="in3|mm3", calculate=lambda g: _section(g).modulus_m3),
+            Output(name="second_moment", unit="in4|mm4", calculate=lambda g: _section(g).second_moment_m4),
+            Output(name="width", unit="in|mm", calculate=lambda g: _section(g).across_m),
+            Output(name="depth", unit="in|mm", calculate=lambda g: _section(g).bending_depth_m),
         ),
         source="us-sizes: tables 1A, 1B; high",
         picture="section",
@@ -208,7 +208,7 @@ SUMS = (
         inputs=(*WOOD, Input(name="wet", kind="flag", default="yes", says="nz books wet and dry apart")),
         outputs=(
             *(_book(kind) for kind in KINDS),
-            Output(name="specific_gravity", unit="-", reckon=lambda g: school_of(g).specific_gravity(wood_of(g))),
+            Output(name="specific_gravity", unit="-", calculate=lambda g: school_of(g).specific_gravity(wood_of(g))),
         ),
         source="us-4a, us-4b, us-4d; o86; en-338; nzs-3603",
     ),
@@ -231,14 +231,14 @@ SUMS = (
         asks="Most moment and shear one stick takes; how hard does a given moment use it?",
         inputs=(*WOOD, *SERVICE, PLIES, Input(name="moment", kind="moment", default="for the use only")),
         outputs=(
-            Output(name="moment_capacity", unit="lb-ft|kN.m", reckon=_moment_capacity),
+            Output(name="moment_capacity", unit="lb-ft|kN.m", calculate=_moment_capacity),
             Output(
                 name="shear_capacity",
                 unit="lb|kN",
-                reckon=of_step(lambda g: school_of(g).shear_capacity(wood_of(g), load_type(g))),
+                calculate=of_step(lambda g: school_of(g).shear_capacity(wood_of(g), load_type(g))),
             ),
-            Output(name="bending_stiffness", unit="kN.m2", reckon=_stiff),
-            Output(name="use", unit="-", reckon=lambda g: g.quantity("moment", "moment") / _moment_capacity(g)),
+            Output(name="bending_stiffness", unit="kN.m2", calculate=_stiff),
+            Output(name="use", unit="-", calculate=lambda g: g.quantity("moment", "moment") / _moment_capacity(g)),
         ),
         source="nds: 3.3, 3.4; o86: 6.5; ec5: 6.1; nzs-3603: 3.2",
         picture="section",
@@ -248,14 +248,14 @@ SUMS = (
         asks="Simple span, even load: is it strong and stiff enough?",
         inputs=(*WOOD, *SERVICE, *MEMBER),
         outputs=(
-            Output(name="bending_stress", unit="psi|MPa", reckon=_demand("bending")),
-            Output(name="shear_stress", unit="psi|MPa", reckon=_demand("shear")),
-            Output(name="bending_strength", unit="psi|MPa", reckon=_limit("bending")),
-            Output(name="shear_strength", unit="psi|MPa", reckon=_limit("shear")),
-            Output(name="bending_use", unit="-", reckon=_use("bending")),
-            Output(name="shear_use", unit="-", reckon=_use("shear")),
-            Output(name="deflection_instant", unit="in|mm", reckon=_instant),
-            Output(name="deflection_final", unit="in|mm", reckon=_demand("long-term deflection")),
+            Output(name="bending_stress", unit="psi|MPa", calculate=_demand("bending")),
+            Output(name="shear_stress", unit="psi|MPa", calculate=_demand("shear")),
+            Output(name="bending_strength", unit="psi|MPa", calculate=_limit("bending")),
+            Output(name="shear_strength", unit="psi|MPa", calculate=_limit("shear")),
+            Output(name="bending_use", unit="-", calculate=_use("bending")),
+            Output(name="shear_use", unit="-", calculate=_use("shear")),
+            Output(name="deflection_instant", unit="in|mm", calculate=_instant),
+            Output(name="deflection_final", unit="in|mm", calculate=_demand("long-term deflection")),
         ),
         source="nds: 3.3, 3.4, 3.5; o86: 6.5; ec5: 6.1, 2.2.3; nzs-3603: 3.2, 2.7",
         picture="simple span",
@@ -278,8 +278,8 @@ SUMS = (
             Input(name="slenderness", kind="number", default="by size", says="nz: the curve alone"),
         ),
         outputs=(
-            Output(name="stability_factor", unit="-", reckon=lambda g: _stability(g)[0]),
-            Output(name="slenderness", unit="-", reckon=lambda g: _stability(g)[1]),
+            Output(name="stability_factor", unit="-", calculate=lambda g: _stability(g)[0]),
+            Output(name="slenderness", unit="-", calculate=lambda g: _stability(g)[1]),
         ),
         source="nds: 3.3.3; o86: 6.5.4; ec5: 6.3.3; nzs-3603: 3.2.5",
         picture="simple span",

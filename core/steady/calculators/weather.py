@@ -212,9 +212,9 @@ SUMS = (
             Input(name="end", kind="flag", default="no", says="the post next to a free end, which carries most"),
         ),
         outputs=(
-            Output(name="pressure", unit="psf|kPa", reckon=_pressure),
-            Output(name="force_per_post", unit="lb|kN", reckon=_force),
-            Output(name="moment_at_ground", unit="lb-ft|kN.m", reckon=_moment),
+            Output(name="pressure", unit="psf|kPa", calculate=_pressure),
+            Output(name="force_per_post", unit="lb|kN", calculate=_force),
+            Output(name="moment_at_ground", unit="lb-ft|kN.m", calculate=_moment),
         ),
         source="asce-7-16: 29.3, 29.4, 29.7, 2.4.1; nbc: 4.1.7; ec1-4; as-nzs-1170",
         picture="wind on fence",
@@ -229,10 +229,10 @@ SUMS = (
             Input(name="return_years", kind="number", default="50", says="uk"),
         ),
         outputs=(
-            Output(name="pressure", unit="psf|kPa", reckon=of_step(lambda g: _velocity(g)[1])),
-            Output(name="height_factor", unit="-", reckon=lambda g: _velocity(g)[0].value),
+            Output(name="pressure", unit="psf|kPa", calculate=of_step(lambda g: _velocity(g)[1])),
+            Output(name="height_factor", unit="-", calculate=lambda g: _velocity(g)[0].value),
             Output(
-                name="return_factor", unit="-", reckon=lambda g: school_of(g).return_factor(g.number("return_years"))
+                name="return_factor", unit="-", calculate=lambda g: school_of(g).return_factor(g.number("return_years"))
             ),
         ),
         source="asce-7-16: 26.10; nbc: 4.1.7; ec1-4: 4.3 to 4.5; nzs-3604: 5.2",
@@ -248,11 +248,11 @@ SUMS = (
             Input(name="to_end", kind="length", default="none"),
         ),
         outputs=(
-            Output(name="coefficient", unit="-", reckon=_coefficient),
+            Output(name="coefficient", unit="-", calculate=_coefficient),
             Output(
                 name="porosity_factor",
                 unit="-",
-                reckon=lambda g: school_of(g).porosity_factor(g.number("solidity", 1.0)),
+                calculate=lambda g: school_of(g).porosity_factor(g.number("solidity", 1.0)),
             ),
         ),
         source="asce-7-16: Fig. 29.3-1; ec1-4: Table 7.9; as-nzs-1170: 1170.2",
@@ -270,9 +270,9 @@ SUMS = (
             Input(name="sense", kind="uplift|down", default="uplift"),
         ),
         outputs=(
-            Output(name="pressure", unit="psf|kPa", reckon=of_step(_open_roof)),
+            Output(name="pressure", unit="psf|kPa", calculate=of_step(_open_roof)),
             # One post, rafter or tie stands under one half, where the figure's coefficient is up to 1.8 times the mean.
-            Output(name="own_half", unit="psf|kPa", reckon=of_step(lambda g: _open_roof(g, own_half=True))),
+            Output(name="own_half", unit="psf|kPa", calculate=of_step(lambda g: _open_roof(g, own_half=True))),
         ),
         source="asce-7-16: Fig. 27.3-4; ec1-4: Table 7.6",
     ),
@@ -294,8 +294,8 @@ SUMS = (
             Input(name="edition", kind="ASCE 7-16", default="ASCE 7-16"),
         ),
         outputs=(
-            Output(name="flat_roof", unit="psf|kPa", reckon=of_step(lambda g: _snow(g)[0])),
-            Output(name="design", unit="psf|kPa", reckon=of_step(lambda g: _snow(g)[1])),
+            Output(name="flat_roof", unit="psf|kPa", calculate=of_step(lambda g: _snow(g)[0])),
+            Output(name="design", unit="psf|kPa", calculate=of_step(lambda g: _snow(g)[1])),
         ),
         source="asce-7-16: 7.3, 7.10; nbc: 9.4.2.2, 4.1.6.2",
     ),
@@ -312,9 +312,9 @@ SUMS = (
             Input(name="edition", kind="ASCE 7-16", default="ASCE 7-16"),
         ),
         outputs=(
-            Output(name="drift_peak", unit="psf|kPa", reckon=of_step(lambda g: _drift(g)[0])),
-            Output(name="drift_width", unit="ft|m", reckon=of_step(lambda g: _drift(g)[1])),
-            Output(name="snow_density", unit="lb/ft3|kN/m3", reckon=_density),
+            Output(name="drift_peak", unit="psf|kPa", calculate=of_step(lambda g: _drift(g)[0])),
+            Output(name="drift_width", unit="ft|m", calculate=of_step(lambda g: _drift(g)[1])),
+            Output(name="snow_density", unit="lb/ft3|kN/m3", calculate=_density),
         ),
         source="asce-7-16: 7.7.1; nbc: 4.1.6",
         picture="drift",
@@ -331,7 +331,7 @@ SUMS = (
             Output(
                 name="live",
                 unit="psf|kPa",
-                reckon=of_step(
+                calculate=of_step(
                     lambda g: school_of(g).roof_live(g.quantity("supported_area", "area"), g.number("rise_in_12", 0.0))
                 ),
             ),
@@ -351,8 +351,8 @@ SUMS = (
             Input(name="longest", kind="length", default="us 26 ft"),
         ),
         outputs=(
-            Output(name="span", unit="in|m", reckon=lambda g: _rafter(g).span_m),
-            Output(name="governs", unit="text", reckon=lambda g: _rafter(g).governs),
+            Output(name="span", unit="in|m", calculate=lambda g: _rafter(g).span_m),
+            Output(name="governs", unit="text", calculate=lambda g: _rafter(g).governs),
         ),
         source="irc: R802.4.1; nds; nbc: 9.4.3; o86",
         picture="simple span",

@@ -100,9 +100,9 @@ SUMS = (
             *WIND,
         ),
         outputs=(
-            Output(name="gust", unit="mph|m/s", reckon=lambda g: _gust(g).gust_m_per_s),
-            Output(name="gives_first", unit="text", reckon=lambda g: _gust(g).gives),
-            Output(name="says", unit="text", reckon=lambda g: _gust(g).says),
+            Output(name="gust", unit="mph|m/s", calculate=lambda g: _gust(g).gust_m_per_s),
+            Output(name="gives_first", unit="text", calculate=lambda g: _gust(g).gives),
+            Output(name="says", unit="text", calculate=lambda g: _gust(g).says),
         ),
         source="statics: the code's own checks, by bisection",
         picture="wind on fence",

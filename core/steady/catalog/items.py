@@ -32,7 +32,7 @@ class SectionItem:
 
 
 @value_object
-class StockLength:
+class SoldLength:
     """One length on sale and its price (no currency)."""
 
     length_m: float
@@ -147,11 +147,11 @@ def stick(key: str, role: str, field: str) -> SectionItem:
 
 
 @cache
-def _price_rows() -> dict[str, tuple[StockLength, ...]]:
-    found: dict[str, list[StockLength]] = {}
+def _price_rows() -> dict[str, tuple[SoldLength, ...]]:
+    found: dict[str, list[SoldLength]] = {}
     for row in (*table("yard_prices"), *table("yard_prices_metric")):
         found.setdefault(row.text["item"], []).append(
-            StockLength(length_m=row.number("length_m"), price=row.number("price"))
+            SoldLength(length_m=row.number("length_m"), price=row.number("price"))
         )
     return {item: tuple(sorted(lengths, key=lambda stock: stock.length_m)) for item, lengths in found.items()}
 
@@ -172,7 +172,7 @@ def same_wood(like: SectionItem, role: str) -> list[SectionItem]:
     return [best[area] for area in sorted(best)]
 
 
-def stock_lengths(key: str) -> tuple[StockLength, ...]:
+def stock_lengths(key: str) -> tuple[SoldLength, ...]:
     """Lengths on sale of one timber, shortest first; none where the price list has none."""
     return _price_rows().get(listed(key), ())
 

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
-from steady.catalog.items import StockLength, goods, listed, stock_lengths
+from steady.catalog.items import SoldLength, goods, listed, stock_lengths
 from steady.value_objects import value_object
 
 MOST_PRICES = 400
@@ -47,7 +47,7 @@ UNLISTED_M = 4.8
 class PurchasingSettings:
     """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far
-    the crew's gates come down over what is reckoned, as its own record says; `priced_on`: the
+    the crew's gates come down over what is calculated, as its own record says; `priced_on`: the
     day that the prices are of."""
 
     bag: Annotated[str, MaxLen(60)] = "concrete 80 lb"
@@ -61,7 +61,7 @@ class PurchasingSettings:
     only: Annotated[tuple[FixedLength, ...], MaxLen(100)] = ()
     rack: Annotated[tuple[StockOnHand, ...], MaxLen(200)] = ()
 
-    def lengths(self, item: str) -> tuple[StockLength, ...]:
+    def lengths(self, item: str) -> tuple[SoldLength, ...]:
         """Lengths on sale of one timber at the crew's prices, shortest first; only those that the crew keeps to, if it does."""
         item, kept = listed(item), {round(one.length_m, 4) for one in self.only if listed(one.item) == listed(item)}
         offered = self._offered(item)
@@ -74,13 +74,13 @@ class PurchasingSettings:
         """The longest piece that a stick on sale yields, its ends trimmed; 4.8 m where the yard lists none of it."""
         return max((stock.length_m for stock in self.lengths(item)), default=UNLISTED_M) - 2 * self.trim_m
 
-    def _offered(self, item: str) -> tuple[StockLength, ...]:
+    def _offered(self, item: str) -> tuple[SoldLength, ...]:
         own = {round(p.length_m, 4): p for p in self.prices if listed(p.item) == item and p.length_m}
         if not own:
             return stock_lengths(item)
         known = {round(stock.length_m, 4): stock for stock in stock_lengths(item)}
         for at, price in own.items():
-            known[at] = StockLength(length_m=price.length_m or 0.0, price=price.price)
+            known[at] = SoldLength(length_m=price.length_m or 0.0, price=price.price)
         return tuple(known[at] for at in sorted(known))
 
     def unit_price(self, key: str) -> float:
@@ -104,9 +104,9 @@ class PurchasingSettings:
         return len(self.prices) < 5
 
 
-def _at_rate(length_m: float, offered: tuple[StockLength, ...]) -> StockLength:
+def _at_rate(length_m: float, offered: tuple[SoldLength, ...]) -> SoldLength:
     """A length that is not on the list, at the nearest listed length's price a metre."""
     if not offered:
-        return StockLength(length_m=length_m, price=1.0)
+        return SoldLength(length_m=length_m, price=1.0)
     nearest = min(offered, key=lambda stock: abs(stock.length_m - length_m))
-    return StockLength(length_m=length_m, price=round(nearest.price * length_m / nearest.length_m, 2))
+    return SoldLength(length_m=length_m, price=round(nearest.price * length_m / nearest.length_m, 2))

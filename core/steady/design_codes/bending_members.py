@@ -159,7 +159,7 @@ def _strong(
     check = Check(
         key=printed.name,
         about=about,
-        basis=Basis.RECKONED,
+        basis=Basis.CALCULATED,
         sense="at most",
         demand=demand,
         limit=limit,
@@ -204,7 +204,7 @@ def _sagging(book: Rulebook, wood: Wood, bent: BendingDemand, about: str) -> lis
         check = Check(
             key="deflection" if sag.kind == "deflection" else "long_term_deflection",
             about=about,
-            basis=Basis.RECKONED,
+            basis=Basis.CALCULATED,
             sense="at most",
             demand=demand,
             limit=limit,

@@ -96,7 +96,7 @@ class ColumnInput:
 
 @value_object
 class JoistAsk:
-    """Joists at a spacing under a floor: from the table or reckoned; None takes the school's own limit."""
+    """Joists at a spacing under a floor: from the table or calculated; None takes the school's own limit."""
 
     spacing_m: float
     floor: FloorLoad
@@ -130,7 +130,7 @@ class BeamAsk:
 
 @value_object
 class PostAsk:
-    """A deck post under an area of deck, centred: reckoned up to a length, or from the table of an edition."""
+    """A deck post under an area of deck, centred: calculated up to a length, or from the table of an edition."""
 
     area_m2: float
     floor: FloorLoad

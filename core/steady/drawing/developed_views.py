@@ -184,7 +184,7 @@ def _outline(part: Part, place: PartPlacement, line: Unroll, axes: Axes) -> tupl
     return _box((part.length_m, part.section_m, part.cuts), (place.at, place.along, place.up, place.step), line, axes)
 
 
-# While a post is pulled nearly every piece stays where it is: its outline is not reckoned again.
+# While a post is pulled nearly every piece stays where it is: its outline is not calculated again.
 @lru_cache(maxsize=8192)
 def _box(
     piece: tuple[float, tuple[float, float], tuple[Cut, ...]],

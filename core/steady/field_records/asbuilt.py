@@ -35,8 +35,8 @@ def asks_over(target: MeasurementTarget) -> float:
 def compare(target: MeasurementTarget, measured: float) -> MeasuredValue | None:
     """Compare one value with its target; None where nothing is judged.
 
-    At least: a hole may be deeper, never shallower, by more than the tolerance. At most: not how far off the reckoning counts, but
-    how much is still forgiven (a latch).
+    At least: a hole may be deeper, never shallower, by more than the tolerance. At most: not how far off the calculation
+    counts, but how much is still forgiven (a latch).
     """
     if target.within is None:
         return None

@@ -92,22 +92,22 @@ def minutes_each(by: str, rows: Iterable[Row], crew_count: int, shipped_min: flo
 
 @value_object
 class LatchLog:
-    """What one leaf's log says: how far its latch edge came down, over so many days, and what was reckoned of it after years."""
+    """What one leaf's log says: how far its latch edge came down, over so many days, and what was calculated of it after years."""
 
     dropped_m: float
     days: float
-    reckoned_m: float
+    calculated_m: float
 
 
 def sag_ratio(logs: Iterable[LatchLog], shipped_ratio: float) -> CrewRate | None:
-    """How far leaves come down over what is reckoned of them; a leaf that hung for less than half a year tells nothing yet.
+    """How far leaves come down over what is calculated of them; a leaf that hung for less than half a year tells nothing yet.
 
     Args:
-        shipped_ratio: The factor that leaves are reckoned with: 1, or what the crew took from its own record before.
+        shipped_ratio: The factor that leaves are calculated with: 1, or what the crew took from its own record before.
     """
-    old = [log for log in logs if log.days >= LEAST_DAYS and log.reckoned_m > 0 and log.dropped_m >= 0]
-    ratios = [log.dropped_m / log.reckoned_m for log in old]
-    # A job takes no less than a half and no more than four times: what lies beyond is a hinge or a post, not the reckoning.
+    old = [log for log in logs if log.days >= LEAST_DAYS and log.calculated_m > 0 and log.dropped_m >= 0]
+    ratios = [log.dropped_m / log.calculated_m for log in old]
+    # A job takes no less than a half and no more than four times: what lies beyond is a hinge or a post, not the calculation.
     return _learned(
         "sag_ratio",
         "Latch edges came down over what is calculated, half a year or longer after hanging",
@@ -122,7 +122,7 @@ def overdig(used: Iterable[tuple[Plan, int]], bag: str, soil: str, shipped_ratio
 
     Args:
         used: Plans whose holes are filled, with the bags that it took.
-        shipped_ratio: The factor that lists reckon with: 1 and the allowance.
+        shipped_ratio: The factor that lists calculate with: 1 and the allowance.
 
     Source: counts of bags × their yield / geometry of the holes.
     """

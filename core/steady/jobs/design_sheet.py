@@ -98,7 +98,7 @@ class PostRow:
     pull_out: str
     upright: str
     habit: str
-    reckoned: str
+    calculated: str
     verdict: Result
     use: float
     governed_by: str
@@ -396,7 +396,7 @@ def _posts(plan: Plan, tape: Tape, yard: PurchasingSettings, by_about: dict[str,
                 pull_out=_pull_out(footing, tape),
                 upright=footing.keeps_upright,
                 habit=f"{tape.length(habit.value_m)}: {habit.says}" if habit else "",
-                reckoned=tape.length(habit.needed_m) if habit else "",
+                calculated=tape.length(habit.needed_m) if habit else "",
                 verdict=word,
                 use=use,
                 governed_by=governed,

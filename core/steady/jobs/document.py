@@ -65,7 +65,7 @@ class Filled:
 
 @value_object
 class SavedCalculation:
-    """A single sum kept with the job: its name and inputs as written; it is reckoned again whenever it is shown."""
+    """A single sum kept with the job: its name and inputs as written; it is calculated again whenever it is shown."""
 
     id: Annotated[str, MinLen(1), MaxLen(60)]
     sum: Annotated[str, MinLen(1), MaxLen(60)]

@@ -186,7 +186,7 @@ def _nearest(one: PlacedStructure, thing: SiteFeature) -> Nearest:
 
 
 def _apart(one: PlacedStructure, thing: SiteFeature) -> list[tuple[float, SitePiece]]:
-    """Each piece with the distance of its box from the thing's: never more than its own, and soon reckoned."""
+    """Each piece with the distance of its box from the thing's: never more than its own, and soon calculated."""
     low, high = _box(thing.corners)
     found = []
     for piece in one.pieces:

@@ -138,12 +138,12 @@ def stands_words(job: JobDocument, structure_id: str, plan: Plan) -> str:
     strength = kind.strength(case, plan)
     chosen = (
         "Built as calculated"
-        if plan.built_on is Basis.RECKONED
+        if plan.built_on is Basis.CALCULATED
         else f"Built as crews usually do, signed by {plan.accepted}"
     )
     if strength is None:
         gap = next(
-            (gap_named(one, plan.school) for one in plan.not_covered if one.basis is Basis.RECKONED and not one.crew),
+            (gap_named(one, plan.school) for one in plan.not_covered if one.basis is Basis.CALCULATED and not one.crew),
             "",
         )
         why = f"{gap} is not checked" if gap else "no wind is calculated here"

@@ -32,7 +32,7 @@ Named = tuple[str, str]
 
 
 def _met(now: Plan) -> set[Named]:
-    met = {(check.key, check.case) for check in now.checks if check.use <= 1 + 1e-9 and check.basis is Basis.RECKONED}
+    met = {(check.key, check.case) for check in now.checks if check.use <= 1 + 1e-9 and check.basis is Basis.CALCULATED}
     return met - _missed(now.checks)
 
 

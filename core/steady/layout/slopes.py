@@ -153,7 +153,7 @@ class BoardToLine:
 
 
 @value_object
-class BoardRow:
+class SlopedBoards:
     """Boards in a row: width, gap, clear of the soil, allowance for sawing on site (m), and whether they follow the soil."""
 
     board_m: float
@@ -164,7 +164,7 @@ class BoardRow:
 
 
 def boards_to_line(
-    ground: Profile, top: Profile, row: BoardRow, *, start_m: float, end_m: float
+    ground: Profile, top: Profile, row: SlopedBoards, *, start_m: float, end_m: float
 ) -> tuple[BoardToLine, ...]:
     """Boards of a stretch, each cut to its own ground under a straight top.
 

@@ -1,4 +1,4 @@
-"""The Plan: what was reckoned, and the one type at which structures and all that reads them meet.
+"""The Plan: what was calculated, and the one type at which structures and all that reads them meet.
 
 Site axes: x along the first straight of the line or wall, y to its left, z up; m, N, Pa, kg, rad. Imports nothing but values.
 """
@@ -17,7 +17,7 @@ Vec = tuple[float, float, float]
 class Basis(StrEnum):
     """What a verdict rests on. Never mixed within one check."""
 
-    RECKONED = "reckoned"
+    CALCULATED = "reckoned"
     TABLE = "table"
     PRACTICE = "practice"
 
@@ -81,7 +81,7 @@ class Check:
     @property
     def counts(self) -> bool:
         """Whether it can fail a plan: advice cannot."""
-        return self.basis is Basis.RECKONED and self.asks is not CheckOrigin.ADVICE
+        return self.basis is Basis.CALCULATED and self.asks is not CheckOrigin.ADVICE
 
     @property
     def use(self) -> float:
@@ -388,7 +388,7 @@ class Caution:
 
 @value_object
 class TypicalPractice:
-    """What crews do, beside the reckoning and never inside it: not checked against wind, never shown as passing."""
+    """What crews do, beside the calculation and never inside it: not checked against wind, never shown as passing."""
 
     about: Id
     name: str
@@ -473,7 +473,7 @@ class Member:
 
 @value_object
 class Plan:
-    """All that was reckoned of one structure. `built_on`: whose sizes are drawn and bought; other verdicts stand beside.
+    """All that was calculated of one structure. `built_on`: whose sizes are drawn and bought; other verdicts stand beside.
 
     `called`: what it is, in a word; `reads`: how its marks are read off the tape, in a sentence.
     `exact_holes`: posts are cut before they are set, so that every

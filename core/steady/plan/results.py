@@ -53,7 +53,7 @@ def result(check: Check) -> Result:
 
 def unchecked_items(plan: Plan) -> tuple[UncheckedItem, ...]:
     """What no rule reached, tables aside: they only stand beside the calculation."""
-    return tuple(gap for gap in plan.not_covered if gap.basis is Basis.RECKONED)
+    return tuple(gap for gap in plan.not_covered if gap.basis is Basis.CALCULATED)
 
 
 def specified(plan: Plan) -> tuple[UncheckedItem, ...]:

@@ -7,7 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 from steady.value_objects import value_object
 
 USUAL_C = 12.0
-"""Temperature that cure is reckoned at where no day's weather is typed [our own]."""
+"""Temperature that cure is calculated at where no day's weather is typed [our own]."""
 ISO = Annotated[str, MaxLen(10)]
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 

@@ -38,7 +38,7 @@ def check_bends(
         return UncheckedItem(
             key=asked.name,
             about=asked.about,
-            basis=Basis.RECKONED,
+            basis=Basis.CALCULATED,
             reason=f"{reason}; it must carry {bent.value:.3g} {u.moment}",
             would_have_to_change=change,
             crew=True,
@@ -49,7 +49,7 @@ def check_bends(
     return Check(
         key=asked.name,
         about=asked.about,
-        basis=Basis.RECKONED,
+        basis=Basis.CALCULATED,
         sense="at most",
         demand=bent,
         limit=limit,
@@ -79,7 +79,7 @@ def check_reach(
     return Check(
         key=asked.name,
         about=asked.about,
-        basis=Basis.RECKONED,
+        basis=Basis.CALCULATED,
         sense="at most",
         demand=reach,
         limit=most,

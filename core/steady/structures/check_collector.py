@@ -11,7 +11,7 @@ from steady.plan.model import Basis, CalculationStep, Check, CheckOrigin, Unchec
 
 
 class More(TypedDict, total=False):
-    """What a check says of itself besides: reckoned in the code's name where nothing else is said."""
+    """What a check says of itself besides: calculated in the code's name where nothing else is said."""
 
     case: str
     basis: Basis
@@ -21,7 +21,7 @@ class More(TypedDict, total=False):
 
 
 class GapMore(TypedDict, total=False):
-    """What a gap says of itself besides: reckoned where nothing else is said, the force that a maker's rating must reach."""
+    """What a gap says of itself besides: calculated where nothing else is said, the force that a maker's rating must reach."""
 
     basis: Basis
     crew: bool
@@ -100,7 +100,7 @@ class CheckCollector(CheckList):
         self.not_covered += found[1]
 
     def again(self, alike: Alike, about: str) -> None:
-        """What was found of one thing, said of another that is alike in all that it was reckoned from."""
+        """What was found of one thing, said of another that is alike in all that it was calculated from."""
         checks, gaps = alike
         self.checks += [_called(one, one.key, about, one.case) for one in checks]
         self.not_covered += [replace(one, about=about) for one in gaps]
@@ -115,7 +115,7 @@ class CheckCollector(CheckList):
         **more: Unpack[More],
     ) -> None:
         """A demand that must not pass its limit."""
-        asked: More = {"basis": Basis.RECKONED, **more}
+        asked: More = {"basis": Basis.CALCULATED, **more}
         self.checks.append(
             Check(key=key, about=about, sense="at most", demand=demand, limit=limit, working=working, **asked)
         )
@@ -130,7 +130,7 @@ class CheckCollector(CheckList):
         **more: Unpack[More],
     ) -> None:
         """Something that must reach what is needed."""
-        asked: More = {"basis": Basis.RECKONED, **more}
+        asked: More = {"basis": Basis.CALCULATED, **more}
         self.checks.append(
             Check(key=key, about=about, sense="at least", demand=has, limit=needs, working=working, **asked)
         )
@@ -156,7 +156,7 @@ class CheckCollector(CheckList):
         **asked: Unpack[GapMore],
     ) -> None:
         """A check that a rule did not reach. `needs`: the force that a maker's rating must reach."""
-        said: GapMore = {"basis": Basis.RECKONED, **asked}
+        said: GapMore = {"basis": Basis.CALCULATED, **asked}
         if isinstance(refused, TooSlender):
             # A code's own limit is missed: a taller post must not read better than one that fails.
             has = given_step("slenderness", refused.slenderness, "", refused.source)
@@ -172,7 +172,7 @@ class CheckCollector(CheckList):
         """That the whole is outside what this program answers for: no check is kept, and nothing passes."""
         self.checks.clear()
         self.not_covered.clear()
-        for basis in (Basis.RECKONED, Basis.TABLE):
+        for basis in (Basis.CALCULATED, Basis.TABLE):
             self.gap("all_checks", me, OutOfScopeError(why, mend), basis=basis)
 
 

@@ -9,7 +9,7 @@ Change = tuple[tuple[str, object], ...]
 class Choice:
     """One member or way of building, and how the whole fares with it.
 
-    A member says what it reaches by the reckoning and by the table, and what is needed (m); a way of building does not. `whole`:
+    A member says what it reaches by the calculation and by the table, and what is needed (m); a way of building does not. `whole`:
     the state of the plan with it, with `why`. `chosen`: as it is now; `lasts`: how well it
     stands up to the years.
     """

@@ -48,7 +48,7 @@ def unsaid(
         UncheckedItem(
             key=name,
             about=case.spec.id,
-            basis=Basis.RECKONED,
+            basis=Basis.CALCULATED,
             reason=reason,
             would_have_to_change=change,
             crew=True,

@@ -1,4 +1,4 @@
-"""The reckoning against the printed deck tables: where they agree, and by how much they do not.
+"""The calculation against the printed deck tables: where they agree, and by how much they do not.
 
 Source: IRC 2018 tables R507.6, R507.5, R507.4 and R507.3.1 (recalled from memory, not compared with the printed page).
 """
@@ -33,7 +33,7 @@ def woods(group: str, size: str, plies: int = 1) -> tuple[Wood, ...]:
 
 
 class DeckTablesTest(unittest.TestCase):
-    def test_every_joist_cell_is_reckoned_within_an_inch(self) -> None:
+    def test_every_joist_cell_is_calculated_within_an_inch(self) -> None:
         exact = 0
         for row in table("us_joist_table"):
             found = BOOK.joist_span(
@@ -47,7 +47,7 @@ class DeckTablesTest(unittest.TestCase):
             self.assertLess(abs(off), 1.01, row.text["key"])
         self.assertGreaterEqual(exact, 35)
 
-    def test_every_cantilever_cell_is_reckoned_within_an_inch(self) -> None:
+    def test_every_cantilever_cell_is_calculated_within_an_inch(self) -> None:
         exact = 0
         for row in table("us_joist_table"):
             group = woods(row.text["group"], row.text["size"])

@@ -82,7 +82,7 @@ def home(spec: SawHorseSpec, school: str) -> SawHorseSpec:
 
 
 def plan(case: DesignInput) -> Plan:
-    """Bearer, legs and stretchers; nothing is reckoned, and that is said."""
+    """Bearer, legs and stretchers; nothing is calculated, and that is said."""
     spec: SawHorseSpec = case.spec
     wood = stick(spec.timber, "rail", "timber")
     t, w = wood.thickness_m, wood.width_m
@@ -129,7 +129,7 @@ def plan(case: DesignInput) -> Plan:
         format=1,
         id=me,
         school=case.book.key,
-        built_on=Basis.RECKONED,
+        built_on=Basis.CALCULATED,
         accepted="",
         parts=made,
         footings=(),
@@ -140,7 +140,7 @@ def plan(case: DesignInput) -> Plan:
             UncheckedItem(
                 key=name,
                 about=f"{me}/bearer",
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 reason="a saw-horse is not calculated",
                 would_have_to_change="stand on it only if you would on any other",
             )

@@ -1,4 +1,4 @@
-"""Reckoning without saving: plans, marks, take-off, options, slack, readings. Nothing here touches the database but choices."""
+"""Calculation without saving: plans, marks, take-off, options, slack, readings. Nothing here touches the database but choices."""
 
 import itertools
 from collections.abc import Generator, Sequence
@@ -39,9 +39,7 @@ from steady.takeoff.message import merchant_message
 from steady.takeoff.near_misses import near_misses
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas.edges import DocumentBody, Problems
-from trellis_server.api.schemas.jobs import JobAnswer
-from trellis_server.api.schemas.reckon import (
+from trellis_server.api.schemas.designs import (
     ChoicesAnswer,
     DaysAnswer,
     DaysBody,
@@ -70,18 +68,20 @@ from trellis_server.api.schemas.reckon import (
     TakeoffAnswer,
     ZonesAnswer,
 )
+from trellis_server.api.schemas.edges import DocumentBody, Problems
+from trellis_server.api.schemas.jobs import JobAnswer
 from trellis_server.search_worker.client import found, search
 from trellis_server.search_worker.stopped import Stopped
 from trellis_server.services import drag_sessions, standard_builds
 
 LINES = "application/x-ndjson"
 Word = Annotated[str, MaxLen(40)]
-router = Router(tags=["reckoning"])
+router = Router(tags=["designs"])
 REFUSALS = {401: Problems, 403: Problems, 422: Problems}
 SEARCHES = {**REFUSALS, 503: Problems}
 
 
-@router.post("/plan", response={200: SheetAnswer, **REFUSALS})
+@router.post("/designs/plan", response={200: SheetAnswer, **REFUSALS})
 def plan(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """One structure's sheet."""
     job = body.document
@@ -90,7 +90,7 @@ def plan(request: HttpRequest, body: PlanBody) -> HttpResponse:
     return fast(sheet(plan_structure(job, body.structure), job.reading.tape(), job.yard, body.selected))
 
 
-@router.post("/pull", response={200: PullAnswer, **REFUSALS})
+@router.post("/designs/drag", response={200: PullAnswer, **REFUSALS})
 def pull(request: HttpRequest, body: PullBody) -> HttpResponse:
     """What a pull about a drawing changes on it, since the answer before."""
     person = request.user.pk or 0
@@ -111,13 +111,13 @@ def pull(request: HttpRequest, body: PullBody) -> HttpResponse:
         return fast({"held": True, "number": found.number, "changes": changes(before, now)})
 
 
-@router.post("/states", response={200: StatesAnswer, **REFUSALS})
+@router.post("/designs/states", response={200: StatesAnswer, **REFUSALS})
 def all_states(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """The state of every structure of a job, each in a word and a sentence."""
     return fast({"states": [{**_fields(one), "wrong": one.wrong} for one in states(body.document)]})
 
 
-@router.post("/marks", response={200: MarksAnswer, **REFUSALS})
+@router.post("/designs/marks", response={200: MarksAnswer, **REFUSALS})
 def marks(request: HttpRequest, body: MarksBody) -> HttpResponse:
     """Marks from either end, to centre or face, or mirrored."""
     job = body.document
@@ -131,7 +131,7 @@ def marks(request: HttpRequest, body: MarksBody) -> HttpResponse:
     return fast({"marks": rows})
 
 
-@router.post("/takeoff", response={200: TakeoffAnswer, **REFUSALS})
+@router.post("/designs/takeoff", response={200: TakeoffAnswer, **REFUSALS})
 def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """Pieces, cut plans and prices."""
     job = body.document
@@ -168,7 +168,7 @@ def _cut_rows(item_cuts: Sequence[ItemCuts]) -> list[dict[str, object]]:
     ]
 
 
-@router.post("/list", response={200: JobListAnswer, **REFUSALS})
+@router.post("/designs/job-takeoff", response={200: JobListAnswer, **REFUSALS})
 def whole_list(request: HttpRequest, body: JobListBody) -> HttpResponse:
     """One list and one cut plan over a job's structures, or chosen ones and stages."""
     found = job_list(body.document, body.structures, body.stages)
@@ -179,13 +179,13 @@ def _fields(item: object) -> dict[str, object]:
     return {name: getattr(item, name) for name in item.__dataclass_fields__}  # type: ignore[attr-defined]
 
 
-@router.post("/options", response={200: OptionsAnswer, **SEARCHES})
+@router.post("/designs/fixes", response={200: OptionsAnswer, **SEARCHES})
 def helps(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
     """The cheapest changes that pass, each planned and priced; line by line as they are found where that is asked for."""
     return _looked(request, "options", body, "options")
 
 
-@router.post("/start", response={200: StartAnswer, **SEARCHES})
+@router.post("/designs/starting-design", response={200: StartAnswer, **SEARCHES})
 def way_to_start(request: HttpRequest, body: StartBody) -> HttpResponse:
     """One way to build a structure: as it is, as usually built here, the cheapest that passes, each with what it stands up to."""
     kind = kind_in(body.document, body.structure)
@@ -195,13 +195,13 @@ def way_to_start(request: HttpRequest, body: StartBody) -> HttpResponse:
     return fast({"start": found("start", body.document, body.structure, **more)[0]})
 
 
-@router.get("/habit", response={200: HabitAnswer, **REFUSALS})
+@router.get("/crew/standard-builds", response={200: HabitAnswer, **REFUSALS})
 def crew_habit(request: HttpRequest, kind: Word, school: Word) -> HttpResponse:
     """Whether the crew has kept how it usually builds a kind of structure under a school, and what."""
     return fast({"habit": standard_builds.habit_of(request.user, kind_called(kind), school)})
 
 
-@router.put("/habit", response={200: HabitAnswer, **REFUSALS})
+@router.put("/crew/standard-builds", response={200: HabitAnswer, **REFUSALS})
 def keep_habit(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """Keep what of a structure is the crew's habit under the job's school."""
     habit = kept_habit(body.document, body.structure)
@@ -209,20 +209,20 @@ def keep_habit(request: HttpRequest, body: PlanBody) -> HttpResponse:
     return fast({"habit": habit})
 
 
-@router.delete("/habit", response={200: HabitAnswer, **REFUSALS})
+@router.delete("/crew/standard-builds", response={200: HabitAnswer, **REFUSALS})
 def forget_habit(request: HttpRequest, kind: Word, school: Word) -> HttpResponse:
     """Forget the crew's habit under a school."""
     standard_builds.keep(request.user, kind_called(kind), school, None)
     return fast({"habit": None})
 
 
-@router.post("/steps-up", response={200: StepsUpAnswer, **SEARCHES})
+@router.post("/designs/wind-upgrades", response={200: StepsUpAnswer, **SEARCHES})
 def steps_between(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
     """Single changes that let a structure stand up to more wind, the cheapest for what it adds first."""
     return _looked(request, "steps-up", body, "steps")
 
 
-@router.post("/choices", response={200: ChoicesAnswer, **SEARCHES})
+@router.post("/designs/member-options", response={200: ChoicesAnswer, **SEARCHES})
 def members_to_choose(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
     """Every joist and beam that could be chosen, with its limit, its slack and how the whole fares with it."""
     return _looked(request, "choices", body, "choices")
@@ -250,19 +250,19 @@ def _as_lines(
         lines.close()
 
 
-@router.post("/slack", response={200: SlackAnswer, **REFUSALS})
+@router.post("/designs/movement-limits", response={200: SlackAnswer, **REFUSALS})
 def how_far(request: HttpRequest, body: SlackBody) -> HttpResponse:
     """How far one post may move each way, and what fails first."""
     return fast(slack(body.document, body.structure, body.post))
 
 
-@router.get("/places", response={200: PlacesAnswer, **REFUSALS})
+@router.get("/designs/climate-locations", response={200: PlacesAnswer, **REFUSALS})
 def places(request: HttpRequest, school: str = "ca", text: str = "") -> HttpResponse:
     """Places of the school's climate table by the first letters of their name."""
     return fast({"places": rulebook(school).places(text[:60])})
 
 
-@router.get("/zones", response={200: ZonesAnswer, **REFUSALS})
+@router.get("/designs/zones", response={200: ZonesAnswer, **REFUSALS})
 def zones(request: HttpRequest, latitude_rad: float | None = None, longitude_rad: float | None = None) -> HttpResponse:
     """Every time zone by its name; and those whose towns lie nearest to a place, to be picked from."""
     known = latitude_rad is not None and longitude_rad is not None
@@ -270,13 +270,13 @@ def zones(request: HttpRequest, latitude_rad: float | None = None, longitude_rad
     return fast({"zones": zone_names(), "near": near})
 
 
-@router.post("/ground", response={200: ReadingsRead, **REFUSALS})
+@router.post("/designs/level-readings", response={200: ReadingsRead, **REFUSALS})
 def ground(request: HttpRequest, body: GroundBody) -> HttpResponse:
     """Level readings from pasted rows or a CSV file, with problems by row."""
     return fast(read_rows(body.text, body.kind, body.instrument_m, body.bare))
 
 
-@router.post("/dig", response={200: DigAnswer, **REFUSALS})
+@router.post("/designs/locate-status", response={200: DigAnswer, **REFUSALS})
 def dig(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """What of the locate still holds back the first hole, today."""
     today = timezone.localdate()
@@ -305,19 +305,19 @@ def _held(job: JobDocument, structure: str) -> list[str]:
     return held_tasks(job.dimensions, structure, plan_structure(job, structure).tasks, tape)
 
 
-@router.post("/days", response={200: DaysAnswer, **REFUSALS})
+@router.post("/designs/weather-limits", response={200: DaysAnswer, **REFUSALS})
 def days(request: HttpRequest, body: DaysBody) -> HttpResponse:
     """What each typed day is good for: go, take care, or not today."""
     return fast({"days": [answer(day) for day in body.document.days]})
 
 
-@router.post("/school", response={200: JobAnswer, **REFUSALS})
+@router.post("/designs/localize", response={200: JobAnswer, **REFUSALS})
 def other_school(request: HttpRequest, body: SchoolBody) -> HttpResponse:
     """A job under another school of rules; nothing is kept."""
     return fast({"document": localize_job(body.document, body.school)})
 
 
-@router.get("/reference", response={200: ReferenceAnswer, **REFUSALS})
+@router.get("/designs/reference", response={200: ReferenceAnswer, **REFUSALS})
 def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
     """What the forms offer under one school."""
     book = rulebook(school)

@@ -70,7 +70,7 @@ def keep_prices(request: HttpRequest, body: PricesBody) -> HttpResponse:
     return _answer(request)
 
 
-@router.post("/prices/bring", response={200: PricesRead, **REFUSALS})
+@router.post("/prices/import", response={200: PricesRead, **REFUSALS})
 def bring_prices(request: HttpRequest, body: BringPrices) -> HttpResponse:
     """Prices out of a file, beside what is in the book; each row that can't be read is told."""
     found = crews.bring_prices(crew_of(request.user), body.text, body.brought_as, body.bare)
@@ -89,35 +89,35 @@ def prices_file(
     return file_answer(table_xlsx({"prices": rows}), XLSX, file)
 
 
-@router.post("/priced", response={200: JobAnswer, **REFUSALS})
+@router.post("/reprice", response={200: JobAnswer, **REFUSALS})
 def priced(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """A job at the crew's own prices; nothing is kept."""
     return fast({"document": crews.priced(crew_of(request.user), body.document)})
 
 
-@router.get("/usual", response={200: UsualAnswer, **REFUSALS})
+@router.get("/defaults", response={200: UsualAnswer, **REFUSALS})
 def what_is_usual(request: HttpRequest) -> HttpResponse:
     """What the crew usually does: how every job starts, and each kind of structure."""
     return fast(usual.shown(request.user))
 
 
-@router.put("/usual", response={200: UsualAnswer, **REFUSALS})
+@router.put("/defaults", response={200: UsualAnswer, **REFUSALS})
 def keep_usual(request: HttpRequest, body: UsualBody) -> HttpResponse:
     """How every job of the crew starts from now on."""
     usual.keep_usual(request.user, body.usual)
     return fast(usual.shown(request.user))
 
 
-@router.put("/usual/{kind}", response={200: UsualAnswer, **REFUSALS})
+@router.put("/defaults/{kind}", response={200: UsualAnswer, **REFUSALS})
 def keep_usual_of_kind(request: HttpRequest, kind: Word, body: UsualOfKindBody) -> HttpResponse:
     """What a new structure of a kind starts with; none: as the last one was built."""
     usual.keep_of_kind(request.user, kind_called(kind), body.choices)
     return fast(usual.shown(request.user))
 
 
-@router.post("/learned", response={200: LearnedAnswer, **REFUSALS})
+@router.post("/rates", response={200: LearnedAnswer, **REFUSALS})
 def what_we_learned(request: HttpRequest, body: DocumentBody) -> HttpResponse:
-    """What the crew's own records say, beside what this job reckons with."""
+    """What the crew's own records say, beside what this job calculates with."""
     return fast({"learned": learned(crew_of(request.user), body.document)})
 
 

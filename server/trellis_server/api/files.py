@@ -56,7 +56,7 @@ def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     return file_answer(body, JSON, f"{found.document.name}.json")
 
 
-@router.get("/{uuid:job_id}/whole/{file}", response=REFUSALS, openapi_extra=as_file(*KINDS_OF_FILE))
+@router.get("/{uuid:job_id}/documents/{file}", response=REFUSALS, openapi_extra=as_file(*KINDS_OF_FILE))
 def whole_document(
     request: HttpRequest, job_id: uuid.UUID, file: str, paper: Paper = "letter", at: str = ""
 ) -> HttpResponse:

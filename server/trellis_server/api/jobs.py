@@ -69,7 +69,7 @@ def _answer(request: HttpRequest, found: jobs.JobRevisionState | jobs.Conflicted
 
 @router.get("", response={200: list[JobCard], 401: Problems})
 def listing(request: HttpRequest) -> HttpResponse:
-    """Every job of the crew, last changed first; verdicts where they were reckoned already."""
+    """Every job of the crew, last changed first; verdicts where they were calculated already."""
     return fast(cards.listing(request.user))
 
 
@@ -79,7 +79,7 @@ def create(request: HttpRequest, body: NewJob) -> HttpResponse:
     return fast(_state(request, jobs.create(request.user, body.document)))
 
 
-@router.post("/begin", response={200: JobState, **REFUSALS})
+@router.post("/quick-start", response={200: JobState, **REFUSALS})
 def begin_job(request: HttpRequest, body: BeginBody) -> HttpResponse:
     """Start a job with nothing in it yet, as the crew usually works."""
     document = begin(usual_of_crew(request.user), body.name)
@@ -95,7 +95,7 @@ def import_job(request: HttpRequest, body: ImportBody) -> HttpResponse:
     return fast(_state(request, job_archive.bring_in(request.user, documents.load(body.root))))
 
 
-@router.get("/thrown-away", response={200: list[ThrownAway], 401: Problems})
+@router.get("/trash", response={200: list[ThrownAway], 401: Problems})
 def thrown_away(request: HttpRequest) -> HttpResponse:
     """Jobs that can still be brought back."""
     found = job_archive.thrown_away(request.user)
@@ -128,7 +128,7 @@ def throw_away(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     return HttpResponse(status=204)
 
 
-@router.post("/{uuid:job_id}/bring-back", response={204: None, **REFUSALS})
+@router.post("/{uuid:job_id}/restore", response={204: None, **REFUSALS})
 def bring_back(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """Put a job that was thrown away back on the list."""
     job_archive.restore(request.user, job_id)
@@ -143,7 +143,7 @@ def opened(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 
 @router.get("/{uuid:job_id}/card", response={200: CardDrawn, **REFUSALS})
 def card(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
-    """One job as the list shows it, reckoned, with its drawing."""
+    """One job as the list shows it, calculated, with its drawing."""
     return fast(cards.card(jobs.job_of(request.user, job_id)))
 
 
@@ -171,7 +171,7 @@ def redo(request: HttpRequest, job_id: uuid.UUID, body: StepBody) -> HttpRespons
     return _answer(request, jobs.redo(request.user, job_id, body.base))
 
 
-@router.post("/{uuid:job_id}/found", response={200: JobState, 409: Conflict, **REFUSALS})
+@router.post("/{uuid:job_id}/obstructions", response={200: JobState, 409: Conflict, **REFUSALS})
 def found_something(request: HttpRequest, job_id: uuid.UUID, body: FoundBody) -> HttpResponse:
     """A hole met something: hold the posts that are set, keep holes off it, and solve the rest again."""
     return _answer(request, readings.go_round_find(request.user, job_id, body))

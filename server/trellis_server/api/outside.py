@@ -21,7 +21,7 @@ from trellis_server.integrations import handlers
 from trellis_server.integrations.services import SERVICES
 from trellis_server.services.jobs import crew_of
 
-router = Router(tags=["outside"])
+router = Router(tags=["integrations"])
 REFUSALS = {401: Problems, 403: Problems, 422: Problems, 424: Problems}
 
 
@@ -40,40 +40,40 @@ def _services(request: HttpRequest) -> HttpResponse:
     return fast({"services": rows})
 
 
-@router.get("", response={200: OutsideAnswer, **REFUSALS})
+@router.get("/integrations", response={200: OutsideAnswer, **REFUSALS})
 def listed(request: HttpRequest) -> HttpResponse:
     """Every service, and the fault that its stand-in shows."""
     return _services(request)
 
 
-@router.put("/faults", response={200: OutsideAnswer, **REFUSALS})
+@router.put("/integrations/faults", response={200: OutsideAnswer, **REFUSALS})
 def fault(request: HttpRequest, body: FaultBody) -> HttpResponse:
     """Give a stand-in a fault to show, or heal it."""
     handlers.set_fault(crew_of(request.user), body.service, body.fault)
     return _services(request)
 
 
-@router.post("/weather", response={200: DaysAsked, **REFUSALS})
+@router.post("/integrations/weather", response={200: DaysAsked, **REFUSALS})
 def weather(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """The job's days with the forecast in them."""
     return fast({"days": handlers.forecast(crew_of(request.user), body.document, timezone.localdate())})
 
 
-@router.post("/merchant", response={200: MerchantAsked, **REFUSALS})
+@router.post("/integrations/supplier", response={200: MerchantAsked, **REFUSALS})
 def merchant(request: HttpRequest, body: MerchantBody) -> HttpResponse:
     """A merchant's offers, into the price book if asked to."""
     found = handlers.ask_merchant(crew_of(request.user), body.metric, timezone.localdate(), body.keep)
     return fast({"offers": found})
 
 
-@router.post("/locate", response={200: LocateAsked, **REFUSALS})
+@router.post("/integrations/locate", response={200: LocateAsked, **REFUSALS})
 def locate(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """The locate ticket of the job's place, as it stands today."""
     found, ticket = handlers.ask_locate(crew_of(request.user), body.document, timezone.localdate())
     return fast({"locate": found, "owners": [{"owner": owner, "said": said} for owner, said in ticket.owners]})
 
 
-@router.post("/level", response={200: LevelledAnswer, **REFUSALS})
+@router.post("/integrations/level", response={200: LevelledAnswer, **REFUSALS})
 def level(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """A round of levels over the site's spots."""
     found = handlers.level(crew_of(request.user), body.document)
@@ -81,7 +81,7 @@ def level(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     return fast({"heights": rows, "closes_m": found.closes_m, "amiss": found.amiss})
 
 
-@router.post("/message", response={200: MessageSent, **REFUSALS})
+@router.post("/integrations/message", response={200: MessageSent, **REFUSALS})
 def message(request: HttpRequest, body: MessageBody) -> HttpResponse:
     """Send a message."""
     return fast({"says": handlers.send(crew_of(request.user), body.to, body.text)})

@@ -124,7 +124,7 @@ def change_password(request: HttpRequest, body: PasswordBody) -> HttpResponse:
     return HttpResponse(status=204)
 
 
-@own_router.get("/places", response={200: SignInsAnswer, **REFUSALS})
+@own_router.get("/devices", response={200: SignInsAnswer, **REFUSALS})
 def places(request: HttpRequest) -> HttpResponse:
     """Where one is signed in, and was lately."""
     here = people.digest(request.session.session_key or "")
@@ -135,7 +135,7 @@ def places(request: HttpRequest) -> HttpResponse:
     return fast({"places": rows})
 
 
-@own_router.delete("/places/{int:number}", response={204: None, **REFUSALS})
+@own_router.delete("/devices/{int:number}", response={204: None, **REFUSALS})
 def end(request: HttpRequest, number: int) -> HttpResponse:
     """End one of one's own sign-ins."""
     people.end(request.user, number)

@@ -11,22 +11,22 @@ from trellis_server.services.people import PARTS, part
 LOOKS = ("GET", "HEAD", "OPTIONS")
 CHANGES: tuple[tuple[str, str], ...] = (
     (r"^/api/crew/(people|invitations)", "people"),
-    (r"^/api/crew/(learned|priced)", ""),
-    (r"^/api/crew/usual", "plan"),
+    (r"^/api/crew/(rates|reprice)", ""),
+    (r"^/api/crew/defaults", "plan"),
     (r"^/api/crew/prices", "prices"),
+    (r"^/api/crew/standard-builds", "plan"),
     (r"^/api/crew", "people"),
-    (r"^/api/outside/(merchant|faults)", "prices"),
+    (r"^/api/integrations/(supplier|faults)", "prices"),
     (r"^/api/quotes/offer", ""),
     (r"^/api/quotes", "quote"),
-    (r"^/api/jobs/[^/]+/(readings|photos|inspections|found)", "record"),
+    (r"^/api/jobs/[^/]+/(readings|photos|inspections|obstructions)", "record"),
     (r"^/api/jobs/[^/]+/(links|status)", "quote"),
     (r"^/api/jobs/[^/]+/pack", ""),
     (r"^/api/jobs", "plan"),
-    (r"^/api/reckon/habit", "plan"),
 )
 """What a call that is no mere look needs a part for; the first that fits counts, empty and all others change nothing kept."""
 PRICED = re.compile(
-    r"^/api/(quotes|crew/(prices|priced|usual)|outside/merchant)|/(quote|prices|list|changes|pack)\.(pdf|csv|xlsx)$|/pack(/|$)|^/api/reckon/list"
+    r"^/api/(quotes|crew/(prices|reprice|defaults)|integrations/supplier)|/(quote|prices|list|changes|pack)\.(pdf|csv|xlsx)$|/pack(/|$)|^/api/designs/job-takeoff"
 )
 """Calls that are about prices alone: whoever sees none is told so."""
 SAYS = {

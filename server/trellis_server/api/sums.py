@@ -20,7 +20,7 @@ from steady.jobs.document import UnitSettings
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Closed, Problems, close_edges
 
-router = Router(tags=["sums"])
+router = Router(tags=["calculators"])
 close_edges(ComparedSection)
 
 
@@ -107,13 +107,13 @@ class CompareBody(Closed):
 
 
 class KnownRow(Schema):
-    """A row of known answers, expected beside reckoned."""
+    """A row of known answers, expected beside calculated."""
 
     id: str
     sum: str
     output: str
     expected: str
-    reckoned: str
+    calculated: str
     unit: str
     kind: str
     confidence: str
@@ -150,7 +150,7 @@ def _named(source: str) -> str:
     return "; ".join(parts)
 
 
-@router.get("", response={200: SumsAnswer, 401: Problems})
+@router.get("/calculators", response={200: SumsAnswer, 401: Problems})
 def catalogue(request: HttpRequest) -> HttpResponse:
     """Every sum, its inputs and outputs."""
     rows = [
@@ -168,8 +168,8 @@ def catalogue(request: HttpRequest) -> HttpResponse:
     return fast({"sums": rows})
 
 
-@router.post("", response={200: SumAnswers, 401: Problems, 403: Problems, 422: Problems})
-def reckon(request: HttpRequest, body: SumBody) -> HttpResponse:
+@router.post("/calculators", response={200: SumAnswers, 401: Problems, 403: Problems, 422: Problems})
+def calculate(request: HttpRequest, body: SumBody) -> HttpResponse:
     """All outputs of one sum; a refusal is an answer with its reason."""
     item = find(body.name)
     found = [answer(item, body.inputs, output.name) for output in item.outputs]
@@ -179,7 +179,7 @@ def reckon(request: HttpRequest, body: SumBody) -> HttpResponse:
     return fast({"answers": found, "source": _named(item.source), "status": status.value, "reason": reason})
 
 
-@router.get("/schools", response={200: SchoolsAnswer, 401: Problems})
+@router.get("/design-codes", response={200: SchoolsAnswer, 401: Problems})
 def schools(request: HttpRequest) -> HttpResponse:
     """Every school of rules with its woods, grades and usual sizes."""
     rows = [
@@ -198,7 +198,7 @@ def schools(request: HttpRequest) -> HttpResponse:
     return fast({"schools": rows})
 
 
-@router.post("/compare", response={200: SideBySide, 401: Problems, 403: Problems, 422: Problems})
+@router.post("/code-comparison", response={200: SideBySide, 401: Problems, 403: Problems, 422: Problems})
 def compare_schools(request: HttpRequest, body: CompareBody) -> HttpResponse:
     """The same member under two schools: checks, working, and the difference in its four parts."""
     member = read_member(
@@ -207,7 +207,7 @@ def compare_schools(request: HttpRequest, body: CompareBody) -> HttpResponse:
     return fast(side_by_side(member, (body.sticks[0], body.sticks[1]), body.reading.tape()))
 
 
-@router.get("/checks", response={200: ChecksAnswer, 401: Problems})
+@router.get("/verification", response={200: ChecksAnswer, 401: Problems})
 def checks(request: HttpRequest) -> HttpResponse:
     """What the numbers rest on: published rows first, then those we are unsure of; and what has a second source."""
     second = [
@@ -219,7 +219,7 @@ def checks(request: HttpRequest) -> HttpResponse:
 
 @cache
 def _compared() -> tuple[ComparedRow, ...]:
-    """Every row, reckoned once a process: rows and sums are both part of the program."""
+    """Every row, calculated once a process: rows and sums are both part of the program."""
     found: list[ComparedRow] = []
     for path in sorted((settings.BASE / "checks").glob("*.csv")):
         with path.open(encoding="utf-8", newline="") as file:
@@ -245,7 +245,7 @@ def _row(found: ComparedRow) -> dict[str, str]:
         "sum": row.sum,
         "output": row.output,
         "expected": row.expected,
-        "reckoned": found.reckoned,
+        "calculated": found.calculated,
         "unit": row.unit,
         "kind": row.kind,
         "confidence": row.confidence,

@@ -13,8 +13,8 @@ from steady.jobs.site_underlay import ScaleAsk, lay_under, scale_under
 from steady.jobs.sun_shade import sun
 
 from trellis_server.api.app import fast
+from trellis_server.api.schemas.designs import PlanBody
 from trellis_server.api.schemas.edges import Problems
-from trellis_server.api.schemas.reckon import PlanBody
 from trellis_server.api.schemas.sights import (
     CalendarAnswer,
     CalendarBody,
@@ -34,11 +34,11 @@ from trellis_server.api.schemas.sights import (
 from trellis_server.services import bookings, inspections, jobs
 from trellis_server.services.survey import survey
 
-router = Router(tags=["sights"])
+router = Router(tags=["views"])
 REFUSALS = {401: Problems, 403: Problems, 422: Problems}
 
 
-@router.post("/scene", response={200: SceneAnswer, **REFUSALS})
+@router.post("/views/3d", response={200: SceneAnswer, **REFUSALS})
 def in_space(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """One structure in space, from its parts and holes; the whole job where none is named."""
     if not body.structure:
@@ -46,13 +46,13 @@ def in_space(request: HttpRequest, body: PlanBody) -> HttpResponse:
     return fast(scene(plan_structure(body.document, body.structure)))
 
 
-@router.post("/place", response={200: SitePlanAnswer, **REFUSALS})
+@router.post("/views/site-plan", response={200: SitePlanAnswer, **REFUSALS})
 def on_the_site(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """Every structure of the job where it stands on the site."""
     return fast(site_plan(body.document))
 
 
-@router.post("/calendar", response={200: CalendarAnswer, 404: Problems, **REFUSALS})
+@router.post("/schedule", response={200: CalendarAnswer, 404: Problems, **REFUSALS})
 def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
     """The whole job on days."""
     job = jobs.job_of(request.user, body.job) if body.job is not None else None
@@ -61,25 +61,25 @@ def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
     return fast(CalendarAnswer(calendar=found, double_booked=booked))
 
 
-@router.post("/calendar/move", response={200: CalendarMoved, **REFUSALS})
+@router.post("/schedule/move", response={200: CalendarMoved, **REFUSALS})
 def move_on_days(request: HttpRequest, body: CalendarMoveBody) -> HttpResponse:
     """A task moved, what follows it, and what can't be."""
     return fast(move(body.document, body.task, body.on, timezone.localdate()))
 
 
-@router.get("/things", response={200: ThingRows, **REFUSALS})
+@router.get("/site-feature-types", response={200: ThingRows, **REFUSALS})
 def things(request: HttpRequest) -> HttpResponse:
     """What a site can hold: how each is drawn, and what its numbers are called."""
     return fast({"things": thing_rows()})
 
 
-@router.post("/survey", response={200: SurveyAnswer, **REFUSALS})
+@router.post("/views/survey", response={200: SurveyAnswer, **REFUSALS})
 def read_survey(request: HttpRequest, body: SurveyBody) -> HttpResponse:
     """What a pasted or brought survey holds, in the site's own axes, and each row that can't be read."""
     return fast(survey(body.document, body.text, body.brought_as, body.bare))
 
 
-@router.post("/underlay", response={200: UnderAnswer, **REFUSALS})
+@router.post("/views/underlay", response={200: UnderAnswer, **REFUSALS})
 def under_the_site(request: HttpRequest, body: UnderBody) -> HttpResponse:
     """A photo or scan of the job laid under its site, or the one that lies there scaled by two points."""
     asked = body.ask
@@ -87,13 +87,13 @@ def under_the_site(request: HttpRequest, body: UnderBody) -> HttpResponse:
     return fast({"under": under})
 
 
-@router.post("/shady", response={200: ShadyAnswer, **REFUSALS})
+@router.post("/views/shade-map", response={200: ShadyAnswer, **REFUSALS})
 def where_it_is_shady(request: HttpRequest, body: ShadyBody) -> HttpResponse:
     """The site's shade between two hours of a day, and the best places for something of a size."""
     return fast(shady(body.document, body.ask))
 
 
-@router.post("/sun", response={200: SunShown, **REFUSALS})
+@router.post("/views/sun-shade", response={200: SunShown, **REFUSALS})
 def in_the_sun(request: HttpRequest, body: SunBody) -> HttpResponse:
     """One structure's shade: at an hour, on a patch, and over hours and dates."""
     return fast(sun(body.document, body.structure, body.ask))

@@ -1,4 +1,4 @@
-"""What documents are made of: one structure of a saved job, or the whole of it, with what they read of it reckoned once."""
+"""What documents are made of: one structure of a saved job, or the whole of it, with what they read of it calculated once."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -75,7 +75,7 @@ class OnPaper:
 
 @dataclass(frozen=True)
 class Subject:
-    """One structure of a saved job, with what documents read of it, each reckoned once."""
+    """One structure of a saved job, with what documents read of it, each calculated once."""
 
     state: PrintedState
     structure: str

@@ -49,7 +49,7 @@ def head_lines(facts: SheetFacts, sheet: Sheet, width: float) -> list[str]:
     ticket = f"Locate ticket {locate.ticket or 'NONE YET'}, to {locate.expires or 'no date'}"
     basis = (
         "built on the calculation"
-        if sheet.built_on is Basis.RECKONED
+        if sheet.built_on is Basis.CALCULATED
         else f"CREW DETAIL, NOT CALCULATED. Approved by {sheet.accepted}"
     )
     reads = sheet.reads

@@ -330,7 +330,7 @@ def _beside(printed: StructureSheets) -> dict[str, str]:
     for post in sheet.posts:
         words = []
         if sheet.accepted:
-            words.append(f"practice; the calculation asks {post.reckoned} of embedment, this is {post.embedment}")
+            words.append(f"practice; the calculation asks {post.calculated} of embedment, this is {post.embedment}")
         if sheet.exact_holes:
             words.append(f"bottom of the hole at level {post.bottom} from post 1's ground")
         if post.foot != usual:

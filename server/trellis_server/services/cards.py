@@ -1,6 +1,6 @@
-"""A job in the list: its name, its structures and a small drawing of the first. What was reckoned once is kept.
+"""A job in the list: its name, its structures and a small drawing of the first. What was calculated once is kept.
 
-The list plans nothing: a card that is not reckoned yet tells names alone, and is reckoned when somebody looks at it.
+The list plans nothing: a card that is not calculated yet tells names alone, and is calculated when somebody looks at it.
 """
 
 import logging
@@ -38,7 +38,7 @@ NOT_KEPT = "the cards of the list could not be kept: %s"
 
 @cache
 def rules() -> str:
-    """The sum of what plans are reckoned by: a card of other rules is not told."""
+    """The sum of what plans are calculated by: a card of other rules is not told."""
     found = sha256()
     for file in sorted(Path(steady.__file__).parent.rglob("*")):
         if file.suffix in (".py", ".csv", ".json"):
@@ -47,7 +47,7 @@ def rules() -> str:
 
 
 def listing(person: Person) -> list[dict[str, Any]]:
-    """Every job of a person's crews, last changed first; what was not reckoned yet by its names alone."""
+    """Every job of a person's crews, last changed first; what was not calculated yet by its names alone."""
     jobs = list(
         of_crews(person)
         .filter(thrown_away_at=None)
@@ -63,11 +63,11 @@ def listing(person: Person) -> list[dict[str, Any]]:
 
 
 def card(job: Job) -> dict[str, Any]:
-    """One job as the list shows it, reckoned, with the drawing of its first structure that can be drawn."""
+    """One job as the list shows it, calculated, with the drawing of its first structure that can be drawn."""
     kept = Card.objects.filter(job=job).first()
     assert job.current is not None
     if kept is None or kept.revision != job.current.number or kept.rules != rules():
-        kept = _reckoned(job)
+        kept = _calculated(job)
         try:
             with transaction.atomic():
                 Card.objects.update_or_create(job=job, defaults={name: getattr(kept, name) for name in FIELDS})
@@ -132,7 +132,7 @@ def _names(job: Job, revision: Revision) -> Card:
         return _unread(job, revision.number)
 
 
-def _reckoned(job: Job) -> Card:
+def _calculated(job: Job) -> Card:
     """A card with verdicts and a drawing. A structure that cannot be planned says why."""
     assert job.current is not None
     number = job.current.number
@@ -144,7 +144,7 @@ def _reckoned(job: Job) -> Card:
         return made
     rows, view = [], None
     for structure in document.structures:
-        row, drawn = _reckoned_row(job, document, structure)
+        row, drawn = _calculated_row(job, document, structure)
         rows.append(row)
         view = view or drawn
     return Card(
@@ -166,7 +166,7 @@ def _rounded(value: Any) -> Any:
     return [_rounded(item) for item in value] if isinstance(value, list) else value
 
 
-def _reckoned_row(job: Job, document: Document, structure: Structure) -> tuple[dict[str, str], dict[str, Any] | None]:
+def _calculated_row(job: Job, document: Document, structure: Structure) -> tuple[dict[str, str], dict[str, Any] | None]:
     row = _row(structure.spec.id, structure.name)
     try:
         plan = plan_structure(document, structure.spec.id)

@@ -28,7 +28,7 @@ Ticked = dict[tuple[str, str], list[tuple[datetime, float]]]
 
 
 def learned(crew: Crew, now: Document) -> list[CrewRate]:
-    """What all jobs of a crew say, beside what this job reckons with."""
+    """What all jobs of a crew say, beside what this job calculates with."""
     ticked: dict[str, Ticked] = {by: defaultdict(list) for by in ("post", "rail", "board")}
     used: list[tuple[Plan, int]] = []
     logs: list[LatchLog] = []
@@ -102,6 +102,6 @@ def _latches(document: Document, plans: dict[str, Plan], readings: list[SiteRead
         if target is None:
             continue
         days = (rows[-1].measured_at - rows[0].measured_at).total_seconds() / 86400
-        # What the job reckons may hold an earlier record's factor: the ratio is told over the bare reckoning.
-        reckoned_m = target.planned / document.yard.sag_ratio
-        yield LatchLog(dropped_m=float(rows[-1].value_m or 0.0), days=days, reckoned_m=reckoned_m)
+        # What the job calculates may hold an earlier record's factor: the ratio is told over the bare calculation.
+        calculated_m = target.planned / document.yard.sag_ratio
+        yield LatchLog(dropped_m=float(rows[-1].value_m or 0.0), days=days, calculated_m=calculated_m)

@@ -12,7 +12,7 @@ from steady.memo import SearchCache
 MOST = 24
 """So many are held by a worker; whoever is not held sends the document again [our own]."""
 REMEMBER = 8
-"""Of so many, the newest, is kept what was reckoned: most of a megabyte of each [our own]."""
+"""Of so many, the newest, is kept what was calculated: most of a megabyte of each [our own]."""
 
 
 @dataclass(slots=True, kw_only=True)

@@ -44,7 +44,7 @@ class Line:
             "Content-Type": "application/json",
         }
         self.port, self.open = port, http.client.HTTPConnection("127.0.0.1", port, timeout=120)
-        sheet = phone.call("POST", "/api/reckon/plan", {"document": self.document, "structure": "windbreak"})
+        sheet = phone.call("POST", "/api/designs/plan", {"document": self.document, "structure": "windbreak"})
         self.handle = [handle for handle in sheet["handles"] if handle["holds"]][4]
         self.key, self.number, self.step = str(uuid.uuid4()), 0, itertools.count()
         self.searched = 0
@@ -65,10 +65,10 @@ class Line:
         moving = {"handle": self.handle, "to_m": self.handle["station_m"] + 0.003 * (next(self.step) % 40)}
         body = {"key": self.key, "structure": "windbreak", "moving": moving, "after": self.number}
         began = time.perf_counter()
-        told = json.loads(self.call("POST", "/api/reckon/pull", body))
+        told = json.loads(self.call("POST", "/api/designs/drag", body))
         if not told["held"]:
             body |= {"after": 0, "document": self.document}
-            told = json.loads(self.call("POST", "/api/reckon/pull", body))
+            told = json.loads(self.call("POST", "/api/designs/drag", body))
         took = time.perf_counter() - began
         self.number = told["number"]
         return took
@@ -79,7 +79,7 @@ class Line:
         while not until.is_set():
             asked = {**self.document, "name": f"search {self.searched}"}  # of the same job it would be told at once
             body = json.dumps({"document": asked, "structure": "windbreak", "selected": ""})
-            line.request("POST", "/api/reckon/options", body, self.headers)
+            line.request("POST", "/api/designs/fixes", body, self.headers)
             answer = line.getresponse()
             answer.read()
             self.searched += answer.status == 200

@@ -157,7 +157,7 @@ class PackApartTest(InAFolder):
         order = answer.json()["order"]
         self.assertEqual(self.wait(order)["stage"], "made")
         apart_made = self.caller.send("GET", f"/api/jobs/{self.job}/pack/{order}/pack.pdf")
-        at_once = self.caller.send("GET", f"/api/jobs/{self.job}/whole/pack.pdf?paper=a4")
+        at_once = self.caller.send("GET", f"/api/jobs/{self.job}/documents/pack.pdf?paper=a4")
         pages = [PdfReader(io.BytesIO(one.content)).pages for one in (apart_made, at_once)]
         self.assertEqual([page.extract_text() for page in pages[0]], [page.extract_text() for page in pages[1]])
         other = Caller(person("wren"))

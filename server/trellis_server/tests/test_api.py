@@ -94,7 +94,7 @@ class PermissionTest(TestCase):
             ("GET", f"/api/jobs/{job}/readings", None),
             ("POST", f"/api/jobs/{job}/readings", {"readings": [reading]}),
             ("GET", f"/api/jobs/{job}/job.json", None),
-            ("GET", f"/api/jobs/{job}/whole/list.csv", None),
+            ("GET", f"/api/jobs/{job}/documents/list.csv", None),
             *(
                 ("GET", f"/api/jobs/{job}/files/windbreak/{name}", None)
                 for name in ("marks.csv", "pieces.csv", "plan.svg", "drawing.dxf", "sheets.pdf", "working.pdf")
@@ -112,13 +112,19 @@ class PermissionTest(TestCase):
         self.assertEqual(Caller(other).send("GET", f"/api/jobs/{uuid.uuid4()}").status_code, 404)
 
     def test_every_endpoint_asks_who_is_there(self) -> None:
-        self.assertEqual(Caller().send("POST", "/api/sums", {}).status_code, 401)
-        for path in ("/api/jobs", "/api/sums", "/api/sums/checks", "/api/reckon/reference", "/api/kinds"):
+        self.assertEqual(Caller().send("POST", "/api/calculators", {}).status_code, 401)
+        for path in (
+            "/api/jobs",
+            "/api/calculators",
+            "/api/verification",
+            "/api/designs/reference",
+            "/api/structure-types",
+        ):
             self.assertEqual(Caller().send("GET", path).status_code, 401, path)
-        for name in ("plan", "marks", "takeoff", "options", "slack", "ground", "dig"):
-            self.assertEqual(Caller().send("POST", f"/api/reckon/{name}", {}).status_code, 401, name)
-        for name in ("new", "move", "hold", "act"):
-            self.assertEqual(Caller().send("POST", f"/api/kinds/{name}", {}).status_code, 401, name)
+        for name in ("plan", "marks", "takeoff", "fixes", "movement-limits", "level-readings", "locate-status"):
+            self.assertEqual(Caller().send("POST", f"/api/designs/{name}", {}).status_code, 401, name)
+        for name in ("new", "move", "lock", "action"):
+            self.assertEqual(Caller().send("POST", f"/api/structure-types/{name}", {}).status_code, 401, name)
 
     def test_a_reading_of_another_crews_job_is_not_taken_over(self) -> None:
         owner, other = person("owner"), person("other")
@@ -234,13 +240,13 @@ class HistoryTest(TestCase):
     def test_a_structure_is_brought_from_another_job_of_the_crew_alone(self) -> None:
         document = small_job("Here")
         body = {"document": document, "from_job": self.job, "structure": "windbreak"}
-        answer = self.caller.send("POST", "/api/kinds/bring", body)
+        answer = self.caller.send("POST", "/api/structure-types/copy-from-job", body)
         self.assertEqual(answer.status_code, 200, answer.content[:200])
         self.assertEqual(answer.json()["structure"]["spec"]["id"], "windbreak-2")
         stranger = Caller(person("elm"))
-        self.assertEqual(stranger.send("POST", "/api/kinds/bring", body).status_code, 404)
+        self.assertEqual(stranger.send("POST", "/api/structure-types/copy-from-job", body).status_code, 404)
         body["structure"] = "nobody"
-        self.assertEqual(self.caller.send("POST", "/api/kinds/bring", body).status_code, 422)
+        self.assertEqual(self.caller.send("POST", "/api/structure-types/copy-from-job", body).status_code, 422)
 
     def test_a_job_of_another_format_is_refused(self) -> None:
         for body in ({}, {"format": 99, "name": "x"}, {"format": "1"}, {"format": 1}):
@@ -251,7 +257,7 @@ class HistoryTest(TestCase):
         document["structures"][0]["spec"]["height_m"] = 1.37
         self.save(1, document)
         spec = self.caller.send(
-            "POST", "/api/kinds/new", {"kind": "fence", "text": "0 c38 g4 c81 g11 118'6", "id": "new"}
+            "POST", "/api/structure-types/new", {"kind": "fence", "text": "0 c38 g4 c81 g11 118'6", "id": "new"}
         ).json()
         self.assertEqual(spec["height_m"], 1.37)
         self.assertEqual(len(spec["openings"]), 2)
@@ -264,7 +270,7 @@ class RefusalTest(TestCase):
     def refused(self, **changes: object) -> list[dict[str, str]]:
         document = small_job()
         document["structures"][0]["spec"] |= changes
-        answer = self.caller.send("POST", "/api/reckon/plan", {"document": document, "structure": "windbreak"})
+        answer = self.caller.send("POST", "/api/designs/plan", {"document": document, "structure": "windbreak"})
         self.assertEqual(answer.status_code, 422, answer.content[:300])
         self.assertEqual(answer["Content-Type"], "application/problem+json")
         return list(answer.json()["problems"])
@@ -281,16 +287,16 @@ class RefusalTest(TestCase):
         self.assertIn("not known", problem["message"])
 
     def test_not_json_not_a_number_not_there(self) -> None:
-        self.assertEqual(self.caller.send("POST", "/api/reckon/plan", b"{not json").status_code, 400)
+        self.assertEqual(self.caller.send("POST", "/api/designs/plan", b"{not json").status_code, 400)
         bad: Any
         for bad in (float("nan"), float("inf"), "tall", None, []):
             job = small_job()
             job["structures"][0]["spec"]["gap_m"] = bad
-            answer = self.caller.send("POST", "/api/reckon/plan", {"document": job, "structure": "windbreak"})
+            answer = self.caller.send("POST", "/api/designs/plan", {"document": job, "structure": "windbreak"})
             self.assertEqual(answer.status_code, 422, bad)
         self.assertEqual(self.caller.send("GET", "/api/nowhere").status_code, 404)
         body = {"document": small_job(), "structure": "elsewhere"}
-        self.assertEqual(self.caller.send("POST", "/api/reckon/plan", body).status_code, 422)
+        self.assertEqual(self.caller.send("POST", "/api/designs/plan", body).status_code, 422)
 
 
 class FilesTest(TestCase):

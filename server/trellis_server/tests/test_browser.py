@@ -44,7 +44,7 @@ class JobTest(SignedIn):
         assert made.current
         spec = made.current.document["structures"][0]["spec"]
         self.assertEqual((len(spec["straights"]), len(spec["openings"])), (3, 2))
-        expect(page.locator(".reckoning")).to_contain_text("118′ 6″")
+        expect(page.locator(".calculation-panel")).to_contain_text("118′ 6″")
 
     def test_a_number_is_edited_in_place_and_undone_after_a_reload(self) -> None:
         page = self.page
@@ -149,7 +149,7 @@ class JobTest(SignedIn):
     def test_while_a_post_is_pulled_its_numbers_are_all_of_one_calculation(self) -> None:
         page = self.page
         self.sheet()
-        column = page.locator(".reckoning")
+        column = page.locator(".calculation-panel")
         # On the drawing: the column beside it shows the post, too.
         post = page.locator('.canvas path.post[data-id="windbreak/post/start+3"]').last
         box = post.bounding_box()
@@ -184,7 +184,7 @@ class JobTest(SignedIn):
         self.sheet()
         page.keyboard.press(".")
         page.keyboard.press(".")
-        expect(page.locator(".reckoning h2")).to_have_text("Post 2")
+        expect(page.locator(".calculation-panel h2")).to_have_text("Post 2")
         page.keyboard.press("Enter")
         expect(page.locator(".working").first).to_contain_text("S1")
         expect(page.locator(".working").first).to_contain_text("Confidence")
@@ -195,7 +195,7 @@ class JobTest(SignedIn):
         self.saved()
         expect(page.get_by_role("button", name="Unlock")).to_be_visible()
         page.keyboard.press("Escape")
-        expect(page.locator(".reckoning h2")).to_have_text("The whole fence")
+        expect(page.locator(".calculation-panel h2")).to_have_text("The whole fence")
         page.keyboard.press("?")
         expect(page.get_by_role("dialog")).to_contain_text("the post before, the next post")
 
@@ -205,19 +205,19 @@ class JobTest(SignedIn):
         document["structures"][0]["spec"] |= {"post": "post 4x4 pine", "rail": "rail 2x4 pine", "hole_width_m": None}
         self.job = create(self.who, documents.load(document)).job
         self.sheet()
-        expect(page.locator(".reckoning")).to_contain_text("Fails at")
+        expect(page.locator(".calculation-panel")).to_contain_text("Fails at")
         page.get_by_role("button", name="Find fixes").click()
         first = page.locator(".options button").first
         expect(first).to_be_visible(timeout=PATIENCE_MS)
         first.hover()
-        expect(page.locator(".reckoning")).to_contain_text("Passes. Governing")
+        expect(page.locator(".calculation-panel")).to_contain_text("Passes. Governing")
         page.mouse.move(5, 400)
-        expect(page.locator(".reckoning")).to_contain_text("Fails at")
+        expect(page.locator(".calculation-panel")).to_contain_text("Fails at")
         first.click()
-        expect(page.locator(".reckoning")).to_contain_text("Passes. Governing")
+        expect(page.locator(".calculation-panel")).to_contain_text("Passes. Governing")
         self.saved()
 
-    def test_practice_is_printed_beside_the_reckoning(self) -> None:
+    def test_practice_is_printed_beside_the_calculation(self) -> None:
         page = self.page
         self.sheet()
         page.get_by_role("button", name="change", exact=True).click()
@@ -225,8 +225,8 @@ class JobTest(SignedIn):
         page.get_by_label("Hole width").fill("18 in")
         page.get_by_label("Who accepts it").fill("R. Alder")
         page.get_by_role("button", name="Build on this detail").click()
-        expect(page.locator(".reckoning")).to_contain_text("accepted by R. Alder")
-        expect(page.locator(".reckoning")).to_contain_text("Fails at")
+        expect(page.locator(".calculation-panel")).to_contain_text("accepted by R. Alder")
+        expect(page.locator(".calculation-panel")).to_contain_text("Fails at")
 
     def test_two_editors_choose_part_by_part(self) -> None:
         page = self.page
@@ -406,7 +406,7 @@ class JobTest(SignedIn):
         expect(page.locator(".canvas svg").first).to_be_visible()
         expect(page.locator(".drawer")).to_contain_text("13 of 2×8 treated pine at 1′ 4″")
         page.get_by_role("button", name="Beam 1", exact=True).click()
-        expect(page.locator(".reckoning h2")).to_have_text("Beam 1")
+        expect(page.locator(".calculation-panel h2")).to_have_text("Beam 1")
         beam = page.locator("[data-hold$='/beam/beam-1']").first
         box = beam.bounding_box()
         assert box is not None
@@ -428,7 +428,7 @@ class JobTest(SignedIn):
         page.get_by_role("tab", name="Members").click()
         expect(page.locator(".drawer")).to_contain_text("2×10 treated pine at 1′ 4″")
         page.get_by_label("hot tub").check()
-        expect(page.locator(".reckoning")).to_contain_text("outside what a house deck is calculated for")
+        expect(page.locator(".calculation-panel")).to_contain_text("outside what a house deck is calculated for")
         page.get_by_role("button", name="Undo").click()
         rating = page.get_by_label("One joist hanger")
         rating.fill("strong")
@@ -437,7 +437,7 @@ class JobTest(SignedIn):
         rating.fill("900 lb")
         rating.press("Tab")
         page.get_by_role("button", name="Ledger", exact=True).click()
-        expect(page.locator(".reckoning")).to_contain_text("Joist hanger at ledger: capacity")
+        expect(page.locator(".calculation-panel")).to_contain_text("Joist hanger at ledger: capacity")
 
     def test_a_fence_is_closed_another_way_and_stepped(self) -> None:
         page = self.page
@@ -466,7 +466,7 @@ class JobTest(SignedIn):
         page.get_by_role("button", name="Undo").first.click()
         page.get_by_label("Infill").click()
         page.get_by_role("option", name="slats", exact=True).click()
-        expect(page.locator(".reckoning")).to_contain_text("Slat: bending")
+        expect(page.locator(".calculation-panel")).to_contain_text("Slat: bending")
         page.get_by_role("tab", name="Cautions").click()
         expect(page.locator(".drawer")).to_contain_text("spacer block")
 

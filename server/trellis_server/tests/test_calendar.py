@@ -25,7 +25,7 @@ class CalendarTest(TestCase):
         self.caller = Caller(person("ash"))
 
     def ask(self, document: dict[str, Any], code: int = 200) -> dict[str, Any]:
-        answer = self.caller.send("POST", "/api/sights/calendar", {"document": document})
+        answer = self.caller.send("POST", "/api/schedule", {"document": document})
         self.assertEqual(answer.status_code, code, answer.content[:300])
         found = dict(answer.json())
         return dict(found["calendar"]) if code == 200 else found
@@ -33,14 +33,12 @@ class CalendarTest(TestCase):
     def test_a_move_is_kept_by_its_terms_and_a_bad_one_refused(self) -> None:
         document = dated()
         body = {"document": document, "task": "windbreak/dig", "on": "2026-12-14"}
-        moved = self.caller.send("POST", "/api/sights/calendar/move", body).json()
+        moved = self.caller.send("POST", "/api/schedule/move", body).json()
         document["calendar"] = moved["terms"]
         again = self.ask(document)
         self.assertEqual(again["tasks"], moved["calendar"]["tasks"])
         self.assertTrue(moved["pushed"])
-        bad = self.caller.send(
-            "POST", "/api/sights/calendar/move", {**body, "task": "windbreak/boards", "on": "2026-12-07"}
-        )
+        bad = self.caller.send("POST", "/api/schedule/move", {**body, "task": "windbreak/boards", "on": "2026-12-07"})
         self.assertEqual(bad.status_code, 422)
         self.assertIn("It can't begin before", bad.content.decode())
 
@@ -54,7 +52,7 @@ class CalendarTest(TestCase):
 
         def booked() -> list[dict[str, Any]]:
             body = {"document": document, "job": here}
-            return list(self.caller.send("POST", "/api/sights/calendar", body).json()["double_booked"])
+            return list(self.caller.send("POST", "/api/schedule", body).json()["double_booked"])
 
         days = {span["on"] for task in self.ask(document)["tasks"] for span in task["spans"] if span["hours"] > 0}
         self.assertEqual({one["on"] for one in booked()}, days)
@@ -82,7 +80,9 @@ class CalendarTest(TestCase):
         job = self.caller.new_job(document)
 
         def events() -> dict[str, Any]:
-            read = icalendar.Calendar.from_ical(self.caller.send("GET", f"/api/jobs/{job}/whole/calendar.ics").content)
+            read = icalendar.Calendar.from_ical(
+                self.caller.send("GET", f"/api/jobs/{job}/documents/calendar.ics").content
+            )
             return {str(event["uid"]): event for event in read.walk("VEVENT")}
 
         first = events()
@@ -117,7 +117,7 @@ class CalendarTest(TestCase):
 
     def test_a_days_sheet_is_printed_and_an_empty_day_refused(self) -> None:
         job = self.caller.new_job(dated())
-        address = f"/api/jobs/{job}/whole/day.pdf"
+        address = f"/api/jobs/{job}/documents/day.pdf"
         for query in ("", "?at=2026-12-07&paper=a4"):
             self.assertTrue(self.caller.send("GET", address + query).content.startswith(b"%PDF"))
         self.assertEqual(self.caller.send("GET", f"{address}?at=2026-12-06").status_code, 422)

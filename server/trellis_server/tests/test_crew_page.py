@@ -50,7 +50,7 @@ class CrewPageTest(SignedIn):
         expect(address).to_have_value("The old mill\nBy the ford")
 
     def test_two_things_typed_faster_than_they_are_kept_are_both_kept(self) -> None:
-        page, held = self.page, self.first_held("**/api/crew/usual")
+        page, held = self.page, self.first_held("**/api/crew/defaults")
         self.open("/crew/usual")
         for label, value in (("People on a job", "4"), ("Hours a day", "9")):
             box = page.get_by_label(label, exact=True)
@@ -58,8 +58,8 @@ class CrewPageTest(SignedIn):
             box.press("Tab")
         self.eventually(lambda: bool(held))
         held[0].continue_()
-        self.eventually(lambda: self.asked("/api/crew/usual")["usual"]["quote"]["day_h"] == 9)
-        self.assertEqual(self.asked("/api/crew/usual")["usual"]["quote"]["crew_count"], 4)
+        self.eventually(lambda: self.asked("/api/crew/defaults")["usual"]["quote"]["day_h"] == 9)
+        self.assertEqual(self.asked("/api/crew/defaults")["usual"]["quote"]["crew_count"], 4)
         for label, value in (("People on a job", "4"), ("Hours a day", "9")):
             expect(page.get_by_label(label, exact=True)).to_have_value(value)
 

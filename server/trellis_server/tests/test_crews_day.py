@@ -45,7 +45,7 @@ class CrewsDayTest(TestCase):
         days = {}
         for east in (AUCKLAND, DENVER):
             self.at(east)
-            days[east] = self.caller.send("POST", "/api/reckon/dig", body).json()
+            days[east] = self.caller.send("POST", "/api/designs/locate-status", body).json()
         self.assertEqual((days[DENVER]["on"], days[AUCKLAND]["on"]), ("2026-11-28", "2026-11-29"))
         self.assertGreater(len(days[AUCKLAND]["open_points"]), len(days[DENVER]["open_points"]))
 

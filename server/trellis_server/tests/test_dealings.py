@@ -23,7 +23,7 @@ class DealingsTest(TestCase):
 
     def ask(self, what: str, **more: Any) -> Any:
         body = {"document": self.job, "structure": "windbreak", **more}
-        answer = self.caller.send("POST", f"/api/reckon/{what}", body)
+        answer = self.caller.send("POST", f"/api/designs/{what}", body)
         self.assertEqual(answer.status_code, 200, answer.content[:400])
         return answer.json()
 
@@ -53,16 +53,16 @@ class DealingsTest(TestCase):
         ]
         self.assertTrue(any("Two documents" in text for text in self.ask("takeoff")["held"]))
         self.job["dimensions"][0]["stage"] = "dig"
-        dig = self.ask("dig")
+        dig = self.ask("locate-status")
         self.assertTrue(any("Two documents" in text for text in dig["open_points"]))
         self.assertEqual(dig["disagreements"][0]["decided"], "")
 
     def test_an_undecided_dimension_holds_the_tasks_of_its_stage(self) -> None:
         self.job["dimensions"] = [{"id": "k", "what": "rail height", "stage": "frame", "first_m": 0.2, "second_m": 0.3}]
-        dig = self.ask("dig")
+        dig = self.ask("locate-status")
         self.assertEqual(dig["held_tasks"], ["windbreak/rails", "windbreak/boards"])
         self.job["dimensions"][0] |= {"decided": "second", "decided_by": "Moss"}
-        self.assertEqual(self.ask("dig")["held_tasks"], [])
+        self.assertEqual(self.ask("locate-status")["held_tasks"], [])
 
     def test_a_quote_has_its_range_and_what_is_out(self) -> None:
         quoted = self.ask("takeoff")["quote"]
@@ -76,7 +76,7 @@ class DealingsTest(TestCase):
             {"id": "a", "work": "pour", "temperature_c": 3.0},
             {"id": "b", "work": "pour", "temperature_c": 12.0},
         ]
-        answer = self.caller.send("POST", "/api/reckon/days", {"document": self.job}).json()["days"]
+        answer = self.caller.send("POST", "/api/designs/weather-limits", {"document": self.job}).json()["days"]
         self.assertEqual([day["verdict"] for day in answer], ["not today", "go"])
         self.assertLess(answer[1]["waits_least_h"], answer[1]["waits_most_h"])
 
@@ -89,7 +89,7 @@ class DealingsTest(TestCase):
             "school": "us",
             "preset": "stock pen",
         }
-        spec = self.caller.send("POST", "/api/kinds/new", body).json()
+        spec = self.caller.send("POST", "/api/structure-types/new", body).json()
         self.assertTrue(spec["closed"])
         self.assertEqual(spec["infill"]["style"], "stock panels")
 
@@ -181,7 +181,7 @@ class DealingsTest(TestCase):
             "what": "rock at 14 in",
             "half_width_m": 0.1,
         }
-        state = self.caller.send("POST", f"/api/jobs/{job}/found", find)
+        state = self.caller.send("POST", f"/api/jobs/{job}/obstructions", find)
         self.assertEqual(state.status_code, 200, state.content[:300])
         self.job = state.json()["document"]
         spec = self.job["structures"][0]["spec"]
@@ -195,7 +195,7 @@ class DealingsTest(TestCase):
         self.assertTrue(all(abs(at - before[2]["reading_m"]) >= reach - 1e-6 for at in after))
         for wrong in ("windbreak/post/start+1", "windbreak/post/none"):
             self.assertEqual(
-                self.caller.send("POST", f"/api/jobs/{job}/found", {**find, "post": wrong}).status_code, 422
+                self.caller.send("POST", f"/api/jobs/{job}/obstructions", {**find, "post": wrong}).status_code, 422
             )
         self.assertEqual(
             self.caller.send("POST", f"/api/jobs/{job}/undo", {"base": state.json()["revision"]}).status_code, 200
@@ -305,14 +305,14 @@ class DealingsInBrowserTest(SignedIn):
             else:
                 first.append(route)
 
-        page.route("**/api/reckon/dig", road)
+        page.route("**/api/designs/locate-status", road)
         self.open(f"/jobs/{self.job.pk}/brief")
         who = page.get_by_label("decided by")
         who.fill("")
         who.press("Tab")
         waits = page.get_by_text("The dig waits until someone decides")
         expect(waits).to_be_visible()
-        with page.expect_response("**/api/reckon/dig"):
+        with page.expect_response("**/api/designs/locate-status"):
             first[0].continue_()
         page.wait_for_timeout(200)
         expect(waits).to_be_visible()

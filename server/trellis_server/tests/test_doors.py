@@ -75,7 +75,7 @@ class NamesTest(TestCase):
             {"id": "z", "what": "gas | old", "letter": "G|", "at_m": 5.5, "half_width_m": 0.3, "depth": "a|b|c"}
         ]
         job = caller.new_job(document)
-        plan = caller.send("POST", "/api/reckon/plan", {"document": document, "structure": "windbreak"})
+        plan = caller.send("POST", "/api/designs/plan", {"document": document, "structure": "windbreak"})
         self.assertEqual(plan.status_code, 200, plan.content)
         self.assertIn("Drive | main, swings in", plan.content.decode())
         self.assertIn("G|  gas | old, a|b|c", plan.content.decode())
@@ -135,8 +135,8 @@ class BodyTest(TestCase):
             "members": ("POST", "/api/jobs", many),
             "members of an import": ("POST", "/api/jobs/import", many),
             "keys without sign-in": ("POST", "/api/session", keys),
-            "keys of sums": ("POST", "/api/sums", keys),
-            "depth": ("POST", "/api/reckon/plan", deep),
+            "keys of sums": ("POST", "/api/calculators", keys),
+            "depth": ("POST", "/api/designs/plan", deep),
             "text": ("POST", "/api/jobs", b'"' + b"a" * 3_900_000 + b'"'),
             "numbers": ("PUT", "/api/jobs/00000000-0000-0000-0000-000000000000", b"[" + b"1," * 900_000 + b"1]"),
         }
@@ -181,7 +181,7 @@ class LongLineTest(TestCase):
             for k, length in enumerate(straights)
         ]
         spec |= more
-        return Caller(self.who).send("POST", "/api/reckon/plan", {"document": document, "structure": "windbreak"})
+        return Caller(self.who).send("POST", "/api/designs/plan", {"document": document, "structure": "windbreak"})
 
     def setUp(self) -> None:
         self.who = person("ash")

@@ -33,18 +33,18 @@ HANDLE = {
 }
 SPOT = {"id": "spot-1", "kind": "spot height", "points": [{"x_m": 2.0, "y_m": 1.0}], "height_m": None}
 DEAR = {
-    "/api/reckon/start",
-    "/api/reckon/steps-up",
-    "/api/reckon/options",
-    "/api/reckon/slack",
-    "/api/reckon/choices",
-    "/api/reckon/list",
-    "/api/sights/place",
-    "/api/sights/sun",
-    "/api/sights/calendar",
+    "/api/designs/starting-design",
+    "/api/designs/wind-upgrades",
+    "/api/designs/fixes",
+    "/api/designs/movement-limits",
+    "/api/designs/member-options",
+    "/api/designs/job-takeoff",
+    "/api/views/site-plan",
+    "/api/views/sun-shade",
+    "/api/schedule",
     "/api/quotes/offer",
-    "/api/crew/priced",
-    "/api/sights/calendar/move",
+    "/api/crew/reprice",
+    "/api/schedule/move",
 }
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
 WORDS = [
@@ -155,14 +155,14 @@ class Fed(TestCase):
             "/api/session/invited/{secret}": {"name": "hazel", "password": "seven wet larch boards"},
             "/api/crew/people/{name}": {"role": "owner", "sees_prices": True},
             "/api/crew/invitations": {"says": "Hazel", "role": "on site", "sees_prices": False},
-            "/api/kinds/decisions": {"document": job, "carry_out": ""},
+            "/api/structure-types/decisions": {"document": job, "carry_out": ""},
             "/api/jobs": {"document": job},
             "/api/jobs/import": job,
             "/api/jobs/{job_id}": {"base": 1, "document": job, "says": "x"},
             "/api/jobs/{job_id}/undo": {"base": 1},
             "/api/jobs/{job_id}/redo": {"base": 1},
             "/api/jobs/{job_id}/readings": {"readings": [reading]},
-            "/api/sums/compare": {
+            "/api/code-comparison": {
                 "span": "10 ft",
                 "dead_line": "13 lb/ft",
                 "live_line": "0.8 kN/m",
@@ -173,60 +173,65 @@ class Fed(TestCase):
                     {"school": "uk", "grade": "C24", "size": "47x220 mm"},
                 ],
             },
-            "/api/sums": {"name": "setout.bays", "inputs": {"run": "100 ft", "bay_max": "8 ft"}},
-            "/api/reckon/plan": plan,
-            "/api/reckon/states": {"document": job},
-            "/api/reckon/pull": {
+            "/api/calculators": {"name": "setout.bays", "inputs": {"run": "100 ft", "bay_max": "8 ft"}},
+            "/api/designs/plan": plan,
+            "/api/designs/states": {"document": job},
+            "/api/designs/drag": {
                 "key": str(uuid.UUID(int=9)),
                 "structure": "windbreak",
                 "document": job,
                 "moving": {"handle": HANDLE, "to_m": 4.0},
                 "after": 1,
             },
-            "/api/reckon/habit": plan,
-            "/api/reckon/dig": plan,
-            "/api/reckon/takeoff": plan,
-            "/api/reckon/list": {"document": job, "structures": ["windbreak"], "stages": ["posts", "frame"]},
+            "/api/crew/standard-builds": plan,
+            "/api/designs/locate-status": plan,
+            "/api/designs/takeoff": plan,
+            "/api/designs/job-takeoff": {"document": job, "structures": ["windbreak"], "stages": ["posts", "frame"]},
             "/api/jobs/{job_id}/status": {"status": "building"},
-            "/api/reckon/options": plan,
-            "/api/reckon/steps-up": {"document": job, "structure": "windbreak"},
-            "/api/reckon/start": {"document": job, "structure": "windbreak", "which": "usual here", "name": "R. Hale"},
-            "/api/reckon/marks": {
+            "/api/designs/fixes": plan,
+            "/api/designs/wind-upgrades": {"document": job, "structure": "windbreak"},
+            "/api/designs/starting-design": {
+                "document": job,
+                "structure": "windbreak",
+                "which": "usual here",
+                "name": "R. Hale",
+            },
+            "/api/designs/marks": {
                 "document": job,
                 "structure": "windbreak",
                 "from_end": True,
                 "to": "centre",
                 "mirrored": False,
             },
-            "/api/reckon/slack": {"document": job, "structure": "windbreak", "post": "windbreak/post/l"},
-            "/api/kinds/new": {"kind": "fence", "text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"},
-            "/api/kinds/sketch": {"kind": "deck", "text": "18x11 up3", "id": "d", "document": job},
-            "/api/kinds/copy": {"document": job, "structure": "windbreak"},
-            "/api/kinds/move": {"document": job, "structure": "windbreak", "handle": HANDLE, "to_m": 3.0},
-            "/api/kinds/hold": {
+            "/api/designs/movement-limits": {"document": job, "structure": "windbreak", "post": "windbreak/post/l"},
+            "/api/structure-types/new": {"kind": "fence", "text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"},
+            "/api/structure-types/preview": {"kind": "deck", "text": "18x11 up3", "id": "d", "document": job},
+            "/api/structure-types/copy": {"document": job, "structure": "windbreak"},
+            "/api/structure-types/move": {"document": job, "structure": "windbreak", "handle": HANDLE, "to_m": 3.0},
+            "/api/structure-types/lock": {
                 "document": job,
                 "structure": "kitchen-deck",
                 "thing": "kitchen-deck/post/beam-1-1",
                 "at_m": 1.0,
             },
-            "/api/reckon/choices": {"document": job, "structure": "kitchen-deck", "selected": ""},
-            "/api/sights/scene": plan,
-            "/api/sights/place": plan,
-            "/api/sights/survey": {
+            "/api/designs/member-options": {"document": job, "structure": "kitchen-deck", "selected": ""},
+            "/api/views/3d": plan,
+            "/api/views/site-plan": plan,
+            "/api/views/survey": {
                 "document": job,
                 "text": "boundary, rear, 0, 0\nboundary, rear, 40, 0\n1, 2, 3 in",
                 "brought_as": "points",
                 "bare": "ft",
             },
-            "/api/sights/calendar": {"document": job},
-            "/api/outside/faults": {"service": "weather", "fault": "a change of forecast"},
-            "/api/outside/weather": {"document": job},
-            "/api/outside/merchant": {"metric": False, "keep": False},
-            "/api/outside/locate": {"document": job},
-            "/api/outside/level": {
+            "/api/schedule": {"document": job},
+            "/api/integrations/faults": {"service": "weather", "fault": "a change of forecast"},
+            "/api/integrations/weather": {"document": job},
+            "/api/integrations/supplier": {"metric": False, "keep": False},
+            "/api/integrations/locate": {"document": job},
+            "/api/integrations/level": {
                 "document": {**job, "site": {**job["site"], "things": [SPOT]}},
             },
-            "/api/outside/message": {"to": "the yard", "text": "two posts"},
+            "/api/integrations/message": {"to": "the yard", "text": "two posts"},
             "/api/quotes/offer": {"document": job},
             "/api/jobs/{job_id}/inspections": {
                 "task": "windbreak/dig",
@@ -240,45 +245,52 @@ class Fed(TestCase):
             "/api/quotes/{job_id}/{number}/accepted": {"by": "R. Hale", "on": "2026-11-20", "option": 0},
             "/api/crew": {"name": "Ash", "letterhead": {"name": "Ash", "address": "", "reach": "", "small_print": ""}},
             "/api/crew/prices": {"prices": [{"item": "concrete 80 lb", "price": 6.2, "supplier": "", "on": ""}]},
-            "/api/crew/prices/bring": {"text": "concrete 80 lb,,6.20", "brought_as": "csv", "bare": "ft"},
-            "/api/crew/priced": {"document": job},
-            "/api/crew/usual": {"usual": {"school": "uk", "marks": "1 mm", "quote": {"crew_count": 3}}},
-            "/api/crew/usual/{kind}": {"choices": {"height_m": 1.5, "post": "post 4x4 pine"}},
-            "/api/jobs/begin": {"name": "Barn lane"},
+            "/api/crew/prices/import": {"text": "concrete 80 lb,,6.20", "brought_as": "csv", "bare": "ft"},
+            "/api/crew/reprice": {"document": job},
+            "/api/crew/defaults": {"usual": {"school": "uk", "marks": "1 mm", "quote": {"crew_count": 3}}},
+            "/api/crew/defaults/{kind}": {"choices": {"height_m": 1.5, "post": "post 4x4 pine"}},
+            "/api/jobs/quick-start": {"name": "Barn lane"},
             "/api/jobs/{job_id}/pack": {"paper": "letter"},
-            "/api/reckon/school": {"document": job, "school": "ca"},
-            "/api/sights/underlay": {
+            "/api/designs/localize": {"document": job, "school": "ca"},
+            "/api/views/underlay": {
                 "document": job,
                 "ask": {"picture": "a", "wide_px": 900, "high_px": 600},
             },
-            "/api/sights/shady": {
+            "/api/views/shade-map": {
                 "document": job,
                 "ask": {"on": "2026-07-21", "from_h": 14.0, "to_h": 17.0, "utc_h": -4.0, "wide_m": 1.5, "deep_m": 1.0},
             },
-            "/api/kinds/bring": {"document": job, "from_job": self.job, "structure": "windbreak"},
-            "/api/kinds/take-in": {
+            "/api/structure-types/copy-from-job": {"document": job, "from_job": self.job, "structure": "windbreak"},
+            "/api/structure-types/apply-measurement": {
                 "document": job,
                 "structure": "windbreak",
                 "thing": "windbreak/post/start+1",
                 "at_m": 2.0,
                 "job": None,
             },
-            "/api/crew/learned": {"document": job},
-            "/api/sights/calendar/move": {"document": job, "task": "windbreak/dig", "on": "2026-12-14"},
-            "/api/sights/sun": {
+            "/api/crew/rates": {"document": job},
+            "/api/schedule/move": {"document": job, "task": "windbreak/dig", "on": "2026-12-14"},
+            "/api/views/sun-shade": {
                 "document": job,
                 "structure": "windbreak",
                 "ask": {"on": "2026-06-21", "hour": 15.0, "utc_h": -4.0},
             },
-            "/api/kinds/act": {"document": job, "structure": "windbreak", "act": "close with", "value": "louvres"},
-            "/api/reckon/days": {"document": {**job, "days": [{"id": "p", "work": "pour", "temperature_c": 12.0}]}},
-            "/api/jobs/{job_id}/found": {
+            "/api/structure-types/action": {
+                "document": job,
+                "structure": "windbreak",
+                "act": "close with",
+                "value": "louvres",
+            },
+            "/api/designs/weather-limits": {
+                "document": {**job, "days": [{"id": "p", "work": "pour", "temperature_c": 12.0}]}
+            },
+            "/api/jobs/{job_id}/obstructions": {
                 "structure": "windbreak",
                 "post": "windbreak/post/start+1",
                 "what": "rock at 14 in",
                 "half_width_m": 0.2,
             },
-            "/api/reckon/ground": {"text": "0,0\n12,1 in", "kind": "rod", "instrument_m": 1.5, "bare": "ft"},
+            "/api/designs/level-readings": {"text": "0,0\n12,1 in", "kind": "rod", "instrument_m": 1.5, "bare": "ft"},
         }[path]
 
     def all_of(self, calls: list[tuple[str, str]]) -> None:
@@ -298,7 +310,7 @@ class Fed(TestCase):
     def fed(self, method: str, path: str, good: Any) -> None:
         good = good or self.good(path)
         # A find is planned at once: it starts from a job that nothing has broken yet.
-        address = path.replace("{job_id}", self.caller.new_job() if path.endswith("/found") else self.job)
+        address = path.replace("{job_id}", self.caller.new_job() if path.endswith("/obstructions") else self.job)
         if "{number}" in address:
             job = self.caller.new_job()
             kept = self.caller.send("POST", f"/api/quotes/{job}").json()
@@ -309,7 +321,7 @@ class Fed(TestCase):
             # Kept directly: the calls before may have used up how many invitations a crew has open.
             Invitation.objects.create(crew=Crew.objects.get(members__username="ash"), digest=digest("s" * 43))
             address, caller = address.replace("{secret}", "s" * 43), Caller()
-        if path == "/api/crew/priced":  # there must be prices to price by
+        if path == "/api/crew/reprice":  # there must be prices to price by
             caller.send("PUT", "/api/crew/prices", self.good("/api/crew/prices"))
         first = caller.send(method, address, good)
         self.assertIn(first.status_code, (200, 204, 401, 409), first.content[:300])
@@ -359,19 +371,19 @@ class FuzzTest(Fed):
         self.all_of(fed_ones()[::2])
 
     def test_decks_are_fed_too(self) -> None:
-        good = self.good("/api/reckon/plan")
+        good = self.good("/api/designs/plan")
         good["structure"] = "kitchen-deck"
         deck = good["document"]["structures"][1]
         good["document"]["structures"] = [deck]
         deck["spec"]["spots"] = [{"id": "r", "what": "rock", "x_m": 2.0, "y_m": 3.0, "radius_m": 0.3}]
         deck["spec"]["pins"] = [{"id": "beam-1", "at_m": 2.8, "why": ""}]
-        self.feed("POST", "/api/reckon/plan", good)
+        self.feed("POST", "/api/designs/plan", good)
 
     def test_fences_of_every_foot_and_infill_are_fed(self) -> None:
         """Rare fields, too: whatever is typed into them is answered or refused, never a crash."""
         rng = random.Random(77)
         styles, feet = get_args(get_type_hints(Infill)["style"]), get_args(FootKind)
-        good = self.good("/api/reckon/plan")
+        good = self.good("/api/designs/plan")
         good["document"]["structures"] = good["document"]["structures"][:1]
         spec = good["document"]["structures"][0]["spec"]
         spec.update(
@@ -392,7 +404,7 @@ class FuzzTest(Fed):
             at["foot"], at["infill"] = rng.choice(feet), {"style": rng.choice(styles), "cap": True, "mesh_m": 0.1}
             at["foot_detail"]["upright"]["by"] = rng.choice(("nothing", "brace", "rated base", "own weight"))
             at["bays"] = rng.choice(("fewest posts", "panels"))
-            answer = self.caller.send("POST", "/api/reckon/plan", broken(body, rng) if rng.random() < 0.8 else body)
+            answer = self.caller.send("POST", "/api/designs/plan", broken(body, rng) if rng.random() < 0.8 else body)
             self.assertLess(answer.status_code, 500, str(body)[:3000])
             answered += answer.status_code == 200
         self.assertGreater(answered, 60)

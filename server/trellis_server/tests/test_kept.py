@@ -146,7 +146,7 @@ class DemoTest(TestCase):
         self.assertEqual(Revision.objects.count(), len(names))
         self.assertGreater(SiteReading.objects.count(), 5)
 
-    def test_demo_jobs_pass_as_reckoned(self) -> None:
+    def test_demo_jobs_pass_as_calculated(self) -> None:
         for job in all_jobs():
             for structure in job.structures:
                 plan = plan_structure(job, structure.spec.id)

@@ -63,7 +63,9 @@ class LabelsTest(SignedIn):
         while len(document["structures"]) < COUNT:
             kind, text = line(rng)
             name = f"s{len(lines) + 1}"
-            made = caller.send("POST", "/api/kinds/new", {"kind": kind, "text": text, "id": name, "bare": "ft"})
+            made = caller.send(
+                "POST", "/api/structure-types/new", {"kind": kind, "text": text, "id": name, "bare": "ft"}
+            )
             if made.status_code != 200:
                 continue
             document["structures"].append({"name": f"{kind} {len(lines) + 1}", "spec": made.json()})

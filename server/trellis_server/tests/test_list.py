@@ -29,7 +29,7 @@ class ListTest(TestCase):
         self.document = two_fences()
 
     def ask(self, code: int = 200, **more: object) -> dict[str, Any]:
-        answer = self.caller.send("POST", "/api/reckon/list", {"document": self.document, **more})
+        answer = self.caller.send("POST", "/api/designs/job-takeoff", {"document": self.document, **more})
         self.assertEqual(answer.status_code, code, answer.content[:400])
         return dict(answer.json())
 
@@ -55,12 +55,12 @@ class ListTest(TestCase):
     def test_files_are_read_back_by_other_libraries(self) -> None:
         job = self.caller.new_job(self.document)
         listed = self.ask()
-        answer = self.caller.send("GET", f"/api/jobs/{job}/whole/list.csv")
+        answer = self.caller.send("GET", f"/api/jobs/{job}/documents/list.csv")
         rows = list(csv.DictReader(io.StringIO(answer.content.decode())))
         lines = listed["bill"]["lines"]
         self.assertEqual([row["what"] for row in rows], [line["says"] for line in lines])
         self.assertAlmostEqual(sum(float(row["in_all"]) for row in rows), listed["bill"]["total"], places=1)
-        answer = self.caller.send("GET", f"/api/jobs/{job}/whole/list.xlsx")
+        answer = self.caller.send("GET", f"/api/jobs/{job}/documents/list.xlsx")
         book = load_workbook(io.BytesIO(answer.content))
         self.assertEqual(book.sheetnames, ["list", "deliveries", "structures", "pieces"])
         cells = list(book["list"].iter_rows(min_row=2, values_only=True))
@@ -79,8 +79,8 @@ class ListTest(TestCase):
         job = self.caller.new_job(self.document)
         for caller in (Caller(person("birch", "B")), Caller()):
             for file in ("list.csv", "list.xlsx"):
-                self.assertIn(caller.send("GET", f"/api/jobs/{job}/whole/{file}").status_code, (401, 404))
-        self.assertEqual(self.caller.send("GET", f"/api/jobs/{job}/whole/list.exe").status_code, 422)
+                self.assertIn(caller.send("GET", f"/api/jobs/{job}/documents/{file}").status_code, (401, 404))
+        self.assertEqual(self.caller.send("GET", f"/api/jobs/{job}/documents/list.exe").status_code, 422)
 
 
 class ListInTheBrowserTest(SignedIn):

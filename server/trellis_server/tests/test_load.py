@@ -41,7 +41,7 @@ class Client:
         self.phone.patiently("POST", "/api/session", {"name": f"c{number}", "password": PASSWORD})
         self.state = self.phone.patiently("POST", "/api/jobs", {"document": small_job(f"load {number}")})
         body = {"document": self.state["document"], "structure": "windbreak"}
-        sheet = self.phone.patiently("POST", "/api/reckon/plan", body)
+        sheet = self.phone.patiently("POST", "/api/designs/plan", body)
         self.handle = next(item for item in sheet["handles"] if item["holds"])
         self.key, self.number = str(uuid.UUID(int=self.rng.getrandbits(128), version=4)), 0
 
@@ -53,9 +53,9 @@ class Client:
         """A moment of a pull, as a page asks for it: where the post is now, and what that changes."""
         moving = {"handle": self.handle, "to_m": self.handle["station_m"] + self.rng.uniform(-0.1, 0.1)}
         pull = {"key": self.key, "structure": "windbreak", "moving": moving, "after": self.number}
-        told = self.phone.call("POST", "/api/reckon/pull", pull)
+        told = self.phone.call("POST", "/api/designs/drag", pull)
         if not told["held"]:
-            told = self.phone.call("POST", "/api/reckon/pull", pull | {"document": self.state["document"], "after": 0})
+            told = self.phone.call("POST", "/api/designs/drag", pull | {"document": self.state["document"], "after": 0})
         self.number = told["number"]
 
     def save(self) -> None:
@@ -66,7 +66,7 @@ class Client:
 
     def list(self) -> None:
         """The whole list with its prices."""
-        self.phone.call("POST", "/api/reckon/list", {"document": self.state["document"]})
+        self.phone.call("POST", "/api/designs/job-takeoff", {"document": self.state["document"]})
 
     def jobs(self) -> None:
         """The crew's jobs."""
@@ -90,7 +90,7 @@ class Client:
         """What could be chosen; where too much is looked for already, it is asked again later."""
         body = {"document": self.state["document"], "structure": "windbreak", "selected": ""}
         try:
-            self.phone.call("POST", "/api/reckon/choices", body)
+            self.phone.call("POST", "/api/designs/member-options", body)
         except urllib.error.HTTPError as refused:
             if refused.code != 503:
                 raise

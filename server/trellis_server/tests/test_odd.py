@@ -27,8 +27,8 @@ class OddTest(TestCase):
             named = small_job()
             named["structures"][0]["name"] = odd
             for method, path, body in (
-                ("POST", "/api/sums", {"sum": "setout.bays", "inputs": {"run": odd, "bay_max": "8 ft"}}),
-                ("POST", "/api/sums", {"sum": odd, "inputs": {odd: "1"}}),
+                ("POST", "/api/calculators", {"sum": "setout.bays", "inputs": {"run": odd, "bay_max": "8 ft"}}),
+                ("POST", "/api/calculators", {"sum": odd, "inputs": {odd: "1"}}),
                 ("POST", "/api/jobs", {"document": document}),
                 ("POST", "/api/jobs/import", named),
                 ("PUT", f"/api/jobs/{self.job}", {"base": 1, "document": named, "says": odd}),
@@ -78,7 +78,7 @@ class ZoneTest(TestCase):
             kept = Job.objects.get(pk=job).current
             assert kept is not None
             Revision.objects.filter(pk=kept.pk).update(document=document)
-            answer = caller.send("GET", f"/api/jobs/{job}/whole/calendar.ics")
+            answer = caller.send("GET", f"/api/jobs/{job}/documents/calendar.ics")
             self.assertEqual(answer.status_code, 422, (zone, answer.content[:200]))
             self.assertEqual(caller.send("GET", "/api/crew/calendar.ics").status_code, 200)
 

@@ -22,7 +22,7 @@ class OpenFilesTest(TestCase):
         self.assertEqual(self.caller.send("PUT", f"/api/jobs/{self.job}", body).status_code, 200)
 
     def events(self) -> list[dict[str, Any]]:
-        answer = self.caller.send("GET", f"/api/jobs/{self.job}/whole/calendar.ics")
+        answer = self.caller.send("GET", f"/api/jobs/{self.job}/documents/calendar.ics")
         self.assertEqual(answer.status_code, 200, answer.content[:200])
         whole = Calendar.from_ical(answer.content)
         return [
@@ -50,7 +50,10 @@ class OpenFilesTest(TestCase):
             self.assertIn(start.utcoffset().total_seconds() / 3600, (-7, -6))
 
     def test_a_table_begins_with_the_mark_of_its_letters(self) -> None:
-        for path in (f"/api/jobs/{self.job}/whole/list.csv", f"/api/jobs/{self.job}/structures/windbreak/pieces.csv"):
+        for path in (
+            f"/api/jobs/{self.job}/documents/list.csv",
+            f"/api/jobs/{self.job}/structures/windbreak/pieces.csv",
+        ):
             answer = self.caller.send("GET", path)
             if answer.status_code == 404:
                 continue
@@ -59,6 +62,6 @@ class OpenFilesTest(TestCase):
         # What it says is read back whole, the mark left aside.
         text = self.caller.send("GET", "/api/crew/prices/prices.csv?sample=true").content.decode()
         self.assertTrue(text.startswith("\ufeff"))
-        answer = self.caller.send("POST", "/api/crew/prices/bring", {"text": text, "brought_as": "csv"})
+        answer = self.caller.send("POST", "/api/crew/prices/import", {"text": text, "brought_as": "csv"})
         self.assertEqual(answer.status_code, 200, answer.content[:200])
         self.assertGreater(len(Crew.objects.get().prices), 5)

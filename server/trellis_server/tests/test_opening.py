@@ -82,6 +82,6 @@ class OpeningTest(Kept):
         for body in (b"", b"PK\x03\x04", workbook()[:-30], workbook(workbook="<nothing/>"), workbook(sheet1="<a")):
             self.assertTrue(self.refused("workbook", body))
         sent = {"text": base64.b64encode(workbook(strings=told)).decode(), "brought_as": "xlsx"}
-        answer = self.caller.send("POST", "/api/crew/prices/bring", sent)
+        answer = self.caller.send("POST", "/api/crew/prices/import", sent)
         self.assertEqual(answer.status_code, 422)
         self.assertEqual(answer.json()["problems"][0]["field"], "text")

@@ -36,6 +36,9 @@ def spots(document: dict[str, Any]) -> dict[str, Any]:
     return document
 
 
+PATHS = {"merchant": "supplier", "messages": "message"}
+
+
 class OutsideTest(TestCase):
     def setUp(self) -> None:
         self.caller = Caller(person("ash"))
@@ -43,12 +46,12 @@ class OutsideTest(TestCase):
         self.document["days"] = []
 
     def fault(self, service: str, fault: str) -> None:
-        answer = self.caller.send("PUT", "/api/outside/faults", {"service": service, "fault": fault})
+        answer = self.caller.send("PUT", "/api/integrations/faults", {"service": service, "fault": fault})
         self.assertEqual(answer.status_code, 200, answer.content[:300])
 
     def ask(self, service: str, code: int = 200, **more: object) -> dict[str, Any]:
         body = more or {"document": self.document}
-        answer = self.caller.send("POST", f"/api/outside/{service}", body)
+        answer = self.caller.send("POST", f"/api/integrations/{PATHS.get(service, service)}", body)
         self.assertEqual(answer.status_code, code, answer.content[:300])
         return dict(answer.json())
 
@@ -61,8 +64,7 @@ class OutsideTest(TestCase):
         for row in SERVICES:
             self.assertIn("no answer", row.faults)
             self.fault(row.key, "no answer")
-            path = "message" if row.key == "messages" else row.key
-            told = self.ask(path, 424, **bodies.get(row.key, {}))
+            told = self.ask(row.key, 424, **bodies.get(row.key, {}))
             self.assertIn("Nothing was changed", told["title"])
         self.assertEqual(self.caller.send("GET", "/api/crew").json()["prices"], [])
 
@@ -81,7 +83,7 @@ class OutsideTest(TestCase):
             all(new["temperature_c"] < old["temperature_c"] for new, old in zip(changed[3:], days[3:], strict=True))
         )
         self.document["days"] = changed
-        found = self.caller.send("POST", "/api/sights/calendar", {"document": self.document}).json()["calendar"]
+        found = self.caller.send("POST", "/api/schedule", {"document": self.document}).json()["calendar"]
         self.assertEqual(found["days"][0]["weather"], "not today")
 
     def test_offers_go_into_the_price_book(self) -> None:
@@ -114,7 +116,7 @@ class OutsideTest(TestCase):
         self.fault("locate", "expired")
         self.document["site"]["locate"] = self.ask("locate")["locate"]
         dig = self.caller.send(
-            "POST", "/api/reckon/dig", {"document": self.document, "structure": "windbreak", "selected": ""}
+            "POST", "/api/designs/locate-status", {"document": self.document, "structure": "windbreak", "selected": ""}
         )
         self.assertIn("ran out", dig.content.decode())
 
@@ -145,12 +147,12 @@ class OutsideTest(TestCase):
 
     def test_faults_that_are_none_are_refused(self) -> None:
         for service, fault in (("weather", "hail of frogs"), ("moon", "no answer")):
-            answer = self.caller.send("PUT", "/api/outside/faults", {"service": service, "fault": fault})
+            answer = self.caller.send("PUT", "/api/integrations/faults", {"service": service, "fault": fault})
             self.assertEqual(answer.status_code, 422)
         self.fault("weather", "no answer")
         other = Caller(person("wren"))
-        self.assertTrue(all(row["fault"] == "" for row in other.send("GET", "/api/outside").json()["services"]))
-        self.assertEqual(Caller().send("GET", "/api/outside").status_code, 401)
+        self.assertTrue(all(row["fault"] == "" for row in other.send("GET", "/api/integrations").json()["services"]))
+        self.assertEqual(Caller().send("GET", "/api/integrations").status_code, 401)
 
     def test_another_service_is_a_line_in_the_settings(self) -> None:
         with override_settings(TRELLIS_OUTSIDE={"weather": "trellis_server.tests.test_outside.Snow"}):

@@ -55,10 +55,10 @@ class PartsTest(TestCase):
                 ("POST", f"/api/jobs/{job}/copy", None),
                 ("POST", "/api/jobs", {"document": small_job("New")}),
                 ("POST", "/api/jobs/import", {"document": small_job("New")}),
-                ("POST", "/api/jobs/begin", {"name": "New"}),
-                ("PUT", "/api/crew/usual/fence", {"choices": None}),
+                ("POST", "/api/jobs/quick-start", {"name": "New"}),
+                ("PUT", "/api/crew/defaults/fence", {"choices": None}),
                 ("DELETE", f"/api/jobs/{job}", None),
-                ("POST", f"/api/jobs/{job}/bring-back", None),
+                ("POST", f"/api/jobs/{job}/restore", None),
             ],
             "quote": [
                 ("POST", f"/api/quotes/{job}", {}),
@@ -69,8 +69,8 @@ class PartsTest(TestCase):
             ],
             "prices": [
                 ("PUT", "/api/crew/prices", {"prices": []}),
-                ("POST", "/api/crew/prices/bring", {}),
-                ("POST", "/api/outside/merchant", {}),
+                ("POST", "/api/crew/prices/import", {}),
+                ("POST", "/api/integrations/supplier", {}),
             ],
             "record": [
                 ("POST", f"/api/jobs/{job}/readings", {"readings": [reading()]}),
@@ -94,9 +94,7 @@ class PartsTest(TestCase):
             seat(who, role)
             for act, calls in self.changes().items():
                 for method, path, body in calls:
-                    if act in PARTS[role].may and (
-                        method == "DELETE" or path.endswith(("/undo", "/redo", "/bring-back"))
-                    ):
+                    if act in PARTS[role].may and (method == "DELETE" or path.endswith(("/undo", "/redo", "/restore"))):
                         continue  # what it may take away is taken away in its own tests
                     with self.subTest(role=role, path=f"{method} {path}"):
                         code = Caller(who).send(method, path, body).status_code
@@ -109,10 +107,19 @@ class PartsTest(TestCase):
         """A new endpoint that changes something must be given a row: these are known to keep nothing, or to be one's own."""
         from trellis_server.api.permissions import CHANGES
 
-        free = ("/api/reckon/", "/api/kinds/", "/api/sums", "/api/sights/", "/api/session", "/api/outside/")
+        free = (
+            "designs/",
+            "structure-types/",
+            "calculators",
+            "code-comparison",
+            "views/",
+            "schedule",
+            "session",
+            "integrations/",
+        )
         for path, methods in schema()["paths"].items():
             for method in methods:
-                if method == "get" or path.startswith(free):
+                if method == "get" or path.startswith(tuple(f"/api/{start}" for start in free)):
                     continue
                 sample = re.sub(r"\{[^}]*\}", str(uuid.uuid4()), path)
                 self.assertTrue(any(re.search(fits, sample) for fits, _ in CHANGES), path)
@@ -157,9 +164,9 @@ class PricesTest(TestCase):
         looks = [
             base,
             f"{base}/job.json",
-            f"{base}/whole/site.svg",
-            f"{base}/whole/day.pdf",
-            f"{base}/whole/handover.pdf",
+            f"{base}/documents/site.svg",
+            f"{base}/documents/day.pdf",
+            f"{base}/documents/handover.pdf",
         ]
         for structure in ("windbreak", "kitchen-deck"):
             for row in Caller(self.owner).send("GET", f"/api/jobs/{self.job}/files/{structure}").json()["documents"]:
@@ -190,7 +197,7 @@ class PricesTest(TestCase):
     def test_what_meets_a_hole_on_site_keeps_the_crews_money(self) -> None:
         """Somebody who is shown no prices saves a plan by what they found: the job's own prices stay as they are."""
         find = {"structure": "windbreak", "post": "windbreak/post/start+1", "what": "rock", "half_width_m": 0.1}
-        answer = Caller(self.hand).send("POST", f"/api/jobs/{self.job}/found", find)
+        answer = Caller(self.hand).send("POST", f"/api/jobs/{self.job}/obstructions", find)
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         self.assertEqual(answer.json()["document"]["yard"]["prices"], [])
         kept = Caller(self.owner).send("GET", f"/api/jobs/{self.job}").json()["document"]
@@ -200,10 +207,10 @@ class PricesTest(TestCase):
     def test_calls_about_prices_say_so(self) -> None:
         for method, path in (
             ("GET", f"/api/quotes/{self.job}"),
-            ("GET", f"/api/jobs/{self.job}/whole/list.csv"),
-            ("GET", f"/api/jobs/{self.job}/whole/pack.pdf"),
+            ("GET", f"/api/jobs/{self.job}/documents/list.csv"),
+            ("GET", f"/api/jobs/{self.job}/documents/pack.pdf"),
             ("GET", "/api/crew/prices/prices.csv"),
-            ("POST", "/api/reckon/list"),
+            ("POST", "/api/designs/job-takeoff"),
         ):
             answer = Caller(self.hand).send(method, path, {} if method == "POST" else None)
             self.assertEqual(answer.status_code, 403, path)
@@ -338,17 +345,17 @@ class OwnPasswordTest(TestCase):
         self.assertEqual(self.there.send("GET", "/api/jobs").status_code, 401)
 
     def test_sign_ins_are_listed_and_ended(self) -> None:
-        rows = self.here.send("GET", "/api/session/places").json()["places"]
+        rows = self.here.send("GET", "/api/session/devices").json()["places"]
         self.assertEqual([row["here"] for row in rows], [False, True])
         number = rows[0]["number"]
-        self.assertEqual(self.here.send("DELETE", f"/api/session/places/{number}").status_code, 204)
+        self.assertEqual(self.here.send("DELETE", f"/api/session/devices/{number}").status_code, 204)
         self.assertEqual(self.there.send("GET", "/api/jobs").status_code, 401)
         self.assertEqual(self.here.send("GET", "/api/jobs").status_code, 200)
-        self.assertEqual(self.here.send("DELETE", f"/api/session/places/{number}").status_code, 404)
+        self.assertEqual(self.here.send("DELETE", f"/api/session/devices/{number}").status_code, 404)
         other = Caller(person("elm"))
         mine = SignIn.objects.filter(person=self.who, ended_at=None).first()
         assert mine is not None
-        self.assertEqual(other.send("DELETE", f"/api/session/places/{mine.pk}").status_code, 404)
+        self.assertEqual(other.send("DELETE", f"/api/session/devices/{mine.pk}").status_code, 404)
 
     def test_keys_are_not_kept(self) -> None:
         key = self.here.client.session.session_key

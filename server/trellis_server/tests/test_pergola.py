@@ -78,7 +78,7 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
         self.assertEqual(got.value.path().read_bytes()[:4], b"glTF")
         self.assertEqual(self.axe(), [])
 
-    def test_what_shelters_its_snow_is_asked_where_there_is_snow_and_reckoned(self) -> None:
+    def test_what_shelters_its_snow_is_asked_where_there_is_snow_and_calculated(self) -> None:
         page = self.page
         place = self.lay_out()
         self.open(f"/jobs/{self.job.pk}/ground/{place}")

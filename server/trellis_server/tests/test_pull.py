@@ -37,12 +37,12 @@ class PullTest(TestCase):
 
     def sheet(self, structure: str, moving: dict[str, Any] | None = None) -> dict[str, Any]:
         body = {"document": self.document, "structure": structure, "moving": moving}
-        found: dict[str, Any] = self.caller.send("POST", "/api/reckon/plan", body).json()
+        found: dict[str, Any] = self.caller.send("POST", "/api/designs/plan", body).json()
         return found
 
     def pull(self, structure: str, to_m: float, handle: Any, **more: Any) -> dict[str, Any]:
         body = {"key": self.key, "structure": structure, "moving": {"handle": handle, "to_m": to_m}, **more}
-        answer = self.caller.send("POST", "/api/reckon/pull", body)
+        answer = self.caller.send("POST", "/api/designs/drag", body)
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         self.size = len(answer.content)
         found: dict[str, Any] = answer.json()
@@ -92,9 +92,9 @@ class PullTest(TestCase):
         self.pull("windbreak", 1.0, handle, document=self.document)
         other = Caller(person("birch", "B"))
         body = {"key": self.key, "structure": "windbreak", "moving": {"handle": handle, "to_m": 1.0}}
-        self.assertEqual(json.loads(other.send("POST", "/api/reckon/pull", body).content), {"held": False})
+        self.assertEqual(json.loads(other.send("POST", "/api/designs/drag", body).content), {"held": False})
 
-    def test_what_was_reckoned_is_kept_of_the_newest_alone(self) -> None:
+    def test_what_was_calculated_is_kept_of_the_newest_alone(self) -> None:
         handle = next(handle for handle in self.sheet("windbreak")["handles"] if handle["holds"])
         keys = [str(uuid.uuid4()) for _ in range(drag_sessions.REMEMBER + 2)]
         for self.key in keys:

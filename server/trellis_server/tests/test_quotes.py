@@ -129,18 +129,18 @@ class CrewTest(TestCase):
 
     def test_prices_come_in_as_csv_and_xlsx_and_go_out_again(self) -> None:
         text = "item;length;price;supplier;on\nconcrete 80 lb;;6,40;Mill;2026-11-20\nmoon dust;;1;;\n"
-        found = self.caller.send("POST", "/api/crew/prices/bring", {"text": text, "brought_as": "csv"}).json()
+        found = self.caller.send("POST", "/api/crew/prices/import", {"text": text, "brought_as": "csv"}).json()
         self.assertEqual((found["taken"], [problem["row"] for problem in found["problems"]]), (1, [3]))
         sample = self.caller.send("GET", "/api/crew/prices/prices.xlsx?sample=true").content
         found = self.caller.send(
-            "POST", "/api/crew/prices/bring", {"text": base64.b64encode(sample).decode(), "brought_as": "xlsx"}
+            "POST", "/api/crew/prices/import", {"text": base64.b64encode(sample).decode(), "brought_as": "xlsx"}
         ).json()
         self.assertEqual(found["problems"], [])
         self.assertEqual(len(self.crew()["prices"]), found["taken"] + 1)
         book = load_workbook(io.BytesIO(self.caller.send("GET", "/api/crew/prices/prices.xlsx").content))
         self.assertEqual(book.worksheets[0].max_row, found["taken"] + 2)
         for text, kind in (("nonsense", "xlsx"), ("UEsDBA==", "xlsx")):
-            answer = self.caller.send("POST", "/api/crew/prices/bring", {"text": text, "brought_as": kind})
+            answer = self.caller.send("POST", "/api/crew/prices/import", {"text": text, "brought_as": kind})
             self.assertEqual(answer.status_code, 422, kind)
 
     def test_letters_that_no_workbook_holds_do_not_stop_the_price_file(self) -> None:
@@ -158,20 +158,20 @@ class CrewTest(TestCase):
     def test_a_new_job_begins_at_the_crew_s_own_prices(self) -> None:
         row = {"item": "concrete 80 lb", "price": 99.0, "supplier": "", "on": "2026-11-02", "length_m": None}
         self.assertEqual(self.caller.send("PUT", "/api/crew/prices", {"prices": [row]}).status_code, 200)
-        made = self.caller.send("POST", "/api/jobs/begin", {"name": "New"}).json()["document"]
+        made = self.caller.send("POST", "/api/jobs/quick-start", {"name": "New"}).json()["document"]
         self.assertEqual([(own["item"], own["price"]) for own in made["yard"]["prices"]], [("concrete 80 lb", 99.0)])
         self.assertTrue(made["yard"]["priced_on"])
 
     def test_a_job_is_priced_from_the_book_and_keeps_it(self) -> None:
         body = {"document": small_job()}
-        self.assertEqual(self.caller.send("POST", "/api/crew/priced", body).status_code, 422)
+        self.assertEqual(self.caller.send("POST", "/api/crew/reprice", body).status_code, 422)
         row = {"item": "concrete 80 lb", "price": 99.0, "supplier": "", "on": "2026-11-02", "length_m": None}
         self.assertEqual(self.caller.send("PUT", "/api/crew/prices", {"prices": [row]}).status_code, 200)
-        document = self.caller.send("POST", "/api/crew/priced", body).json()["document"]
+        document = self.caller.send("POST", "/api/crew/reprice", body).json()["document"]
         self.assertEqual(document["yard"]["priced_on"], "2026-11-02")
         job = self.caller.new_job(document)
         self.caller.send("PUT", "/api/crew/prices", {"prices": [{**row, "price": 1.0}]})
-        lines = self.caller.send("POST", "/api/reckon/list", {"document": document}).json()["bill"]["lines"]
+        lines = self.caller.send("POST", "/api/designs/job-takeoff", {"document": document}).json()["bill"]["lines"]
         bags = next(line for line in lines if line["unit"] == "bags")
         self.assertAlmostEqual(bags["total"], bags["count"] * 99.0)
         kept = self.caller.send("GET", f"/api/jobs/{job}").json()["document"]["yard"]
@@ -181,7 +181,7 @@ class CrewTest(TestCase):
         document = small_job()
         document["bags_used"] = [{"structure": "windbreak", "count": 60}, {"structure": "kitchen-deck", "count": 9}]
         first = self.caller.new_job(document)
-        self.assertEqual(self.caller.send("POST", "/api/crew/learned", {"document": document}).json()["learned"], [])
+        self.assertEqual(self.caller.send("POST", "/api/crew/rates", {"document": document}).json()["learned"], [])
         self.caller.new_job(document)
         readings = [
             {
@@ -197,19 +197,19 @@ class CrewTest(TestCase):
         self.assertEqual(
             self.caller.send("POST", f"/api/jobs/{first}/readings", {"readings": readings}).status_code, 200
         )
-        found = self.caller.send("POST", "/api/crew/learned", {"document": document}).json()["learned"]
+        found = self.caller.send("POST", "/api/crew/rates", {"document": document}).json()["learned"]
         by = {row["key"]: row for row in found}
         self.assertEqual((by["post_min"]["middle"], by["post_min"]["cases_count"]), (26.0, 3))  # a crew of two
         self.assertEqual(by["overdig_ratio"]["cases_count"], 4)
         self.assertAlmostEqual(by["overdig_ratio"]["shipped"], 1.1)
         other = Caller(person("wren"))
-        self.assertEqual(other.send("POST", "/api/crew/learned", {"document": document}).json()["learned"], [])
+        self.assertEqual(other.send("POST", "/api/crew/rates", {"document": document}).json()["learned"], [])
 
     def test_bays_ticked_on_the_phone_and_a_gate_s_log_are_learned(self) -> None:
         document = documents.dump(larkspur_rise())
         job = self.caller.new_job(document)
         body = {"document": document, "structure": "windbreak", "selected": ""}
-        sheet = self.caller.send("POST", "/api/reckon/plan", body).json()
+        sheet = self.caller.send("POST", "/api/designs/plan", body).json()
         rails = next(group for group in sheet["ticks"] if group["role"] == "rail")["ticks"]
         latch = next(target for target in sheet["targets"] if target["what"] == "latch edge")
 
@@ -224,7 +224,7 @@ class CrewTest(TestCase):
         for at, share in (("2025-01-01T08:00:00Z", 0.1), ("2026-01-10T08:00:00Z", 1.5)):
             readings.append(reading(latch["about"], "latch edge", at, value_m=latch["planned"] * share))
         self.assertEqual(self.caller.send("POST", f"/api/jobs/{job}/readings", {"readings": readings}).status_code, 200)
-        found = self.caller.send("POST", "/api/crew/learned", {"document": document}).json()["learned"]
+        found = self.caller.send("POST", "/api/crew/rates", {"document": document}).json()["learned"]
         by = {row["key"]: row for row in found}
         # 12 min a bay, times the people; the fifth was taken back.
         each = sorted(12 * document["quote"]["crew_count"] / tick["work"] for tick in rails[1:4])
@@ -232,7 +232,7 @@ class CrewTest(TestCase):
         self.assertEqual(by["rail_min"]["cases_count"], 3)
         self.assertNotIn("sag_ratio", by)  # one gate is not yet a record
         document["yard"]["sag_ratio"] = 1.5
-        worse = self.caller.send("POST", "/api/reckon/plan", {**body, "document": document}).json()
+        worse = self.caller.send("POST", "/api/designs/plan", {**body, "document": document}).json()
         after = next(target for target in worse["targets"] if target["what"] == "latch edge")
         self.assertAlmostEqual(after["planned"], 1.5 * latch["planned"])
 

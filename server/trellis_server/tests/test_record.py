@@ -124,7 +124,7 @@ class InspectionTest(Kept):
 
     def stops(self) -> list[str]:
         body = {"document": small_job(), "job": self.job}
-        tasks = self.caller.send("POST", "/api/sights/calendar", body).json()["calendar"]["tasks"]
+        tasks = self.caller.send("POST", "/api/schedule", body).json()["calendar"]["tasks"]
         return list(next(task for task in tasks if task["id"] == "windbreak/set")["stops"])
 
     def test_what_is_not_passed_holds_back_what_follows_until_it_is(self) -> None:
@@ -194,7 +194,7 @@ class LinkTest(Kept):
 class PaperTest(Kept):
     @tag("slow")
     def test_the_pack_holds_every_structure_and_an_index(self) -> None:
-        read = PdfReader(io.BytesIO(self.caller.send("GET", f"/api/jobs/{self.job}/whole/pack.pdf").content))
+        read = PdfReader(io.BytesIO(self.caller.send("GET", f"/api/jobs/{self.job}/documents/pack.pdf").content))
         titles = [str(item.title) for item in read.outline]  # type: ignore[union-attr]
         sheets = ["Windbreak", "Kitchen deck"]
         self.assertEqual(
@@ -237,7 +237,7 @@ class PaperTest(Kept):
         self.send(jpeg(), says="The last post")
         body = {"task": "windbreak/dig", "by": "the clerk", "on": "2026-11-20", "passed": True}
         self.caller.send("POST", f"/api/jobs/{self.job}/inspections", body)
-        read = PdfReader(io.BytesIO(self.caller.send("GET", f"/api/jobs/{self.job}/whole/handover.pdf").content))
+        read = PdfReader(io.BytesIO(self.caller.send("GET", f"/api/jobs/{self.job}/documents/handover.pdf").content))
         text = " ".join(page.extract_text() for page in read.pages)
         for words in ("The last post", "the clerk: passed", "ledger bolts"):
             self.assertIn(words, text)
@@ -256,7 +256,7 @@ class PaperTest(Kept):
         self.assertEqual(deck["floor"].due[0], date(2027, 8, 31))
         self.assertEqual(after(date(2026, 8, 31), 6), date(2027, 2, 28))
         self.assertEqual(upkeep([], date(2026, 8, 31)), [])
-        answer = self.caller.send("GET", f"/api/jobs/{self.job}/whole/upkeep.ics")
+        answer = self.caller.send("GET", f"/api/jobs/{self.job}/documents/upkeep.ics")
         events = icalendar.Calendar.from_ical(answer.content).walk("VEVENT")
         self.assertEqual(len({str(event["uid"]) for event in events}), len(events))
         self.assertGreater(len(events), 10)

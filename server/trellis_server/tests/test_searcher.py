@@ -241,28 +241,28 @@ class RememberedTest(TestCase):
 class LinesTest(TestCase):
     def lines(self, caller: Caller, what: str, body: dict[str, Any]) -> Any:
         return caller.client.post(
-            f"/api/reckon/{what}", json.dumps(body), "application/json", headers={"Accept": "application/x-ndjson"}
+            f"/api/designs/{what}", json.dumps(body), "application/json", headers={"Accept": "application/x-ndjson"}
         )
 
     def test_over_the_api_line_by_line_or_whole(self) -> None:
         caller = Caller(person("ash"))
         body = {"document": documents.dump(larkspur_rise()), "structure": "path-pergola", "selected": ""}
-        whole = caller.send("POST", "/api/reckon/choices", body).json()["choices"]
+        whole = caller.send("POST", "/api/designs/member-options", body).json()["choices"]
         cache.forget()
-        answer = self.lines(caller, "choices", body)
+        answer = self.lines(caller, "member-options", body)
         self.assertEqual(answer.headers["Content-Type"], "application/x-ndjson")
         rows: list[Any] = []
         for line in b"".join(answer.streaming_content).splitlines():
             told = json.loads(line)
             rows[told["at"] :] = told["rows"]
         self.assertEqual(rows, whole)
-        refused = self.lines(caller, "choices", body | {"structure": "nothing"})
+        refused = self.lines(caller, "member-options", body | {"structure": "nothing"})
         self.assertEqual(refused.status_code, 422)
 
     def test_whoever_goes_away_ends_it(self) -> None:
         caller = Caller(person("ash"))
         body = {"document": documents.dump(quillet_plots()), "structure": "goose-pen", "selected": ""}
-        answer = self.lines(caller, "options", body)
+        answer = self.lines(caller, "fixes", body)
         next(iter(answer.streaming_content))
         answer.close()
         del answer

@@ -61,14 +61,16 @@ class AnswersTest(TestCase):
         return self.caller.client.post(path, json.dumps(asked), "application/json", headers=headers)
 
     def test_a_sheet_is_compressed_and_the_same(self) -> None:
-        plain = self.caller.send("POST", "/api/reckon/plan", self.asked)
-        answer = self.ask("/api/reckon/plan", self.asked)
+        plain = self.caller.send("POST", "/api/designs/plan", self.asked)
+        answer = self.ask("/api/designs/plan", self.asked)
         self.assertEqual(answer["Content-Encoding"], "gzip")
         self.assertEqual(gzip.decompress(answer.content), plain.content)
         self.assertLess(len(answer.content), len(plain.content) / 5)
 
     def test_lines_of_a_search_are_not_held_back(self) -> None:
-        answer = self.ask("/api/reckon/choices", self.asked | {"structure": "path-pergola"}, "application/x-ndjson")
+        answer = self.ask(
+            "/api/designs/member-options", self.asked | {"structure": "path-pergola"}, "application/x-ndjson"
+        )
         self.assertFalse(answer.has_header("Content-Encoding"))
         told = [json.loads(piece) for piece in answer.streaming_content]
         self.assertEqual([one["at"] for one in told if one["rows"]], list(range(len(told))))

@@ -47,7 +47,7 @@ class ShelfTest(TestCase):
     def test_thrown_away_it_is_gone_everywhere_and_can_be_brought_back(self) -> None:
         self.call("DELETE", "")
         self.assertEqual(self.names(), [])
-        self.assertEqual(self.names("/api/jobs/thrown-away"), ["Larch End"])
+        self.assertEqual(self.names("/api/jobs/trash"), ["Larch End"])
         for method, end, body in (
             ("GET", "", None),
             ("PUT", "", {"base": 1, "document": small_job()}),
@@ -56,9 +56,9 @@ class ShelfTest(TestCase):
             ("DELETE", "", None),
         ):
             self.call(method, end, body, 404)
-        self.call("POST", "/bring-back")
+        self.call("POST", "/restore")
         self.assertEqual(self.names(), ["Larch End"])
-        self.call("POST", "/bring-back", None, 404)
+        self.call("POST", "/restore", None, 404)
 
     def test_after_thirty_days_it_is_gone_for_good(self) -> None:
         self.caller.send("PUT", f"/api/jobs/{self.job}", {"base": 1, "document": small_job("Larch End now")})
@@ -67,8 +67,8 @@ class ShelfTest(TestCase):
         self.call("DELETE", "")
         self.assertEqual(purge_expired(), 0)
         Job.objects.filter(pk=self.job).update(thrown_away_at=timezone.now() - KEPT - timedelta(hours=1))
-        self.assertEqual(self.names("/api/jobs/thrown-away"), [])
-        self.call("POST", "/bring-back", None, 404)
+        self.assertEqual(self.names("/api/jobs/trash"), [])
+        self.call("POST", "/restore", None, 404)
         self.assertEqual(purge_expired(), 1)
         self.assertEqual([str(pk) for pk in Job.objects.values_list("pk", flat=True)], [str(kept)])
         self.assertEqual(Revision.objects.count(), 1)
@@ -79,11 +79,11 @@ class ShelfTest(TestCase):
                 ("PUT", "/status", {"status": "done"}),
                 ("POST", "/copy", None),
                 ("DELETE", "", None),
-                ("POST", "/bring-back", None),
+                ("POST", "/restore", None),
             ):
                 answer = caller.send(method, f"/api/jobs/{self.job}{end}", body)
                 self.assertEqual(answer.status_code, code, (method, end))
-        self.assertEqual(Caller().send("GET", "/api/jobs/thrown-away").status_code, 401)
+        self.assertEqual(Caller().send("GET", "/api/jobs/trash").status_code, 401)
         self.assertEqual(self.caller.send("DELETE", f"/api/jobs/{uuid.uuid4()}").status_code, 404)
 
 

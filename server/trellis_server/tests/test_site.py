@@ -46,13 +46,13 @@ class SiteTest(TestCase):
         document = small_job()
         document["site"] |= {"things": [], **site}
         body = {"document": document, "text": text, "brought_as": brought_as, "bare": "ft"}
-        answer = self.caller.send("POST", "/api/sights/survey", body)
+        answer = self.caller.send("POST", "/api/views/survey", body)
         self.assertEqual(answer.status_code, code, answer.content[:300])
         return dict(answer.json())
 
     def test_a_structure_is_held_against_what_lies_there(self) -> None:
         answer = self.caller.send(
-            "POST", "/api/sights/place", {"document": site_job(), "structure": "", "selected": ""}
+            "POST", "/api/views/site-plan", {"document": site_job(), "structure": "", "selected": ""}
         )
         near = {(item["structure"], item["thing"]): item for item in answer.json()["beside"]}
         self.assertIn("is asked for", near["windbreak", "rear"]["amiss"])
@@ -124,14 +124,14 @@ class SiteTest(TestCase):
 
     def test_our_own_drawing_is_not_a_survey(self) -> None:
         made = self.caller.send("POST", "/api/jobs", {"document": site_job()}).json()
-        text = self.caller.send("GET", f"/api/jobs/{made['id']}/whole/site.dxf").content.decode()
+        text = self.caller.send("GET", f"/api/jobs/{made['id']}/documents/site.dxf").content.decode()
         found = self.survey(text, "dxf")
         self.assertEqual(found["things"], [])
         self.assertIn("job's own file", found["problems"][0]["message"])
 
     def test_the_files_are_read_back_by_other_libraries(self) -> None:
         job = self.caller.new_job(site_job())
-        address = f"/api/jobs/{job}/whole/"
+        address = f"/api/jobs/{job}/documents/"
         drawing = ezdxf.filemanagement.read(io.StringIO(self.caller.send("GET", address + "site.dxf").content.decode()))
         layers = {entity.dxf.layer for entity in drawing.modelspace()}
         self.assertLessEqual({"boundary", "setback", "stood"}, layers)
@@ -150,7 +150,7 @@ class SiteTest(TestCase):
     def test_no_place_on_earth_is_said_where_geojson_is_asked_for(self) -> None:
         document = site_job()
         document["site"]["latitude_rad"] = None
-        answer = self.caller.send("GET", f"/api/jobs/{self.caller.new_job(document)}/whole/site.geojson")
+        answer = self.caller.send("GET", f"/api/jobs/{self.caller.new_job(document)}/documents/site.geojson")
         self.assertEqual(answer.status_code, 422)
         self.assertIn("latitude", answer.content.decode())
 

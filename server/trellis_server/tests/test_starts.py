@@ -31,7 +31,9 @@ class StartApiTest(TestCase):
     def test_three_ways_and_their_changes_planned_again(self) -> None:
         found = {}
         for which in ("as it is", "usual here", "cheapest"):
-            answer = self.caller.send("POST", "/api/reckon/start", {**self.body, "which": which, "name": "R. Hale"})
+            answer = self.caller.send(
+                "POST", "/api/designs/starting-design", {**self.body, "which": which, "name": "R. Hale"}
+            )
             self.assertEqual(answer.status_code, 200, answer.content)
             found[which] = answer.json()["start"]
         self.assertEqual(found["as it is"]["change"], [])
@@ -41,52 +43,57 @@ class StartApiTest(TestCase):
         spec = document["structures"][0]["spec"]
         for name, value in found["cheapest"]["change"]:
             spec[name] = value
-        sheet = self.caller.send("POST", "/api/reckon/plan", {"document": document, "structure": "windbreak"}).json()
+        sheet = self.caller.send("POST", "/api/designs/plan", {"document": document, "structure": "windbreak"}).json()
         self.assertEqual(len(sheet["posts"]), found["cheapest"]["posts"])
         takeoff = self.caller.send(
-            "POST", "/api/reckon/takeoff", {"document": document, "structure": "windbreak"}
+            "POST", "/api/designs/takeoff", {"document": document, "structure": "windbreak"}
         ).json()
         self.assertLessEqual(takeoff["bill"]["total"], found["cheapest"]["price"] + 0.01)
         self.assertIn("Wind rating: a 3-second gust", takeoff["stands"])
 
     def test_how_our_crew_builds_is_kept_with_the_crew_and_signed(self) -> None:
         asked = {**self.body, "which": "our crew", "name": "R. Hale"}
-        none = self.caller.send("POST", "/api/reckon/start", asked)
+        none = self.caller.send("POST", "/api/designs/starting-design", asked)
         self.assertEqual(none.status_code, 422)
         self.assertIn("no habit", none.json()["problems"][0]["message"])
-        kept = self.caller.send("PUT", "/api/reckon/habit", self.body).json()["habit"]
+        kept = self.caller.send("PUT", "/api/crew/standard-builds", self.body).json()["habit"]
         spec = self.body["document"]["structures"][0]["spec"]
         self.assertEqual((kept["post"], kept["bay_max_m"]), (spec["post"], spec["bay_max_m"]))
         # Another job, other sticks: the habit is laid into it with its own hole, and its checks keep their state.
         other = json.loads(json.dumps(self.body["document"]))
         other["structures"][0]["spec"]["post"] = "post 4x4 pine"
-        start = self.caller.send("POST", "/api/reckon/start", {**asked, "document": other}).json()["start"]
+        start = self.caller.send("POST", "/api/designs/starting-design", {**asked, "document": other}).json()["start"]
         change = dict(start["change"])
         self.assertEqual(change["post"], kept["post"])
         self.assertEqual(change["practice"]["embedment_m"], kept["embedment_m"])
         self.assertEqual(change["practice"]["accepted_by"], "R. Hale")
         self.assertEqual(change["built_on"], "practice")
         # Another crew does not see it; forgotten, it is gone.
-        self.assertIsNone(Caller(person("lark")).send("GET", "/api/reckon/habit?kind=fence&school=us").json()["habit"])
-        self.assertIsNone(self.caller.send("DELETE", "/api/reckon/habit?kind=fence&school=us").json()["habit"])
-        self.assertIsNone(self.caller.send("GET", "/api/reckon/habit?kind=fence&school=us").json()["habit"])
+        self.assertIsNone(
+            Caller(person("lark")).send("GET", "/api/crew/standard-builds?kind=fence&school=us").json()["habit"]
+        )
+        self.assertIsNone(self.caller.send("DELETE", "/api/crew/standard-builds?kind=fence&school=us").json()["habit"])
+        self.assertIsNone(self.caller.send("GET", "/api/crew/standard-builds?kind=fence&school=us").json()["habit"])
 
     def test_a_habit_that_cannot_be_read_is_none(self) -> None:
         from trellis_server.models import Crew
 
         Crew.objects.update(habits={"fence": {"us": {"post": 7}}})
-        self.assertIsNone(self.caller.send("GET", "/api/reckon/habit?kind=fence&school=us").json()["habit"])
+        self.assertIsNone(self.caller.send("GET", "/api/crew/standard-builds?kind=fence&school=us").json()["habit"])
 
     def test_a_deck_has_the_general_ones_and_no_steps(self) -> None:
-        for path, more in (("/api/reckon/start", {"which": "usual here"}), ("/api/reckon/steps-up", {})):
+        for path, more in (
+            ("/api/designs/starting-design", {"which": "usual here"}),
+            ("/api/designs/wind-upgrades", {}),
+        ):
             answer = self.caller.send("POST", path, {**self.body, "structure": "kitchen-deck", **more})
             self.assertEqual(answer.status_code, 422)
-        kinds = {row["key"]: row for row in self.caller.send("GET", "/api/kinds").json()["kinds"]}
+        kinds = {row["key"]: row for row in self.caller.send("GET", "/api/structure-types").json()["kinds"]}
         ways = [way["value"] for way in kinds["deck"]["starts"]]
         self.assertEqual((ways, kinds["deck"]["crew"]), (["as it is", "cheapest", "sturdier"], ""))
 
     def test_places_by_the_first_letters(self) -> None:
-        found = self.caller.send("GET", "/api/reckon/places?school=ca&text=kam").json()["places"]
+        found = self.caller.send("GET", "/api/designs/climate-locations?school=ca&text=kam").json()["places"]
         self.assertTrue(any("Kamloops" in place["name"] for place in found))
 
     def test_the_site_sheets_carry_the_gust(self) -> None:

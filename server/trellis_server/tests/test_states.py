@@ -80,20 +80,20 @@ class EveryPaperTest(TestCase):
         document = self.state.document
         body = {"document": self.caller.send("GET", f"/api/jobs/{self.job}").json()["document"]}
         for path, more in (
-            ("/api/reckon/states", {}),
-            ("/api/reckon/list", {}),
+            ("/api/designs/states", {}),
+            ("/api/designs/job-takeoff", {}),
             ("/api/quotes/offer", {}),
-            ("/api/sights/calendar", {}),
-            ("/api/reckon/takeoff", {"structure": "windbreak", "selected": ""}),
-            ("/api/reckon/plan", {"structure": "windbreak", "selected": ""}),
+            ("/api/schedule", {}),
+            ("/api/designs/takeoff", {"structure": "windbreak", "selected": ""}),
+            ("/api/designs/plan", {"structure": "windbreak", "selected": ""}),
         ):
             with self.subTest(path):
                 answer = self.caller.send("POST", path, {**body, **more})
                 self.assertEqual(answer.status_code, 200, answer.content[:300])
                 self.assertIn("Fails at", answer.content.decode())
         for path, more in (
-            ("/api/reckon/list", {}),
-            ("/api/reckon/takeoff", {"structure": "windbreak", "selected": ""}),
+            ("/api/designs/job-takeoff", {}),
+            ("/api/designs/takeoff", {"structure": "windbreak", "selected": ""}),
         ):
             self.assertEqual(self.caller.send("POST", path, {**body, **more}).json()["message"], "")
         self.assertEqual(len(document.structures), 1)

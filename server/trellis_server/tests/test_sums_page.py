@@ -21,7 +21,7 @@ class SumsTest(SignedIn):
         expect(page.locator("table:not(.seconds) tbody tr").first).to_contain_text("agrees")
         self.assertEqual(page.locator(".verdict.fails").count(), 0)
 
-    def test_a_sum_is_kept_with_a_job_and_reckoned_again_there(self) -> None:
+    def test_a_sum_is_kept_with_a_job_and_calculated_again_there(self) -> None:
         page = self.page
         self.open("/sums")
         page.get_by_label("What do you need to calculate?").fill("guard post")

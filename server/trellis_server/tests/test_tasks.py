@@ -138,14 +138,14 @@ class AtADeskTest(Tasks):
         self.hit(page.get_by_label("Locate marks are still visible"))
         status = page.get_by_role("status").filter(has_text=re.compile("Digging|Do not dig"))
         expect(page.get_by_text("Look: are the locate's marks")).to_have_count(0)
-        page.route("**/api/reckon/dig", lambda route: held.append(route) if not held else route.continue_())
+        page.route("**/api/designs/locate-status", lambda route: held.append(route) if not held else route.continue_())
         lines = page.get_by_label("Private lines checked")
         self.hit(lines)
         self.eventually(lambda: bool(held))
-        with page.expect_response("**/api/reckon/dig"):
+        with page.expect_response("**/api/designs/locate-status"):
             self.hit(lines)
         expect(status).to_contain_text("Do not dig")
-        with page.expect_response("**/api/reckon/dig"):
+        with page.expect_response("**/api/designs/locate-status"):
             held[0].continue_()
         page.wait_for_timeout(300)
         expect(status).to_contain_text("Do not dig")
@@ -165,7 +165,7 @@ class AtADeskTest(Tasks):
         self.sheet()
         self.press("Posts", "combobox", exact=True)
         self.press("4×4 treated pine", "option")
-        expect(page.locator(".reckoning")).to_contain_text("Fails")
+        expect(page.locator(".calculation-panel")).to_contain_text("Fails")
         if self.size[0] > 900:  # on a phone both stand under each other
             self.press("Checks", "tab")
         self.press("Find fixes")
@@ -173,7 +173,7 @@ class AtADeskTest(Tasks):
             page.get_by_role("button", name="Look again")
         ).to_be_visible()  # the cheapest stands first when all are planned
         self.hit(page.locator(".options button").first)
-        expect(page.locator(".reckoning")).to_contain_text("Passes")
+        expect(page.locator(".calculation-panel")).to_contain_text("Passes")
         self.saved()
         self.took(5)
 
@@ -194,7 +194,7 @@ class AtADeskTest(Tasks):
     def test_a_band_is_found_even_where_its_kind_s_tables_come_late(self) -> None:
         """On a slow road the drawing is there before what its kind offers: what was picked meanwhile is not forgotten."""
         page, waiting = self.page, list[Route]()
-        page.route("**/api/kinds", lambda route: waiting.append(route))
+        page.route("**/api/structure-types", lambda route: waiting.append(route))
         self.sheet()
         page.locator("path.zone").first.click(position={"x": 4, "y": 6})
         expect(page.get_by_role("tab", name="Line")).to_have_count(0)
@@ -204,7 +204,7 @@ class AtADeskTest(Tasks):
 
     def test_a_key_is_not_forgotten_where_its_kind_s_tables_come_late(self) -> None:
         page, waiting = self.page, list[Route]()
-        page.route("**/api/kinds", lambda route: waiting.append(route))
+        page.route("**/api/structure-types", lambda route: waiting.append(route))
         self.sheet()
         page.locator("path.zone").first.click(position={"x": 4, "y": 6})
         page.keyboard.press("Delete")
@@ -262,7 +262,7 @@ class TouchedTest(Tasks):
         page.mouse.move(*middle)
         expect(page.locator(".named")).to_have_text("walk gate")
         page.mouse.click(*middle)
-        expect(page.locator(".reckoning h2")).to_have_text("Walk gate")
+        expect(page.locator(".calculation-panel h2")).to_have_text("Walk gate")
         page.keyboard.press("Delete")
         self.eventually(lambda: [gate["what"] for gate in self.spec()["openings"]] == ["double gate"])
         page.get_by_role("button", name="Undo").click()

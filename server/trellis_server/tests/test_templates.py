@@ -16,7 +16,7 @@ class TemplatesTest(TestCase):
     def job(self) -> str:
         text = "12x12 over9in pitch25 ring2"
         body = {"kind": "pavilion", "text": text, "id": "roof", "bare": "ft", "school": "us", "preset": ""}
-        answer = self.caller.send("POST", "/api/kinds/new", body)
+        answer = self.caller.send("POST", "/api/structure-types/new", body)
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         self.document["structures"].append({"name": "Roof", "spec": answer.json()})
         return str(self.caller.new_job(self.document))

@@ -17,7 +17,7 @@ class ToyThroughTheApiTest(TestCase):
     def setUp(self) -> None:
         self.caller = Caller(person("wren"))
         asked = {"kind": "saw-horse", "text": "4x2'6", "id": "horse", "bare": "ft", "school": "us"}
-        self.spec = self.caller.send("POST", "/api/kinds/new", asked).json()
+        self.spec = self.caller.send("POST", "/api/structure-types/new", asked).json()
         self.document = {**small_job(), "structures": [{"name": "Horse", "spec": self.spec}]}
         self.job = self.caller.new_job(self.document)
 
@@ -27,25 +27,25 @@ class ToyThroughTheApiTest(TestCase):
 
     def test_planned_listed_priced_and_offered(self) -> None:
         self.assertAlmostEqual(self.spec["long_m"], 4 * FT)
-        kinds = {kind["key"]: kind for kind in self.caller.send("GET", "/api/kinds").json()["kinds"]}
+        kinds = {kind["key"]: kind for kind in self.caller.send("GET", "/api/structure-types").json()["kinds"]}
         self.assertEqual(kinds["saw-horse"]["form"][0]["fields"][0]["most"], 4.0)
-        sheet = self.ask("/api/reckon/plan")
+        sheet = self.ask("/api/designs/plan")
         self.assertEqual(sheet["called"], "saw-horse")
-        takeoff = self.ask("/api/reckon/takeoff")
+        takeoff = self.ask("/api/designs/takeoff")
         self.assertEqual(sum(row["count"] for row in takeoff["pieces"]), 7)  # type: ignore[attr-defined]
-        self.assertEqual(self.ask("/api/reckon/choices"), {"choices": []})
-        for path in ("/api/reckon/options", "/api/reckon/dig", "/api/reckon/marks"):
+        self.assertEqual(self.ask("/api/designs/member-options"), {"choices": []})
+        for path in ("/api/designs/fixes", "/api/designs/locate-status", "/api/designs/marks"):
             self.assertNotIn("problems", self.ask(path), path)
 
     def test_moved_while_it_is_pulled_and_when_it_is_let_go(self) -> None:
-        sheet = self.ask("/api/reckon/plan")
+        sheet = self.ask("/api/designs/plan")
         handle = sheet["handles"][0]  # type: ignore[index]
-        pulled = self.ask("/api/reckon/plan", moving={"handle": handle, "to_m": 1.5})
+        pulled = self.ask("/api/designs/plan", moving={"handle": handle, "to_m": 1.5})
         self.assertEqual(pulled["handles"][0]["station_m"], 1.5)  # type: ignore[index]
-        self.assertEqual(self.ask("/api/kinds/move", handle=handle, to_m=1.5)["long_m"], 1.5)
-        self.assertEqual(self.ask("/api/kinds/hold", thing="horse/bearer", at_m=1.3)["long_m"], 1.3)
-        self.assertIn("problems", self.ask("/api/kinds/hold", thing="horse/bearer"))
-        self.assertIn("problems", self.ask("/api/kinds/act", act="paint", value="red"))
+        self.assertEqual(self.ask("/api/structure-types/move", handle=handle, to_m=1.5)["long_m"], 1.5)
+        self.assertEqual(self.ask("/api/structure-types/lock", thing="horse/bearer", at_m=1.3)["long_m"], 1.3)
+        self.assertIn("problems", self.ask("/api/structure-types/lock", thing="horse/bearer"))
+        self.assertIn("problems", self.ask("/api/structure-types/action", act="paint", value="red"))
 
     def test_every_document_is_made_and_one_that_is_new_is_a_row(self) -> None:
         base = f"/api/jobs/{self.job}/files/horse"
@@ -100,7 +100,7 @@ class ToyThroughTheApiTest(TestCase):
         problems = self.caller.send("POST", "/api/jobs", {"document": document}).json()["problems"]
         self.assertEqual([item["field"] for item in problems], ["document/structures/0/spec/long_m"])
         document["structures"][0]["spec"] = {**self.spec, "timber": "rail of glass"}
-        answer = self.caller.send("POST", "/api/reckon/plan", {"document": document, "structure": "horse"})
+        answer = self.caller.send("POST", "/api/designs/plan", {"document": document, "structure": "horse"})
         self.assertEqual(answer.json()["problems"][0]["field"], "structures/0/spec/timber")
 
     def test_one_broken_structure_hides_no_other(self) -> None:

@@ -14,36 +14,36 @@ class UsualTest(TestCase):
         self.caller = Caller(person("ash"))
 
     def usual(self) -> dict[str, Any]:
-        return dict(self.caller.send("GET", "/api/crew/usual").json())
+        return dict(self.caller.send("GET", "/api/crew/defaults").json())
 
     def begun(self) -> dict[str, Any]:
-        return dict(self.caller.send("POST", "/api/jobs/begin", {"name": "Barn lane"}).json()["document"])
+        return dict(self.caller.send("POST", "/api/jobs/quick-start", {"name": "Barn lane"}).json()["document"])
 
     def test_a_new_job_starts_as_the_crew_usually_works(self) -> None:
         self.assertEqual((self.begun()["school"], self.begun()["quote"]["crew_count"]), ("us", 2))
         usual = self.usual()["usual"]
         usual |= {"school": "uk", "marks": "1 mm", "saturdays": True}
         usual["quote"] |= {"crew_count": 4, "hour_high": 72.0}
-        answer = self.caller.send("PUT", "/api/crew/usual", {"usual": usual})
+        answer = self.caller.send("PUT", "/api/crew/defaults", {"usual": usual})
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         job = self.begun()
         self.assertEqual(job["reading"], {"system": "metric", "mark_m": 0.001})
         self.assertEqual((job["quote"]["crew_count"], job["quote"]["hour_high"]), (4, 72.0))
         self.assertEqual(job["calendar"]["weekdays_off"], [6])
         other = Caller(person("wren"))
-        self.assertEqual(other.send("POST", "/api/jobs/begin", {"name": "x"}).json()["document"]["school"], "us")
+        self.assertEqual(other.send("POST", "/api/jobs/quick-start", {"name": "x"}).json()["document"]["school"], "us")
 
     def test_a_wrong_value_is_refused_at_its_field_and_nothing_is_kept(self) -> None:
         usual = self.usual()["usual"]
         usual["quote"]["crew_count"] = 400
-        answer = self.caller.send("PUT", "/api/crew/usual", {"usual": usual})
+        answer = self.caller.send("PUT", "/api/crew/defaults", {"usual": usual})
         self.assertEqual(answer.status_code, 422)
         self.assertIn("crew_count", answer.json()["problems"][0]["field"])
         choices: dict[str, Any]
         for choices in ({"no such": 1}, {"locks": []}, {"height_m": "tall"}):
-            answer = self.caller.send("PUT", "/api/crew/usual/fence", {"choices": choices})
+            answer = self.caller.send("PUT", "/api/crew/defaults/fence", {"choices": choices})
             self.assertEqual(answer.status_code, 422, choices)
-        self.assertEqual(self.caller.send("PUT", "/api/crew/usual/boat", {"choices": {}}).status_code, 422)
+        self.assertEqual(self.caller.send("PUT", "/api/crew/defaults/boat", {"choices": {}}).status_code, 422)
         self.assertIsNone(next(kind for kind in self.usual()["kinds"] if kind["key"] == "fence")["usual"])
 
     def test_a_structure_starts_as_usual_as_the_last_or_as_shipped(self) -> None:
@@ -53,16 +53,16 @@ class UsualTest(TestCase):
         self.caller.send("PUT", f"/api/jobs/{job}", {"base": 1, "document": document, "says": "lower"})
         fence = next(kind for kind in self.usual()["kinds"] if kind["key"] == "fence")
         self.assertEqual((fence["last"]["height_m"], fence["usual"]), (1.5, None))
-        self.caller.send("PUT", "/api/crew/usual/fence", {"choices": {**fence["last"], "height_m": 1.2}})
+        self.caller.send("PUT", "/api/crew/defaults/fence", {"choices": {**fence["last"], "height_m": 1.2}})
 
         def height(**more: str) -> float:
             body = {"kind": "fence", "text": "0 40", "id": "f", "bare": "ft", "school": "us", **more}
-            return float(self.caller.send("POST", "/api/kinds/new", body).json()["height_m"])
+            return float(self.caller.send("POST", "/api/structure-types/new", body).json()["height_m"])
 
         self.assertEqual((height(), height(starts_as="last"), height(starts_as="shipped")), (1.2, 1.5, 1.8288))
-        kinds = self.caller.send("GET", "/api/kinds").json()["kinds"]
+        kinds = self.caller.send("GET", "/api/structure-types").json()["kinds"]
         self.assertEqual([kind["key"] for kind in kinds if kind["usual"]], ["fence"])
-        self.caller.send("PUT", "/api/crew/usual/fence", {"choices": None})
+        self.caller.send("PUT", "/api/crew/defaults/fence", {"choices": None})
         self.assertEqual(height(), 1.5)
 
 

@@ -2,7 +2,7 @@
 import type { components } from '@/api/schema'
 
 type Schemas = components['schemas']
-export type Job = Schemas['Job']
+export type Job = Schemas['JobDocument']
 export type JobState = Schemas['JobState']
 export type JobCard = Schemas['JobCard']
 export type CardDrawn = Schemas['CardDrawn']

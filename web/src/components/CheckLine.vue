@@ -4,7 +4,7 @@ import StateTag from '@/components/StateTag.vue'
 import { ref } from 'vue'
 import type { CheckRow } from '@/api/types'
 import MathLine from '@/components/MathLine.vue'
-import UseBar from '@/components/UseBar.vue'
+import UtilizationBar from '@/components/UtilizationBar.vue'
 
 defineProps<{ check: CheckRow; place?: string /** where it is the worst, when nothing is selected */ }>()
 const open = defineModel<boolean>('open', { default: false })
@@ -19,7 +19,7 @@ const body = ref<HTMLElement>()
       >
       <span class="figure">{{ check.figure }}</span>
     </Button>
-    <UseBar :use="check.use" :verdict="check.verdict" />
+    <UtilizationBar :use="check.use" :verdict="check.verdict" />
     <p class="foot">
       <StateTag :state="check.verdict" />
       <span v-if="check.asks !== 'code'" class="asks">{{

@@ -13,7 +13,7 @@ type Day = NonNullable<Job['days']>[number]
 const store = useJob()
 const { data: answers } = useJobAnswer<DayAnswer[]>(
   'days',
-  async (document) => (await ask(api.POST('/api/reckon/days', { body: { document } }))).days,
+  async (document) => (await ask(api.POST('/api/designs/weather-limits', { body: { document } }))).days,
   (job) => !!job.days?.length,
 )
 /** Weather as the crew reads it; kept in SI. */

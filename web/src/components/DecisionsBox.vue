@@ -32,7 +32,7 @@ async function begin(one: Decision): Promise<void> {
   fault.value = ''
   try {
     const body = { document: store.document!, carry_out: '' }
-    used.value = ((await ask(api.POST('/api/kinds/decisions', { body }))) as unknown as DecisionsAnswer).used
+    used.value = ((await ask(api.POST('/api/structure-types/decisions', { body }))) as unknown as DecisionsAnswer).used
   } catch (error) {
     fault.value = (error as Error).message
   }
@@ -47,7 +47,7 @@ async function settle(): Promise<void> {
   const decided = { ...store.document!, decisions: all.value.map((row) => (row.id === one.id ? one : row)) }
   try {
     const carry_out = one.takes ? one.id : ''
-    const found = await ask(api.POST('/api/kinds/decisions', { body: { document: decided, carry_out } }))
+    const found = await ask(api.POST('/api/structure-types/decisions', { body: { document: decided, carry_out } }))
     store.change((job) => Object.assign(job, found.document), `decided: ${one.what}`.slice(0, 120))
     at.value = null
   } catch (error) {

@@ -18,7 +18,7 @@ async function disagreeing(): Promise<NonNullable<Dig['disagreements']>> {
   const named = new Set(document.dimensions.map((item) => item.structure || document.structures[0]!.spec.id))
   const all = await Promise.all(
     [...named].map((structure) =>
-      ask(api.POST('/api/reckon/dig', { body: { document, structure: structure!, selected: '' } })),
+      ask(api.POST('/api/designs/locate-status', { body: { document, structure: structure!, selected: '' } })),
     ),
   )
   return [...new Map(all.flatMap((dig) => dig.disagreements ?? []).map((item) => [item.id, item])).values()]

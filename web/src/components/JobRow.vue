@@ -11,7 +11,7 @@ import JobThumb from '@/components/JobThumb.vue'
 import { day, STATUSES } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
 
-/** A job in the list. What it holds is reckoned and drawn when somebody comes to look at it. */
+/** A job in the list. What it holds is calculated and drawn when somebody comes to look at it. */
 const props = defineProps<{ card: JobCard; plans: boolean }>()
 defineEmits<{ copy: []; stands: [status: string]; throwAway: [] }>()
 const session = useSession()

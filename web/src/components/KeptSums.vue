@@ -19,12 +19,12 @@ interface Line {
 type KeptSum = NonNullable<Job['sums']>[number]
 const store = useJob()
 /** One kept sum by today's rules: a sum kept last year answers by them, too. */
-async function reckoned(kept: KeptSum): Promise<Line> {
+async function answered(kept: KeptSum): Promise<Line> {
   const given = kept.inputs ?? []
   const inputs = Object.fromEntries(
     given.map((item) => [item.name, item.value.startsWith('[') ? JSON.parse(item.value) : item.value]),
   )
-  const answer = await ask(api.POST('/api/sums', { body: { name: kept.sum, inputs } }))
+  const answer = await ask(api.POST('/api/calculators', { body: { name: kept.sum, inputs } }))
   const good = answer.answers.filter((item) => item.status === 'ok')
   const says = good.map((item) => {
     const value = typeof item.value === 'number' ? figure(item.value) : item.value
@@ -47,7 +47,7 @@ const named = (kept: KeptSum): Line => ({
 async function inOrder(): Promise<Line[]> {
   const made: Line[] = []
   for (const kept of store.document?.sums ?? [])
-    made.push(await reckoned(kept).catch((error: Error) => ({ ...named(kept), says: error.message })))
+    made.push(await answered(kept).catch((error: Error) => ({ ...named(kept), says: error.message })))
   return made
 }
 const { found: lines, look } = useAnswer(inOrder, [])

@@ -8,11 +8,11 @@ import { useJobAnswer } from '@/composables/useJobAnswer'
 import { write } from '@/logic/paths'
 import { useJob } from '@/stores/job'
 
-/** What the crew's own records say beside what this job reckons with; used only when somebody says so. */
+/** What the crew's own records say beside what this job calculates with; used only when somebody says so. */
 const store = useJob()
 const { data } = useJobAnswer(
   'learned',
-  async (document) => (await ask(api.POST('/api/crew/learned', { body: { document } }))).learned as CrewRate[],
+  async (document) => (await ask(api.POST('/api/crew/rates', { body: { document } }))).learned as CrewRate[],
 )
 const structures = computed(() => store.document?.structures ?? [])
 const used = (id: string) => store.document?.bags_used.find((row) => row.structure === id)?.count ?? null

@@ -23,7 +23,7 @@ const { data, error } = useQuery({
   queryFn: async () =>
     (
       await ask(
-        api.POST('/api/reckon/marks', {
+        api.POST('/api/designs/marks', {
           body: { document: store.document!, structure: props.structure, ...taped.value },
         }),
       )

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import StateTag from '@/components/StateTag.vue'
 import type { MemberRow } from '@/api/types'
 
-/** What a structure is made of: each member with its sizes, and how it stands by reckoning and by table. */
+/** What a structure is made of: each member with its sizes, and how it stands by calculation and by table. */
 defineProps<{ members: MemberRow[]; selected: string }>()
 const emit = defineEmits<{ select: [id: string] }>()
 </script>

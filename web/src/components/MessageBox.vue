@@ -21,7 +21,7 @@ const receipt = ref('')
 async function send(text: string): Promise<void> {
   receipt.value = fault.value = ''
   try {
-    receipt.value = (await ask(api.POST('/api/outside/message', { body: { to: 'the merchant', text } }))).says
+    receipt.value = (await ask(api.POST('/api/integrations/message', { body: { to: 'the merchant', text } }))).says
   } catch (error) {
     fault.value = (error as Error).message
   }

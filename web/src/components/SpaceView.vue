@@ -32,7 +32,7 @@ const { data, error } = useQuery({
   queryKey: computed(() => ['scene', props.structure, document_.value]),
   queryFn: async () =>
     (await ask(
-      api.POST('/api/sights/scene', { body: { document: document_.value!, structure: props.structure, selected: '' } }),
+      api.POST('/api/views/3d', { body: { document: document_.value!, structure: props.structure, selected: '' } }),
     )) as Scene,
   enabled: computed(() => !!document_.value),
   placeholderData: (last) => last,

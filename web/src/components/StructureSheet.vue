@@ -5,7 +5,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { DragHandle } from '@/api/types'
 import FormPanel from '@/components/FormPanel.vue'
-import Reckoning from '@/components/Reckoning.vue'
+import CalculationPanel from '@/components/CalculationPanel.vue'
 import StateMark from '@/components/StateMark.vue'
 import TablesDrawer from '@/components/TablesDrawer.vue'
 import ViewCanvas from '@/components/ViewCanvas.vue'
@@ -18,7 +18,7 @@ import { isOpen } from '@/logic/states'
 import { useJob } from '@/stores/job'
 import { useKinds } from '@/stores/kinds'
 
-/** Any structure's sheet: its panel, its drawings, its tables and its reckoning. */
+/** Any structure's sheet: its panel, its drawings, its tables and its calculation. */
 const store = useJob()
 const route = useRoute()
 const { called, come } = useKinds()
@@ -258,7 +258,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         />
       </template>
     </main>
-    <Reckoning
+    <CalculationPanel
       v-if="settled && known"
       v-show="both || tab === 'checks'"
       id="checks"
@@ -311,7 +311,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   border-left: 0;
   border-right: 1px solid var(--line);
 }
-.stage.both > :deep(.reckoning) {
+.stage.both > :deep(.calculation-panel) {
   grid-area: 1 / 3;
 }
 .tabs {

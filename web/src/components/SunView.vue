@@ -30,7 +30,7 @@ const { data, error } = useQuery({
   queryKey: computed(() => ['sun', props.structure, question.value]),
   queryFn: async () =>
     (await ask(
-      api.POST('/api/sights/sun', {
+      api.POST('/api/views/sun-shade', {
         body: { document: question.value.document!, structure: props.structure, ask: question.value.ask },
       }),
     )) as SunShown,

@@ -76,7 +76,7 @@ const document = refDebounced(
   180,
 )
 const offered = computed(() => !!now.value?.offers.length)
-const search = useSearch('choices')
+const search = useSearch('member-options')
 watch(
   [offered, () => props.structure, document],
   ([asked, structure, job]) => void (asked && job ? search.look(job, structure) : search.stop()),

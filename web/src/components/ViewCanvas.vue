@@ -15,7 +15,7 @@ import ViewLabels from '@/components/ViewLabels.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useNamed } from '@/composables/useNamed'
 import { usePart } from '@/composables/usePart'
-import { usePull } from '@/composables/usePull'
+import { useDrag } from '@/composables/useDrag'
 import { keptFor } from '@/logic/kept'
 import { boxOf, place } from '@/logic/labels'
 import {
@@ -97,7 +97,7 @@ const {
   drop,
   cancel,
   shifted,
-} = usePull({
+} = useDrag({
   svg,
   tape: () => props.tape,
   along: (handle, x, y) =>

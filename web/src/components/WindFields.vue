@@ -89,7 +89,7 @@ function take(field: Field, says: string): void {
 const wanted = ref('')
 const { found, look } = useAnswer(async (query: string): Promise<ClimatePlace[]> => {
   const params = { query: { school: school.value, text: query } }
-  return (await ask(api.GET('/api/reckon/places', { params }))).places
+  return (await ask(api.GET('/api/designs/climate-locations', { params }))).places
 }, [])
 function pick(place: ClimatePlace): void {
   store.change((job: Job) => {

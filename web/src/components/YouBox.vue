@@ -12,7 +12,7 @@ const session = useSession()
 const demo = computed(() => session.session?.demo ?? false)
 const { data, refetch } = useQuery({
   queryKey: ['places'],
-  queryFn: async () => (await ask(api.GET('/api/session/places'))) as SignIns,
+  queryFn: async () => (await ask(api.GET('/api/session/devices'))) as SignIns,
 })
 const open = computed(() => (data.value?.places ?? []).filter((place) => !place.ended_at))
 const old = ref('')
@@ -33,7 +33,7 @@ async function change(): Promise<void> {
 async function end(number: number): Promise<void> {
   fault.value = said.value = ''
   try {
-    await done(api.DELETE('/api/session/places/{number}', { params: { path: { number } } }))
+    await done(api.DELETE('/api/session/devices/{number}', { params: { path: { number } } }))
   } catch (error) {
     fault.value = (error as Error).message
   }

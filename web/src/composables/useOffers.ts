@@ -2,7 +2,7 @@ import type { Choice, Job, Option, Start } from '@/api/types'
 import { useJob } from '@/stores/job'
 
 /**
- * What the reckoning offers (a change that would help, a member, a way to build): drawn on pointing, made on taking.
+ * What the calculation offers (a change that would help, a member, a way to build): drawn on pointing, made on taking.
  */
 export function useOffers(specOf: (job: Job) => object) {
   const store = useJob()

@@ -25,7 +25,7 @@ function server() {
   return { say, end: () => said.at(-1)!.close(), signals }
 }
 const settled = () => new Promise((done) => setTimeout(done, 5))
-const search = () => effectScope(true).run(() => useSearch('options'))!
+const search = () => effectScope(true).run(() => useSearch('fixes'))!
 
 describe('a search', () => {
   it('shows rows as they come, even where a line comes in two halves', async () => {
@@ -120,7 +120,7 @@ describe('a search', () => {
   it('is stopped with what it found, and is over when the page is left', async () => {
     const there = server()
     const scope = effectScope(true)
-    const found = scope.run(() => useSearch('options'))!
+    const found = scope.run(() => useSearch('fixes'))!
     void found.look(job, 'fence')
     await settled()
     there.say(line({ rows: [{ says: 'one' }] }))

@@ -4,9 +4,9 @@ import type { Choice, Job, Option, Problems, WindUpgrade } from '@/api/types'
 
 /** What can be looked for, and what is found. */
 interface Finds {
-  options: Option
-  choices: Choice
-  'steps-up': WindUpgrade
+  fixes: Option
+  'member-options': Choice
+  'wind-upgrades': WindUpgrade
 }
 /** A line of a search: rows that stand from place `at` on, how many changes were looked at, why it stopped early. */
 interface Line {
@@ -100,7 +100,7 @@ async function* patiently(what: keyof Finds, document: Job, structure: string, s
 }
 
 async function* lines(what: keyof Finds, document: Job, structure: string, signal: AbortSignal) {
-  const { data, error, response } = await api.POST(`/api/reckon/${what}`, {
+  const { data, error, response } = await api.POST(`/api/designs/${what}`, {
     body: { document, structure, selected: '' },
     headers: { Accept: LINES },
     parseAs: 'stream',

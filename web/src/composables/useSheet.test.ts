@@ -64,7 +64,7 @@ describe('the sheet of a structure', () => {
 
   it('is asked for at once, and again for what was typed meanwhile, whose older question ends', async () => {
     const page = open()
-    expect(calls.map((call) => call.path)).toEqual(['/api/reckon/plan'])
+    expect(calls.map((call) => call.path)).toEqual(['/api/designs/plan'])
     page.document.value = job(2)
     await settled()
     expect(calls[0]!.signal.aborted).toBe(true)
@@ -148,7 +148,7 @@ describe('a pull', () => {
   it('sends the document once, then where it is now, and lays what changed onto what is shown', async () => {
     const page = await pulled()
     const key = calls[1]!.body.key
-    expect([calls[1]!.path, calls[1]!.body.after, !!calls[1]!.body.document]).toEqual(['/api/reckon/pull', 0, true])
+    expect([calls[1]!.path, calls[1]!.body.after, !!calls[1]!.body.document]).toEqual(['/api/designs/drag', 0, true])
     calls[1]!.answer({ held: true, number: 1, changes: { headline: 'fails', posts: [{ id: 'p1', hole: "5'" }] } })
     await settled()
     expect(page.sheet.value!.headline).toBe('fails')
@@ -226,7 +226,7 @@ describe('a pull', () => {
     page.document.value = job(2)
     page.moving.value = null
     await settled()
-    expect(calls.slice(2).map((call) => [call.path, call.body.document])).toEqual([['/api/reckon/plan', job(2)]])
+    expect(calls.slice(2).map((call) => [call.path, call.body.document])).toEqual([['/api/designs/plan', job(2)]])
   })
 
   it('ends with its question when it is let go', async () => {
@@ -234,6 +234,6 @@ describe('a pull', () => {
     page.moving.value = null
     await settled()
     expect(calls[1]!.signal.aborted).toBe(true)
-    expect(calls[2]!.path).toBe('/api/reckon/plan')
+    expect(calls[2]!.path).toBe('/api/designs/plan')
   })
 })

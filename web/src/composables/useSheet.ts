@@ -51,9 +51,9 @@ export function useSheet(
     const key = known?.key ?? newId()
     const body = { key, structure: structure.value, moving: to, after: known?.number ?? 0 }
     const first = { ...body, document: job, after: 0 }
-    let told = await ask(api.POST('/api/reckon/pull', { body: known ? body : first, signal }))
+    let told = await ask(api.POST('/api/designs/drag', { body: known ? body : first, signal }))
     // Another worker answered, or it was long ago: the document is sent again.
-    if (!told.held) told = await ask(api.POST('/api/reckon/pull', { body: first, signal }))
+    if (!told.held) told = await ask(api.POST('/api/designs/drag', { body: first, signal }))
     const shown = withChanges(before, told.changes ?? {})
     held = { job, key, structure: structure.value, number: told.number ?? 0, shown }
     return shown
@@ -81,7 +81,7 @@ export function useSheet(
         const found = to
           ? await pulled(job, to, mine.signal)
           : ((await ask(
-              api.POST('/api/reckon/plan', {
+              api.POST('/api/designs/plan', {
                 body: { document: job, structure: structure.value, selected: of },
                 signal: mine.signal,
               }),

@@ -19,10 +19,10 @@ const job = (name: string) => ({ name, structures: [] })
 function serves(more: Road = {}): void {
   const road: Road = {
     '/api/jobs/{job_id}': () => good({ document: job('Fence'), revision: 4 }),
-    '/api/reckon/plan': () => good({ id: 'f', conflicts: [] }),
-    '/api/reckon/dig': () => good({ ready: true, open_points: [] }),
+    '/api/designs/plan': () => good({ id: 'f', conflicts: [] }),
+    '/api/designs/locate-status': () => good({ ready: true, open_points: [] }),
     '/api/jobs/{job_id}/readings': () => good({ readings: [], kept: [] }),
-    '/api/jobs/{job_id}/found': () => good({}),
+    '/api/jobs/{job_id}/obstructions': () => good({}),
     ...more,
   }
   const answer = (path: string) => Promise.resolve(road[path]!())
@@ -60,7 +60,7 @@ describe('a structure on a phone', () => {
   })
 
   it('opens without signal as it was last seen, with what held the first hole back then', async () => {
-    serves({ '/api/reckon/dig': () => good({ ready: false, open_points: ['Services are not marked'] }) })
+    serves({ '/api/designs/locate-status': () => good({ ready: false, open_points: ['Services are not marked'] }) })
     const first = site()
     await first.fetchPlan()
     first.stop()
@@ -84,7 +84,7 @@ describe('a structure on a phone', () => {
     serves()
     const page = site()
     await page.fetchPlan()
-    serves({ '/api/reckon/plan': () => refusal(422, 'A post stands on a pipe') })
+    serves({ '/api/designs/plan': () => refusal(422, 'A post stands on a pipe') })
     await page.fetchPlan()
     expect([page.sheet.value!.id, page.fault.value]).toEqual(['f', 'A post stands on a pipe'])
     expect(keptSheet('a', 'f')!.revision).toBe(4)
@@ -124,13 +124,15 @@ describe('what a hole met', () => {
     serves()
     const page = site()
     expect(await around(page)).toContain('The rest is solved again')
-    const sent = api.POST.mock.calls.find(([path]) => path === '/api/jobs/{job_id}/found')![1] as { body: object }
+    const sent = api.POST.mock.calls.find(([path]) => path === '/api/jobs/{job_id}/obstructions')![1] as {
+      body: object
+    }
     expect(sent.body).toEqual({ structure: 'f', post: 'f/post/2', what: 'r'.repeat(60), half_width_m: 0.2 })
     page.stop()
   })
 
   it('that leaves no way says so: it is kept, and it does not go', async () => {
-    serves({ '/api/reckon/plan': () => good({ id: 'f', conflicts: ['Bay 2 would be longer than its rail'] }) })
+    serves({ '/api/designs/plan': () => good({ id: 'f', conflicts: ['Bay 2 would be longer than its rail'] }) })
     const page = site()
     expect(await around(page)).toBe('Saved, but no valid layout: Bay 2 would be longer than its rail')
     page.stop()
@@ -141,22 +143,22 @@ describe('what a hole met', () => {
     const page = site()
     page.say('f/post/1', 'set', null, true)
     expect(await around(page)).toContain('No signal')
-    expect(api.POST.mock.calls.some(([path]) => path === '/api/jobs/{job_id}/found')).toBe(false)
+    expect(api.POST.mock.calls.some(([path]) => path === '/api/jobs/{job_id}/obstructions')).toBe(false)
     expect(queued('a')).toHaveLength(1)
     page.stop()
   })
 
   it('that was kept while the new plan did not come is not said to be solved', async () => {
-    serves({ '/api/reckon/plan': () => refusal(422, 'Bay 2 has no rail that long') })
+    serves({ '/api/designs/plan': () => refusal(422, 'Bay 2 has no rail that long') })
     const page = site()
     expect(await around(page)).toBe('Kept, but there is no new plan: Bay 2 has no rail that long')
-    serves({ '/api/reckon/plan': nobody })
+    serves({ '/api/designs/plan': nobody })
     expect(await around(page)).toBe('Kept, but there is no new plan: no signal')
     page.stop()
   })
 
   it('that the server refuses says its reason', async () => {
-    serves({ '/api/jobs/{job_id}/found': () => refusal(422, 'This post is set already') })
+    serves({ '/api/jobs/{job_id}/obstructions': () => refusal(422, 'This post is set already') })
     const page = site()
     expect(await around(page)).toBe('This post is set already')
     expect(page.fault.value).toBe('This post is set already')

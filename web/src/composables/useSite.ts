@@ -23,10 +23,10 @@ export function useSite(job: string, structure: string) {
       await useSession().look()
       const state = await ask(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: job } } }))
       const found = (await ask(
-        api.POST('/api/reckon/plan', { body: { document: state.document, structure, selected: '' } }),
+        api.POST('/api/designs/plan', { body: { document: state.document, structure, selected: '' } }),
       )) as Sheet
       const dig = await ask(
-        api.POST('/api/reckon/dig', { body: { document: state.document, structure, selected: '' } }),
+        api.POST('/api/designs/locate-status', { body: { document: state.document, structure, selected: '' } }),
       )
       document.value = state.document
       sheet.value = found
@@ -55,7 +55,7 @@ export function useSite(job: string, structure: string) {
       return 'Kept here. No signal: the rest is solved again from the desk, or say it once more when there is.'
     try {
       await ask(
-        api.POST('/api/jobs/{job_id}/found', {
+        api.POST('/api/jobs/{job_id}/obstructions', {
           params: { path: { job_id: job } },
           body: { structure, post, what: what.slice(0, 60), half_width_m },
         }),

@@ -38,7 +38,7 @@ describe('a change that is its kind’s own', () => {
     api.POST.mockResolvedValue(good(deck({ pins: [pin] })))
     await open.hold('d/beam/1', 2.4, 'beam 1 held')
     expect(api.POST.mock.calls[0]).toEqual([
-      '/api/kinds/hold',
+      '/api/structure-types/lock',
       { body: { document: start, structure: 'd', thing: 'd/beam/1', at_m: 2.4 } },
     ])
     expect(spec()['pins']).toEqual([pin])

@@ -42,20 +42,22 @@ export function useStructure(structure: Ref<string>) {
     change(
       says,
       async (document) =>
-        (await ask(api.POST('/api/kinds/move', { body: { ...where(document), handle, to_m } }))) as Spec,
+        (await ask(api.POST('/api/structure-types/move', { body: { ...where(document), handle, to_m } }))) as Spec,
     )
   /** Holds a thing at a place; without one it is let go. */
   const hold = (thing: string, at_m: number | null, says: string) =>
     change(
       says,
       async (document) =>
-        (await ask(api.POST('/api/kinds/hold', { body: { ...where(document), thing, at_m } }))) as Spec,
+        (await ask(api.POST('/api/structure-types/lock', { body: { ...where(document), thing, at_m } }))) as Spec,
     )
   const act = (name: string, value: string, says: string) =>
     change(
       says,
       async (document) =>
-        (await ask(api.POST('/api/kinds/act', { body: { ...where(document), act: name, value } }))) as Spec,
+        (await ask(
+          api.POST('/api/structure-types/action', { body: { ...where(document), act: name, value } }),
+        )) as Spec,
     )
   return { index, spec, path, specOf, fault, move, hold, act }
 }

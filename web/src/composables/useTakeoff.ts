@@ -18,7 +18,7 @@ export function useTakeoff(structure: Ref<string>, wanted: Ref<boolean>) {
     queryKey: computed(() => ['takeoff', structure.value, document.value]),
     queryFn: async () =>
       (await ask(
-        api.POST('/api/reckon/takeoff', {
+        api.POST('/api/designs/takeoff', {
           body: { document: document.value!, structure: structure.value, selected: '' },
         }),
       )) as Takeoff,

@@ -7,7 +7,7 @@ import type { Kind } from '@/api/types'
 export function useKinds() {
   const { data, suspense } = useQuery({
     queryKey: ['kinds'],
-    queryFn: async () => await ask(api.GET('/api/kinds')),
+    queryFn: async () => await ask(api.GET('/api/structure-types')),
     staleTime: Infinity,
   })
   const kinds = computed(() => (data.value?.kinds ?? []) as Kind[])

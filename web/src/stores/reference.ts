@@ -14,7 +14,7 @@ export const useReference = defineStore('reference', () => {
   const reference = computed(() => known[job.document?.school ?? 'us'] ?? null)
 
   function load(school: School = job.document?.school ?? 'us'): Promise<void> {
-    asked[school] ??= ask(api.GET('/api/reckon/reference', { params: { query: { school } } })).then(
+    asked[school] ??= ask(api.GET('/api/designs/reference', { params: { query: { school } } })).then(
       (found) => void (known[school] = found),
       () => void delete asked[school],
     )

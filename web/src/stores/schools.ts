@@ -11,7 +11,7 @@ export const useSchools = defineStore('schools', () => {
   let asked: Promise<void> | null = null
 
   function load(): Promise<void> {
-    asked ??= ask(api.GET('/api/sums/schools')).then(
+    asked ??= ask(api.GET('/api/design-codes')).then(
       (found) => void (schools.value = found.schools as School[]),
       (error: unknown) => {
         asked = null

@@ -44,7 +44,7 @@ function marks(value: string | number): void {
 async function school(value: Job['school']): Promise<void> {
   void reference.load(value)
   const body = { document: store.document!, school: value }
-  const { document } = (await ask(api.POST('/api/reckon/school', { body }))) as { document: Job }
+  const { document } = (await ask(api.POST('/api/designs/localize', { body }))) as { document: Job }
   store.change((job) => {
     job.school = document.school
     job.reading = document.reading
@@ -56,7 +56,7 @@ async function school(value: Job['school']): Promise<void> {
 /** Another structure like one, with the ground that was read under it, beside it on the site. */
 async function copy(id: string): Promise<void> {
   const body = { document: store.document!, structure: id }
-  const made = (await ask(api.POST('/api/kinds/copy', { body }))) as Copied
+  const made = (await ask(api.POST('/api/structure-types/copy', { body }))) as Copied
   store.change((job) => {
     job.structures.splice(made.place, 0, made.structure as Job['structures'][number])
     job.site.grounds.push(...made.grounds)

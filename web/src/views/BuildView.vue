@@ -7,14 +7,14 @@ import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import DaysBox from '@/components/DaysBox.vue'
-import { useDig } from '@/composables/useDig'
+import { useLocateStatus } from '@/composables/useLocateStatus'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
 const { sheet, structure } = useJobSheet()
-const { data: dig, error } = useDig(structure)
+const { data: dig, error } = useLocateStatus(structure)
 type Locate = NonNullable<typeof store.document>['site']['locate']
 const locate = computed<Locate>(() => store.document!.site.locate)
 const ticks: [keyof Locate, string][] = [

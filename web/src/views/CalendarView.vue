@@ -19,7 +19,7 @@ import { useJob } from '@/stores/job'
 /** The job on days: every structure's tasks in one order, what comes from outside, holds, weather; pulled by hand. */
 const store = useJob()
 const { data: answer, error } = useJobAnswer('schedule', (document) =>
-  ask(api.POST('/api/sights/calendar', { body: { document, job: store.id } })),
+  ask(api.POST('/api/schedule', { body: { document, job: store.id } })),
 )
 const data = computed(() => answer.value?.calendar as Calendar | undefined)
 /** Days on which the same crew works on another job, by job. */
@@ -69,7 +69,7 @@ async function pull(task: string, on: string): Promise<void> {
   selected.value = task
   try {
     const body = { document: store.document!, task, on }
-    const found = (await ask(api.POST('/api/sights/calendar/move', { body }))) as CalendarMoved
+    const found = (await ask(api.POST('/api/schedule/move', { body }))) as CalendarMoved
     store.change((job) => (job.calendar = found.terms as typeof job.calendar), on ? 'Moved task' : 'Reset task')
     pushed.value = found.pushed
   } catch (fault) {
@@ -118,13 +118,13 @@ async function outer(work: () => Promise<string>): Promise<void> {
 }
 const forecast = () =>
   outer(async () => {
-    const { days } = await ask(api.POST('/api/outside/weather', { body: { document: store.document! } }))
+    const { days } = await ask(api.POST('/api/integrations/weather', { body: { document: store.document! } }))
     store.change((job) => (job.days = days as typeof job.days), 'The forecast')
     return 'The forecast is in; what you typed stays.'
   })
 const locate = () =>
   outer(async () => {
-    const found = await ask(api.POST('/api/outside/locate', { body: { document: store.document! } }))
+    const found = await ask(api.POST('/api/integrations/locate', { body: { document: store.document! } }))
     store.change((job) => (job.site.locate = found.locate as typeof job.site.locate), 'The locate ticket')
     const open = found.owners.filter((row) => !row.said).map((row) => row.owner)
     const ticket = `Ticket ${found.locate.ticket}, digging from ${found.locate.dig_from} to ${found.locate.expires}`
@@ -132,7 +132,7 @@ const locate = () =>
     return `${ticket}. Every owner has answered.`
   })
 const outside = computed(() => (terms.value?.outside ?? []).find((item) => item.id === selected.value) ?? null)
-const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
+const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
 </script>
 
 <template>

@@ -74,7 +74,7 @@ async function file([picked]: File[]): Promise<void> {
   const text = workbook ? await base64(picked!) : await picked!.text()
   const body = { text, brought_as: workbook ? ('xlsx' as const) : ('csv' as const), bare: 'ft' as const }
   await act(async () => {
-    told.value = (await ask(api.POST('/api/crew/prices/bring', { body }))) as PricesRead
+    told.value = (await ask(api.POST('/api/crew/prices/import', { body }))) as PricesRead
   }, '')
 }
 async function base64(picked: File): Promise<string> {
@@ -109,7 +109,7 @@ function type(row: BookPrice, field: HTMLInputElement): void {
 }
 const merchant = () =>
   act(
-    async () => ask(api.POST('/api/outside/merchant', { body: { metric: false, keep: true } })),
+    async () => ask(api.POST('/api/integrations/supplier', { body: { metric: false, keep: true } })),
     "The supplier's prices are in the price book.",
   )
 const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(one, row)), 'Taken away.')

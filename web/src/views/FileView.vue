@@ -16,7 +16,7 @@ const store = useJob()
 const { data } = useJobAnswer(
   'calendar',
   async (document) =>
-    (await ask(api.POST('/api/sights/calendar', { body: { document, job: store.id } }))).calendar as Calendar,
+    (await ask(api.POST('/api/schedule', { body: { document, job: store.id } }))).calendar as Calendar,
 )
 const tasks = computed(() =>
   (data.value?.tasks ?? [])
@@ -38,11 +38,11 @@ const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'
         <span class="small quiet">site plan, days, list, every structure's sheets and their working, in one PDF</span>
       </li>
       <li>
-        <a :href="`/api/jobs/${store.id}/whole/handover.pdf?paper=${paper}`">Handover document</a>
+        <a :href="`/api/jobs/${store.id}/documents/handover.pdf?paper=${paper}`">Handover document</a>
         <span class="small quiet">what was built, how to keep it, photos and inspections, for the client</span>
       </li>
       <li>
-        <a :href="`/api/jobs/${store.id}/whole/upkeep.ics`">Maintenance schedule</a>
+        <a :href="`/api/jobs/${store.id}/documents/upkeep.ics`">Maintenance schedule</a>
         <span class="small quiet">what it asks for over five years, as calendar entries</span>
       </li>
     </ul>

@@ -117,7 +117,7 @@ async function take(text: string): Promise<void> {
   fault.value = ''
   try {
     const found = await ask(
-      api.POST('/api/reckon/ground', {
+      api.POST('/api/designs/level-readings', {
         body: {
           text,
           kind: kind.value,

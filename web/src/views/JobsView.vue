@@ -7,7 +7,7 @@ import { useRouter } from 'vue-router'
 import { api, ask, done, Refused } from '@/api/client'
 import type { JobCard } from '@/api/types'
 import JobRow from '@/components/JobRow.vue'
-import LeftHere from '@/components/LeftHere.vue'
+import UnsyncedChanges from '@/components/UnsyncedChanges.vue'
 import SignOut from '@/components/SignOut.vue'
 import { arranged, day, STATUSES, type Order, type Status } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
@@ -29,7 +29,7 @@ async function load(): Promise<void> {
       return
     }
     cards.value = await ask(api.GET('/api/jobs'))
-    bin.value = await ask(api.GET('/api/jobs/thrown-away'))
+    bin.value = await ask(api.GET('/api/jobs/trash'))
   } catch (error) {
     fault.value = (error as Error).message
   }
@@ -39,7 +39,7 @@ onMounted(load)
 async function start(): Promise<void> {
   busy.value = true
   try {
-    const made = await ask(api.POST('/api/jobs/begin', { body: { name: name.value.trim() || 'New job' } }))
+    const made = await ask(api.POST('/api/jobs/quick-start', { body: { name: name.value.trim() || 'New job' } }))
     await router.push({ name: 'brief', params: { job: made.id } })
   } catch (error) {
     fault.value = (error as Error).message
@@ -77,7 +77,7 @@ async function act(work: () => Promise<unknown>): Promise<void> {
   try {
     await work()
     cards.value = await ask(api.GET('/api/jobs'))
-    bin.value = await ask(api.GET('/api/jobs/thrown-away'))
+    bin.value = await ask(api.GET('/api/jobs/trash'))
   } catch (error) {
     fault.value = (error as Error).message
   }
@@ -90,7 +90,7 @@ async function throwAway(card: JobCard): Promise<void> {
   if (!fault.value) gone.value = { id: card.id, name: card.name }
 }
 async function bringBack(job: string): Promise<void> {
-  await act(() => done(api.POST('/api/jobs/{job_id}/bring-back', path(job))))
+  await act(() => done(api.POST('/api/jobs/{job_id}/restore', path(job))))
   if (!fault.value) gone.value = null
 }
 /** Rows are drawn by pages; what is looked for is looked for in all of them. */
@@ -123,7 +123,7 @@ watch([typed, status, order], () => (many.value = PAGE))
     <p v-if="fault" class="fault" role="alert">
       {{ fault }} <Button text size="small" @click="load">Try again</Button>
     </p>
-    <LeftHere v-if="cards" @sent="load" />
+    <UnsyncedChanges v-if="cards" @sent="load" />
     <p v-if="!cards && !fault" class="quiet" aria-busy="true">Loading jobs…</p>
     <form v-if="plans" class="new" @submit.prevent="start">
       <label for="new">A new job</label>

@@ -38,7 +38,7 @@ const asked = refDebounced(
 const some = computed(() => chosen.value.length > 0 && stages.value.length > 0)
 const { data, error } = useQuery({
   queryKey: computed(() => ['list', asked.value]),
-  queryFn: async () => (await ask(api.POST('/api/reckon/list', { body: asked.value }))) as JobList,
+  queryFn: async () => (await ask(api.POST('/api/designs/job-takeoff', { body: asked.value }))) as JobList,
   enabled: computed(() => !!store.document && some.value),
   placeholderData: (last) => last,
 })
@@ -54,7 +54,7 @@ const unpriced = ref('')
 async function price(): Promise<void> {
   unpriced.value = ''
   try {
-    const found = (await ask(api.POST('/api/crew/priced', { body: { document: store.document! } }))) as {
+    const found = (await ask(api.POST('/api/crew/reprice', { body: { document: store.document! } }))) as {
       document: Job
     }
     store.change((job) => (job.yard = found.document.yard), 'Priced from the price book')
@@ -62,7 +62,7 @@ async function price(): Promise<void> {
     unpriced.value = (fault as Error).message
   }
 }
-const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
+const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
 </script>
 
 <template>

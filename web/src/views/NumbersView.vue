@@ -11,7 +11,7 @@ const seconds = ref<components['schemas']['SecondRow'][]>([])
 const fault = ref('')
 onMounted(async () => {
   try {
-    const found = await ask(api.GET('/api/sums/checks'))
+    const found = await ask(api.GET('/api/verification'))
     rows.value = found.rows as Row[]
     seconds.value = found.seconds
   } catch (error) {
@@ -100,7 +100,9 @@ const sure = (row: Row) =>
             <td>{{ row.expected }} {{ row.unit === 'text' ? '' : row.unit }}</td>
             <td>
               <b :class="['verdict', row.outcome === 'agrees' ? 'pass' : 'fail']">{{ row.outcome }}</b>
-              {{ Number.isFinite(Number(row.reckoned)) ? Number(Number(row.reckoned).toPrecision(7)) : row.reckoned }}
+              {{
+                Number.isFinite(Number(row.calculated)) ? Number(Number(row.calculated).toPrecision(7)) : row.calculated
+              }}
             </td>
             <td>{{ sure(row) }}</td>
             <td class="small quiet">{{ row.note }}</td>

@@ -10,7 +10,7 @@ import { exact } from '@/logic/money'
 /** Connections, as stand-ins that ship with the program: each is tried here, with the faults that it can show. */
 const { data, refetch } = useQuery({
   queryKey: ['outside'],
-  queryFn: async () => (await ask(api.GET('/api/outside'))).services as OutsideService[],
+  queryFn: async () => (await ask(api.GET('/api/integrations'))).services as OutsideService[],
 })
 const jobs = useQuery({
   queryKey: ['jobs'],
@@ -24,7 +24,7 @@ const busy = ref('')
 
 async function give(service: OutsideService, name: string): Promise<void> {
   await act(service, async () => {
-    await ask(api.PUT('/api/outside/faults', { body: { service: service.key, fault: name } }))
+    await ask(api.PUT('/api/integrations/faults', { body: { service: service.key, fault: name } }))
     return []
   })
   await refetch()
@@ -47,11 +47,11 @@ async function document_(): Promise<Job> {
 }
 const TRY: Record<string, () => Promise<string[]>> = {
   weather: async () => {
-    const { days } = await ask(api.POST('/api/outside/weather', { body: { document: await document_() } }))
+    const { days } = await ask(api.POST('/api/integrations/weather', { body: { document: await document_() } }))
     return days.map((day) => `${day.on}: ${day.temperature_c} °C, ${day.rain_mm} mm, ${day.wind_m_per_s} m/s`)
   },
   merchant: async () => {
-    const { offers } = await ask(api.POST('/api/outside/merchant', { body: { metric: false, keep: false } }))
+    const { offers } = await ask(api.POST('/api/integrations/supplier', { body: { metric: false, keep: false } }))
     return offers.slice(0, 12).map((one) => {
       const long = one.price.length_m ? `, ${one.price.length_m.toFixed(2)} m` : ''
       const stock = one.stock_count ? `${one.stock_count} there` : `none, ${one.lead_days} days`
@@ -59,20 +59,20 @@ const TRY: Record<string, () => Promise<string[]>> = {
     })
   },
   locate: async () => {
-    const found = await ask(api.POST('/api/outside/locate', { body: { document: await document_() } }))
+    const found = await ask(api.POST('/api/integrations/locate', { body: { document: await document_() } }))
     const owners = found.owners.map((row) => `${row.owner}: ${row.said || 'no answer yet'}`)
     const open = found.owners.some((row) => !row.said)
     const ticket = `Ticket ${found.locate.ticket}, digging from ${found.locate.dig_from} to ${found.locate.expires}`
     return [open ? `Do not dig: not every owner has answered. ${ticket}` : ticket, ...owners]
   },
   level: async () => {
-    const found = await ask(api.POST('/api/outside/level', { body: { document: await document_() } }))
+    const found = await ask(api.POST('/api/integrations/level', { body: { document: await document_() } }))
     const rows = found.heights.map((row) => `${row.thing}: ${row.height_m.toFixed(3)} m`)
     return [found.amiss || `The benchmark closes to ${(found.closes_m * 1000).toFixed(1)} mm`, ...rows]
   },
   messages: async () => {
     const body = { to: 'the yard', text: 'Are the posts in?' }
-    return [(await ask(api.POST('/api/outside/message', { body }))).says]
+    return [(await ask(api.POST('/api/integrations/message', { body }))).says]
   },
 }
 </script>

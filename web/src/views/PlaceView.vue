@@ -6,9 +6,9 @@ import type { Shady, SitePlan } from '@/api/types'
 import JobPage from '@/components/JobPage.vue'
 import SitePaper from '@/components/place/SitePaper.vue'
 import ShadyBar from '@/components/place/ShadyBar.vue'
-import StandForm from '@/components/place/StandForm.vue'
+import PlacementForm from '@/components/place/PlacementForm.vue'
 import SurveyBox from '@/components/place/SurveyBox.vue'
-import ThingForm from '@/components/place/ThingForm.vue'
+import SiteFeatureForm from '@/components/place/SiteFeatureForm.vue'
 import UnderBox from '@/components/place/UnderBox.vue'
 import { useSiteThings } from '@/components/place/useSiteThings'
 import { useUnder } from '@/components/place/useUnder'
@@ -22,7 +22,7 @@ const SpaceView = defineAsyncComponent(() => import('@/components/SpaceView.vue'
 const { data, error } = useJobAnswer(
   'place',
   async (document) =>
-    (await ask(api.POST('/api/sights/place', { body: { document, structure: '', selected: '' } }))) as SitePlan,
+    (await ask(api.POST('/api/views/site-plan', { body: { document, structure: '', selected: '' } }))) as SitePlan,
 )
 const selected = ref('')
 const inSpace = ref(false)
@@ -65,7 +65,7 @@ const levelled = ref('')
 async function level(): Promise<void> {
   levelled.value = ''
   try {
-    const found = await ask(api.POST('/api/outside/level', { body: { document: store.document! } }))
+    const found = await ask(api.POST('/api/integrations/level', { body: { document: store.document! } }))
     if (found.amiss) {
       levelled.value = found.amiss
       return
@@ -80,7 +80,7 @@ async function level(): Promise<void> {
   }
 }
 const imperial = computed(() => store.tape.system === 'imperial')
-const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
+const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
 const FILES = [
   ['site.pdf', 'PDF at scale'],
   ['site.svg', 'SVG'],
@@ -118,7 +118,7 @@ const FILES = [
       <p v-if="data && !data.stands.length" class="small">
         Nothing to place yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>.
       </p>
-      <StandForm
+      <PlacementForm
         v-if="chosen"
         :key="chosen.id"
         :stand="chosen"
@@ -162,7 +162,7 @@ const FILES = [
             {{ row.says }}
           </Button>
         </div>
-        <ThingForm v-if="thing" :key="thing.id" :thing="thing" :site="site" @removed="selected = ''" />
+        <SiteFeatureForm v-if="thing" :key="thing.id" :thing="thing" :site="site" @removed="selected = ''" />
         <details v-if="spots.length" :open="thing?.kind === SPOT">
           <summary>{{ spots.length === 1 ? '1 spot height' : `${spots.length} spot heights` }}</summary>
           <ul class="list spots">

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { SiteReading, MeasurementImpact } from '@/api/types'
-import TakeInBox from '@/components/TakeInBox.vue'
+import ApplyMeasurementBox from '@/components/ApplyMeasurementBox.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { useJob } from '@/stores/job'
 import { showReading } from '@/logic/units'
@@ -67,7 +67,7 @@ async function look(row: SiteReading): Promise<void> {
       at_m: row.value_m!,
       job: store.id,
     }
-    found.value = (await ask(api.POST('/api/kinds/take-in', { body }))) as MeasurementImpact
+    found.value = (await ask(api.POST('/api/structure-types/apply-measurement', { body }))) as MeasurementImpact
   } catch (error) {
     fault.value = (error as Error).message
   }
@@ -92,7 +92,7 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
       <Button text size="small" @click="load">Fetch again</Button>
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <TakeInBox
+    <ApplyMeasurementBox
       v-if="found && asked"
       :found="found"
       :what="said(asked)"

@@ -58,7 +58,7 @@ watchDebounced(
     if (!schools.schools.length) return
     const body = { ...member, load: load.value, sticks } as never
     void last(
-      async () => (await ask(api.POST('/api/sums/compare', { body }))) as Answer,
+      async () => (await ask(api.POST('/api/code-comparison', { body }))) as Answer,
       (found) => {
         answer.value = found
         fault.value = ''

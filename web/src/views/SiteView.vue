@@ -10,7 +10,7 @@ import MeasureLists from '@/components/site/MeasureLists.vue'
 import PostDrawing from '@/components/site/PostDrawing.vue'
 import TapeStrip from '@/components/site/TapeStrip.vue'
 import TickList from '@/components/TickList.vue'
-import SetAside from '@/components/SetAside.vue'
+import RejectedReadings from '@/components/RejectedReadings.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useSite } from '@/composables/useSite'
 import { onlyHere } from '@/logic/box'
@@ -183,7 +183,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
     <p v-if="onlyHere" class="fault pad-x" role="alert">
       This phone’s store is full: what was measured last is in this page alone. Leave it open until all is sent.
     </p>
-    <SetAside v-if="aside.length" :items="aside" :posts="posts" :tape="tape" @settle="settle" />
+    <RejectedReadings v-if="aside.length" :items="aside" :posts="posts" :tape="tape" @settle="settle" />
     <p v-if="!sheet && !fault" class="pad-x quiet" aria-busy="true">
       {{
         signal

@@ -38,7 +38,7 @@ onMounted(async () => {
       (found) => void (jobs.value = found),
       () => undefined,
     )
-    sums.value = (await ask(api.GET('/api/sums'))).sums
+    sums.value = (await ask(api.GET('/api/calculators'))).sums
     chosen.value = sums.value.find((row) => row.name === route.query.sum) ?? null
   } catch (error) {
     if (error instanceof Refused && error.status === 401)
@@ -100,7 +100,7 @@ watchDebounced(
     if (!chosen.value || !Object.keys(inputs.value).length) return
     const body = { name: chosen.value.name, inputs: inputs.value }
     void last(
-      () => ask(api.POST('/api/sums', { body })),
+      () => ask(api.POST('/api/calculators', { body })),
       (found) => {
         answers.value = found.answers as Answer[]
         verdict.value = { status: found.status, reason: found.reason }

@@ -15,7 +15,7 @@ const client = useQueryClient()
 const reference = useReference()
 const { data, error } = useQuery({
   queryKey: ['usual'],
-  queryFn: async () => (await ask(api.GET('/api/crew/usual'))) as Usual,
+  queryFn: async () => (await ask(api.GET('/api/crew/defaults'))) as Usual,
 })
 const school = computed(() => data.value?.usual.school ?? 'us')
 watch(school, (value) => void reference.load(value), { immediate: true })
@@ -44,7 +44,7 @@ const put = (path: string, value: unknown) =>
   keep(async (now) => {
     const usual = copy(now.usual) as CrewUsual
     write(usual, path, value)
-    return (await ask(api.PUT('/api/crew/usual', { body: { usual } }))) as Usual
+    return (await ask(api.PUT('/api/crew/defaults', { body: { usual } }))) as Usual
   }, 'Kept.')
 type Choices = Record<string, unknown>
 const ofKind = (kind: UsualOfKind, choices: (now: Choices) => Choices | null, done: string) =>
@@ -52,7 +52,7 @@ const ofKind = (kind: UsualOfKind, choices: (now: Choices) => Choices | null, do
     const kept = now.kinds.find((item) => item.key === kind.key)?.usual ?? {}
     const params = { path: { kind: kind.key } }
     const body = { choices: choices(copy(kept) as Choices) as never }
-    return (await ask(api.PUT('/api/crew/usual/{kind}', { params, body }))) as Usual
+    return (await ask(api.PUT('/api/crew/defaults/{kind}', { params, body }))) as Usual
   }, done)
 const putOf = (kind: UsualOfKind, path: string, value: unknown) =>
   ofKind(kind, (now) => (write(now, path, value), now), 'Kept.')

@@ -1,4 +1,4 @@
-"""Floor joists with vibration, and built-up beams: NBC Part 9 tables and the strict reckoning, never merged."""
+"""Floor joists with vibration, and built-up beams: NBC Part 9 tables and the strict calculation, never merged."""
 
 import math
 from dataclasses import replace

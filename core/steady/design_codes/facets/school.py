@@ -24,7 +24,7 @@ class School:
     load_factor_source = "allowable stresses: loads as they are"
     """`small_lengths`: the unit that spans are shown in (in, m or mm). `frost_asked`: footings go by the place's frost;
     `floor_snow_asked`: a deck's load goes by its snow, too. `load_factor` is put on people and weight where a school
-    reckons with design resistances: its factor of live loads, on the safe side for the dead part. `steel_factor`: φ or 1/Ω of
+    calculates with design resistances: its factor of live loads, on the safe side for the dead part. `steel_factor`: φ or 1/Ω of
     a tube's bending."""
 
     @property

@@ -1,6 +1,6 @@
-"""Spans of deck joists and beams and heights of posts in the United States: the residential code's tables and the reckoning.
+"""Spans of deck joists and beams and heights of posts in the United States: the residential code's tables and the calculation.
 
-Table and reckoning never mix: a table answers its printed cell within its own conditions, or is refused.
+Table and calculation never mix: a table answers its printed cell within its own conditions, or is refused.
 """
 
 import math
@@ -169,7 +169,7 @@ def joist_cantilever(woods: tuple[Wood, ...], *, back_span_m: float, tip_n: floa
 def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
     """Simple span of a beam.
 
-    Reckoned: strict allowable stress (two plies share nothing), full shear, sag under live load at L/360.
+    Calculated: strict allowable stress (two plies share nothing), full shear, sag under live load at L/360.
 
     Raises:
         OutsideScope: No such cell, or no values.

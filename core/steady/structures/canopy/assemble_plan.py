@@ -68,7 +68,7 @@ def pieces_of(made: tuple[Part, ...], role: str) -> float:
 def whole_plan(
     case: DesignInput, findings: CheckCollector, frame: RoofFrame, held: LateralSystemResult, own: Own
 ) -> Plan:
-    """The plan of a roof on posts, built as reckoned."""
+    """The plan of a roof on posts, built as calculated."""
     me, made = case.spec.id, own.parts
     marks, holes = pieces.marks(frame), pieces.footings(frame, held.feet)
     counts = {
@@ -85,7 +85,7 @@ def whole_plan(
         format=PLAN_FORMAT,
         id=me,
         school=case.book.key,
-        built_on=Basis.RECKONED,
+        built_on=Basis.CALCULATED,
         accepted="",
         parts=made,
         footings=tuple(holes),

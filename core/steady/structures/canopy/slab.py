@@ -65,7 +65,7 @@ def unknown(slab: SlabUnder) -> OutOfScopeError | None:
 
 
 def _by_appendix(found: CheckCollector, site: Site, ask: FootAsk) -> None:
-    """The prescriptive rule beside what is reckoned; it says nothing of lift."""
+    """The prescriptive rule beside what is calculated; it says nothing of lift."""
     name, u = "slab.bearing_under_post", found.book.units
     if found.book.key != "us":
         found.gap(

@@ -101,8 +101,8 @@ def lay_out(spec: DeckSpec, found: DeckCheckCollector, timber: DeckTimbers, yard
 
 
 @dataclass(slots=True, kw_only=True)
-class Reckoned:
-    """A deck laid out and reckoned, before its pieces are counted. `said`: what was found of its posts, one by one."""
+class DeckCalculation:
+    """A deck laid out and calculated, before its pieces are counted. `said`: what was found of its posts, one by one."""
 
     found: DeckCheckCollector
     timber: DeckTimbers
@@ -122,8 +122,8 @@ MORE_POSTS = 4
 """So many more posts under each beam are tried for what stands on a deck, where nobody said how many [our own]."""
 
 
-def calculate_deck(case: DesignInput, frame_only: bool = False) -> Reckoned:
-    """Lay a deck out and reckon every check of it, with posts enough for a roof that stands on it where nobody said how many.
+def calculate_deck(case: DesignInput, frame_only: bool = False) -> DeckCalculation:
+    """Lay a deck out and calculate every check of it, with posts enough for a roof that stands on it where nobody said how many.
 
     Args:
         frame_only: Joists, beams, posts and footings alone, for looking through many of them.
@@ -131,22 +131,22 @@ def calculate_deck(case: DesignInput, frame_only: bool = False) -> Reckoned:
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    first = _reckoned(case, frame_only)
+    first = _calculated(case, frame_only)
     if not case.spec.bearings or case.spec.posts is not None or _beams_pass(first):
         return first
     count = max((len(run.posts) for run in first.frame.beams), default=2)
     for more in range(count + 1, count + 1 + MORE_POSTS):
-        made = _reckoned(case.of(replace(case.spec, posts=more)), frame_only)
+        made = _calculated(case.of(replace(case.spec, posts=more)), frame_only)
         if _beams_pass(made):
             return made
     return first
 
 
-def _beams_pass(deck: Reckoned) -> bool:
+def _beams_pass(deck: DeckCalculation) -> bool:
     return all(one.use <= 1 + 1e-9 for one in deck.found.checks if one.key.startswith("beam.") and one.counts)
 
 
-def _reckoned(case: DesignInput, frame_only: bool) -> Reckoned:
+def _calculated(case: DesignInput, frame_only: bool) -> DeckCalculation:
     framed = cached(_framed, case)
     found = framed.found.copy()
     say_posts(found, framed.said, every=not frame_only)
@@ -155,10 +155,10 @@ def _reckoned(case: DesignInput, frame_only: bool) -> Reckoned:
     return made
 
 
-def _framed(case: DesignInput) -> Reckoned:
+def _framed(case: DesignInput) -> DeckCalculation:
     """Joists, beams, posts and footings."""
     spec, site, book = case.spec, case.site, case.book
-    if spec.built_on is not Basis.RECKONED:
+    if spec.built_on is not Basis.CALCULATED:
         raise InvalidInputError("built_on", "A deck is built on the calculation; the table stands beside it")
     _refuse_laps(spec)
     timber = timber_of(spec)
@@ -179,7 +179,7 @@ def _framed(case: DesignInput) -> Reckoned:
     check_bearings(found, laid, timber, carried)
     reactions = check_beams(found, laid, timber)
     posts, said = check_posts(found, laid, timber, reactions, conflicts)
-    return Reckoned(
+    return DeckCalculation(
         found=found,
         timber=timber,
         frame=laid,
@@ -194,7 +194,7 @@ def _framed(case: DesignInput) -> Reckoned:
     )
 
 
-def _whole(framed: Reckoned, found: DeckCheckCollector) -> Reckoned:
+def _whole(framed: DeckCalculation, found: DeckCheckCollector) -> DeckCalculation:
     """The ledger, the stairs and the guards on a frame, which stays as it was."""
     laid = framed.frame
     under = found.cut(framed.floor)
@@ -206,7 +206,7 @@ def _whole(framed: Reckoned, found: DeckCheckCollector) -> Reckoned:
     flights.check_stair_loads(found, laid, timber, stairs)
     stairs = flights.check_stair_guards(found, timber, stairs, guard)
     _live_is_enough(found)
-    return Reckoned(
+    return DeckCalculation(
         found=found,
         timber=timber,
         frame=laid,
@@ -312,7 +312,7 @@ def _live_is_enough(found: DeckCheckCollector) -> None:
         if site.use == "workplace":
             why = "people at a workplace load a deck as its office says, not as a house's tables do"
             mend = "ask the local office, and type it under People"
-            for basis in (Basis.RECKONED, Basis.TABLE):
+            for basis in (Basis.CALCULATED, Basis.TABLE):
                 found.gap("live_load", spec.id, OutOfScopeError(why, mend), crew=True, basis=basis)
         return
     try:

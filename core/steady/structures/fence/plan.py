@@ -11,7 +11,7 @@ from steady.plan.model import Basis, Bay, Check, DragHandle, Mark, MeasurementTa
 from steady.structures.fence.checks import arches, foundations, gates
 from steady.structures.fence.checks import clearances as through
 from steady.structures.fence.checks.calculate import run_checks
-from steady.structures.fence.checks.findings import FixedFindings, KeptAlike, LineWind, Reckoning
+from steady.structures.fence.checks.findings import FenceCheckCollector, FixedFindings, KeptAlike, LineWind
 from steady.structures.fence.checks.rails import bears_bay
 from steady.structures.fence.checks.stability import own_weight
 from steady.structures.fence.checks.wind import wind_on
@@ -45,14 +45,14 @@ PLAN_FORMAT = 1
 
 @value_object
 class _Line:
-    """A fence set out and reckoned, before its pieces are counted."""
+    """A fence set out and calculated, before its pieces are counted."""
 
     case: FenceCase
     loads: LineWind
     out: SetOut
     hangings: list[gates.Hanging]
     overhead: list[arches.PlacedArch]
-    found: Reckoning
+    found: FenceCheckCollector
 
 
 def first_checks(asked: DesignInput) -> list[Check]:
@@ -61,7 +61,7 @@ def first_checks(asked: DesignInput) -> list[Check]:
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    return cached(_reckoned, asked).found.checks
+    return cached(_calculated, asked).found.checks
 
 
 def _still(asked: DesignInput) -> FixedFindings:
@@ -69,7 +69,7 @@ def _still(asked: DesignInput) -> FixedFindings:
     return FixedFindings(wind_on(FenceCase.of_case(asked)), KeptAlike())
 
 
-def _reckoned(asked: DesignInput) -> _Line:
+def _calculated(asked: DesignInput) -> _Line:
     _refuse(asked.spec)
     case = FenceCase.of_case(asked)
     spec, timber = case.spec, case.timber
@@ -98,7 +98,7 @@ def plan_fence(asked: DesignInput) -> Plan:
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    line = cached(_reckoned, asked)
+    line = cached(_calculated, asked)
     case, loads, out, hangings, overhead = line.case, line.loads, line.out, line.hangings, line.overhead
     spec, site, book, found = case.spec, case.site, case.book, line.found.copy()
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}

@@ -140,7 +140,7 @@ class Afloat:
 
         def wrong(count: int) -> bool:
             try:
-                # What is soonest reckoned first.
+                # What is soonest calculated first.
                 if self.freeboard(count) < FREEBOARD_M or self.sunk(count) > SUNK_SHARE:
                     return True
                 return leans_too_far(count) or lost_turns_it(count)

@@ -25,7 +25,7 @@ VIEWS = (
 
 
 def calculated(case: DesignInput) -> tuple[FloatFound, tuple[Part, ...]]:
-    """What is reckoned of a platform, and its ramp's pieces as it lies today.
+    """What is calculated of a platform, and its ramp's pieces as it lies today.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
@@ -56,7 +56,7 @@ def plan_float(case: DesignInput) -> Plan:
         format=PLAN_FORMAT,
         id=spec.id,
         school=case.book.key,
-        built_on=Basis.RECKONED,
+        built_on=Basis.CALCULATED,
         accepted="",
         parts=parts,
         footings=(),

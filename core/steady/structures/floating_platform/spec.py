@@ -62,7 +62,7 @@ class FloatSpec:
         people: That it must carry; None: the maximum it supports. `person_kg`: with what each carries.
         crowd_x_m, crowd_y_m: Where they stand in the picture, from the platform's middle.
         water: Fresh or salt. `low_m`, `high_m`: the year's range of water under and over today's.
-        moorings: Anchors and lines, in the crew's own words; they are not reckoned. `moored_m`: free water it needs.
+        moorings: Anchors and lines, in the crew's own words; they are not calculated. `moored_m`: free water it needs.
         ice: Whether the water freezes, and whether it is taken out or left in.
         boats, roofed: What this program will not answer for: boats tied to it, a roof on it.
         live_pa: Load of people on any one part; None: as the school asks of decks.
@@ -99,4 +99,4 @@ class FloatSpec:
     live_pa: Annotated[float, Gt(0), Le(10000)] | None = None
     wet: bool = True
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
-    built_on: Basis = Basis.RECKONED
+    built_on: Basis = Basis.CALCULATED

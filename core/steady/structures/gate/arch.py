@@ -35,7 +35,7 @@ class ArchMade:
 
 @value_object
 class ArchFound:
-    """What was reckoned of an arch. `high` None: the school has no wind for it, which stands in `not_covered`."""
+    """What was calculated of an arch. `high` None: the school has no wind for it, which stands in `not_covered`."""
 
     checks: tuple[Check, ...]
     not_covered: tuple[UncheckedItem, ...]
@@ -50,7 +50,7 @@ def solid_height_m(header: SectionItem, rung: SectionItem, arch: Arch) -> float:
 def calculate_arch(
     arch: Arch, made: ArchMade, wind: WindOnFence | OutOfScopeError, book: TimberRules, about: str
 ) -> ArchFound:
-    """Reckon an arch.
+    """Calculate an arch.
 
     Args:
         wind: On a closed strip as long as the arch, high above the ground; or why there is none.
@@ -67,7 +67,7 @@ def calculate_arch(
             UncheckedItem(
                 key=name,
                 about=about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 reason=reason,
                 would_have_to_change=change,
                 crew=crew,
@@ -107,7 +107,7 @@ def calculate_arch(
             Check(
                 key="arch_header.bending",
                 about=about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 sense="at most",
                 demand=book.factored(moment, "M_d"),
                 limit=limit,

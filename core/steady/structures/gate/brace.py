@@ -153,7 +153,7 @@ def _in_force(f: LeafChecks, found: CalculationStep) -> CalculationStep:
 
 
 def racking(f: LeafChecks) -> None:
-    """What the corners would hold without the brace: told for every leaf, reckoned where their stiffness is known."""
+    """What the corners would hold without the brace: told for every leaf, calculated where their stiffness is known."""
     leaf, design = f.leaf, f.leaf.design
     frame = outdoors(leaf.frame)
     try:

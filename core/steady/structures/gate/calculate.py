@@ -18,7 +18,7 @@ from steady.value_objects import value_object
 
 @value_object
 class LeafResult:
-    """Everything reckoned of one leaf."""
+    """Everything calculated of one leaf."""
 
     leaf: Leaf
     strut: statics.Brace
@@ -48,7 +48,7 @@ class HingePostLoad:
         own_limits: Advice that the crew has taken in.
         wind_pa: Design wind on the closed leaf; 0 where it is not known.
         wired: The leaf is hung with wire in place of boards.
-        sag_ratio: How far the crew's own gates come down over what is reckoned.
+        sag_ratio: How far the crew's own gates come down over what is calculated.
     """
 
     post: SectionItem
@@ -61,7 +61,7 @@ class HingePostLoad:
 
 @lru_cache(maxsize=256)
 def calculate_leaf(leaf: Leaf, book: Rulebook, about: str, on: HingePostLoad) -> LeafResult:
-    """Reckon a leaf; `about` is the gate's id."""
+    """Calculate a leaf; `about` is the gate's id."""
     # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.
     # A strut presses from inner corner to inner corner; a cable is pinned at the joints' middles.
     strut = brace_of(leaf, leaf.rake, leaf.tall_m - leaf.stile_m, leaf.strut_reach_m)

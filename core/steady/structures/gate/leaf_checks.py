@@ -72,7 +72,7 @@ class LeafChecks:
             Check(
                 key=name,
                 about=self.about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 sense="at least" if more.get("at_least") else "at most",
                 demand=demand,
                 limit=limit,
@@ -91,7 +91,7 @@ class LeafChecks:
             UncheckedItem(
                 key=key,
                 about=self.about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 reason=reason,
                 would_have_to_change=change,
                 crew=crew,

@@ -81,14 +81,14 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.LatchEdgeSag, s
     return now, later
 
 
-def _as_recorded(reckoned: CalculationStep, ratio: float) -> CalculationStep:
+def _as_recorded(calculated: CalculationStep, ratio: float) -> CalculationStep:
     """The sag by the crew's own record of its gates."""
     return CalculationStep(
         symbol="d_r",
-        value=reckoned.value * ratio,
-        unit=reckoned.unit,
+        value=calculated.value * ratio,
+        unit=calculated.unit,
         formula="r_s * d",
-        inputs=(("r_s", ratio, ""), ("d", reckoned.value, reckoned.unit)),
+        inputs=(("r_s", ratio, ""), ("d", calculated.value, calculated.unit)),
         source="the crew's own record of its gates",
         says="as its own gates came down",
     )

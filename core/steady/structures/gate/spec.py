@@ -59,7 +59,7 @@ class LeafDesign:
         raked: The leaf follows the fence's grade; otherwise it hangs level.
         hinge, latch: Kinds from the yard; each asks for its own gap. hinge_gap_m, latch_gap_m: measured on what was bought, in
             place of the kind's; None: the kind's.
-        slam_m_per_s: Speed of the latch edge when a single leaf is slammed, 0: not reckoned; `slam_stop_m`: the way that latch,
+        slam_m_per_s: Speed of the latch edge when a single leaf is slammed, 0: not calculated; `slam_stop_m`: the way that latch,
             stop and post give [common practice].
         measured_m: The opening at top, middle and bottom, once it stands.
         post_lean_m: How far the hinge post leans out of plumb over the leaf's height, toward the opening positive.

@@ -31,7 +31,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
             UncheckedItem(
                 key="gate_mesh.manufacturer_rating",
                 about=about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 crew=True,
                 reason="what wire bears between a leaf's rails is its maker's to say",
                 would_have_to_change="ask its maker",
@@ -139,7 +139,7 @@ def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -
         UncheckedItem(
             key="gate_pair.head_restraint_wind",
             about=about,
-            basis=Basis.RECKONED,
+            basis=Basis.CALCULATED,
             reason="a rod at the foot alone leaves the edges where the leaves meet to the twist of their frames; a stop or "
             f"rod at the head, that both bear on, must hold {words}",
             would_have_to_change=BY_MAKER,
@@ -225,7 +225,7 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
                 Check(
                     key=key,
                     about=about,
-                    basis=Basis.RECKONED,
+                    basis=Basis.CALCULATED,
                     sense="at most",
                     demand=force,
                     limit=rating,
@@ -240,7 +240,7 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
             UncheckedItem(
                 key=key,
                 about=about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 reason=f"no rating of the {noun.lower()} is entered; the wind {does} {words}",
                 would_have_to_change=BY_MAKER,
                 crew=True,

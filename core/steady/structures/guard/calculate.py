@@ -85,7 +85,7 @@ class GuardFound(CheckList):
 
 
 def calculate_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
-    """Lay a guard out and reckon its most loaded post. Raises InputError for sizes that cannot be."""
+    """Lay a guard out and calculate its most loaded post. Raises InputError for sizes that cannot be."""
     found = GuardFound()
 
     def gap(name: str, refused: OutOfScopeError, crew: bool = False, needs: CalculationStep | None = None) -> None:
@@ -93,7 +93,7 @@ def calculate_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
             UncheckedItem(
                 key=name,
                 about=about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 reason=refused.reason,
                 would_have_to_change=refused.would_have_to_change,
                 crew=crew,
@@ -430,7 +430,7 @@ def _check(
     return Check(
         key=asked.name,
         about=asked.about,
-        basis=Basis.RECKONED,
+        basis=Basis.CALCULATED,
         sense="at least" if at_least else "at most",
         demand=sides[0],
         limit=sides[1],

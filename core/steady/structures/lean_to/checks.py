@@ -35,7 +35,7 @@ from steady.value_objects import value_object
 
 MOST_M2 = 50.0
 FLAT_RAD = math.radians(10)
-"""On a steeper roof a purlin on edge bends sideways, too: not reckoned [our own limit]."""
+"""On a steeper roof a purlin on edge bends sideways, too: not calculated [our own limit]."""
 
 
 @value_object
@@ -49,7 +49,7 @@ class LedgerLoad:
 
 @value_object
 class LeanToFound:
-    """Everything reckoned. `strap_n`: pull in a roof-plane strap, 0 where the wind is not known."""
+    """Everything calculated. `strap_n`: pull in a roof-plane strap, 0 where the wind is not known."""
 
     findings: CheckCollector
     laid: LeanToLayout
@@ -60,7 +60,7 @@ class LeanToFound:
 
 
 def check_lean_to(case: DesignInput) -> LeanToFound:
-    """Reckon a lean-to, with the fewest posts whose beam passes where nobody said how many.
+    """Calculate a lean-to, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.

@@ -95,4 +95,4 @@ class LeanToSpec:
     wet: bool = True
     locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
-    built_on: Basis = Basis.RECKONED
+    built_on: Basis = Basis.CALCULATED

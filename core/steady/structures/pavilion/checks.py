@@ -70,7 +70,7 @@ class HipLoad:
 
 @value_object
 class PavilionFound:
-    """Everything reckoned."""
+    """Everything calculated."""
 
     findings: CheckCollector
     laid: PavilionLayout
@@ -80,7 +80,7 @@ class PavilionFound:
 
 
 def check_pavilion(case: DesignInput) -> PavilionFound:
-    """Reckon a pavilion.
+    """Calculate a pavilion.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.

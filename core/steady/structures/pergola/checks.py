@@ -45,7 +45,7 @@ NAMES = {"along": "along the beams", "across": "across the beams"}
 
 @value_object
 class PergolaFound:
-    """Everything reckoned: what is laid out, loads, one foot for each post, sway each way, and what its joints must hold (N)."""
+    """Everything calculated: what is laid out, loads, one foot for each post, sway each way, and what its joints must hold (N)."""
 
     findings: CheckCollector
     laid: PergolaLayout
@@ -54,7 +54,7 @@ class PergolaFound:
 
 
 def check_pergola(case: DesignInput) -> PergolaFound:
-    """Reckon a pergola, with the fewest posts whose beam passes where nobody said how many.
+    """Calculate a pergola, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.

@@ -98,4 +98,4 @@ class PergolaSpec:
     wet: bool = True
     locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
-    built_on: Basis = Basis.RECKONED
+    built_on: Basis = Basis.CALCULATED

@@ -96,7 +96,7 @@ def _gap(found: StairFound, name: str, about: str, refused: OutOfScopeError) -> 
         UncheckedItem(
             key=name,
             about=about,
-            basis=Basis.RECKONED,
+            basis=Basis.CALCULATED,
             reason=refused.reason,
             would_have_to_change=refused.would_have_to_change or "the local code's limits, or an engineer",
         )
@@ -128,7 +128,7 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
             Check(
                 key=name,
                 about=about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 sense=sense,
                 demand=step("x", has_m, says, "geometry"),
                 limit=step(f"x_{end}", limit_m, "the limit", limits.source),
@@ -189,7 +189,7 @@ def _open_risers(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ru
         Check(
             key="stair.open_risers",
             about=about,
-            basis=Basis.RECKONED,
+            basis=Basis.CALCULATED,
             sense="at most",
             demand=has,
             limit=ball,
@@ -236,7 +236,7 @@ def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> 
             Check(
                 key="stringer.throat_depth",
                 about=about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 sense="at least",
                 demand=has,
                 limit=least,
@@ -251,7 +251,7 @@ def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> 
         Check(
             key="tread.allowable_span",
             about=about,
-            basis=Basis.RECKONED,
+            basis=Basis.CALCULATED,
             sense="at most",
             demand=has,
             limit=limit,

@@ -39,7 +39,7 @@ StatusWord = Literal["planning", "quoted", "agreed", "building", "done", "archiv
 
 
 class Listed(Schema):
-    """A structure in the list; without `verdict` and `problem` it was not reckoned yet."""
+    """A structure in the list; without `verdict` and `problem` it was not calculated yet."""
 
     id: str
     name: str

@@ -284,7 +284,7 @@ class Command(BaseCommand):
         self.say(f"A thousand members checked with their working: {shown}")
 
     def decks(self) -> None:
-        """The whole option search of a small and a large deck, and a reckoning of each, in the core."""
+        """The whole option search of a small and a large deck, and a calculation of each, in the core."""
         self.say("Options of a deck, every joist and beam with all that stands under it (aim: 80 ms and 220 ms)")
         for words in ("18x11 up3", "60x40 up3"):
             spec, site, book = read_deck(words, "d"), Site(soil="sand", frost_m=0.76), rulebook("us")

@@ -29,7 +29,7 @@ const rested = refDebounced(
 )
 const { data, error } = useQuery({
   queryKey: computed(() => ['shady', rested.value]),
-  queryFn: async () => (await ask(api.POST('/api/sights/shady', { body: rested.value }))) as Shady,
+  queryFn: async () => (await ask(api.POST('/api/views/shade-map', { body: rested.value }))) as Shady,
   placeholderData: (last) => last,
   retry: false,
 })

@@ -30,7 +30,7 @@ async function take(brought: string, brought_as: As): Promise<void> {
   try {
     const bare = store.tape.system === 'imperial' ? 'ft' : 'm'
     const body = { document: store.document!, text: brought, brought_as, bare } as const
-    const found = (await ask(api.POST('/api/sights/survey', { body }))) as SurveyRead
+    const found = (await ask(api.POST('/api/views/survey', { body }))) as SurveyRead
     told.value = found
     taken.value = found.things.length
     if (found.things.length) props.site.add(found.things, found)

@@ -12,7 +12,7 @@ const { data } = useQuery({
   queryKey: computed(() => ['zones', site.value.latitude_rad, site.value.longitude_rad]),
   queryFn: () =>
     ask(
-      api.GET('/api/reckon/zones', {
+      api.GET('/api/designs/zones', {
         params: {
           query: { latitude_rad: site.value.latitude_rad ?? null, longitude_rad: site.value.longitude_rad ?? null },
         },

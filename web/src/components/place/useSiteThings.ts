@@ -11,7 +11,7 @@ export function useSiteThings() {
   const store = useJob()
   const { data } = useQuery({
     queryKey: ['site-things'],
-    queryFn: async () => ((await ask(api.GET('/api/sights/things'))) as { things: ThingRow[] }).things,
+    queryFn: async () => ((await ask(api.GET('/api/site-feature-types'))) as { things: ThingRow[] }).things,
     staleTime: Infinity,
   })
   const rows = computed(() => data.value ?? [])

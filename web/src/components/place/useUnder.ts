@@ -36,7 +36,7 @@ export function useUnder() {
     fault.value = ''
     try {
       const body = { document: store.document!, ask: asked as never }
-      const found = await ask(api.POST('/api/sights/underlay', { body }))
+      const found = await ask(api.POST('/api/views/underlay', { body }))
       store.change((job) => (job.site.under = found.under as never), words)
       return true
     } catch (error) {

@@ -71,7 +71,7 @@ const { data: drawn } = useQuery({
   queryKey: computed(() => ['sketch', props.kind.key, rested.value, as.value, startsAs.value, store.document?.school]),
   queryFn: async ({ signal }) =>
     (await ask(
-      api.POST('/api/kinds/sketch', {
+      api.POST('/api/structure-types/preview', {
         body: { ...asked(rested.value, as.value, 'new'), document: store.document! },
         signal,
       }),
@@ -93,7 +93,7 @@ async function add(words: string, as: string): Promise<void> {
   fault.value = ''
   try {
     const key = freeId(store.document)
-    const made = (await ask(api.POST('/api/kinds/new', { body: asked(words, as, key) }))) as Spec
+    const made = (await ask(api.POST('/api/structure-types/new', { body: asked(words, as, key) }))) as Spec
     const spec = startsAs.value === 'cheapest' ? await cheapest(made) : made
     const called = props.kind.presets.find((item) => item.value === as && item.value !== props.kind.presets[0]?.value)
     const count = store.document.structures.filter((item) => item.spec.kind === props.kind.key).length
@@ -113,7 +113,7 @@ async function cheapest(spec: Spec): Promise<Spec> {
   const document = { ...store.document, structures: [{ name: 'New', spec }] }
   try {
     const { start } = await askInTurn(() =>
-      api.POST('/api/reckon/start', { body: { document, structure: spec.id, which: 'cheapest', name: '' } }),
+      api.POST('/api/designs/starting-design', { body: { document, structure: spec.id, which: 'cheapest', name: '' } }),
     )
     return { ...spec, ...Object.fromEntries(start.change as unknown as [string, unknown][]) } as Spec
   } catch {

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Tile } from '@/api/types'
-import BringBox from '@/components/BringBox.vue'
+import CopyStructureBox from '@/components/CopyStructureBox.vue'
 import NewStructure from '@/components/start/NewStructure.vue'
 import TilePicture from '@/components/start/TilePicture.vue'
 import { useJob } from '@/stores/job'
@@ -19,10 +19,8 @@ const metric = computed(() => store.tape.system === 'metric')
 const { data } = useQuery({
   queryKey: computed(() => ['tiles', metric.value]),
   queryFn: async () =>
-    (await ask(api.GET('/api/kinds/tiles', { params: { query: { metric: metric.value } } }))).tiles as Record<
-      string,
-      Tile
-    >,
+    (await ask(api.GET('/api/structure-types/thumbnails', { params: { query: { metric: metric.value } } })))
+      .tiles as Record<string, Tile>,
   staleTime: Infinity,
 })
 const tiles = computed(() => data.value ?? {})
@@ -48,7 +46,7 @@ const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
     <template v-if="kind">
       <NewStructure :key="kind.key" :kind="kind" :sample="tiles[kind.key]" />
       <!-- Comes with the form above it: nothing moves away under a finger. -->
-      <BringBox />
+      <CopyStructureBox />
     </template>
   </section>
 </template>

@@ -7,9 +7,9 @@ import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import StickField from '@/components/StickField.vue'
 import BuildPanel from '@/components/BuildPanel.vue'
-import { useDig } from '@/composables/useDig'
-import FootPanel from '@/kinds/fence/FootPanel.vue'
-import PushPanel from '@/kinds/fence/PushPanel.vue'
+import { useLocateStatus } from '@/composables/useLocateStatus'
+import FoundationPanel from '@/kinds/fence/FoundationPanel.vue'
+import LateralLoadPanel from '@/kinds/fence/LateralLoadPanel.vue'
 import InfillPanel from '@/kinds/fence/InfillPanel.vue'
 import PracticeForm from '@/kinds/fence/PracticeForm.vue'
 import { useFence } from '@/kinds/fence/useFence'
@@ -91,7 +91,7 @@ function follow(way: string | number | null): void {
     )
 }
 
-const { data: dig } = useDig(() => props.structure)
+const { data: dig } = useLocateStatus(() => props.structure)
 const ground = computed(() => store.shown?.site.grounds.find((item) => item.line === props.structure)?.shots ?? [])
 const fall = computed(() => {
   const shots = ground.value
@@ -320,7 +320,7 @@ const fall = computed(() => {
       </section>
       <section>
         <h3>Footing</h3>
-        <FootPanel :structure="structure" :sheet="sheet" />
+        <FoundationPanel :structure="structure" :sheet="sheet" />
         <p class="basis">
           Built on
           <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the calculation' }}</b>.
@@ -329,7 +329,7 @@ const fall = computed(() => {
       </section>
       <section>
         <h3>People and animal loads</h3>
-        <PushPanel :structure="structure" />
+        <LateralLoadPanel :structure="structure" />
       </section>
       <section>
         <h3>Ground on this line</h3>

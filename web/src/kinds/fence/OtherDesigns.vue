@@ -28,7 +28,7 @@ async function planned(change: (at: Leaf) => void): Promise<Sheet | null> {
   const document = JSON.parse(JSON.stringify(store.document)) as Job
   edit(change)(document)
   const body = { document, structure: props.structure, selected: `${props.structure}/gate/${props.id}` }
-  return ask(api.POST('/api/reckon/plan', { body })).then(
+  return ask(api.POST('/api/designs/plan', { body })).then(
     (sheet) => sheet as Sheet,
     () => null,
   )

@@ -34,7 +34,7 @@ function practice(): void {
   }, 'built on practice')
   open.value = false
 }
-function reckoned(): void {
+function buildOnCalculation(): void {
   store.change((job) => void (specOf(job).built_on = 'reckoned'), 'built on the calculation')
   open.value = false
 }
@@ -58,7 +58,7 @@ function reckoned(): void {
         <Button severity="secondary" outlined type="submit" :disabled="!form.accepted_by.trim()"
           >Build on this detail</Button
         >
-        <Button type="button" @click="reckoned">Build on the calculation</Button>
+        <Button type="button" @click="buildOnCalculation">Build on the calculation</Button>
       </p>
     </form>
   </Dialog>

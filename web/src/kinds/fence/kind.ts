@@ -5,8 +5,8 @@ const ui: KindUi = {
   panel: defineAsyncComponent(() => import('@/kinds/fence/FencePanel.vue')),
   found: 'line',
   tables: { line: defineAsyncComponent(() => import('@/kinds/fence/LineTable.vue')) },
-  approve: defineAsyncComponent(() => import('@/kinds/fence/LookBox.vue')),
-  swap: defineAsyncComponent(() => import('@/kinds/fence/SwapBox.vue')),
+  approve: defineAsyncComponent(() => import('@/kinds/fence/AppearanceBox.vue')),
+  swap: defineAsyncComponent(() => import('@/kinds/fence/SubstitutionBox.vue')),
   routes: [{ path: 'gate/:structure/:opening', name: 'gate', component: () => import('@/kinds/fence/GateView.vue') }],
   opening: (structure, bay) => ({
     says: 'Open gate details',

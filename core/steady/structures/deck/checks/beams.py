@@ -54,7 +54,7 @@ class _Joint:
 
 @positional_value_object
 class _On:
-    """One run of beam as it is reckoned: whether its joists run on, and what people where they do most bring more."""
+    """One run of beam as it is calculated: whether its joists run on, and what people where they do most bring more."""
 
     about: str
     run: BeamRun
@@ -79,13 +79,13 @@ Reactions = dict[str, tuple[float, float]]
 def check_beams(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> Reactions:
     """Every check of every beam. Returns what comes on each post."""
     made, reactions = cached(
-        _reckoned, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.beam, timber.post
+        _calculated, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.beam, timber.post
     )
     found.say(made)
     return reactions
 
 
-def _reckoned(
+def _calculated(
     asked: DeckCheckInput, framed: IdentityKey, beam: SectionItem, post: SectionItem
 ) -> tuple[Alike, Reactions]:
     found, frame = asked.found(), framed.it

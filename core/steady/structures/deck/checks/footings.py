@@ -140,7 +140,7 @@ def footing(found: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand,
             wanted_m, governs = pad.width_m, "bearing of the ground"
         table_m = _table_width_m(found, sum(reaction) / found.load.total_pa, soil, round_pad)
         if table_m > wanted_m:
-            # What is reckoned may be less than the school's own table asks: the greater is the default.
+            # What is calculated may be less than the school's own table asks: the greater is the default.
             wanted_m, governs = table_m, "the code's table of footings"
     width_m = spec.footing_width_m or _size_up(wanted_m, round_pad, book.metric)
     area_m2 = width_m**2 * (math.pi / 4 if round_pad else 1.0)

@@ -1,4 +1,4 @@
-"""A deck's guard: asked for from its open edges, and reckoned."""
+"""A deck's guard: asked for from its open edges, and calculated."""
 
 from dataclasses import replace
 

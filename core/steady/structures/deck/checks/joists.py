@@ -69,7 +69,7 @@ UNREAD: dict[str, Any] = {"beam": "", "plies": 1, "beams": None, "posts": None}
 
 
 def check_joists(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
-    """Every check of the joists; alike joists are reckoned once."""
+    """Every check of the joists; alike joists are calculated once."""
     before, after = cached(_alone, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.joist)
     found.say(before)
     _bearing(found, frame, timber)
@@ -83,7 +83,7 @@ def _alone(asked: DeckCheckInput, framed: IdentityKey, joist: SectionItem) -> tu
     about = f"{spec.id}/joists"
     wood = joist_wood(joist, spec, spec.spacing_m)
     span = found.length_step("L", frame.longest_span_m, "longest joist span, centre to centre of its supports")
-    for basis in (Basis.RECKONED, Basis.TABLE):
+    for basis in (Basis.CALCULATED, Basis.TABLE):
         try:
             limit = book.joist_span((wood,), ask_of(spec, book, found, basis is Basis.TABLE, strip_m(spec, frame)))
         except OutOfScopeError as refused:

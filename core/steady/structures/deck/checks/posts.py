@@ -139,7 +139,7 @@ def check_posts(
                     "Raise the deck, use flush beams, or lower the footing top"
                 )
                 top_m = foot_m
-            # Posts that are alike to a millionth of a newton and a metre are reckoned once, from those roundings.
+            # Posts that are alike to a millionth of a newton and a metre are calculated once, from those roundings.
             dead_n, live_n = reactions[post.id]
             footed, findings = cached(_stood_on, rest, round(top_m, 6), round(dead_n, 6), round(live_n, 6))
             one = PostFound(

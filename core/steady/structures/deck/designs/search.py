@@ -11,7 +11,7 @@ from steady.plan.results import check_title, gap_named, governing_check
 from steady.structures.deck.checks.findings import beam_wood, joist_wood, timber_of
 from steady.structures.deck.checks.joists import ask_of
 from steady.structures.deck.designs.candidates import PLIES, SPACINGS_M, Change, changes, of_kind
-from steady.structures.deck.plan import Reckoned, calculate_deck
+from steady.structures.deck.plan import DeckCalculation, calculate_deck
 from steady.structures.deck.spec.deck import Pin, runs_on
 from steady.structures.option import Choice
 from steady.structures.structure_type import DesignInput
@@ -114,7 +114,7 @@ def _ways(case: DesignInput) -> Iterator[Choice]:
         )
 
 
-def _joists(case: DesignInput, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
+def _joists(case: DesignInput, laid: DeckCalculation, fixed: dict[str, object]) -> Iterator[Choice]:
     spec, book = case.spec, case.book
     needs_m = laid.frame.longest_span_m
     timber = timber_of(spec)
@@ -143,7 +143,7 @@ def _joists(case: DesignInput, laid: Reckoned, fixed: dict[str, object]) -> Iter
                 yield _judged(case, "joists", words, change, reach)
 
 
-def _beams(case: DesignInput, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
+def _beams(case: DesignInput, laid: DeckCalculation, fixed: dict[str, object]) -> Iterator[Choice]:
     spec, book = case.spec, case.book
     needs_m = max(span for run in laid.frame.beams for span in run.spans_m)
     carries_m = max(run.carries_m(runs_on(spec)) for run in laid.frame.beams)
@@ -208,7 +208,7 @@ def _judged(case: DesignInput, group: str, says: str, change: dict[str, object],
 
 
 def _whole(case: DesignInput) -> tuple[str, str, float]:
-    """Whether all that stands under a choice passes when it is reckoned again, and what is hardest."""
+    """Whether all that stands under a choice passes when it is calculated again, and what is hardest."""
     try:
         again = calculate_deck(case, frame_only=True)
     except InvalidInputError as error:
@@ -222,7 +222,9 @@ def _whole(case: DesignInput) -> tuple[str, str, float]:
     if worst is None or worst.use > 1 - case.spec.least_slack_ratio + 1e-9:
         return "fail", check_title(worst, case.book.key) if worst else "nothing calculated", worst.use if worst else 0.0
     open_gaps = [
-        gap_named(gap, case.book.key) for gap in again.found.not_covered if gap.basis is Basis.RECKONED and not gap.crew
+        gap_named(gap, case.book.key)
+        for gap in again.found.not_covered
+        if gap.basis is Basis.CALCULATED and not gap.crew
     ]
     if open_gaps:
         return "not_checked", open_gaps[0], worst.use

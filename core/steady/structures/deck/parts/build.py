@@ -1,4 +1,4 @@
-"""A reckoned deck's frame as parts in their places, and its footings. Heights from the finished deck, up positive."""
+"""A calculated deck's frame as parts in their places, and its footings. Heights from the finished deck, up positive."""
 
 import itertools
 import math

@@ -170,7 +170,7 @@ class DeckSpec:
         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
         ratings: Makers' numbers for what a plan cannot know.
         bearings: Posts of another structure that stand on its frame: the job says them each time it is planned.
-        carries: Things a house deck is not reckoned for.
+        carries: Things a house deck is not calculated for.
     """
 
     kind: Literal["deck"] = "deck"
@@ -221,7 +221,7 @@ class DeckSpec:
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     bearings: Annotated[tuple[PostReaction, ...], MaxLen(40)] = ()
     carries: Annotated[tuple[Literal["hot tub", "planters", "roof"], ...], MaxLen(3)] = ()
-    built_on: Basis = Basis.RECKONED
+    built_on: Basis = Basis.CALCULATED
 
 
 def runs_on(spec: DeckSpec) -> bool:

@@ -31,7 +31,7 @@ class PlacedArch:
 
 
 def stand(case: FenceCase, out: SetOut) -> list[PlacedArch]:
-    """Every arch of a fence, reckoned.
+    """Every arch of a fence, calculated.
 
     Raises:
         InputError: An arch lower than the fence it stands over, at its field in the spec.

@@ -9,11 +9,11 @@ from steady.plan.model import Basis, UncheckedItem
 from steady.structures.check_collector import PUBLIC
 from steady.structures.fence.checks.arches import PlacedArch
 from steady.structures.fence.checks.clearances import base_boards
-from steady.structures.fence.checks.fasteners import HoldReckoner
-from steady.structures.fence.checks.findings import FixedFindings, Reckoning, gap
+from steady.structures.fence.checks.fasteners import FastenerChecks
+from steady.structures.fence.checks.findings import FenceCheckCollector, FixedFindings, gap
 from steady.structures.fence.checks.gates import Hanging, pulls, slams
-from steady.structures.fence.checks.posts import PostReckoner, Sides
-from steady.structures.fence.checks.rails import RailReckoner
+from steady.structures.fence.checks.posts import PostChecks, Sides
+from steady.structures.fence.checks.rails import RailChecks
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.layout.tops import tops
 from steady.structures.fence.spec.case import FenceCase
@@ -70,11 +70,11 @@ def run_checks(
     hangings: list[Hanging],
     arches: list[PlacedArch],
     still: FixedFindings,
-) -> Reckoning:
-    """Reckon every post and bay of a fence."""
+) -> FenceCheckCollector:
+    """Calculate every post and bay of a fence."""
     spec, book, loads = case.spec, case.book, still.loads
     still.alike.forget(KEPT_MORE + len(out.posts))
-    found = Reckoning(book=case.book, alike=still.alike)
+    found = FenceCheckCollector(book=case.book, alike=still.alike)
     found.pulls = pulls(hangings)
     found.slams = slams(hangings, book)
     found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
@@ -91,16 +91,16 @@ def run_checks(
             would_have_to_change="nothing: use the calculation",
         )
     )
-    posts = PostReckoner(case, loads, found)
+    posts = PostChecks(case, loads, found)
     for index, post in enumerate(out.posts):
         if post.kind != "closing":
-            posts.reckon(post, sides_of(spec, out, index))
-    rails = RailReckoner(case, loads, found)
-    holds = HoldReckoner(case, loads, found)
+            posts.calculate(post, sides_of(spec, out, index))
+    rails = RailChecks(case, loads, found)
+    holds = FastenerChecks(case, loads, found)
     for bay in out.bays:
         if bay.opening is None:
-            rails.reckon(bay)
-            holds.reckon(bay)
+            rails.calculate(bay)
+            holds.calculate(bay)
     brought_by: list[LeafResult | ArchFound] = [hanging.found for hanging in hangings]
     brought_by += [item.found for item in arches]
     for brought in brought_by:

@@ -10,7 +10,7 @@ from steady.loads.tributary import gather
 from steady.plan.model import Basis, CalculationStep, UncheckedItem
 from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import Alike
-from steady.structures.fence.checks.findings import LineWind, Reckoning
+from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind
 from steady.structures.fence.checks.joints import HOLDS_M, SAME_M, Picked, bought_ends, joints_of_rails, pick, screw_m
 from steady.structures.fence.layout.infill import BOARDED, rows
 from steady.structures.fence.layout.stations import LineBay
@@ -20,10 +20,10 @@ from steady.structures.wood import WITHIN, outdoors
 WIND = case_label("wind")
 
 
-class HoldReckoner:
+class FastenerChecks:
     """Bays one after another; bays under one pressure share their working."""
 
-    def __init__(self, case: FenceCase, loads: LineWind, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, loads: LineWind, found: FenceCheckCollector) -> None:
         self.case = case
         spec, book, timber = case.spec, case.book, case.timber
         self.spec, self.book, self.loads, self.timber, self.found = spec, book, loads, timber, found
@@ -37,7 +37,7 @@ class HoldReckoner:
             pick(joint, stainless=spec.weather == "ice and salt") for joint in joints_of_rails(case)
         )
 
-    def reckon(self, bay: LineBay) -> None:
+    def calculate(self, bay: LineBay) -> None:
         """Boards, their screws and the rails' ends of one bay, under the worst of its wind."""
         about = f"{self.spec.id}/bay/{bay.id}"
         pressure_pa = max((p for _, p in gather(self.loads.zones, bay.start.station_m, bay.end.station_m)), default=0.0)
@@ -61,7 +61,7 @@ class HoldReckoner:
                 UncheckedItem(
                     key="rail_end_fasteners.capacity",
                     about=about,
-                    basis=Basis.RECKONED,
+                    basis=Basis.CALCULATED,
                     crew=True,
                     reason=f"what a {thing} holds at a rail's end in the wind is its maker's to say",
                     would_have_to_change=f"enter what its maker says that one end of the {thing} holds",
@@ -78,7 +78,7 @@ class HoldReckoner:
                 UncheckedItem(
                     key="removable_panel_brackets.capacity",
                     about=about,
-                    basis=Basis.RECKONED,
+                    basis=Basis.CALCULATED,
                     crew=True,
                     reason="what the brackets of a bay that lifts out hold in the wind is their maker's to say",
                     would_have_to_change="ask their maker",
@@ -181,7 +181,7 @@ class HoldReckoner:
                 UncheckedItem(
                     key=name,
                     about=about,
-                    basis=Basis.RECKONED,
+                    basis=Basis.CALCULATED,
                     reason="no screw on the list suits this crossing",
                     crew=True,
                     would_have_to_change="a bracket or bolt rated by its maker",
@@ -209,7 +209,7 @@ class HoldReckoner:
                 UncheckedItem(
                     key=name,
                     about=about,
-                    basis=Basis.RECKONED,
+                    basis=Basis.CALCULATED,
                     reason=refused.reason,
                     crew=True,
                     would_have_to_change=refused.would_have_to_change,

@@ -30,14 +30,14 @@ class LineWind:
 
 @dataclass(slots=True)
 class KeptAlike:
-    """What posts and bays came to, by all that each was reckoned from: those that are alike are reckoned once."""
+    """What posts and bays came to, by all that each was calculated from: those that are alike are calculated once."""
 
     posts: dict[Hashable, Any] = field(default_factory=dict)
     rails: dict[Hashable, Any] = field(default_factory=dict)
     holds: dict[Hashable, Any] = field(default_factory=dict)
 
     def forget(self, most: int) -> None:
-        """Whatever there is more of than that is reckoned anew: a pull goes on for as long as somebody likes."""
+        """Whatever there is more of than that is calculated anew: a pull goes on for as long as somebody likes."""
         for kept in (self.posts, self.rails, self.holds):
             if len(kept) > most:
                 kept.clear()
@@ -52,7 +52,7 @@ class FixedFindings:
 
 
 @dataclass(slots=True, kw_only=True)
-class Reckoning(CheckCollector):
+class FenceCheckCollector(CheckCollector):
     """Checks and gaps of a fence as they are found, and each post's embedment."""
 
     alike: KeptAlike = field(default_factory=KeptAlike)
@@ -69,11 +69,11 @@ class Reckoning(CheckCollector):
 
 
 def gap(key: str, about: str, refused: OutOfScopeError, case: str = "") -> UncheckedItem:
-    """A reckoned check that a rule did not reach."""
+    """A calculated check that a rule did not reach."""
     return UncheckedItem(
         key=key,
         about=about,
-        basis=Basis.RECKONED,
+        basis=Basis.CALCULATED,
         case=case,
         reason=refused.reason,
         would_have_to_change=refused.would_have_to_change,

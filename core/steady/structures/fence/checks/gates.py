@@ -1,4 +1,4 @@
-"""Gates of a fence: each opening's leaves made and reckoned where the fence puts them, their pieces, and what they ask of posts."""
+"""Gates of a fence: each opening's leaves, calculated where the fence puts them, their pieces and their loads on posts."""
 
 from dataclasses import replace
 
@@ -32,7 +32,7 @@ class Hanging:
 
 
 def hang(case: FenceCase, out: SetOut, loads: LineWind) -> list[Hanging]:
-    """Make and reckon every leaf.
+    """Make and calculate every leaf.
 
     Raises:
         InputError: A leaf that cannot be, at its field in the spec.
@@ -98,8 +98,8 @@ def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: Lin
     )
     made = []
     for leaf, forward in found:
-        reckoned = calculate_leaf(leaf, case.book, gate, on)
-        made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, reckoned))
+        calculated = calculate_leaf(leaf, case.book, gate, on)
+        made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, calculated))
     return made
 
 

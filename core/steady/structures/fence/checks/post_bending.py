@@ -9,7 +9,7 @@ from steady.design_codes.requests import LoadType
 from steady.design_codes.results import Soil
 from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep, CheckOrigin
-from steady.structures.fence.checks.findings import Reckoning, gap
+from steady.structures.fence.checks.findings import FenceCheckCollector, gap
 from steady.structures.fence.checks.post_wood import PostWood
 from steady.structures.fence.checks.stability import LateralPush
 from steady.structures.fence.spec.case import FenceCase
@@ -21,7 +21,7 @@ from steady.structures.wood import outdoors
 class PostBends:
     """Bending checks of a fence's posts; posts that carry the same share their working."""
 
-    def __init__(self, case: FenceCase, soil: Soil | None, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, soil: Soil | None, found: FenceCheckCollector) -> None:
         self.case, self.soil, self.found, self.u = case, soil, found, case.book.units
         self._bends: dict[tuple[str, float, str], tuple[CalculationStep, CalculationStep]] = {}
 
@@ -153,7 +153,7 @@ class PostBends:
             )
 
     def by_slam(self, wood: PostWood, about: str, hit: Slam) -> None:
-        """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
+        """Bending of the latch post when the leaf is slammed; the ground is not calculated for a blow of milliseconds."""
         try:
             if wood.key not in sticks() or sticks()[wood.key].species == "steel":
                 raise OutOfScopeError("a slam on a built-up or steel post is not calculated", "solid wood gate posts")

@@ -1,4 +1,4 @@
-"""What bends of a post: its wood or steel, its strength in wind and under a leaf, its modulus; reckoned once for all alike."""
+"""What bends of a post: its wood or steel, its strength in wind and under a leaf, its modulus; calculated once for all alike."""
 
 import math
 from dataclasses import replace
@@ -47,14 +47,14 @@ def turned(now: PostWood, turned_rad: float) -> PostWood:
 
 
 class PostWoods:
-    """Woods of a fence's posts, each reckoned when it is first asked for."""
+    """Woods of a fence's posts, each calculated when it is first asked for."""
 
     def __init__(self, case: FenceCase) -> None:
         self.case, self.u = case, case.book.units
         self._woods: dict[str, PostWood] = {}
 
     def of(self, stick: SectionItem) -> PostWood:
-        """What bending needs of one stick, reckoned once for all its posts."""
+        """What bending needs of one stick, calculated once for all its posts."""
         if stick.key not in self._woods and stick.species == "steel":
             self._woods[stick.key] = self._steel(stick.key, steel_modulus(self.case.spec.foot_detail.steel, self.u))
         if stick.key not in self._woods:

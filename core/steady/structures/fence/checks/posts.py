@@ -11,12 +11,12 @@ from steady.footings.depth import Depth, needed, rounded_up_m, typical_embedment
 from steady.loads.tributary import gather
 from steady.plan.model import Basis, CalculationStep, CheckOrigin, TypicalPractice, UncheckedItem
 from steady.structures.check_collector import Alike
-from steady.structures.fence.checks.findings import LineWind, Reckoning, gap
+from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind, gap
 from steady.structures.fence.checks.foundations import FoundationType, side_width_m, way_at, within
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
 from steady.structures.fence.checks.post_bending import PostBends
 from steady.structures.fence.checks.post_wood import PostWood, PostWoods, turned
-from steady.structures.fence.checks.stability import LateralPush, PierAsk, UprightReckoner
+from steady.structures.fence.checks.stability import LateralChecks, LateralPush, PierAsk
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import together
@@ -35,10 +35,10 @@ BELOW_ICE_M = 0.15
 """Where ice and salt lie a post goes so far below the frost [common practice]."""
 
 
-class PostReckoner:
+class PostChecks:
     """Posts one after another; posts that carry the same share their working."""
 
-    def __init__(self, case: FenceCase, loads: LineWind, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, loads: LineWind, found: FenceCheckCollector) -> None:
         self.case = case
         spec, site, book, timber = case.spec, case.site, case.book, case.timber
         self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, found
@@ -51,7 +51,7 @@ class PostReckoner:
         self.soil_refused: OutOfScopeError | None = None
         self._depths: dict[tuple[float, float, float, float], tuple[CalculationStep, tuple[CalculationStep, ...]]] = {}
         self.ways: dict[str, FoundationType] = {}
-        self.upright = UprightReckoner(case, timber.rail, found)
+        self.upright = LateralChecks(case, timber.rail, found)
         self._built_steps: dict[float, CalculationStep] = {}
         self._alike: dict[Hashable, _Kept] = found.alike.posts
         self.woods = PostWoods(case)
@@ -65,7 +65,7 @@ class PostReckoner:
             self.soil_refused = refused
         self.bends = PostBends(case, self.soil, found)
 
-    def reckon(self, post: Post, sides: "Sides") -> None:
+    def calculate(self, post: Post, sides: "Sides") -> None:
         """One post: what it carries from both sides, how deep it goes, whether it bends too far."""
         about = f"{self.spec.id}/post/{post.id}"
         if post.kind == "standing":
@@ -73,7 +73,7 @@ class PostReckoner:
                 UncheckedItem(
                     key="existing_post",
                     about=about,
-                    basis=Basis.RECKONED,
+                    basis=Basis.CALCULATED,
                     reason="what an existing post holds is not known",
                     crew=True,
                     would_have_to_change="survey it: plumb, sound at the ground line, and how deep it stands",
@@ -95,7 +95,7 @@ class PostReckoner:
                 UncheckedItem(
                     key="disturbed_soil_at_old_hole",
                     about=about,
-                    basis=Basis.RECKONED,
+                    basis=Basis.CALCULATED,
                     reason="loose fill has no soil values",
                     would_have_to_change="dig it out to sound ground, or move the post",
                 )
@@ -108,7 +108,7 @@ class PostReckoner:
             )
 
     def _key(self, post: Post, sides: "Sides", way: FoundationType) -> tuple[Hashable, ...]:
-        """All that a post in the ground is reckoned from."""
+        """All that a post in the ground is calculated from."""
         found, zones = self.found, self.loads.zones
         return (
             (post.kind == "gate" or bool(post.opening), post.stick.key, post.turned_rad, way.key, sides.turn_rad),
@@ -180,7 +180,7 @@ class PostReckoner:
     def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(
             UncheckedItem(
-                key=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+                key=name, about=about, basis=Basis.CALCULATED, reason=reason, would_have_to_change=change, crew=crew
             )
         )
 
@@ -258,7 +258,7 @@ class PostReckoner:
         """A post whose foot stands on a pier, slab or block: what keeps it upright, and how it bends."""
         about = f"{self.spec.id}/post/{post.id}"
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
-        self.upright.reckon(about, way, pushes, hinged=bool(self.found.pulls.get(post.id)))
+        self.upright.calculate(about, way, pushes, hinged=bool(self.found.pulls.get(post.id)))
         self.found.embedment_m[post.id], self.found.governs[post.id] = 0.0, "no excavation"
         if way.stands == "pier":
             if self.soil is None:
@@ -467,7 +467,7 @@ class PostReckoner:
         governs = depth.governs
         usual_m = typical_embedment_m(top_m)
         if not capped and "Wind" not in {name for name, _ in depth.demands} and built_m < usual_m:
-            # Nothing sideways could be reckoned: draw the habit rather than a hole of no depth; the gap says so.
+            # Nothing sideways could be calculated: draw the habit rather than a hole of no depth; the gap says so.
             built_m, governs = rounded_up_m(usual_m, spec.depth_step_m) + spec.deeper_m, "trade habit, not calculated"
         if spec.built_on is Basis.PRACTICE and spec.practice is not None:
             built_m, governs = spec.practice.embedment_m, f"practice, accepted by {spec.practice.accepted_by}"

@@ -12,7 +12,7 @@ from steady.loads.tributary import gather
 from steady.plan.model import Basis, CalculationStep, CheckOrigin, UncheckedItem
 from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import More
-from steady.structures.fence.checks.findings import LineWind, Reckoning, gap
+from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind, gap
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
 from steady.structures.fence.layout.infill import WIRED, rows
 from steady.structures.fence.layout.stations import LineBay
@@ -26,10 +26,10 @@ _Row = tuple[str, CalculationStep, CalculationStep, tuple[CalculationStep, ...],
 """A check of a rail before it has a place: name, demand, limit, working, case, who asks."""
 
 
-class RailReckoner:
+class RailChecks:
     """Rails bay by bay: wind and dead load together, a person leaning, sag over years."""
 
-    def __init__(self, case: FenceCase, loads: LineWind, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, loads: LineWind, found: FenceCheckCollector) -> None:
         self.case = case
         spec, book, timber = case.spec, case.book, case.timber
         self.spec, self.loads, self.found = spec, loads, found
@@ -93,7 +93,7 @@ class RailReckoner:
         self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / max(1, lie.count)
         self.person_share = 1.0 if slats or spec.infill.style in WIRED else top_share(self.heights_m, spec.height_m)
 
-    def reckon(self, bay: LineBay) -> None:
+    def calculate(self, bay: LineBay) -> None:
         """The worst rail of one bay."""
         about = f"{self.spec.id}/bay/{bay.id}"
         if self.spec.infill.style == "bought panels":
@@ -101,7 +101,7 @@ class RailReckoner:
                 UncheckedItem(
                     key="panel.manufacturer_rating",
                     about=about,
-                    basis=Basis.RECKONED,
+                    basis=Basis.CALCULATED,
                     crew=True,
                     reason="what a bought panel bears is its maker's to say",
                     would_have_to_change="ask its maker for wind and load",
@@ -129,12 +129,12 @@ class RailReckoner:
             self.found.at_most(name, about, demand, limit, working, **more)
 
     def _no_rail(self, about: str) -> None:
-        """Wire without a rail: what a strained wire hands to its posts, and how far it gives, is not reckoned."""
+        """Wire without a rail: what a strained wire hands to its posts, and how far it gives, is not calculated."""
         self.found.not_covered.append(
             UncheckedItem(
                 key="wire_mesh.manufacturer_rating",
                 about=about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 crew=True,
                 reason="what a strained wire or welded panel bears between its posts is its maker's to say",
                 would_have_to_change="ask its maker, or add a timber rail along the top",
@@ -158,7 +158,7 @@ class RailReckoner:
         )
 
     def longest_m(self, pressure_pa: float) -> float | None:
-        """The longest span on which the worst rail passes, under a pressure; None where it is not reckoned (m)."""
+        """The longest span on which the worst rail passes, under a pressure; None where it is not calculated (m)."""
         if self.refused is not None or not self.count:
             return None
 
@@ -359,17 +359,17 @@ FINEST_M = 0.0254 / 16
 
 
 def bears_bay(case: FenceCase, loads: LineWind) -> Callable[[float, float], float | None]:
-    """The longest rail, along its slope, that bears wind, person and years between two stations; None: not reckoned (m).
+    """The longest rail, along its slope, that bears wind, person and years between two stations; None: not calculated (m).
 
     Source: the rails' own checks, their span halved in on until they just pass.
     """
-    reckoner = RailReckoner(case, loads, Reckoning(book=case.book))
+    checks = RailChecks(case, loads, FenceCheckCollector(book=case.book))
     known: dict[float, float | None] = {}
 
     def longest(from_m: float, to_m: float) -> float | None:
         pressure_pa = max((p for _, p in gather(loads.zones, from_m, to_m)), default=0.0)
         if pressure_pa not in known:
-            known[pressure_pa] = reckoner.longest_m(pressure_pa)
+            known[pressure_pa] = checks.longest_m(pressure_pa)
         return known[pressure_pa]
 
     return longest

@@ -10,7 +10,7 @@ from steady.errors import OutOfScopeError
 from steady.footings.depth import needed, rounded_up_m
 from steady.loads.tributary import gather
 from steady.plan.model import Basis, CalculationStep, CheckOrigin, Part, UncheckedItem
-from steady.structures.fence.checks.findings import LineWind, Reckoning, gap
+from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind, gap
 from steady.structures.fence.checks.foundations import FoundationType
 from steady.structures.fence.layout.stations import Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
@@ -51,17 +51,17 @@ class LateralPush:
         return self.key == "wind"
 
 
-class UprightReckoner:
+class LateralChecks:
     """Posts on bases, one after another: bases, braces, anchors, slab edges, and how deep a pier goes."""
 
-    def __init__(self, case: FenceCase, brace: SectionItem, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, brace: SectionItem, found: FenceCheckCollector) -> None:
         self.case = case
         spec, book = case.spec, case.book
         self.spec, self.book, self.brace, self.found = spec, book, brace, found
         self.u = book.units
         self.up: Upright = spec.foot_detail.upright
 
-    def reckon(self, about: str, way: FoundationType, pushes: list[LateralPush], hinged: bool) -> None:
+    def calculate(self, about: str, way: FoundationType, pushes: list[LateralPush], hinged: bool) -> None:
         """What holds one post against its pushes; `hinged`: a leaf hangs on it."""
         if hinged:
             self._gap(
@@ -93,7 +93,7 @@ class UprightReckoner:
     def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(
             UncheckedItem(
-                key=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+                key=name, about=about, basis=Basis.CALCULATED, reason=reason, would_have_to_change=change, crew=crew
             )
         )
 
@@ -305,7 +305,7 @@ def own_weight(
     out: SetOut,
     weighs: tuple[list[Part], int],
     loads: LineWind,
-    found: Reckoning,
+    found: FenceCheckCollector,
 ) -> None:
     """Whether a frame on loose blocks stands by its weight as one body: each straight's wind tips it, or slides it.
 
@@ -388,7 +388,7 @@ def _wind_step(force_n: float, u: Units, says: str) -> CalculationStep:
     return given_step("P", force_n / u.force_n, u.force, "statics: the wind's zones", says)
 
 
-def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, found: Reckoning) -> None:
+def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, found: FenceCheckCollector) -> None:
     """Posts in loose blocks are hinges: along a straight the top rail holds them, from corner to corner.
 
     It carries half of the wind: as a span where both ends are corners, as an arm where one is.
@@ -403,7 +403,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, 
             UncheckedItem(
                 key="top_rail.bending_between_corners",
                 about=about,
-                basis=Basis.RECKONED,
+                basis=Basis.CALCULATED,
                 reason="no corner holds the top of this run: its posts are hinges in their blocks",
                 would_have_to_change="a return at an end, braces, or feet in the ground",
             )

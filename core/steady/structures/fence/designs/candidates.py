@@ -50,7 +50,7 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
                                 "rail_laid": laid,
                                 "rails_count": count,
                                 "hole_width_m": width_m,
-                                "built_on": Basis.RECKONED,
+                                "built_on": Basis.CALCULATED,
                             }
                             yield (
                                 _says(case, wish),
@@ -63,7 +63,7 @@ def _gates(spec: FenceSpec, posts: list[str], frames: list[str]) -> Iterator[tup
     """Stiffer leaves, on these posts and on the next size."""
     for post in posts if spec.openings else []:
         if post not in (spec.post, spec.gate_post):
-            alone: dict[str, object] = {"gate_post": post, "built_on": Basis.RECKONED}
+            alone: dict[str, object] = {"gate_post": post, "built_on": Basis.CALCULATED}
             yield f"Gate posts {sticks()[post].says}, the line's as they are", _changed(spec, alone)
         for frame in frames:
             for cross_rails in (1, 2, 3):
@@ -74,7 +74,7 @@ def _gates(spec: FenceSpec, posts: list[str], frames: list[str]) -> Iterator[tup
                     )
                     for opening in spec.openings
                 )
-                wish: dict[str, object] = {"gate_post": post, "openings": leaves, "built_on": Basis.RECKONED}
+                wish: dict[str, object] = {"gate_post": post, "openings": leaves, "built_on": Basis.CALCULATED}
                 if post == spec.post and spec.gate_post is None:
                     del wish["gate_post"]
                 words = [
@@ -107,7 +107,7 @@ def _says(
     if wish["hole_width_m"] != spec.hole_width_m:
         width = wish["hole_width_m"]
         words.append("holes three posts wide" if width is None else f"a {tape.length(float(str(width)))} auger")
-    if spec.built_on is not Basis.RECKONED:
+    if spec.built_on is not Basis.CALCULATED:
         words.append("depth as calculated")
     text = ", ".join(words)
     return text[:1].upper() + text[1:] if text else "Current design"

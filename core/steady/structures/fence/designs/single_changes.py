@@ -43,13 +43,13 @@ def singles(case: DesignInput) -> Iterator[tuple[str, Change]]:
     if wider_m is not None and wider_m <= 5 * line.width_m:
         yield f"a {tape.length(wider_m)} auger", (("hole_width_m", wider_m),)
     step_m = 0.15 if line.metric else FT / 2
-    if spec.built_on is Basis.RECKONED and spec.deeper_m + step_m <= 1.5:
+    if spec.built_on is Basis.CALCULATED and spec.deeper_m + step_m <= 1.5:
         yield f"holes {tape.length(step_m)} deeper than the code asks", (("deeper_m", spec.deeper_m + step_m),)
     if spec.built_on is Basis.PRACTICE:
         if spec.practice is not None and spec.practice.embedment_m + step_m <= 3.6:
             deeper = replace(spec.practice, embedment_m=spec.practice.embedment_m + step_m)
             yield f"holes {tape.length(step_m)} deeper", (("practice", deeper),)
-        yield "holes as deep as calculated", (("built_on", Basis.RECKONED),)
+        yield "holes as deep as calculated", (("built_on", Basis.CALCULATED),)
     if spec.infill.style == "butted":
         open_faced = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[line.metric])
         yield f"gaps of {tape.length(GAPS_M[line.metric])} between boards", (("infill", open_faced),)

@@ -177,7 +177,7 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
     except (InvalidInputError, OutOfScopeError):
         # Without the place's wind nothing can pass: nothing is searched.
         return Search(why="The wind of this place is not known: enter it under Ground, then ask again")
-    base: FenceSpec = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
+    base: FenceSpec = replace(spec, built_on=Basis.CALCULATED, practice=None, bay_by_strength=False, deeper_m=0.0)
     base = stiffer_leaves(case, base)
     look = _Looking(case=case, base=base, plan=lambda like: plan_fence(case.of(like)), priced=priced)
     posts = same_wood(stick(spec.post, "post", "post"), "post")

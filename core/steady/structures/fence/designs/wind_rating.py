@@ -71,7 +71,7 @@ def not_known(built: Plan) -> str:
 
     What a maker must say of a bracket or hinge is asked for by itself, and is not among it.
     """
-    return next((gap.key for gap in built.not_covered if gap.basis is Basis.RECKONED and not gap.crew), "")
+    return next((gap.key for gap in built.not_covered if gap.basis is Basis.CALCULATED and not gap.crew), "")
 
 
 AT_A_GATE = "with a gate, "
@@ -182,7 +182,7 @@ def _places(spec: FenceSpec, built: Plan) -> dict[str, str]:
 
 def _use(check: Check, stands: dict[str, float], book: Rulebook) -> float:
     """How much of its limit a code's wind check uses with the hole that is built; 0 for what is none."""
-    if check.asks is not CheckOrigin.CODE or check.basis is not Basis.RECKONED or not check.by_wind:
+    if check.asks is not CheckOrigin.CODE or check.basis is not Basis.CALCULATED or not check.by_wind:
         return 0.0
     if check.key in IN_GROUND:
         has = stands.get(check.about, 0.0) / book.units.span_m

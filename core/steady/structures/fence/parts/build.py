@@ -8,7 +8,7 @@ from dataclasses import replace
 from steady.catalog.items import SectionItem
 from steady.layout.rails import rail_stock_m
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Opening, Part, PartPlacement, Vec, Zone
-from steady.structures.fence.checks.findings import Reckoning
+from steady.structures.fence.checks.findings import FenceCheckCollector
 from steady.structures.fence.checks.foundations import (
     FoundationType,
     foot_m,
@@ -30,7 +30,7 @@ from steady.structures.fence.spec.timber import FenceTimbers
 def posts_and_footings(
     case: FenceCase,
     out: SetOut,
-    found: Reckoning,
+    found: FenceCheckCollector,
     tops: dict[str, float],
 ) -> tuple[list[Part], list[Footing]]:
     """Posts, grouped by length, and what each stands in or on.

@@ -121,7 +121,7 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
 def _leaf_wire(case: FenceCase, hanging: Hanging) -> list[Part]:
     """One piece of the fence's own wire over a leaf's frame, cut from the same stock.
 
-    The leaf is reckoned as boarded, which is heavier and catches all the wind.
+    The leaf is calculated as boarded, which is heavier and catches all the wind.
     """
     leaf, stock = hanging.found.leaf, case.timber.stock
     assert stock is not None

@@ -25,7 +25,7 @@ class Steel:
     """Steel as its maker rates it; the crew types it. None: not known, so not covered.
 
     Args:
-        modulus_m3: Elastic section modulus across the line; a pipe's is reckoned from its size.
+        modulus_m3: Elastic section modulus across the line; a pipe's is calculated from its size.
         strength_pa: Yield strength.
         safety: What the strength is divided by.
         wall_m: Wall of a pipe.

@@ -86,7 +86,7 @@ class LineEnd:
     """How an end of the line begins: with a post of its own, a post against a wall, or at a post that stands already.
 
     `packing_m`: between the wall's face, where the tape starts, and the post. `stands`: a post that stands already is neither
-    bought nor dug for; what it holds is surveyed, not reckoned.
+    bought nor dug for; what it holds is surveyed, not calculated.
     """
 
     at: Literal["post", "wall", "standing post"] = "post"
@@ -253,7 +253,7 @@ class FenceSpec:
         hole_width_m: None: about three post widths on the next auger up.
         margin_m: Comfort kept between a hole and a no-dig band.
         depth_step_m: Depths are rounded up to this.
-        deeper_m: Holes are dug so much deeper than reckoned, for more wind than the code asks.
+        deeper_m: Holes are dug so much deeper than calculated, for more wind than the code asks.
         mark_to: What the tape mark stands for.
         lean_n: A person leaning on the top, taken by boards over the rails: advice, unless `guards_drop`.
         stock_n: What stock push with at half height; our own safety limit.
@@ -318,7 +318,7 @@ class FenceSpec:
     deeper_m: Annotated[float, Ge(0), Le(1.5)] = 0.0
     mark_to: Literal["centre", "near face", "far face"] = "centre"
     string_side: Literal["left", "right"] = "right"
-    built_on: Basis = Basis.RECKONED
+    built_on: Basis = Basis.CALCULATED
     practice: PracticeDetail | None = None
     lean_n: Annotated[float, Ge(0), Le(3000)] = 500.0
     stock_n: Annotated[float, Ge(0), Le(10000)] = 0.0

@@ -1,4 +1,4 @@
-"""A platform reckoned as a whole, and what this program does not answer for."""
+"""A platform calculated as a whole, and what this program does not answer for."""
 
 import math
 
@@ -30,7 +30,7 @@ class Built:
 
 @value_object
 class FloatFound:
-    """Everything reckoned. `wet` and `dry`: afloat with soaked and with dry wood; None: it sinks under its own weight."""
+    """Everything calculated. `wet` and `dry`: afloat with soaked and with dry wood; None: it sinks under its own weight."""
 
     findings: CheckCollector
     laid: FloatLayout
@@ -48,7 +48,7 @@ class FloatFound:
 
 
 def check_float(case: DesignInput, built: Built) -> FloatFound:
-    """Reckon a platform.
+    """Calculate a platform.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.

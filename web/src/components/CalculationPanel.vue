@@ -10,7 +10,7 @@ import CheckLine from '@/components/CheckLine.vue'
 import DetailCanvas from '@/components/DetailCanvas.vue'
 import MathLine from '@/components/MathLine.vue'
 import RatingField from '@/components/RatingField.vue'
-import StartsBox from '@/components/StartsBox.vue'
+import WindRatingBox from '@/components/WindRatingBox.vue'
 import SearchLine from '@/components/SearchLine.vue'
 import TrueShape from '@/components/TrueShape.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
@@ -108,11 +108,11 @@ const {
 } = useAnswer<MovementLimits | null>(async () => {
   if (!store.document || !handle.value) return null
   const body = { document: store.document, structure: props.structure, post: handle.value.id }
-  return ask(api.POST('/api/reckon/slack', { body }))
+  return ask(api.POST('/api/designs/movement-limits', { body }))
 }, null)
 watch([() => props.selected, () => store.document], forget)
 
-const help = useSearch('options')
+const help = useSearch('fixes')
 const options = help.rows
 /** Under the pointer the list stands still: a dearer way never slips under a finger while cheaper ones are found. */
 const still = ref<Option[] | null>(null)
@@ -163,7 +163,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
 </script>
 
 <template>
-  <aside class="reckoning" :class="{ pulling, late }" aria-label="Calculation" :aria-busy="pulling || late">
+  <aside class="calculation-panel" :class="{ pulling, late }" aria-label="Calculation" :aria-busy="pulling || late">
     <header class="head">
       <h2>{{ title }}</h2>
       <span v-if="pulling" class="small">Release to calculate</span>
@@ -188,7 +188,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     </p>
 
     <TrueShape :sheet="sheet" :selected="selected" :wide="INSET_W" @select="emit('select', $event)" />
-    <StartsBox
+    <WindRatingBox
       v-if="!selected && kind?.starts.length"
       :structure="structure"
       :kind="kind"
@@ -268,7 +268,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     </div>
     <p v-if="sheet.built_on === 'practice'" class="warn">
       Built on practice, accepted by {{ sheet.accepted }}. The calculation stands beside it<template v-if="post"
-        >: it asks {{ post.reckoned }} of embedment here</template
+        >: it asks {{ post.calculated }} of embedment here</template
       >.
     </p>
 
@@ -307,9 +307,9 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       <template v-if="post">
         <p class="check-name">Depth by habit: {{ post.habit }}</p>
         <p class="practice-bar" aria-hidden="true" />
-        <p class="small">Not checked against wind. The calculation asks {{ post.reckoned }} here.</p>
+        <p class="small">Not checked against wind. The calculation asks {{ post.calculated }} here.</p>
       </template>
-      <p v-else class="small">Choose a post to see the trade's habit beside its reckoned depth.</p>
+      <p v-else class="small">Choose a post to see the trade's usual depth beside the calculated one.</p>
     </template>
     <section v-for="gap in gaps" :key="gap.about + gap.name" class="gap">
       <p class="strong">
@@ -412,7 +412,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
   gap: 6px;
   padding-top: 10px;
 }
-.reckoning {
+.calculation-panel {
   background: var(--paper);
   padding: 12px 18px 24px;
   overflow-y: auto;

@@ -11,7 +11,7 @@ import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
 import { change } from '@/logic/money'
 
-/** Supplier substitution: the whole plan is reckoned again with it before anyone says yes. */
+/** Supplier substitution: the whole plan is calculated again with it before anyone says yes. */
 const props = defineProps<{ structure: string; total: number }>()
 const store = useJob()
 const reference = useReference()
@@ -39,8 +39,8 @@ const { found, busy, fault, look, clear } = useAnswer<Swapped | null>(async () =
   if (!to.value) return null
   const { total } = props
   const body = { document: swapped(), structure: props.structure, selected: '' }
-  const sheet = (await ask(api.POST('/api/reckon/plan', { body }))) as Sheet
-  const takeoff = (await ask(api.POST('/api/reckon/takeoff', { body }))) as Takeoff
+  const sheet = (await ask(api.POST('/api/designs/plan', { body }))) as Sheet
+  const takeoff = (await ask(api.POST('/api/designs/takeoff', { body }))) as Takeoff
   const { verdict, headline, conflicts } = sheet
   return { verdict, headline, price: takeoff.bill.total - total, conflicts }
 }, null)

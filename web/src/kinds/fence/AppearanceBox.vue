@@ -17,7 +17,7 @@ const { data: sheet } = useJobAnswer<Sheet>(
   () => `look ${props.structure}`,
   async (document) =>
     (await ask(
-      api.POST('/api/reckon/plan', { body: { document, structure: props.structure, selected: props.structure } }),
+      api.POST('/api/designs/plan', { body: { document, structure: props.structure, selected: props.structure } }),
     )) as Sheet,
 )
 const detail = computed(() => sheet.value?.details?.find((item) => item.id.endsWith('/look')) ?? null)

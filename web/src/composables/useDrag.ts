@@ -29,7 +29,7 @@ interface Pull {
  * `held` stays the same while the drawing stays where it is; `at`, where it is by now, changes with every move: whoever
  * draws only what is held is not drawn again by it.
  */
-export function usePull(pull: Pull) {
+export function useDrag(pull: Pull) {
   const held = shallowRef<Held | null>(null)
   const at = ref(0)
   let moved = false

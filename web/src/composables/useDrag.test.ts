@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { describe, expect, it } from 'vitest'
 import type { DragHandle } from '@/api/types'
-import { usePull } from './usePull'
+import { useDrag } from './useDrag'
 
 const tape = { system: 'imperial' as const, mark_m: 0.0254 / 16 }
 const AT = Math.round(2 / tape.mark_m) * tape.mark_m
@@ -16,7 +16,7 @@ function drawing(most = 5) {
     getBoundingClientRect: () => ({ left: 10, top: 0 }),
     setPointerCapture: () => undefined,
   } as unknown as SVGSVGElement)
-  const pull = usePull({
+  const pull = useDrag({
     svg,
     tape: () => tape,
     along: (_, x) => x / 100,
@@ -92,7 +92,7 @@ describe('the drawing under a pull', () => {
     } as unknown as SVGSVGElement)
     const told: number[] = []
     const nothing = () => undefined
-    const { take, drag, shifted, held } = usePull({
+    const { take, drag, shifted, held } = useDrag({
       svg,
       tape: () => tape,
       along: (_, x) => x / 100,

@@ -1,4 +1,4 @@
-"""The reckoning endpoints as the sheet uses them: one answer a drag, marks, take-off, options, slack, ground, the locate."""
+"""The calculation endpoints as the sheet uses them: one answer a drag, marks, take-off, options, slack, ground, the locate."""
 
 import csv
 import io
@@ -13,14 +13,14 @@ from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job
 
 
-class ReckonTest(TestCase):
+class DesignsTest(TestCase):
     def setUp(self) -> None:
         self.caller = Caller(person("ash"))
         self.job = documents.dump(larkspur_rise())
 
     def ask(self, name: str, **more: Any) -> Any:
         body = {"document": self.job, "structure": "windbreak", **more}
-        answer = self.caller.send("POST", f"/api/reckon/{name}", body)
+        answer = self.caller.send("POST", f"/api/designs/{name}", body)
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         return answer.json()
 
@@ -108,7 +108,7 @@ class ReckonTest(TestCase):
     @tag("slow")
     def test_options_only_when_they_help(self) -> None:
         self.spec.update({"post": "post 4x4 pine", "hole_width_m": None})
-        offered = self.ask("options")["options"]
+        offered = self.ask("fixes")["options"]
         self.assertTrue(offered)
         self.assertEqual([o["price"] for o in offered], sorted(o["price"] for o in offered))
         best = offered[0]
@@ -117,35 +117,39 @@ class ReckonTest(TestCase):
         self.assertAlmostEqual(self.ask("takeoff")["bill"]["total"], best["price"], delta=0.02 * best["price"])
 
     def test_slack_says_what_fails_first(self) -> None:
-        answer = self.ask("slack", post="windbreak/post/start+2")
+        answer = self.ask("movement-limits", post="windbreak/post/start+2")
         self.assertTrue(answer["back_m"] >= 0 and answer["on_m"] >= 0)
         self.assertTrue(answer["fails_back"] or answer["fails_on"])
         gone = self.caller.send(
-            "POST", "/api/reckon/slack", {"document": self.job, "structure": "windbreak", "post": "windbreak/post/none"}
+            "POST",
+            "/api/designs/movement-limits",
+            {"document": self.job, "structure": "windbreak", "post": "windbreak/post/none"},
         )
         self.assertEqual(gone.status_code, 422)
 
     def test_the_line_says_which_word_it_does_not_understand(self) -> None:
         asked = {"kind": "fence", "id": "f", "bare": "ft"}
-        good = self.caller.send("POST", "/api/kinds/new", {**asked, "text": "0 c38 g4 c81 g11 118'6"})
+        good = self.caller.send("POST", "/api/structure-types/new", {**asked, "text": "0 c38 g4 c81 g11 118'6"})
         self.assertEqual(len(good.json()["straights"]), 3)
-        bad = self.caller.send("POST", "/api/kinds/new", {**asked, "text": "0 c38 turnip 60"})
+        bad = self.caller.send("POST", "/api/structure-types/new", {**asked, "text": "0 c38 turnip 60"})
         self.assertEqual(bad.json()["problems"][0]["field"], "readings")
         self.assertIn("turnip", bad.json()["problems"][0]["message"])
 
     def test_ground_rows_keep_the_good_and_name_the_bad(self) -> None:
         body = {"text": "0,48.5in\n10,x\n20,60.25in", "kind": "rod", "instrument_m": 148.5 * 0.0254, "bare": "ft"}
-        found = self.caller.send("POST", "/api/reckon/ground", body).json()
+        found = self.caller.send("POST", "/api/designs/level-readings", body).json()
         self.assertEqual([round(s["height_m"] / 0.0254, 4) for s in found["shots"]], [100, 88.25])
         self.assertEqual([p["row"] for p in found["problems"]], [2])
 
     def test_the_locate_holds_the_dig_back(self) -> None:
-        held = self.ask("dig")
+        held = self.ask("locate-status")
         self.assertFalse(held["ready"])
         self.job["site"]["locate"].update({"expires": "2099-01-01", "marks_visible": True, "private_lines_asked": True})
-        self.assertTrue(self.ask("dig")["ready"])
+        self.assertTrue(self.ask("locate-status")["ready"])
         self.job["site"]["locate"]["expires"] = "soon"
-        answer = self.caller.send("POST", "/api/reckon/dig", {"document": self.job, "structure": "windbreak"})
+        answer = self.caller.send(
+            "POST", "/api/designs/locate-status", {"document": self.job, "structure": "windbreak"}
+        )
         self.assertEqual(answer.json()["problems"][0]["field"], "site/locate/expires")
 
     @tag("slow")
@@ -154,23 +158,23 @@ class ReckonTest(TestCase):
         sheet = self.ask("plan")
         self.assertEqual((sheet["verdict"], sheet["checks"]), ("not_checked", []))
         self.assertIn("engineer", sheet["headline"])
-        self.assertEqual(self.ask("options")["options"], [])
+        self.assertEqual(self.ask("fixes")["options"], [])
         self.assertGreater(len(self.ask("takeoff")["pieces"]), 3)
 
     def test_ways_to_build_a_fence_are_planned_and_priced_and_one_is_taken(self) -> None:
         document = small_job()
         asked = {"document": document, "structure": "windbreak", "selected": ""}
-        rows = self.caller.send("POST", "/api/reckon/choices", asked).json()["choices"]
+        rows = self.caller.send("POST", "/api/designs/member-options", asked).json()["choices"]
         self.assertEqual({row["group"] for row in rows}, {"bays", "feet", "styles"})
         lapped = next(row for row in rows if row["says"].startswith("board on board"))
         self.assertGreater(lapped["price_change"], 0)
         spec = document["structures"][0]["spec"]
         for field, value in lapped["change"]:
             spec[field] = value
-        sheet = self.caller.send("POST", "/api/reckon/plan", asked).json()
+        sheet = self.caller.send("POST", "/api/designs/plan", asked).json()
         self.assertIn("lap", " ".join(sheet["notes"]))
         spec["infill"] = {**spec["infill"], "style": "woven"}
-        answer = self.caller.send("POST", "/api/reckon/plan", asked)
+        answer = self.caller.send("POST", "/api/designs/plan", asked)
         self.assertEqual(answer.status_code, 422)
         [problem] = answer.json()["problems"]
         self.assertEqual(problem["field"], "document/structures/0/spec/infill/style")
@@ -179,14 +183,14 @@ class ReckonTest(TestCase):
     @tag("slow")
     def test_a_deck_from_words_its_choices_and_its_paper(self) -> None:
         body = {"kind": "deck", "text": "16x12 up3", "id": "deck-9", "bare": "ft", "school": "us"}
-        spec = self.caller.send("POST", "/api/kinds/new", body).json()
+        spec = self.caller.send("POST", "/api/structure-types/new", body).json()
         self.assertEqual([corner["y_m"] for corner in spec["outline"]][:2], [0.0, 0.0])
         document = small_job()
         document["structures"] = [{"name": "Deck", "spec": spec}]
         asked = {"document": document, "structure": "deck-9", "selected": "deck-9/joists"}
-        sheet = self.caller.send("POST", "/api/reckon/plan", asked).json()
+        sheet = self.caller.send("POST", "/api/designs/plan", asked).json()
         self.assertEqual([view["name"] for view in sheet["views"]], ["plan", "section"])
-        rows = self.caller.send("POST", "/api/reckon/choices", asked).json()["choices"]
+        rows = self.caller.send("POST", "/api/designs/member-options", asked).json()["choices"]
         self.assertEqual({row["group"] for row in rows}, {"joists", "beams", "ways"})
         self.assertTrue(any(row["whole"] == "pass" and row["price_change"] is not None for row in rows))
         job = self.caller.new_job(document)
@@ -199,14 +203,14 @@ class ReckonTest(TestCase):
             answer = self.caller.send("GET", f"/api/jobs/{job}/files/deck-9/{name}")
             self.assertEqual(answer.status_code, 200, name)
             self.assertTrue(answer.content.startswith(start), name)
-        wrong = self.caller.send("POST", "/api/kinds/new", {**body, "text": "16x12 wide"})
+        wrong = self.caller.send("POST", "/api/structure-types/new", {**body, "text": "16x12 wide"})
         self.assertEqual(wrong.status_code, 422)
-        kinds = {kind["key"]: kind for kind in self.caller.send("GET", "/api/kinds").json()["kinds"]}
+        kinds = {kind["key"]: kind for kind in self.caller.send("GET", "/api/structure-types").json()["kinds"]}
         fields = {field["path"]: field for group in kinds["deck"]["form"] for field in group["fields"]}
         self.assertIn("veneer", {value for value, _ in fields["ledger/wall"]["choices"]})
 
     def test_reference_offers_what_the_yard_and_the_school_have(self) -> None:
-        found = self.caller.send("GET", "/api/reckon/reference").json()
+        found = self.caller.send("GET", "/api/designs/reference").json()
         self.assertIn("post 6x6 pine", {item["key"] for item in found["items"]})
         self.assertEqual(len(found["soils"]), 5)
         self.assertTrue(all(source["confidence"] and source["checked"] for source in found["sources"]))
@@ -217,15 +221,17 @@ class SumsTest(TestCase):
         self.caller = Caller(person("ash"))
 
     def test_the_catalogue_and_an_answer(self) -> None:
-        sums = self.caller.send("GET", "/api/sums").json()["sums"]
+        sums = self.caller.send("GET", "/api/calculators").json()["sums"]
         self.assertGreater(len(sums), 20)
         body = {"name": "setout.bays", "inputs": {"run": "100 ft", "bay_max": "8'"}}
-        answers = self.caller.send("POST", "/api/sums", body).json()["answers"]
+        answers = self.caller.send("POST", "/api/calculators", body).json()["answers"]
         self.assertEqual({a["output"]: a["status"] for a in answers}, {"bays": "ok", "bay": "ok"})
-        self.assertEqual(self.caller.send("POST", "/api/sums", {"name": "no.such", "inputs": {}}).status_code, 422)
+        self.assertEqual(
+            self.caller.send("POST", "/api/calculators", {"name": "no.such", "inputs": {}}).status_code, 422
+        )
 
     def test_what_the_numbers_rest_on_lists_published_rows_then_doubt(self) -> None:
-        found = self.caller.send("GET", "/api/sums/checks").json()
+        found = self.caller.send("GET", "/api/verification").json()
         rows = found["rows"]
         self.assertEqual({row["outcome"] for row in rows}, {"agrees"})
         kinds = [row["kind"] == "published" for row in rows]
@@ -283,7 +289,7 @@ class SchoolsTest(TestCase):
                 {"school": "uk", "grade": "C24", "size": "47x220 mm"},
             ],
         }
-        return self.caller.send("POST", "/api/sums/compare", {**body, **change})
+        return self.caller.send("POST", "/api/code-comparison", {**body, **change})
 
     def test_two_schools_on_one_member_with_the_difference_in_four_parts(self) -> None:
         answer = self.compare().json()
@@ -321,7 +327,7 @@ class SchoolsTest(TestCase):
             self.assertEqual(answer.json()["problems"][0]["field"], field)
 
     def test_every_school_is_listed_with_what_forms_offer(self) -> None:
-        rows = self.caller.send("GET", "/api/sums/schools").json()["schools"]
+        rows = self.caller.send("GET", "/api/design-codes").json()["schools"]
         self.assertEqual([row["key"] for row in rows], ["us", "ca", "nz", "uk"])
         for row in rows:
             self.assertTrue(row["grades"] and row["sizes"] and row["edition"])
@@ -337,6 +343,6 @@ class SchoolsTest(TestCase):
 
     def test_a_sum_says_whether_it_fails(self) -> None:
         raw = {"school": "us", "arm": "39 in", "left_after_notch": "2 in"}
-        answer = self.caller.send("POST", "/api/sums", {"name": "guard.post_check", "inputs": raw}).json()
+        answer = self.caller.send("POST", "/api/calculators", {"name": "guard.post_check", "inputs": raw}).json()
         self.assertEqual(answer["status"], "fails")
         self.assertIn("notched", answer["reason"])

@@ -25,7 +25,7 @@ const busy = ref(false)
 const stale = ref(false)
 const fault = ref('')
 /** Single changes between the two, planned whole when asked for: a dozen plans and as many searches. */
-const single = useSearch('steps-up')
+const single = useSearch('wind-upgrades')
 const steps = single.rows
 const signing = ref<Which | ''>('')
 const name = ref('')
@@ -53,7 +53,7 @@ const rows = computed(() => ALL.value.flatMap((which) => (found.value[which] ? [
 async function one(which: Which, signed = ''): Promise<Start | null> {
   if (!store.document) return null
   const body = { document: store.document, structure: props.structure, which, name: signed }
-  return (await askInTurn(() => api.POST('/api/reckon/start', { body }))).start as Start
+  return (await askInTurn(() => api.POST('/api/designs/starting-design', { body }))).start as Start
 }
 
 let asked = 0
@@ -66,7 +66,7 @@ async function load(): Promise<void> {
   try {
     const school = store.document?.school ?? 'us'
     const { habit } = props.kind.crew
-      ? await ask(api.GET('/api/reckon/habit', { params: { query: { kind: props.kind.key, school } } }))
+      ? await ask(api.GET('/api/crew/standard-builds', { params: { query: { kind: props.kind.key, school } } }))
       : { habit: null }
     if (mine !== asked) return
     kept.value = !!habit
@@ -113,7 +113,9 @@ async function keep(): Promise<void> {
   fault.value = ''
   try {
     await ask(
-      api.PUT('/api/reckon/habit', { body: { document: store.document, structure: props.structure, selected: '' } }),
+      api.PUT('/api/crew/standard-builds', {
+        body: { document: store.document, structure: props.structure, selected: '' },
+      }),
     )
     told.value = `Kept: your crew's ${props.kind.many} can all be laid out so.`
     await load()
@@ -123,7 +125,7 @@ async function keep(): Promise<void> {
 }
 async function forget(): Promise<void> {
   await ask(
-    api.DELETE('/api/reckon/habit', {
+    api.DELETE('/api/crew/standard-builds', {
       params: { query: { kind: props.kind.key, school: store.document?.school ?? 'us' } },
     }),
   )

@@ -4,9 +4,10 @@ import type { Dig } from '@/api/types'
 import { useJobAnswer } from '@/composables/useJobAnswer'
 
 /** What of the locate still holds back a structure's first hole, as the job stands. */
-export const useDig = (structure: MaybeRefOrGetter<string>) =>
+export const useLocateStatus = (structure: MaybeRefOrGetter<string>) =>
   useJobAnswer<Dig>(
     () => `dig ${toValue(structure)}`,
-    (document) => ask(api.POST('/api/reckon/dig', { body: { document, structure: toValue(structure), selected: '' } })),
+    (document) =>
+      ask(api.POST('/api/designs/locate-status', { body: { document, structure: toValue(structure), selected: '' } })),
     () => !!toValue(structure),
   )

@@ -27,7 +27,8 @@ async function bring(): Promise<void> {
   fault.value = told.value = ''
   try {
     const body = { document: store.document!, from_job: from.value, structure: structure.value }
-    const found = (await ask(api.POST('/api/kinds/bring', { body }))).structure as Job['structures'][number]
+    const found = (await ask(api.POST('/api/structure-types/copy-from-job', { body })))
+      .structure as Job['structures'][number]
     store.change((job) => void job.structures.push(found), `${found.name} brought from another job`)
     told.value = `${found.name} is here; not yet placed on the site plan.`
   } catch (error) {

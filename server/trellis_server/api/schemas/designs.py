@@ -1,4 +1,4 @@
-"""Bodies and answers of what is reckoned of one structure or of a job's list, and of the kinds."""
+"""Bodies and answers of what is calculated of one structure or of a job's list, and of the kinds."""
 
 import uuid
 from typing import Annotated, Any, Literal
