@@ -36,7 +36,7 @@ class PermitTest(unittest.TestCase):
         limit = SiteNote(id="h", kind="height limit", value_m=6 * FT, source="town office", on="2026-10-02")
         plan = planned(fence(30), site(length_ft=30, notes=(limit,)))
         [text] = [text for text in plan.conflicts if "limit noted" in text]
-        self.assertIn("6′ 2″", text)  # 6 ft of boards over a gap of 2 in
+        self.assertIn("6′ 2″", text)  # 6 ft of boards over a gap of 2 in
         self.assertIn("town office, 2026-10-02", text)
         for other in (
             replace(limit, value_m=6 * FT + 2 * IN),

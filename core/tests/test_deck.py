@@ -465,7 +465,7 @@ class BuildTest(unittest.TestCase):
             existing=Existing(joist="2×8 at the old deck", spacing_m=24 * IN, lower_m=6 * IN),
         )
         text = " ".join(caution.text for caution in planned(beside).cautions)
-        self.assertIn("stand 2′ 0″ apart, ours 1′ 4″", text)
+        self.assertIn("stand 2′ 0″ apart, ours 1′ 4″", text)
         self.assertIn("6″ below the old", text)
         unread = planned(deck("12x10 up2", attach="existing"))
         self.assertIn("Read the joists of the deck that stands", " ".join(caution.text for caution in unread.cautions))

@@ -55,7 +55,7 @@ class LoopTest(unittest.TestCase):
     def test_a_loop_that_does_not_close_says_by_how_much(self) -> None:
         with self.assertRaises(InvalidInputError) as refused:
             planned(fence(straights=(*SQUARE[:3], replace(SQUARE[3], length_m=3.0)), closed=True))
-        self.assertIn("3′ 3⅜″", refused.exception.message)
+        self.assertIn("3′ 3⅜″", refused.exception.message)
         self.assertEqual(refused.exception.field, "straights/3/length_m")
 
 

@@ -104,7 +104,7 @@ class GridMarks(unittest.TestCase):
         says = next(
             tick.lie for group in tick_groups(plan, Tape()) if group.role == "joist" for tick in group.ticks if tick.lie
         )
-        self.assertTrue(says.startswith("centres at ¾″, 1′ 4″, 2′ 8″, 4′ 0″"), says)
+        self.assertTrue(says.startswith("centres at ¾″, 1′ 4″, 2′ 8″, 4′ 0″"), says)
 
     def test_what_hangs_and_bears_is_as_deep_as_what_lies_on_it(self) -> None:
         """By dressed sizes: decking 1 in, joists under it, the beam under them."""

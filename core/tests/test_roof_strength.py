@@ -70,6 +70,34 @@ def _line_kg(stick: Any) -> float:
     return stick.density_kg_per_m3 * stick.thickness_m * stick.width_m
 
 
+class YearsTest(unittest.TestCase):
+    """What stays on a roof sags on: EC5 (1 + k_def) g, k_def 2.0 in service class 3, L/150; NZS 3603 k2 g, k2 3.0 wet, L/240."""
+
+    def test_dead_load_grows_over_the_years(self) -> None:
+        for school, grows, share in (("uk", 3.0, 150.0), ("nz", 3.0, 240.0)):
+            with self.subTest(school):
+                made = plan(pergola("4x3 high2.4", school, SITES[school]))
+                first, last = (worst(made, f"rafter.{name}") for name in ("deflection", "long_term_deflection"))
+                parts = given(last)
+                self.assertAlmostEqual(parts["k_D"], grows, places=6)
+                self.assertAlmostEqual(last.demand.value, grows * parts["w_D"] + parts["k_L"] * parts["w_L"], places=6)
+                lengths = [dict((name, value) for name, value, _ in c.limit.inputs) for c in (first, last)]
+                self.assertAlmostEqual(lengths[1]["n"], share, places=6)
+                self.assertAlmostEqual(last.limit.value, lengths[0]["L"] / share, places=6)
+
+
+class PliesTest(unittest.TestCase):
+    """A 4 in screw through 3-1/2 in of a ply reaches half an inch into the second; IRC R507.5 asks for 1-1/2 in."""
+
+    def test_thick_plies_are_not_said_to_be_one_beam(self) -> None:
+        thin = pergola("12x10 high8", "us", SITES["us"])
+        made = plan(thin)
+        self.assertLess(worst(made, "ply_fasteners.penetration").use, 1.0)
+        wide = replace(thin, spec=replace(thin.spec, beam=f"{thin.spec.beam} @ 0.0889 x 0.1842"))
+        check = worst(plan(wide), "ply_fasteners.penetration")
+        self.assertAlmostEqual(check.demand.value, 0.5, places=3)
+
+
 class SeatTest(unittest.TestCase):
     """A seat's notch takes a third of the depth at most, and what runs past it bends on what is left."""
 

@@ -38,12 +38,12 @@ class Words(unittest.TestCase):
 
     def test_a_fence(self) -> None:
         said = means("fence", "0 c38 c60r18 g4@45'6 g4+7 x61'3~2=water-main p60 118'6")
-        self.assertEqual(said["c38"], "corner at 38′ 0″, a quarter turn right")
-        self.assertEqual(said["c60r18"], "corner at 60′ 0″, 18° right")
-        self.assertEqual(said["g4@45'6"], "gate 4′ 0″ clear from 45′ 6″ on")
-        self.assertEqual(said["g4+7"], "gate of two leaves, 4′ 0″ and 7′ 0″")
-        self.assertEqual(said["x61'3~2=water-main"], "no digging at 61′ 3″, 2′ 0″ each side")
-        self.assertEqual(said["118'6"], "118′ 6″")
+        self.assertEqual(said["c38"], "corner at 38′ 0″, a quarter turn right")
+        self.assertEqual(said["c60r18"], "corner at 60′ 0″, 18° right")
+        self.assertEqual(said["g4@45'6"], "gate 4′ 0″ clear from 45′ 6″ on")
+        self.assertEqual(said["g4+7"], "gate of two leaves, 4′ 0″ and 7′ 0″")
+        self.assertEqual(said["x61'3~2=water-main"], "no digging at 61′ 3″, 2′ 0″ each side")
+        self.assertEqual(said["118'6"], "118′ 6″")
 
     def test_no_figure_is_shown_that_nobody_typed(self) -> None:
         for kind, word in (("fence", "corner"), ("fence", "gate"), ("deck", "up"), ("pergola", "braces")):
@@ -55,7 +55,7 @@ class Words(unittest.TestCase):
         self.assertEqual(
             means("deck", "4.2x3 up0.6", "m", metric)["4.2x3"], f"{metric.length(4.2)} × {metric.length(3.0)}"
         )
-        self.assertEqual(means("deck", "14x12")["14x12"], "14′ 0″ × 12′ 0″")
+        self.assertEqual(means("deck", "14x12")["14x12"], "14′ 0″ × 12′ 0″")
 
     def test_words_that_another_s_help_tells(self) -> None:
         said = means("pergola", "24x14 bays5x2 turn gap2-1/2in feet=slab")

@@ -159,7 +159,7 @@ class EveryKindTest(unittest.TestCase):
         made = planned(fence(60, openings=openings))
         edges = [target.of for target in made.targets if target.what == "latch edge"]
         self.assertEqual([edge[:8] for edge in sorted(edges)], ["double g", "double g", "walk gat", "walk gat"])
-        self.assertTrue(any(edge.startswith("walk gate at 10′ 0″") for edge in edges), edges)
+        self.assertTrue(any(edge.startswith("walk gate at 10′ 0″") for edge in edges), edges)
         self.all_told_apart(made)
 
     @tag("slow")

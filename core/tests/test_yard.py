@@ -122,7 +122,7 @@ class NearTest(unittest.TestCase):
         self.assertGreater(longest, 8 * FT)
         texts = near_misses(plan, PurchasingSettings(), Tape())
         self.assertTrue(
-            any("less of bay" in text and "8′ 0″ sticks" in text and "less" in text for text in texts), texts
+            any("less of bay" in text and "8′ 0″ sticks" in text and "less" in text for text in texts), texts
         )
 
     def test_nothing_is_told_where_nothing_is_near(self) -> None:

@@ -319,3 +319,10 @@ class AlongWind:
     down_pa: float
     first_up_pa: float
     first_down_pa: float
+
+
+def roof_sag(limit_ratio: float, source: str) -> DeflectionLimit:
+    """Dead load and snow at once, as a share of the span."""
+    return DeflectionLimit(
+        kind="deflection", dead=1.0, live=1.0, limit_ratio=limit_ratio, source=source, says=f"L/{limit_ratio:.0f}"
+    )

@@ -4,7 +4,6 @@ from collections.abc import Sequence
 from dataclasses import replace
 from functools import lru_cache
 
-from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import BendingDemand, check_member
 from steady.design_codes.facets.loads import LoadRules
 from steady.design_codes.requests import LateralRestraint, LoadType, Wood
@@ -16,8 +15,6 @@ from steady.structures.check_collector import CheckCollector
 from steady.value_objects import positional_value_object, value_object
 
 NOTHING = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
-ROOF_SAG = {"us": (240.0, "irc: R301.7; high"), "ca": (180.0, "nbc: 9.4.3.1; high")}
-"""Span over which a roof's member may sag; where a school gives none, L/240 [our own]."""
 TIP_LEAST_M = 0.05
 """Nobody stands on less than this past a support [our own]."""
 OUTER_SPAN = 0.43
@@ -162,7 +159,7 @@ def check_run(
         sags: What it may sag; None: what the school asks of roofs.
     """
     what, about, wood, run = one.what, one.about, one.wood, one.run
-    limits = _sags(found.book) if sags is None else sags
+    limits = found.book.roof_sags(wood) if sags is None else sags
     for load in loads:
         try:
             checks = check_member(
@@ -192,13 +189,6 @@ def worst_of_each(checks: list[Check], about: str) -> list[Check]:
         if key not in worst or check.use > worst[key].use:
             worst[key] = check
     return [*kept, *worst.values()]
-
-
-def _sags(book: Rulebook) -> tuple[DeflectionLimit, ...]:
-    ratio, source = ROOF_SAG.get(book.key, (240.0, "practice: L/240, our own; the code gives no limit for open roofs"))
-    return (
-        DeflectionLimit(kind="deflection", dead=1.0, live=1.0, limit_ratio=ratio, source=source, says=f"L/{ratio:.0f}"),
-    )
 
 
 def check_lifted(found: CheckCollector, one: Bends, dead_n_per_m: float, up_n_per_m: float) -> None:

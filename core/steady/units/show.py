@@ -55,7 +55,7 @@ def feet_inches(value_m: float, parts_per_inch: int = 16) -> str:
     inches, part = divmod(rest, parts_per_inch)
     fraction = _fraction(part, parts_per_inch)
     if feet:
-        return f"{sign}{feet}′ {inches}{fraction}″"
+        return f"{sign}{feet}′ {inches}{fraction}″"
     return f"{sign}{inches if inches or not fraction else ''}{fraction}″"
 
 

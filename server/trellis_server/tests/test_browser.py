@@ -44,7 +44,7 @@ class JobTest(SignedIn):
         assert made.current
         spec = made.current.document["structures"][0]["spec"]
         self.assertEqual((len(spec["straights"]), len(spec["openings"])), (3, 2))
-        expect(page.locator(".calculation-panel")).to_contain_text("118′ 6″")
+        expect(page.locator(".calculation-panel")).to_contain_text("118′ 6″")
 
     def test_a_number_is_edited_in_place_and_undone_after_a_reload(self) -> None:
         page = self.page
@@ -52,14 +52,14 @@ class JobTest(SignedIn):
         height = page.get_by_label("Height", exact=True)
         height.fill("5' 6")
         height.press("Enter")
-        expect(height).to_have_value("5′ 6″")
+        expect(height).to_have_value("5′ 6″")
         self.eventually(lambda: abs(float(str(self.spec()["height_m"])) - 5.5 * 0.3048) < 1e-6)
         page.reload()
-        expect(height).to_have_value("5′ 6″")
+        expect(height).to_have_value("5′ 6″")
         page.get_by_role("button", name="Undo").click()
-        expect(height).to_have_value("6′ 0″")
+        expect(height).to_have_value("6′ 0″")
         page.get_by_role("button", name="Redo").click()
-        expect(height).to_have_value("5′ 6″")
+        expect(height).to_have_value("5′ 6″")
 
     def test_a_refusal_stands_at_its_field_and_loses_nothing(self) -> None:
         page = self.page
@@ -260,7 +260,7 @@ class JobTest(SignedIn):
         page.get_by_label("Rows").fill("0, 0\n40', -1'\nforty, 2\n118'6, -3' 6")
         page.get_by_role("button", name="Import").click()
         expect(page.locator(".faults")).to_contain_text("Row 3")
-        expect(page.get_by_label("Distance 3")).to_have_value("118′ 6″")
+        expect(page.get_by_label("Distance 3")).to_have_value("118′ 6″")
         self.saved()
 
     def test_clay_that_shrinks_is_said_on_the_ground_page_and_undone(self) -> None:
@@ -370,8 +370,8 @@ class JobTest(SignedIn):
         line = page.get_by_label("Running tape readings")
         line.press_sequentially("0 c38 g4 118'6", delay=20)
         meant = page.get_by_role("list", name="Line format help")
-        expect(meant).to_contain_text("corner at 38′ 0″, a quarter turn right")
-        expect(meant).to_contain_text("118′ 6″")
+        expect(meant).to_contain_text("corner at 38′ 0″, a quarter turn right")
+        expect(meant).to_contain_text("118′ 6″")
         expect(page.get_by_role("img", name=re.compile("A fence: .* posts"))).to_be_visible()
         structures = len(self.document()["structures"])
         line.fill("0 c38 banana 118'6")
@@ -404,7 +404,7 @@ class JobTest(SignedIn):
         page.get_by_label("Along the house × out from it").fill("16x12 up3")
         page.get_by_role("button", name="Frame it").click()
         expect(page.locator(".canvas svg").first).to_be_visible()
-        expect(page.locator(".drawer")).to_contain_text("13 of 2×8 treated pine at 1′ 4″")
+        expect(page.locator(".drawer")).to_contain_text("13 of 2×8 treated pine at 1′ 4″")
         page.get_by_role("button", name="Beam 1", exact=True).click()
         expect(page.locator(".calculation-panel h2")).to_have_text("Beam 1")
         beam = page.locator("[data-hold$='/beam/beam-1']").first
@@ -415,18 +415,18 @@ class JobTest(SignedIn):
         page.mouse.down()
         page.mouse.move(x, y - 20, steps=4)
         page.mouse.up()
-        expect(page.locator(".drawer")).not_to_contain_text("span 10′ 6″")
+        expect(page.locator(".drawer")).not_to_contain_text("span 10′ 6″")
         self.saved()
         page.get_by_role("button", name="Undo").click()
-        expect(page.locator(".drawer")).to_contain_text("span 10′ 6″")
+        expect(page.locator(".drawer")).to_contain_text("span 10′ 6″")
         page.get_by_role("button", name="Find movement limits").click()
         expect(page.locator(".slack")).to_contain_text("back, then")
         page.get_by_role("tab", name="Joists").click()
-        row = page.locator(".drawer tbody tr", has_text="2×10 treated pine at 1′ 4″").first
+        row = page.locator(".drawer tbody tr", has_text="2×10 treated pine at 1′ 4″").first
         expect(row).to_contain_text("Passes")
         row.get_by_role("button").click()
         page.get_by_role("tab", name="Members").click()
-        expect(page.locator(".drawer")).to_contain_text("2×10 treated pine at 1′ 4″")
+        expect(page.locator(".drawer")).to_contain_text("2×10 treated pine at 1′ 4″")
         page.get_by_label("hot tub").check()
         expect(page.locator(".calculation-panel")).to_contain_text("outside what a house deck is calculated for")
         page.get_by_role("button", name="Undo").click()

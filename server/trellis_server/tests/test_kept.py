@@ -180,7 +180,7 @@ class PlanFileTest(SimpleTestCase):
         path = str(KEPT / "job-format-1.json")
         code, out, _ = self.run_it(path)
         self.assertEqual(code, 0)
-        self.assertIn("118′ 6″", out)
+        self.assertIn("118′ 6″", out)
         self.assertIn("from memory", out)
         code, out, _ = self.run_it(path, "windbreak", "--json")
         self.assertEqual(len(json.loads(out)["marks"]), 19)

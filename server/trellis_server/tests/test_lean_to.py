@@ -18,7 +18,7 @@ class LeanToInTheBrowserTest(RoofInTheBrowser):
         expect(side).to_contain_text("Levels above the floor")
         # 8 ft at 5 degrees fall 8 3/8 in: the ledger's top stands so far over the beam's.
         expect(side).to_contain_text("Ledger's top")
-        expect(side).to_contain_text("8′ 8⅜″")
+        expect(side).to_contain_text("8′ 8⅜″")
         self.assertEqual(self.axe(), [])
         page.get_by_label("Falls", exact=True).fill("1")
         page.get_by_label("Falls", exact=True).press("Enter")

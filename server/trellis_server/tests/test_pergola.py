@@ -19,7 +19,7 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
     def test_from_its_line_to_paper_and_record(self) -> None:
         page = self.page
         place = self.lay_out()
-        expect(page.get_by_text("18′ 0″ × 11′ 0″, 4 posts").first).to_be_visible()
+        expect(page.get_by_text("18′ 0″ × 11′ 0″, 4 posts").first).to_be_visible()
         row = page.locator("tr", has_text="Rafters, 11′").first
         expect(row).to_contain_text("13 of 2×8")  # nine spaces of 2 ft take 18 ft less a rafter
         expect(page.locator(".column, aside").last).to_contain_text("Knee brace")

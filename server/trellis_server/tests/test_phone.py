@@ -109,7 +109,7 @@ class PhoneTest(SignedIn):
         page.get_by_role("button", name="stands at").click()
         for key in ("6", "′", "4", "¾"):
             page.get_by_role("button", name=key, exact=True).click()
-        expect(page.locator(".pad .value")).to_have_text("6′ 4¾")
+        expect(page.locator(".pad .value")).to_have_text("6′ 4¾")
         page.get_by_role("button", name="Keep").click()
         page.get_by_role("button", name="Post 2 is set").click()
         expect(page.get_by_role("heading")).to_have_text("Post 3 of 19")  # the next comes by itself
@@ -119,7 +119,7 @@ class PhoneTest(SignedIn):
         expect(page.locator(".reading")).to_be_visible()
         expect(page.get_by_role("heading")).to_have_text("Post 2 of 19")
         expect(page.locator(".bar")).to_contain_text("2 waiting to sync")
-        expect(page.locator(".values")).to_contain_text("6′ 4¾″")
+        expect(page.locator(".values")).to_contain_text("6′ 4¾″")
         self.assertEqual(SiteReading.objects.count(), 0)
         gone.stop()
         self.context.set_offline(False)

@@ -174,7 +174,7 @@ class DrawnSiteTest(SignedIn):
             page.keyboard.up("Alt")
         page.keyboard.press("Enter")
         self.eventually(lambda: len(self.things()) == count + 1)
-        name = page.get_by_label("Its name")
+        name = page.get_by_label("Name", exact=True)
         name.fill("Hedge line")
         name.press("Enter")
         self.eventually(lambda: self.things()[-1]["name"] == "Hedge line")
@@ -185,7 +185,7 @@ class DrawnSiteTest(SignedIn):
         page.get_by_role("button", name="Lower path").first.click()
         beside = page.get_by_role("list", name="What it stands beside")
         expect(beside).to_contain_text("from Hedge line")
-        expect(beside).to_contain_text("90′ 0″ is asked for")
+        expect(beside).to_contain_text("90′ 0″ is asked for")
         self.assertEqual(self.axe(), [])
         for _ in range(3):
             page.get_by_role("button", name="Undo").click()

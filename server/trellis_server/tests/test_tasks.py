@@ -72,7 +72,7 @@ class AtADeskTest(Tasks):
         self.press("Ground", "link")
         self.type("Rows", GROUND)
         self.press("Import")
-        expect(page.get_by_label("Distance 3")).to_have_value("96′ 0″")
+        expect(page.get_by_label("Distance 3")).to_have_value("96′ 0″")
         self.hit(page.get_by_role("navigation", name="Pages of the job").locator("a.structure").first)
         expect(page.locator(".canvas svg").first).to_be_visible()
         said = self.sheets("fence")
@@ -81,7 +81,7 @@ class AtADeskTest(Tasks):
         spec = made.document["structures"][0]["spec"]
         self.assertEqual([round(run["length_m"] / FT) for run in spec["straights"]], [32, 32, 32])
         self.assertEqual([round(gate["clear_m"] / FT, 6) for gate in spec["openings"]], [4])
-        for word in ("96′ 0″", "gas", "gate", "Run 1 of 3"):
+        for word in ("96′ 0″", "gas", "gate", "Run 1 of 3"):
             self.assertIn(word, said)
         self.took(14)
 
@@ -92,7 +92,7 @@ class AtADeskTest(Tasks):
         self.press("Frame it")
         expect(self.page.locator(".canvas svg").first).to_be_visible()
         said = self.sheets("deck")
-        self.assertIn("16′ 0″", said)
+        self.assertIn("16′ 0″", said)
         self.assertIn("ledger", said.lower())
         self.took(5)
 
@@ -220,7 +220,7 @@ class AtADeskTest(Tasks):
         self.press("Canada", "option")
         self.eventually(lambda: self.document()["school"] == "ca")
         self.at("sheet/windbreak")
-        expect(page.get_by_label("Height", exact=True)).to_have_value("6′ 0″")
+        expect(page.get_by_label("Height", exact=True)).to_have_value("6′ 0″")
         self.took(3)
 
     def test_a_job_is_copied_thrown_away_and_brought_back(self) -> None:

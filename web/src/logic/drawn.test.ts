@@ -11,7 +11,7 @@ const PAPER: Box = { left: 0, right: 800, top: 0, bottom: 400 }
 const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
 
 function some(next: () => number, count: number): Label[] {
-  const words = ['6′ 4¾″', 'turn 18° right', 'W water main', '12', '2 290 mm', 'double gate, swings in']
+  const words = ['6′ 4¾″', 'turn 18° right', 'W water main', '12', '2 290 mm', 'double gate, swings in']
   return Array.from({ length: count }, () => ({
     x: next() * 820 - 10,
     y: next() * 420 - 10,
@@ -57,7 +57,7 @@ describe('labels by chance', () => {
       const box = boxOf({ x: 0, y: 0, text, size: 12, anchor: 'start', weight: 1 })
       return box.right - box.left
     }
-    const words = ['6′', 'gate', '118′ 6″', 'W water main']
+    const words = ['6′', 'gate', '118′ 6″', 'W water main']
     for (const word of words) expect(width(`${word}x`)).toBeGreaterThan(width(word))
   })
 })

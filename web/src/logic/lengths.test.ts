@@ -37,7 +37,7 @@ describe('what is shown reads back', () => {
 
 describe('a length by hand', () => {
   it.each([
-    ['7′ 6½″', 7 * FT + 6.5 * IN],
+    ['7′ 6½″', 7 * FT + 6.5 * IN],
     ['7-6', 7 * FT + 6 * IN],
     ["7' 6 1/2", 7 * FT + 6.5 * IN],
     ['90½″', 90.5 * IN],
@@ -70,7 +70,7 @@ describe('a length by hand', () => {
 describe('distances, readings and winds', () => {
   it('metres to the third place, feet as lengths', () => {
     expect(showDistance(12.3456, { system: 'metric', mark_m: 0.001 })).toBe('12.346 m')
-    expect(showDistance(10 * FT, { system: 'imperial', mark_m: IN / 16 })).toBe('10′ 0″')
+    expect(showDistance(10 * FT, { system: 'imperial', mark_m: IN / 16 })).toBe('10′ 0″')
   })
   it('moisture as per cent', () => expect(showReading(0.185, '%', TAPES[0]!)).toBe('18.5 %'))
   it('gusts by the hour or the second', () => {

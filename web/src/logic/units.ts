@@ -149,7 +149,7 @@ export function feetInches(value_m: number, parts: number): string {
   const rest = total % (12 * parts)
   const inches = Math.floor(rest / parts)
   const part = fraction(rest % parts, parts)
-  if (feet) return `${sign}${feet}′ ${inches}${part}″`
+  if (feet) return `${sign}${feet}′ ${inches}${part}″`
   return `${sign}${inches || !part ? inches : ''}${part}″`
 }
 

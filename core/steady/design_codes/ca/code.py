@@ -41,6 +41,7 @@ from steady.design_codes.results import (
     Strength,
     WindOnFence,
     given_step,
+    roof_sag,
 )
 from steady.errors import InvalidInputError
 from steady.plan.model import CalculationStep
@@ -176,6 +177,10 @@ class Canada(Rulebook):
     def deck_sags(self, wood: Wood, dwelling_units: int) -> tuple[DeflectionLimit, ...]:
         """NBC 2025 Table 9.4.3.1."""
         return floors.deck_sags(dwelling_units)
+
+    def roof_sags(self, wood: Wood) -> tuple[DeflectionLimit, ...]:
+        """L/180 (NBC 9.4.3.1)."""
+        return (roof_sag(180.0, "nbc: 9.4.3.1; high"),)
 
     def stair(self, stringer: str) -> StairLimits:
         """NBC 9.8."""

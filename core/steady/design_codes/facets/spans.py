@@ -14,7 +14,7 @@ from steady.design_codes.requests import (
     SeatAsk,
     Wood,
 )
-from steady.design_codes.results import BearingArea, Column, DeflectionLimit, Notched, SpanFound
+from steady.design_codes.results import BearingArea, Column, DeflectionLimit, Notched, SpanFound, roof_sag
 from steady.plan.model import CalculationStep
 from steady.units.units import IN
 
@@ -37,6 +37,10 @@ class Spans(School):
     def deck_sags(self, wood: Wood, dwelling_units: int) -> tuple[DeflectionLimit, ...]:
         """The same for beams, joists and boards of a deck, where the school names another limit for them."""
         return self.sags(wood, "", None)
+
+    def roof_sags(self, wood: Wood) -> tuple[DeflectionLimit, ...]:
+        """The same for members of an open roof, under snow: L/240 where the code gives no limit (practice)."""
+        return (roof_sag(240.0, "practice: L/240, our own; the code gives no limit for open roofs"),)
 
     def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """How far deck joists may span; of several woods the worst. Raises OutsideScope."""

@@ -165,6 +165,20 @@ class NewZealand(Rulebook):
             ),
         )
 
+    def roof_sags(self, wood: Wood) -> tuple[DeflectionLimit, ...]:
+        """G + Q at once, and k2 G over the years (ψ_l of a roof is 0), both at L/240 (practice)."""
+        return (
+            *super().roof_sags(wood),
+            DeflectionLimit(
+                kind="long-term deflection",
+                dead=timber.creep(wood).value,
+                live=timber.creep(wood).value * loads.LONG_TERM["roof"],
+                limit_ratio=240.0,
+                source="nzs-3603: 2.7; high; the limit is our default",
+                says="k2 (G + ψ_l Q) over the years",
+            ),
+        )
+
     def instant_live(self, live_use: str) -> float:
         """ψ_s."""
         return loads.SHORT_TERM[loads.use_of(live_use)]

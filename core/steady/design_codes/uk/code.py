@@ -191,6 +191,20 @@ class UnitedKingdom(Rulebook):
             ),
         )
 
+    def roof_sags(self, wood: Wood) -> tuple[DeflectionLimit, ...]:
+        """w_inst at L/240 (practice) and w_fin at L/150 (UK NA Table NA.5, no brittle finish); snow has no ψ2."""
+        return (
+            *super().roof_sags(wood),
+            DeflectionLimit(
+                kind="long-term deflection",
+                dead=1 + timber.creep(wood.wet),
+                live=1.0 + loads.psi("snow", 2) * timber.creep(wood.wet),
+                limit_ratio=150.0,
+                source="ec5: 2.2.3 and UK NA Table NA.5, without a brittle finish; medium",
+                says="long-term",
+            ),
+        )
+
     def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """Our own engine: strength, w_inst and w_fin; no span table is entered."""
         if ask.table:

@@ -46,6 +46,7 @@ from steady.design_codes.results import (
     WindOnFence,
     given_step,
     product_step,
+    roof_sag,
 )
 from steady.design_codes.treatment import treatment
 from steady.design_codes.us import deck_provisions, fasteners, ground, loads, members, sizes, spans, timber, wind
@@ -252,6 +253,10 @@ class UnitedStates(Rulebook):
                 says="long-term dead load; limit from practice, two thirds of the live one",
             ),
         )
+
+    def roof_sags(self, wood: Wood) -> tuple[DeflectionLimit, ...]:
+        """L/240 (R301.7)."""
+        return (roof_sag(240.0, "irc: R301.7; high"),)
 
     # Spans and members
     def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:

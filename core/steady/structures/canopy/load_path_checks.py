@@ -31,6 +31,7 @@ from steady.structures.canopy.loads import CanopyLoads
 from steady.structures.canopy.slab import check_slab
 from steady.structures.check_collector import CheckCollector, said
 from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_run, one_person, worst_of_each
+from steady.structures.ply_fasteners import check_ply_fasteners
 from steady.structures.support_links import PostReaction
 from steady.value_objects import value_object
 
@@ -196,6 +197,8 @@ def hold_up(
 ) -> LateralSystemResult:
     """Sway both ways, posts squeezed and bent, their feet."""
     about, stand = f"{frame.me}/upright", frame.stand()
+    if frame.plies > 1 and frame.seat != "on shoulders":  # plies on shoulders stand apart, on either side of the post
+        check_ply_fasteners(found, f"{frame.me}/beam/1", frame.beam.thickness_m)
     swayed = tuple(one for ask in sways if (one := sway(found, about, frame.stand(ask.way), ask)) is not None)
     asked = {ask.way: ask for ask in sways}
     for one in swayed:

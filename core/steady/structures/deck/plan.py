@@ -41,6 +41,7 @@ from steady.structures.decking import Flooring, check_boards
 from steady.structures.guard.calculate import GuardFound
 from steady.structures.measurement_targets import gap_target, post_targets
 from steady.structures.place import unsaid
+from steady.structures.ply_fasteners import check_ply_fasteners
 from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
@@ -344,19 +345,9 @@ def _counts(laid: DeckFrame, parts: list[Part], holes: int, stairs: int) -> dict
 
 
 def _plies(found: DeckCheckCollector, timber: DeckTimbers) -> None:
-    """Whether the screws through the plies reach: 4 in (100 mm) ones, from both faces where there are more than two."""
-    spec, book = found.spec, found.book
-    if spec.plies < 2 or spec.bridge is not None:
-        return
-    about = f"{spec.id}/beam/beam-1"
-    try:
-        reach_m, needs_m, rule = book.ply_nailing(ply_m=timber.beam.thickness_m, nail_m=0.1016, diameter_m=0.0048)
-    except OutOfScopeError as refused:
-        found.gap("ply_fasteners.penetration", about, refused)
-        return
-    has = found.length_step("p", reach_m, "into the second ply", "geometry")
-    needs = found.length_step("p_min", needs_m, "", rule)
-    found.at_least("ply_fasteners.penetration", about, has, needs, (), case="4 in (100 mm) screws")
+    """Beams of several plies; a bridge's beams are single sticks."""
+    if found.spec.plies > 1 and found.spec.bridge is None:
+        check_ply_fasteners(found, f"{found.spec.id}/beam/beam-1", timber.beam.thickness_m)
 
 
 def _ledger_fixings(b: build.Builder, laid: DeckFrame, spacing_m: float) -> None:

@@ -53,7 +53,7 @@ function away(): void {
     <h2>{{ name }}</h2>
     <p class="small quiet">{{ row?.text }}</p>
     <WordsField
-      label="Its name"
+      label="Name"
       :model-value="thing.name ?? ''"
       :longest="80"
       :path="path('name')"
@@ -114,7 +114,7 @@ function away(): void {
       <fieldset v-for="(opening, index) in thing.openings ?? []" :key="index" class="opening">
         <legend>{{ opening.kind === 'window' ? 'Window' : 'Door' }} {{ index + 1 }}</legend>
         <PickField
-          label="What it is"
+          label="Type"
           :model-value="opening.kind ?? 'door'"
           :options="KINDS"
           @update:model-value="one(index, 'kind', $event)"

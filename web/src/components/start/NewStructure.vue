@@ -156,22 +156,25 @@ async function cheapest(spec: Spec): Promise<Spec> {
       <TilePicture v-if="picture || sample" :tile="(picture ?? sample)!" :label="picture ? picture.says : undefined" />
       <figcaption class="small quiet">
         {{ picture ? picture.says : 'Preview appears as you type' }}
+        <template v-if="picture && startsAs === 'cheapest'">
+          As typed. The lowest cost that passes is found when you create the layout, and may use other posts and rails.
+        </template>
       </figcaption>
     </figure>
     <div class="how">
       <span class="named">
-        <label :for="id + 'n'">Its name</label
+        <label :for="id + 'n'">Name</label
         ><InputText :id="id + 'n'" v-model="title" maxlength="120" :placeholder="kind.line.name" />
       </span>
       <PickField
         v-if="kind.presets.length > 1"
-        label="What it is"
+        label="Type"
         :model-value="as"
         :options="kind.presets"
         @update:model-value="preset = String($event)"
       />
       <PickField
-        label="Starts"
+        label="Starts from"
         :model-value="startsAs"
         :options="ways"
         @update:model-value="picked = $event as StartsAs"
