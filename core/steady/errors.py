@@ -61,7 +61,7 @@ def above_zero(**values: float) -> None:
     """Refuse a size that is not above 0 (a missing number, too), by its name.
 
     Raises:
-        InputError: The first that is not.
+        InvalidInputError: The first that is not.
     """
     for name, amount in values.items():
         if not amount > 0:
@@ -72,7 +72,7 @@ def not_below_zero(**values: float) -> None:
     """Refuse a size below 0 (a missing number, too), by its name.
 
     Raises:
-        InputError: The first that is.
+        InvalidInputError: The first that is.
     """
     for name, amount in values.items():
         if not amount >= 0:

@@ -146,11 +146,11 @@ class HouseTest(unittest.TestCase):
             "import sys\n"
             "for name in ('django','pydantic','ninja'): sys.modules[name] = None\n"
             "from steady.structures.fence.spec.fence import FenceSpec, Straight\n"
-            "from steady.structures.registry import plan\nfrom steady.structures.structure_type import Case\n"
+            "from steady.structures.registry import plan\nfrom steady.structures.structure_type import DesignInput\n"
             "from steady.ground.site import Site\nfrom steady.design_codes.registry import rulebook\n"
-            "from steady.catalog.purchasing import YardChoices\nfrom steady.units.show import Tape\n"
+            "from steady.catalog.purchasing import PurchasingSettings\nfrom steady.units.show import Tape\n"
             "s = FenceSpec(id='f', straights=(Straight(id='a', length_m=12.0),))\n"
-            "print(len(plan(Case(spec=s, site=Site(), book=rulebook('us'), yard=YardChoices(), tape=Tape())).marks))\n"
+            "print(len(plan(DesignInput(spec=s, site=Site(), book=rulebook('us'), yard=PurchasingSettings(), tape=Tape())).marks))\n"
         )
         run = subprocess.run(
             [sys.executable, "-c", code], cwd=CORE.parent, capture_output=True, text=True, check=False, timeout=60

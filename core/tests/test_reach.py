@@ -174,10 +174,10 @@ class WatchedRunTest(unittest.TestCase):
 
 UNLOADED = """
 import unittest
-from steady.errors import InputError
+from steady.errors import InvalidInputError
 from tests.mutate import Fault, places, run
 def refused(names):
-    raise InputError("height", "must be above 0")
+    raise InvalidInputError("height", "must be above 0")
 unittest.defaultTestLoader.loadTestsFromNames = refused
 place = next(one for one in places("steady/layout/bays.py") if one.operator.endswith("Sub_Add"))
 print([failed for _, failed, _ in run([Fault(place, ("tests.test_bays.EqualBaysTest",))], 1)][0])

@@ -29,7 +29,7 @@ def rows_of(path: Path) -> Iterator[dict[str, str]]:
     """The rows of a file.
 
     Raises:
-        InputError: A column is missing.
+        InvalidInputError: A column is missing.
     """
     with path.open(encoding="utf-8-sig", newline="") as file:
         reader = csv.DictReader(file)
@@ -46,7 +46,7 @@ def planned(row: Mapping[str, str]) -> tuple[JobDocument, str]:
     """The job that a row describes, with its one structure as its start makes it; or as typed, and why there is no such start.
 
     Raises:
-        InputError: It does not read, or has no such start.
+        InvalidInputError: It does not read, or has no such start.
     """
     job = _typed(row)
     if not row["start"]:

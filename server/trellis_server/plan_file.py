@@ -83,14 +83,18 @@ def brief(files: list[str], told: Callable[[Path], Iterator[dict[str, object]]])
 
 
 def of_job(path: Path) -> Iterator[dict[str, object]]:
-    """Every structure of a job file. Raises InputError and what reading a file raises."""
+    """Every structure of a job file. Raises InvalidInputError and what reading a file raises."""
     job = documents.load(json.loads(path.read_text(encoding="utf-8")))
     for structure in job.structures:
         yield brief_of(job, structure.spec.id)
 
 
 def of_lines(path: Path) -> Iterator[dict[str, object]]:
-    """Every typed line of a CSV file; a refused one with its id and why. Raises InputError and what reading a file raises."""
+    """Every typed line of a CSV file; a refused one with its id and why.
+
+    Raises:
+        InvalidInputError: Malformed input, and what reading a file raises.
+    """
     for row in rows_of(path):
         try:
             job, why = planned(row)

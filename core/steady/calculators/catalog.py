@@ -76,7 +76,7 @@ def find(name: str) -> Calculator:
     """A sum by name.
 
     Raises:
-        InputError: There is none; the message offers the nearest names.
+        InvalidInputError: There is none; the message offers the nearest names.
     """
     if name in SUMS:
         return SUMS[name]

@@ -70,7 +70,7 @@ class Given:
         """One word or a list of words.
 
         Raises:
-            InputError: Missing, or not words.
+            InvalidInputError: Missing, or not words.
         """
         value = self.raw.get(name)
         if value in (None, "", []):
@@ -92,7 +92,7 @@ class Given:
         """An input in SI.
 
         Raises:
-            InputError: Missing without a default, or not of that kind.
+            InvalidInputError: Missing without a default, or not of that kind.
         """
         if not self.has(name):
             if default is None:

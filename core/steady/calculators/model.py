@@ -54,7 +54,7 @@ class Calculator:
         """One output by name.
 
         Raises:
-            InputError: There is none of that name.
+            InvalidInputError: There is none of that name.
         """
         for output in self.outputs:
             if output.name == name:

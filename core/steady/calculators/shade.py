@@ -39,12 +39,12 @@ def _pitch(given: Given) -> float:
 
 
 def day_of(given: Given) -> date:
-    """The day asked. Raises InputError."""
+    """The day asked. Raises InvalidInputError."""
     return dates.day_of(given.text("date"), "date")
 
 
 def clock_of(given: Given) -> float:
-    """The local clock asked, in hours. Raises InputError."""
+    """The local clock asked, in hours. Raises InvalidInputError."""
     hours, _, minutes = given.text("time").partition(":")
     try:
         return int(hours) + int(minutes or 0) / 60

@@ -174,7 +174,7 @@ def _built_strong(given: Given) -> Wood:
     """The built section where its grade still holds.
 
     Raises:
-        OutsideScope: Ripped and not graded again: a rip changes where the knots stand.
+        OutOfScopeError: Ripped and not graded again: a rip changes where the knots stand.
     """
     if given.has("ripped_to") and not given.flag("regraded"):
         raise OutOfScopeError("a ripped stick has lost its grade", "have it graded again, then answer regraded=yes")

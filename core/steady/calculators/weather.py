@@ -38,7 +38,7 @@ FACE = (
 
 
 def place_of(given: Given) -> WindPlace:
-    """Where the wind is asked for, by the school's own measure. Raises InputError."""
+    """Where the wind is asked for, by the school's own measure. Raises InvalidInputError."""
     book = school_of(given)
     speed = given.maybe("wind_speed", "speed") or 0.0
     pressure = given.maybe("wind_pressure", "pressure") or 0.0

@@ -45,7 +45,7 @@ def school_of(given: Given) -> Rulebook:
     """The school asked.
 
     Raises:
-        InputError: None, or an unknown one.
+        InvalidInputError: None, or an unknown one.
     """
     return rulebook(given.choice("school", tuple(RULEBOOKS)))
 
@@ -59,8 +59,8 @@ def woods_of(given: Given) -> tuple[Wood, ...]:
     """The woods that the inputs describe; several species make several woods.
 
     Raises:
-        InputError: Something missing.
-        OutsideScope: A size the school does not have.
+        InvalidInputError: Something missing.
+        OutOfScopeError: A size the school does not have.
     """
     book = school_of(given)
     size = given.text("size")
@@ -97,7 +97,7 @@ def wood_of(given: Given) -> Wood:
     """One wood.
 
     Raises:
-        InputError: Several species, where only one can be meant.
+        InvalidInputError: Several species, where only one can be meant.
     """
     found = woods_of(given)
     if len(found) > 1:
@@ -115,7 +115,7 @@ def floor_of(given: Given) -> FloorLoad:
     """Area loads; the school's deck where none is typed.
 
     Raises:
-        InputError: Loads below 0.
+        InvalidInputError: Loads below 0.
     """
     book = school_of(given)
     live = given.quantity("live", "pressure", book.default_live_pa)

@@ -136,7 +136,7 @@ def stick(key: str, role: str, field: str) -> SectionItem:
     """The timber named `key`, of one of the roles in `role`, apart by spaces.
 
     Raises:
-        InputError: The yard has no such timber for this role; the message lists what there is.
+        InvalidInputError: The yard has no such timber for this role; the message lists what there is.
     """
     found = sticks().get(key)
     roles = role.split()
@@ -234,7 +234,7 @@ def bag_yield_m3(key: str) -> float:
     """Volume one bag gives (m3).
 
     Raises:
-        InputError: No known yield: ask for the bag's own figure, never guess.
+        InvalidInputError: No known yield: ask for the bag's own figure, never guess.
     """
     row = keyed("bag_yield").get(key)
     if row is None:

@@ -45,7 +45,7 @@ def parse_price(text: str) -> float:
     A single comma or point before three digits stands between thousands.
 
     Raises:
-        InputError: It is none, or not above 0.
+        InvalidInputError: It is none, or not above 0.
     """
     bare = re.sub(r"[\s ']", "", re.sub(r"^[$€£]\s*|\s*[$€£]$", "", text.strip()))
     if not _PRICE.match(bare):

@@ -84,8 +84,8 @@ def check_member(book: Rulebook, wood: Wood, bent: BendingDemand, about: str = "
     """Every check of a bent member: strength under each combination of dead and live load, then the sags.
 
     Raises:
-        InputError: A span that is not above 0.
-        OutsideScope: The school has no values for this wood.
+        InvalidInputError: A span that is not above 0.
+        OutOfScopeError: The school has no values for this wood.
     """
     if not bent.span_m > 0:
         raise InvalidInputError("span", "must be above 0")
@@ -246,8 +246,8 @@ def even_span(book: Rulebook, wood: Wood, on: EvenLoad) -> SpanFound:
     """Greatest simple span under even load, edge held: strength under each combination, then the sags.
 
     Raises:
-        InputError: Loads below 0 or none at all.
-        OutsideScope: The school has no values for this wood.
+        InvalidInputError: Loads below 0 or none at all.
+        OutOfScopeError: The school has no values for this wood.
     """
     dead_n_per_m, live_n_per_m = on.dead_n_per_m, on.live_n_per_m
     if not (dead_n_per_m >= 0 and live_n_per_m >= 0 and dead_n_per_m + live_n_per_m > 0):
@@ -271,7 +271,7 @@ def least_span(book: TimberRules, wood: Wood, limits: list[tuple[str, float]], l
     """The least of several limits on a span, with its name.
 
     Raises:
-        InputError: A cap that is not above 0.
+        InvalidInputError: A cap that is not above 0.
     """
     if longest_m is not None:
         if not longest_m > 0:

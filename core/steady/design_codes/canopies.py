@@ -51,7 +51,7 @@ def open_slats(
     """Wind on level slats, up and down alike, at the school's own level (allowable in us, ultimate or design elsewhere).
 
     Raises:
-        OutsideScope: nz without a net coefficient of the crew's.
+        OutOfScopeError: nz without a net coefficient of the crew's.
 
     Source: practice and our own (low): the school's pressure, a net coefficient, and the share that is closed.
     """
@@ -120,7 +120,7 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
         part_m2: The area that one rafter carries.
 
     Raises:
-        OutsideScope: A slope that the school's table does not reach.
+        OutOfScopeError: A slope that the school's table does not reach.
 
     Source: us ASCE 7-16 Figs. 27.3-4 and 30.8-1, uk EN 1991-1-4 Table 7.6 with the whole force at a quarter of the depth
         from the windward edge (all from memory, medium); ca and nz by our own reading (low).
@@ -160,7 +160,7 @@ def _hip_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof) -> ClosedWind:
     """Wind on a roof that falls to all sides, bounded by the figures for gables: across the ridge and along it, either half.
 
     Raises:
-        OutsideScope: Steeper than the table of gables; flatter than its least slope.
+        OutOfScopeError: Steeper than the table of gables; flatter than its least slope.
 
     Source: us ASCE 7-16 Figs. 27.3-5 and 27.3-7, uk EN 1991-1-4 Table 7.7 (from memory, medium); the bound, and twice the
         half's figure on rafters and ties, are our own.

@@ -44,7 +44,7 @@ class DowelJoints(JointRules):
     end_grain_lateral = 1 / 3
 
     def density(self, wood: str) -> float:
-        """Characteristic density (kg/m³). Raises OutsideScope."""
+        """Characteristic density (kg/m³). Raises OutOfScopeError."""
         raise NotImplementedError
 
     def lateral_factors(self, kind: FastenerKind, load: LoadType, wet: bool) -> list[tuple[str, float, str]]:

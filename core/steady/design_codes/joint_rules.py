@@ -107,7 +107,7 @@ class WithdrawalRequest:
         """Thread, or length of a toe fastener, in the main member (m).
 
         Raises:
-            InputError: Neither is given.
+            InvalidInputError: Neither is given.
         """
         if self.toe and self.length_m is not None:
             return self.length_m * (math.cos(TOE_ANGLE_RAD) - TOE_START_RATIO)
@@ -145,15 +145,15 @@ class JointRules:
     key = ""
 
     def none(self, what: str) -> NoReturn:
-        """Refuse what the code has no rule for. Raises OutsideScope."""
+        """Refuse what the code has no rule for. Raises OutOfScopeError."""
         raise OutOfScopeError(f"the {self.title} code has no {what} entered here", "another joint, or ask an engineer")
 
     def lateral(self, request: LateralRequest) -> LateralCapacity:
-        """What fasteners hold across their axis. Raises OutsideScope, InputError."""
+        """What fasteners hold across their axis. Raises OutOfScopeError, InvalidInputError."""
         self.none("rule for fasteners loaded sideways")
 
     def withdrawal(self, request: WithdrawalRequest) -> WithdrawalCapacity:
-        """What fasteners hold along their axis. Raises OutsideScope, InputError."""
+        """What fasteners hold along their axis. Raises OutOfScopeError, InvalidInputError."""
         self.none("rule for fasteners in withdrawal")
 
     def combined_n(self, lateral_n: float, withdrawal_n: float, angle_rad: float) -> float:
@@ -178,7 +178,7 @@ class JointRules:
         """A least distance at the full value (m). `angle_rad`: of the load to the grain.
 
         Raises:
-            OutsideScope: The code has none for this fastener.
+            OutOfScopeError: The code has none for this fastener.
 
         Source: data/joint_distances.csv.
         """
@@ -229,8 +229,8 @@ def checked(request: LateralRequest) -> None:
     """Refuse what no code can answer.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: A bolt in end grain, or two planes of another fastener than a bolt.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: A bolt in end grain, or two planes of another fastener than a bolt.
     """
     fastener = request.fastener
     if fastener.kind not in FASTENERS:
@@ -269,7 +269,7 @@ def point_side_m(request: LateralRequest, least_d: float, tip_d: float) -> tuple
         tip_d: Diameters that the tip's half takes off, where the point reaches less than ten.
 
     Raises:
-        OutsideScope: The point reaches too little.
+        OutOfScopeError: The point reaches too little.
     """
     d, length_m = request.fastener.diameter_m, request.length_m
     side_m = request.side_m

@@ -27,8 +27,8 @@ def embedment(
         The depth (ft) as a Step, and the steps before it.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: Deeper than the formula's 12 ft.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: Deeper than the formula's 12 ft.
 
     Source: IBC 1807.3.2.1 nonconstrained, d = A/2 (1 + sqrt(1 + 4.36 h/A)), A = 2.34 P/(S1 b), S1 = k d/3. With S1
     written in d the formula closes to d³ − c d − 1.09 c h = 0, c = 7.02 P/(k b): one positive root.
@@ -111,8 +111,8 @@ def embedment_for_moment(
     """Depth (ft) against a pure moment, as a Step.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: Deeper than the formula's 12 ft.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: Deeper than the formula's 12 ft.
 
     Source: IBC 1807.3.2.1 in the limit.
     """

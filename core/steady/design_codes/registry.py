@@ -18,7 +18,7 @@ def rulebook(key: str) -> Rulebook:
     """The school by its key.
 
     Raises:
-        InputError: There is no such school.
+        InvalidInputError: There is no such school.
     """
     if key not in RULEBOOKS:
         raise InvalidInputError("school", f"There is no code called {key[:20]}. There is: {', '.join(RULEBOOKS)}")

@@ -297,7 +297,7 @@ class WindFace:
     return_length_m: float = 0.0
 
     def __post_init__(self) -> None:
-        """Raises InputError for a face that cannot be."""
+        """Raises InvalidInputError for a face that cannot be."""
         if not 0 < self.solid_height_m <= self.top_height_m + 1e-12:
             raise InvalidInputError("solid_height", "must be above 0 and not above the top")
         if not 0 < self.solidity <= 1:

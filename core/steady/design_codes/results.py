@@ -261,7 +261,7 @@ def si(step: CalculationStep) -> float:
     """A step's value in SI.
 
     Raises:
-        OutsideScope: Its unit is not one we know.
+        OutOfScopeError: Its unit is not one we know.
     """
     if not step.unit:
         return step.value

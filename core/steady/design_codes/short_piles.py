@@ -110,8 +110,8 @@ def embedment(
     """Depth of a short free-headed post for an ultimate force.
 
     Raises:
-        OutsideScope: The ground's strength is not known.
-        TooDeep: Deeper than 6 m.
+        OutOfScopeError: The ground's strength is not known.
+        EmbedmentLimitError: Deeper than 6 m.
 
     Source: Broms 1964a, 1964b.
     """
@@ -247,8 +247,8 @@ def embedment_for_moment(
     """Depth of a short post for an ultimate moment alone: clay t + sqrt(4 M / (9 c b)), sand t + (2 M / (g b K)) ^ (1/3).
 
     Raises:
-        OutsideScope: The ground's strength is not known.
-        TooDeep: Deeper than 6 m.
+        OutOfScopeError: The ground's strength is not known.
+        EmbedmentLimitError: Deeper than 6 m.
 
     Source: Broms 1964a, 1964b, the limits of their formulas for a small force far up.
     """
@@ -337,7 +337,7 @@ def hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> Way:
     """Brinch Hansen's depth for an ultimate force on a short post, and the force it has to resist.
 
     Raises:
-        TooDeep: Deeper than 6 m.
+        EmbedmentLimitError: Deeper than 6 m.
 
     Source: Brinch Hansen 1961.
     """

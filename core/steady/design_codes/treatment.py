@@ -8,7 +8,7 @@ def treatment(school: str, part: str) -> tuple[str, str]:
     """Class and note of a part.
 
     Raises:
-        InputError: The school's table has no such part.
+        InvalidInputError: The school's table has no such part.
 
     Source: the table's own column.
     """

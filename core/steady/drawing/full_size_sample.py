@@ -18,7 +18,7 @@ def sample(view: View, *, at_m: float, wide_m: float) -> View:
         wide_m: How much of the line it shows.
 
     Raises:
-        InputError: Too narrow or wide for a sample, or nothing stands there.
+        InvalidInputError: Too narrow or wide for a sample, or nothing stands there.
     """
     if not WIDE_LEAST_M <= wide_m <= WIDE_MOST_M:
         raise InvalidInputError("wide", "A sample is 6 in to 5 ft (0.15 to 1.5 m) wide")

@@ -40,7 +40,7 @@ def cast(plan: Plan, toward: Vec, ground_m: float = 0.0) -> list[tuple[Point, ..
     On the drawn axes, as `toward` is. Straight light from above gives the plan itself.
 
     Raises:
-        InputError: The sun is down, or too low.
+        InvalidInputError: The sun is down, or too low.
 
     Source: geometry.
     """

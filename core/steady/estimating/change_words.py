@@ -50,8 +50,8 @@ def change_words(kind: str, path: str, values: tuple[object, object], system: st
         name: What the part is called, where its sentence says so.
 
     Raises:
-        OutsideScope: A field without a sentence: the crew writes it.
-        InputError: Values that read alike, or are of another kind.
+        OutOfScopeError: A field without a sentence: the crew writes it.
+        InvalidInputError: Values that read alike, or are of another kind.
 
     Source: data/change_words.csv.
     """

@@ -28,7 +28,7 @@ def contract_sum(accepted: Decimal, changes: Sequence[Change] = ()) -> Decimal:
     """The offer that was accepted, and the changes that were.
 
     Raises:
-        InputError: A state that is none.
+        InvalidInputError: A state that is none.
     """
     for change in changes:
         if change.state not in CHANGE_STATES:
@@ -78,7 +78,7 @@ def priced_change(reason: str, added: ChangeSide, removed: ChangeSide, asked: Ch
     """A change at the contract's terms: the contract's own rates come before cost, and a crew's error costs the client nothing.
 
     Raises:
-        InputError: A reason that is none, or an amount that cannot be.
+        InvalidInputError: A reason that is none, or an amount that cannot be.
     """
     if reason not in REASONS:
         raise InvalidInputError("reason", f"must be one of: {', '.join(REASONS)}")
@@ -104,7 +104,7 @@ def invoice_due(
     """What the next invoice asks: the steps that are reached and accepted changes, less what was invoiced; below 0: a credit note.
 
     Raises:
-        InputError: More steps than there are.
+        InvalidInputError: More steps than there are.
     """
     if not 0 <= reached <= len(steps):
         raise InvalidInputError("reached", f"must be 0 to {len(steps)}")

@@ -14,8 +14,8 @@ def reaching_tool(depth_m: float, width_m: float) -> str:
     """The smallest tool that reaches. Source: practice (data/digging_reach.csv).
 
     Raises:
-        InputError: A size that is not above 0.
-        OutsideScope: Deeper or wider than hired augers reach.
+        InvalidInputError: A size that is not above 0.
+        OutOfScopeError: Deeper or wider than hired augers reach.
     """
     for name, amount in (("depth", depth_m), ("width", width_m)):
         if not amount > 0:

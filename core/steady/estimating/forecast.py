@@ -39,7 +39,7 @@ def forecast(contract_net: Decimal, rows: Sequence[CostRow]) -> Forecast:
     """Forecast and expected margin.
 
     Raises:
-        InputError: A contract that is not above 0.
+        InvalidInputError: A contract that is not above 0.
     """
     if not contract_net > 0:
         raise InvalidInputError("contract_net", "must be above 0")

@@ -58,8 +58,8 @@ def dig_hole_h(hole: HoleSize, soil: str, tool: str, level: Level = "typical") -
     """Hours of one hole: a fixed time, and its volume at a rate that grows with depth.
 
     Raises:
-        InputError: A hole, soil or tool that cannot be.
-        OutsideScope: Rock, or a hole or soil that the tool does not dig.
+        InvalidInputError: A hole, soil or tool that cannot be.
+        OutOfScopeError: Rock, or a hole or soil that the tool does not dig.
 
     Source: practice (data/digging_tools.csv).
     """
@@ -104,8 +104,8 @@ def haul_spoil(volume_m3: float, soil: str, distance_m: float, way: str = "barro
     """Spoil taken away: what is dug swells, and goes in whole loads.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: Farther than a barrow is pushed.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: Farther than a barrow is pushed.
 
     Source: practice (data/spoil.csv).
     """
@@ -152,7 +152,7 @@ def concrete_by_truck(
     """Ready-mix placed down a chute, or carried by barrow. Source: practice.
 
     Raises:
-        OutsideScope: Farther than a chute reaches.
+        OutOfScopeError: Farther than a chute reaches.
     """
     _positive(volume=volume_m3)
     _not_negative(distance=distance_m)
@@ -179,7 +179,7 @@ def set_post(mass_kg: float, height_m: float, posts_count: int = 1, level: Level
     """Posts set and plumbed.
 
     Raises:
-        OutsideScope: Heavier than four people hold.
+        OutOfScopeError: Heavier than four people hold.
 
     Source: practice.
     """
@@ -195,7 +195,7 @@ def lift(mass_kg: float, height_m: float, pieces_count: int = 1, level: Level = 
     """Pieces lifted to their place.
 
     Raises:
-        OutsideScope: Heavier than six people lift.
+        OutOfScopeError: Heavier than six people lift.
 
     Source: practice.
     """
@@ -212,7 +212,7 @@ def piece_rate_h(task: str, level: Level = "typical") -> float:
     """Hours of one unit of a task.
 
     Raises:
-        InputError: No such task.
+        InvalidInputError: No such task.
 
     Source: practice (data/labour_rates.csv).
     """
@@ -304,7 +304,7 @@ def days(hours: float, working: Working, contingency_ratio: float = 0.0) -> Paid
     """The days that a crew takes for so many hours of work.
 
     Raises:
-        InputError: A value that cannot be, or a day without work in it.
+        InvalidInputError: A value that cannot be, or a day without work in it.
     """
     _not_negative(hours=hours, contingency=contingency_ratio, setup=working.setup_h, travel=working.travel_h)
     if working.crew_count < 1:

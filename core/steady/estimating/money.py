@@ -15,7 +15,7 @@ def decimal(value: object, field: str) -> Decimal:
     """A number as written, exactly.
 
     Raises:
-        InputError: Not a number, or too large.
+        InvalidInputError: Not a number, or too large.
     """
     if isinstance(value, bool):
         raise InvalidInputError(field, "must be a number")
@@ -37,7 +37,7 @@ def rounded(amount: Decimal, step: Decimal = CENT) -> Decimal:
     """An amount half up to a step; of a negative amount the mirror.
 
     Raises:
-        InputError: The step is not above 0.
+        InvalidInputError: The step is not above 0.
     """
     if not step > 0:
         raise InvalidInputError("step", "must be above 0")
@@ -49,7 +49,7 @@ def rounded_up(amount: Decimal, step: Decimal = CENT) -> Decimal:
     """An amount up to a step; an exact multiple stays.
 
     Raises:
-        InputError: The step is not above 0.
+        InvalidInputError: The step is not above 0.
     """
     if not step > 0:
         raise InvalidInputError("step", "must be above 0")
@@ -62,7 +62,7 @@ def allocate(total: Decimal, weights: Sequence[Decimal], step: Decimal = CENT) -
     """A total divided by weights: the floor of each share, what is left to the largest remainders, a tie to the earlier.
 
     Raises:
-        InputError: A weight below 0, nothing to divide by, or a total that is no multiple of the step.
+        InvalidInputError: A weight below 0, nothing to divide by, or a total that is no multiple of the step.
     """
     if not step > 0:
         raise InvalidInputError("step", "must be above 0")

@@ -35,7 +35,7 @@ def still(stock: ItemCounts) -> OrderBalance:
     """Open, to order and over; never something to order beside something over.
 
     Raises:
-        InputError: More good and cancelled than ordered.
+        InvalidInputError: More good and cancelled than ordered.
     """
     owed = stock.ordered - stock.good - stock.cancelled
     if owed < 0:
@@ -66,8 +66,8 @@ def truck(lines: Sequence[TruckLine], payload_kg: float, bed_m: float | None = N
     """Whole pieces, the heaviest first, each into the first trip with room.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: A piece heavier than the payload, or longer than the bed carries.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: A piece heavier than the payload, or longer than the bed carries.
     """
     if not payload_kg > 0:
         raise InvalidInputError("payload", "must be above 0")
@@ -103,7 +103,7 @@ def match(price: Decimal, good: Decimal, billed: Decimal, billed_price: Decimal)
     """A bill matched three ways: what came good is paid at the ordered price, the rest is claimed.
 
     Raises:
-        InputError: A value below 0.
+        InvalidInputError: A value below 0.
     """
     for name, amount in (("price", price), ("good", good), ("billed", billed), ("billed_price", billed_price)):
         if amount < 0:

@@ -49,7 +49,7 @@ def split(
     """A total in steps, each but the last half up to whole units; the last takes what the others leave.
 
     Raises:
-        InputError: Steps that don't make up the total, one below 0, or a deposit over what the place allows.
+        InvalidInputError: Steps that don't make up the total, one below 0, or a deposit over what the place allows.
     """
     if not steps:
         raise InvalidInputError("steps", "must have one or more")
@@ -88,7 +88,7 @@ def retained(amounts: Sequence[Decimal], ratio: Decimal) -> list[Decimal]:
     """What of each amount is retained.
 
     Raises:
-        InputError: A ratio outside 0 to 1.
+        InvalidInputError: A ratio outside 0 to 1.
     """
     if not 0 <= ratio < 1:
         raise InvalidInputError("ratio", "must be 0 or more and under 1")

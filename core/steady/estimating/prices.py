@@ -24,7 +24,7 @@ def packs(quantity: Decimal, price: Decimal, pack: Decimal = Decimal(1), waste: 
     """Packs for a quantity and its waste.
 
     Raises:
-        InputError: A value that cannot be.
+        InvalidInputError: A value that cannot be.
     """
     for name, amount in (("quantity", quantity), ("price", price), ("waste", waste)):
         if amount < 0:
@@ -47,7 +47,7 @@ class Earning:
         """The price of a cost, not rounded.
 
         Raises:
-            InputError: Neither or both are given, or a margin of all of the price.
+            InvalidInputError: Neither or both are given, or a margin of all of the price.
         """
         if (self.margin is None) == (self.markup is None):
             raise InvalidInputError("margin", "needs a margin or a markup, one of them")
@@ -75,7 +75,7 @@ def priced(cost: Decimal, earning: Earning) -> PriceResult:
     """A cost's price, half up to the cent.
 
     Raises:
-        InputError: A cost that is not above 0, or no margin.
+        InvalidInputError: A cost that is not above 0, or no margin.
     """
     if not cost > 0:
         raise InvalidInputError("cost", "must be above 0")
@@ -99,7 +99,7 @@ class Costs:
         """All of them.
 
         Raises:
-            InputError: One is below 0.
+            InvalidInputError: One is below 0.
         """
         amounts = {
             "materials": self.materials,
@@ -167,7 +167,7 @@ def build(costs: Costs, hours: Decimal, terms: Terms, *, step: Decimal = CENT, l
     """A price, up to the crew's step and at least its least charge.
 
     Raises:
-        InputError: A value that cannot be.
+        InvalidInputError: A value that cannot be.
     """
     labour = terms.labour(hours)
     direct = labour + costs.total
@@ -186,7 +186,7 @@ def client_lines(
     """Prices of the client's lines: what is hidden and what is earned shared by direct cost.
 
     Raises:
-        InputError: A value that cannot be.
+        InvalidInputError: A value that cannot be.
     """
     if hidden < 0:
         raise InvalidInputError("hidden", "must be 0 or more")

@@ -55,7 +55,7 @@ def us_taxes(bases: Bases, rate: Decimal | None, on: str) -> list[Tax]:
     """A state's tax: neither its rate nor what it is on is ever guessed.
 
     Raises:
-        InputError: Something of it is not said.
+        InvalidInputError: Something of it is not said.
     """
     if on not in ON:
         raise InvalidInputError("on", f"must be said: {', '.join(ON)}")
@@ -70,7 +70,7 @@ def ca_taxes(bases: Bases, region: str, provincial_on: str = "") -> list[Tax]:
     """The federal tax and the province's; harmonized ones are one.
 
     Raises:
-        InputError: An unknown province, or one where it has to be said what its tax is on.
+        InvalidInputError: An unknown province, or one where it has to be said what its tax is on.
 
     Source: data/provincial_taxes.csv.
     """
@@ -99,7 +99,7 @@ def uk_taxes(bases: Bases, vat: str = "standard") -> list[Tax]:
     """Value added tax; under the reverse charge the customer accounts for it.
 
     Raises:
-        InputError: No such rate.
+        InvalidInputError: No such rate.
     """
     if vat not in VAT_UK:
         raise InvalidInputError("vat", f"must be one of: {', '.join(VAT_UK)}")
@@ -110,7 +110,7 @@ def inside(gross: Decimal, rate: Decimal) -> tuple[Decimal, Decimal]:
     """Net and tax of an amount with tax in it: gross less net, never gross times rate.
 
     Raises:
-        InputError: A rate below 0.
+        InvalidInputError: A rate below 0.
     """
     if rate < 0:
         raise InvalidInputError("rate", "must be 0 or more")

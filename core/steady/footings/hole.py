@@ -64,7 +64,7 @@ def volumes_of(layers: tuple[Layer, ...]) -> HoleTakes:
     """Concrete, gravel and sand of one footing from its layers: shaft and bell, less what stands in them.
 
     Raises:
-        InputError: A square post whose diagonal does not fit a round hole.
+        InvalidInputError: A square post whose diagonal does not fit a round hole.
 
     Source: geometry; a bell is a frustum.
     """
@@ -126,7 +126,7 @@ def bags(volumes_m3: list[float], yield_m3: float, allowance_ratio: float) -> Ba
     """Bags for a list of holes; the allowance goes on the volume, before rounding.
 
     Raises:
-        InputError: A yield that is not above 0, or an allowance below 0.
+        InvalidInputError: A yield that is not above 0, or an allowance below 0.
 
     Source: workshop geometry; an exact multiple adds no bag.
     """

@@ -70,7 +70,7 @@ def neat(hole: Hole) -> Neat:
     The collar is (A_hole − A_post) / 3 × height: our own rule for a dished one, a little less than the exact pyramid.
 
     Raises:
-        InputError: Gravel as deep as the hole, a bell narrower than the shaft or higher than the concrete, a square post
+        InvalidInputError: Gravel as deep as the hole, a bell narrower than the shaft or higher than the concrete, a square post
             whose diagonal does not fit into a round hole.
 
     Source: geometry.
@@ -114,7 +114,7 @@ def overdig(hole: Hole, used_m3: float) -> tuple[float, float]:
     """How much more concrete a hole took than its neat volume, and the mean width really dug (m).
 
     Raises:
-        InputError: As `neat`, or no concrete used.
+        InvalidInputError: As `neat`, or no concrete used.
 
     Source: geometry; √(4/π (used + post) / height) for a round hole.
     """

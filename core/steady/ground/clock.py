@@ -31,7 +31,7 @@ def zone_of(name: str) -> ZoneInfo | None:
     """The zone of a name; None: no name is given.
 
     Raises:
-        InputError: The name is no zone's.
+        InvalidInputError: The name is no zone's.
     """
     try:
         return ZoneInfo(name) if name else None
@@ -45,7 +45,7 @@ def ahead_of_utc_h(name: str, day: date, hour: float) -> float:
     """How far a zone's clock is ahead of UTC at an hour of its own clock on a day (h).
 
     Raises:
-        InputError: There is no such zone.
+        InvalidInputError: There is no such zone.
 
     Source: the time zone database (tzdata).
     """
@@ -59,7 +59,7 @@ def clock_h(site: Site, day: date, hour: float, typed_h: float | None = None) ->
     """How far the site's clock is ahead of UTC: by its zone, else as somebody typed it (h).
 
     Raises:
-        InputError: Neither is said.
+        InvalidInputError: Neither is said.
     """
     if site.time_zone:
         return ahead_of_utc_h(site.time_zone, day, hour)

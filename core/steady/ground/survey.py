@@ -121,7 +121,7 @@ def thing_row(kind: str) -> ThingRow:
     """One kind's row.
 
     Raises:
-        InputError: A site holds nothing of that kind.
+        InvalidInputError: A site holds nothing of that kind.
     """
     for row in thing_rows():
         if row.key == kind:

@@ -96,7 +96,7 @@ def first_point(text: str) -> tuple[float, float]:
     """Longitude and latitude (degrees) of the first point of a file, to lay the site's zero on.
 
     Raises:
-        InputError: It is no GeoJSON, or holds no point.
+        InvalidInputError: It is no GeoJSON, or holds no point.
     """
     for feature in _features(text):
         for longitude, latitude in _points(feature.get("geometry")):
@@ -112,7 +112,7 @@ def in_degrees(text: str) -> bool:
     """Whether a file's numbers can be longitude and latitude of one site; if not, they are metres on the site's own axes.
 
     Raises:
-        InputError: It is no GeoJSON.
+        InvalidInputError: It is no GeoJSON.
     """
     points = [point for feature in _features(text) for point in _points(feature.get("geometry"))]
     if not points:
@@ -125,7 +125,7 @@ def read_local_geojson(text: str, taken: Iterable[str] = ()) -> SurveyRead:
     """A feature collection in metres on the site's axes; a base is taken off numbers that lie far from zero.
 
     Raises:
-        InputError: It is no GeoJSON.
+        InvalidInputError: It is no GeoJSON.
     """
     points = [point for feature in _features(text) for point in _points(feature.get("geometry"))]
     base = base_m(points)
@@ -152,7 +152,7 @@ def read_geojson(text: str, anchor: Anchor | Local, taken: Iterable[str] = ()) -
     """A feature collection's things on the site's axes; a feature whose kind is not told becomes what its shape is usually.
 
     Raises:
-        InputError: It is no GeoJSON.
+        InvalidInputError: It is no GeoJSON.
     """
     used = set(taken)
     things: list[SiteFeature] = []

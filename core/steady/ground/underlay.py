@@ -62,7 +62,7 @@ def by_length(under: Underlay, a: Point, b: Point, length_m: float) -> Underlay:
         length_m: How far apart they are in truth (m).
 
     Raises:
-        InputError: The points lie too near each other, or the length is none.
+        InvalidInputError: The points lie too near each other, or the length is none.
     """
     if not LEAST_M <= length_m <= MOST_M:
         raise InvalidInputError("length_m", "Say how far apart the two points are: 4 in to a mile (100 mm to 2 km)")
@@ -82,7 +82,7 @@ def by_places(under: Underlay, points: tuple[Point, Point], places: tuple[Point,
         places: Where they belong (m); the similarity that two points give [geometry].
 
     Raises:
-        InputError: Points or places lie too near each other.
+        InvalidInputError: Points or places lie too near each other.
     """
     (a, b), (to_a, to_b) = points, places
     apart, wanted = math.dist(a, b), math.dist(to_a, to_b)

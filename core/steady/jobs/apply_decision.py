@@ -52,7 +52,7 @@ def apply_decision(job: JobDocument, decision_id: str) -> JobDocument:
     """The job with what a decision takes in the place of what it takes it for, in every structure.
 
     Raises:
-        InputError: No such decision, things that are not in the yard, or that are not of one sort.
+        InvalidInputError: No such decision, things that are not in the yard, or that are not of one sort.
     """
     decision = next((one for one in job.decisions if one.id == decision_id), None)
     if decision is None:

@@ -61,7 +61,7 @@ def apply_measurement(
         done: What is ticked as up: of what, and the tick's name.
 
     Raises:
-        InputError: It can't be taken in.
+        InvalidInputError: It can't be taken in.
     """
     spec = find(job, structure_id)[1].spec
     before = plan_structure(job, structure_id)

@@ -55,7 +55,7 @@ def change_order(was: JobDocument, now: JobDocument, on: date, structures: Seque
         structures: Those of the option that was accepted; none: all there were. What was laid out since is a change, too.
 
     Raises:
-        InputError: One of them can't be priced.
+        InvalidInputError: One of them can't be priced.
     """
     agreed = tuple(structures) or tuple(item.spec.id for item in was.structures)
     known = {item.spec.id for item in was.structures}

@@ -73,7 +73,7 @@ def offer(job: JobDocument, on: date) -> ClientQuote:
     """The quote of a job as it stands.
 
     Raises:
-        InputError: Nothing can be priced, an option names what is not there, or the payments come to more than the whole.
+        InvalidInputError: Nothing can be priced, an option names what is not there, or the payments come to more than the whole.
     """
     terms = job.offer
     asked = terms.options or (OfferOption(name="", structures=()),)

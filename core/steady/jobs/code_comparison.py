@@ -83,7 +83,7 @@ def read_member(*, span: str, dead_line: str, live_line: str, load: LoadType, re
     """A member from what was typed, each with its unit: 12 ft, 3.6 m, 50 lb/ft, 0.8 kN/m.
 
     Raises:
-        InputError: With the field's name, in the user's own units.
+        InvalidInputError: With the field's name, in the user's own units.
     """
     span_m = parse_quantity(span, "length", "span")
     held_m = parse_quantity(restraint, "length", "restraint") if restraint.strip() else 0.0
@@ -107,7 +107,7 @@ def side_by_side(member: ComparedMember, sticks: tuple[ComparedSection, Compared
     """Both schools' checks of a member.
 
     Raises:
-        InputError: A load or wood that cannot be, with the field's path.
+        InvalidInputError: A load or wood that cannot be, with the field's path.
     """
     found = [_checked(member, stick, f"sticks/{index}") for index, stick in enumerate(sticks)]
     sides = tuple(_side(book, checks, refused, tape) for book, checks, refused in found)

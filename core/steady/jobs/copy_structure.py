@@ -18,7 +18,7 @@ def bring(job: JobDocument, other: JobDocument, structure_id: str) -> Structure:
     """A structure of another job as it would stand in this one, nowhere on the site yet; timbers not sold here are the usual ones.
 
     Raises:
-        InputError: There is none of that id, or it rests on another structure of its job.
+        InvalidInputError: There is none of that id, or it rests on another structure of its job.
     """
     found = find(other, structure_id)[1]
     kind = kind_of(found.spec)
@@ -45,7 +45,7 @@ def copied(job: JobDocument, structure_id: str) -> Copied:
     """Another structure like one, a step beside it on the site, with the ground that was read under it.
 
     Raises:
-        InputError: There is none of that id.
+        InvalidInputError: There is none of that id.
     """
     at, found = find(job, structure_id)
     spec = replace(found.spec, id=numbered(structure_id, {item.spec.id for item in job.structures}, LONGEST_ID, "-{}"))

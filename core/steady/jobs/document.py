@@ -131,7 +131,7 @@ def check_job(job: JobDocument) -> None:
     """Refuse what no job may be saved with: duplicate ids, ids that would be another place in a path, an unknown time zone.
 
     Raises:
-        InputError: At the id, or at the zone.
+        InvalidInputError: At the id, or at the zone.
     """
     zone_of(job.site.time_zone)
     seen = set()
@@ -152,7 +152,7 @@ def find(job: JobDocument, structure_id: str) -> tuple[int, Structure]:
     """A structure of the job and its place in the list.
 
     Raises:
-        InputError: There is none of that id, or the id stands twice.
+        InvalidInputError: There is none of that id, or the id stands twice.
     """
     found = [(index, item) for index, item in enumerate(job.structures) if item.spec.id == structure_id]
     if not found:
@@ -166,7 +166,7 @@ def case_of(job: JobDocument, structure_id: str) -> DesignInput:
     """What one structure of a job is planned from.
 
     Raises:
-        InputError: There is none of that id, or the id stands twice.
+        InvalidInputError: There is none of that id, or the id stands twice.
     """
     spec = find(job, structure_id)[1].spec
     case = DesignInput(spec=spec, site=job.site, book=rulebook(job.school), yard=job.yard, tape=job.reading.tape())
@@ -177,7 +177,7 @@ def kind_in(job: JobDocument, structure_id: str) -> StructureType:
     """The kind of one structure of a job.
 
     Raises:
-        InputError: There is none of that id, or the id stands twice.
+        InvalidInputError: There is none of that id, or the id stands twice.
     """
     return kind_of(find(job, structure_id)[1].spec)
 
@@ -198,7 +198,7 @@ def plan_structure(job: JobDocument, structure_id: str) -> Plan:
     """Plan one structure of a job.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the document.
+        InvalidInputError: Malformed input, with the field's path inside the document.
     """
     with at_its_field(job, structure_id):
         check_rests(find(job, structure_id)[1], job.structures)

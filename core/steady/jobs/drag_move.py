@@ -18,7 +18,7 @@ def moved(job: JobDocument, structure_id: str, handle: DragHandle, to_m: float) 
     """The job with what a handle stands for moved to a place along its axis.
 
     Raises:
-        InputError: It does not move, or not there.
+        InvalidInputError: It does not move, or not there.
     """
     spec = find(job, structure_id)[1].spec
     with at_its_field(job, structure_id):

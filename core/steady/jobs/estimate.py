@@ -80,7 +80,7 @@ def check_terms(terms: EstimateRates) -> None:
     """What a crew charges has to make sense.
 
     Raises:
-        InputError: An hour's least is more than its most.
+        InvalidInputError: An hour's least is more than its most.
     """
     if terms.hour_low > terms.hour_high:
         says = f"An hour costs at least {terms.hour_low:g} and at most {terms.hour_high:g}: the least is more than the most"
@@ -140,7 +140,7 @@ def material_and_labour(total: float, person_h: float, terms: EstimateRates) -> 
     """Both lines from low to high: the list with its band, the hours a quarter either way at the crew's rates.
 
     Raises:
-        InputError: Terms that make no sense.
+        InvalidInputError: Terms that make no sense.
     """
     check_terms(terms)
     band = terms.material_band_ratio

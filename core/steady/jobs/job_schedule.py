@@ -115,7 +115,7 @@ def calendar(job: JobDocument, today: date, held: Mapping[str, str] | None = Non
         held: Tasks that were looked at and not passed, and why: what waits for them stops.
 
     Raises:
-        InputError: A date that is none, or no working day left.
+        InvalidInputError: A date that is none, or no working day left.
     """
     terms = job.calendar
     first = day_of(terms.starts_on, "calendar/starts_on") if terms.starts_on else today
@@ -161,7 +161,7 @@ def move(job: JobDocument, task: str, on: str, today: date) -> MoveAnswer:
     """Move a task to a day, and what follows it; an empty day resets it.
 
     Raises:
-        InputError: It can't begin that early, and what it waits for.
+        InvalidInputError: It can't begin that early, and what it waits for.
     """
     before = calendar(job, today)
     found = next((row for row in before.tasks if row.id == task), None)

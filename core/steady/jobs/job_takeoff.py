@@ -90,7 +90,7 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
     """One list over a job's structures, or chosen ones and stages. What cannot be planned is said and left out.
 
     Raises:
-        InputError: A structure that is not there, or nothing that can be bought.
+        InvalidInputError: A structure that is not there, or nothing that can be bought.
     """
     known = {item.spec.id: item for item in (job.structures if structures else job.built)}
     for name in structures:

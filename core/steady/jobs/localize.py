@@ -13,7 +13,7 @@ def localize_job(job: JobDocument, school: School) -> JobDocument:
     """The job under a school; soil, exposure, wind and bags stay where the school knows them. Units follow while nothing is built.
 
     Raises:
-        InputError: There is no such school.
+        InvalidInputError: There is no such school.
     """
     book, home = rulebook(school), usual(school)
     site, yard = job.site, job.yard

@@ -40,7 +40,7 @@ def choose(job: JobDocument, structure_id: str) -> tuple[PricedChoice, ...]:
     """Every choice of a structure; none for kinds without members to choose.
 
     Raises:
-        InputError: Malformed input.
+        InvalidInputError: Malformed input.
     """
     with search_cache_scope():
         return all_rows(look_for_choices(job, structure_id))
@@ -50,7 +50,7 @@ def look_for_choices(job: JobDocument, structure_id: str) -> Iterator[Looked[Pri
     """The same one after another, each planned whole for its price: what fails shows what it would have cost.
 
     Raises:
-        InputError: Malformed input.
+        InvalidInputError: Malformed input.
     """
     case = case_of(job, structure_id)
     now: Plan | None = None

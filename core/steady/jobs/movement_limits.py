@@ -31,7 +31,7 @@ def slack(job: JobDocument, structure_id: str, post_id: str) -> MovementLimits:
     before, no post is added, and no hole meets a no-dig band.
 
     Raises:
-        InputError: There is no such post.
+        InvalidInputError: There is no such post.
     """
     case, hold = case_of(job, structure_id), kind_in(job, structure_id).hold
 

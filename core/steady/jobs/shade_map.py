@@ -84,7 +84,7 @@ def shady(job: JobDocument, ask: ShadyAsk) -> ShadyAnswer:
     Slats and boards in a row count by the share that their shadows cover, those over each other by what they let through together.
 
     Raises:
-        InputError: The place on the earth or its time zone is not known, a day that is none, or hours the wrong way round.
+        InvalidInputError: The place on the earth or its time zone is not known, a day that is none, or hours the wrong way round.
 
     Source: geometry: every solid's shadow on level ground at the site's zero.
     """

@@ -137,7 +137,7 @@ def anchor_of(job: JobDocument) -> Anchor:
     """Where the site's zero lies on the earth.
 
     Raises:
-        InputError: Nobody said so yet.
+        InvalidInputError: Nobody said so yet.
     """
     site = job.site
     if site.latitude_rad is None or site.longitude_rad is None:
@@ -149,7 +149,7 @@ def site_geojson(job: JobDocument) -> str:
     """The site and all that stands on it as GeoJSON.
 
     Raises:
-        InputError: Nobody said where on the earth it lies.
+        InvalidInputError: Nobody said where on the earth it lies.
     """
     shown = site_plan(job)
     return geojson(anchor_of(job), job.site.things, [(one.id, one.name, one.outlines) for one in shown.stands])

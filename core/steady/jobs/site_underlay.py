@@ -46,7 +46,7 @@ def scale_under(job: JobDocument, ask: ScaleAsk) -> Underlay:
     """The picture that lies there, scaled by two points.
 
     Raises:
-        InputError: None lies there, or the points don't tell a scale.
+        InvalidInputError: None lies there, or the points don't tell a scale.
     """
     under = job.site.under
     if under is None:

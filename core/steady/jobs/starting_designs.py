@@ -47,7 +47,7 @@ def start(job: JobDocument, structure_id: str, which: str, name: str = "", habit
     """One way to build a structure; a habit carries the crew's name where it is given. `habit`: the crew's own.
 
     Raises:
-        InputError: Malformed input, a kind without such ways, or none of that name.
+        InvalidInputError: Malformed input, a kind without such ways, or none of that name.
     """
     kind, case = kind_in(job, structure_id), case_of(job, structure_id)
     says = dict(ways_of(kind)).get(which)
@@ -111,7 +111,7 @@ def starts_of(job: JobDocument, structure_id: str) -> StartingDesignProvider:
     """The ways of a structure's kind.
 
     Raises:
-        InputError: Its kind has none.
+        InvalidInputError: Its kind has none.
     """
     kind = kind_in(job, structure_id)
     if kind.starts is None:
@@ -123,7 +123,7 @@ def kept_habit(job: JobDocument, structure_id: str) -> Any:
     """What a crew keeps of a structure of a job as its habit.
 
     Raises:
-        InputError: Malformed input, a kind without habits, or nothing to keep.
+        InvalidInputError: Malformed input, a kind without habits, or nothing to keep.
     """
     ways, case = starts_of(job, structure_id), case_of(job, structure_id)
     with at_its_field(job, structure_id):

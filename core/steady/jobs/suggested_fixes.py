@@ -44,7 +44,7 @@ def options(job: JobDocument, structure_id: str) -> tuple[Option, ...]:
     """The cheapest ways to pass, each with its price beside today's. Empty when nothing tried passes.
 
     Raises:
-        InputError: Malformed input.
+        InvalidInputError: Malformed input.
     """
     with search_cache_scope():
         return all_rows(find_fixes(job, structure_id))
@@ -61,7 +61,7 @@ def find_fixes(job: JobDocument, structure_id: str, over: Over = map) -> Iterato
         over: How a list of changes is gone through: one after another, or by others who share it. In its order.
 
     Raises:
-        InputError: Malformed input.
+        InvalidInputError: Malformed input.
     """
     kind, case = kind_in(job, structure_id), case_of(job, structure_id)
     now = plan(case)

@@ -75,7 +75,7 @@ def sun(job: JobDocument, structure_id: str, ask: SunAsk) -> SunAnswer:
     """The shade of one structure.
 
     Raises:
-        InputError: The place or its time zone is not known, or a day that is none.
+        InvalidInputError: The place or its time zone is not known, or a day that is none.
     """
     site = job.site
     if site.latitude_rad is None or site.longitude_rad is None:

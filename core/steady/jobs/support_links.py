@@ -57,7 +57,7 @@ def check_rests(item: Item, items: Iterable[Item]) -> None:
     """That what a structure rests on is there and can carry it.
 
     Raises:
-        InputError: The field, and what would do.
+        InvalidInputError: The field, and what would do.
     """
     rest = kind_of(item.spec).rests(item.spec)
     if rest is None:

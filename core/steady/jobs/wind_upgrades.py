@@ -40,7 +40,7 @@ def steps_up(job: JobDocument, structure_id: str) -> tuple[WindUpgrade, ...]:
     What makes a check fail that passes today is left out.
 
     Raises:
-        InputError: Malformed input, or a kind without such steps.
+        InvalidInputError: Malformed input, or a kind without such steps.
     """
     with search_cache_scope():
         return all_rows(look_for_steps(job, structure_id))
@@ -50,7 +50,7 @@ def look_for_steps(job: JobDocument, structure_id: str) -> Iterator[Looked[WindU
     """The same while they are looked for: all that were found by now, again with every change.
 
     Raises:
-        InputError: Malformed input, or a kind without such steps.
+        InvalidInputError: Malformed input, or a kind without such steps.
     """
     kind, ways, case = kind_in(job, structure_id), starts_of(job, structure_id), case_of(job, structure_id)
 

@@ -35,8 +35,8 @@ def pool_faults(school: str, barrier: Barrier) -> list[str]:
     """What of a barrier is against the table of a school, in its order.
 
     Raises:
-        InputError: A size that is not above 0.
-        OutsideScope: No table of the school is entered: its by-law is typed.
+        InvalidInputError: A size that is not above 0.
+        OutOfScopeError: No table of the school is entered: its by-law is typed.
 
     Source: data/pool_barriers.csv.
     """
@@ -80,7 +80,7 @@ def animal_fence_m(animal: str, metric: bool) -> tuple[float, float]:
     """Height and greatest gap for an animal (m). Source: practice (data/animal_fences.csv).
 
     Raises:
-        InputError: No such animal.
+        InvalidInputError: No such animal.
     """
     row = keyed("animal_fences").get(animal)
     if row is None:
@@ -93,7 +93,7 @@ def gate_width_m(use: str, metric: bool) -> float:
     """Usual clear width of a gate by what goes through it (m). Source: practice (data/gate_widths.csv).
 
     Raises:
-        InputError: No such use.
+        InvalidInputError: No such use.
     """
     row = keyed("gate_widths").get(use)
     if row is None:

@@ -47,7 +47,7 @@ def equal_bays(run_m: float, bay_max_m: float) -> tuple[int, float]:
         Number of bays and their width (m). The run has one post more than bays.
 
     Raises:
-        InputError: A length that cannot be.
+        InvalidInputError: A length that cannot be.
 
     Source: workshop geometry, closed form.
     """
@@ -86,7 +86,7 @@ def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, zones: Se
         The layout; without one, `reason` is "zone wider than longest bay" or "no layout".
 
     Raises:
-        InputError: A length that cannot be.
+        InvalidInputError: A length that cannot be.
     """
     count, _ = equal_bays(run_m, bay_max_m)
     if count > MOST_BAYS:

@@ -40,7 +40,7 @@ def butted(drop_m: float, reach_m: float, depth_m: float) -> BraceFit:
     """A brace whose centreline meets the post a drop under the header, and the header a reach from the post's face.
 
     Raises:
-        InputError: A length is not above 0.
+        InvalidInputError: A length is not above 0.
 
     Source: plane geometry.
     """
@@ -91,7 +91,7 @@ def lapped(drop_m: float, reach_m: float, row: LapRow) -> BraceLap:
     """A lapped brace between the middles of post and header.
 
     Raises:
-        InputError: A length is not above 0, or there is no bolt.
+        InvalidInputError: A length is not above 0, or there is no bolt.
 
     Source: plane geometry; distances by nds: Table 12.5.1 (from memory, high).
     """

@@ -29,7 +29,7 @@ class Members:
         """A member's mark from one datum, not gap by gap.
 
         Raises:
-            InputError: There is no such member.
+            InvalidInputError: There is no such member.
         """
         if not 1 <= mark <= self.count:
             raise InvalidInputError("mark", f"must be from 1 to {self.count}")
@@ -43,7 +43,7 @@ def members(
     """Members in a line, outer faces at the insets: as few as keep the spacing wished, or a count.
 
     Raises:
-        InputError: A size that cannot be.
+        InvalidInputError: A size that cannot be.
 
     Source: geometry, n = ceil((L − 2 i − t) / most) + 1.
     """
@@ -82,7 +82,7 @@ class Slats:
     pitch_m: float
 
     def at_m(self, mark: int) -> float:
-        """Near face of a slat. Raises InputError: there is no such slat."""
+        """Near face of a slat. Raises InvalidInputError: there is no such slat."""
         if not 1 <= mark <= self.count:
             raise InvalidInputError("mark", f"must be from 1 to {self.count}")
         return self.end_gap_m + (mark - 1) * self.pitch_m
@@ -96,7 +96,7 @@ def slats_in_bay(
     By count or cover all gaps are alike, the ends too; by gap as many as fit, and both ends share what is left.
 
     Raises:
-        InputError: Not one of the three, or slats that do not fit.
+        InvalidInputError: Not one of the three, or slats that do not fit.
 
     Source: geometry.
     """
@@ -268,7 +268,7 @@ def jack_set(
     """Lengths of a hip's jacks to the hip's face, longest first.
 
     Raises:
-        InputError: A size that cannot be, or no jack at all.
+        InvalidInputError: A size that cannot be, or no jack at all.
 
     Source: geometry: each s / cos a shorter; half the hip's thickness at 45 degrees comes off.
     """
@@ -358,7 +358,7 @@ def laminated(thicknesses_m: Sequence[float], widths_m: Sequence[float]) -> Lami
     """A post of plies of any widths, side by side.
 
     Raises:
-        InputError: Lists of different lengths, or a size that cannot be.
+        InvalidInputError: Lists of different lengths, or a size that cannot be.
 
     Source: geometry; plies on their own across the joints, as nothing stiff joins them.
     """
@@ -408,7 +408,7 @@ def web_joints(length_m: float, sheet_m: float, webs: int) -> WebJoints:
     """Joints of a beam's webs out of the middle third, those of different webs as far apart as can be.
 
     Raises:
-        InputError: No web, or a beam longer than three sheets with their joints in its outer thirds reach.
+        InvalidInputError: No web, or a beam longer than three sheets with their joints in its outer thirds reach.
 
     Source: geometry.
     """

@@ -35,7 +35,7 @@ def jack_cut(own_rad: float, other_rad: float, thickness_m: float) -> CheekCut:
     """The cheek cut of a jack rafter in a plane of its own pitch against a hip to a plane of another.
 
     Raises:
-        InputError: A pitch that is none, or no thickness.
+        InvalidInputError: A pitch that is none, or no thickness.
 
     Source: vectors.
     """
@@ -54,7 +54,7 @@ def hip_head(one_rad: float, other_rad: float, thickness_m: float) -> HipHead:
     """A hip's pitch and its head against a ridge along the eave of the first plane.
 
     Raises:
-        InputError: A pitch that is none, or no thickness.
+        InvalidInputError: A pitch that is none, or no thickness.
 
     Source: vectors.
     """

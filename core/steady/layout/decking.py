@@ -35,7 +35,7 @@ def last_board_m(depth_m: float, board_m: float, gap_m: float) -> tuple[int, flo
     """Number of boards and the width of the last: n = ceil((D + g)/(w + g)), D − (n − 1)(w + g).
 
     Raises:
-        InputError: A depth or board that is not above 0.
+        InvalidInputError: A depth or board that is not above 0.
 
     Source: workshop geometry.
     """
@@ -64,7 +64,7 @@ def joist_centres(from_m: float, to_m: float, spacing_m: float, joist_m: float) 
     """Joist centres: the first and last flush with the ends, the others on the marks k·s (near edge k·s − t/2).
 
     Raises:
-        InputError: A spacing that is not above the joist's thickness, or no room for two joists.
+        InvalidInputError: A spacing that is not above the joist's thickness, or no room for two joists.
 
     Source: workshop geometry.
     """
@@ -98,7 +98,7 @@ def joined(length_m: float, centres_m: tuple[float, ...], longest_m: float, cour
         course: Its number: odd ones break elsewhere than even ones.
 
     Raises:
-        InputError: No joist within reach of the longest board.
+        InvalidInputError: No joist within reach of the longest board.
     """
     if length_m <= longest_m + 1e-9:
         return (length_m,)

@@ -15,7 +15,7 @@ def shrinkage_m(
         per_percent: Change per cent of moisture, by species and by how it was sawn.
 
     Raises:
-        InputError: A size or moisture that cannot be.
+        InvalidInputError: A size or moisture that cannot be.
 
     Source: the linear rule of the wood handbook, good from 6 to 14 %, above that approximate [recalled from memory].
     """

@@ -39,7 +39,7 @@ def arc_of(radius_m: float, angle_rad: float, facets: int | None, error_most_m: 
     """An arc in so many facets, or in the fewest that keep an error.
 
     Raises:
-        InputError: A size that cannot be, or neither facets nor an error.
+        InvalidInputError: A size that cannot be, or neither facets nor an error.
 
     Source: geometry.
     """

@@ -67,7 +67,7 @@ class Gable:
 
 
 def checked_gable(gable: Gable) -> Gable:
-    """The gable, or why it is none. Raises InputError."""
+    """The gable, or why it is none. Raises InvalidInputError."""
     _positive(width=gable.width_m, rafter_depth=gable.depth_m)
     _pitched(gable.pitch_rad)
     if min(gable.seat_m, gable.beam_top_m, gable.overhang_m) < 0:
@@ -91,8 +91,8 @@ def gable_tie(width_m: float, pitch_rad: float, line_n_per_m: float, tie_m: floa
     """A tie at the beams' level or a little above, or a ridge beam on posts that takes half of the load.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: A tie above the lowest third.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: A tie above the lowest third.
 
     Source: statics: three pins.
     """

@@ -19,7 +19,7 @@ def even_gaps(clear_m: float, width_m: float, gap_most_m: float) -> tuple[int, f
         Number of pickets and their gap (m); no picket where the opening is within the limit.
 
     Raises:
-        InputError: A size that is not above 0, or no room.
+        InvalidInputError: A size that is not above 0, or no room.
 
     Source: workshop geometry.
     """
@@ -38,7 +38,7 @@ def between_end_gaps(clear_m: float, width_m: float, gap_most_m: float, end_gap_
         Number of pickets and the gap between them (m); gap 0 with one picket.
 
     Raises:
-        InputError: A size that is not above 0, or no room for two pickets.
+        InvalidInputError: A size that is not above 0, or no room for two pickets.
 
     Source: workshop geometry.
     """
@@ -67,7 +67,7 @@ def overlapped(clear_m: float, board_m: float, overlap_least_m: float) -> Overla
     """The fewest boards, on alternate sides, that lap by at least so much: n = ceil((C − o) / (w − o)).
 
     Raises:
-        InputError: An overlap that is not less than the board, or an opening narrower than two boards.
+        InvalidInputError: An overlap that is not less than the board, or an opening narrower than two boards.
 
     Source: workshop geometry; C = n w − (n − 1) o, gap on one side w − 2 o.
     """
@@ -98,7 +98,7 @@ def last_board(clear_m: float, board_m: float, gap_m: float, rip_least_m: float)
     Two share (w + left) / 2 each, always half a board or more. What is less than a gap is spread over the gaps.
 
     Raises:
-        InputError: A size that cannot be.
+        InvalidInputError: A size that cannot be.
 
     Source: workshop geometry.
     """
@@ -140,8 +140,8 @@ def slat_screen(
         round_to_m: The spacer is cut down to a multiple of this; what is left stays at the bottom.
 
     Raises:
-        InputError: A size that cannot be.
-        OutsideScope: No number of slats keeps the spacer within its range.
+        InvalidInputError: A size that cannot be.
+        OutOfScopeError: No number of slats keeps the spacer within its range.
 
     Source: workshop geometry; s = (H − n w) / (n − 1).
     """
@@ -182,7 +182,7 @@ def centred(clear_m: float, board_m: float, gap_m: float) -> Centred:
     """A board or a gap on the middle: whichever leaves the wider end pieces; no end piece at all is best.
 
     Raises:
-        InputError: A size that cannot be, or an opening narrower than a board.
+        InvalidInputError: A size that cannot be, or an opening narrower than a board.
 
     Source: workshop geometry.
     """
@@ -225,7 +225,7 @@ def stock_panels(run_m: float, panel: StockPanel, *, gate_m: float | None = None
     """Stock panels for a run, and a gate leaf cut on a wire: n = ceil((run − lap) / (panel − lap)).
 
     Raises:
-        InputError: A gate wider than a panel, a lap that is not less than the panel, a size that cannot be.
+        InvalidInputError: A gate wider than a panel, a lap that is not less than the panel, a size that cannot be.
 
     Source: workshop geometry; a panel is cut on a wire, so the leaf is a whole number of meshes.
     """

@@ -52,7 +52,7 @@ class Stack:
 
 
 def checked_stack(stack: Stack) -> Stack:
-    """The stack, or why it is none. Raises InputError."""
+    """The stack, or why it is none. Raises InvalidInputError."""
     _positive(height=stack.height_m, boards=stack.boards_m, joist=stack.joist_m)
     _not_negative(beam=stack.beam_m, least_clear=stack.least_clear_m)
     return stack
@@ -100,7 +100,7 @@ def blocks_allowed(school: str, area_m2: float, height_m: float, attached: bool,
     """Whether joists may lie on precast blocks at grade, without footings below frost.
 
     Raises:
-        OutsideScope: The school has no such exception entered.
+        OutOfScopeError: The school has no such exception entered.
 
     Source: data/deck_blocks.csv.
     """

@@ -23,7 +23,7 @@ def screened(mesh: float, screen: float) -> float:
     """Solid share of a mesh with a screen over it.
 
     Raises:
-        InputError: A share outside 0 to 1.
+        InvalidInputError: A share outside 0 to 1.
     """
     for name, share in (("solidity", mesh), ("screen", screen)):
         if not 0 <= share <= 1:
@@ -75,7 +75,7 @@ def chain_link(run_m: float, height_m: float, parts: ChainLinkParts = USUAL_PART
     """Parts of one stretch. Source: practice (from memory, medium to high).
 
     Raises:
-        InputError: A length that is not above 0, or a joint as long as a stick.
+        InvalidInputError: A length that is not above 0, or a joint as long as a stick.
     """
     _positive(run=run_m, height=height_m, spacing_most=parts.spacing_most_m, roll=parts.roll_m)
     _positive(tie=parts.tie_m, ring=parts.ring_m, stick=parts.stick_m - parts.lap_m)
@@ -147,7 +147,7 @@ class MeshBay:
 
 
 def checked_bay(bay: MeshBay) -> MeshBay:
-    """The bay, or why it is none. Raises InputError."""
+    """The bay, or why it is none. Raises InvalidInputError."""
     _positive(height=bay.height_m, bay=bay.bay_m, post=bay.post_m)
     if not 0 <= bay.mesh_solidity <= 1:
         raise InvalidInputError("mesh_solidity", "must be 0 to 1")

@@ -111,7 +111,7 @@ def checked(corners: tuple[Point, ...]) -> Outline:
     """An outline that can be built.
 
     Raises:
-        InputError: Fewer than three corners, edges that cross, corners on one spot, or clockwise.
+        InvalidInputError: Fewer than three corners, edges that cross, corners on one spot, or clockwise.
     """
     if len(corners) < 3:
         raise InvalidInputError("outline", "An outline has at least three corners")

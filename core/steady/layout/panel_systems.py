@@ -49,7 +49,7 @@ class Heat:
 
 
 def checked_heat(heat: Heat) -> Heat:
-    """The piece, or why it is none. Raises InputError."""
+    """The piece, or why it is none. Raises InvalidInputError."""
     if not heat.length_m > 0:
         raise InvalidInputError("length", "must be above 0")
     if not heat.coefficient > 0:

@@ -47,7 +47,7 @@ def panel_bays(run_m: float, fit: PanelFit, *, panel_m: float, post_m: float) ->
         cut_least_m: The least piece worth cutting.
 
     Raises:
-        InputError: A size that cannot be.
+        InvalidInputError: A size that cannot be.
 
     Source: workshop geometry.
     """
@@ -91,7 +91,7 @@ def panel_post(
     """A panel's post: a gravel board, or a clearance where there is none, adds to what shows; gravel deepens the hole.
 
     Raises:
-        InputError: A size that cannot be.
+        InvalidInputError: A size that cannot be.
 
     Source: geometry; 610 mm in the ground and 75–100 mm of gravel are common practice.
     """

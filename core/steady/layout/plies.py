@@ -35,8 +35,8 @@ def beam_plies(
         ends_m: The beam's ends, where they are not alike.
 
     Raises:
-        InputError: Fewer than two posts, posts out of order, no ply.
-        OutsideScope: More posts than every set of joints can be tried for.
+        InvalidInputError: Fewer than two posts, posts out of order, no ply.
+        OutOfScopeError: More posts than every set of joints can be tried for.
 
     Source: workshop geometry; every set of joints, exact.
     """

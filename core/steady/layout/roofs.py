@@ -93,7 +93,7 @@ def birdsmouth(depth_m: float, pitch_rad: float, seat_m: float) -> Birdsmouth:
     """A level seat. The notch square to the rafter is seat sin a; a third of the depth is a usual limit [practice].
 
     Raises:
-        InputError: A seat that cuts through the rafter.
+        InvalidInputError: A seat that cuts through the rafter.
 
     Source: geometry.
     """

@@ -38,7 +38,7 @@ def post_seat(seat: Seat, beam: SeatedBeam, *, foot_m: float, post_m: float = 0.
     """A post from its foot to a beam: under it, or beside it up to its top, never above: joists lie there.
 
     Raises:
-        InputError: No length is left, or no wood beside the notch.
+        InvalidInputError: No length is left, or no wood beside the notch.
 
     Source: plane geometry.
     """
@@ -72,7 +72,7 @@ def frame_support(*, boards_count: int, board_m: float, gap_m: float, overhang_m
     """A doubled joist under the joint of frame and field: each ply carries one side.
 
     Raises:
-        InputError: A length that cannot be, or no board.
+        InvalidInputError: A length that cannot be, or no board.
 
     Source: plane geometry.
     """
@@ -106,7 +106,7 @@ def stair_contact_m(top: StairTop, head: StairHead) -> float:
     """How much of the rim a stringer's plumb end meets: all of it level with the deck, little one riser down.
 
     Raises:
-        InputError: A length below 0.
+        InvalidInputError: A length below 0.
 
     Source: plane geometry.
     """
@@ -122,7 +122,7 @@ def stair_pad_load_n(load_pa: float, width_m: float, run_m: float, point_n: floa
     """What half of a flight and one point load bring to its landing pad (N).
 
     Raises:
-        InputError: A value below 0.
+        InvalidInputError: A value below 0.
 
     Source: statics.
     """

@@ -67,7 +67,7 @@ def pitch_for(width_m: float, depth_m: float, across: float | None, share: float
     """Pitch at which level slats stop the wished share of the sun (m): (b + t cot p) / f.
 
     Raises:
-        InputError: No sun, or a share that is not above 0 and at most 1.
+        InvalidInputError: No sun, or a share that is not above 0 and at most 1.
     """
     _slat(width_m, depth_m, 1.0)
     if not 0 < share <= 1:
@@ -91,7 +91,7 @@ def count_for(bay_m: float, width_m: float, depth_m: float, across: float | None
     """How many level slats a clear bay takes for a wished shade: the next whole number.
 
     Raises:
-        InputError: No sun, a share that cannot be, or more slats than fit.
+        InvalidInputError: No sun, a share that cannot be, or more slats than fit.
 
     Source: geometry, n = ceil(f bay / (b + t cot p)).
     """
@@ -136,7 +136,7 @@ def on_ground(altitude_rad: float, azimuth_rad: float, outline: LevelOutline) ->
         run_rad: Azimuth that the roof's length lies along.
 
     Raises:
-        InputError: The sun is down, or a size that cannot be.
+        InvalidInputError: The sun is down, or a size that cannot be.
 
     Source: geometry.
     """

@@ -122,8 +122,8 @@ def sheet_order(side: SheetedSide, sheet_m: float, *, turn: bool = False, kerf_m
         turn: Pieces may be turned by 180 degrees: a sheet whose profile and side laps are the same both ways round.
 
     Raises:
-        OutsideScope: A piece longer than the sheet, or more to look through than is done here.
-        InputError: A size that cannot be.
+        OutOfScopeError: A piece longer than the sheet, or more to look through than is done here.
+        InvalidInputError: A size that cannot be.
 
     Source: an integer programme over every fullest way to fill a sheet; tested against exhaustive search.
     """
@@ -201,7 +201,7 @@ def _patterns(
     """What a sheet can hold and the blocks that do so, no more of a kind than is wanted, none of them less than another.
 
     Raises:
-        OutsideScope: More ways than are looked through here.
+        OutOfScopeError: More ways than are looked through here.
     """
     kinds = len(wanted)
     found: dict[tuple[int, ...], tuple[int, ...]] = {}

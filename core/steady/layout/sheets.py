@@ -27,7 +27,7 @@ def hip_side(
     greatest of f(x) + f(w − x). That needs a sheet whose laps and profile are symmetric.
 
     Raises:
-        InputError: A size that cannot be.
+        InvalidInputError: A size that cannot be.
 
     Source: geometry.
     """

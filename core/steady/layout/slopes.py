@@ -42,7 +42,7 @@ def raked_bay(bay_m: float, rise_m: float, *, level_m: float, rail_depth_m: floa
         level_m: Level length the rail covers: the bay, or less by a post between faces.
 
     Raises:
-        InputError: A size that cannot be.
+        InvalidInputError: A size that cannot be.
 
     Source: geometry.
     """
@@ -61,7 +61,7 @@ def racked_panel(rail_m: float, rise_m: float, picket_m: float, pitch_m: float) 
     Reach √(R² − rise²), gap pitch · cos g − w.
 
     Raises:
-        InputError: A rise that the rail cannot make, or a size that cannot be.
+        InvalidInputError: A rise that the rail cannot make, or a size that cannot be.
 
     Source: geometry.
     """
@@ -110,7 +110,7 @@ def stepped_bays(ground: Profile, posts_m: Sequence[float], gaps: PanelGaps) -> 
         even_step_m: Bottoms are raised to the next multiple of this; 0: not.
 
     Raises:
-        InputError: Fewer than two posts, posts out of order, a size that cannot be.
+        InvalidInputError: Fewer than two posts, posts out of order, a size that cannot be.
 
     Source: workshop geometry.
     """
@@ -171,7 +171,7 @@ def boards_to_line(
     A square bottom stands clear of the highest soil under the board; a scribed one follows it and starts from the lowest.
 
     Raises:
-        InputError: A size that cannot be, or a top line below the ground.
+        InvalidInputError: A size that cannot be, or a top line below the ground.
 
     Source: workshop geometry.
     """

@@ -12,7 +12,7 @@ def out_of_square_rad(side_a_m: float, side_b_m: float, diagonal_1_m: float, dia
     Check first that opposite sides are alike; a general quadrilateral goes by coordinates.
 
     Raises:
-        InputError: Sides or diagonals that cannot belong together.
+        InvalidInputError: Sides or diagonals that cannot belong together.
 
     Source: geometry.
     """
@@ -27,7 +27,7 @@ def triangle_error_rad(leg_a_m: float, leg_b_m: float, error_m: float) -> float:
     """Angle by which a corner is off when the long side of a right triangle is taped wrong by so much (rad).
 
     Raises:
-        InputError: A triangle that cannot be.
+        InvalidInputError: A triangle that cannot be.
 
     Source: law of cosines.
     """
@@ -82,7 +82,7 @@ def post_between_m(framing: Framing, *, deck_top_m: float, pier_top_m: float, ba
     """Length of a deck post between its base and the beam; a beam within the joists' depth counts the deeper of the two.
 
     Raises:
-        InputError: Nothing is left for a post.
+        InvalidInputError: Nothing is left for a post.
 
     Source: geometry.
     """

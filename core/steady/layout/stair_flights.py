@@ -49,7 +49,7 @@ def flights(ask: FlightRequest) -> Flights:
     """Risers all alike; the landing is a tread.
 
     Raises:
-        InputError: A size that is not above 0, or no riser left below the landing.
+        InvalidInputError: A size that is not above 0, or no riser left below the landing.
 
     Source: geometry.
     """
@@ -142,7 +142,7 @@ class Stringer:
 
 
 def checked_stringer(stringer: Stringer) -> Stringer:
-    """The stringer, or why it is none. Raises InputError."""
+    """The stringer, or why it is none. Raises InvalidInputError."""
     _positive(riser=stringer.riser_m, going=stringer.going_m, depth=stringer.depth_m)
     if not stringer.throat_m > 0:
         raise InvalidInputError("depth", "is cut through by its notches")
@@ -192,8 +192,8 @@ def grasp(school: str, width_m: float, height_m: float, edge_m: float, round_: b
     """A handrail's section against the school's sizes.
 
     Raises:
-        InputError: A size that cannot be.
-        OutsideScope: The school has no sizes for a rectangular rail.
+        InvalidInputError: A size that cannot be.
+        OutOfScopeError: The school has no sizes for a rectangular rail.
 
     Source: data/handrail_grips.csv.
     """

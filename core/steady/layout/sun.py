@@ -16,7 +16,7 @@ def sun_position(
         utc_offset_hours: Daylight saving counted in.
 
     Raises:
-        InputError: A place, time or offset that cannot be.
+        InvalidInputError: A place, time or offset that cannot be.
 
     Source: the published spreadsheet form [recalled from memory]; within 0.006 deg in altitude of an ephemeris.
     """

@@ -38,7 +38,7 @@ def leaf_size(gaps: LeafGaps, *, top_m: float, middle_m: float, bottom_m: float)
     """The leaf from the least of three widths.
 
     Raises:
-        InputError: Gaps that eat up the opening, or other than one or two leaves.
+        InvalidInputError: Gaps that eat up the opening, or other than one or two leaves.
 
     Source: geometry; the three measures are common practice.
     """
@@ -176,7 +176,7 @@ def free_swing_rad(leaf_m: float, obstacles: Sequence[Obstacle], swing_rad: floa
     touches it.
 
     Raises:
-        InputError: Measures that cannot be.
+        InvalidInputError: Measures that cannot be.
 
     Source: geometry.
     """
@@ -215,7 +215,7 @@ def rising_hinge_m(
     The worst of (B g sin f + clear − c0) / (f / F); with c0 = clear it is the limit at f → 0.
 
     Raises:
-        InputError: A leaf that already drags when it is closed.
+        InvalidInputError: A leaf that already drags when it is closed.
 
     Source: geometry.
     """
@@ -246,7 +246,7 @@ def hinge_line(pins: Sequence[tuple[float, float, float]]) -> tuple[float, float
     """How far the line of the outer pins is out of plumb (rad), and the worst inner pin's distance from it (m).
 
     Raises:
-        InputError: Fewer than two pins, or pins at one height.
+        InvalidInputError: Fewer than two pins, or pins at one height.
     """
     if len(pins) < 2:
         raise InvalidInputError("pins", "at least two")

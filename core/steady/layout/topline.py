@@ -54,8 +54,8 @@ def fewest_pieces(
     the least departure from the wished height at the posts.
 
     Raises:
-        InputError: Sizes that cannot be, or posts out of order.
-        OutsideScope: More posts and heights than the work limit allows.
+        InvalidInputError: Sizes that cannot be, or posts out of order.
+        OutOfScopeError: More posts and heights than the work limit allows.
 
     Source: workshop geometry; dynamic programming over posts and heights.
     """

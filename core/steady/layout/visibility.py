@@ -14,7 +14,7 @@ def view_between(board_m: float, overlap_m: float, thickness_m: float, between_m
         between_m: Clear depth between the two faces (the rail's thickness).
 
     Raises:
-        InputError: A size that cannot be.
+        InvalidInputError: A size that cannot be.
 
     Source: geometry, checked by a ray sweep. Through the next gap on the other side; with a small overlap, steeper still, the
     one after it may open, too.
@@ -36,7 +36,7 @@ def slats_hide(slat_m: float, pitch_m: float, tilt_rad: float, thickness_m: floa
         tilt_rad: 0 lies across, a right angle is closed.
 
     Raises:
-        InputError: A size that cannot be, or a tilt beyond a right angle.
+        InvalidInputError: A size that cannot be, or a tilt beyond a right angle.
 
     Source: geometry.
     """

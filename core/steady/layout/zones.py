@@ -19,7 +19,7 @@ def spot_zone(along_m: float, offset_m: float, radius_m: float) -> Zone | None:
         radius_m: Half its size + tolerance + the hole's radius.
 
     Raises:
-        InputError: A radius that is not above 0.
+        InvalidInputError: A radius that is not above 0.
 
     Source: geometry.
     """
@@ -36,7 +36,7 @@ def line_zone(start: Point, end: Point, radius_m: float) -> Zone | None:
     Points are (along the run, square off it). At a crossing angle f the half length is R / sin f.
 
     Raises:
-        InputError: A radius that is not above 0.
+        InvalidInputError: A radius that is not above 0.
 
     Source: geometry; the stadium is convex, so there is one stretch.
     """
@@ -75,7 +75,7 @@ def path_from(corners: Sequence[Point]) -> Path:
     """The line through its corners.
 
     Raises:
-        InputError: Fewer than two corners, or two on one spot.
+        InvalidInputError: Fewer than two corners, or two on one spot.
     """
     if len(corners) < 2:
         raise InvalidInputError("path", "needs two corners or more")
@@ -112,7 +112,7 @@ def posts_along(
         lines: (x1, y1, x2, y2, clear radius).
 
     Raises:
-        InputError: A gate across a corner or past an end, or gates that overlap.
+        InvalidInputError: A gate across a corner or past an end, or gates that overlap.
 
     Source: workshop geometry. A fixed post within a zone is a problem told, never moved.
     """

@@ -28,8 +28,8 @@ def dig_days(
     """The first working day after so many full working days, the day of the call not counted.
 
     Raises:
-        InputError: A lead below 0, or a week without working days.
-        OutsideScope: The ticket has run out before digging may begin.
+        InvalidInputError: A lead below 0, or a week without working days.
+        OutOfScopeError: The ticket has run out before digging may begin.
     """
     if lead_days < 0:
         raise InvalidInputError("lead_days", "must be 0 or more")
@@ -70,7 +70,7 @@ def clashes(
     Bookings that touch on one job do not clash.
 
     Raises:
-        InputError: One that ends before it begins.
+        InvalidInputError: One that ends before it begins.
     """
     for one in bookings:
         if one.end <= one.start:

@@ -72,7 +72,7 @@ def lay(work: Sequence[Work], days: WorkCalendar) -> list[ScheduledTask]:
     """Every task on its days, in the order in which they begin.
 
     Raises:
-        InputError: Tasks that wait for each other in a ring, or no working day within two years.
+        InvalidInputError: Tasks that wait for each other in a ring, or no working day within two years.
     """
     by_id = {one.id: one for one in work}
     chains = chain_hours([SequenceTask(one.id, one.hours, one.after) for one in work]) if work else {}

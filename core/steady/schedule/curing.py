@@ -11,8 +11,8 @@ def by_maturity_s(at_ref_s: float, temperature_c: float, ref_c: float = 20.0, da
     """Time to the same maturity at another temperature: t_ref (T_ref − T0) / (T − T0).
 
     Raises:
-        OutsideScope: At or below the datum concrete never gets there.
-        InputError: A reference at or below the datum.
+        OutOfScopeError: At or below the datum concrete never gets there.
+        InvalidInputError: A reference at or below the datum.
 
     Source: Nurse–Saul maturity; datum 0 C (−10 C in older use) [recalled from memory].
     """
@@ -30,7 +30,7 @@ def by_arrhenius_s(at_ref_s: float, temperature_c: float, ref_c: float = 20.0, a
     """Time to the same maturity by an activation temperature: t_ref exp(Q (1/T − 1/T_ref)), kelvin.
 
     Raises:
-        InputError: A temperature that cannot be.
+        InvalidInputError: A temperature that cannot be.
 
     Source: Arrhenius maturity, Q 5000 K [recalled from memory].
     """

@@ -35,7 +35,7 @@ def fence_hours(minutes: tuple[float, float, float], crew: int, fence: FenceCoun
         minutes: One person's minutes for a post, a rail and a board: the crew's own figures, not data.
 
     Raises:
-        InputError: A size or count that cannot be.
+        InvalidInputError: A size or count that cannot be.
 
     Source: arithmetic; the minutes are the crew's.
     """

@@ -10,7 +10,7 @@ def open_points(locate: Locate, on: date) -> list[str]:
     """What holds the dig back, each as a sentence that says what to do. Empty: nothing known does.
 
     Raises:
-        InputError: A day of the ticket is not a date.
+        InvalidInputError: A day of the ticket is not a date.
     """
     found = []
     if not locate.ticket.strip():

@@ -22,7 +22,7 @@ def ordered(steps: Sequence[SequenceTask]) -> list[SequenceTask]:
     """The steps so that each follows all it waits for.
 
     Raises:
-        InputError: A name twice, an unknown name, a time below 0, or tasks that wait for one another in a ring.
+        InvalidInputError: A name twice, an unknown name, a time below 0, or tasks that wait for one another in a ring.
     """
     by_name = {step.name: step for step in steps}
     if not steps or len(by_name) != len(steps):
@@ -67,7 +67,7 @@ def chain_hours(steps: Sequence[SequenceTask]) -> dict[str, float]:
     """Hours of the longest chain that begins with each task, waits counted in: who has the longest has the least late start.
 
     Raises:
-        InputError: As `job_length`.
+        InvalidInputError: As `job_length`.
     """
     after: dict[str, list[tuple[str, float]]] = {step.name: [] for step in steps}
     found: dict[str, float] = {}

@@ -186,7 +186,7 @@ def solve(
         settlements_m: How far each support sinks; none: no support does.
 
     Raises:
-        InputError: Something that cannot be.
+        InvalidInputError: Something that cannot be.
 
     Source: statics, three-moment equations (Clapeyron); tested against a general structural library.
     """

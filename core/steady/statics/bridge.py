@@ -42,7 +42,7 @@ def flood_n(flood: Flood, *, timber_m3: float, timber_kg_m3: float) -> tuple[flo
     Uplift V (ρ_w − ρ_t) g; drag ½ ρ_w C_d A v², A the span times the blocked depth, debris counted.
 
     Raises:
-        InputError: A size below 0.
+        InvalidInputError: A size below 0.
 
     Source: hydrostatics and the drag equation; C_d 2 is common practice for a plank on edge.
     """

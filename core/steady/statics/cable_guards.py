@@ -89,7 +89,7 @@ class CableGuard:
 
 
 def checked_cables(guard: CableGuard) -> CableGuard:
-    """The guard, or why it is none. Raises InputError."""
+    """The guard, or why it is none. Raises InvalidInputError."""
     if not 1 <= guard.cables <= 200:
         raise InvalidInputError("cables", "must be 1 to 200")
     _positive(
@@ -171,7 +171,7 @@ class Tub:
 
 
 def checked_tub(tub: Tub) -> Tub:
-    """The tub, or why it is none. Raises InputError."""
+    """The tub, or why it is none. Raises InvalidInputError."""
     _positive(along=tub.along_m, across=tub.across_m, joist_spacing=tub.joists_apart_m, span=tub.span_m)
     if min(tub.empty_kg, tub.water_m3, tub.start_m, tub.dead_pa) < 0 or not tub.whole_n > 0:
         raise InvalidInputError("empty", "must be 0 or more, and something must weigh")

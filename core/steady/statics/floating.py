@@ -70,7 +70,7 @@ def draft_m(barrels: Barrels, mass_kg: float) -> float:
     """How deep the barrels sit under a centred mass.
 
     Raises:
-        OutsideScope: More mass than the barrels displace.
+        OutOfScopeError: More mass than the barrels displace.
 
     Source: hydrostatics.
     """
@@ -118,8 +118,8 @@ def stability(barrels: Barrels, masses: Sequence[Mass]) -> Stability:
     """KB = r − c³ / (12 A); BM = Σ (L c³ / 12 + L c y²) / V; GM = KB + BM − KG.
 
     Raises:
-        InputError: No mass.
-        OutsideScope: It sinks, or has no small-angle heel (GM not above 0).
+        InvalidInputError: No mass.
+        OutOfScopeError: It sinks, or has no small-angle heel (GM not above 0).
 
     Source: hydrostatics.
     """
@@ -155,7 +155,7 @@ def heel_rad(barrels: Barrels, masses: Sequence[Mass], endwise: bool = False) ->
             of what is under water of it, c³ / (12 A) below its centre.
 
     Raises:
-        OutsideScope: It sinks.
+        OutOfScopeError: It sinks.
 
     Source: hydrostatics, checked by point sampling.
     """

@@ -53,7 +53,7 @@ def brace_to_rail(leaf: BracedLeaf, *, load_at_latch_n: float = 0.0, stiffness_n
         stiffness_n: E·A of the brace, for the drop from its strain.
 
     Raises:
-        InputError: Measures that cannot be.
+        InvalidInputError: Measures that cannot be.
 
     Source: statics, pinned joints; tested against a general structural library.
     """
@@ -107,7 +107,7 @@ def brace_to_stile(
     Moments about the brace's head: its level share P B / y is taken by the rails, P B / h at the top and the rest at the bottom.
 
     Raises:
-        InputError: A height that is not within the leaf.
+        InvalidInputError: A height that is not within the leaf.
 
     Source: statics, pinned joints.
     """
@@ -182,7 +182,7 @@ def side_by_side_m(drops_m: list[float]) -> float:
     """Drops of several things that hold a leaf up together: 1/d = Σ 1/d.
 
     Raises:
-        InputError: None at all.
+        InvalidInputError: None at all.
     """
     if not drops_m or not min(drops_m) > 0:
         raise InvalidInputError("drops", "need one above 0")
@@ -283,7 +283,7 @@ def wheel(
     """Hinge pull (W x_g − V x_w) / h_h and hinge vertical W − V; without a spring's load V takes the whole pull.
 
     Raises:
-        InputError: A wheel that would carry more than the leaf.
+        InvalidInputError: A wheel that would carry more than the leaf.
 
     Source: statics, level ground.
     """

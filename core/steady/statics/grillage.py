@@ -33,7 +33,7 @@ def grid(
         loads_n: Forces square to the plane.
 
     Raises:
-        InputError: A bar without length or stiffness, or a frame that is not held.
+        InvalidInputError: A bar without length or stiffness, or a frame that is not held.
 
     Source: statics, direct stiffness; tested against a general structural library.
     """

@@ -20,7 +20,7 @@ def guard_post(push_n: float, above_m: float, lever_m: float) -> GuardPostForces
     """A post pushed a distance above its upper fixing, the lower one a lever below.
 
     Raises:
-        InputError: A value is not above 0.
+        InvalidInputError: A value is not above 0.
     """
     for name, amount in (("push", push_n), ("rail_above_upper", above_m), ("lever", lever_m)):
         if not amount > 0:
@@ -64,7 +64,7 @@ def butted_brace(
         combined: (lateral, withdrawal, angle from the surface) to what one holds.
 
     Raises:
-        InputError: A value that cannot be.
+        InvalidInputError: A value that cannot be.
     """
     if not 0 < angle_rad < math.pi / 2:
         raise InvalidInputError("angle", "must be above 0 and under 90 degrees")
@@ -86,7 +86,7 @@ def ledger_spacing_m(
     """Spacing of fixings that carry a ledger's load and pull at once: shares of both add up (m).
 
     Raises:
-        InputError: Nothing to hold, or nothing that holds it.
+        InvalidInputError: Nothing to hold, or nothing that holds it.
     """
     if not lateral_n > 0:
         raise InvalidInputError("lateral", "must be above 0")

@@ -34,7 +34,7 @@ def passive_factor(friction_rad: float) -> float:
     """K_p = tan²(45° + φ/2). Source: Rankine.
 
     Raises:
-        InputError: An angle not between 0 and 50 degrees.
+        InvalidInputError: An angle not between 0 and 50 degrees.
     """
     if not 0 < friction_rad < math.radians(50):
         raise InvalidInputError("friction_angle", "must be above 0 and below 50 degrees")
@@ -62,7 +62,7 @@ def broms_clay_n(
     H²  + 2 q (2 e + L + 1.5 B) H − q² a² = 0: one positive root.
 
     Raises:
-        OutsideScope: No deeper than the zone without resistance.
+        OutOfScopeError: No deeper than the zone without resistance.
 
     Source: Broms 1964a, force balance.
     """
@@ -80,7 +80,7 @@ def hansen_factors(friction_rad: float) -> Callable[[float], tuple[float, float]
     """(K_q, K_c) as a function of depth over width.
 
     Raises:
-        InputError: An angle not from 0 to below 50 degrees.
+        InvalidInputError: An angle not from 0 to below 50 degrees.
 
     Source: Brinch Hansen 1961 (from memory, medium to high).
     """
@@ -181,7 +181,7 @@ def hansen_depth_m(ground: SoilProfile, *, load_n: float, arm_m: float, width_m:
     """The depth at which Brinch Hansen's ultimate side force reaches a load: the same as `hansen_n`, fast enough to search with.
 
     Raises:
-        TooDeep: Not within 6 m.
+        EmbedmentLimitError: Not within 6 m.
     """
     forces, moments = _hansen_sums(width_m, ground.friction_rad, ground.unit_weight_n_per_m3, ground.cohesion_pa)
     about = [arm_m * f + m for f, m in zip(forces, moments, strict=True)]
@@ -204,7 +204,7 @@ def depth_for_m(resistance: Callable[[float], float], wanted_n: float, least_m: 
     """The depth at which a resistance that grows with depth reaches a force.
 
     Raises:
-        OutsideScope: Not within 6 m.
+        OutOfScopeError: Not within 6 m.
     """
     low, high = least_m, DEEPEST_M
     if resistance(high) < wanted_n:
@@ -226,7 +226,7 @@ def planted_moment_n_m(*, depth_m: float, width_m: float, ground: str) -> float:
     """What a planted post resists: G D d³ / 10 kN m.
 
     Raises:
-        InputError: Ground that is not good, average or poor.
+        InvalidInputError: Ground that is not good, average or poor.
 
     Source: PD 6547 (from memory, high).
     """

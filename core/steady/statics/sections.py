@@ -20,7 +20,7 @@ class BoxBeam:
     web_g_pa: float = 0.0
 
     def __post_init__(self) -> None:
-        """Raises InputError for a box that cannot be."""
+        """Raises InvalidInputError for a box that cannot be."""
         for name in ("flange_width_m", "flange_depth_m", "depth_m", "web_thickness_m", "flange_e_pa", "web_e_pa"):
             if not getattr(self, name) > 0:
                 raise InvalidInputError(name.rsplit("_", 1)[0].replace("_e", "_E"), "must be above 0")
@@ -62,7 +62,7 @@ class BoxBeam:
         """Share of the inertia lost where webs have an unplated joint.
 
         Raises:
-            InputError: More joints than webs.
+            InvalidInputError: More joints than webs.
         """
         if not 0 <= spliced <= self.webs:
             raise InvalidInputError("webs_spliced", "must be 0 or more and at most the webs")

@@ -34,7 +34,7 @@ def span_for_sag_m(stiffness_n_m2: float, load_n_per_m: float, limit_ratio: floa
     """Span at which the sag reaches span / limit_ratio.
 
     Raises:
-        InputError: A limit that is not above 0.
+        InvalidInputError: A limit that is not above 0.
     """
     if not limit_ratio > 0:
         raise InvalidInputError("deflection_limit", "must be above 0")

@@ -54,8 +54,8 @@ def checked(gate: SlideGate) -> SlideGate:
     """The gate, or why it is none.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: Too short a tail, or rollers too far apart for it.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: Too short a tail, or rollers too far apart for it.
     """
     for name, amount in (
         ("opening", gate.opening_m),

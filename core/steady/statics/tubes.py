@@ -57,7 +57,7 @@ class Tube:
 
 
 def checked(tube: Tube) -> Tube:
-    """The tube, or why it is none. Raises InputError."""
+    """The tube, or why it is none. Raises InvalidInputError."""
     if not tube.outside_m > 0:
         raise InvalidInputError("outside", "must be above 0")
     if not 0 < tube.wall_m < tube.outside_m / 2:
@@ -73,8 +73,8 @@ def moment_n_m(tube: Tube, yield_pa: float, factor: float, *, american: bool, el
         american: The limit of slender walls is that of AISC 360-16 F7 and F8, else of EN 1993-1-1 Table 5.2, class 2.
 
     Raises:
-        InputError: A tube or yield that cannot be.
-        OutsideScope: Too thin a wall: its maker's value.
+        InvalidInputError: A tube or yield that cannot be.
+        OutOfScopeError: Too thin a wall: its maker's value.
 
     Source: AISC 360-16 F7, F8; EN 1993-1-1 Table 5.2, 6.2.5 (from memory, high).
     """

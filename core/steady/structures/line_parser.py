@@ -33,7 +33,7 @@ class Word:
         """A length out of the word (m).
 
         Raises:
-            InputError: It does not read; the message quotes the word and says how to write it.
+            InvalidInputError: It does not read; the message quotes the word and says how to write it.
         """
         try:
             return parse_length(text, self.bare)
@@ -44,7 +44,7 @@ class Word:
         """The length itself.
 
         Raises:
-            InputError: It is out of its range.
+            InvalidInputError: It is out of its range.
         """
         if not least_m - 1e-9 <= value_m <= most_m + 1e-9:
             raise self.refused(says)
@@ -75,7 +75,7 @@ def read_line(words: Words, text: str, structure_id: str, bare: Bare) -> Any:
     """The spec that a line says.
 
     Raises:
-        InputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
+        InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
     said = text.lower().replace(",", " ").replace("×", "x").split()
     size = re.fullmatch(r"(.+)x(.+)", said[0]) if said else None

@@ -37,7 +37,7 @@ def kind_called(key: str) -> StructureType:
     """A kind by its word.
 
     Raises:
-        InputError: There is none.
+        InvalidInputError: There is none.
     """
     found = next((kind for kind in KINDS if kind.key == key), None)
     if found is None:
@@ -54,6 +54,6 @@ def plan(case: DesignInput) -> Plan:
     """Plan any structure: pure, the same words in give the same plan out.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     return apply_ratings(kind_of(case.spec).plan(case), case.spec.ratings)

@@ -13,7 +13,7 @@ def soil_of(site: Site, book: GroundRules) -> Soil:
     """The soil of a site; a measured shear strength counts in place of the named soil's.
 
     Raises:
-        OutsideScope: No such soil in this school, and nothing measured.
+        OutOfScopeError: No such soil in this school, and nothing measured.
     """
     try:
         soil = book.soil(site.soil)

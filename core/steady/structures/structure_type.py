@@ -284,7 +284,7 @@ def nothing_holds(spec: Any, thing: str, at_m: float = 0.0) -> Any:
     """For kinds without things to hold.
 
     Raises:
-        InputError: Always.
+        InvalidInputError: Always.
     """
     raise InvalidInputError("post", "Nothing of this can be held in place")
 

@@ -14,7 +14,7 @@ def outdoors(stick: SectionItem, flat: bool = False) -> Wood:
     """The stick's timber and size; `flat` lays it down.
 
     Raises:
-        OutsideScope: It is not of wood.
+        OutOfScopeError: It is not of wood.
     """
     if stick.species in NOT_WOOD:
         raise OutOfScopeError(

@@ -77,7 +77,7 @@ def cut_plan(
         better: Whether to improve on the first plan by column generation.
 
     Raises:
-        InputError: A piece longer than every stick, or a length or price that cannot be.
+        InvalidInputError: A piece longer than every stick, or a length or price that cannot be.
     """
     task = _task(pieces_m, stocks, saw.kerf_m, saw.trim_m, saw.unit_m)
     if not task.lengths:

@@ -17,7 +17,7 @@ def nested_length_m(pieces: Sequence[Bevelled], depth_m: float, kerf_m: float = 
     cos the smaller of the two tilts' cosines.
 
     Raises:
-        InputError: No piece, a size that cannot be, a tilt of 80 degrees or more.
+        InvalidInputError: No piece, a size that cannot be, a tilt of 80 degrees or more.
 
     Source: geometry.
     """
@@ -41,7 +41,7 @@ def buy_with_culls(pieces: int, reject: float) -> int:
     """How many to buy when a share is too bad to use: n / (1 − p), rounded up.
 
     Raises:
-        InputError: A share that is not from 0 to below 1.
+        InvalidInputError: A share that is not from 0 to below 1.
 
     Source: arithmetic.
     """

@@ -12,7 +12,7 @@ def day_of(text: str, field: str) -> date:
     """A day written as 2026-11-30.
 
     Raises:
-        InputError: It is none.
+        InvalidInputError: It is none.
     """
     try:
         found = date.fromisoformat(text)

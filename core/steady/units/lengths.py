@@ -69,7 +69,7 @@ def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
         Metres.
 
     Raises:
-        InputError: The text is not a length.
+        InvalidInputError: The text is not a length.
     """
     say = f'"{text.strip()}" is not a length. Write it like 7\' 6 1/2", 90.5 in or 2.3 m'
     clean = text.strip().lower().replace("’", "'").replace("′", "'").replace("″", '"').replace("”", '"')

@@ -96,7 +96,7 @@ def parse_quantity(value: object, kind: str, field: str) -> float:
         field: Name put into the refusal.
 
     Raises:
-        InputError: Not a quantity of that kind.
+        InvalidInputError: Not a quantity of that kind.
     """
     if isinstance(value, bool):
         raise InvalidInputError(field, f"needs a {kind}, not yes or no")
@@ -148,7 +148,7 @@ def in_unit(value_si: float, unit: str) -> float:
     """An SI value in a named unit.
 
     Raises:
-        InputError: No such unit.
+        InvalidInputError: No such unit.
     """
     if unit not in UNITS:
         raise InvalidInputError("unit", f"The unit {unit[:20]} is not known")

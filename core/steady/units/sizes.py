@@ -17,7 +17,7 @@ def measured_m(size: str) -> tuple[float, float] | None:
     """Thickness and width (m), the lesser first, of a size written with a unit; None for a nominal one.
 
     Raises:
-        InputError: Neither, or a side that is not above 0.
+        InvalidInputError: Neither, or a side that is not above 0.
     """
     match = _MEASURED.match(size)
     if match is None:
@@ -36,7 +36,7 @@ def nominal(size: str) -> tuple[float, float]:
     """Nominal thickness and width of a word such as 2x10 or 5/4x6, the lesser first.
 
     Raises:
-        InputError: Not such a word.
+        InvalidInputError: Not such a word.
     """
     match = _NOMINAL.match(size)
     if match is None:

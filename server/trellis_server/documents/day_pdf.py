@@ -18,7 +18,7 @@ def day_sheet(about: Whole, today: date) -> bytes:
     """The sheet of one day; without a day, of the first on which there is anything to do.
 
     Raises:
-        InputError: Nothing is on that day.
+        InvalidInputError: Nothing is on that day.
     """
     fonts()
     job, on = about.job, about.options.at

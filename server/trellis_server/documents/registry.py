@@ -198,7 +198,7 @@ def document(about: Subject, file: str) -> Document:
     """The row of a file.
 
     Raises:
-        InputError: There is none, or this structure has nothing for it.
+        InvalidInputError: There is none, or this structure has nothing for it.
     """
     found = next((row for row in DOCUMENTS if row.file == file), None)
     if found is None and file.endswith(".svg"):
@@ -315,7 +315,7 @@ JOB_DOCUMENTS = [
 
 
 def job_document(file: str) -> PrintedJobDocument:
-    """The row of a file. Raises InputError: there is none."""
+    """The row of a file. Raises InvalidInputError: there is none."""
     found = next((row for row in JOB_DOCUMENTS if row.file == file), None)
     if found is None:
         raise InvalidInputError("document", f"No document is called {file[:40]}")

@@ -21,7 +21,7 @@ def shade_pages(about: Subject, ask: SunAsk) -> bytes:
     """One structure's shade sheet.
 
     Raises:
-        InputError: Nobody said where on the earth the site lies.
+        InvalidInputError: Nobody said where on the earth the site lies.
     """
     fonts()
     job, name = about.state.document, about.row.name

@@ -47,7 +47,7 @@ def set_fault(crew: Crew, key: str, fault: str) -> None:
     """Give a stand-in a fault; "" heals it.
 
     Raises:
-        InputError: There is no such service, or it has no such fault.
+        InvalidInputError: There is no such service, or it has no such fault.
     """
     row = next((row for row in SERVICES if row.key == key), None)
     if row is None:
@@ -62,7 +62,7 @@ def forecast(crew: Crew, job: JobDocument, today: date) -> tuple[Day, ...]:
     """The job's days with the forecast's in place of earlier forecasts; what the crew typed stays.
 
     Raises:
-        InputError: The place is not known.
+        InvalidInputError: The place is not known.
         Unreachable: No answer.
     """
     if job.site.latitude_rad is None:
@@ -128,7 +128,7 @@ def level(crew: Crew, job: JobDocument) -> Levelled:
     """A round over the site's spot heights, from its zero and back to it.
 
     Raises:
-        InputError: There is no spot to read.
+        InvalidInputError: There is no spot to read.
         Unreachable: No answer.
     """
     spots = [
@@ -149,7 +149,7 @@ def send(crew: Crew, to: str, text: str) -> str:
     """A message; its receipt.
 
     Raises:
-        InputError: Nobody to send it to, or nothing to send.
+        InvalidInputError: Nobody to send it to, or nothing to send.
         Unreachable: No answer.
     """
     if not to.strip():

@@ -83,7 +83,7 @@ def search(what: str, job: JobDocument, structure: str, **more: Any) -> Generato
         more: What else it is told.
 
     Raises:
-        InputError: Malformed input.
+        InvalidInputError: Malformed input.
         Stopped: It was not done to its end, or too much is being looked for.
     """
     order = pickle.dumps(
@@ -131,7 +131,7 @@ def found(what: str, job: JobDocument, structure: str, **more: Any) -> list[Any]
     """What a search has found at its end.
 
     Raises:
-        InputError: Malformed input.
+        InvalidInputError: Malformed input.
         Stopped: It was not done to its end, or too much is being looked for.
     """
     rows: list[Any] = []

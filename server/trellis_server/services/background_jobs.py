@@ -72,7 +72,7 @@ def begin(what: str, job: str, asked: dict[str, Any]) -> uuid.UUID:
         job: Whose it is: only whoever may see that job may ask after it.
 
     Raises:
-        InputError: Too much is waiting already.
+        InvalidInputError: Too much is waiting already.
     """
     purge_expired()
     under_way = [path for path in folder().glob("*.told") if _read(path).stage in ("waiting", "making")]

@@ -38,7 +38,7 @@ def keep_prices(crew: Crew, prices: tuple[BookPrice, ...]) -> None:
     """Keep a price book whole.
 
     Raises:
-        InputError: More rows than a book holds.
+        InvalidInputError: More rows than a book holds.
     """
     if len(prices) > MOST_PRICES:
         raise InvalidInputError("prices", f"A price book holds at most {MOST_PRICES} rows")
@@ -50,7 +50,7 @@ def bring_prices(crew: Crew, text: str, brought_as: Literal["csv", "xlsx"], bare
     """Rows of a file into the book, beside what is in it; a row of the same item, length and supplier takes the old one's place.
 
     Raises:
-        InputError: It is no such file.
+        InvalidInputError: It is no such file.
     """
     found = read_prices(_rows_of_csv(text) if brought_as == "csv" else _rows_of_xlsx(text), bare)
     kept = {(row.item, row.length_m, row.supplier): row for row in (*prices_of(crew), *found.prices)}
@@ -82,7 +82,7 @@ def priced(crew: Crew, document: Document) -> Document:
     """A job at the crew's own prices.
 
     Raises:
-        InputError: The price book is empty.
+        InvalidInputError: The price book is empty.
     """
     book = prices_of(crew)
     if not book:

@@ -11,7 +11,7 @@ def past_day(text: str, field: str = "on") -> date:
     """A day as typed, today at the latest.
 
     Raises:
-        InputError: It is none, or has not come yet.
+        InvalidInputError: It is none, or has not come yet.
     """
     day = day_of(text, field)
     if day > timezone.localdate():

@@ -120,7 +120,7 @@ def migrated(document: Json) -> Json:
     """A document brought to today's format, step by step.
 
     Raises:
-        InputError: A format from the future, or none.
+        InvalidInputError: A format from the future, or none.
     """
     found = document.get("format")
     if not isinstance(found, int) or isinstance(found, bool) or found < 1:
@@ -137,7 +137,7 @@ def load(document: Json) -> JobDocument:
     """A stored document as the core's type.
 
     Raises:
-        InputError: It does not read; every error by its field.
+        InvalidInputError: It does not read; every error by its field.
     """
     try:
         return ADAPTER.validate_python(migrated(document))

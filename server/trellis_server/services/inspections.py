@@ -19,7 +19,7 @@ def keep(job: Job, person: Person, said: dict[str, Any]) -> Inspection:
     """One inspection as it was typed.
 
     Raises:
-        InputError: No name, a day that is none or has not come, or a photo of another job.
+        InvalidInputError: No name, a day that is none or has not come, or a photo of another job.
     """
     if not said["by"].strip():
         raise InvalidInputError("by", "Write who looked at it")

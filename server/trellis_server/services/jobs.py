@@ -88,7 +88,7 @@ def create(person: Person, document: Document, says: str = "started") -> JobRevi
     """A new job in the person's crew.
 
     Raises:
-        InputError: Structures of one id, or an id that is none.
+        InvalidInputError: Structures of one id, or an id that is none.
     """
     check_job(document)
     with transaction.atomic():
@@ -123,7 +123,7 @@ def save(person: Person, job_id: uuid.UUID, saving: Saving) -> JobRevisionState 
 
     Raises:
         Missing: There is no such job here.
-        InputError: There is no such revision; structures of one id, or an id that is none.
+        InvalidInputError: There is no such revision; structures of one id, or an id that is none.
     """
     check_job(saving.document)
     # While the database is locked nobody else writes: what can be done before and after is done before and after.
@@ -185,7 +185,7 @@ def _origin(job: Job, base: int) -> Revision:
     From an older one more is held against what others did than has to be, and nothing that was typed is lost.
 
     Raises:
-        InputError: There was never such a revision.
+        InvalidInputError: There was never such a revision.
     """
     last = job.revisions.aggregate(last=Max("number"))["last"] or 0
     found = job.revisions.filter(number__lte=base).order_by("-number").first() if 0 < base <= last else None

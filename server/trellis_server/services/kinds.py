@@ -40,7 +40,7 @@ def checked_choices(kind: StructureType, choices: dict[str, Any]) -> dict[str, A
     """Choices as they are kept, every one of them one that the kind takes.
 
     Raises:
-        InputError: A field that the kind has not, or a value that it does not take.
+        InvalidInputError: A field that the kind has not, or a value that it does not take.
     """
     readers = _readers(kind.spec)  # type: ignore[arg-type]  # a class has a hash
     for name, value in choices.items():
@@ -98,7 +98,7 @@ def new(person: Person, kind: StructureType, ask: dict[str, Any], starts_as: Sta
     """A structure of a kind from one line, with what the crew usually does or did last.
 
     Raises:
-        InputError: The line does not read.
+        InvalidInputError: The line does not read.
     """
     return kind.read(NewStructureRequest(**ask, choices=choices_of(person, kind, starts_as)))
 

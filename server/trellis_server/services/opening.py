@@ -29,7 +29,7 @@ def opened(what: Literal["picture", "workbook"], body: bytes) -> Any:
     """What is in a file.
 
     Raises:
-        InputError: It is no such file, or it takes more memory or time to open than a good one does.
+        InvalidInputError: It is no such file, or it takes more memory or time to open than a good one does.
     """
     field = FIELDS[what]
     until = time.monotonic() + MOST_WAIT_S

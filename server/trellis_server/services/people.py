@@ -85,7 +85,7 @@ def _member(crew: Crew, name: str) -> Any:
 
 
 def _keep_an_owner(crew: Crew, leaving: Person) -> None:
-    """Raises InputError: nobody else would own the crew."""
+    """Raises InvalidInputError: nobody else would own the crew."""
     others = (seat for person, seat in people_of(crew) if person.pk != leaving.pk)
     if not any(seat.role == Role.OWNER for seat in others):
         raise InvalidInputError("role", "Somebody has to own the crew: make another person owner first")
@@ -96,7 +96,7 @@ def give_part(crew: Crew, name: str, role: str, sees_prices: bool) -> None:
 
     Raises:
         Missing: Nobody of that name is in the crew.
-        InputError: The crew would have no owner.
+        InvalidInputError: The crew would have no owner.
     """
     person = _member(crew, name)
     with transaction.atomic():
@@ -111,7 +111,7 @@ def remove(crew: Crew, name: str) -> None:
 
     Raises:
         Missing: Nobody of that name is in the crew.
-        InputError: The crew would have no owner.
+        InvalidInputError: The crew would have no owner.
     """
     person = _member(crew, name)
     with transaction.atomic():
@@ -127,7 +127,7 @@ def invite(crew: Crew, by: Person, said: Mapping[str, Any], name: str = "") -> s
 
     Raises:
         Missing: Nobody of that name is in the crew.
-        InputError: Too many people or open invitations.
+        InvalidInputError: Too many people or open invitations.
     """
     person = _member(crew, name) if name else None
     if invitations_of(crew).count() >= MOST_OPEN or crew.members.count() >= MOST_PEOPLE:
@@ -171,7 +171,7 @@ def join(request: HttpRequest, secret: str, name: str, password: str) -> None:
 
     Raises:
         Missing: It opens nothing.
-        InputError: A name that is taken, or a password that is too easy.
+        InvalidInputError: A name that is taken, or a password that is too easy.
     """
     with transaction.atomic():
         invitation = invited(secret)
@@ -214,7 +214,7 @@ def change_password(request: HttpRequest, old: str, new: str) -> None:
     """Give oneself another password; what is open elsewhere is ended, here it goes on.
 
     Raises:
-        InputError: The old one is wrong, or the new one too easy.
+        InvalidInputError: The old one is wrong, or the new one too easy.
     """
     person: Any = request.user
     if not person.check_password(old):

@@ -51,7 +51,7 @@ def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
     """A picture as it was sent, made ready and kept.
 
     Raises:
-        InputError: It is no picture, too large, or the job holds as many as it may.
+        InvalidInputError: It is no picture, too large, or the job holds as many as it may.
     """
     if len(body) > MOST_BYTES:
         raise InvalidInputError("photo", f"A photo is at most {MOST_BYTES // 1_000_000} MB")

@@ -23,7 +23,7 @@ def ready(body: bytes) -> dict[str, object]:
     """A picture as JPEG at two sizes, in base 64, and the larger one's width and height (px).
 
     Raises:
-        InputError: It is no picture, or one of too many pixels.
+        InvalidInputError: It is no picture, or one of too many pixels.
     """
     Image.MAX_IMAGE_PIXELS = MOST_PIXELS
     try:

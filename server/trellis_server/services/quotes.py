@@ -42,7 +42,7 @@ def keep(job: Job, person: jobs.Person, on: date) -> SentQuote:
     """The job's quote as it stands now, kept whole.
 
     Raises:
-        InputError: Nothing can be priced.
+        InvalidInputError: Nothing can be priced.
     """
     state = jobs.state(job)
     body = json.loads(to_json(offer(state.document, on)))
@@ -74,7 +74,7 @@ def accept(job: Job, person: jobs.Person, number: int, said: Acceptance) -> Sent
     """A quote accepted by a name on a day; only one of a job's can be. The option accepted is what is bought, planned and built.
 
     Raises:
-        InputError: Another is accepted already, no name, a day that is none, or an option that it does not have.
+        InvalidInputError: Another is accepted already, no name, a day that is none, or an option that it does not have.
         Missing: There is none of that number.
     """
     by, option = said.by, said.option
@@ -124,7 +124,7 @@ def changes(job: Job, number: int) -> ChangeOrder:
     """What is planned now against what a quote was made from.
 
     Raises:
-        InputError: One of them can't be priced.
+        InvalidInputError: One of them can't be priced.
         Missing: There is none of that number.
     """
     found = one(job, number)

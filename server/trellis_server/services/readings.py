@@ -64,7 +64,7 @@ def keep(
 
     Raises:
         Missing: There is no such job here.
-        InputError: An id that belongs to another job.
+        InvalidInputError: An id that belongs to another job.
     """
     now = timezone.now()
     with transaction.atomic():
@@ -125,7 +125,7 @@ def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> JobRevisionS
 
     Raises:
         Missing: There is no such job here.
-        InputError: No such structure or post, or the post is set.
+        InvalidInputError: No such structure or post, or the post is set.
     """
     with transaction.atomic():
         now = state(job_of(person, job_id))

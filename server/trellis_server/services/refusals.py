@@ -10,7 +10,7 @@ NO_KIND = "no_kind"
 
 
 class ManyErrors(InvalidInputError):
-    """Everything that is wrong with a document; its first error is the one that it is as an InputError."""
+    """Everything that is wrong with a document; its first error is the one that it is as an InvalidInputError."""
 
     def __init__(self, problems: list[dict[str, str]]) -> None:
         super().__init__(problems[0]["field"], problems[0]["message"])

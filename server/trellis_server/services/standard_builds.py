@@ -33,7 +33,7 @@ def keep(person: Person, kind: StructureType, school: str, habit: Any) -> None:
     """Keep a habit in place of the one there was, or none.
 
     Raises:
-        InputError: A kind of structure without habits.
+        InvalidInputError: A kind of structure without habits.
     """
     if kind.starts is None:
         raise InvalidInputError("kind", f"No habit is kept of {kind.many}")

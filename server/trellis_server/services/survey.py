@@ -24,7 +24,7 @@ def survey(job: JobDocument, text: str, brought_as: Literal["points", "geojson",
     """What was brought, read; where the file says first where the site lies on the earth, that too.
 
     Raises:
-        InputError: It is no such file.
+        InvalidInputError: It is no such file.
     """
     taken = [thing.id for thing in job.site.things]
     if brought_as == "points":
@@ -53,7 +53,7 @@ def read_dxf(text: str, taken: list[str], bare: Bare) -> SurveyRead:
     """Lines, polylines and points of a drawing; its layers say what they are, its header in which unit.
 
     Raises:
-        InputError: It is no drawing.
+        InvalidInputError: It is no drawing.
     """
     from ezdxf.filemanagement import read
     from ezdxf.lldxf.const import DXFError  # a second to load: only when a drawing is brought

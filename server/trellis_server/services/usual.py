@@ -34,7 +34,7 @@ def keep_of_kind(person: Person, kind: StructureType, choices: dict[str, Any] | 
     """Keep what a new structure of a kind starts with; None: nothing, it starts as the last one was built.
 
     Raises:
-        InputError: A field that the kind has not, or a value that it does not take.
+        InvalidInputError: A field that the kind has not, or a value that it does not take.
     """
     crew = crew_of(person)
     others = {key: kept for key, kept in kept_kinds(crew).items() if key != kind.key}

@@ -18,7 +18,7 @@ def rows(body: bytes) -> list[list[str]]:
     """The first sheet's rows.
 
     Raises:
-        InputError: It is no workbook, a larger one than a price book is, or one that names entities of its own.
+        InvalidInputError: It is no workbook, a larger one than a price book is, or one that names entities of its own.
     """
     if not DEFUSEDXML:  # the library falls back to a reader that expands entities, and says nothing
         raise RuntimeError("defusedxml is missing")

@@ -66,7 +66,7 @@ class PrintedTest(TestCase):
         for document in all_jobs():
             job = caller.new_job(documents.dump(document))
             papers = [f"files/{item.spec.id}/working.pdf" for item in document.structures]
-            for paper in (*papers, "whole/site.pdf", "whole/handover.pdf", "whole/day.pdf"):
+            for paper in (*papers, "documents/site.pdf", "documents/handover.pdf", "documents/day.pdf"):
                 with self.subTest(job=document.name, paper=paper):
                     answer = caller.send("GET", f"/api/jobs/{job}/{paper}")
                     self.assertEqual(answer.status_code, 200)
@@ -109,5 +109,5 @@ class PrintedTest(TestCase):
                     self.assertEqual(answer.status_code, 200, answer.content[:300])
                     for number, (words, size) in enumerate(words_of(bytes(answer.content)), 1):
                         self.assertEqual((number, clashes(words), cut_off(words, size)), (number, [], []))
-        for paper in ("whole/site.pdf", "whole/handover.pdf", "whole/list.xlsx"):
+        for paper in ("documents/site.pdf", "documents/handover.pdf", "documents/list.xlsx"):
             self.assertEqual(caller.send("GET", f"/api/jobs/{job}/{paper}").status_code, 200, paper)

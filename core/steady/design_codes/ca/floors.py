@@ -57,8 +57,8 @@ def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: fl
     S_i is the span at which one joist gives 2 mm under 1 kN at its middle. Spacings between the table's go up to the next.
 
     Raises:
-        InputError: No such stiffening.
-        OutsideScope: A spacing or subfloor that the note does not list.
+        InvalidInputError: No such stiffening.
+        OutOfScopeError: A spacing or subfloor that the note does not list.
 
     Source: NBC A-9.23.4.2.(2) (from memory, high; constants of bridging unrounded by inference, medium).
     """
@@ -101,7 +101,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
     """The least of vibration, sag (live, L/360), bending and shear, sharing members (case 2).
 
     Raises:
-        OutsideScope: No values; or the table, whose cells are not entered.
+        OutOfScopeError: No values; or the table, whose cells are not entered.
 
     Source: NBC 9.23.4.2 and its note; CSA O86.
     """
@@ -143,8 +143,8 @@ def beam_span(
     """Strict: built-up beam with K_H 1.1 and the ply's own K_Z, L/360 live, full shear. Table: known cells alone.
 
     Raises:
-        InputError: No supported length.
-        OutsideScope: A cell nobody has entered, or outside the table's conditions.
+        InvalidInputError: No supported length.
+        OutOfScopeError: A cell nobody has entered, or outside the table's conditions.
 
     Source: NBC 9.23.4.2; CSA O86.
     """

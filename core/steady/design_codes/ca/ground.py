@@ -22,8 +22,8 @@ def embedment(
     """The deepest of the governing methods (m), its working, and the others as steps beside it.
 
     Raises:
-        OutsideScope: The ground's strength is not known.
-        TooDeep: Deeper than a formula may answer.
+        OutOfScopeError: The ground's strength is not known.
+        EmbedmentLimitError: Deeper than a formula may answer.
     """
     broms, steps = short_piles.embedment(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
     pole = None
@@ -44,8 +44,8 @@ def embedment_for_moment(
     """The same for a moment alone; Brinch Hansen by a force so far up that it is one.
 
     Raises:
-        OutsideScope: The ground's strength is not known.
-        TooDeep: Deeper than a formula may answer.
+        OutOfScopeError: The ground's strength is not known.
+        EmbedmentLimitError: Deeper than a formula may answer.
     """
     hansen = short_piles.hansen_for_moment(moment_n_m, width_m, soil)
     pole = None

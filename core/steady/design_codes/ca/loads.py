@@ -62,7 +62,7 @@ def combinations(edition: str = "") -> tuple[Combination, ...]:
     """Principal and companion loads, one combination for each companion.
 
     Raises:
-        OutsideScope: Another edition than 2015.
+        OutOfScopeError: Another edition than 2015.
 
     Source: NBC 2015 Table 4.1.3.2.-A (from memory, high).
     """
@@ -86,7 +86,7 @@ def part9_snow(ground_pa: float, rain_pa: float, width_m: float | None) -> Calcu
     """C_b S_s + S_r, C_b 0.45 to a width of 4.3 m and 0.55 beyond, at least 1.0 kPa.
 
     Raises:
-        InputError: Loads below 0, or no width.
+        InvalidInputError: Loads below 0, or no width.
 
     Source: NBC 9.4.2.2 (from memory, high).
     """
@@ -114,7 +114,7 @@ def part4_snow(
     """I_s [S_s C_b C_w C_s C_a + S_r] with C_b 0.8, C_w and C_a 1.
 
     Raises:
-        InputError: A value that cannot be.
+        InvalidInputError: A value that cannot be.
 
     Source: NBC 4.1.6.2 (from memory, high).
     """
@@ -236,8 +236,8 @@ def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: floa
     """Service wind q C_e C_g C_n on the gross face; slats by solidity, at least half.
 
     Raises:
-        InputError: No wind pressure.
-        OutsideScope: Ends and corners without a coefficient of your own: none is known here.
+        InvalidInputError: No wind pressure.
+        OutOfScopeError: Ends and corners without a coefficient of your own: none is known here.
 
     Source: NBC 4.1.7 (from memory, C_e and C_g high, C_n low).
     """
@@ -281,7 +281,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
     `place.importance` 0.8 is the code's for low hazard.
 
     Raises:
-        OutsideScope: No wind pressure, or no exposure word of this school.
+        OutOfScopeError: No wind pressure, or no exposure word of this school.
 
     Source: NBC 4.1.7 (from memory: C_e and C_g high, C_n low).
     """
@@ -339,7 +339,7 @@ def column_pad(storeys: int, spacing_m: float, round_pad: bool) -> Pad:
     """Pads under columns 3 m apart, in proportion beyond; closer columns take the 3 m pad.
 
     Raises:
-        OutsideScope: More than three storeys.
+        OutOfScopeError: More than three storeys.
 
     Source: NBC 9.15.3.4, 9.15.3.7 (from memory, high).
     """
@@ -414,7 +414,7 @@ def frost_depth(freezing_index: float | None) -> CalculationStep:
     """Estimate from the freezing index; without one the least depth for unknown soil.
 
     Raises:
-        InputError: An index that cannot be.
+        InvalidInputError: An index that cannot be.
 
     Source: Chisholm and Phang, Ontario (from memory, low to medium); NBC Table 9.12.2.2 for the 1.2 m.
     """

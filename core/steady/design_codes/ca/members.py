@@ -27,8 +27,8 @@ def stability(wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float
     """K_L and the slenderness C_B.
 
     Raises:
-        InputError: Neither length given, or no such load case.
-        OutsideScope: C_B over 50.
+        InvalidInputError: Neither length given, or no such load case.
+        OutOfScopeError: C_B over 50.
 
     Source: O86 6.5.4.2, 7.5.6.4 (from memory, high; effective lengths medium).
     """
@@ -81,8 +81,8 @@ def column(
     """K_C and P_r = φ F_c A K_Zc K_C of the weaker way, and the Euler load about the strong axis (N).
 
     Raises:
-        InputError: Lengths that cannot be.
-        OutsideScope: Slenderness over 50.
+        InvalidInputError: Lengths that cannot be.
+        OutOfScopeError: Slenderness over 50.
 
     Source: O86 6.5.6 (from memory, high).
     """
@@ -154,8 +154,8 @@ def notched(wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float |
     """F_r = φ f_f A K_N with f_f 0.5 MPa, factors of duration, system, moisture and treatment taken from shear.
 
     Raises:
-        InputError: More left than there was, or no distance to the reaction.
-        OutsideScope: A notch deeper than a third of the depth.
+        InvalidInputError: More left than there was, or no distance to the reaction.
+        OutOfScopeError: A notch deeper than a third of the depth.
 
     Source: O86 6.5.5.3 (from memory, medium to high); notch limit NBC 9.23.5 (from memory, high).
     """

@@ -46,7 +46,7 @@ def section_m(size: str) -> tuple[float, float]:
     """Thickness and width (m): sizes are written measured, as 38x235 mm.
 
     Raises:
-        OutsideScope: A nominal word, which is not a measure here.
+        OutOfScopeError: A nominal word, which is not a measure here.
     """
     found = sizes.measured_m(size)
     if found is None:
@@ -68,7 +68,7 @@ def reference(wood: Wood) -> TableRow:
     """The table row of a wood. No.1 and No.2 dimension lumber share one row.
 
     Raises:
-        OutsideScope: The tables have no such wood or grade.
+        OutOfScopeError: The tables have no such wood or grade.
     """
     kind = kind_of(wood)
     grade = wood.grade or "No.1/No.2"
@@ -128,7 +128,7 @@ def strength(kind: Kind, wood: Wood, load: LoadType, permanent_over_standard: fl
     """f (K_D K_H K_S K_T) K_Z; φ stands apart. Stability is left to the checks that need it.
 
     Raises:
-        OutsideScope: No such wood.
+        OutOfScopeError: No such wood.
 
     Source: O86 6.4, 6.5 (from memory).
     """
@@ -161,7 +161,7 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
     """K_Zb, K_D or K_H.
 
     Raises:
-        InputError: No such factor.
+        InvalidInputError: No such factor.
     """
     if name == "size_factor":
         return size_factor(wood)

@@ -19,7 +19,7 @@ class GroundRules(School):
         return ()
 
     def soil(self, name: str) -> Soil:
-        """One soil. Raises OutsideScope where the school gives no value."""
+        """One soil. Raises OutOfScopeError where the school gives no value."""
         for found in self.soils():
             if name.lower() in (found.name.lower(), found.says.lower()):
                 return found
@@ -36,8 +36,8 @@ class GroundRules(School):
         The load is at the school's design level.
 
         Raises:
-            TooDeep: Deeper than the school's formula may answer.
-            OutsideScope: The soil has no value for it.
+            EmbedmentLimitError: Deeper than the school's formula may answer.
+            OutOfScopeError: The soil has no value for it.
         """
         self.none("formula for the depth of posts")
 
@@ -50,7 +50,7 @@ class GroundRules(School):
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
     ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
-        """The greatest bending moment of a pole, where its shear turns below ground. Raises OutsideScope."""
+        """The greatest bending moment of a pole, where its shear turns below ground. Raises OutOfScopeError."""
         self.none("formula for bending below ground")
 
     def pad(self, *, load_n: float, bearing_pa: float, round_pad: bool) -> Pad:

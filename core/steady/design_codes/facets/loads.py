@@ -18,7 +18,7 @@ class LoadRules(School):
     whether a place's own rain on its snow is asked for."""
 
     def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
-        """Loads that act together, strength first. Raises OutsideScope for an unknown edition."""
+        """Loads that act together, strength first. Raises OutOfScopeError for an unknown edition."""
         self.none("load combinations")
 
     def uplift(self) -> tuple[float, float, float, str]:

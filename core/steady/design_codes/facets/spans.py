@@ -43,7 +43,7 @@ class Spans(School):
         return (roof_sag(240.0, "practice: L/240, our own; the code gives no limit for open roofs"),)
 
     def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
-        """How far deck joists may span; of several woods the worst. Raises OutsideScope."""
+        """How far deck joists may span; of several woods the worst. Raises OutOfScopeError."""
         self.none("spans of joists")
 
     def joist_cantilever_table(self, woods: tuple[Wood, ...], *, spacing_m: float, floor: FloorLoad) -> SpanFound:
@@ -69,7 +69,7 @@ class Spans(School):
         self.none("rule for joists running past a beam")
 
     def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
-        """How far apart the posts may stand under a beam. Raises OutsideScope."""
+        """How far apart the posts may stand under a beam. Raises OutOfScopeError."""
         self.none("spans of beams")
 
     def post_height(self, wood: Wood, ask: PostAsk) -> SpanFound:
@@ -77,7 +77,7 @@ class Spans(School):
         self.none("rule for the height of deck posts")
 
     def column(self, wood: Wood, load: LoadType, ask: ColumnInput) -> Column:
-        """A post under a centred load. Raises OutsideScope where too slender."""
+        """A post under a centred load. Raises OutOfScopeError where too slender."""
         self.none("rule for posts")
 
     def column_use(self, wood: Wood, load: LoadType, ask: ColumnInput) -> CalculationStep:

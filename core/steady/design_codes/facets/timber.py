@@ -20,7 +20,7 @@ class TimberRules(School):
     """`default_post`: where forms start; `stiffens`: sharing makes stiffer, too; `tables_are_wet`: spans are for wet wood."""
 
     def section_m(self, size: str) -> tuple[float, float]:
-        """Real thickness and width of a size word. Raises OutsideScope."""
+        """Real thickness and width of a size word. Raises OutOfScopeError."""
         self.none(f"size {size[:20]}")
 
     def sizes(self) -> tuple[str, ...]:
@@ -36,7 +36,7 @@ class TimberRules(School):
         return ()
 
     def strength(self, kind: Kind, wood: Wood, load: LoadType) -> Strength:
-        """A book value with every factor but stability. Raises OutsideScope."""
+        """A book value with every factor but stability. Raises OutOfScopeError."""
         self.none(f"value for {kind}")
 
     def long_term_strength(self, kind: Kind, wood: Wood, load: LoadType, permanent_over_standard: float) -> Strength:
@@ -44,11 +44,11 @@ class TimberRules(School):
         return self.strength(kind, wood, load)
 
     def book_value(self, kind: Kind, wood: Wood) -> CalculationStep:
-        """A book value before any factor. Raises OutsideScope."""
+        """A book value before any factor. Raises OutOfScopeError."""
         self.none(f"value for {kind}")
 
     def specific_gravity(self, wood: Wood) -> float:
-        """Specific gravity, or characteristic density over water's. Raises OutsideScope."""
+        """Specific gravity, or characteristic density over water's. Raises OutOfScopeError."""
         self.none("density of the wood")
 
     def named_factor(self, name: str, wood: Wood, load: LoadType) -> float:
@@ -56,11 +56,11 @@ class TimberRules(School):
         self.none(f"{name.replace('_', ' ')}")
 
     def bending_strength(self, wood: Wood, load: LoadType) -> CalculationStep:
-        """Allowable (or design) bending stress, in the school's printed unit. Raises OutsideScope."""
+        """Allowable (or design) bending stress, in the school's printed unit. Raises OutOfScopeError."""
         return self._allowed("bending", wood, load)
 
     def shear_strength(self, wood: Wood, load: LoadType) -> CalculationStep:
-        """Allowable (or design) shear stress along the grain. Raises OutsideScope."""
+        """Allowable (or design) shear stress along the grain. Raises OutOfScopeError."""
         return self._allowed("shear", wood, load)
 
     def _allowed(self, kind: Kind, wood: Wood, load: LoadType) -> CalculationStep:
@@ -83,7 +83,7 @@ class TimberRules(School):
         return si(step)
 
     def stability(self, wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float]:
-        """Factor on the bending strength for sideways buckling, and the slenderness. Raises OutsideScope."""
+        """Factor on the bending strength for sideways buckling, and the slenderness. Raises OutOfScopeError."""
         self.none("rule for sideways buckling")
 
     def stability_of(self, slenderness: float) -> CalculationStep:

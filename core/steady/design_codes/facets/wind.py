@@ -25,7 +25,7 @@ class Wind(School):
         return ()
 
     def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[CalculationStep, CalculationStep]:
-        """Factor of height and velocity pressure. Raises OutsideScope."""
+        """Factor of height and velocity pressure. Raises OutOfScopeError."""
         self.none("wind profile")
 
     def return_factor(self, years: float) -> float:
@@ -63,11 +63,11 @@ class Wind(School):
         return f"{place.speed_m_per_s:.0f} m/s"
 
     def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
-        """Design wind along one leg of a fence, zone by zone, openings of its face counted. Raises OutsideScope."""
+        """Design wind along one leg of a fence, zone by zone, openings of its face counted. Raises OutOfScopeError."""
         self.none("wind along a fence")
 
     def wind_on_fence(self, place: WindPlace, face: WindFace) -> WindOnFence:
-        """Wind on a solid fence, zone by zone. Raises OutsideScope."""
+        """Wind on a solid fence, zone by zone. Raises OutOfScopeError."""
         self.none("wind zones along a fence")
 
     def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:

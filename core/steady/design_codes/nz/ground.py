@@ -18,8 +18,8 @@ def embedment(*, load_n: float, height_m: float, width_m: float, soil: Soil) -> 
     """Depth of a short post for an ultimate force (m), and its working.
 
     Raises:
-        OutsideScope: The ground's strength is not known.
-        TooDeep: Deeper than 6 m.
+        OutOfScopeError: The ground's strength is not known.
+        EmbedmentLimitError: Deeper than 6 m.
     """
     broms = short_piles.embedment(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
     return _better_founded(broms, lambda: short_piles.hansen(load_n, height_m, width_m, soil), width_m)

@@ -42,7 +42,7 @@ def use_of(live_use: str) -> str:
     """The words of this school for a use.
 
     Raises:
-        InputError: No such use.
+        InvalidInputError: No such use.
     """
     found = {"": "domestic floor", "A": "domestic floor", "H": "roof", "snow": "roof"}.get(live_use, live_use)
     if found not in LONG_TERM:
@@ -89,8 +89,8 @@ def pressure(place: WindPlace) -> tuple[CalculationStep, CalculationStep]:
     """0.6 V² at the zone's ultimate speed; heights are in the zone.
 
     Raises:
-        InputError: No zone and no speed.
-        OutsideScope: An unknown zone: specific design.
+        InvalidInputError: No zone and no speed.
+        OutOfScopeError: An unknown zone: specific design.
 
     Source: NZS 3604 5.2, AS 4055, AS/NZS 1170.2 (from memory, high).
     """
@@ -122,8 +122,8 @@ def face_coefficient(face: WindFace, zone: str) -> float:
     """C_p,n of a wall: square on ("run"), or 45 degrees on by distance from the free end in heights of the face.
 
     Raises:
-        InputError: No such zone.
-        OutsideScope: The run formula's own range.
+        InvalidInputError: No such zone.
+        OutOfScopeError: The run formula's own range.
 
     Source: AS/NZS 1170.2 appendix on free-standing walls (from memory, medium).
     """

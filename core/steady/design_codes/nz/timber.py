@@ -42,7 +42,7 @@ def section_m(size: str) -> tuple[float, float]:
     """Thickness and width (m).
 
     Raises:
-        OutsideScope: A nominal word, which is not a measure here.
+        OutOfScopeError: A nominal word, which is not a measure here.
     """
     found = sizes.measured_m(size)
     if found is None:
@@ -54,7 +54,7 @@ def reference(wood: Wood) -> TableRow:
     """The row of a grade, wet or dry.
 
     Raises:
-        OutsideScope: No grade, or one that is not entered in that condition.
+        OutOfScopeError: No grade, or one that is not entered in that condition.
     """
     if not wood.grade:
         raise OutOfScopeError("this wood has no grade of the code", "a stick graded SG6, SG8 or SG10")
@@ -88,7 +88,7 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
     """k1 k4 or k5 × f; φ stands apart. Stability and bearing length are left to the checks that need them.
 
     Raises:
-        OutsideScope: No such grade.
+        OutOfScopeError: No such grade.
 
     Source: NZS 3603 (from memory, medium to high).
     """
@@ -115,7 +115,7 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
     """k1, or k4 / k5.
 
     Raises:
-        OutsideScope: This school has no size factor.
+        OutOfScopeError: This school has no size factor.
     """
     if name == "duration_factor":
         return DURATION[load]
@@ -128,8 +128,8 @@ def slenderness_factor(slenderness: float) -> CalculationStep:
     """k8: the cubic between 10 and 20, the lower of the cubic and the power to 25, the power above.
 
     Raises:
-        InputError: Below 0.
-        OutsideScope: Above 50, beyond the curve.
+        InvalidInputError: Below 0.
+        OutOfScopeError: Above 50, beyond the curve.
 
     Source: NZS 3603 3.2.5 (from memory, medium).
     """
@@ -169,7 +169,7 @@ def column(wood: Wood, load: LoadType, *, height_m: float, end_factor: float, he
     """k8 of the slimmer way, S = k10 L / d, and φ k1 k8 f_c A.
 
     Raises:
-        InputError: Lengths that cannot be.
+        InvalidInputError: Lengths that cannot be.
 
     Source: NZS 3603 3.3 (from memory, medium).
     """

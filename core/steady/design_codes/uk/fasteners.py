@@ -18,8 +18,8 @@ def lateral(ask: FixingAsk) -> tuple[CalculationStep, str]:
     """F_v,Rk of one fastener along the grain, and its mode.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: Bolts and screws over 6 mm, whose values come from their maker or another clause.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: Bolts and screws over 6 mm, whose values come from their maker or another clause.
 
     Source: EN 1995-1-1 8.2.2, 8.3.1 (from memory, high).
     """
@@ -75,8 +75,8 @@ def withdrawal(
     """F_ax,Rk of one screw of 6 to 12 mm at an angle to the grain.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: Other fasteners, or flatter than 30 degrees to the grain.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: Other fasteners, or flatter than 30 degrees to the grain.
 
     Source: EN 1995-1-1 8.38 to 8.40 (from memory, high).
     """

@@ -36,7 +36,7 @@ def embedment(
     """Depth at which G D d³ / 10 holds 1.25 H (e + d / √2), H characteristic.
 
     Raises:
-        OutsideScope: No ground coefficient, or deeper than 6 m.
+        OutOfScopeError: No ground coefficient, or deeper than 6 m.
     """
     _known(lateral_pa_per_m)
 

@@ -42,7 +42,7 @@ def psi(action: str, index: int) -> float:
     """ψ0, ψ1 or ψ2 of A, B, C, H, snow or wind.
 
     Raises:
-        InputError: No such category.
+        InvalidInputError: No such category.
     """
     if action not in keyed("uk_psi"):
         raise InvalidInputError("live_use", f"must be one of {', '.join(keyed('uk_psi'))}")
@@ -54,7 +54,7 @@ def combinations(live_use: str, rule: str) -> tuple[Combination, ...]:
     """6.10, or 6.10a and 6.10b with ξ 0.925, each variable load leading in turn.
 
     Raises:
-        InputError: No such rule.
+        InvalidInputError: No such rule.
 
     Source: EN 1990 with the UK annex (from memory, high).
     """
@@ -117,7 +117,7 @@ def return_factor(years: float, shape: float = 0.2, power: float = 0.5) -> float
     """c_prob on the speed. Source: EN 1991-1-4 4.2 note 4 (from memory, high).
 
     Raises:
-        InputError: A period of a year or less.
+        InvalidInputError: A period of a year or less.
     """
     if not years > 1:
         raise InvalidInputError("return_years", "must be above 1")
@@ -128,8 +128,8 @@ def velocity_pressure(place: WindPlace, height_m: float) -> tuple[CalculationSte
     """c_e and q_p by the European form; the UK's own charts are not recalled, so this is an estimate and says so.
 
     Raises:
-        InputError: A speed or terrain that cannot be.
-        OutsideScope: Above 200 m.
+        InvalidInputError: A speed or terrain that cannot be.
+        OutOfScopeError: Above 200 m.
 
     Source: EN 1991-1-4 4.3 to 4.5 (from memory, high).
     """
@@ -285,8 +285,8 @@ def face_coefficient(face: WindFace, zone: str, from_end_m: float | None, to_end
     """c_p,net of a zone A to D, or its mean over a stretch measured from the free end.
 
     Raises:
-        InputError: No such zone, or a stretch that cannot be.
-        OutsideScope: Under 80 % solid, or a zone this wall is too short for.
+        InvalidInputError: No such zone, or a stretch that cannot be.
+        OutOfScopeError: Under 80 % solid, or a zone this wall is too short for.
 
     Source: EN 1991-1-4 7.4.1, Table 7.9 (from memory, high).
     """
@@ -319,7 +319,7 @@ def canopy_coefficient(slope_rad: float, obstructed: bool, uplift: bool) -> floa
     """Overall net coefficient of a mono-pitch canopy, up negative.
 
     Raises:
-        OutsideScope: Steeper than 30 degrees.
+        OutOfScopeError: Steeper than 30 degrees.
 
     Source: EN 1991-1-4 Table 7.6 (from memory, medium).
     """
@@ -336,7 +336,7 @@ def treatment(part: str, clearance_m: float | None) -> tuple[str, str]:
     """Class and note of a part; joists and bearers near the ground are in ground contact.
 
     Raises:
-        InputError: No such part.
+        InvalidInputError: No such part.
     """
     if part in ("joist", "bearer") and clearance_m is not None and clearance_m < 0.15:
         return "UC4", "within 150 mm of the ground"
@@ -350,8 +350,8 @@ def roof_snow(ask: SnowAsk) -> CalculationStep:
     """Even snow on a roof to 30 degrees.
 
     Raises:
-        InputError: Snow below 0.
-        OutsideScope: A steeper roof.
+        InvalidInputError: Snow below 0.
+        OutOfScopeError: A steeper roof.
 
     Source: EN 1991-1-3 5.3 (from memory, medium): s = μ_1 s_k, μ_1 .8, exposure and thermal coefficients 1.
     """
@@ -418,7 +418,7 @@ def open_face_pressure(q: CalculationStep, face: OpenFace) -> tuple[float, Calcu
     """c_f on the solid part of an open face, and the pressure on its gross area, characteristic.
 
     Raises:
-        OutsideScope: Eight tenths solid or more: the table of free-standing walls takes over.
+        OutOfScopeError: Eight tenths solid or more: the table of free-standing walls takes over.
 
     Source: EN 1991-1-4 7.11 (bounds of our own, low).
     """
@@ -440,7 +440,7 @@ def open_gable(q: CalculationStep, ask: OpenRoofAsk) -> GableWind:
     """Wind on an open gable roof: both slopes alike, or one alone. Source: EN 1991-1-4 Table 7.7 (from memory, medium).
 
     Raises:
-        OutsideScope: Flatter than 5 degrees, or steeper than 30.
+        OutOfScopeError: Flatter than 5 degrees, or steeper than 30.
     """
     if not math.radians(5) - 1e-9 <= ask.slope_rad <= math.radians(30) + 1e-9:
         raise OutOfScopeError("the table of duopitch canopies is entered from 5 to 30 degrees", "another pitch")

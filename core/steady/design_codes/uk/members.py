@@ -34,7 +34,7 @@ def stability(wood: Wood, ask: LateralRestraint) -> tuple[CalculationStep, float
         bending_pa: Characteristic bending strength, in place of the class's.
 
     Raises:
-        InputError: No length, or an unknown load case or edge.
+        InvalidInputError: No length, or an unknown load case or edge.
 
     Source: EN 1995-1-1 6.3.3 (from memory, high).
     """
@@ -88,7 +88,7 @@ def ways(wood: Wood, *, height_m: float, end_factor: float, height_weak_m: float
     """k_c about the strong and the weak axis.
 
     Raises:
-        InputError: Lengths that cannot be.
+        InvalidInputError: Lengths that cannot be.
     """
     if not (height_m > 0 and end_factor > 0):
         raise InvalidInputError("height" if not height_m > 0 else "end_factor", "must be above 0")
@@ -163,7 +163,7 @@ def seat(wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
     """F_90 on l + 30 mm a side: toward the end only what there is, on the inner side at most the bearing's own length.
 
     Raises:
-        InputError: No such kind of bearing, or lengths that cannot be.
+        InvalidInputError: No such kind of bearing, or lengths that cannot be.
 
     Source: EN 1995-1-1 6.1.5 (from memory, high).
     """
@@ -191,7 +191,7 @@ def notched(wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float |
     """k_v and the shear over the end notch (k_cr counted).
 
     Raises:
-        InputError: More left than there was, or no distance to the reaction.
+        InvalidInputError: More left than there was, or no distance to the reaction.
 
     Source: EN 1995-1-1 6.5.2 (from memory, high).
     """

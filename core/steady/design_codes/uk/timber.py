@@ -44,7 +44,7 @@ def section_m(size: str) -> tuple[float, float]:
     """Thickness and width (m), finished.
 
     Raises:
-        OutsideScope: A nominal word, which is not a measure here.
+        OutOfScopeError: A nominal word, which is not a measure here.
     """
     found = sizes.measured_m(size)
     if found is None:
@@ -56,7 +56,7 @@ def reference(grade: str) -> TableRow:
     """The row of a strength class.
 
     Raises:
-        OutsideScope: No such class.
+        OutOfScopeError: No such class.
     """
     if not grade:
         raise OutOfScopeError("this wood has no strength class", "a stick of a class such as C24")
@@ -96,7 +96,7 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
     """k_mod k_sys k_h f_k / γ_M; stiffness without factors.
 
     Raises:
-        OutsideScope: No such class, or no such value of it.
+        OutOfScopeError: No such class, or no such value of it.
 
     Source: EN 1995-1-1 2.4.1 (from memory, high).
     """
@@ -137,7 +137,7 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
     """k_h, k_mod or k_sys.
 
     Raises:
-        InputError: No such factor.
+        InvalidInputError: No such factor.
     """
     if name == "size_factor":
         return size_factor(reference(wood.grade), wood.bending_depth_m)

@@ -76,7 +76,7 @@ def pad_table(*, area_m2: float, bearing_pa: float, live_pa: float, dead_pa: flo
     """A printed pad, area rounded up, bearing rounded down.
 
     Raises:
-        OutsideScope: Outside the table's loads, areas or soils.
+        OutOfScopeError: Outside the table's loads, areas or soils.
 
     Source: IRC R507.3.1 (from memory, high; thickness medium).
     """
@@ -127,8 +127,8 @@ def ledger_table(
     """Spacing of ledger fixings, joist span rounded up.
 
     Raises:
-        InputError: No such fixing.
-        OutsideScope: Outside the table.
+        InvalidInputError: No such fixing.
+        OutOfScopeError: Outside the table.
 
     Source: IRC R507.9.1.3(1) (from memory, high).
     """

@@ -50,8 +50,8 @@ def lateral(dowel: DowelFastener, *, gravity: float, angle_rad: float) -> tuple[
         angle_rad: Load against the grain, in both members.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: A fastener without values.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: A fastener without values.
 
     Source: NDS 2018 12.3.1, Table 12.3.1A and B (from memory, high).
     """
@@ -104,7 +104,7 @@ def withdrawal(*, fastener: str, diameter_m: float, gravity: float) -> Calculati
     """Pull-out per length in the main member (lb/in), from side grain.
 
     Raises:
-        OutsideScope: Bolts hold by their washers; end grain is not covered.
+        OutOfScopeError: Bolts hold by their washers; end grain is not covered.
 
     Source: NDS 2018 12.2 (from memory, high).
     """

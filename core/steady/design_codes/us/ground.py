@@ -35,7 +35,7 @@ def soil(name: str) -> Soil:
     """One class.
 
     Raises:
-        OutsideScope: Organic soil, peat or loose fill has no value in the table; so has a name we don't know.
+        OutOfScopeError: Organic soil, peat or loose fill has no value in the table; so has a name we don't know.
     """
     if name not in keyed("us_soil"):
         raise OutOfScopeError(
@@ -54,7 +54,7 @@ def moment_in_ground(
     and its moment: c = 36 P (h + 2 d / 3) / d⁴, a = 2 P / d² + 2 c d / 3. The moment is greatest where the shear is nothing.
 
     Raises:
-        InputError: A value that cannot be.
+        InvalidInputError: A value that cannot be.
 
     Source: statics of IBC 1807.3.2.1's own pressures (medium).
     """

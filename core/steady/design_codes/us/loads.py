@@ -18,7 +18,7 @@ def combinations(edition: str = "") -> tuple[Combination, ...]:
     """Allowable-stress combinations. By 7-22 snow is at strength level and enters at 0.7.
 
     Raises:
-        OutsideScope: Another edition.
+        OutOfScopeError: Another edition.
 
     Source: ASCE 7-16 2.4.1 (from memory, high); the 0.7 of 7-22 medium.
     """
@@ -52,7 +52,7 @@ def roof_live(area_m2: float, rise_in_12: float) -> CalculationStep:
     """L_r = 20 R1 R2, at least 12 psf.
 
     Raises:
-        InputError: A value that cannot be.
+        InvalidInputError: A value that cannot be.
 
     Source: ASCE 7-16 4.8.2 (from memory, high).
     """
@@ -77,7 +77,7 @@ def snow_exposure(terrain: str, shelter: str) -> float:
     """C_e of a roof in its terrain: "fully" exposed, "partially", or "sheltered" close among trees or higher buildings.
 
     Raises:
-        OutsideScope: Words that the table does not have.
+        OutOfScopeError: Words that the table does not have.
 
     Source: ASCE 7-16 Table 7.3-1 (from memory, high).
     """
@@ -103,8 +103,8 @@ def roof_snow(ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
     """p_f, and the greater of p_f (with rain on snow) and the low-slope minimum. No reduction for slope: C_s = 1.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: The 7-22 edition, which is not entered.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: The 7-22 edition, which is not entered.
 
     Source: ASCE 7-16 7.3, Table 7.3-1, 7.3.4, 7.10 (from memory, high).
     """
@@ -169,8 +169,8 @@ def snow_drift(ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
     """Peak surcharge (psf) and width (ft) of the drift on a roof below a higher one.
 
     Raises:
-        InputError: A value that cannot be.
-        OutsideScope: The 7-22 edition.
+        InvalidInputError: A value that cannot be.
+        OutOfScopeError: The 7-22 edition.
 
     Source: ASCE 7-16 7.7.1 (from memory, medium to high).
     """

@@ -16,7 +16,7 @@ def effective_length_in(load_case: str, unbraced_in: float, depth_in: float) -> 
     """l_e of a beam between points that hold it sideways.
 
     Raises:
-        InputError: Unknown load case.
+        InvalidInputError: Unknown load case.
 
     Source: NDS 2018 Table 3.3.3 (from memory, high).
     """
@@ -47,7 +47,7 @@ def beam_stability(
         bending_psi: F_b* (all factors but C_L and C_fu).
 
     Raises:
-        OutsideScope: R_B over 50.
+        OutOfScopeError: R_B over 50.
 
     Source: NDS 2018 3.3.3 (from memory, high).
     """
@@ -69,7 +69,7 @@ def column_stability(effective_in: float, least_in: float, compression_psi: floa
         compression_psi: F_c* (all factors but C_P).
 
     Raises:
-        OutsideScope: l_e/d over 50.
+        OutOfScopeError: l_e/d over 50.
 
     Source: NDS 2018 3.7.1, c = 0.8 (from memory, high).
     """
@@ -95,8 +95,8 @@ def notched_shear_lb(shear_psi: float, width_in: float, depth_in: float, left_in
     """Shear over a support left by a notch in the tension face at the end.
 
     Raises:
-        InputError: More left than there was.
-        OutsideScope: A notch deeper than a quarter of the depth.
+        InvalidInputError: More left than there was.
+        OutOfScopeError: A notch deeper than a quarter of the depth.
 
     Source: NDS 2018 3.4.3.2(a) and 4.4.3 (from memory, high).
     """
@@ -126,7 +126,7 @@ def combined_use(on: AxialBendingResult) -> float:
     """Squeeze and bending together: at most 1 passes.
 
     Raises:
-        OutsideScope: A stress at or past its buckling stress, where the equation has no meaning.
+        OutOfScopeError: A stress at or past its buckling stress, where the equation has no meaning.
 
     Source: NDS 2018 Eq. 3.9-3 (from memory, high); 1 edgewise, 2 flatwise.
     """

@@ -22,7 +22,7 @@ def section_m(size: str) -> tuple[float, float]:
     """Real thickness and width (m). A measured size stands as it is.
 
     Raises:
-        OutsideScope: No such nominal size in the tables.
+        OutOfScopeError: No such nominal size in the tables.
 
     Source: NDS Supplement tables 1A and 1B (from memory, high).
     """
@@ -47,7 +47,7 @@ def nominal(size: str) -> tuple[float, float]:
     """Nominal thickness and width whose values a size takes; a measured one takes the next class that is not smaller.
 
     Raises:
-        OutsideScope: Boards: cladding, not framing. Larger than the tables.
+        OutOfScopeError: Boards: cladding, not framing. Larger than the tables.
     """
     measured = sizes.measured_m(size)
     if measured is None:

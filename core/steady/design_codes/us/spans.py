@@ -39,7 +39,7 @@ def table_conditions(woods: tuple[Wood, ...], floor: FloorLoad) -> str:
     """The species group of the deck tables, of several the one that spans least.
 
     Raises:
-        OutsideScope: Load, moisture or wood is not what the tables stand for.
+        OutOfScopeError: Load, moisture or wood is not what the tables stand for.
     """
     if abs(floor.live_pa - TABLE_LIVE_PA) > 1e-6 * TABLE_LIVE_PA:
         raise OutOfScopeError("the deck tables here are for 40 psf live load", "calculate it instead")
@@ -71,7 +71,7 @@ def joist_table(woods: tuple[Wood, ...], spacing_m: float, floor: FloorLoad) -> 
     """The row of table R507.6 (span and overhang) for joists at a spacing, rounded up to 12, 16 or 24 in.
 
     Raises:
-        OutsideScope: Outside the table's conditions.
+        OutOfScopeError: Outside the table's conditions.
 
     Source: IRC R507.6 (from memory, high).
     """
@@ -93,7 +93,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
     """Simple span of joists: strength under D and D + L, sag under live load alone, shear within d of the end left out.
 
     Raises:
-        OutsideScope: No values, or outside the table.
+        OutOfScopeError: No values, or outside the table.
 
     Source: NDS 2018; IRC R301.5, R301.7; agrees with table R507.6 on the table's own terms.
     """
@@ -138,7 +138,7 @@ def joist_cantilever(woods: tuple[Wood, ...], *, back_span_m: float, tip_n: floa
     Tip drop of a point load: P a² (L + a) / (3 E I) = a / n, so a² + L a − 3 E I / (n P) = 0.
 
     Raises:
-        InputError: A load or limit that is not above 0.
+        InvalidInputError: A load or limit that is not above 0.
 
     Source: statics; the terms of IRC R507.6 (220 lb, a/180, L/4), from memory (high).
     """
@@ -172,7 +172,7 @@ def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFoun
     Calculated: strict allowable stress (two plies share nothing), full shear, sag under live load at L/360.
 
     Raises:
-        OutsideScope: No such cell, or no values.
+        OutOfScopeError: No such cell, or no values.
 
     Source: IRC R507.5; NDS 2018.
     """
@@ -238,8 +238,8 @@ def post_height(book: Rulebook, wood: Wood, ask: PostAsk) -> SpanFound:
     """Height at which a centred load uses the post up: C_P turned round.
 
     Raises:
-        InputError: An area that is not above 0.
-        OutsideScope: The post is crushed at any height, or outside the table.
+        InvalidInputError: An area that is not above 0.
+        OutOfScopeError: The post is crushed at any height, or outside the table.
 
     Source: NDS 2018 3.7.1; IRC R507.4.
     """

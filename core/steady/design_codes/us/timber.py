@@ -45,7 +45,7 @@ def reference(species: str, size: str, grade: str = "") -> TableRow:
     """The table row of reference values for a species and size.
 
     Raises:
-        OutsideScope: The tables have no such wood.
+        OutOfScopeError: The tables have no such wood.
     """
     if grade not in ("", "No.2"):
         raise OutOfScopeError(f"no values for the grade {grade[:20]}: only No.2 is entered", "use No.2")
@@ -117,7 +117,7 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
     """A reference value times its factors (psi). C_L, C_P and C_b are left to the checks that need them.
 
     Raises:
-        OutsideScope: The tables have no such wood, or another grade than No.2 is asked for.
+        OutOfScopeError: The tables have no such wood, or another grade than No.2 is asked for.
 
     Source: NDS 2018 Table 4.3.1.
     """
@@ -157,7 +157,7 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
     """C_F, C_D or C_r by its plain name.
 
     Raises:
-        OutsideScope: No such factor.
+        OutOfScopeError: No such factor.
     """
     if name == "size_factor":
         return size_factor(wood.species, wood.size)
@@ -177,7 +177,7 @@ def species_gravity(species: str) -> float:
     """Specific gravity of a species.
 
     Raises:
-        OutsideScope: Not in the tables.
+        OutOfScopeError: Not in the tables.
     """
     for row in table("us_species"):
         if row.text["species"] == species:

@@ -27,7 +27,7 @@ def height_factor(height_m: float, exposure: str, edition: str) -> CalculationSt
     """K_z at a height; below 15 ft the value at 15 ft.
 
     Raises:
-        OutsideScope: Unknown edition or exposure.
+        OutOfScopeError: Unknown edition or exposure.
 
     Source: ASCE 7-16 and 7-22 Table 26.10-1 note (from memory).
     """
@@ -111,7 +111,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
     the figure for open lattice holds, the same all along.
 
     Raises:
-        OutsideScope: Unknown edition or exposure, or a fence over 60 ft high, outside the tables' use here.
+        OutOfScopeError: Unknown edition or exposure, or a fence over 60 ft high, outside the tables' use here.
 
     Source: ASCE 7-16 Fig. 29.3-1 and 29.4-2 (from memory, high).
     """
@@ -263,7 +263,7 @@ def porosity_factor(solidity: float) -> float:
     """Factor on C_f for openings under 30 % of the face.
 
     Raises:
-        OutsideScope: 30 % or more open: the open-sign rule applies instead.
+        OutOfScopeError: 30 % or more open: the open-sign rule applies instead.
 
     Source: ASCE 7-16 Fig. 29.3-1 note (from memory, high).
     """
@@ -314,8 +314,8 @@ def face_coefficient(face: WindFace, zone: str) -> float:
     """C_f of a solid face: "run" for cases A and B, or a stretch of case C in heights from the free end, as 0-1.
 
     Raises:
-        InputError: No such word.
-        OutsideScope: The figure has no such zone on this face.
+        InvalidInputError: No such word.
+        OutOfScopeError: The figure has no such zone on this face.
 
     Source: ASCE 7-16 Fig. 29.3-1 (from memory, high).
     """
@@ -366,8 +366,8 @@ def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:
     """Mean wind on a monoslope free roof, both halves together, the worst case and direction; negative is up.
 
     Raises:
-        InputError: A slope below 0.
-        OutsideScope: Steeper than 45 degrees.
+        InvalidInputError: A slope below 0.
+        OutOfScopeError: Steeper than 45 degrees.
 
     Source: ASCE 7-16 27.3.2, Fig. 27.3-4 (from memory, medium to high); between slopes by straight lines.
     """
@@ -413,7 +413,7 @@ def open_face_pressure(place: WindPlace, face: OpenFace) -> tuple[float, Calcula
     """C_f on the solid part of an open face, and the pressure on its gross area, at allowable level.
 
     Raises:
-        OutsideScope: Seven tenths solid or more: the figure of solid fences takes over.
+        OutOfScopeError: Seven tenths solid or more: the figure of solid fences takes over.
 
     Source: ASCE 7-16 29.4, Fig. 29.4-2, 29.7 (from memory, high; that the least pressure is on the solid area medium).
     """
@@ -438,7 +438,7 @@ def open_gable(place: WindPlace, ask: OpenRoofAsk) -> GableWind:
     """Wind across the ridge of an open gable roof. Source: ASCE 7-16 Fig. 27.3-5 (from memory, medium).
 
     Raises:
-        OutsideScope: Flatter than 7.5 degrees, or steeper than 45.
+        OutOfScopeError: Flatter than 7.5 degrees, or steeper than 45.
     """
     degrees = math.degrees(ask.slope_rad)
     if not 7.5 - 1e-9 <= degrees <= 45 + 1e-9:

@@ -65,7 +65,7 @@ def hold_on(sizes: Sizes) -> Callable[[Any, str, float], Any]:
         """The spec with a post held where it stands along its beam, or with a size as it was built.
 
         Raises:
-            InputError: Something else, or a size that cannot be.
+            InvalidInputError: Something else, or a size that cannot be.
         """
         sized = next((one for one in sizes(spec) if _about(spec, one) == thing), None)
         if sized is not None:

@@ -58,7 +58,7 @@ class Boxed:
         return self.flange.width_m + self.webs * self.web.thickness_m
 
     def joints(self, length_m: float, sheet_m: float) -> WebJoints:
-        """Where its webs are joined. Raises InputError: no joints out of the middle third reach."""
+        """Where its webs are joined. Raises InvalidInputError: no joints out of the middle third reach."""
         return web_joints(length_m, sheet_m, self.webs)
 
     def as_stick(self) -> SectionItem:
@@ -102,7 +102,7 @@ def fits(box: Boxed) -> Boxed:
     """The box, where it can be one.
 
     Raises:
-        InputError: A web too shallow for its flanges, or too slender.
+        InvalidInputError: A web too shallow for its flanges, or too slender.
     """
     web, flange = box.web, box.flange
     if web.width_m <= 4 * flange.thickness_m:
@@ -250,7 +250,7 @@ def _sags(
 
 
 def joints_say(box: Boxed, length_m: float) -> tuple[WebJoints, str]:
-    """Where the webs of a beam are joined; a reason where their joints lie too near each other. Raises InputError."""
+    """Where the webs of a beam are joined; a reason where their joints lie too near each other. Raises InvalidInputError."""
     found = box.joints(length_m, box.sheet_m)
     if found.stagger_m is not None and found.stagger_m < WEB_APART_M - 1e-9:
         return (

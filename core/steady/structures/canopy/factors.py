@@ -30,7 +30,7 @@ def factors_of(book: LoadRules) -> Factors:
     """The school's. Source: data/canopy_loads.csv and its combination for uplift.
 
     Raises:
-        OutsideScope: The school has none entered.
+        OutOfScopeError: The school has none entered.
     """
     row = keyed("canopy_loads").get(book.key)
     if row is None:

@@ -136,7 +136,7 @@ def _demands(
 
 
 def bearing_pa(found: CheckCollector, site: Site) -> tuple[float, str, str]:
-    """Bearing of the ground (Pa), its soil in words, and the source. Raises OutsideScope: the school gives none."""
+    """Bearing of the ground (Pa), its soil in words, and the source. Raises OutOfScopeError: the school gives none."""
     if site.bearing_pa > 0:
         return site.bearing_pa, "bearing as typed", "user: bearing of the ground as tested"
     soil = found.book.soil(site.soil)

@@ -33,7 +33,7 @@ def sheet_of(word: Word, cover: str) -> str:
     """The key of the sheet on sale that covers so much.
 
     Raises:
-        InputError: None does.
+        InvalidInputError: None does.
     """
     cover_m = word.length_m(cover)
     sold = [item for item in sticks().values() if item.role == "sheet"]

@@ -21,7 +21,7 @@ def fewest_posts(
         check: Its loads and its beams' checks.
 
     Raises:
-        InputError: Not even the first number can be laid out.
+        InvalidInputError: Not even the first number can be laid out.
     """
     tried: tuple[CheckCollector, L, T] | None = None
     for count in [asked] if asked else range(2, MOST_POSTS + 1):

@@ -65,7 +65,7 @@ def read(ask: NewStructureRequest) -> DeckSpec:
     """A deck from one line, with what the crew keeps, of timbers that are on sale under the school; a footbridge on two banks.
 
     Raises:
-        InputError: The line does not read.
+        InvalidInputError: The line does not read.
     """
     line = read_deck(ask.text, ask.id, ask.bare)
     kept = {name: value for name, value in ask.choices.items() if name in HABITS}
@@ -85,7 +85,7 @@ def move(spec: DeckSpec, handle: DragHandle, to_m: float) -> DeckSpec:
     """A beam or post pinned somewhere else, or all corners on one edge of the outline moved.
 
     Raises:
-        InputError: Something that does not move.
+        InvalidInputError: Something that does not move.
     """
     name, _, key = handle.field.partition("/")
     if name not in ("outline", "pins"):
@@ -106,7 +106,7 @@ def apply_measurement(spec: DeckSpec, thing: str, at_m: float) -> DeckSpec:
     """The spec with a beam or post pinned where it was measured.
 
     Raises:
-        InputError: Something that cannot be pinned.
+        InvalidInputError: Something that cannot be pinned.
     """
     pinned = lock(spec, thing, at_m)
     last = pinned.pins[-1]

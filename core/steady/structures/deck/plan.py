@@ -130,7 +130,7 @@ def calculate_deck(case: DesignInput, frame_only: bool = False) -> DeckCalculati
         frame_only: Joists, beams, posts and footings alone, for looking through many of them.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     first = _calculated(case, frame_only)
     if not case.spec.bearings or case.spec.posts is not None or _beams_pass(first):
@@ -229,7 +229,7 @@ def plan_deck(case: DesignInput) -> Plan:
         case: What is wanted and where: the ground under the deck stands in the spec, at its corners.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec, book, yard, tape = case.spec, case.book, case.yard, case.tape
     deck = calculate_deck(case)
@@ -364,7 +364,7 @@ def _refuse_laps(spec: DeckSpec) -> None:
     """Joists that cannot run back beside the old ones.
 
     Raises:
-        InputError: The field, and what would do.
+        InvalidInputError: The field, and what would do.
     """
     if not sistered(spec):
         return

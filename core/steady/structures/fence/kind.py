@@ -142,7 +142,7 @@ def read(ask: NewStructureRequest) -> FenceSpec:
     """New fence from tape readings, with the crew's last choices, brought to the school.
 
     Raises:
-        InputError: The line does not read.
+        InvalidInputError: The line does not read.
     """
     line = read_line(ask.text, ask.bare)
     known = {f.name for f in fields(FenceSpec)} - OWN
@@ -158,7 +158,7 @@ def move(spec: FenceSpec, handle: DragHandle, to_m: float) -> FenceSpec:
     """A post, gate or band moved along the line; the end of a straight makes it longer.
 
     Raises:
-        InputError: Something that does not move.
+        InvalidInputError: Something that does not move.
     """
     name, _, key = handle.field.partition("/")
     if name == "locks" and key == "+":
@@ -189,7 +189,7 @@ def apply_measurement(spec: FenceSpec, thing: str, at_m: float) -> FenceSpec:
     """The spec with a post held where it was measured, or with its boards as wet as the meter said.
 
     Raises:
-        InputError: No board is as wet as that.
+        InvalidInputError: No board is as wet as that.
     """
     if thing == spec.boards_id:
         if not 0.04 <= at_m <= 2.0:
@@ -204,7 +204,7 @@ def close_with(spec: FenceSpec, value: str) -> FenceSpec:
     """The fence closed another way, with what that way cannot do without.
 
     Raises:
-        InputError: No such way.
+        InvalidInputError: No such way.
     """
     if value not in get_args(Style):
         raise InvalidInputError("value", f"Choose one of {', '.join(get_args(Style))}")
@@ -223,7 +223,7 @@ def begin(case: DesignInput, way: str, name: str, habit: Any, priced: Callable[[
     """One way to build it.
 
     Raises:
-        InputError: No such way, or one that does not plan.
+        InvalidInputError: No such way, or one that does not plan.
     """
     spec = case.spec
     if way == "cheapest":

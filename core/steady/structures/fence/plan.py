@@ -59,7 +59,7 @@ def first_checks(asked: DesignInput) -> list[Check]:
     """What is known of a fence before its pieces are counted: where one of these fails, so does the whole.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     return cached(_calculated, asked).found.checks
 
@@ -96,7 +96,7 @@ def plan_fence(asked: DesignInput) -> Plan:
         Parts, footings, marks, checks and all else. What was asked for but cannot be stands in `conflicts`.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     line = cached(_calculated, asked)
     case, loads, out, hangings, overhead = line.case, line.loads, line.out, line.hangings, line.overhead

@@ -63,11 +63,11 @@ class Afloat:
         return self.spec.people if self.spec.people is not None else max(1, self.rated)
 
     def draft(self, count: int = 0) -> float:
-        """Draft with people spread. Raises OutsideScope: it sinks."""
+        """Draft with people spread. Raises OutOfScopeError: it sinks."""
         return draft_m(self.roll, self.dead_kg + count * self.spec.person_kg)
 
     def freeboard(self, count: int = 0) -> float:
-        """Deck's top over the water, people spread. Raises OutsideScope: it sinks."""
+        """Deck's top over the water, people spread. Raises OutOfScopeError: it sinks."""
         return self.laid.heights.deck_m - self.draft(count)
 
     def sunk(self, count: int = 0) -> float:
@@ -76,15 +76,15 @@ class Afloat:
         return kg / (len(self.roll.at_m) * self.roll.volume_m3 * self.roll.water_kg_m3)
 
     def gm(self, count: int) -> float:
-        """Metacentric height with people standing in the middle. Raises OutsideScope: it turns over or sinks."""
+        """Metacentric height with people standing in the middle. Raises OutOfScopeError: it turns over or sinks."""
         return stability(self.roll, self._across((*self.dead, self.people(count)))).gm_m
 
     def heel(self, *crowd: Mass) -> float | None:
-        """Lean across it with people where they stand; None: no balance. Raises OutsideScope: it sinks."""
+        """Lean across it with people where they stand; None: no balance. Raises OutOfScopeError: it sinks."""
         return heel_rad(self.roll, self._across((*self.dead, *crowd)))
 
     def trim(self, *crowd: Mass) -> float | None:
-        """Lean along it; None: no balance. Raises OutsideScope: it sinks."""
+        """Lean along it; None: no balance. Raises OutOfScopeError: it sinks."""
         masses = [(mass.kg, mass.x_m, mass.h_m) for mass in (*self.dead, *crowd) if mass.kg > 0]
         return heel_rad(self.pitch, masses, endwise=True)
 

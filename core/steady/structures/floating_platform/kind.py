@@ -96,7 +96,7 @@ def read(ask: NewStructureRequest) -> FloatSpec:
     """A platform from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
 
     Raises:
-        InputError: The line does not read.
+        InvalidInputError: The line does not read.
     """
     return as_last_chosen(read_float(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
 
@@ -118,7 +118,7 @@ def move(spec: FloatSpec, handle: DragHandle, to_m: float) -> FloatSpec:
     """People across the platform or along it, or its far end.
 
     Raises:
-        InputError: Something that does not move.
+        InvalidInputError: Something that does not move.
     """
     if handle.field == "crowd_y_m":
         most = spec.wide_m / 2 - EDGE_M

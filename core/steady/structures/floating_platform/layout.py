@@ -61,7 +61,7 @@ class FloatLayout:
 
 
 def timber_of(spec: FloatSpec) -> FloatTimbers:
-    """The sticks. Raises InputError: the yard has no such stick."""
+    """The sticks. Raises InvalidInputError: the yard has no such stick."""
     joist = stick(spec.joist, "joist", "joist")
     return FloatTimbers(
         joist=joist,
@@ -76,7 +76,7 @@ def lay_out(spec: FloatSpec) -> FloatLayout:
     """Set it out.
 
     Raises:
-        InputError: Barrels that do not share out into rows, or a ramp shorter than one may be.
+        InvalidInputError: Barrels that do not share out into rows, or a ramp shorter than one may be.
     """
     timber, r = timber_of(spec), spec.barrel.diameter_m / 2
     if spec.barrels % spec.rows:
@@ -171,7 +171,7 @@ def ramp_at(spec: FloatSpec, deck_m: float, water_m: float) -> Sloped:
         deck_m: The deck over the water.
 
     Raises:
-        InputError: The ramp is shorter than the height between sill and deck.
+        InvalidInputError: The ramp is shorter than the height between sill and deck.
     """
     over = spec.ramp.bank_m - deck_m - water_m
     if abs(over) > 0.98 * spec.ramp.length_m:

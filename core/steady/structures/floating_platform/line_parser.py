@@ -31,7 +31,7 @@ def read_float(text: str, float_id: str, bare: Bare = "ft") -> FloatSpec:
     """Read a platform from one line; the word `float` may lead it.
 
     Raises:
-        InputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
+        InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
     return read_line(WORDS, re.sub(r"^\s*float\s+", "", text.lower()), float_id, bare)  # type: ignore[no-any-return]
 

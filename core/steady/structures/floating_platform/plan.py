@@ -28,7 +28,7 @@ def calculated(case: DesignInput) -> tuple[FloatFound, tuple[Part, ...]]:
     """What is calculated of a platform, and its ramp's pieces as it lies today.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: FloatSpec = case.spec
     laid = lay_out(spec)
@@ -43,7 +43,7 @@ def plan_float(case: DesignInput) -> Plan:
     """Plan a platform.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: FloatSpec = case.spec
     found, ramp = calculated(case)

@@ -19,7 +19,7 @@ def brace_of(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.
     """A brace across a box of the leaf so high and reaching so far (m).
 
     Raises:
-        InputError: A raked leaf has no room for it.
+        InvalidInputError: A raked leaf has no room for it.
     """
     try:
         return statics.brace_to_rail(

@@ -38,10 +38,10 @@ def _gap_m(kind: str, key: str) -> float:
 
 
 def hinge_gap_m(design: LeafDesign) -> float:
-    """The gap at the hinge stile: typed, or the hinge's own. Raises InputError for a hinge of no known kind."""
+    """The gap at the hinge stile: typed, or the hinge's own. Raises InvalidInputError for a hinge of no known kind."""
     return _gap_m("hinge", design.hinge) if design.hinge_gap_m is None else design.hinge_gap_m
 
 
 def latch_gap_m(design: LeafDesign) -> float:
-    """The gap at the latch: typed, or the latch's own. Raises InputError for a latch of no known kind."""
+    """The gap at the latch: typed, or the latch's own. Raises InvalidInputError for a latch of no known kind."""
     return _gap_m("latch", design.latch) if design.latch_gap_m is None else design.latch_gap_m

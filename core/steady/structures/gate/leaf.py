@@ -160,7 +160,7 @@ def widths(design: LeafDesign, hung: Hung) -> tuple[float, ...]:
     """Leaf widths for an opening, from the least of what was measured; unequal leaves keep their shares.
 
     Raises:
-        InputError: The gaps leave no leaf.
+        InvalidInputError: The gaps leave no leaf.
     """
     measured = design.measured_m or (hung.opening_m,)
     three = (measured[0], measured[len(measured) // 2], measured[-1])
@@ -197,7 +197,7 @@ def make(
         sticks: Of its frame, of its boards.
 
     Raises:
-        InputError: A leaf too small for its own frame.
+        InvalidInputError: A leaf too small for its own frame.
     """
     (leaf_id, index), (frame, board) = named, sticks
     rake = hung.grade_along if design.raked else 0.0

@@ -43,7 +43,7 @@ class LeafCheckText(TypedDict, total=False):
 
 
 class LeafChecks:
-    """Checks of one leaf as they are found. `about`: the gate's id; `own_limits`, `sag_ratio`: as `HungOn` says."""
+    """Checks of one leaf as they are found. `about`: the gate's id; `own_limits`, `sag_ratio`: as `HingePostLoad` says."""
 
     def __init__(
         self, leaf: Leaf, book: Rulebook, about: str, own_limits: tuple[Advice, ...], sag_ratio: float

@@ -85,7 +85,7 @@ class GuardFound(CheckList):
 
 
 def calculate_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
-    """Lay a guard out and calculate its most loaded post. Raises InputError for sizes that cannot be."""
+    """Lay a guard out and calculate its most loaded post. Raises InvalidInputError for sizes that cannot be."""
     found = GuardFound()
 
     def gap(name: str, refused: OutOfScopeError, crew: bool = False, needs: CalculationStep | None = None) -> None:

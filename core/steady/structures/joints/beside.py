@@ -40,7 +40,7 @@ def beside_bolts(book: Rulebook, ply: Wood, post: Wood, demand: CalculationStep,
     """The fewest bolts that hold a beam's load on its post; the most that there is room for where none do.
 
     Raises:
-        OutsideScope: The code has no value for them, or the ply has no room for two.
+        OutOfScopeError: The code has no value for them, or the ply has no room for two.
     """
     d = BOLT.diameter_m
     room = 1 + math.floor((ply.depth_m - 2 * EDGE_D * d) / (SPACING_D * d) + 1e-9)

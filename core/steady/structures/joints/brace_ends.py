@@ -73,7 +73,7 @@ def brace_end_holds(
         held_by: The post or header that the lags stand in; `deep_m`: how thick it is along them.
 
     Raises:
-        OutsideScope: The code has no value for them, or the lag is too close to the brace's end.
+        OutOfScopeError: The code has no value for them, or the lag is too close to the brace's end.
     """
     rules: JointRules = book.joints
     lag = brace_lag(brace.width_m)

@@ -63,7 +63,7 @@ def check_lean_to(case: DesignInput) -> LeanToFound:
     """Calculate a lean-to, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: LeanToSpec = case.spec
     found, laid, (loads, heaps) = fewest_posts(

@@ -80,7 +80,7 @@ def read(ask: NewStructureRequest) -> LeanToSpec:
     """A lean-to from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
 
     Raises:
-        InputError: The line does not read.
+        InvalidInputError: The line does not read.
     """
     return as_last_chosen(read_lean_to(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
 
@@ -119,7 +119,7 @@ def move(spec: LeanToSpec, handle: DragHandle, to_m: float) -> LeanToSpec:
     """A post along its beam, the beam in or out, or the far end of the roof.
 
     Raises:
-        InputError: Something that does not move.
+        InvalidInputError: Something that does not move.
     """
     name, _, key = handle.field.partition("/")
     if name == "locks" and key:

@@ -64,7 +64,7 @@ class LeanToLayout:
 
 
 def timber_of(spec: LeanToSpec) -> LeanToTimbers:
-    """The sticks. Raises InputError: the yard has no such stick."""
+    """The sticks. Raises InvalidInputError: the yard has no such stick."""
     rafter = stick(spec.rafter, "joist", "rafter")
     sheets = spec.roof == "sheets"
     return LeanToTimbers(
@@ -94,7 +94,7 @@ def lay_out(spec: LeanToSpec, posts: int) -> LeanToLayout:
         posts: Under the beam.
 
     Raises:
-        InputError: Sizes that leave no room, or a fall that water does not run off.
+        InvalidInputError: Sizes that leave no room, or a fall that water does not run off.
     """
     if spec.pitch_rad < LEAST_FALL_RAD - 1e-9:
         raise InvalidInputError("pitch_rad", "Water stands on a roof flatter than 1.5°: give it 3° or more")

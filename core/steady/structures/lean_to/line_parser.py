@@ -26,7 +26,7 @@ def read_lean_to(text: str, lean_to_id: str, bare: Bare = "ft") -> LeanToSpec:
     """Read a lean-to from one line.
 
     Raises:
-        InputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
+        InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
     return read_line(WORDS, text, lean_to_id, bare)  # type: ignore[no-any-return]
 

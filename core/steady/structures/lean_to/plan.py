@@ -18,7 +18,7 @@ def plan_lean_to(case: DesignInput) -> Plan:
     """Plan a lean-to.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: LeanToSpec = case.spec
     found = check_lean_to(case)

@@ -83,7 +83,7 @@ def check_pavilion(case: DesignInput) -> PavilionFound:
     """Calculate a pavilion.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: PavilionSpec = case.spec
     laid = lay_out(spec)
@@ -313,7 +313,7 @@ def leg_left(laid: PavilionLayout, u: Units) -> CalculationStep:
     """What notches for the rings' pieces leave of a raised centre's leg: both outer faces are cut, and it bends the weak way.
 
     Raises:
-        OutsideScope: The ring's pieces are as thick as the leg, so nothing is left.
+        OutOfScopeError: The ring's pieces are as thick as the leg, so nothing is left.
     """
     leg, lost_m = laid.timber.leg, laid.timber.ring.thickness_m
     b, d = sorted((leg.thickness_m, leg.width_m))

@@ -42,7 +42,7 @@ def raise_centre(
         above_m: Upper edge of rafters over what they are seated on: of the large roof, of the small one.
 
     Raises:
-        InputError: There is no ring, or the small roof's eave would lie on the large one.
+        InvalidInputError: There is no ring, or the small roof's eave would lie on the large one.
     """
     front, right = sides[0], sides[1]
     if spec.ring_m <= 0:

@@ -74,7 +74,7 @@ def read(ask: NewStructureRequest) -> PavilionSpec:
     """A pavilion from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
 
     Raises:
-        InputError: The line does not read.
+        InvalidInputError: The line does not read.
     """
     return as_last_chosen(read_pavilion(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
 
@@ -116,7 +116,7 @@ def move(spec: PavilionSpec, handle: DragHandle, to_m: float) -> PavilionSpec:
     """A far edge of the roof; a square with a ring stays square.
 
     Raises:
-        InputError: Something that does not move.
+        InvalidInputError: Something that does not move.
     """
     if handle.field not in ("beams_m", "deep_m"):
         raise InvalidInputError("handle", "This does not move: load the drawing again")

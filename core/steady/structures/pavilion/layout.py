@@ -150,7 +150,7 @@ class PavilionLayout:
 
 
 def timber_of(spec: PavilionSpec) -> PavilionTimbers:
-    """The sticks. Raises InputError: the yard has no such stick."""
+    """The sticks. Raises InvalidInputError: the yard has no such stick."""
     rafter = stick(spec.rafter, "joist", "rafter")
     beam = stick(spec.beam, "joist rail", "beam")
     boxed = None
@@ -185,7 +185,7 @@ def lay_out(spec: PavilionSpec) -> PavilionLayout:
     """Set it out.
 
     Raises:
-        InputError: Sizes that leave no roof.
+        InvalidInputError: Sizes that leave no roof.
     """
     timber = timber_of(spec)
     sides = _sides(spec)

@@ -28,7 +28,7 @@ def read_pavilion(text: str, pavilion_id: str, bare: Bare = "ft") -> PavilionSpe
     """Read a pavilion from one line.
 
     Raises:
-        InputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
+        InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
     return read_line(WORDS, text, pavilion_id, bare)  # type: ignore[no-any-return]
 

@@ -18,7 +18,7 @@ def plan_pavilion(case: DesignInput) -> Plan:
     """Plan a pavilion.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: PavilionSpec = case.spec
     found = check_pavilion(case)

@@ -24,7 +24,7 @@ def orders(spec: PavilionSpec, laid: PavilionLayout) -> tuple[SheetOrder, SheetO
     """The least number of stock sheets by square cuts alone, and with pieces turned; unlike sides are ordered apart.
 
     Raises:
-        OutsideScope: A piece longer than the stock, or more to look through than is done here.
+        OutOfScopeError: A piece longer than the stock, or more to look through than is done here.
     """
     cover = laid.timber.sheet.width_m
     groups = _groups(laid)

@@ -92,7 +92,7 @@ def lay_bays(columns: Members, across: Rows, slat: SectionItem, turns: bool, by:
         by: What says how many ("gap", "count" or "cover"), and that number; a count is that of a bay along the beams.
 
     Raises:
-        InputError: Slats that do not fit.
+        InvalidInputError: Slats that do not fit.
     """
     wide, (rows, hung) = slat.thickness_m, across
     what, much = by
@@ -110,7 +110,7 @@ def cross_rows(length_m: float, stick: SectionItem, bays: int, hung: bool = Fals
     """Cross pieces between each two rafters, the first and the last flush with their ends; the ledger is a hung one's first.
 
     Raises:
-        InputError: More than fit.
+        InvalidInputError: More than fit.
     """
     try:
         more_m = stick.thickness_m if hung else 0.0
@@ -152,7 +152,7 @@ def gap_for(columns: Members, across: Rows, slat: SectionItem, turns: bool, aske
         asked: The share, the sun, and the azimuth along the beams.
 
     Raises:
-        InputError: Not even slats side by side do.
+        InvalidInputError: Not even slats side by side do.
     """
     share, sun, run = asked
 

@@ -57,7 +57,7 @@ def check_pergola(case: DesignInput) -> PergolaFound:
     """Calculate a pergola, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec = case.spec
     findings, laid, loads = fewest_posts(

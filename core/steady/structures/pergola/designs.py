@@ -23,7 +23,7 @@ ON_A_DECK = (UPRIGHT[0], ("fixed posts", IN_DECK))
 
 
 def choices(case: DesignInput) -> Iterator[Choice]:
-    """Slats from half as many to twice as many, each with its shade; then what keeps it upright. Raises InputError."""
+    """Slats from half as many to twice as many, each with its shade; then what keeps it upright. Raises InvalidInputError."""
     spec: PergolaSpec = case.spec
     laid = lay_out(case, spec.posts or 2)
     if laid.slats is not None:

@@ -86,7 +86,7 @@ def read(ask: NewStructureRequest) -> PergolaSpec:
     """A pergola from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
 
     Raises:
-        InputError: The line does not read.
+        InvalidInputError: The line does not read.
     """
     return as_last_chosen(read_pergola(ask.text, ask.id, ask.bare), ask, OWN, localize)  # type: ignore[no-any-return]
 
@@ -119,7 +119,7 @@ def move(spec: PergolaSpec, handle: DragHandle, to_m: float) -> PergolaSpec:
     """A post along its beam, a beam line in or out, or an edge of the roof.
 
     Raises:
-        InputError: Something that does not move.
+        InvalidInputError: Something that does not move.
     """
     name, _, key = handle.field.partition("/")
     if name == "locks" and key:
@@ -256,7 +256,7 @@ def brings(case: DesignInput) -> tuple[PostReaction, ...]:
     """What each of its posts brings to the deck under it.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     found = check_pergola(case)
     return brought(case.book, found.laid.frame, found.loads, found.held, "a pergola's post")

@@ -87,7 +87,7 @@ class PergolaLayout:
 
 
 def timber_of(spec: PergolaSpec) -> PergolaTimbers:
-    """The sticks. Raises InputError: the yard has no such stick."""
+    """The sticks. Raises InvalidInputError: the yard has no such stick."""
     rafter = stick(spec.rafter, "joist", "rafter")
     built = None
     if spec.core:
@@ -139,7 +139,7 @@ def lay_out(case: DesignInput, posts: int) -> PergolaLayout:
         posts: Under each beam.
 
     Raises:
-        InputError: Sizes that leave no room.
+        InvalidInputError: Sizes that leave no room.
     """
     spec = case.spec
     timber = timber_of(spec)
@@ -172,7 +172,7 @@ def lay_out(case: DesignInput, posts: int) -> PergolaLayout:
 
 
 def _pocket(spec: PergolaSpec, timber: PergolaTimbers) -> None:
-    """Raises InputError: a beam that no pocket takes."""
+    """Raises InvalidInputError: a beam that no pocket takes."""
     if spec.seat != "in a pocket":
         return
     if timber.built_up is None:
@@ -261,7 +261,7 @@ def sun_at(case: DesignInput) -> tuple[float, float] | None:
     """Altitude and azimuth of the sun (rad) at the hour asked; None where the place or its clock is not known, or the sun is down.
 
     Raises:
-        InputError: A day that is none.
+        InvalidInputError: A day that is none.
     """
     spec, site = case.spec, case.site
     if site.latitude_rad is None or site.longitude_rad is None:

@@ -28,7 +28,7 @@ def read_pergola(text: str, pergola_id: str, bare: Bare = "ft") -> PergolaSpec:
     """Read a pergola from one line.
 
     Raises:
-        InputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
+        InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
     return read_line(WORDS, text, pergola_id, bare)  # type: ignore[no-any-return]
 

@@ -28,7 +28,7 @@ def plan_pergola(case: DesignInput) -> Plan:
     """Plan a pergola.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: PergolaSpec = case.spec
     found = check_pergola(case)

@@ -59,7 +59,7 @@ def calculate_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
     """Lay a stair out to the ground where it lands, and hold it against the school's limits.
 
     Raises:
-        InputError: No drop to step down.
+        InvalidInputError: No drop to step down.
     """
     found = StairFound()
     limits: StairLimits | None = None

@@ -43,7 +43,7 @@ def _of_role(key: str, role: str, field_name: str, like: SectionItem) -> Section
 
 
 def timber_of(spec: DeckSpec) -> DeckTimbers:
-    """The deck's timbers. Raises InputError, with the field, for what the yard does not have."""
+    """The deck's timbers. Raises InvalidInputError, with the field, for what the yard does not have."""
     joist = stick(spec.joist, "joist", "joist")
     return DeckTimbers(
         joist=joist,
@@ -91,7 +91,7 @@ def beam_line(spec: DeckSpec, beam: SectionItem, run_id: str) -> tuple[SectionIt
     """This beam line's own stick and plies: as for all (`beam`) where it has none of its own.
 
     Raises:
-        InputError: A beam that the yard does not have, with the field.
+        InvalidInputError: A beam that the yard does not have, with the field.
     """
     name = run_id.rstrip("abcdefgh")
     for number, line in enumerate(spec.beam_lines):
@@ -102,7 +102,7 @@ def beam_line(spec: DeckSpec, beam: SectionItem, run_id: str) -> tuple[SectionIt
 
 
 def line_of(spec: DeckSpec, timber: DeckTimbers, run_id: str) -> tuple[DeckTimbers, int]:
-    """The timbers with this beam line's own stick, and its plies. Raises InputError as `beam_line` does."""
+    """The timbers with this beam line's own stick, and its plies. Raises InvalidInputError as `beam_line` does."""
     own, plies = beam_line(spec, timber.beam, run_id)
     return (timber if own == timber.beam else replace(timber, beam=own)), plies
 
@@ -154,7 +154,7 @@ class DeckCheckCollector(CheckCollector):
         """A bent member of this deck under its floor's load, with the sag that the school asks of decks.
 
         Raises:
-            OutsideScope: The school has no values for this wood.
+            OutOfScopeError: The school has no values for this wood.
         """
         return check_member(
             self.book,

@@ -42,7 +42,7 @@ def deck_load(spec: DeckSpec, site: Site, book: Rulebook, width_m: float) -> Dec
         width_m: The whole width, for schools whose snow asks for it.
 
     Raises:
-        OutsideScope: The school has no load for decks.
+        OutOfScopeError: The school has no load for decks.
     """
     u = book.units
     dead_pa = spec.dead_pa if spec.dead_pa is not None else book.default_dead_pa

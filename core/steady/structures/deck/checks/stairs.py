@@ -41,7 +41,7 @@ def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
 
 
 def check_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[Stair]:
-    """Every stair. Raises InputError, with the field."""
+    """Every stair. Raises InvalidInputError, with the field."""
     made = []
     spec = found.spec
     for number, design in enumerate(spec.stairs):

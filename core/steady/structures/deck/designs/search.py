@@ -66,7 +66,7 @@ def _past_rocks(case: DesignInput) -> Iterator[tuple[str, Change]]:
 
 
 def choices(case: DesignInput) -> Iterator[Choice]:
-    """Joists by size, spacing, stiffening and grade, then beams by plies, depth and grade. Raises InputError."""
+    """Joists by size, spacing, stiffening and grade, then beams by plies, depth and grade. Raises InvalidInputError."""
     laid = calculate_deck(case)
     fixed: dict[str, object] = {}
     if laid.frame.beams and not case.spec.pins:

@@ -120,7 +120,7 @@ LINE_NAME = re.compile(r"beam-\d+")
 
 
 def outline_of(spec: DeckSpec) -> Outline:
-    """The outline on the site. Raises InputError, with the field."""
+    """The outline on the site. Raises InvalidInputError, with the field."""
     return checked(tuple((corner.x_m, corner.y_m) for corner in spec.outline))
 
 

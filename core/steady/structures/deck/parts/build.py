@@ -247,7 +247,7 @@ def ply_breaks(run: BeamRun, plies: int, lengths_m: list[float]) -> list[list[fl
     """Where each ply begins, is joined and ends: over inner posts only, no two over the same one.
 
     Raises:
-        InputError: No stick on sale reaches so.
+        InvalidInputError: No stick on sale reaches so.
     """
     posts = [post.u_m for post in run.posts]
     whole = [run.from_m, run.to_m]

@@ -233,7 +233,7 @@ def lock(spec: DeckSpec, thing_id: str, at_m: float) -> DeckSpec:
     """The spec with one of its plan's beams or posts pinned at a place.
 
     Raises:
-        InputError: A thing that cannot be pinned.
+        InvalidInputError: A thing that cannot be pinned.
     """
     inner = thing_id.split("/")[-1]
     if not inner.startswith("beam-"):

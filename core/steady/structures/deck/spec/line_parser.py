@@ -23,7 +23,7 @@ def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:
     """Read a deck from one line.
 
     Raises:
-        InputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
+        InvalidInputError: A word that is not recognized, or sizes that cannot be; the message quotes it.
     """
     words = text.lower().replace(",", " ").replace("×", "x").split()
     if not words:

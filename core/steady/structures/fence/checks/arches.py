@@ -34,7 +34,7 @@ def stand(case: FenceCase, out: SetOut) -> list[PlacedArch]:
     """Every arch of a fence, calculated.
 
     Raises:
-        InputError: An arch lower than the fence it stands over, at its field in the spec.
+        InvalidInputError: An arch lower than the fence it stands over, at its field in the spec.
     """
     spec, site, book = case.spec, case.site, case.book
     made: list[PlacedArch] = []

@@ -94,7 +94,7 @@ def refuse(spec: FenceSpec, posts: list[SectionItem]) -> None:
     """Feet that cannot be.
 
     Raises:
-        InputError: The field, and what would do.
+        InvalidInputError: The field, and what would do.
     """
     detail = spec.foot_detail
     kinds = {spec.foot, *(zone.foot for zone in spec.zones if zone.foot is not None)}
@@ -182,7 +182,7 @@ def pipe_of(spec: FenceSpec) -> SectionItem:
     """The pipe in a sleeve: the one named, or the first that the yard sells beside the post.
 
     Raises:
-        InputError: The yard has none of that name.
+        InvalidInputError: The yard has none of that name.
     """
     if spec.foot_detail.pipe:
         return stick(spec.foot_detail.pipe, "pipe", "foot_detail/pipe")

@@ -35,7 +35,7 @@ def hang(case: FenceCase, out: SetOut, loads: LineWind) -> list[Hanging]:
     """Make and calculate every leaf.
 
     Raises:
-        InputError: A leaf that cannot be, at its field in the spec.
+        InvalidInputError: A leaf that cannot be, at its field in the spec.
     """
     made: list[Hanging] = []
     stiffness: float | None

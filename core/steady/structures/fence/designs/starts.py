@@ -69,7 +69,7 @@ def habit_of(spec: FenceSpec, plan: Plan) -> CrewHabit:
     """What a crew keeps of a fence: its sticks, its bay and its usual hole.
 
     Raises:
-        InputError: A fence whose posts stand in no hole.
+        InvalidInputError: A fence whose posts stand in no hole.
     """
     line = [footing for footing in plan.footings if footing.embedment_m > 0]
     if not line:

@@ -91,7 +91,7 @@ def _line_end(case: FenceCase, path: Path, which: int) -> tuple[float, int, str,
     """The first (0) or last (1) fixed post.
 
     Raises:
-        InputError: A loop that does not close, or one that is joined to a wall.
+        InvalidInputError: A loop that does not close, or one that is joined to a wall.
     """
     spec = case.spec
     end = spec.end_at if which else spec.start_at

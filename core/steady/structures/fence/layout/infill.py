@@ -57,7 +57,7 @@ def screen(spec: FenceSpec, stick: SectionItem) -> SlatScreen:
     """Slats over the fence's height; the spacer is cut down to the tape's own mark, what is left stays at the bottom.
 
     Raises:
-        InputError: No spacer near the wish comes out even.
+        InvalidInputError: No spacer near the wish comes out even.
     """
     wish_m = spec.infill.spacer_m
     mark_m = MM if stick.metric else IN / 16
@@ -143,7 +143,7 @@ def refuse(case: FenceCase) -> None:
     """Styles that cannot be built of these sticks.
 
     Raises:
-        InputError: The field, and what would do.
+        InvalidInputError: The field, and what would do.
     """
     spec, timber = case.spec, case.timber
     style = spec.infill.style

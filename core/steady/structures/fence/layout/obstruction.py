@@ -21,7 +21,7 @@ def reroute_around(
         met: What it is, as the crew wrote it ("rock at 14 in"), and half of what must stay free of holes (m).
 
     Raises:
-        InputError: There is no such post, or it is set already.
+        InvalidInputError: There is no such post, or it is set already.
     """
     what, half_width_m = met
     marks = {mark.id: mark for mark in plan.marks}

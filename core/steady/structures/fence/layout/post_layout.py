@@ -67,7 +67,7 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
     `bears`: the longest rail that bears its load between two stations, where bays are capped by it.
 
     Raises:
-        InputError: Malformed: a gate across a corner, a gate or lock beyond the line's end, gates that overlap.
+        InvalidInputError: Malformed: a gate across a corner, a gate or lock beyond the line's end, gates that overlap.
     """
     spec, timber, tape = case.spec, case.timber, case.tape
     path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])

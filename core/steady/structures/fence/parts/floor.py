@@ -32,7 +32,7 @@ def refuse(spec: FenceSpec) -> None:
     """A floor without a loop round it.
 
     Raises:
-        InputError: The line is open.
+        InvalidInputError: The line is open.
     """
     if spec.floor.kind != "nothing" and not spec.closed:
         raise InvalidInputError(
@@ -114,7 +114,7 @@ def slabs(spec: FenceSpec, ring: Ring, out: SetOut, size_m: float) -> tuple[Ring
     """Near corners of whole slabs and of cut ones, on the site.
 
     Raises:
-        InputError: More slabs than are laid by hand.
+        InvalidInputError: More slabs than are laid by hand.
     """
     pitch_m = size_m + spec.floor.joint_m
     heading = out.path.legs[0].heading_rad

@@ -26,7 +26,7 @@ class FenceCase(DesignInput):
         """A kind's case with what follows from it.
 
         Raises:
-            InputError: A stick that the yard has not, or a post wider than its hole.
+            InvalidInputError: A stick that the yard has not, or a post wider than its hole.
         """
         spec: FenceSpec = case.spec
         timber = timbers(spec)

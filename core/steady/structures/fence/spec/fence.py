@@ -337,7 +337,7 @@ def hold_post(spec: FenceSpec, post_id: str, station_m: float) -> FenceSpec:
     """The spec with one of its plan's posts locked at a station.
 
     Raises:
-        InputError: Before the line's start.
+        InvalidInputError: Before the line's start.
     """
     if not station_m >= 0:
         raise InvalidInputError("locks", "the line starts here")

@@ -37,7 +37,7 @@ def read_line(text: str, bare: Bare = "ft") -> ParsedLine:
     """Read a fence from running readings.
 
     Raises:
-        InputError: A word that is not recognized, a reading that runs backwards, or no end; the message quotes it.
+        InvalidInputError: A word that is not recognized, a reading that runs backwards, or no end; the message quotes it.
     """
     corners: list[tuple[float, float]] = []
     openings: list[GateOpening] = []

@@ -25,7 +25,7 @@ def timbers(spec: FenceSpec) -> FenceTimbers:
     """The sticks that a fence is made of; a built-up post is its plies side by side along the line.
 
     Raises:
-        InputError: The yard has no such stick.
+        InvalidInputError: The yard has no such stick.
     """
     post, rail = stick(spec.post, "post", "post"), stick(spec.rail, "rail", "rail")
     gate_post = stick(spec.gate_post or spec.post, "post", "gate_post" if spec.gate_post else "post")
@@ -62,7 +62,7 @@ def stock_of(spec: FenceSpec, like: SectionItem) -> SectionItem | None:
     """The panel or wire a fence is closed with: the one named, or the first that the yard sells beside its posts.
 
     Raises:
-        InputError: The yard has none of that name or sells none here.
+        InvalidInputError: The yard has none of that name or sells none here.
     """
     role = {"bought panels": "panel", "stock panels": "wire", "wire mesh": "wire"}.get(spec.infill.style)
     if role is None:

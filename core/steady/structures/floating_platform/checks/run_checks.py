@@ -51,7 +51,7 @@ def check_float(case: DesignInput, built: Built) -> FloatFound:
     """Calculate a platform.
 
     Raises:
-        InputError: Malformed input, with the field's path inside the spec.
+        InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: FloatSpec = case.spec
     found, laid, clashes = CheckCollector(book=case.book), built.laid, list(built.clashes)

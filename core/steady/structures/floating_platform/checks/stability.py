@@ -26,7 +26,7 @@ def check_stability(found: CheckCollector, wet: Afloat) -> None:
     """Everything about how it floats, its wood soaked.
 
     Raises:
-        OutsideScope: It sinks under its own weight.
+        OutOfScopeError: It sinks under its own weight.
     """
     wet.draft()
     _floats(found, wet)

@@ -24,7 +24,7 @@ SUN_SHARE = 0.5
 
 
 def live_load(case: DesignInput) -> CalculationStep:
-    """Live load. Raises OutsideScope: the school has no load for decks."""
+    """Live load. Raises OutOfScopeError: the school has no load for decks."""
     spec: FloatSpec = case.spec
     u = case.book.units
     if spec.live_pa is not None:
