@@ -150,7 +150,8 @@ class HouseTest(unittest.TestCase):
             "from steady.ground.site import Site\nfrom steady.design_codes.registry import rulebook\n"
             "from steady.catalog.purchasing import PurchasingSettings\nfrom steady.units.show import Tape\n"
             "s = FenceSpec(id='f', straights=(Straight(id='a', length_m=12.0),))\n"
-            "print(len(plan(DesignInput(spec=s, site=Site(), book=rulebook('us'), yard=PurchasingSettings(), tape=Tape())).marks))\n"
+            "case = DesignInput(spec=s, site=Site(), book=rulebook('us'), yard=PurchasingSettings(), tape=Tape())\n"
+            "print(len(plan(case).marks))\n"
         )
         run = subprocess.run(
             [sys.executable, "-c", code], cwd=CORE.parent, capture_output=True, text=True, check=False, timeout=60
