@@ -1,6 +1,7 @@
 """Simple spans under even load: what they bring about, and the span at which a limit is met. Closed forms, SI."""
 
 import math
+from collections.abc import Sequence
 
 from steady.errors import InvalidInputError
 
@@ -8,6 +9,27 @@ from steady.errors import InvalidInputError
 def moment_n_m(load_n_per_m: float, span_m: float) -> float:
     """w L² / 8."""
     return load_n_per_m * span_m**2 / 8
+
+
+def greatest_moment_n_m(loads: Sequence[tuple[float, float]]) -> float:
+    """The greatest moment of a simple span under even loads that follow each other (N m).
+
+    Args:
+        loads: (length in m, load in N/m) from one support to the other; the lengths add up to the span.
+    """
+    span_m = sum(length_m for length_m, _ in loads)
+    reaction_n, at_m = 0.0, 0.0
+    for length_m, load in loads:
+        reaction_n += load * length_m * (span_m - at_m - length_m / 2) / span_m
+        at_m += length_m
+    # Under loads that all push one way the shear falls from the reaction; the moment is greatest where it is zero.
+    shear, moment = reaction_n, 0.0
+    for length_m, load in loads:
+        if shear <= load * length_m:
+            return moment + shear**2 / (2 * load) if load > 0 else moment
+        moment += shear * length_m - load * length_m**2 / 2
+        shear -= load * length_m
+    return moment
 
 
 def shear_n(load_n_per_m: float, span_m: float, left_out_m: float = 0.0) -> float:

@@ -10,6 +10,7 @@ from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.loads.tributary import gather
 from steady.plan.model import Basis, CalculationStep, CheckOrigin, UncheckedItem
+from steady.statics.simple_span import greatest_moment_n_m
 from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import More
 from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind, gap
@@ -118,12 +119,14 @@ class RailChecks:
             self._slat_reaches(bay, about, self.slat)
             return
         zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
-        span_length = round(bay.width_m * math.hypot(1.0, bay.grade) / self.u.span_m, 9)
-        pressure_pa = max((p for _, p in zones), default=0.0)
-        key = (span_length, pressure_pa)
+        # Rails between the posts end at their faces; rails on the posts' face are joined on the posts' centers.
+        reach_m = bay.width_m - (0.0 if self.spec.rail_laid == "on edge" else self.post_m)
+        span_length = round(reach_m * math.hypot(1.0, bay.grade) / self.u.span_m, 9)
+        pressures = [(round(width_m, 9), round(p, 9)) for width_m, p in zones]
+        key = (span_length, tuple(pressures))
         if key not in self._alike:
             self._fresh = []
-            self._worst_rail(span_length, pressure_pa)
+            self._worst_rail(span_length, pressures)
             self._alike[key] = self._fresh
         for name, demand, limit, working, more in self._alike[key]:
             self.found.at_most(name, about, demand, limit, working, **more)
@@ -164,7 +167,7 @@ class RailChecks:
 
         def passes(span_m: float) -> bool:
             self._fresh = []
-            self._worst_rail(span_m / self.u.span_m, pressure_pa)
+            self._worst_rail(span_m / self.u.span_m, [(span_m, pressure_pa)])
             return all(
                 row[1].value <= row[2].value for row in self._fresh if row[4].get("asks") is not CheckOrigin.ADVICE
             )
@@ -175,12 +178,13 @@ class RailChecks:
             low_m, high_m = (middle_m, high_m) if passes(middle_m) else (low_m, middle_m)
         return low_m
 
-    def _worst_rail(self, span_length: float, pressure_pa: float) -> None:
+    def _worst_rail(self, span_length: float, pressures: list[tuple[float, float]]) -> None:
+        """One rail over a span, in the widths (m) and pressures (Pa) of the wind's zones along its bay."""
         span = ("L", span_length, self.u.span)
         load = self.dead_design
         dead = self._stress("f_d", self.down, load, span)
-        if pressure_pa > 0:
-            self._sideways(pressure_pa, span, dead)
+        if any(pressure_pa > 0 for _, pressure_pa in pressures):
+            self._sideways(self._even_pressure(pressures), span, dead)
         self._person(span)
         self._sag(span)
 
@@ -205,17 +209,36 @@ class RailChecks:
             source="statics",
         )
 
+    def _even_pressure(self, pressures: list[tuple[float, float]]) -> CalculationStep:
+        """The wind on a bay; where it lies in two zones, the even pressure that bends a rail as much as they do."""
+        u = self.u
+        greatest = max(pressure_pa for _, pressure_pa in pressures) / u.pressure_pa
+        length_m = sum(width_m for width_m, _ in pressures)
+        if len(pressures) == 1 or not length_m > 0:
+            return given_step("p", greatest, u.pressure, "statics: wind on its bay", "wind on the bay")
+        bent = greatest_moment_n_m(pressures) / (u.pressure_pa * u.span_m**2)
+        length = length_m / u.span_m
+        return CalculationStep(
+            symbol="p",
+            value=8 * bent / length**2,
+            unit=u.pressure,
+            formula="8 * m / L_b ** 2",
+            inputs=(("m", bent, f"{u.pressure}·{u.span}²"), ("L_b", length, u.span)),
+            source="statics: simple span under the pressures of its zones",
+            says="even pressure that bends a rail as much as the bay's zones do",
+        )
+
     def _sideways(
-        self, pressure_pa: float, span: tuple[str, float, str], dead: tuple[CalculationStep, CalculationStep]
+        self, even: CalculationStep, span: tuple[str, float, str], dead: tuple[CalculationStep, CalculationStep]
     ) -> None:
         u = self.u
         strip = self.strip_m / u.span_m
         load = CalculationStep(
             symbol="w",
-            value=pressure_pa / u.pressure_pa * strip,
+            value=even.value * strip,
             unit=u.line,
             formula="p * t",
-            inputs=(("p", pressure_pa / u.pressure_pa, u.pressure), ("t", strip, u.span)),
+            inputs=(("p", even.value, u.pressure), ("t", strip, u.span)),
             source="statics: half-way to the next rail, end rails to the edge",
             says="wind on the most loaded rail",
         )
@@ -238,7 +261,7 @@ class RailChecks:
         self._add(
             f"{self.noun}.bending",
             (demand, _one(self.added_source)),
-            (load, *wind, self.dead_design, *dead, self.f_across, self.f_down),
+            (even, load, *wind, self.dead_design, *dead, self.f_across, self.f_down),
             case=case_label("wind"),
             by_wind=True,
         )
