@@ -73,7 +73,10 @@ class DrawnTest(unittest.TestCase):
     def test_each_is_drawn_as_long_as_it_is_listed(self) -> None:
         """Plumb pieces in the elevation, pieces of a deck from above: the drawn outline's longer side is the listed length."""
         for plan in some_plans("us", 12, 74):
-            lengths = {name: row.length_m for row in pieces(plan) for name in row.places}
+            # A mitered piece is listed along its middle, and comes out of its stick at its longer side.
+            lengths = {
+                name: row.stick_m if row.bevel_rad else row.length_m for row in pieces(plan) for name in row.places
+            }
             upright = {p.id for part in plan.parts for p in part.places if abs(p.along[2]) > 0.999}
             flat = {p.id for part in plan.parts for p in part.places if abs(p.along[2]) < 1e-6}
             for view in views(plan, Tape()):

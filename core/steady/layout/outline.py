@@ -2,6 +2,7 @@
 
 import itertools
 import math
+from collections.abc import Sequence
 from functools import lru_cache
 
 from steady.errors import InvalidInputError
@@ -104,6 +105,28 @@ class Outline:
             made += [r for r in open_strips if not any(g[1] == r[1] and g[0] == r[0] for g in going)]
             open_strips = going
         return made + open_strips
+
+
+def inset(outline: Outline, in_m: Sequence[float]) -> Outline:
+    """The outline with every edge moved inward by its own distance (m; below 0: outward).
+
+    Edges in one line that move by different distances are not joined by a step: no outline here has them.
+
+    Source: geometry, the moved lines of neighboring edges intersected.
+    """
+    edges = outline.edges
+    corners: list[Point] = []
+    for before, edge in zip((edges[-1], *edges[:-1]), edges, strict=True):
+        (a, b), (c, d) = before.out, edge.out
+        # Each moved line: out · point = out · corner − distance.
+        one = a * edge.start[0] + b * edge.start[1] - in_m[before.index]
+        two = c * edge.start[0] + d * edge.start[1] - in_m[edge.index]
+        turn = a * d - b * c
+        if abs(turn) < NEAR_M:
+            corners.append((edge.start[0] - c * in_m[edge.index], edge.start[1] - d * in_m[edge.index]))
+        else:
+            corners.append(((one * d - two * b) / turn, (two * a - one * c) / turn))
+    return Outline(tuple(corners))
 
 
 @lru_cache(maxsize=256)

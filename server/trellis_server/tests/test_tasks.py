@@ -81,7 +81,7 @@ class AtADeskTest(Tasks):
         spec = made.document["structures"][0]["spec"]
         self.assertEqual([round(run["length_m"] / FT) for run in spec["straights"]], [32, 32, 32])
         self.assertEqual([round(gate["clear_m"] / FT, 6) for gate in spec["openings"]], [4])
-        for word in ("96′ 0″", "gas", "gate", "Run 1 of 3"):
+        for word in ("96′ 0″", "gas", "gate", "Run 1 of 3"):
             self.assertIn(word, said)
         self.took(14)
 
@@ -92,7 +92,7 @@ class AtADeskTest(Tasks):
         self.press("Frame it")
         expect(self.page.locator(".canvas svg").first).to_be_visible()
         said = self.sheets("deck")
-        self.assertIn("16′ 0″", said)
+        self.assertIn("16′ 0″", said)
         self.assertIn("ledger", said.lower())
         self.took(5)
 

@@ -91,6 +91,7 @@ def lay_out(spec: DeckSpec, found: DeckCheckCollector, timber: DeckTimbers, yard
     return frame(
         spec,
         joist_m=timber.joist.thickness_m,
+        board_m=timber.board.width_m,
         limits=Limits(
             joist_m=joist_m,
             overhang=past_limit,

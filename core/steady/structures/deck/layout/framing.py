@@ -109,6 +109,8 @@ class DeckFrame:
     longest_past_m: float
     conflicts: tuple[str, ...] = ()
     notes: tuple[str, ...] = ()
+    from_far: bool = False
+    """The joists' spacing, and the boards' pieces, begin at the far side: the deck is deeper there."""
 
     def site(self, u_m: float, v_m: float) -> Point:
         """A point of the framing axes on the site."""
@@ -150,11 +152,17 @@ class Limits:
     flush_edge_m: float = FLUSH_EDGE_M
 
 
-def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> DeckFrame:
+def frame_inner_edge_m(spec: DeckSpec, board_m: float) -> float:
+    """How far inside the deck's edge the gap between its picture frame and the field has its middle (m)."""
+    return spec.frame_boards * (board_m + spec.board_gap_m) - spec.board_past_m - spec.board_gap_m / 2
+
+
+def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> DeckFrame:
     """Lay the frame out.
 
     Args:
         joist_m: Thickness of a joist.
+        board_m: Width of a deck board: a picture frame of them wants two joists under its inner edge.
     """
     joist_limit_m, overhang_limit = limits.joist_m, limits.overhang
     flip = spec.joists_run == "along"
@@ -163,7 +171,8 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> DeckFrame:
     on_house = spec.attach == "ledger" and not flip and spec.bridge is None
     if framing.box[2] - framing.box[0] < 2 * joist_m:
         raise InvalidInputError("outline", "The deck is too narrow for joists at this spacing")
-    raw = cached(_joists, framing, spec.spacing_m, joist_m)
+    doubled_m = frame_inner_edge_m(spec, board_m) if spec.frame_boards else None
+    raw = cached(_joists, framing, spec.spacing_m, joist_m, doubled_m)
     if spec.bridge is not None:
         half = spec.bridge.bearing_m / 2
         sills = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=("sill-1", "sill-2")) for j in raw)
@@ -177,6 +186,7 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> DeckFrame:
             on_house=False,
             longest_span_m=span_m,
             longest_past_m=past_m,
+            from_far=_deeper_at_far_side(framing, joist_m),
         )
     overhang = min(spec.overhang_m, overhang_limit(joist_limit_m))
     if spec.seat == "flush":
@@ -220,7 +230,11 @@ def frame(spec: DeckSpec, *, joist_m: float, limits: Limits) -> DeckFrame:
     known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
     notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
     return cached(
-        _put, IdentityKey(laid), tuple(IdentityKey(run) for run in beams), _Seen(plan, flip, on_house), tuple(notes)
+        _put,
+        IdentityKey(laid),
+        tuple(IdentityKey(run) for run in beams),
+        _Seen(plan, flip, on_house, _deeper_at_far_side(framing, joist_m)),
+        tuple(notes),
     )
 
 
@@ -239,16 +253,18 @@ def _put(laid: IdentityKey, runs: tuple[IdentityKey, ...], seen: "_Seen", notes:
         longest_past_m=past_m,
         conflicts=tuple(dict.fromkeys(whole.conflicts)),
         notes=notes,
+        from_far=seen.from_far,
     )
 
 
 @positional_value_object
 class _Seen:
-    """The outline from above, whether the joists run along the house, and whether it holds them."""
+    """The outline from above, whether the joists run along the house, whether it holds them, and where their spacing begins."""
 
     plan: Outline
     flip: bool
     on_house: bool
+    from_far: bool
 
 
 @positional_value_object
@@ -286,22 +302,32 @@ def _house_edge(plan: Outline) -> Span:
     return min(first.start[0], first.end[0]), max(first.start[0], first.end[0])
 
 
-def _joists(framing: Outline, spacing_m: float, joist_m: float) -> tuple[Joist, ...]:
+def _deeper_at_far_side(framing: Outline, joist_m: float) -> bool:
     left, _, right, _ = framing.box
-    at = list(joist_centres(left, right, spacing_m, joist_m))
-    # The grid starts at the side where the deck is deeper, so that a deck and its mirror image are framed alike.
     near, far = (
         sum(high - low for low, high in framing.across(0, u)) for u in (left + joist_m / 2, right - joist_m / 2)
     )
-    if far > near + NEAR_M:
+    return far > near + NEAR_M
+
+
+def _joists(framing: Outline, spacing_m: float, joist_m: float, doubled_m: float | None) -> tuple[Joist, ...]:
+    """Joists of an outline. `doubled_m`: how far inside each edge along them two stand side by side under a picture frame."""
+    left, _, right, _ = framing.box
+    at = list(joist_centres(left, right, spacing_m, joist_m))
+    # The grid starts at the side where the deck is deeper, so that a deck and its mirror image are framed alike.
+    if _deeper_at_far_side(framing, joist_m):
         at = [left + right - centre for centre in at]
-    for edge in framing.edges:
+    along = [edge for edge in framing.edges if abs(edge.end[0] - edge.start[0]) < NEAR_M]
+    for edge in along:
         # A step of the outline gets a joist of its own, just inside it.
         u = edge.start[0]
-        if abs(edge.end[0] - u) < NEAR_M and left + NEAR_M < u < right - NEAR_M:
+        if left + NEAR_M < u < right - NEAR_M:
             inner = u - math.copysign(joist_m / 2, edge.out[0])
             if all(abs(inner - have) > joist_m - NEAR_M for have in at):
                 at.append(inner)
+    if doubled_m is not None:
+        middles = [edge.start[0] - math.copysign(doubled_m, edge.out[0]) for edge in along]
+        at = _with_doubled(at, [u for u in middles if left < u < right], joist_m, spacing_m)
     made: list[Joist] = []
     for u in sorted(at):
         for low, high in framing.across(0, u):
@@ -309,6 +335,16 @@ def _joists(framing: Outline, spacing_m: float, joist_m: float) -> tuple[Joist, 
     if not made:
         raise InvalidInputError("outline", "The deck is too narrow for joists at this spacing")
     return tuple(made)
+
+
+def _with_doubled(at: list[float], middles: list[float], joist_m: float, spacing_m: float) -> list[float]:
+    """Joist centers with a pair side by side at each middle, in place of those that they would share space with."""
+    pairs = [middle + way * joist_m / 2 for middle in middles for way in (-1, 1)]
+    edge = min(at), max(at)
+    kept = [u for u in at if u in edge or all(abs(u - own) > joist_m - NEAR_M for own in pairs)]
+    found = sorted({*kept, *(u for u in pairs if all(abs(u - own) > joist_m - NEAR_M for own in kept))})
+    # Where a joist made room for a pair, no bay becomes wider than asked.
+    return sorted(found + [(a + b) / 2 for a, b in itertools.pairwise(found) if b - a > spacing_m + NEAR_M])
 
 
 def _lines(raw: IdentityKey, wanted: _Wanted, house: Span | None) -> tuple[float, ...]:

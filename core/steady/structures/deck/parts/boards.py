@@ -1,129 +1,175 @@
-"""A deck's boards over its frame: whole rows, the frame round them, the breaker between two fields."""
+"""A deck's boards over its frame: whole rows, cut round steps of the outline, and the breaker between two fields."""
 
-import math
-from collections.abc import Sequence
-from dataclasses import replace
+import itertools
+from collections.abc import Iterable, Sequence
 
 from steady.errors import InvalidInputError
 from steady.layout.decking import Courses, courses, joined
+from steady.layout.outline import Outline, Span, inset
 from steady.plan.model import Cut, PartPlacement
+from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.parts.build import Builder
-from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.deck.parts.picture_frame import picture_frame
 from steady.structures.part_grouping import Sawn
+from steady.value_objects import positional_value_object
+
+LEAST_STRIP_M = 0.002
+"""A board that passes a step of the outline by less is not cut for it: less than a saw takes away [our own]."""
+SCREWS_AT_A_JOIST = 2
+SCREW_EDGE_M = 0.02
+"""A board reaches so far onto a joist, from its middle, to be screwed to it [our own, half a joist]."""
+
+
+@positional_value_object
+class _Row:
+    """Pieces of one row: the row's middle across the boards, its width, and where each piece starts and how long it is (m)."""
+
+    v_m: float
+    width_m: float
+    pieces: tuple[Span, ...]
 
 
 def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
     """Boards across the joists, from the house or from the outer edge, and the frame round them."""
     spec, frame, timber = b.spec, b.frame, b.timber
-    w, t, gap = timber.board.width_m, timber.board.thickness_m, spec.board_gap_m
-    left, low, _right, high = frame.outline.box
-    framed = spec.frame_boards * (w + gap)
-    past = spec.board_past_m
-    # The house's edge carries no frame board and no overhang; free edges do.
-    near, far = low + (0.0 if frame.on_house else framed - past), high + past - framed
+    w, gap = timber.board.width_m, spec.board_gap_m
+    framed_m = spec.frame_boards * (w + gap) - spec.board_past_m
+    field = _field(frame, framed_m)
+    _, near, _, far = field.box
     laid = courses(far - near, w, gap)
-    from_edge = spec.boards_from == "edge"
     widths = [w] * laid.full
     if laid.first_m:
         widths.insert(0, laid.first_m)
     if laid.last_m:
         widths.append(laid.last_m)
-    if from_edge:
+    if spec.boards_from == "edge":
         widths.reverse()
     clashes: list[str] = []
-    centres = tuple(sorted({round(joist.u_m, 5) for joist in frame.joists}))
+    rows: list[_Row] = []
     at = near
-    rows: list[tuple[float, float, tuple[tuple[float, float], ...]]] = []
     for course, width in enumerate(widths):
-        v = at + width / 2
-        inner = min(max(v, low + 1e-4), high - 1e-4)
-        pieces: list[tuple[float, float]] = []
-        for a, c in frame.outline.across(1, inner):
-            start = a - past + framed
-            end = c + past - framed
-            try:
-                lengths = _broken(spec, (start, end), centres, longest_m, course)
-            except InvalidInputError as error:
-                clashes.append(error.message)
-                lengths = [end - start]
-            for length in lengths:
-                pieces.append((start, length))
-                start += length
-        rows.append((v, width, tuple((round(s, 5), round(n, 5)) for s, n in pieces)))
+        for low, high, spans in _strips(field, at, at + width):
+            v = (low + high) / 2
+            centres = tuple(sorted({round(j.u_m, 5) for j in frame.joists if j.from_m < v < j.to_m}))
+            pieces: list[Span] = []
+            for run in spans:
+                try:
+                    pieces += _broken(b, run, centres, longest_m, course)
+                except InvalidInputError as error:
+                    clashes.append(error.message)
+                    pieces.append((run[0], run[1] - run[0]))
+            rows.append(_Row(v, high - low, tuple((round(s, 5), round(n, 5)) for s, n in pieces)))
         at += width + gap
-    _board_rows(b, rows, t, w + gap)
-    _frame_boards(b, w, t, gap)
-    crossings = sum(len(widths) for _ in centres)
-    b.fix("deck screw", 2 * crossings, b.vec(left, low, 0.0), "screw")
+    _board_rows(b, rows, w + gap)
+    clashes += picture_frame(b, longest_m)
+    left, low, _, _ = frame.outline.box
+    b.fix("deck screw", SCREWS_AT_A_JOIST * _crossings(frame, rows), b.vec(left, low, 0.0), "screw")
     return laid, list(dict.fromkeys(clashes))
 
 
-def _broken(
-    spec: DeckSpec, run: tuple[float, float], centres: Sequence[float], longest_m: float, course: int
-) -> list[float]:
+def _field(frame: DeckFrame, framed_m: float) -> Outline:
+    """The outline of the boards inside the picture frame, in framing axes; the house's edge has neither frame nor overhang."""
+    house = next((edge.start, edge.end) for edge in frame.plan.edges if edge.index == 0)
+    ends = {(y, x) if frame.flip else (x, y) for x, y in house}
+    edges = frame.outline.edges
+    return inset(
+        frame.outline, [0.0 if frame.on_house and {edge.start, edge.end} == ends else framed_m for edge in edges]
+    )
+
+
+def _strips(field: Outline, low_m: float, high_m: float) -> list[tuple[float, float, list[Span]]]:
+    """What of a row lies in the field: its pieces of whole width, then those that a step of the outline makes narrower.
+
+    Returns:
+        (from, to, stretches along the row), all in m.
+    """
+    steps = {v for _, v in field.corners if low_m + LEAST_STRIP_M < v < high_m - LEAST_STRIP_M}
+    cuts = [low_m, *sorted(steps), high_m]
+    strips = [(a, b, field.across(1, (a + b) / 2)) for a, b in itertools.pairwise(cuts)]
+    if len(strips) == 1:
+        return strips
+    whole = strips[0][2]
+    for _, _, spans in strips[1:]:
+        whole = [(max(a, c), min(b, d)) for a, b in whole for c, d in spans if min(b, d) - max(a, c) > LEAST_STRIP_M]
+    found = [(low_m, high_m, whole)] if whole else []
+    for a, b, spans in strips:
+        rest = [piece for span in spans for piece in _without(span, whole)]
+        if rest:
+            found.append((a, b, rest))
+    return found
+
+
+def _without(span: Span, taken: Iterable[Span]) -> list[Span]:
+    """What is left of a stretch between others, in order along it."""
+    left, at = [], span[0]
+    for a, b in taken:
+        if b <= span[0] or a >= span[1]:
+            continue
+        left.append((at, a))
+        at = b
+    left.append((at, span[1]))
+    return [(a, b) for a, b in left if b - a > LEAST_STRIP_M]
+
+
+def _broken(b: Builder, run: Span, centres: Sequence[float], longest_m: float, course: int) -> list[Span]:
+    """The pieces of a run, each with its start and length, butted on joists; from the far end where the deck is deeper there."""
+    spec, from_far = b.spec, b.frame.from_far
     start, end = run
     own = tuple(c - start for c in centres if start + 0.05 < c < end - 0.05)
+    if from_far:
+        own = tuple(end - start - c for c in reversed(own))
     if spec.breaker and end - start > longest_m and own:
         middle = min(own, key=lambda c: abs(c - (end - start) / 2))
-        return [middle, end - start - middle]
-    return list(joined(end - start, own, longest_m, course))
+        lengths = [middle, end - start - middle]
+    else:
+        lengths = list(joined(end - start, own, longest_m, course))
+    if from_far:
+        lengths.reverse()
+    starts = itertools.accumulate(lengths, initial=start)
+    return list(zip(starts, lengths, strict=False))
 
 
-def _board_rows(
-    b: Builder, rows: list[tuple[float, float, tuple[tuple[float, float], ...]]], t: float, pitch: float
-) -> None:
+def _crossings(frame: DeckFrame, rows: list[_Row]) -> int:
+    """How often a piece of board lies on a joist; both pieces that meet over one are screwed to it."""
+    return sum(
+        joist.from_m < row.v_m < joist.to_m and start - SCREW_EDGE_M < joist.u_m < start + length + SCREW_EDGE_M
+        for row in rows
+        for start, length in row.pieces
+        for joist in frame.joists
+    )
+
+
+def _board_rows(b: Builder, rows: list[_Row], pitch: float) -> None:
     """Courses alike in pieces and width, and evenly stepped, become one row each."""
     spec, stick = b.spec, b.timber.board
-    runs: list[list[tuple[float, float, tuple[tuple[float, float], ...]]]] = []
+    t = stick.thickness_m
+    runs: list[list[_Row]] = []
     for row in rows:
-        if runs and runs[-1][0][1:] == row[1:] and abs(row[0] - runs[-1][-1][0] - pitch) < 1e-6:
+        last = runs[-1][-1] if runs else None
+        alike = last is not None and (last.width_m, last.pieces) == (row.width_m, row.pieces)
+        if last is not None and alike and abs(row.v_m - last.v_m - pitch) < 1e-6:
             runs[-1].append(row)
         else:
             runs.append([row])
     for number, run in enumerate(runs):
-        v, width, pieces = run[0]
+        width = run[0].width_m
         rip = (
             ()
             if abs(width - stick.width_m) < 1e-6
             else (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width,)),)
         )
-        for k, (start, length) in enumerate(pieces):
+        for k, (start, length) in enumerate(run[0].pieces):
             b.add(
                 "decking",
                 stick,
                 (length, (t, width)),
                 PartPlacement(
                     id=f"{spec.id}/boards/{number}/{k}",
-                    at=b.vec(start, v, -t / 2),
+                    at=b.vec(start, run[0].v_m, -t / 2),
                     along=b.vec(1.0, 0.0),
                     up=b.vec(0.0, 1.0),
                     count=len(run),
                     step=b.vec(0.0, pitch),
                 ),
                 Sawn(rip),
-            )
-
-
-def _frame_boards(b: Builder, w: float, t: float, gap: float) -> None:
-    spec, frame = b.spec, b.frame
-    mitre = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=math.pi / 4, bevel_rad=0.0)
-    for k in range(spec.frame_boards):
-        for edge in frame.plan.edges:
-            if frame.on_house and edge.index == 0:
-                continue
-            off = spec.board_past_m - w / 2 - k * (w + gap)
-            direction = (
-                (edge.end[0] - edge.start[0]) / edge.length_m,
-                (edge.end[1] - edge.start[1]) / edge.length_m,
-                0.0,
-            )
-            at = (edge.start[0] + edge.out[0] * off, edge.start[1] + edge.out[1] * off, -t / 2)
-            b.add(
-                "decking",
-                b.timber.board,
-                (edge.length_m, (t, w)),
-                PartPlacement(
-                    id=f"{spec.id}/frame/{k}/{edge.index}", at=at, along=direction, up=(edge.out[0], edge.out[1], 0.0)
-                ),
-                Sawn((mitre, replace(mitre, end="end", at_m=edge.length_m)), edge.length_m + w),
             )

@@ -211,27 +211,38 @@ def laps(b: Builder, joist: Joist) -> bool:
     return sistered(b.spec) and not b.frame.flip and abs(joist.from_m) < SAME_M
 
 
+def _stiffening(spec: DeckSpec, joist: Joist) -> set[float]:
+    """Where rows of blocking or bridging stand between a joist's supports (m along it)."""
+    if spec.stiffening == "strapping":
+        return set()
+    rows: set[float] = set()
+    for a, c in itertools.pairwise(joist.supports):
+        count = max(1, math.ceil((c - a) / BRIDGING_M - 1e-9)) - 1
+        rows |= {round(a + (c - a) * k / (count + 1), 4) for k in range(1, count + 1)}
+    return rows
+
+
 def _blocking(b: Builder, z: float) -> None:
     """Solid blocking over every inner beam, and rows between supports where joists are stiffened or deep."""
     spec, frame, timber = b.spec, b.frame, b.timber
     t, deep = timber.joist.thickness_m, timber.joist.width_m
-    rows: set[float] = {round(run.v_m, 4) for run in frame.beams}
-    if spec.stiffening != "strapping":
-        for joist in frame.joists[:1]:
-            for a, c in itertools.pairwise(joist.supports):
-                count = max(1, math.ceil((c - a) / BRIDGING_M - 1e-9)) - 1
-                rows |= {round(a + (c - a) * k / (count + 1), 4) for k in range(1, count + 1)}
+    over_beams = {round(run.v_m, 4) for run in frame.beams}
+    between = {joist.supports: _stiffening(spec, joist) for joist in frame.joists}
+    rows = over_beams.union(*between.values())
     if sistered(spec):
         rows.add(t / 2)
     for v in sorted(rows):
         at_edge = sistered(spec) and abs(v - t / 2) < SAME_M
-        here = (
-            [j for j in frame.joists if laps(b, j)]
-            if at_edge
-            else [j for j in frame.joists if j.from_m + 0.05 < v < j.to_m - 0.05]
-        )
+        here = [
+            j
+            for j in frame.joists
+            if (laps(b, j) if at_edge else j.from_m + 0.05 < v < j.to_m - 0.05)
+            and (at_edge or v in over_beams or v in between[j.supports])
+        ]
         for one, two in itertools.pairwise(here):
             length = two.u_m - one.u_m - t
+            if length < SAME_M or length > spec.spacing_m:
+                continue  # two joists side by side, or a part of the outline between them where there is no deck
             b.add(
                 "blocking",
                 timber.joist,

@@ -1,31 +1,36 @@
 """A deck's guard as parts: posts, rails, balusters, caps and the blocking behind its posts."""
 
+import itertools
+import math
+
 from steady.layout.outline import Edge
-from steady.plan.model import PartPlacement, Vec
+from steady.plan.model import Cut, PartPlacement, Vec
 from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.parts.build import UP, Builder
 from steady.structures.guard.calculate import GuardFound, GuardRun
+from steady.structures.part_grouping import Sawn
 
 CAP_LONGEST_M = 3.6
 """Caps are cut no longer than this: they are handled overhead by one person [common practice]."""
 
 
 def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
-    """The cap in pieces that reach from post to post, joined over posts."""
+    """The cap in even pieces joined over posts; mitered where two runs share a corner post."""
     edge, board, half = run.edge, cap_of(b.timber), b.timber.guard_post.width_m / 2
     along = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
-    # At a corner the earlier run's cap lies over the shared post and the later one butts against it.
-    begins = run.posts_m[0] + (board.width_m / 2 if run.shares_first else -half)
-    for k, post in enumerate(run.posts_m[1:], start=1):
-        last = k + 1 == len(run.posts_m)
-        if not last and run.posts_m[k + 1] + half - begins <= CAP_LONGEST_M:
-            continue
-        ends = post + (half if last else 0.0)
+    first_rad = math.pi / 2 - run.corner_first if run.shares_first and run.corner_first else 0.0
+    last_rad = math.pi / 2 - run.corner_last if run.shares_last and run.corner_last else 0.0
+    ends = run.posts_m[0] - (0.0 if first_rad else half), run.posts_m[-1] + (0.0 if last_rad else half)
+    for k, (begins, stops) in enumerate(itertools.pairwise(_joints(ends, run.posts_m[1:-1]))):
+        length = stops - begins
+        angles = (first_rad if begins == ends[0] else 0.0, last_rad if stops == ends[1] else 0.0)
+        first = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-angles[0])
+        last = Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=angles[1])
         x, y = edge.inside(begins, inset_m)
         b.add(
             "guard cap",
             board,
-            (ends - begins, (board.thickness_m, board.width_m)),
+            (length, (board.thickness_m, board.width_m)),
             PartPlacement(
                 id=f"{name}/cap/{k}",
                 at=(x, y, b.guard_m),
@@ -33,8 +38,24 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
                 up=(edge.out[0], edge.out[1], 0.0),
                 about=f"{b.spec.id}/guard",
             ),
+            Sawn(
+                tuple(cut for cut in (first, last) if cut.bevel_rad),
+                length + sum(board.width_m / 2 * math.tan(angle) for angle in angles),
+            ),
         )
-        begins = ends
+
+
+def _joints(ends_m: tuple[float, float], posts_m: tuple[float, ...]) -> tuple[float, ...]:
+    """Where a cap's pieces begin and end: the fewest, joined over the posts nearest to an even division."""
+    first, last = ends_m
+    joints: tuple[float, ...] = ends_m
+    for pieces in range(1, len(posts_m) + 2):
+        even = (first + (last - first) * k / pieces for k in range(1, pieces))
+        inner = sorted({min(posts_m, key=lambda post: (round(abs(post - at), 6), post)) for at in even})
+        joints = (first, *inner, last)
+        if max(b - a for a, b in itertools.pairwise(joints)) <= CAP_LONGEST_M:
+            break
+    return joints
 
 
 def build_guard(b: Builder, guard: GuardFound) -> None:
