@@ -4,7 +4,7 @@ from django.conf import settings
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 
-from trellis_server.services import documents
+from trellis_server.services import job_records
 
 
 @ensure_csrf_cookie
@@ -30,4 +30,4 @@ def service_worker(request: HttpRequest) -> HttpResponse:
 
 def job_schema(request: HttpRequest) -> HttpResponse:
     """The JSON schema of an exported job."""
-    return JsonResponse(documents.schema())
+    return JsonResponse(job_records.schema())

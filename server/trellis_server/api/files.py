@@ -14,6 +14,8 @@ from trellis_server.api.schemas.jobs import DocumentAsk, DocumentsAnswer, PackBo
 from trellis_server.documents.context import PDF, Options, Paper, Subject, Whole
 from trellis_server.documents.registry import KINDS_OF_FILE, document, job_document, listed
 from trellis_server.services import background_jobs, documents, jobs
+from trellis_server.services.job_records import records_of
+from trellis_server.services.people import part
 from trellis_server.services.price_redaction import seen_by
 
 router = Router(tags=["files"])
@@ -50,9 +52,11 @@ def _seen(request: HttpRequest, job_id: uuid.UUID) -> jobs.JobRevisionState:
 
 @router.get("/{uuid:job_id}/job.json", response=REFUSALS, openapi_extra=as_file(JSON))
 def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
-    """The whole job, to keep or to take elsewhere."""
+    """The whole job, to keep or to take elsewhere: what is planned, and what was measured, inspected and quoted."""
     found = _seen(request, job_id)
-    body = json.dumps(documents.dump(found.document), indent=1, ensure_ascii=False)
+    _, sees_prices = part(request.user, str(job_id))
+    records = records_of(found.job, sees_prices).model_dump(mode="json")
+    body = json.dumps({**documents.dump(found.document), "records": records}, indent=1, ensure_ascii=False)
     return file_answer(body, JSON, f"{found.document.name}.json")
 
 

@@ -30,6 +30,7 @@ from trellis_server.api.schemas.jobs import (
 from trellis_server.models import Status
 from trellis_server.services import cards, documents, job_archive, jobs, kinds, readings
 from trellis_server.services.crew import priced, prices_of
+from trellis_server.services.job_records import read_records
 from trellis_server.services.price_redaction import seen_by
 from trellis_server.services.usual import usual_of_crew
 
@@ -92,7 +93,8 @@ def begin_job(request: HttpRequest, body: BeginBody) -> HttpResponse:
 @router.post("/import", response={200: JobState, **REFUSALS})
 def import_job(request: HttpRequest, body: ImportBody) -> HttpResponse:
     """Import an exported job of this or an older format."""
-    return fast(_state(request, job_archive.bring_in(request.user, documents.load(body.root))))
+    records = read_records(body.root)
+    return fast(_state(request, job_archive.bring_in(request.user, documents.load(body.root), records)))
 
 
 @router.get("/trash", response={200: list[ThrownAway], 401: Problems})

@@ -117,7 +117,7 @@ MIGRATIONS: dict[int, Callable[[Json], Json]] = {
 
 
 def migrated(document: Json) -> Json:
-    """A document brought to today's format, step by step.
+    """A document brought to today's format, step by step, without the records that a job's file carries beside it.
 
     Raises:
         InvalidInputError: A format from the future, or none.
@@ -127,6 +127,7 @@ def migrated(document: Json) -> Json:
         raise InvalidInputError("format", "This is not a job of Steady Trellis: it names no format")
     if found > FORMAT:
         raise InvalidInputError("format", "This job was saved by a newer version: update this one first")
+    document = {name: value for name, value in document.items() if name != "records"}
     while found < FORMAT:
         document = MIGRATIONS[found](document)
         found += 1

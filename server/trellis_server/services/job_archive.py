@@ -10,10 +10,11 @@ from steady.jobs.document import JobDocument as Document
 from steady.jobs.unique_names import numbered
 
 from trellis_server.missing import NotFoundError
-from trellis_server.models import Job, Status
+from trellis_server.models import Job, Revision, Status
 from trellis_server.services import photos
 from trellis_server.services.clock import believed
-from trellis_server.services.jobs import JobRevisionState, Person, create, job_of, of_crews, state
+from trellis_server.services.job_records import JobRecords, documents_of, restore_records
+from trellis_server.services.jobs import JobRevisionState, Person, Saving, create, job_of, of_crews, save, state
 
 KEPT = timedelta(days=30)
 """How long a job that was thrown away can be brought back."""
@@ -37,11 +38,30 @@ def duplicate(person: Person, job_id: uuid.UUID) -> JobRevisionState:
     )
 
 
-def bring_in(person: Person, document: Document) -> JobRevisionState:
-    """A job out of a file; beside one of the same name it is numbered, so that neither is taken for the other."""
+def bring_in(person: Person, document: Document, records: JobRecords) -> JobRevisionState:
+    """A job out of a file with its records; beside one of the same name it is numbered, so that neither is taken for the other.
+
+    Raises:
+        InvalidInputError: A quote stands on a document that does not read.
+    """
     names = set(of_crews(person).filter(thrown_away_at=None).values_list("name", flat=True))
     name = numbered(document.name, names, NAME_LETTERS, " ({})")
-    return create(person, replace(document, name=name), "imported")
+    quoted = [(number, replace(old, name=name)) for number, old in documents_of(records).items()]
+    revisions: dict[int, Revision] = {}
+    with transaction.atomic():
+        now: JobRevisionState | None = None
+        # What a quote stands on comes before what is planned today: changes are measured from there.
+        for number, old in (*quoted, (0, replace(document, name=name))):
+            if now is None:
+                now = create(person, old, "imported")
+            elif old != now.document:
+                saved = save(person, now.job.pk, Saving(now.revision.number, old, "imported"))
+                assert isinstance(saved, JobRevisionState)
+                now = saved
+            revisions[number] = now.revision
+        assert now is not None
+        restore_records(now.job, records, revisions, person)
+    return now
 
 
 def set_status(person: Person, job_id: uuid.UUID, status: Status) -> None:
