@@ -135,7 +135,13 @@ class _Judge:
 def _offered(found: list[Option]) -> tuple[Option, ...]:
     """The cheapest of them, a few for each size of post; those of one price in the order in which they were found."""
     offered: list[Option] = []
+    ways: set[tuple[object, ...]] = set()
     for option in sorted(found, key=lambda option: (round(option.price, 2), len(option.change))):
+        # Two names for one structure of one price are one way.
+        way = (round(option.price, 2), round(option.use, 6), option.governs)
+        if way in ways:
+            continue
+        ways.add(way)
         post = dict(option.change).get("post", "")
         if sum(1 for seen in offered if dict(seen.change).get("post", "") == post) < MOST_PER_POST:
             offered.append(option)
