@@ -69,7 +69,7 @@ def _typed(row: Mapping[str, str]) -> JobDocument:
         raise InvalidInputError("code", f"Choose one of {', '.join(MARKS)}")
     metric = row["code"] in ("uk", "nz")
     job = begin(CrewUsual(school=row["code"], marks=MARKS[row["code"]]), row["id"])  # type: ignore[arg-type]  # checked above
-    spec = kind.read(
+    spec = kind.typed(
         NewStructureRequest(text=row["line"], id=row["id"], bare="m" if metric else "ft", school=row["code"])
     )
     laid, site = _object(row, "set"), _object(row, "site")

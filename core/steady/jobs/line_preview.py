@@ -34,7 +34,7 @@ def sketch(job: JobDocument, kind: StructureType, text: str, bare: Bare, spec_of
     Args:
         spec_of: Reads a line as a new structure would be.
     """
-    words = explain(kind.line, text, bare, job.reading.tape())
+    words = explain(kind.line, text, bare, job.reading.tape(), kind.plain)
     picture, fault = _picture(job, spec_of, text)
     understood = " ".join(word.word for word in words if word.known)
     if picture is None and understood and len(understood.split()) < len(words):
@@ -60,4 +60,4 @@ def sample(kind: StructureType, metric: bool) -> Tile | None:
     school, bare = ("nz", "m") if metric else ("us", "ft")
     job = JobDocument(name="sample", school=school, structures=())  # type: ignore[arg-type]
     ask = NewStructureRequest(text=line, id="sample", bare=bare, school=school)  # type: ignore[arg-type]
-    return sketch(job, kind, line, ask.bare, lambda text: kind.read(replace(ask, text=text))).picture
+    return sketch(job, kind, line, ask.bare, lambda text: kind.typed(replace(ask, text=text))).picture

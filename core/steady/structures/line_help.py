@@ -4,6 +4,7 @@ import re
 from functools import partial
 
 from steady.errors import InvalidInputError
+from steady.structures.plain_entry import Clause, PlainWords, translated
 from steady.structures.structure_type import LineForm
 from steady.units.lengths import Bare, parse_length
 from steady.units.show import Tape
@@ -25,8 +26,31 @@ class WordHelp:
     known: bool = True
 
 
-def explain(form: LineForm, text: str, bare: Bare, tape: Tape) -> tuple[WordHelp, ...]:
-    """Every word of a line with its meaning, sizes in the crew's units, so that a bare number shows what it was taken for."""
+def explain(form: LineForm, text: str, bare: Bare, tape: Tape, plain: PlainWords | None = None) -> tuple[WordHelp, ...]:
+    """Every word of a line with its meaning, sizes in the crew's units, so that a bare number shows what it was taken for.
+
+    What is typed in ordinary words is told phrase by phrase: what was typed, and what it was taken for.
+    """
+    short = _words(form, text, bare, tape)
+    if plain is None or all(word.known for word in short):
+        return short
+    try:
+        found = translated(plain, text, bare)
+    except InvalidInputError:
+        return short
+    if found is None:
+        return short
+    said = [_phrase(form, clause, bare, tape) for clause in found.clauses]
+    own = {clause.word for clause in found.clauses}
+    return (*said, *(_said(form, word, bare, tape) for word in found.line.split()[:MOST] if word not in own))
+
+
+def _phrase(form: LineForm, clause: Clause, bare: Bare, tape: Tape) -> WordHelp:
+    means = clause.means.format(*(tape.length(value_m) for value_m in clause.lengths_m))
+    return WordHelp(word=clause.typed, means=means or _said(form, clause.word, bare, tape).means or clause.typed)
+
+
+def _words(form: LineForm, text: str, bare: Bare, tape: Tape) -> tuple[WordHelp, ...]:
     words = text.lower().replace(",", " ").replace("×", "x").split()[:MOST]
     return tuple(_said(form, word, bare, tape) for word in words)
 

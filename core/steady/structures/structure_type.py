@@ -15,6 +15,7 @@ from steady.plan.model import Check, DragHandle, Plan
 from steady.structures.form_schema import Group
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.option import Change, Choice
+from steady.structures.plain_entry import PlainWords, translated
 from steady.structures.support_links import PostReaction, SupportLink
 from steady.units.lengths import Bare
 from steady.units.show import Tape
@@ -81,6 +82,7 @@ class LineForm:
         help: Words of the line and what each means, in feet; `metric_help` the same where a bare number is metres.
         go: The button's words.
         starts: Lines at a press.
+        in_words: A sample in ordinary words, in feet and in metres; empty: the kind reads its short line alone.
     """
 
     title: str
@@ -92,6 +94,7 @@ class LineForm:
     metric_help: tuple[tuple[str, str], ...]
     go: str = "Create layout"
     starts: tuple[LineStart, ...] = ()
+    in_words: tuple[str, str] = ("", "")
 
 
 def in_metres(hints: tuple[tuple[str, str], ...], words: Mapping[str, str]) -> tuple[tuple[str, str], ...]:
@@ -239,6 +242,7 @@ class StructureType:
         rests: Where it rests on another structure of the job; `brings`: what its posts bring there, on its own axes.
         carries: The spec with what rests on it; None: nothing may.
         shades: The day, hour and clock that its shade is wanted at; None: nobody says.
+        plain: Its phrases in ordinary words; `typed` reads either.
     """
 
     key: str
@@ -269,6 +273,21 @@ class StructureType:
     brings: Callable[[DesignInput], tuple[PostReaction, ...]] = lambda case: ()
     carries: Callable[[Any, tuple[PostReaction, ...]], Any] | None = None
     shades: Callable[[Any], tuple[str, float, float] | None] = lambda spec: None
+    plain: PlainWords | None = None
+
+    def typed(self, ask: NewStructureRequest) -> Any:
+        """A structure as it was typed: on the kind's short line, or in ordinary words.
+
+        Raises:
+            InvalidInputError: It does not read.
+        """
+        try:
+            return self.read(ask)
+        except InvalidInputError:
+            found = translated(self.plain, ask.text, ask.bare) if self.plain is not None else None
+            if found is None:
+                raise
+        return found.applied(self.read(replace(ask, text=found.line)))
 
     def kept(self, spec: Any) -> tuple[str, ...]:
         """Names of the fields that the next structure of the kind starts from."""

@@ -100,7 +100,7 @@ def new(person: Person, kind: StructureType, ask: dict[str, Any], starts_as: Sta
     Raises:
         InvalidInputError: The line does not read.
     """
-    return kind.read(NewStructureRequest(**ask, choices=choices_of(person, kind, starts_as)))
+    return kind.typed(NewStructureRequest(**ask, choices=choices_of(person, kind, starts_as)))
 
 
 def described(person: Person) -> list[dict[str, Any]]:

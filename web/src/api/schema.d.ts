@@ -1153,7 +1153,7 @@ export interface paths {
         };
         /**
          * Job Json
-         * @description The whole job, to keep or to take elsewhere.
+         * @description The whole job, to keep or to take elsewhere: what is planned, and what was measured, inspected and quoted.
          */
         get: operations["trellis_server_api_files_job_json"];
         put?: never;
@@ -6495,6 +6495,7 @@ export interface components {
          *         help: Words of the line and what each means, in feet; `metric_help` the same where a bare number is metres.
          *         go: The button's words.
          *         starts: Lines at a press.
+         *         in_words: A sample in ordinary words, in feet and in metres; empty: the kind reads its short line alone.
          */
         LineForm: {
             /** Asks */
@@ -6511,6 +6512,17 @@ export interface components {
             ][];
             /** Imperial */
             imperial: string;
+            /**
+             * In Words
+             * @default [
+             *       "",
+             *       ""
+             *     ]
+             */
+            in_words: [
+                string,
+                string
+            ];
             /** Metric */
             metric: string;
             /** Metric Help */

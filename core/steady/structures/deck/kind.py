@@ -13,6 +13,7 @@ from steady.structures.deck.plan import calculate_deck, plan_deck
 from steady.structures.deck.settings import SETTINGS
 from steady.structures.deck.spec.deck import Bridge, DeckSpec, Pin, lock
 from steady.structures.deck.spec.line_parser import read_deck
+from steady.structures.deck.spec.plain_entry import PLAIN
 from steady.structures.form_schema import Field, Group
 from steady.structures.option import Change, Choice
 from steady.structures.remove_item import ACT, takes_out
@@ -58,6 +59,7 @@ LINE = LineForm(
         LineStart(says="Start from an example", imperial="16x12 up3", metric="4.8x3.6 up0.9"),
         LineStart(says="A footbridge", imperial="3'6x10 up1", metric="1.0x3.0 up0.3", preset="footbridge"),
     ),
+    in_words=("18x11 deck, 2 ft 6 in up, with stair and guard", "5.4x3.3 deck, 0.75 m up, with stair and guard"),
 )
 
 
@@ -189,6 +191,7 @@ DECK = StructureType(
     spec=DeckSpec,
     line=LINE,
     read=read,
+    plain=PLAIN,
     presets=(("deck", "a deck"), ("footbridge", "a footbridge")),
     form=(
         Group(

@@ -17,6 +17,7 @@ from steady.structures.fence.settings import SETTINGS
 from steady.structures.fence.spec.fence import FenceSpec, Style, hold_post
 from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.localise import localized
+from steady.structures.fence.spec.plain_entry import PLAIN
 from steady.structures.fence.spec.presets import closed_with, preset
 from steady.structures.fence.text.appearance import held, look_of
 from steady.structures.form_schema import Field, Group
@@ -134,6 +135,10 @@ LINE = LineForm(
     starts=(
         LineStart(says="Start with a straight run", imperial="40", metric="12"),
         LineStart(says="A gate on its own posts", imperial="0 g4@0 4'5.5", metric="0 g1.2@0 1.34"),
+    ),
+    in_words=(
+        "85 ft, corner at 52, 3 ft 6 in gate at 18, 5 ft 6 in tall, 4x4 posts",
+        "26 m, corner at 15.8, 1.1 m gate at 5.5, 1.7 m tall",
     ),
 )
 
@@ -269,6 +274,7 @@ FENCE = StructureType(
     spec=FenceSpec,
     line=LINE,
     read=read,
+    plain=PLAIN,
     presets=(
         ("fence", "a fence"),
         ("slat screen", "a slat screen"),

@@ -16,6 +16,7 @@ from steady.structures.canopy.changes import (
     roof_above,
 )
 from steady.structures.canopy.forms import above_group, upright_group
+from steady.structures.canopy.plain_entry import LEAN_TO_WORDS
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
@@ -71,6 +72,7 @@ LINE = LineForm(
         LineStart(says="Over a back door", imperial="8x4 fall5 beam8", metric="2.4x1.2 fall5 beam2.4"),
         LineStart(says="Along the house", imperial="16x8 fall5 beam8", metric="4.8x2.4 fall5 beam2.4"),
     ),
+    in_words=("12x8 lean-to, fall 5 degrees, 8 ft high", "3.6x2.4 lean-to, fall 5 degrees, 2.4 m high"),
 )
 LEAST_M, MOST_M, LEAST_DEEP_M, MOST_DEEP_M = 1.2, 15.0, 0.6, 6.0
 OWN = CANOPY_OWN | {"depth_m", "beam_top_m", "posts", "above"}
@@ -240,6 +242,7 @@ LEAN_TO = StructureType(
     spec=LeanToSpec,
     line=LINE,
     read=read,
+    plain=LEAN_TO_WORDS,
     tables=(Table(key="members", says="Members"), *COMMON),
     plan=plan_lean_to,
     home=localize,

@@ -8,6 +8,7 @@ from steady.plan.model import DragHandle
 from steady.structures.canopy.actions import hold_on, unlock
 from steady.structures.canopy.changes import other_feet, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
+from steady.structures.canopy.plain_entry import PAVILION_WORDS
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
@@ -65,6 +66,7 @@ LINE = LineForm(
         LineStart(says="A small square", imperial="10x10 pitch25 ring2", metric="3x3 pitch25 ring600mm"),
         LineStart(says="Oblong, with a ridge", imperial="14x10 pitch25", metric="4.2x3 pitch25"),
     ),
+    in_words=("14x12 pavilion, pitch 30 degrees", "4.2x3.6 pavilion, pitch 30 degrees"),
 )
 LEAST_M, MOST_M = 1.8, 8.0
 OWN = CANOPY_OWN | {"deep_m", "ring_m", "raised_m", "raised_past_m", "beam_top_m"}
@@ -209,6 +211,7 @@ PAVILION = StructureType(
     spec=PavilionSpec,
     line=LINE,
     read=read,
+    plain=PAVILION_WORDS,
     tables=(Table(key="members", says="Members"), *COMMON),
     plan=plan_pavilion,
     home=localize,

@@ -17,6 +17,7 @@ from steady.structures.canopy.changes import (
 )
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.load_path_checks import brought
+from steady.structures.canopy.plain_entry import PERGOLA_WORDS
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
@@ -78,6 +79,7 @@ LINE = LineForm(
         LineStart(says="Start from an example", imperial="14x10", metric="4.2x3"),
         LineStart(says="Hung on the house", imperial="14x10 attached", metric="4.2x3 attached"),
     ),
+    in_words=("14x10 pergola, 8 ft high, attached", "4.2x3 pergola, 2.4 m high, attached"),
 )
 LEAST_M, MOST_BEAM_M, MOST_RAFTER_M, MOST_PAST_M = 1.2, 15.0, 12.0, 1.5
 
@@ -268,6 +270,7 @@ PERGOLA = StructureType(
     spec=PergolaSpec,
     line=LINE,
     read=read,
+    plain=PERGOLA_WORDS,
     tables=(
         Table(key="members", says="Members"),
         Table(

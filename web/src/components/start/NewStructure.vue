@@ -43,6 +43,7 @@ const hints = computed(
   () => (metric.value ? props.kind.line.metric_help : props.kind.line.help) as unknown as [string, string][],
 )
 const example = computed(() => (metric.value ? props.kind.line.metric : props.kind.line.imperial))
+const inWords = computed(() => (props.kind.line.in_words as unknown as string[])[metric.value ? 1 : 0])
 const as = computed(() => preset.value || props.kind.presets[0]?.value || '')
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 
@@ -150,6 +151,9 @@ async function cheapest(spec: Spec): Promise<Spec> {
         <template v-for="([word, says], i) in hints" :key="word"
           >{{ i ? ' · ' : '' }}<b>{{ word }}</b> {{ says }}</template
         >.
+        <template v-if="inWords"
+          >Or in ordinary words: <q>{{ inWords }}</q></template
+        >
       </p>
     </div>
     <figure class="shown" :class="{ sample: !picture }">
