@@ -1,5 +1,6 @@
 """The lowest-cost start of an ordinary structure passes, or says in a sentence what stands in its way."""
 
+import math
 import unittest
 from collections import Counter
 from dataclasses import replace
@@ -12,10 +13,10 @@ from steady.plan.results import OPEN, state
 from tests.lane import many
 from tests.typed_lines import KINDS, ordinary
 
-LEAST_SHARES = {"us": 0.85, "ca": 0.85, "uk": 0.95, "nz": 0.95}
-"""Of each school's list at least so many come to an answer that can be built: as measured, to be raised to the goal of .95.
+LEAST_SHARES = {"us": 0.95, "ca": 0.95, "uk": 0.95, "nz": 0.95}
+"""Of each school's list at least so many come to an answer that can be built.
 
-The rest fail by hips of pavilions that are too slender for their snow.
+The rest are pavilions whose corners need a tie beyond what ordinary straps hold.
 """
 
 
@@ -43,7 +44,7 @@ class OrdinaryTest(unittest.TestCase):
                 else:
                     passed += 1
         print(f"ordinary structures, {school}: {passed} of {looked} can be built; {dict(waiting)}")
-        self.assertGreaterEqual(passed, LEAST_SHARES[school] * looked, waiting)
+        self.assertGreaterEqual(passed, math.floor(LEAST_SHARES[school] * looked), waiting)
 
     def test_us(self) -> None:
         self.share("us")

@@ -141,7 +141,7 @@ class BriefTest(SimpleTestCase):
             {"id": "a", "kind": "fence", "code": "us", "line": "0 g4 60", "set": json.dumps({"height_m": 1.2192})},
             {"id": "b", "kind": "fence", "code": "us", "line": "0 g4 60", "start": "lowest"},
             {"id": "c", "kind": "deck", "code": "us", "line": "16x12 up3", "start": "typical"},
-            {"id": "d", "kind": "deck", "code": "us", "line": "16 by 12"},
+            {"id": "d", "kind": "deck", "code": "us", "line": "16 12"},
             {"id": "e", "kind": "deck", "code": "us", "line": "16x12 up3", "site": "{}"},
             {"id": "f", "kind": "deck", "code": "us", "line": "16x12 up3", "set": "[]"},
             {"id": "g", "kind": "deck", "code": "us", "line": "16x12 up3", "start": "best"},

@@ -7421,6 +7421,7 @@ export interface components {
          *             `web_sheet_m`: how long its sheets are; `web_e_pa`, `web_g_pa`: the panel's stiffness along the span, only plies that
          *             run along it counted; `web_shear_pa`: what its maker says it holds in shear, at the roof's duration.
          *         middle_posts: Between the corners, under the beam of every side.
+         *         hip_plies: Sticks side by side to each hip, screwed to each other; each takes its half.
          *         hip_set: Hips let down until their edges meet the roof's planes, or standing full with their top edge planed to both.
          *         raised_m: Air between the ring and a second one on legs over it, with a small roof of its own; 0: none. `raised_past_m`:
          *             that roof past its ring.
@@ -7484,6 +7485,11 @@ export interface components {
              * @default joist 2x8 pine
              */
             hip: string;
+            /**
+             * Hip Plies
+             * @default 1
+             */
+            hip_plies: number;
             /**
              * Hip Set
              * @default dropped

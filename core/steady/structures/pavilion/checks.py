@@ -119,7 +119,7 @@ def dead_pa(spec: PavilionSpec, laid: PavilionLayout) -> float:
     t, weight_n = laid.timber, 0.0
     for one in laid.rafters:
         weight_n += (one.side.past_m + one.in_m) / math.cos(one.side.pitch_rad) * line_weight(t.rafter)
-    weight_n += sum(hip_length_m(laid, side)[0] for side in laid.sides) * line_weight(t.hip)
+    weight_n += sum(hip_length_m(laid, side)[0] for side in laid.sides) * line_weight(t.hip, spec.hip_plies)
     ring_m = sum(side.top_m for side in laid.sides) if laid.ring else laid.ridge_m if laid.ridge else 0.0
     weight_n += ring_m * line_weight(t.ring)
     if laid.raised is not None:
@@ -365,7 +365,8 @@ def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> Hi
     hip_m2 = jacks_m2 + hip_load(laid, 1.0).ring_n
     down_pa = design_pa(found, loads, hip_m2)
     one = hip_load(laid, down_pa, factors_of(book).dead * raised_weight_n(laid))
-    wood = laid.frame.wood(laid.timber.hip)
+    plies = laid.hip_plies
+    wood = laid.frame.wood(laid.timber.hip, plies)
     # What backing takes off the edges is taken off the whole: on the safe side.
     wood = replace(wood, depth_m=wood.depth_m - laid.backed_m)
     run = ContinuousMember(length_m=level, supports_m=(0.0, level))
@@ -385,17 +386,19 @@ def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> Hi
     _seat(found, "hip_rafter.seat_cut_depth", about, seat.share)
     moment = run.under(triangle(down_pa)).moment_n_m
     try:
+        # Screws join plies too softly for a built-up column: each stands alone with its share.
         use = book.column_use(
-            wood,
+            replace(wood, plies=1),
             "snow" if loads.snow_pa else "roof",
             ColumnInput(
                 height_m=level / math.cos(laid.hip_rad),
                 height_weak_m=_unheld_m(laid, level),
-                axial_n=one.axial_n,
-                moment_n_m=moment,
+                axial_n=one.axial_n / plies,
+                moment_n_m=moment / plies,
             ),
         )
-        squeeze = given_step("N_h", one.axial_n / u.force_n, u.force, "statics: V / sin h", "along the hip at its foot")
+        along = "along the hip at its foot" if plies == 1 else "along each of its two plies at the hip's foot"
+        squeeze = given_step("N_h", one.axial_n / plies / u.force_n, u.force, "statics: V / sin h", along)
         found.at_most(
             "hip_rafter.combined_axial_and_bending",
             about,
@@ -408,9 +411,7 @@ def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> Hi
     except (OutOfScopeError, InvalidInputError) as refused:
         outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "a deeper hip")
         found.gap("hip_rafter.combined_axial_and_bending", about, outside)
-    ring = given_step(
-        "V_r", one.top_n / u.force_n, u.force, "statics: a quarter of it and two thirds of the jacks", "each hip"
-    )
+    ring = _hip_head(laid, u, one.ring_n, max(0.0, down_pa - factors_of(book).dead * loads.dead_pa))
     lasts: LoadType = "snow" if loads.snow_pa else "roof"
     check_hip_head(found, f"{me}/ring", (wood, laid.frame.wood(laid.timber.ring)), ring, lasts)
     tie = max(one.tie_x_n, one.tie_y_n)
@@ -428,6 +429,28 @@ def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> Hi
         needs=pull,
     )
     return one
+
+
+def _hip_head(laid: PavilionLayout, u: Units, ring_n: float, passing_pa: float) -> CalculationStep:
+    """What one hip's head carries down past its plumb cut.
+
+    Under an even load the hips press on each other, and through their heads pass only what ring or ridge brings. Where one half
+    alone is loaded, the loaded hip hangs a third of its jacks on the one across: three hinges, moments about both feet.
+
+    Args:
+        ring_n: A quarter of what ring or ridge carries, at the school's design level (N).
+        passing_pa: What may lie on one half alone, at the same level (Pa).
+    """
+    jacks_n = hip_load(laid, passing_pa).jacks_n
+    return CalculationStep(
+        symbol="V_r",
+        value=(ring_n + jacks_n / 3) / u.force_n,
+        unit=u.force,
+        formula="R + J / 3",
+        inputs=(("R", ring_n / u.force_n, u.force), ("J", jacks_n / u.force_n, u.force)),
+        source="statics: three hinges, a quarter of ring or ridge and a third of the jacks on one half",
+        says="each hip's head",
+    )
 
 
 def _ridge(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> None:

@@ -135,6 +135,8 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     yield from other_sticks(spec, ("rafter", "hip") if spec.web else ("rafter", "hip", "beam"))
     if spec.plies < 4 and not spec.web:
         yield f"{spec.plies + 1} plies to each beam", (("plies", spec.plies + 1),)
+    if spec.hip_plies < 2:
+        yield "Hips of two plies", (("hip_plies", 2),)
     if spec.middle_posts < 2:
         more = spec.middle_posts + 1
         yield f"{more} post{'s' if more > 1 else ''} between the corners of every side", (("middle_posts", more),)
@@ -168,6 +170,7 @@ FORM = (
             Field(path="rafter_spacing_m", says="Max. spacing", sort="small length"),
             Field(path="seat_m", says="Level seat on the beam", sort="small length"),
             Field(path="hip", says="Hips", sort="stick", role="joist"),
+            Field(path="hip_plies", says="Plies of a hip", sort="count"),
             Field(
                 path="hip_set",
                 says="Hip top edge",

@@ -96,6 +96,7 @@ class PavilionLayout:
     spacing_m: float
     peak_m: float
     raised: Raised | None = None
+    hip_plies: int = 1
 
     def seat_of(self, side: RoofSide) -> SeatCut:
         """A common's or jack's seat on its beam: all stand as high over the plate, so that a flatter side's is cut less."""
@@ -191,11 +192,12 @@ def lay_out(spec: PavilionSpec) -> PavilionLayout:
     sides = _sides(spec)
     front = sides[0]
     plan, hip, first, second = unequal_hip_rad(front.pitch_rad, sides[1].pitch_rad)
-    backed, edge = spec.hip_set == "backed", timber.hip.thickness_m / 2 * math.tan(max(first, second))
+    hip_m = spec.hip_plies * timber.hip.thickness_m
+    backed, edge = spec.hip_set == "backed", hip_m / 2 * math.tan(max(first, second))
     dropped = 0.0 if backed else edge
     pitches = (front.pitch_rad, sides[1].pitch_rad)
     mouth = birdsmouth(timber.rafter.width_m, front.pitch_rad, _seat_m(spec, timber, pitches, (hip, dropped)))
-    rafters, left_out, spacing = _rafters(spec, sides, timber.hip.thickness_m)
+    rafters, left_out, spacing = _rafters(spec, sides, hip_m)
     peak = spec.beam_top_m + mouth.above_plate_m + front.run_m * math.tan(front.pitch_rad)
     raised = None
     if spec.raised_m > 0:
@@ -208,6 +210,7 @@ def lay_out(spec: PavilionSpec) -> PavilionLayout:
         sides=sides,
         above_m=mouth.above_plate_m,
         hip_rad=hip,
+        hip_plies=spec.hip_plies,
         hip_plan_rad=plan,
         dropped_m=dropped,
         backing_rad=(first, second),

@@ -9,7 +9,7 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.layout.sheet_nesting import SheetStrip
 from steady.plan.model import Cut, Part, PartPlacement, Vec
 from steady.structures.canopy.box_beams import add_box
-from steady.structures.canopy.pieces import add_frame
+from steady.structures.canopy.pieces import SCREWED_EVERY_M, add_frame
 from steady.structures.joints.peak import screws_a_hip
 from steady.structures.part_grouping import ACROSS, UP, Grouper, Sawn
 from steady.structures.pavilion.checks import PavilionFound
@@ -124,7 +124,7 @@ def _raised(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
             id=f"{named}/leg/{side.name}", about=named, at=(x, y, raised.low_m), along=UP, up=(ax, ay, 0.0)
         )
         g.add("ring leg", leg, raised.leg_m, place, Sawn(cuts))
-        _hip(g, spec, laid, side, stick)
+        _hip(g, spec, laid, side, (stick, 0.0))
         _sloping(g, spec, laid, Sloping(side=side, x_m=side.long_m / 2, in_m=side.run_m, hand=0), "raised")
     g.fix("rail screw", 16 * screws_a_hip(laid.timber.hip.width_m), (0.0, 0.0, raised.ring_m), "screw")
     around = sum(side.long_m for side in raised.sides)
@@ -133,12 +133,18 @@ def _raised(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
 
 def _hips(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
     for side in laid.sides:
-        _hip(g, spec, laid, side, laid.timber.hip)
+        for ply in range(spec.hip_plies):
+            off_m = (ply - (spec.hip_plies - 1) / 2) * laid.timber.hip.thickness_m
+            _hip(g, spec, laid, side, (laid.timber.hip, off_m))
+    if spec.hip_plies > 1:
+        rows = math.ceil(hip_length_m(laid)[0] / SCREWED_EVERY_M) + 1
+        g.fix("ply screw", 4 * 2 * rows * (spec.hip_plies - 1), (0.0, 0.0, laid.peak_m), "screw")
     g.fix("rail screw", 4 * screws_a_hip(laid.timber.hip.width_m), (0.0, 0.0, laid.peak_m), "screw")
 
 
-def _hip(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, side: RoofSide, stick: SectionItem) -> None:
-    """Dropped under the planes of both sides; a double cheek at the top, plumb at the tail."""
+def _hip(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, side: RoofSide, ply: tuple[SectionItem, float]) -> None:
+    """Dropped under the planes of both sides; a double cheek at the top, plumb at the tail. `ply`: how far beside the line."""
+    stick, off_m = ply
     h, cheek = laid.hip_rad, laid.hip_plan_rad
     length, _ = hip_length_m(laid, side if side.lift_m else None)
     cuts: tuple[Cut, ...] = (
@@ -160,9 +166,9 @@ def _hip(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, side: RoofSide, s
     low = roof_z_m(spec, laid, side, -side.past_m) - laid.dropped_m - stick.width_m / 2 / math.cos(h)
     c, s = math.cos(h), math.sin(h)
     place = PartPlacement(
-        id=f"{spec.id}/hip/{side.name}",
+        id=f"{spec.id}/hip/{side.name}" if off_m <= 0 else f"{spec.id}/hip/{side.name}/2",
         about=f"{spec.id}/raised" if side.lift_m else f"{spec.id}/hips",
-        at=(x, y, low),
+        at=(x - uy * off_m, y + ux * off_m, low),
         along=(ux * c, uy * c, s),
         up=(-ux * s, -uy * s, c),
     )

@@ -28,6 +28,7 @@ class PavilionSpec:
             `web_sheet_m`: how long its sheets are; `web_e_pa`, `web_g_pa`: the panel's stiffness along the span, only plies that
             run along it counted; `web_shear_pa`: what its maker says it holds in shear, at the roof's duration.
         middle_posts: Between the corners, under the beam of every side.
+        hip_plies: Sticks side by side to each hip, screwed to each other; each takes its half.
         hip_set: Hips let down until their edges meet the roof's planes, or standing full with their top edge planed to both.
         raised_m: Air between the ring and a second one on legs over it, with a small roof of its own; 0: none. `raised_past_m`:
             that roof past its ring.
@@ -62,6 +63,7 @@ class PavilionSpec:
     rafter_spacing_m: Annotated[float, Ge(0.2), Le(1.2)] = 0.6096
     seat_m: Annotated[float, Gt(0), Le(0.15)] = 0.0889
     hip: Words = "joist 2x8 pine"
+    hip_plies: Annotated[int, Ge(1), Le(2)] = 1
     hip_set: Literal["dropped", "backed"] = "dropped"
     ring: Words = "joist 2x8 pine"
     raised_m: Annotated[float, Ge(0), Le(0.9)] = 0.0

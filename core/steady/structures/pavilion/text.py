@@ -175,7 +175,7 @@ def members(case: DesignInput, found: PavilionFound) -> list[Member]:
             id=f"{me}/hips",
             what="hips",
             name=f"Hips, {tape.length(length)}",
-            says=f"4 of {t.hip.says} at {math.degrees(laid.hip_rad):.2f}°, {_hip_set(laid, tape)}; each "
+            says=f"4 of {_plies(laid)}{t.hip.says} at {math.degrees(laid.hip_rad):.2f}°, {_hip_set(laid, tape)}; each "
             f"{found.hip.axial_n / u.force_n:,.4g} {u.force} along itself",
         ),
     ]
@@ -215,6 +215,10 @@ def members(case: DesignInput, found: PavilionFound) -> list[Member]:
 
 def _beam_says(laid: PavilionLayout, spec: PavilionSpec) -> str:
     return plies_of(spec.plies, laid.timber.beam) if laid.timber.boxed is None else laid.timber.beam.says
+
+
+def _plies(laid: PavilionLayout) -> str:
+    return f"{laid.hip_plies} plies of " if laid.hip_plies > 1 else ""
 
 
 def _hip_set(laid: PavilionLayout, tape: Tape) -> str:

@@ -13,6 +13,7 @@ from steady.structures.deck.parts.picture_frame import picture_frame
 from steady.structures.part_grouping import Sawn
 from steady.value_objects import positional_value_object
 
+NEAR_M = 1e-6
 LEAST_STRIP_M = 0.002
 """A board that passes a step of the outline by less is not cut for it: less than a saw takes away [our own]."""
 SCREWS_AT_A_JOIST = 2
@@ -58,7 +59,8 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
                 except InvalidInputError as error:
                     clashes.append(error.message)
                     pieces.append((run[0], run[1] - run[0]))
-            rows.append(_Row(v, high - low, tuple((round(s, 5), round(n, 5)) for s, n in pieces)))
+            told = tuple((round(start, 5), round(length, 5)) for start, length in pieces)
+            rows.append(_Row(v, width if abs(high - low - width) < NEAR_M else high - low, told))
         at += width + gap
     _board_rows(b, rows, w + gap)
     clashes += picture_frame(b, longest_m)
