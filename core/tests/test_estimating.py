@@ -9,7 +9,7 @@ from fractions import Fraction
 
 from steady.data.loader import keyed, table
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.estimating.change_words import change_words, client_length
+from steady.estimating.change_words import change_words
 from steady.estimating.contracts import Change, ChangeSide, ChangeTerms, contract_sum, invoice_due, priced_change
 from steady.estimating.labour import HoleSize, Working, days, dig_hole_h, learned_rate, lift
 from steady.estimating.money import allocate, rounded, rounded_up
@@ -18,6 +18,7 @@ from steady.estimating.payments import DepositLimit, PaymentStep, open_amount, s
 from steady.estimating.prices import Costs, Earning, Terms, build, client_lines
 from steady.estimating.taxes import Bases, ca_taxes, inside, us_taxes
 from steady.schedule.bookings import Booking, clashes, dig_days
+from steady.units.client_lengths import client_length
 
 CENT = Decimal("0.01")
 

@@ -13,7 +13,7 @@ from steady.drawing.scene import described
 from steady.errors import InvalidInputError
 from steady.estimating.money import decimal, rounded
 from steady.estimating.payments import PaymentStep, split
-from steady.jobs.document import JobDocument, plan_structure
+from steady.jobs.document import JobDocument, case_of, kind_in, plan_structure
 from steady.jobs.estimate import extras, hours, material_and_labour
 from steady.jobs.job_takeoff import job_list
 from steady.jobs.quote_terms import OfferOption, Payment, QuoteTerms
@@ -133,7 +133,8 @@ def _option(job: JobDocument, option: OfferOption, terms: QuoteTerms) -> tuple[P
         material = share.total * found.bill.total / alone if alone > 0 else 0.0
         parts = material_and_labour(material, own_h, job.quote)
         price = math.fsum(part.low + terms.level_ratio * (part.high - part.low) for part in parts)
-        lines.append(_line(names[share.id], _about(plan), price, terms, share.id))
+        about = kind_in(job, share.id).describe(case_of(job, share.id), plan) or _about(plan)
+        lines.append(_line(names[share.id], about, price, terms, share.id))
         plans.append(plan)
         person_h += own_h
     # What somebody typed of an old fence is priced whatever else is built.

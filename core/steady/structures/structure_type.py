@@ -242,6 +242,7 @@ class StructureType:
         rests: Where it rests on another structure of the job; `brings`: what its posts bring there, on its own axes.
         carries: The spec with what rests on it; None: nothing may.
         shades: The day, hour and clock that its shade is wanted at; None: nobody says.
+        describe: What a client reads of it in an offer; empty: its pieces are counted there.
         plain: Its phrases in ordinary words; `typed` reads either.
     """
 
@@ -274,6 +275,7 @@ class StructureType:
     carries: Callable[[Any, tuple[PostReaction, ...]], Any] | None = None
     shades: Callable[[Any], tuple[str, float, float] | None] = lambda spec: None
     plain: PlainWords | None = None
+    describe: Callable[[DesignInput, Plan], str] = lambda case, plan: ""
 
     def typed(self, ask: NewStructureRequest) -> Any:
         """A structure as it was typed: on the kind's short line, or in ordinary words.

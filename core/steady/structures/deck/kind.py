@@ -14,6 +14,7 @@ from steady.structures.deck.settings import SETTINGS
 from steady.structures.deck.spec.deck import Bridge, DeckSpec, Pin, lock
 from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.deck.spec.plain_entry import PLAIN
+from steady.structures.deck.text.client import described
 from steady.structures.form_schema import Field, Group
 from steady.structures.option import Change, Choice
 from steady.structures.remove_item import ACT, takes_out
@@ -191,6 +192,7 @@ DECK = StructureType(
     spec=DeckSpec,
     line=LINE,
     read=read,
+    describe=described,
     plain=PLAIN,
     presets=(("deck", "a deck"), ("footbridge", "a footbridge")),
     form=(

@@ -20,6 +20,7 @@ from steady.structures.fence.spec.localise import localized
 from steady.structures.fence.spec.plain_entry import PLAIN
 from steady.structures.fence.spec.presets import closed_with, preset
 from steady.structures.fence.text.appearance import held, look_of
+from steady.structures.fence.text.client import described
 from steady.structures.form_schema import Field, Group
 from steady.structures.option import Change, Choice
 from steady.structures.remove_item import ACT, takes_out
@@ -274,6 +275,7 @@ FENCE = StructureType(
     spec=FenceSpec,
     line=LINE,
     read=read,
+    describe=described,
     plain=PLAIN,
     presets=(
         ("fence", "a fence"),

@@ -7,6 +7,7 @@ from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.floating_platform.buoyancy import EDGE_M
+from steady.structures.floating_platform.client_text import described
 from steady.structures.floating_platform.designs import candidates
 from steady.structures.floating_platform.line_parser import SMALL, read_float
 from steady.structures.floating_platform.plan import plan_float
@@ -217,6 +218,7 @@ FLOAT = StructureType(
     spec=FloatSpec,
     line=LINE,
     read=read,
+    describe=described,
     tables=(Table(key="members", says="Members"), *(table for table in COMMON if table.key != "holes")),
     plan=plan_float,
     home=localize,

@@ -6,6 +6,7 @@ from dataclasses import replace
 from steady.data.loader import keyed
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
+from steady.structures.canopy import client_text
 from steady.structures.canopy.actions import hold_on, lock_post, unlock
 from steady.structures.canopy.changes import (
     more_posts,
@@ -242,6 +243,7 @@ LEAN_TO = StructureType(
     spec=LeanToSpec,
     line=LINE,
     read=read,
+    describe=client_text.lean_to,
     plain=LEAN_TO_WORDS,
     tables=(Table(key="members", says="Members"), *COMMON),
     plan=plan_lean_to,

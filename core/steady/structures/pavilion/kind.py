@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
+from steady.structures.canopy import client_text
 from steady.structures.canopy.actions import hold_on, unlock
 from steady.structures.canopy.changes import other_feet, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
@@ -214,6 +215,7 @@ PAVILION = StructureType(
     spec=PavilionSpec,
     line=LINE,
     read=read,
+    describe=client_text.pavilion,
     plain=PAVILION_WORDS,
     tables=(Table(key="members", says="Members"), *COMMON),
     plan=plan_pavilion,

@@ -6,6 +6,7 @@ from dataclasses import replace
 from steady.catalog.items import stick
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
+from steady.structures.canopy import client_text
 from steady.structures.canopy.actions import hold_on, lock_post, unlock
 from steady.structures.canopy.changes import (
     more_posts,
@@ -270,6 +271,7 @@ PERGOLA = StructureType(
     spec=PergolaSpec,
     line=LINE,
     read=read,
+    describe=client_text.pergola,
     plain=PERGOLA_WORDS,
     tables=(
         Table(key="members", says="Members"),

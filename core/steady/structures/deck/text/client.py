@@ -1,0 +1,31 @@
+"""A deck or footbridge as its client reads it in an offer."""
+
+from steady.plan.model import Plan
+from steady.structures.client_text import counted, joined, pieces, sentences, side_by_side, standing, timber
+from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.structure_type import DesignInput
+from steady.units.client_lengths import client_length
+
+
+def described(case: DesignInput, plan: Plan) -> str:
+    """Size, height, boards, frame, guard, stairs."""
+    spec: DeckSpec = case.spec
+    tape = case.tape
+    xs, ys = [corner.x_m for corner in spec.outline], [corner.y_m for corner in spec.outline]
+    size = side_by_side(tape, max(xs) - min(xs), max(ys) - min(ys))
+    if spec.bridge is not None:
+        line = f"a footbridge, {size}"
+    else:
+        corners = "" if len(spec.outline) == 4 else f" over all, with {len(spec.outline)} corners"
+        highest = client_length(max(corner.height_m for corner in spec.outline), tape.system)
+        house = "attached to the house" if spec.attach == "ledger" else "on its own posts"
+        line = f"a deck, {size}{corners}, up to {highest} above the ground, {house}"
+    edge = f", with {counted(spec.frame_boards, 'board')} round the edge" if spec.frame_boards else ""
+    boards = f"deck boards of {timber(spec.board)}{edge}"
+    feet = standing(plan, {True: "on concrete footings in the ground", False: "on the ground"})
+    posts = f"{counted(pieces(plan, 'post'), 'post')} of {timber(spec.post)} {feet}" if pieces(plan, "post") else ""
+    guard = "a guard with upright balusters along the open edges" if pieces(plan, "guard post") else ""
+    stairs = joined(
+        f"a stair {client_length(stair.width_m, tape.system)} wide" for stair in spec.stairs if stair is not None
+    )
+    return sentences((line, boards, posts, guard, stairs))
