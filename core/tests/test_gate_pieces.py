@@ -41,7 +41,10 @@ class StrutTest(unittest.TestCase):
         angle = math.atan2(tall - 7 * IN, wide - 7 * IN)
         self.assertAlmostEqual(says["strut's ends, saw from square against the stile"].angle_rad or 0.0, angle, 9)
         self.assertAlmostEqual(strut.stick_m, drawn_m, 9)
-        self.assertEqual({cut.end for cut in strut.cuts}, {"start", "end"})
+        self.assertEqual({cut.end for cut in strut.cuts if cut.kind == "saw"}, {"start", "end"})
+        # Halved into the rail that it crosses, half-way up.
+        (lap,) = (cut for cut in strut.cuts if cut.kind == "notch")
+        self.assertAlmostEqual(lap.at_m, drawn_m / 2, 6)
 
     def test_the_force_balances_the_piece_that_is_cut(self) -> None:
         """Moments about the strut's foot: its push on the top rail's inner edge carries the latch load by its own rise."""

@@ -109,6 +109,19 @@ class GridTest(unittest.TestCase):
         self.assertEqual(rounded(pavilion), rounded(typed("pavilion", "14x12 pitch30")))
 
 
+class RefusedTest(unittest.TestCase):
+    def test_a_short_line_is_refused_in_its_own_words(self) -> None:
+        with self.assertRaises(InvalidInputError) as refused:
+            typed("deck", "18x11 up3 sideways")
+        self.assertIn('"sideways" is not recognized', refused.exception.message)
+
+    def test_a_described_one_quotes_what_is_left(self) -> None:
+        for text in ("18x11 deck, 3 ft up, sideways", "sideways deck, 18 by 11"):
+            with self.assertRaises(InvalidInputError) as refused:
+                typed("deck", text)
+            self.assertIn('"sideways" is not recognized', refused.exception.message)
+
+
 class ToldTest(unittest.TestCase):
     def test_every_sample_reads_in_feet_and_in_metres(self) -> None:
         seen = 0

@@ -24,6 +24,8 @@ NOISE = re.compile(
 )
 SIGNS = {"’": "'", "′": "'", "″": '"', "”": '"', "“": '"', "×": "x", "½": " 1/2", "¼": " 1/4", "¾": " 3/4"}
 EDGE_SIGNS = ",;. "
+SIZED = re.compile(r"[\d.][\w.'\"/]*x[\d.]")
+"""A word of a short line that is a size."""
 
 
 @value_object
@@ -47,12 +49,12 @@ Made = Callable[[re.Match[str], Bare], Clause]
 class PlainWords:
     """A kind's phrases, in the order in which they are looked for; `noun`: what such a structure is called, which says nothing.
 
-    `ordered`: puts the short line's words in their order.
+    `ordered`: puts the short line's words in their order; unsaid, the size comes first.
     """
 
     noun: str
     phrases: tuple[tuple[str, Made], ...]
-    ordered: Callable[[list[str]], list[str]] = lambda words: words
+    ordered: Callable[[list[str]], list[str]] = lambda words: sorted(words, key=lambda word: not SIZED.match(word))
 
 
 @value_object
@@ -87,9 +89,10 @@ def translated(words: PlainWords, text: str, bare: Bare) -> PlainLine | None:
             # What is taken leaves its room, so that places in the text stay what they are.
             rest = rest[: found.start()] + "," * len(found[0]) + rest[found.end() :]
             found = re.search(rf"(?<![\w.]){pattern}(?![\w.]*\w)", rest)
-    if not clauses:
-        return None
-    rest = NOISE.sub(" ", re.sub(rf"\b(?:{words.noun})\b", " ", rest))
+    bare_rest = re.sub(rf"\b(?:{words.noun})\b", " ", rest)
+    if bare_rest == rest and not any(" " in clause.typed or clause.change for _, clause in clauses):
+        return None  # words of the short line alone
+    rest = NOISE.sub(" ", bare_rest)
     left = [word for word in (part.strip(EDGE_SIGNS) for part in rest.replace(",", " ").split()) if word]
     told = tuple(clause for _, clause in sorted(clauses, key=lambda row: row[0]))
     line = words.ordered([*left, *(clause.word for clause in told if clause.word)])

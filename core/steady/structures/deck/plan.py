@@ -31,7 +31,7 @@ from steady.structures.deck.checks.posts import OfPost, check_posts, say_posts
 from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Limits, frame, outline_of
 from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
-from steady.structures.deck.parts.guards import build_guard
+from steady.structures.deck.parts.guards import build_guard, guard_posts
 from steady.structures.deck.parts.pockets import pockets
 from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.deck.text import advice
@@ -241,6 +241,7 @@ def plan_deck(case: DesignInput) -> Plan:
     def beam_sticks(key: str) -> list[float]:
         return [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(key)] or [6.0]
 
+    b.guard_posts = guard_posts(b, deck.guard)
     build.joists_and_rims(b, yard.longest_m(timber.joist.key))
     pockets(b)
     conflicts += build.beams(b, beam_sticks)

@@ -38,6 +38,7 @@ class GuardAsk:
         board: What the rails below the cap are cut from, on edge.
         height_m: Typed; None: what the school asks.
         inset_m: From the edge to the middle of its line of posts.
+        joists_m: By the number of an edge, where joists end on it; each as thick as `joist_m`. Posts stand beside them.
         slope_rad: Of a stair's guard; its edges are measured level, its height plumb over the nosings.
     """
 
@@ -56,23 +57,35 @@ class GuardAsk:
     inset_m: float = 0.0
     dwelling_units: int = 1
     slope_rad: float | None = None
+    joist_m: float = 0.0
+    joists_m: tuple[tuple[int, tuple[float, ...]], ...] = ()
 
 
 @value_object
 class GuardRun:
-    """A stretch of guard along one edge: its posts from the edge's start, balusters and their gap between two posts.
+    """A stretch of guard along one edge: its posts from the edge's start, and by bay its balusters and their gap.
 
     `shares_first`: its first post is the corner post of the run before; `shares_last`: its last belongs to the next one.
+    `corner_first`, `corner_last`: half the inner angle where it reaches an outer corner that is guarded on (rad); else None.
     """
 
     edge: Edge
     posts_m: tuple[float, ...]
-    balusters: int
-    gap_m: float
+    infill: tuple[tuple[int, float], ...]
     shares_first: bool = False
     shares_last: bool = False
-    corner_first: bool = False
-    corner_last: bool = False
+    corner_first: float | None = None
+    corner_last: float | None = None
+
+    @property
+    def balusters(self) -> int:
+        """All of its balusters."""
+        return sum(count for count, _ in self.infill)
+
+    @property
+    def gap_m(self) -> float:
+        """The widest gap between two of them, or beside a post."""
+        return max(gap_m for _, gap_m in self.infill)
 
 
 @dataclass(slots=True)
@@ -320,19 +333,43 @@ def _runs(
         if end - start < 2 * ask.post.width_m:
             continue
         bays = max(1, math.ceil((end - start) / math.cos(ask.slope_rad or 0.0) / ask.spacing_max_m - 1e-9))
-        posts = tuple(start + (end - start) * k / bays for k in range(bays + 1))
-        count, gap_m = even_gaps((end - start) / bays - ask.post.width_m, ask.baluster.width_m, sphere_m - TOLERANCE_M)
+        joists_m = dict(ask.joists_m).get(edge.index, ())
+        posts = _beside_joists(_evenly(start, end, bays), ask, joists_m)
+        if max(b - a for a, b in itertools.pairwise(posts)) > ask.spacing_max_m + 1e-6 and ask.slope_rad is None:
+            posts = _beside_joists(_evenly(start, end, bays + 1), ask, joists_m)
         made.append(
             GuardRun(
                 edge=edge,
                 posts_m=posts,
-                balusters=count * bays,
-                gap_m=gap_m,
-                corner_first=halves[0] is not None and abs(start - first) < 1e-9,
-                corner_last=halves[1] is not None and abs(end - (edge.length_m - last)) < 1e-9,
+                infill=tuple(
+                    even_gaps(b - a - ask.post.width_m, ask.baluster.width_m, sphere_m - TOLERANCE_M)
+                    for a, b in itertools.pairwise(posts)
+                ),
+                corner_first=halves[0] if abs(start - first) < 1e-9 else None,
+                corner_last=halves[1] if abs(end - (edge.length_m - last)) < 1e-9 else None,
             )
         )
     return made
+
+
+def _evenly(start_m: float, end_m: float, bays: int) -> tuple[float, ...]:
+    return tuple(start_m + (end_m - start_m) * k / bays for k in range(bays + 1))
+
+
+def _beside_joists(posts_m: tuple[float, ...], ask: GuardAsk, joists_m: tuple[float, ...]) -> tuple[float, ...]:
+    """Inner posts moved beside the joist that they would share space with: to where the longer bay is the shorter one."""
+    clear_m = (ask.post.width_m + ask.joist_m) / 2
+    found = list(posts_m)
+    for k in range(1, len(found) - 1):
+        joist_m = next((at for at in joists_m if abs(at - found[k]) < clear_m - 1e-6), None)
+        if joist_m is None:
+            continue
+        middle_m = (posts_m[0] + posts_m[-1]) / 2
+        sides = (joist_m - clear_m, joist_m + clear_m)
+        before_m, after_m = posts_m[k - 1], posts_m[k + 1]
+        bays = {at: (round(max(at - before_m, after_m - at), 6), round(abs(at - middle_m), 6)) for at in sides}
+        found[k] = min(sides, key=bays.__getitem__)
+    return tuple(found)
 
 
 def lever_m(typed_m: float | None, rim_m: float) -> float:

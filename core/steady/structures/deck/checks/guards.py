@@ -1,5 +1,6 @@
 """A deck's guard: asked for from its open edges, and calculated."""
 
+import math
 from dataclasses import replace
 
 from steady.catalog.items import SectionItem, sold_with
@@ -7,10 +8,11 @@ from steady.errors import InvalidInputError
 from steady.layout.outline import Edge
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers
 from steady.structures.deck.layout.framing import DeckFrame, height_of
-from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.guard.calculate import GuardAsk, GuardFound, calculate_guard, lever_m
 
 GUARD_SETBACK_M = 0.9
+NEAR_M = 1e-4
 """A drop counts within 36 in of the edge. Source: IRC R312.1.1 (from memory, high); a little wider than elsewhere."""
 
 
@@ -36,6 +38,34 @@ def open_edges(spec: DeckSpec, frame: DeckFrame) -> list[Edge]:
     return [edge for edge in frame.plan.edges if not (edge.index == 0 and spec.attach in ("ledger", "existing"))]
 
 
+def joists_at(frame: DeckFrame, edge: Edge) -> tuple[float, ...]:
+    """Where joists end on an edge that crosses them (m from its start); none where they run along it or it runs at a slant."""
+    axis = 1 if frame.flip else 0
+    way = (edge.end[axis] - edge.start[axis]) / edge.length_m
+    if abs(abs(way) - 1.0) > 1e-6:
+        return ()
+    v = edge.start[1 - axis]
+    return tuple(
+        sorted(
+            (joist.u_m - edge.start[axis]) * way
+            for joist in frame.joists
+            if min(abs(joist.from_m - v), abs(joist.to_m - v)) < NEAR_M
+            and -NEAR_M < (joist.u_m - edge.start[axis]) * way < edge.length_m + NEAR_M
+        )
+    )
+
+
+def _ledger(spec: DeckSpec, frame: DeckFrame, edge: Edge, timber: DeckTimbers) -> tuple[tuple[float, float], ...]:
+    """What the ledger, or the blocks along an old deck, take of an edge that runs away from there."""
+    if not (frame.on_house or sistered(spec)):
+        return ()
+    house = frame.plan.edges[0]
+    t = timber.joist.thickness_m
+    first = ((-1.0, t),) if math.dist(edge.start, house.end) < NEAR_M else ()
+    last = ((edge.length_m - t, edge.length_m + 1.0),) if math.dist(edge.end, house.start) < NEAR_M else ()
+    return (*first, *last)
+
+
 def check_guards(
     found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, openings: dict[int, list[tuple[float, float]]]
 ) -> tuple[DeckTimbers, GuardFound]:
@@ -48,7 +78,7 @@ def check_guards(
     for edge in open_edges(spec, frame):
         drop = max(height_of(spec, edge.inside(edge.length_m * k / 8, -GUARD_SETBACK_M)) for k in range(9))
         drop = max(drop, *(height_of(spec, edge.at(edge.length_m * k / 8)) for k in range(9)))
-        edges.append((edge, drop, tuple(openings.get(edge.index, ()))))
+        edges.append((edge, drop, (*openings.get(edge.index, ()), *_ledger(spec, frame, edge, timber))))
     posts = [timber.guard_post]
     if not spec.guard.post:
         posts = sorted(
@@ -68,6 +98,8 @@ def check_guards(
         wet=spec.wet,
         board=rail_of(timber),
         dwelling_units=found.dwelling_units,
+        joist_m=timber.joist.thickness_m,
+        joists_m=tuple((edge.index, joists_at(frame, edge)) for edge, _, _ in edges),
     )
     try:
         for post in posts:

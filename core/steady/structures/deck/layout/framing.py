@@ -29,6 +29,8 @@ AT_END_M = 0.05
 """A post pinned at its beam's end stands with its middle so far inside it [our own]."""
 MORE_POSTS = 2
 """So many posts more are tried where the sticks on sale do not make a beam's plies [our own]."""
+NARROW_M = 0.2
+"""A last bay of joists narrower than this is shared with the one before [our own: a post and two blocks fit]."""
 SHORT_M = 0.4
 """Posts of one beam stand at least this far apart [our own]."""
 
@@ -314,6 +316,9 @@ def _joists(framing: Outline, spacing_m: float, joist_m: float, doubled_m: float
     """Joists of an outline. `doubled_m`: how far inside each edge along them two stand side by side under a picture frame."""
     left, _, right, _ = framing.box
     at = list(joist_centres(left, right, spacing_m, joist_m))
+    if len(at) > 2 and at[-1] - at[-2] < NARROW_M:
+        # So close to the edge a joist would stand where a guard's posts do: the last two bays are shared evenly instead.
+        at[-2] = (at[-3] + at[-1]) / 2
     # The grid starts at the side where the deck is deeper, so that a deck and its mirror image are framed alike.
     if _deeper_at_far_side(framing, joist_m):
         at = [left + right - centre for centre in at]

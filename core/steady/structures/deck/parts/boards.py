@@ -2,6 +2,7 @@
 
 import itertools
 from collections.abc import Iterable, Sequence
+from dataclasses import replace
 
 from steady.errors import InvalidInputError
 from steady.layout.decking import Courses, courses, joined
@@ -16,18 +17,29 @@ from steady.value_objects import positional_value_object
 NEAR_M = 1e-6
 LEAST_STRIP_M = 0.002
 """A board that passes a step of the outline by less is not cut for it: less than a saw takes away [our own]."""
+LEAST_LEFT_M = 0.02
+"""A board of which a post leaves less beside it is parted there [our own]."""
 SCREWS_AT_A_JOIST = 2
 SCREW_EDGE_M = 0.02
 """A board reaches so far onto a joist, from its middle, to be screwed to it [our own, half a joist]."""
 
 
+Notch = tuple[float, float, float]
+POST_GAP_M = 0.006
+"""Boards keep so far off a guard's post [common practice, 1/4 in]."""
+
+
 @positional_value_object
 class _Row:
-    """Pieces of one row: the row's middle across the boards, its width, and where each piece starts and how long it is (m)."""
+    """Pieces of one row: the row's middle across the boards, its width, and where each piece starts and how long it is (m).
+
+    `notches`: by piece, where its cuts round guard posts are: middle, depth, length.
+    """
 
     v_m: float
     width_m: float
     pieces: tuple[Span, ...]
+    notches: tuple[tuple[Notch, ...], ...]
 
 
 def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
@@ -59,8 +71,8 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
                 except InvalidInputError as error:
                     clashes.append(error.message)
                     pieces.append((run[0], run[1] - run[0]))
-            told = tuple((round(start, 5), round(length, 5)) for start, length in pieces)
-            rows.append(_Row(v, width if abs(high - low - width) < NEAR_M else high - low, told))
+            told, notches = _round_posts(b, pieces, (low, high))
+            rows.append(_Row(v, width if abs(high - low - width) < NEAR_M else high - low, told, notches))
         at += width + gap
     _board_rows(b, rows, w + gap)
     clashes += picture_frame(b, longest_m)
@@ -148,7 +160,7 @@ def _board_rows(b: Builder, rows: list[_Row], pitch: float) -> None:
     runs: list[list[_Row]] = []
     for row in rows:
         last = runs[-1][-1] if runs else None
-        alike = last is not None and (last.width_m, last.pieces) == (row.width_m, row.pieces)
+        alike = last is not None and replace(last, v_m=row.v_m) == row
         if last is not None and alike and abs(row.v_m - last.v_m - pitch) < 1e-6:
             runs[-1].append(row)
         else:
@@ -173,5 +185,37 @@ def _board_rows(b: Builder, rows: list[_Row], pitch: float) -> None:
                     count=len(run),
                     step=b.vec(0.0, pitch),
                 ),
-                Sawn(rip),
+                Sawn((*rip, *(_notch(notch) for notch in run[0].notches[k]))),
             )
+
+
+def _notch(notch: Notch) -> Cut:
+    at_m, deep_m, long_m = notch
+    return Cut(end="inside", kind="notch", at_m=at_m, mitre_rad=0.0, bevel_rad=0.0, size_m=(deep_m, long_m))
+
+
+def _round_posts(
+    b: Builder, pieces: list[Span], across: tuple[float, float]
+) -> tuple[tuple[Span, ...], tuple[tuple[Notch, ...], ...]]:
+    """A row's pieces cut round guard posts: notched where a post takes a part of their width, parted where it takes all of it."""
+    half_m = b.timber.guard_post.width_m / 2 + POST_GAP_M
+    low, high = across
+    met = sorted((u, v) for u, v in b.guard_posts if v - half_m < high - NEAR_M and v + half_m > low + NEAR_M)
+    told: list[Span] = []
+    notches: list[tuple[Notch, ...]] = []
+    for start, length in pieces:
+        parts, here = [(start, start + length)], list[Notch]()
+        for u, v in met:
+            if not start - half_m < u < start + length + half_m:
+                continue
+            deep_m = min(high, v + half_m) - max(low, v - half_m)
+            if deep_m > high - low - LEAST_LEFT_M:
+                parts = [piece for part in parts for piece in _without(part, [(u - half_m, u + half_m)])]
+            else:
+                here.append((u, deep_m, 2 * half_m))
+        for a, c in parts:
+            told.append((round(a, 5), round(c - a, 5)))
+            notches.append(
+                tuple((round(u - a, 5), round(deep, 5), long) for u, deep, long in here if a - half_m < u < c + half_m)
+            )
+    return tuple(told), tuple(notches)

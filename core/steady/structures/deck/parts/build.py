@@ -39,6 +39,8 @@ class Builder:
         self._long_m: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], float] = {}
         self.fixings: list[Part] = []
         self.guard_m = 0.0
+        self.guard_posts: tuple[tuple[float, float], ...] = ()
+        """Middles of the guard's posts, (u, v): boards are cut round them, and no block of a row stands where one does."""
 
     def vec(self, u: float, v: float, z: float = 0.0) -> Vec:
         """A vector of the framing axes on the site."""
@@ -211,6 +213,11 @@ def laps(b: Builder, joist: Joist) -> bool:
     return sistered(b.spec) and not b.frame.flip and abs(joist.from_m) < SAME_M
 
 
+def _post_between(b: Builder, between: tuple[float, float], v_m: float) -> bool:
+    reach_m = (b.timber.guard_post.width_m + b.timber.joist.thickness_m) / 2 - SAME_M
+    return any(between[0] < u < between[1] and abs(v - v_m) < reach_m for u, v in b.guard_posts)
+
+
 def _stiffening(spec: DeckSpec, joist: Joist) -> set[float]:
     """Where rows of blocking or bridging stand between a joist's supports (m along it)."""
     if spec.stiffening == "strapping":
@@ -243,6 +250,8 @@ def _blocking(b: Builder, z: float) -> None:
             length = two.u_m - one.u_m - t
             if length < SAME_M or length > spec.spacing_m:
                 continue  # two joists side by side, or a part of the outline between them where there is no deck
+            if _post_between(b, (one.u_m, two.u_m), v):
+                continue  # a guard's post stands there, with blocks of its own
             b.add(
                 "blocking",
                 timber.joist,

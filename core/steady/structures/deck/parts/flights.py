@@ -167,9 +167,9 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                         ),
                         Sawn(cuts, clear / math.cos(lean) + rail.width_m * slope),
                     )
-                each = run.balusters // max(1, len(run.posts_m) - 1)
-                pitch = run.gap_m + baluster.width_m
-                at = begins + run.gap_m + baluster.width_m / 2
+                each, gap_m = run.infill[k]
+                pitch = gap_m + baluster.width_m
+                at = begins + gap_m + baluster.width_m / 2
                 bx, by = edge.at(at)
                 if each:
                     b.add(

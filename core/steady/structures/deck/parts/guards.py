@@ -4,14 +4,18 @@ import itertools
 import math
 
 from steady.layout.outline import Edge
-from steady.plan.model import Cut, PartPlacement, Vec
-from steady.structures.deck.checks.guards import cap_of, rail_of
-from steady.structures.deck.parts.build import UP, Builder
+from steady.plan.model import Cut, PartPlacement
+from steady.structures.deck.checks.guards import cap_of, joists_at, rail_of
+from steady.structures.deck.parts.build import SAME_M, UP, Builder
 from steady.structures.guard.calculate import GuardFound, GuardRun
 from steady.structures.part_grouping import Sawn
 
 CAP_LONGEST_M = 3.6
 """Caps are cut no longer than this: they are handled overhead by one person [common practice]."""
+
+
+LOW_END_M = 0.05
+"""Balusters end so far over the deck [common practice]."""
 
 
 def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
@@ -33,7 +37,7 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
             (length, (board.thickness_m, board.width_m)),
             PartPlacement(
                 id=f"{name}/cap/{k}",
-                at=(x, y, b.guard_m),
+                at=(x, y, b.guard_m - board.thickness_m / 2),
                 along=along,
                 up=(edge.out[0], edge.out[1], 0.0),
                 about=f"{b.spec.id}/guard",
@@ -58,17 +62,35 @@ def _joints(ends_m: tuple[float, float], posts_m: tuple[float, ...]) -> tuple[fl
     return joints
 
 
+def guard_posts(b: Builder, guard: GuardFound) -> tuple[tuple[float, float], ...]:
+    """Middles of a guard's posts in framing axes (m)."""
+    found = []
+    for run in guard.runs:
+        for k, at in enumerate(run.posts_m):
+            if not (k == 0 and run.shares_first):
+                x, y = run.edge.inside(at, post_inset_m(b))
+                found.append((y, x) if b.frame.flip else (x, y))
+    return tuple(found)
+
+
+def post_inset_m(b: Builder) -> float:
+    """From an edge to the middle of its guard's posts: they stand inside the rim (m)."""
+    return b.timber.joist.thickness_m + b.timber.guard_post.width_m / 2
+
+
 def build_guard(b: Builder, guard: GuardFound) -> None:
-    """Posts bolted inside the rim, two rails and a cap, balusters; anchors and doubled blocking behind each post."""
+    """Posts bolted inside the rim, two rails and a cap, balusters on the rails' outer faces; anchors and blocks at each post."""
     timber = b.timber
     post, baluster, rail = timber.guard_post, timber.baluster, rail_of(timber)
     tall = b.guard_m = guard.height_m
     below = timber.board.thickness_m + timber.joist.width_m
-    high = tall - cap_of(timber).thickness_m / 2 - rail.width_m / 2
+    # The cap's top is the guard's height: posts and balusters end under it.
+    under = tall - cap_of(timber).thickness_m
+    high = under - rail.width_m / 2
     for number, run in enumerate(guard.runs):
         edge = run.edge
         along = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
-        inset = timber.joist.thickness_m + post.width_m / 2
+        inset = post_inset_m(b)
         for k, at in enumerate(run.posts_m):
             if k == 0 and run.shares_first:
                 continue
@@ -76,7 +98,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
             b.add(
                 "guard post",
                 post,
-                (tall + below, (post.thickness_m, post.width_m)),
+                (under + below, (post.thickness_m, post.width_m)),
                 PartPlacement(
                     id=f"{b.spec.id}/guard/{number}/{k}",
                     at=(x, y, -below),
@@ -86,22 +108,10 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                 ),
             )
             b.fix("guard anchor", 1, (x, y, 0.0), "connector")
-            behind, way = _block(b, edge, at)
-            b.add(
-                "blocking",
-                timber.joist,
-                (b.spec.spacing_m - timber.joist.thickness_m, (timber.joist.thickness_m, timber.joist.width_m)),
-                PartPlacement(
-                    id=f"{b.spec.id}/guard/{number}/block-{k}",
-                    at=(*behind, -below + timber.joist.width_m / 2),
-                    along=way,
-                    up=UP,
-                    about=f"{b.spec.id}/guard",
-                    count=2,
-                    step=(way[1] * timber.joist.thickness_m, way[0] * timber.joist.thickness_m, 0.0),
-                ),
-            )
-        for start, end in zip(run.posts_m, run.posts_m[1:], strict=False):
+            stands = [(edge, at), *_other_edge(guard, run, k)]
+            # A corner's post has its blocks on the edge along the joists, whichever run comes first.
+            _blocks(b, *min(stands, key=lambda one: _ways(b, one[0])), f"{b.spec.id}/guard/{number}/block-{k}")
+        for k, (start, end) in enumerate(itertools.pairwise(run.posts_m)):
             clear = end - start - post.width_m
             x, y = edge.inside(start + post.width_m / 2, inset)
             for z in (0.09, high):
@@ -117,17 +127,18 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                         about=f"{b.spec.id}/guard",
                     ),
                 )
-            each = run.balusters // max(1, len(run.posts_m) - 1)
+            each, gap_m = run.infill[k]
             if each:
-                pitch = run.gap_m + baluster.width_m
-                bx, by = edge.inside(start + post.width_m / 2 + run.gap_m + baluster.width_m / 2, inset)
+                pitch = gap_m + baluster.width_m
+                on_face = inset - (rail.thickness_m + baluster.thickness_m) / 2
+                bx, by = edge.inside(start + post.width_m / 2 + gap_m + baluster.width_m / 2, on_face)
                 b.add(
                     "baluster",
                     baluster,
-                    (tall - 0.05, (baluster.thickness_m, baluster.width_m)),
+                    (under - LOW_END_M, (baluster.thickness_m, baluster.width_m)),
                     PartPlacement(
                         id=f"{b.spec.id}/guard/{number}/balusters/{start:.3f}",
-                        at=(bx, by, 0.05),
+                        at=(bx, by, LOW_END_M),
                         along=UP,
                         up=along,
                         about=f"{b.spec.id}/guard",
@@ -140,13 +151,69 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
         b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")
 
 
-def _block(b: Builder, edge: Edge, at_m: float) -> tuple[tuple[float, float], Vec]:
-    """Where doubled blocking starts behind a guard post, and its way: from the edge to the next joist, or between two joists."""
-    joists = b.vec(0.0, 1.0)
+def _blocks(b: Builder, edge: Edge, at_m: float, name: str) -> None:
+    """Two blocks at a guard post: behind it, between the joists beside it; or at both its sides, to the next joist."""
+    t, deep, post_m = b.timber.joist.thickness_m, b.timber.joist.width_m, b.timber.guard_post.width_m
+    z = -b.timber.board.thickness_m - deep / 2
+    way = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
+    inward = (-edge.out[0], -edge.out[1], 0.0)
+    across = joists_at(b.frame, edge)
+    if across:
+        before = max((joist for joist in across if joist < at_m), default=across[0])
+        after = min((joist for joist in across if joist > at_m), default=across[-1])
+        rows = [(before + t / 2, t + post_m + (ply + 0.5) * t) for ply in (0, 1)]
+        along, length = way, after - before - t
+    else:
+        length = _to_next_joist_m(b, edge, at_m) - t
+        sides = (at_m - (post_m + t) / 2, at_m + (post_m + t) / 2)
+        kept = [side for side in sides if 1.5 * t < side < edge.length_m - 1.5 * t]
+        if len(kept) == 1:
+            # Beside a corner both stand on the side that has room.
+            kept.append(kept[0] + (t if kept[0] > at_m else -t))
+        rows, along = [(side, t) for side in kept], inward
+    for number, (station_m, in_m) in enumerate(rows):
+        b.add(
+            "blocking",
+            b.timber.joist,
+            (length, (t, deep)),
+            PartPlacement(
+                id=name if number == 0 else f"{name}/{number + 1}",
+                at=(*edge.inside(station_m, in_m), z),
+                along=along,
+                up=UP,
+                about=f"{b.spec.id}/guard",
+            ),
+        )
+
+
+def _other_edge(guard: GuardFound, run: GuardRun, k: int) -> list[tuple[Edge, float]]:
+    """The edge after a corner, with where the corner's post stands on it; none for any other post."""
+    if not run.shares_last or k + 1 < len(run.posts_m):
+        return []
+    return [
+        (other.edge, other.posts_m[0])
+        for other in guard.runs
+        if other.shares_first and math.dist(other.edge.start, run.edge.end) < SAME_M
+    ]
+
+
+def _ways(b: Builder, edge: Edge) -> int:
+    """Which edge of a corner is taken first: along the joists, across them, at a slant."""
+    axis = 1 if b.frame.flip else 0
+    along = abs(edge.end[axis] - edge.start[axis]) / edge.length_m
+    return 0 if along < SAME_M else 1 if along > 1 - SAME_M else 2
+
+
+def _to_next_joist_m(b: Builder, edge: Edge, at_m: float) -> float:
+    """From the middle of the joist at an edge to that of the next one inside it (m)."""
     t = b.timber.joist.thickness_m
-    if abs(edge.out[0] * joists[0] + edge.out[1] * joists[1]) < 0.5:
-        return edge.inside(min(max(at_m, t), edge.length_m - 2 * t), t), (-edge.out[0], -edge.out[1], 0.0)
-    length = b.spec.spacing_m - t
-    start = min(max(at_m - length / 2, t), edge.length_m - length - t)
-    direction = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
-    return edge.inside(start, b.timber.guard_post.width_m + 2 * t), direction
+    axis = 1 if b.frame.flip else 0
+    x, y = edge.inside(at_m, t / 2)
+    here, beside = ((x, y)[axis], (x, y)[1 - axis])
+    inward = -edge.out[axis]
+    ahead = [
+        (joist.u_m - here) * inward
+        for joist in b.frame.joists
+        if (joist.u_m - here) * inward > t / 2 and joist.from_m - t < beside < joist.to_m + t
+    ]
+    return min(ahead, default=b.spec.spacing_m)

@@ -120,7 +120,7 @@ class RailChecks:
             return
         zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
         # Rails between the posts end at their faces; rails on the posts' face are joined on the posts' centers.
-        reach_m = bay.width_m - (0.0 if self.spec.rail_laid == "on edge" else self.post_m)
+        reach_m = bay.width_m if self.spec.rail_laid == "on edge" else max(bay.width_m - self.post_m, bay.width_m / 2)
         span_length = round(reach_m * math.hypot(1.0, bay.grade) / self.u.span_m, 9)
         pressures = [(round(width_m, 9), round(p, 9)) for width_m, p in zones]
         key = (span_length, tuple(pressures))
@@ -261,7 +261,7 @@ class RailChecks:
         self._add(
             f"{self.noun}.bending",
             (demand, _one(self.added_source)),
-            (even, load, *wind, self.dead_design, *dead, self.f_across, self.f_down),
+            (*((even,) if even.formula else ()), load, *wind, self.dead_design, *dead, self.f_across, self.f_down),
             case=case_label("wind"),
             by_wind=True,
         )

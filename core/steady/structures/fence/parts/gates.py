@@ -7,6 +7,7 @@ from steady.catalog.items import SectionItem
 from steady.plan.model import Caution, Cut, Detail, DetailMember, Part, PartPlacement, Task, Vec
 from steady.structures.fence.checks.gates import Hanging
 from steady.structures.fence.layout.infill import WIRED
+from steady.structures.fence.layout.line import side
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.gate import steps
@@ -75,9 +76,9 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
         half_m = leaf.stile_m / 2 * math.hypot(1.0, leaf.rake)
         past_m = 0.0 if bar.what != "rail" else half_m if leaf.design.joint in LAPPED else -half_m
         length_m = math.dist(bar.start, bar.end) + 2 * past_m
-        made.append(_stick_part(hanging, bar, length_m, past_m))
+        made.append(_stick_part(hanging, bar, (length_m, past_m), _laps(leaf, bar, wooden)))
     wired = case.spec.infill.style in WIRED and case.timber.stock is not None
-    made += _leaf_wire(case, hanging) if wired else _leaf_boards(hanging)
+    made += _leaf_wire(case, hanging) if wired else _leaf_boards(case, hanging)
     crossings = (
         (leaf.boards_full + (leaf.rips_count if leaf.board_rip_m else 0))
         * (2 + leaf.design.cross_rails)
@@ -127,7 +128,7 @@ def _leaf_wire(case: FenceCase, hanging: Hanging) -> list[Part]:
     assert stock is not None
     place = PartPlacement(
         id=f"{leaf.id}/wire",
-        at=_point(hanging, (0.0, leaf.gap_m + leaf.height_m / 2)),
+        at=_on_face(case, hanging, _point(hanging, (0.0, leaf.gap_m + leaf.height_m / 2)), stock.thickness_m),
         along=_heading(hanging),
         up=(0.0, 0.0, 1.0),
     )
@@ -145,14 +146,21 @@ def _leaf_wire(case: FenceCase, hanging: Hanging) -> list[Part]:
     ]
 
 
-def _leaf_boards(hanging: Hanging) -> list[Part]:
-    """A leaf's boards, its rips at its edges."""
+def _on_face(case: FenceCase, hanging: Hanging, at: Vec, thick_m: float) -> Vec:
+    """A point of the leaf's middle plane moved to the middle of what is fixed on its frame's face, on the boards' side."""
+    heading = hanging.bay.start.leg.heading_rad
+    off_m = side(case.spec) * (hanging.found.leaf.frame.thickness_m + thick_m) / 2
+    return (at[0] - off_m * math.sin(heading), at[1] + off_m * math.cos(heading), at[2])
+
+
+def _leaf_boards(case: FenceCase, hanging: Hanging) -> list[Part]:
+    """A leaf's boards on its frame's face, its rips at its edges."""
     leaf, made = hanging.found.leaf, list[Part]()
     board = leaf.board
     mass = board.density_kg_per_m3 * board.thickness_m * board.width_m * leaf.height_m
     first_m = leaf.board_rip_m if leaf.rips_count == 2 else 0.0
     first_x = first_m + board.width_m / 2
-    at = _point(hanging, (first_x, _foot_m(leaf, first_x)))
+    at = _on_face(case, hanging, _point(hanging, (first_x, _foot_m(leaf, first_x))), board.thickness_m)
     along, step = _heading(hanging), board.width_m
     if leaf.boards_full:
         row = PartPlacement(
@@ -180,7 +188,7 @@ def _leaf_boards(hanging: Hanging) -> list[Part]:
         places = tuple(
             PartPlacement(
                 id=f"{leaf.id}/rip{f'-{number}' if number > 1 else ''}",
-                at=_point(hanging, (x, _foot_m(leaf, x))),
+                at=_on_face(case, hanging, _point(hanging, (x, _foot_m(leaf, x))), board.thickness_m),
                 along=(0.0, 0.0, 1.0),
                 up=along,
             )
@@ -228,8 +236,41 @@ def _joint_fixings(leaf: Leaf) -> list[tuple[str, int]]:
     return [("frame bolt", joints), *strut]
 
 
-def _stick_part(hanging: Hanging, bar: DetailMember, length_m: float, past_m: float) -> Part:
-    leaf = hanging.found.leaf
+LAPS = (("rail", "stile"), ("strut", "rail"))
+"""Pieces of a leaf that cross and are halved into each other; a strut only where it passes a rail between its ends."""
+INNER = 0.05
+"""A strut's first and last twentieth is its end, which butts [our own]."""
+
+
+def _laps(leaf: Leaf, bar: DetailMember, others: list[DetailMember]) -> list[tuple[float, float]]:
+    """Where a piece is halved for another: how far along its drawn middle line, and how long the notch is along it (m)."""
+    if leaf.design.joint not in LAPPED:
+        return []
+    found = []
+    (x, y), (dx, dy) = bar.start, (bar.end[0] - bar.start[0], bar.end[1] - bar.start[1])
+    size = math.hypot(dx, dy)
+    for other in others:
+        if (bar.what, other.what) not in LAPS and (other.what, bar.what) not in LAPS:
+            continue
+        ex, ey = other.end[0] - other.start[0], other.end[1] - other.start[1]
+        turn = dx * ey - dy * ex
+        if abs(turn) < 1e-9:
+            continue
+        ox, oy = other.start[0] - x, other.start[1] - y
+        mine, theirs = (ox * ey - oy * ex) / turn, (ox * dy - oy * dx) / turn
+        reach = 0.5 * leaf.frame.width_m / size, 0.5 * leaf.frame.width_m / math.hypot(ex, ey)
+        strut = mine if bar.what == "strut" else theirs if other.what == "strut" else None
+        if strut is not None and not INNER < strut < 1 - INNER:
+            continue
+        if -reach[0] <= mine <= 1 + reach[0] and -reach[1] <= theirs <= 1 + reach[1]:
+            found.append((mine * size, leaf.frame.width_m * size * math.hypot(ex, ey) / abs(turn)))
+    return sorted(found)
+
+
+def _stick_part(
+    hanging: Hanging, bar: DetailMember, lengths_m: tuple[float, float], laps: list[tuple[float, float]]
+) -> Part:
+    (length_m, past_m), leaf = lengths_m, hanging.found.leaf
     frame = leaf.frame
     rise, run = bar.end[1] - bar.start[1], bar.end[0] - bar.start[0]
     size = math.hypot(rise, run)
@@ -242,6 +283,18 @@ def _stick_part(hanging: Hanging, bar: DetailMember, length_m: float, past_m: fl
     bevel = bevels.get(bar.what, 0.0)
     longer_m = {"strut": _past_the_middle_m(leaf, frame), "rail": frame.width_m * abs(leaf.rake)}.get(bar.what, 0.0)
     saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=bevel)
+    saws = (saw, replace(saw, end="end", at_m=length_m)) if bevel else ()
+    halved = tuple(
+        Cut(
+            end="inside",
+            kind="notch",
+            at_m=round(past_m + at_m, 6),
+            mitre_rad=0.0,
+            bevel_rad=0.0,
+            size_m=(frame.thickness_m / 2, round(long_m, 6)),
+        )
+        for at_m, long_m in laps
+    )
     return Part(
         id=bar.id,
         role=f"leaf {bar.what}",
@@ -249,7 +302,7 @@ def _stick_part(hanging: Hanging, bar: DetailMember, length_m: float, past_m: fl
         length_m=length_m,
         section_m=(frame.thickness_m, frame.width_m),
         places=(PartPlacement(id=bar.id, at=_point(hanging, start), along=direction, up=up),),
-        cuts=(saw, replace(saw, end="end", at_m=length_m)) if bevel else (),
+        cuts=(*saws, *halved),
         mass_kg=frame.density_kg_per_m3 * frame.thickness_m * frame.width_m * length_m,
         # A strut fits into corners: its points lie on its own middle. Where it meets a rail short of the corner one edge is longer.
         stick_m=length_m + longer_m,
