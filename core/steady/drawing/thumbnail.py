@@ -22,6 +22,8 @@ TOWARD = (
 """The way from the scene to whoever looks."""
 TOUCH_M = 0.002
 """Pieces that stand so little into each other lie apart for the eye [our own]."""
+THIN_M = 0.06
+"""Two that share no more than this along an axis are taken to lie apart along it [our own]."""
 BOX_FACES = ((0, 1, 3, 2), (4, 6, 7, 5), (0, 2, 6, 4), (1, 5, 7, 3), (2, 3, 7, 6), (0, 4, 5, 1))
 
 
@@ -46,7 +48,7 @@ def tile(scene: Scene) -> Tile:
     """The picture of a scene on level ground: what lies in it is left out, and what stands in it is cut off there."""
     floor = scene.ground[4] if scene.water_m is None else -math.inf
     shown = [solid for solid in scene.solids if _top(solid) > floor + 0.02]
-    boxes = [_Box(corners, solid.fill) for solid in _few(shown) for corners in _boxes(solid, floor)]
+    boxes = _parted([_Box(corners, solid.fill) for solid in _few(shown) for corners in _boxes(solid, floor)])
     runs: list[tuple[str, list[str]]] = []
     xs: list[float] = []
     ys: list[float] = []
@@ -70,11 +72,11 @@ def tile(scene: Scene) -> Tile:
 class _Box:
     """One box as it is drawn: its faces, its bounds in space and on the picture, and how far off its middle is."""
 
-    __slots__ = ("corners", "faces", "far", "flat", "high", "low", "normals", "outline", "sheet")
+    __slots__ = ("corners", "faces", "far", "fill", "flat", "high", "low", "normals", "outline", "sheet")
 
     def __init__(self, corners: tuple[Vec, ...], fill: str) -> None:
         flat = [seen(point) for point in corners]
-        self.corners = corners
+        self.corners, self.fill = corners, fill
         self.flat = [(x, y) for x, y, _ in flat]
         self.outline: tuple[tuple[float, float, float, float], ...] | None = None
         self.normals: tuple[tuple[Vec, float, float], ...] | None = None
@@ -119,6 +121,33 @@ class _Box:
         """Its corners along a direction."""
         x, y, z = way
         return [x * p[0] + y * p[1] + z * p[2] for p in self.corners]
+
+
+def _parted(boxes: list[_Box]) -> list[_Box]:
+    """Upright boxes that stand through a level board, in two at the board's top: no order is right for them whole."""
+    level = [box for box in boxes if box.high[2] - box.low[2] <= THIN_M]
+    found: list[_Box] = []
+    for box in boxes:
+        through = (
+            {other.high[2] for other in level if _share(box, other) and other.high[2] < box.high[2] - THIN_M}
+            if box.high[2] - box.low[2] > 2 * THIN_M and _upright(box)
+            else set()
+        )
+        if not through:
+            found.append(box)
+            continue
+        z = max(through)
+        found += [_Box(tuple((x, y, keep(height, z)) for x, y, height in box.corners), box.fill) for keep in (min, max)]
+    return found
+
+
+def _upright(box: _Box) -> bool:
+    """Whether each of its corners stands at its foot or at its top."""
+    return all(min(abs(z - box.low[2]), abs(z - box.high[2])) < TOUCH_M for _, _, z in box.corners)
+
+
+def _share(one: _Box, other: _Box) -> bool:
+    return all(min(one.high[k], other.high[k]) - max(one.low[k], other.low[k]) > TOUCH_M for k in range(3))
 
 
 def _far_first(boxes: list[_Box]) -> list[_Box]:
@@ -187,7 +216,7 @@ def _ring_of(start: int, behind: list[list[int]], left: set[int]) -> list[int]:
 
 
 def _nearer(one: _Box, other: _Box) -> int:
-    """1: the first may hide the second; -1: the other way round; 0: neither, or they cross."""
+    """1: the first may hide the second; -1: the other way round; 0: neither, or they cross evenly."""
     apart = _apart(one, other)
     if apart is not None:
         return apart
@@ -202,7 +231,17 @@ def _nearer(one: _Box, other: _Box) -> int:
                 return -sign if toward > 0 else sign
             if max(reach) <= low + TOUCH_M:
                 return sign if toward > 0 else -sign
-    return 0
+    return _crossing(one, other)
+
+
+def _crossing(one: _Box, other: _Box) -> int:
+    """The same for two that share space, as a post that stands through a board: by the axis along which they share least."""
+    shared = [min(one.high[k], other.high[k]) - max(one.low[k], other.low[k]) for k in range(3)]
+    k = min(range(3), key=shared.__getitem__)
+    ahead = one.low[k] + one.high[k] - other.low[k] - other.high[k]
+    if shared[k] > THIN_M or abs(ahead) < shared[k]:
+        return 0
+    return 1 if (ahead > 0) == (TOWARD[k] > 0) else -1
 
 
 def _apart(one: _Box, other: _Box) -> int | None:

@@ -7,7 +7,7 @@ from typing import Any
 from steady.drawing.scene import scene
 from steady.drawing.thumbnail import Tile, tile
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.jobs.document import JobDocument, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, case_of, kind_in, plan_structure
 from steady.structures.line_help import WordHelp, explain
 from steady.structures.structure_type import NewStructureRequest, StructureType
 from steady.units.lengths import Bare
@@ -46,7 +46,11 @@ def _picture(job: JobDocument, spec_of: Callable[[str], Any], text: str) -> tupl
     try:
         spec = spec_of(text)
         alone = replace(job, structures=(Structure(name="New", spec=spec),))
-        return tile(scene(plan_structure(alone, spec.id))), ""
+        plan = plan_structure(alone, spec.id)
+        picture = tile(scene(plan))
+        # In the words that a client reads, where the kind has them: a count of pieces says little of what was typed.
+        said = kind_in(alone, spec.id).describe(case_of(alone, spec.id), plan)
+        return replace(picture, says=said or picture.says), ""
     except InvalidInputError as error:
         return None, error.message
     except OutOfScopeError as error:

@@ -372,12 +372,14 @@ class JobTest(SignedIn):
         meant = page.get_by_role("list", name="Line format help")
         expect(meant).to_contain_text("corner at 38′ 0″, a quarter turn right")
         expect(meant).to_contain_text("118′ 6″")
-        expect(page.get_by_role("img", name=re.compile("A fence: .* posts"))).to_be_visible()
+        expect(page.get_by_role("img", name=re.compile("of fence of upright boards"))).to_be_visible()
         structures = len(self.document()["structures"])
         line.fill("0 c38 banana 118'6")
         expect(meant.get_by_text("not recognized")).to_be_visible()
         expect(page.locator(".not-yet")).to_contain_text("banana")
-        expect(page.get_by_role("img", name=re.compile("A fence: .* posts"))).to_be_visible()  # the rest is still drawn
+        expect(
+            page.get_by_role("img", name=re.compile("of fence of upright boards"))
+        ).to_be_visible()  # the rest is still drawn
         self.assertEqual(self.axe(), [])
         self.tile("Pavilions")
         page.get_by_label("Over the beams, one way × the other").fill("16x16 over9in pitch25 ring3")

@@ -91,12 +91,12 @@ class ListInTheBrowserTest(SignedIn):
         table = page.get_by_role("table", name="What to buy for the whole job")
         expect(table.locator("tbody tr").first).to_be_visible()
         expect(page.get_by_text("Cross-checked")).to_contain_text("agree")
-        before = table.locator("tfoot td.strong").text_content() or ""
+        before = table.locator("tfoot .strong").text_content() or ""
         self.assertEqual(self.axe(), [])
         page.get_by_label("into the ground").uncheck()
-        expect(table.locator("tfoot td.strong")).not_to_have_text(before)
+        expect(table.locator("tfoot .strong")).not_to_have_text(before)
         page.get_by_label("into the ground").check()
-        expect(table.locator("tfoot td.strong")).to_have_text(before)
+        expect(table.locator("tfoot .strong")).to_have_text(before)
         # A price that is none is refused at its field and stays in it; one that is changes the sum.
         field = table.locator("tbody input").first
         field.fill("-3")
@@ -107,7 +107,7 @@ class ListInTheBrowserTest(SignedIn):
         field.press("Enter")
         expect(table.get_by_role("alert")).to_have_count(0)
         expect(field).to_have_value("31.50")
-        expect(table.locator("tfoot td.strong")).not_to_have_text(before)
+        expect(table.locator("tfoot .strong")).not_to_have_text(before)
         expect(table.locator("tbody tr").first).to_contain_text("your price")
         self.saved()
         with page.expect_download() as got:

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { Takeoff } from '@/api/types'
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import KeptInput from '@/components/KeptInput.vue'
 import { exact, parsePrice, pricesShown } from '@/logic/money'
 import { useJob } from '@/stores/job'
@@ -30,69 +31,53 @@ const own = (line: Line) =>
   !!store.document?.yard.prices.some(
     (one) => one.item === line.item && (one.length_m ?? null) === (line.length_m ?? null),
   )
-void props
+/** A column of notes only where there is one. */
+const columns = computed<ListColumn[]>(() => [
+  { key: 'says', label: 'Item', by: 'says' },
+  { key: 'count', label: 'Quantity', by: 'count', figure: true },
+  { key: 'price', label: 'Unit price', by: 'price', figure: true },
+  { key: 'total', label: 'Total', by: 'total', figure: true },
+  ...(props.bill.lines.some((line) => line.note || own(line)) ? [{ key: 'note', label: 'Note', quiet: true }] : []),
+])
 </script>
 
 <template>
-  <table class="bill">
-    <caption class="visually-hidden">
-      {{
-        caption
-      }}
-    </caption>
-    <thead>
-      <tr>
-        <th>What</th>
-        <th class="n">How many</th>
-        <th class="n">Price each</th>
-        <th class="n">Total</th>
-        <th />
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="line in bill.lines" :key="line.says">
-        <td>{{ line.says }}</td>
-        <td class="n">{{ line.count }} {{ line.count === 1 ? line.unit.replace(/s$/, '') : line.unit }}</td>
-        <td class="n">
-          <template v-if="!pricesShown">{{ exact(line.price) }}</template>
-          <KeptInput
-            v-else
-            :value="exact(line.price)"
-            :aria-label="`Price of ${line.says}`"
-            :aria-invalid="!!wrong[key(line)]"
-            inputmode="decimal"
-            @change="price(line, ($event.target as HTMLInputElement).value)"
-          />
-          <span v-if="wrong[key(line)]" class="fault small" role="alert">{{ wrong[key(line)] }}</span>
-        </td>
-        <td class="n">{{ exact(line.total) }}</td>
-        <td class="quiet small">
-          {{ own(line) ? 'your price' : '' }}{{ own(line) && line.note ? '; ' : '' }}{{ line.note }}
-        </td>
-      </tr>
-    </tbody>
-    <tfoot>
-      <tr>
-        <th>Materials</th>
-        <td />
-        <td />
-        <td class="n strong">{{ exact(bill.total) }}</td>
-        <td class="small">{{ pricesShown ? bill.per_says : '' }}</td>
-      </tr>
-    </tfoot>
-  </table>
+  <DataList class="bill" :rows="bill.lines" :columns="columns" :label="caption" row-key="says">
+    <template #count="{ row }">{{ row.count }} {{ row.count === 1 ? row.unit.replace(/s$/, '') : row.unit }}</template>
+    <template #price="{ row }">
+      <template v-if="!pricesShown">{{ exact(row.price) }}</template>
+      <KeptInput
+        v-else
+        :value="exact(row.price)"
+        :aria-label="`Price of ${row.says}`"
+        :aria-invalid="!!wrong[key(row)]"
+        inputmode="decimal"
+        @change="price(row, ($event.target as HTMLInputElement).value)"
+      />
+      <span v-if="wrong[key(row)]" class="fault small" role="alert">{{ wrong[key(row)] }}</span>
+    </template>
+    <template #total="{ row }">{{ exact(row.total) }}</template>
+    <template #note="{ row }"
+      >{{ own(row) ? 'your price' : '' }}{{ own(row) && row.note ? '; ' : '' }}{{ row.note }}</template
+    >
+    <template #foot-says
+      >Materials<span v-if="pricesShown && bill.per_says" class="per"> ({{ bill.per_says }})</span></template
+    >
+    <template #foot-total
+      ><span class="strong">{{ exact(bill.total) }}</span></template
+    >
+  </DataList>
 </template>
 
 <style scoped>
-.n {
-  text-align: right;
-  white-space: nowrap;
+.per {
+  font-weight: 400;
 }
-.n .fault {
+.fault {
   display: block;
   white-space: normal;
 }
-.bill input {
+.bill :deep(input) {
   width: 80px;
   text-align: right;
   border: 1px solid transparent;
@@ -100,23 +85,19 @@ void props
   border-radius: 3px;
   padding: 2px 4px;
 }
-.bill input:hover,
-.bill input:focus {
+.bill :deep(input:hover),
+.bill :deep(input:focus) {
   border-color: var(--chalk);
   background: var(--paper);
 }
-.bill input[aria-invalid='true'] {
+.bill :deep(input[aria-invalid='true']) {
   border-color: var(--fail);
 }
 @media (max-width: 620px) {
-  .bill {
-    width: 100%;
-  }
-  .bill thead th:last-child,
-  .bill td:last-child {
+  .bill :deep(.quiet) {
     display: none;
   }
-  .bill input {
+  .bill :deep(input) {
     width: 62px;
   }
 }

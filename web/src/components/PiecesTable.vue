@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Takeoff } from '@/api/types'
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import { showRating } from '@/logic/ratings'
 import { showLength, type Tape } from '@/logic/units'
 
@@ -7,6 +8,15 @@ type Piece = Takeoff['pieces'][number]
 /** Every kind of piece to cut: how many, how long, its cuts and what one weighs. */
 defineProps<{ pieces: Piece[] | null; selected: string; tape: Tape; file: string /** the same as CSV */ }>()
 const emit = defineEmits<{ select: [id: string] }>()
+const COLUMNS: ListColumn[] = [
+  { key: 'role', label: 'Piece', by: 'role' },
+  { key: 'says', label: 'Of', by: 'says' },
+  { key: 'count', label: 'Count', by: 'count', figure: true, strong: true },
+  { key: 'length_m', label: 'Length', by: 'length_m', figure: true, strong: true },
+  { key: 'stick_m', label: 'From stock', by: 'stick_m', figure: true },
+  { key: 'bevel_rad', label: 'End cuts', by: 'bevel_rad' },
+  { key: 'mass_kg', label: 'Each', by: 'mass_kg', figure: true },
+]
 const degrees = (rad: number) => `${Math.abs((rad * 180) / Math.PI).toFixed(1)}°`
 function ripped(row: Piece, tape: Tape): string {
   if (row.tapers_to_m !== null && row.tapers_to_m !== undefined)
@@ -17,34 +27,20 @@ function ripped(row: Piece, tape: Tape): string {
 
 <template>
   <p class="choices small"><a :href="file">CSV</a></p>
-  <table v-if="pieces">
-    <thead>
-      <tr>
-        <th>Piece</th>
-        <th>Of</th>
-        <th>Count</th>
-        <th>Length</th>
-        <th>From stock</th>
-        <th>End cuts</th>
-        <th>Each</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr
-        v-for="row in pieces"
-        :key="row.id"
-        :class="{ on: row.abouts.includes(selected) || row.places.includes(selected) }"
-        @click="emit('select', row.abouts[0] ?? '')"
-      >
-        <td>{{ row.role }}{{ ripped(row, tape) }}</td>
-        <td>{{ row.says }}</td>
-        <td class="strong">{{ row.count }}</td>
-        <td class="strong">{{ showLength(row.length_m, tape) }}</td>
-        <td>{{ showLength(row.stick_m, tape) }}</td>
-        <td>{{ row.bevel_rad ? `${degrees(row.bevel_rad)} bevel` : 'square' }}</td>
-        <td>{{ showRating(row.mass_kg, 'mass', tape) }}</td>
-      </tr>
-    </tbody>
-  </table>
+  <DataList
+    v-if="pieces"
+    :rows="pieces"
+    :columns="COLUMNS"
+    label="Pieces to cut"
+    row-key="id"
+    :on="(row) => row.abouts.includes(selected) || row.places.includes(selected)"
+    @pick="emit('select', $event.abouts[0] ?? '')"
+  >
+    <template #role="{ row }">{{ row.role }}{{ ripped(row, tape) }}</template>
+    <template #length_m="{ row }">{{ showLength(row.length_m, tape) }}</template>
+    <template #stick_m="{ row }">{{ showLength(row.stick_m, tape) }}</template>
+    <template #bevel_rad="{ row }">{{ row.bevel_rad ? `${degrees(row.bevel_rad)} bevel` : 'square' }}</template>
+    <template #mass_kg="{ row }">{{ showRating(row.mass_kg, 'mass', tape) }}</template>
+  </DataList>
   <p v-else class="quiet">Counting the pieces.</p>
 </template>

@@ -19,6 +19,8 @@ import { useReference } from '@/stores/reference'
 
 const store = useJob()
 const { stateOf, headlineOf } = useStates()
+/** What governs or is missing; the state itself stands beside the name. */
+const reasonOf = (id: string) => headlineOf(id).replace(/^(Passes|Fails|At its limit)\. /, '')
 const reference = useReference()
 onMounted(() => void reference.load())
 const text = (name: 'name' | 'place' | 'client' | 'wanted') => (value: string | undefined) => {
@@ -110,10 +112,10 @@ function remove(id: string): void {
               @click="remove(item.spec.id)"
               >Remove</Button
             >
-            <p v-if="headlineOf(item.spec.id)" class="headline small quiet">{{ headlineOf(item.spec.id) }}.</p>
+            <p v-if="reasonOf(item.spec.id)" class="headline small quiet">{{ reasonOf(item.spec.id) }}.</p>
           </li>
         </ul>
-        <p v-if="store.document.structures.length">
+        <p v-if="store.document.structures.length" class="onward">
           <router-link :to="{ name: 'place' }">Open site plan</router-link>
         </p>
         <p v-else class="quiet">Pick a type, then type its line or start from an example.</p>
@@ -238,8 +240,8 @@ function remove(id: string): void {
   display: flex;
   flex-wrap: wrap;
   gap: 12px;
-  align-items: baseline;
-  padding: 6px 0;
+  align-items: center;
+  padding: 8px 0;
   border-bottom: 1px solid var(--line);
 }
 .state {
@@ -253,6 +255,9 @@ function remove(id: string): void {
 }
 .page {
   max-width: 1180px;
+}
+.onward {
+  margin: 10px 5px 0;
 }
 .another {
   margin: 18px 0 8px;

@@ -159,6 +159,14 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
   display: flex;
   flex-direction: column;
 }
+/* A page of running text scrolls by itself, beside the rail and under the head, which stay. */
+@media screen and (min-width: 861px) {
+  .room > :deep(main.page) {
+    flex: 1;
+    min-height: 0;
+    overflow-y: auto;
+  }
+}
 @media (max-width: 860px) {
   .body {
     flex-direction: column;

@@ -137,7 +137,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
               <thead>
                 <tr>
                   <th>Stage</th>
-                  <th class="n">Weighs</th>
+                  <th class="n">Weight</th>
                   <th class="n">Longest</th>
                 </tr>
               </thead>
@@ -156,7 +156,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
             </table>
           </section>
           <section v-if="list.shares.length > 1">
-            <h2>Each on its own</h2>
+            <h2>By structure</h2>
             <table>
               <tbody>
                 <tr v-for="share in list.shares" :key="share.id">
