@@ -119,6 +119,25 @@ class BoardsTest(unittest.TestCase):
         self.assertTrue(ladder)
         self.assertFalse([p for part in one.parts for p in part.places if "/ladder/" in p.id])
 
+    def test_every_board_of_a_frame_is_screwed_down(self) -> None:
+        """By hand, 4.9 × 3.6 m free of a house: along x over every joist, along y at every 16 in and at both ends."""
+        plan = planned(deck(SHAPES["rectangle"], frame_boards=1, attach="free"), site())
+        field = planned(deck(SHAPES["rectangle"], attach="free"), site())
+
+        def screws(made: Plan) -> int:
+            return sum(part.count for part in made.parts if part.item == "deck screw")
+
+        joists = len({round(p.at[0], 4) for part in plan.parts if part.role == "joist" for p in part.places})
+        frame = [(part, p) for part in plan.parts for p in part.places if "/frame/" in p.id]
+        across = sum(abs(p.along[0]) > 0.5 for _, p in frame)
+        along = [part.length_m for part, p in frame if abs(p.along[1]) > 0.5]
+        least = 2 * 2 * joists + 2 * sum(math.ceil(length / (16 * 0.0254)) for length in along)
+        rows = {p.id for part in plan.parts for p in part.places if "/boards/" in p.id}
+        self.assertTrue(across >= 2 and rows)
+        # The field loses what the frame takes of it; what is left and the frame together are no fewer than the frame's own.
+        self.assertGreater(screws(plan), least)
+        self.assertGreater(screws(plan), screws(field))
+
     def test_a_mirror_image_has_the_same_list(self) -> None:
         rng = random.Random(4)
         shapes = [SHAPES["L"], SHAPES["corner cut off"]]

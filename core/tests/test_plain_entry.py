@@ -65,12 +65,22 @@ class FenceTest(unittest.TestCase):
             ("85 ft, gas at 40", "how far to keep off"),
             ("85 ft bananas", '"bananas"'),
             ("85 ft, 9x9 posts", "there are"),
-            ("85 ft, 60 ft tall", "outside"),
+            ("85 ft, 60 ft tall", "1 ft to 12 ft 1 1/2 in (0.3 to 3.7 m) is possible"),
+            ("85 ft, posts every 60", "is possible"),
             ("corner at 52, 6 ft tall", "end of the line"),
         ):
             with self.assertRaises(InvalidInputError, msg=text) as refused:
                 typed("fence", text)
             self.assertIn(says, refused.exception.message)
+
+    def test_the_limits_are_those_of_the_settings(self) -> None:
+        self.assertAlmostEqual(typed("fence", "85 ft, 9 ft tall").height_m, 9 * FT)
+        with self.assertRaises(InvalidInputError):
+            typed("deck", "16x12 deck, joists at 8 ft")
+
+    def test_signs_read_as_in_every_field(self) -> None:
+        self.assertAlmostEqual(typed("fence", "85′, 5′ 6⅛″ tall").height_m, (5 * 12 + 6.125) * IN)
+        self.assertEqual(typed("deck", "5.4×3.3 m deck").outline, typed("deck", "5.4 m by 3.3 deck").outline)
 
     def test_short_lines_read_as_before(self) -> None:
         kind = kind_called("fence")

@@ -23,7 +23,7 @@ TOWARD = (
 TOUCH_M = 0.002
 """Pieces that stand so little into each other lie apart for the eye [our own]."""
 THIN_M = 0.06
-"""Two that share no more than this along an axis are taken to lie apart along it [our own]."""
+"""What is no thicker is a board that upright pieces may stand through [our own]."""
 BOX_FACES = ((0, 1, 3, 2), (4, 6, 7, 5), (0, 2, 6, 4), (1, 5, 7, 3), (2, 3, 7, 6), (0, 4, 5, 1))
 
 
@@ -216,7 +216,7 @@ def _ring_of(start: int, behind: list[list[int]], left: set[int]) -> list[int]:
 
 
 def _nearer(one: _Box, other: _Box) -> int:
-    """1: the first may hide the second; -1: the other way round; 0: neither, or they cross evenly."""
+    """1: the first may hide the second; -1: the other way round; 0: neither, or they cross."""
     apart = _apart(one, other)
     if apart is not None:
         return apart
@@ -231,17 +231,7 @@ def _nearer(one: _Box, other: _Box) -> int:
                 return -sign if toward > 0 else sign
             if max(reach) <= low + TOUCH_M:
                 return sign if toward > 0 else -sign
-    return _crossing(one, other)
-
-
-def _crossing(one: _Box, other: _Box) -> int:
-    """The same for two that share space, as a post that stands through a board: by the axis along which they share least."""
-    shared = [min(one.high[k], other.high[k]) - max(one.low[k], other.low[k]) for k in range(3)]
-    k = min(range(3), key=shared.__getitem__)
-    ahead = one.low[k] + one.high[k] - other.low[k] - other.high[k]
-    if shared[k] > THIN_M or abs(ahead) < shared[k]:
-        return 0
-    return 1 if (ahead > 0) == (TOWARD[k] > 0) else -1
+    return 0
 
 
 def _apart(one: _Box, other: _Box) -> int | None:

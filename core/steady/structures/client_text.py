@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Mapping
 
 from steady.catalog.items import sticks
-from steady.plan.model import Part, Plan
+from steady.plan.model import Plan
 from steady.units.client_lengths import client_length
 from steady.units.show import Tape
 
@@ -32,15 +32,6 @@ def joined(told: Iterable[str]) -> str:
     """Things named one after another, the last after *and*."""
     rows = [one for one in told if one]
     return rows[0] if len(rows) == 1 else f"{', '.join(rows[:-1])} and {rows[-1]}" if rows else ""
-
-
-def pieces(plan: Plan, role: str) -> int:
-    """How many pieces of a role are built in."""
-    return sum(part.count for part in _of(plan, role))
-
-
-def _of(plan: Plan, role: str) -> list[Part]:
-    return [part for part in plan.parts if part.role == role and part.length_m > 0]
 
 
 def standing(plan: Plan, words: Mapping[bool, str]) -> str:

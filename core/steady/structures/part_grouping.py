@@ -1,6 +1,8 @@
 """Like pieces turned into one part: by role, stick, section, cuts and length to a tenth of a millimetre."""
 
+import math
 from collections import defaultdict
+from collections.abc import Iterable
 from dataclasses import replace
 
 from steady.catalog.items import SectionItem
@@ -23,6 +25,27 @@ class Sawn:
 
 
 AS_LONG_AS_IT_IS = Sawn()
+SQUARE_RAD = 1e-6
+"""An end turned by less is sawn square."""
+
+
+def mitered(length_m: float, width_m: float, ends_rad: tuple[float, float]) -> Sawn:
+    """A board that lies flat, its ends sawn so that its upper edge is the longer where an angle is above 0.
+
+    Args:
+        length_m: Along its middle; it comes out of its stick at its longer side.
+    """
+    first = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-ends_rad[0])
+    last = Cut(end="end", kind="saw", at_m=length_m, mitre_rad=0.0, bevel_rad=ends_rad[1])
+    return Sawn(
+        tuple(cut for cut in (first, last) if abs(cut.bevel_rad) > SQUARE_RAD),
+        length_m + sum(width_m / 2 * abs(math.tan(angle)) for angle in ends_rad),
+    )
+
+
+def pieces_of(parts: Iterable[Part], role: str) -> int:
+    """How many pieces of a role there are."""
+    return sum(part.count for part in parts if part.role == role)
 
 
 class Grouper:

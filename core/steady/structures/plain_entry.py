@@ -6,10 +6,13 @@ phrase matches is left to the short line, which refuses what it does not know by
 
 import re
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any
 
 from steady.errors import InvalidInputError
-from steady.units.lengths import Bare, parse_length
+from steady.structures.form_schema import limits_of
+from steady.units.client_lengths import client_length
+from steady.units.lengths import Bare, of_one_unit, parse_length, plain_signs
 from steady.value_objects import value_object
 
 FIELD = "readings"
@@ -22,7 +25,6 @@ LENGTH = (
 NOISE = re.compile(
     r"\b(?:a|an|the|and|with|of|on|in total|long|total|please|it|is|has|one|new|to house|house|wooden|timber|wood|lumber)\b"
 )
-SIGNS = {"’": "'", "′": "'", "″": '"', "”": '"', "“": '"', "×": "x", "½": " 1/2", "¼": " 1/4", "¾": " 3/4"}
 EDGE_SIGNS = ",;. "
 SIZED = re.compile(r"[\d.][\w.'\"/]*x[\d.]")
 """A word of a short line that is a size."""
@@ -78,9 +80,7 @@ def translated(words: PlainWords, text: str, bare: Bare) -> PlainLine | None:
     Raises:
         InvalidInputError: A phrase is known and its figures cannot be; the message quotes it.
     """
-    rest = text.lower()
-    for sign, plain in SIGNS.items():
-        rest = rest.replace(sign, plain)
+    rest = plain_signs(text)
     clauses: list[tuple[int, Clause]] = []
     for pattern, made in words.phrases:
         found = re.search(rf"(?<![\w.]){pattern}(?![\w.]*\w)", rest)
@@ -138,14 +138,29 @@ def as_flag(word: str, means: str = "") -> Made:
     return lambda found, bare: Clause(typed=found[0].strip(), word=word, means=means)
 
 
+def as_field(spec: type[Any], path: str, means: str) -> Made:
+    """A phrase that sets a length of the spec to that of the group `a`, held to the limits of the spec's own field."""
+    least_m, most_m = limits_of(spec, path)
+    shown = [client_length(value_m, "imperial") for value_m in (least_m, most_m)]
+
+    def made(found: re.Match[str], bare: Bare) -> Clause:
+        value_m = metres(found["a"], bare, found[0])
+        if not least_m - 1e-9 <= value_m <= most_m + 1e-9:
+            allowed = f"{shown[0]} to {shown[1]} ({least_m:g} to {most_m:g} m)"
+            raise InvalidInputError(FIELD, f'"{found[0].strip()}": {allowed} is possible; check its unit')
+        return Clause(
+            typed=found[0].strip(),
+            change=lambda spec: replace(spec, **{path: value_m}),
+            means=means,
+            lengths_m=(value_m,),
+        )
+
+    return made
+
+
 def size(found: re.Match[str], bare: Bare) -> Clause:
     """Two sides with a unit at one or both: 18 ft by 11 ft, 5.4 x 3.3 m."""
-    one, two = found["a"].strip(), found["b"].strip()
-    alone = re.compile(rf"{_NUMBER}")
-    unit = re.search(rf"({_UNIT})\s*$", two)
-    if alone.fullmatch(one) and unit:
-        one += f" {unit[1]}"
-    sides = tuple(metres(side, bare, found[0]) for side in (one, two))
+    sides = tuple(metres(side, bare, found[0]) for side in of_one_unit(found["a"].strip(), found["b"].strip()))
     return Clause(typed=found[0].strip(), word="x".join(map(short, sides)), means="{0} × {1}", lengths_m=sides)
 
 

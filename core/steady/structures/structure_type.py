@@ -80,7 +80,6 @@ class LineForm:
         name: A sample name.
         imperial: A sample line in feet; `metric` in metres.
         help: Words of the line and what each means, in feet; `metric_help` the same where a bare number is metres.
-        go: The button's words.
         starts: Lines at a press.
         in_words: A sample in ordinary words, in feet and in metres; empty: the kind reads its short line alone.
     """
@@ -92,7 +91,6 @@ class LineForm:
     metric: str
     help: tuple[tuple[str, str], ...]
     metric_help: tuple[tuple[str, str], ...]
-    go: str = "Create layout"
     starts: tuple[LineStart, ...] = ()
     in_words: tuple[str, str] = ("", "")
 

@@ -56,6 +56,16 @@ _GROUPED = re.compile(r"(?<![\d/.])\d{1,3}(?:\s\d{3})+(?=(?:\.\d*)?\s*(mm|cm|m|$
 _FEET_INCHES = re.compile(rf"^\s*(\d+)\s*(?:-|\s)\s*({_NUMBER})\s*$")
 
 
+def plain_signs(text: str) -> str:
+    """A text in lower case with the marks of a keyboard: feet and inches as ' and ", fractions as 1/2, × as x."""
+    clean = text.lower().replace("’", "'").replace("′", "'").replace("″", '"').replace("”", '"')
+    clean = clean.replace("“", '"').replace("−", "-").replace("×", "x")
+    # A whole number before a vulgar fraction needs a space between: 6½ is six and a half.
+    for sign, words in _VULGAR.items():
+        clean = clean.replace(sign, " " + words)
+    return clean
+
+
 def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
     """Read a length in any form people write.
 
@@ -72,11 +82,7 @@ def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
         InvalidInputError: The text is not a length.
     """
     say = f'"{text.strip()}" is not a length. Write it like 7\' 6 1/2", 90.5 in or 2.3 m'
-    clean = text.strip().lower().replace("’", "'").replace("′", "'").replace("″", '"').replace("”", '"')
-    clean = clean.replace("“", '"').replace("−", "-").replace(",", "")
-    # A whole number before a vulgar fraction needs a space between: 6½ is six and a half.
-    for sign, words in _VULGAR.items():
-        clean = clean.replace(sign, " " + words)
+    clean = plain_signs(text.strip()).replace(",", "")
     if "⁄" in clean:
         clean = re.sub(r"([⁰¹²³⁴⁵⁶⁷⁸⁹]+)⁄", r" \1⁄", clean).translate(_SUPERSCRIPT).replace("⁄", "/")
     clean = re.sub(r"(?<=['t])\s*-\s*(?=\d)", " ", clean).strip()  # 7'-6" is 7' 6"

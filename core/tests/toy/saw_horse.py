@@ -194,7 +194,6 @@ SAW_HORSE = StructureType(
         metric="1.2x0.75",
         help=(("4x2'6", "4 ft long, 2 ft 6 high"),),
         metric_help=(("1.2x0.75", "1.2 m long, 750 mm high"),),
-        go="Knock it up",
         starts=(LineStart(says="A usual one", imperial="4x2'6", metric="1.2x0.75"),),
     ),
     read=read,

@@ -89,7 +89,7 @@ class AtADeskTest(Tasks):
         self.at("brief")
         self.press("Decks")
         self.type("Along the house × out from it", "16x12 up3")
-        self.press("Frame it")
+        self.press("Create layout")
         expect(self.page.locator(".canvas svg").first).to_be_visible()
         said = self.sheets("deck")
         self.assertIn("16′ 0″", said)

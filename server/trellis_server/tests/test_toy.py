@@ -132,7 +132,7 @@ class ToyInTheBrowserTest(SignedIn):
         self.tile("Saw-horses")
         form = page.get_by_role("form", name="A saw-horse from its size")
         form.get_by_label("Long × high").fill("4x2'6")
-        form.get_by_role("button", name="Knock it up").click()
+        form.get_by_role("button", name="Create layout").click()
         expect(page.get_by_text("The whole saw-horse")).to_be_visible()
         for place in ("bearer", "leg-0", "leg-3", "stretchers"):
             self.assertGreater(page.locator(f'.canvas [data-id="saw-horse-1/{place}"]').count(), 0, place)

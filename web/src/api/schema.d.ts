@@ -6493,18 +6493,12 @@ export interface components {
          *         name: A sample name.
          *         imperial: A sample line in feet; `metric` in metres.
          *         help: Words of the line and what each means, in feet; `metric_help` the same where a bare number is metres.
-         *         go: The button's words.
          *         starts: Lines at a press.
          *         in_words: A sample in ordinary words, in feet and in metres; empty: the kind reads its short line alone.
          */
         LineForm: {
             /** Asks */
             asks: string;
-            /**
-             * Go
-             * @default Create layout
-             */
-            go: string;
             /** Help */
             help: [
                 string,

@@ -19,8 +19,6 @@ import { useReference } from '@/stores/reference'
 
 const store = useJob()
 const { stateOf, headlineOf } = useStates()
-/** What governs or is missing; the state itself stands beside the name. */
-const reasonOf = (id: string) => headlineOf(id).replace(/^(Passes|Fails|At its limit)\. /, '')
 const reference = useReference()
 onMounted(() => void reference.load())
 const text = (name: 'name' | 'place' | 'client' | 'wanted') => (value: string | undefined) => {
@@ -112,7 +110,7 @@ function remove(id: string): void {
               @click="remove(item.spec.id)"
               >Remove</Button
             >
-            <p v-if="reasonOf(item.spec.id)" class="headline small quiet">{{ reasonOf(item.spec.id) }}.</p>
+            <p v-if="headlineOf(item.spec.id)" class="headline small quiet">{{ headlineOf(item.spec.id) }}.</p>
           </li>
         </ul>
         <p v-if="store.document.structures.length" class="onward">

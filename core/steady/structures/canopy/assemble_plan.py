@@ -20,6 +20,7 @@ from steady.structures.canopy.frame import RoofFrame
 from steady.structures.canopy.load_path_checks import LateralSystemResult
 from steady.structures.check_collector import CheckCollector
 from steady.structures.measurement_targets import PLACE_M, post_targets
+from steady.structures.part_grouping import pieces_of
 from steady.structures.place import unsaid
 from steady.structures.structure_type import DesignInput
 from steady.structures.task_tables import cautions_from, tasks_from
@@ -58,11 +59,6 @@ class Own:
     notes: tuple[str, ...]
     high_m: float
     targets: tuple[MeasurementTarget, ...] = ()
-
-
-def pieces_of(made: tuple[Part, ...], role: str) -> float:
-    """How many pieces of a role it is made of."""
-    return float(sum(part.count for part in made if part.role == role))
 
 
 def whole_plan(

@@ -4,13 +4,14 @@ import math
 from typing import Any
 
 from steady.plan.model import Plan
-from steady.structures.client_text import counted, pieces, sentences, side_by_side, timber
+from steady.structures.client_text import counted, sentences, side_by_side, timber
+from steady.structures.part_grouping import pieces_of
 from steady.structures.structure_type import DesignInput
 from steady.units.client_lengths import client_length
 
 
 def _posts(spec: Any, plan: Plan) -> str:
-    count = pieces(plan, "post")
+    count = pieces_of(plan.parts, "post")
     if not count:
         return ""
     feet = "on concrete footings in the ground" if spec.stands == "footings" else "on the slab that is there"
@@ -23,8 +24,8 @@ def pergola(case: DesignInput, plan: Plan) -> str:
     house = ", held by the house on one side" if spec.attach == "house" else ""
     high = client_length(spec.high_m, tape.system)
     line = f"a pergola, {side_by_side(tape, spec.beams_m, spec.rafters_m)}, {high} clear under its beams{house}"
-    over = f"{counted(pieces(plan, 'rafter'), 'rafter')} of {timber(spec.rafter)}"
-    slats = pieces(plan, "slat")
+    over = f"{counted(pieces_of(plan.parts, 'rafter'), 'rafter')} of {timber(spec.rafter)}"
+    slats = pieces_of(plan.parts, "slat")
     shade = f" with {slats} slats of {timber(spec.slat)} across them" if slats else ""
     return sentences((line, over + shade, _posts(spec, plan)))
 

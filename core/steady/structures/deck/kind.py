@@ -55,7 +55,6 @@ LINE = LineForm(
             "corner2": "corner0.6",
         },
     ),
-    go="Frame it",
     starts=(
         LineStart(says="Start from an example", imperial="16x12 up3", metric="4.8x3.6 up0.9"),
         LineStart(says="A footbridge", imperial="3'6x10 up1", metric="1.0x3.0 up0.3", preset="footbridge"),

@@ -54,7 +54,6 @@ LINE = LineForm(
             "high18in": "high450mm",
         },
     ),
-    go="Float it",
     starts=(
         LineStart(says="A small one", imperial="10x8 barrels9 rows3 noramp", metric="3x2.4 barrels9 rows3 noramp"),
         LineStart(

@@ -68,7 +68,6 @@ LINE = LineForm(
             "brace2": "brace0.6",
         },
     ),
-    go="Put it up",
     starts=(
         LineStart(says="Over a back door", imperial="8x4 fall5 beam8", metric="2.4x1.2 fall5 beam2.4"),
         LineStart(says="Along the house", imperial="16x8 fall5 beam8", metric="4.8x2.4 fall5 beam2.4"),

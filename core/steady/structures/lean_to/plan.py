@@ -3,7 +3,7 @@
 from steady.data.loader import keyed
 from steady.plan.model import DragHandle, Part, Plan
 from steady.structures.canopy.actions import size_targets
-from steady.structures.canopy.assemble_plan import Own, edge_handle, pieces_of, post_handles, whole_plan
+from steady.structures.canopy.assemble_plan import Own, edge_handle, post_handles, whole_plan
 from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
 from steady.structures.lean_to import parts as pieces
@@ -11,6 +11,7 @@ from steady.structures.lean_to import text
 from steady.structures.lean_to.checks import check_lean_to, out_of_scope
 from steady.structures.lean_to.layout import SIZES, LeanToLayout
 from steady.structures.lean_to.spec import LeanToSpec
+from steady.structures.part_grouping import pieces_of
 from steady.structures.structure_type import DesignInput
 
 

@@ -62,7 +62,6 @@ LINE = LineForm(
             "brace2": "brace0.6",
         },
     ),
-    go="Put it up",
     starts=(
         LineStart(says="A small square", imperial="10x10 pitch25 ring2", metric="3x3 pitch25 ring600mm"),
         LineStart(says="Oblong, with a ridge", imperial="14x10 pitch25", metric="4.2x3 pitch25"),

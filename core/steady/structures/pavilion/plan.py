@@ -2,10 +2,11 @@
 
 from steady.plan.model import Part, Plan
 from steady.structures.canopy.actions import size_targets
-from steady.structures.canopy.assemble_plan import Own, edge_handle, pieces_of, whole_plan
+from steady.structures.canopy.assemble_plan import Own, edge_handle, whole_plan
 from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.text import NOTHING_UPRIGHT
+from steady.structures.part_grouping import pieces_of
 from steady.structures.pavilion import parts as pieces
 from steady.structures.pavilion import text
 from steady.structures.pavilion.checks import check_pavilion, out_of_scope

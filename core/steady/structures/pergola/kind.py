@@ -75,7 +75,6 @@ LINE = LineForm(
             "brace2": "brace0.6",
         },
     ),
-    go="Put it up",
     starts=(
         LineStart(says="Start from an example", imperial="14x10", metric="4.2x3"),
         LineStart(says="Hung on the house", imperial="14x10 attached", metric="4.2x3 attached"),

@@ -5,12 +5,13 @@ from collections.abc import Sequence
 from steady.layout.canopy import Slats
 from steady.plan.model import DragHandle, MeasurementTarget, Member, Part, Plan
 from steady.structures.canopy.actions import size_targets
-from steady.structures.canopy.assemble_plan import Own, edge_handle, pieces_of, post_handles, whole_plan
+from steady.structures.canopy.assemble_plan import Own, edge_handle, post_handles, whole_plan
 from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.text import NOTHING_UPRIGHT, plies_of, post_members, upright_member
 from steady.structures.lifting import heaviest_says
 from steady.structures.measurement_targets import gap_target
+from steady.structures.part_grouping import pieces_of
 from steady.structures.pergola import parts as pieces
 from steady.structures.pergola.bays import BayGrid
 from steady.structures.pergola.checks import PergolaFound, check_pergola, out_of_scope

@@ -185,7 +185,7 @@ async function cheapest(spec: Spec): Promise<Spec> {
       />
     </div>
     <p class="go">
-      <Button :disabled="busy || !line.trim()" type="submit">{{ kind.line.go }}</Button>
+      <Button :disabled="busy || !line.trim()" type="submit">Create layout</Button>
       <Button
         v-for="start in kind.line.starts"
         :key="start.says"

@@ -7,7 +7,7 @@ from steady.catalog.items import SectionItem, sold_with
 from steady.errors import InvalidInputError
 from steady.layout.outline import Edge
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers
-from steady.structures.deck.layout.framing import DeckFrame, height_of
+from steady.structures.deck.layout.framing import DeckFrame, height_of, joists_at
 from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.guard.calculate import GuardAsk, GuardFound, calculate_guard, lever_m
 
@@ -36,23 +36,6 @@ def rail_of(timber: DeckTimbers) -> SectionItem:
 def open_edges(spec: DeckSpec, frame: DeckFrame) -> list[Edge]:
     """Edges that no wall closes."""
     return [edge for edge in frame.plan.edges if not (edge.index == 0 and spec.attach in ("ledger", "existing"))]
-
-
-def joists_at(frame: DeckFrame, edge: Edge) -> tuple[float, ...]:
-    """Where joists end on an edge that crosses them (m from its start); none where they run along it or it runs at a slant."""
-    axis = 1 if frame.flip else 0
-    way = (edge.end[axis] - edge.start[axis]) / edge.length_m
-    if abs(abs(way) - 1.0) > 1e-6:
-        return ()
-    v = edge.start[1 - axis]
-    return tuple(
-        sorted(
-            (joist.u_m - edge.start[axis]) * way
-            for joist in frame.joists
-            if min(abs(joist.from_m - v), abs(joist.to_m - v)) < NEAR_M
-            and -NEAR_M < (joist.u_m - edge.start[axis]) * way < edge.length_m + NEAR_M
-        )
-    )
 
 
 def _ledger(spec: DeckSpec, frame: DeckFrame, edge: Edge, timber: DeckTimbers) -> tuple[tuple[float, float], ...]:

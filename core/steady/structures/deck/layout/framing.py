@@ -13,7 +13,7 @@ from functools import lru_cache
 
 from steady.errors import InvalidInputError
 from steady.layout.decking import joist_centres
-from steady.layout.outline import Outline, Point, Span, checked, height_at
+from steady.layout.outline import Edge, Outline, Point, Span, checked, height_at
 from steady.memo import IdentityKey, cached
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.deck.spec.deck import DeckSpec, Pin
@@ -237,6 +237,23 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
         tuple(IdentityKey(run) for run in beams),
         _Seen(plan, flip, on_house, _deeper_at_far_side(framing, joist_m)),
         tuple(notes),
+    )
+
+
+def joists_at(frame: DeckFrame, edge: Edge) -> tuple[float, ...]:
+    """Where joists end on an edge that crosses them (m from its start); none where they run along it or it runs at a slant."""
+    axis = 1 if frame.flip else 0
+    way = (edge.end[axis] - edge.start[axis]) / edge.length_m
+    if abs(abs(way) - 1.0) > 1e-6:
+        return ()
+    v = edge.start[1 - axis]
+    return tuple(
+        sorted(
+            (joist.u_m - edge.start[axis]) * way
+            for joist in frame.joists
+            if min(abs(joist.from_m - v), abs(joist.to_m - v)) < NEAR_M
+            and -NEAR_M < (joist.u_m - edge.start[axis]) * way < edge.length_m + NEAR_M
+        )
     )
 
 

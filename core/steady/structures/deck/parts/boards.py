@@ -9,7 +9,7 @@ from steady.layout.decking import Courses, courses, joined
 from steady.layout.outline import Outline, Span, inset
 from steady.plan.model import Cut, PartPlacement
 from steady.structures.deck.layout.framing import DeckFrame
-from steady.structures.deck.parts.build import Builder
+from steady.structures.deck.parts.build import SCREWS_AT_A_JOIST, Builder
 from steady.structures.deck.parts.picture_frame import picture_frame
 from steady.structures.part_grouping import Sawn
 from steady.value_objects import positional_value_object
@@ -19,7 +19,6 @@ LEAST_STRIP_M = 0.002
 """A board that passes a step of the outline by less is not cut for it: less than a saw takes away [our own]."""
 LEAST_LEFT_M = 0.02
 """A board of which a post leaves less beside it is parted there [our own]."""
-SCREWS_AT_A_JOIST = 2
 SCREW_EDGE_M = 0.02
 """A board reaches so far onto a joist, from its middle, to be screwed to it [our own, half a joist]."""
 

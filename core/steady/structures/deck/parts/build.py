@@ -22,6 +22,8 @@ from steady.structures.joints.brace_ends import LAGS_AN_END, brace_lag
 from steady.structures.part_grouping import AS_LONG_AS_IT_IS, Sawn
 
 UP: Vec = (0.0, 0.0, 1.0)
+SCREWS_AT_A_JOIST = 2
+"""Of each deck board, wherever it lies on a joist [common practice]."""
 SAME_M = 0.0005
 BRIDGING_M = 2.1
 """Rows of bridging or blocking between joists are at most this far apart. Source: NBC 9.23.9.4, IRC R502.7.1 (8 ft)."""

@@ -4,11 +4,12 @@ import itertools
 import math
 
 from steady.layout.outline import Edge
-from steady.plan.model import Cut, PartPlacement
-from steady.structures.deck.checks.guards import cap_of, joists_at, rail_of
+from steady.plan.model import PartPlacement
+from steady.structures.deck.checks.guards import cap_of, rail_of
+from steady.structures.deck.layout.framing import joists_at
 from steady.structures.deck.parts.build import SAME_M, UP, Builder
 from steady.structures.guard.calculate import GuardFound, GuardRun
-from steady.structures.part_grouping import Sawn
+from steady.structures.part_grouping import mitered
 
 CAP_LONGEST_M = 3.6
 """Caps are cut no longer than this: they are handled overhead by one person [common practice]."""
@@ -28,8 +29,6 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
     for k, (begins, stops) in enumerate(itertools.pairwise(_joints(ends, run.posts_m[1:-1]))):
         length = stops - begins
         angles = (first_rad if begins == ends[0] else 0.0, last_rad if stops == ends[1] else 0.0)
-        first = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-angles[0])
-        last = Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=angles[1])
         x, y = edge.inside(begins, inset_m)
         b.add(
             "guard cap",
@@ -42,10 +41,7 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
                 up=(edge.out[0], edge.out[1], 0.0),
                 about=f"{b.spec.id}/guard",
             ),
-            Sawn(
-                tuple(cut for cut in (first, last) if cut.bevel_rad),
-                length + sum(board.width_m / 2 * math.tan(angle) for angle in angles),
-            ),
+            mitered(length, board.width_m, angles),
         )
 
 

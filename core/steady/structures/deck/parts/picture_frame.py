@@ -6,12 +6,10 @@ import math
 from steady.errors import InvalidInputError
 from steady.layout.decking import joined
 from steady.layout.outline import Edge
-from steady.plan.model import Cut, PartPlacement
+from steady.plan.model import PartPlacement
 from steady.structures.deck.layout.framing import frame_inner_edge_m
-from steady.structures.deck.parts.build import UP, Builder, levels
-from steady.structures.part_grouping import Sawn
-
-SQUARE_RAD = 1e-6
+from steady.structures.deck.parts.build import SCREWS_AT_A_JOIST, UP, Builder, levels
+from steady.structures.part_grouping import SQUARE_RAD, mitered
 
 
 def picture_frame(b: Builder, longest_m: float) -> list[str]:
@@ -78,16 +76,18 @@ def _run(
     if abs(direction[axis]) < SQUARE_RAD:
         count = max(1, math.ceil(total / room_m - 1e-9))
         lengths = [total / count] * count
+        # Along its joists it is screwed as often as the field is across them.
+        held = count * (math.ceil(total / count / spec.spacing_m - 1e-9) + 1)
     else:
         over = sorted((joist.u_m - start[axis]) / direction[axis] for joist in frame.joists)
         lengths = list(joined(total, tuple(at for at in over if 0.05 < at < total - 0.05), room_m, 0))
+        # Both pieces that meet over a joist are screwed to it.
+        held = sum(0 < at < total for at in over) + len(lengths) - 1
+    b.fix("deck screw", SCREWS_AT_A_JOIST * held, (*start, 0.0), "screw")
     begins = list(itertools.accumulate(lengths, initial=0.0))
     for k, (at, length) in enumerate(zip(begins, lengths, strict=False)):
         ends = (first_rad if k == 0 else 0.0, last_rad if k + 1 == len(lengths) else 0.0)
         # The board's outer edge is its upper one: past a corner that turns outward it is the longer.
-        first = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-ends[0])
-        last = Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=ends[1])
-        cuts = tuple(cut for cut in (first, last) if abs(cut.bevel_rad) > SQUARE_RAD)
         b.add(
             "decking",
             stick,
@@ -98,7 +98,7 @@ def _run(
                 along=(*direction, 0.0),
                 up=(edge.out[0], edge.out[1], 0.0),
             ),
-            Sawn(cuts, length + sum(w / 2 * abs(math.tan(angle)) for angle in ends)),
+            mitered(length, w, ends),
         )
 
 

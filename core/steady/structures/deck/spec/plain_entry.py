@@ -6,7 +6,7 @@ from typing import Any
 
 from steady.structures.deck.actions import add_stair
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.plain_entry import LENGTH, SIZE, Clause, Made, PlainWords, as_flag, as_word, metres
+from steady.structures.plain_entry import LENGTH, SIZE, Clause, Made, PlainWords, as_field, as_flag, as_word
 from steady.structures.plain_timbers import SIZED, timber
 from steady.units.lengths import Bare
 
@@ -28,16 +28,7 @@ def _field(field: str, value: object, says: str) -> Made:
     )
 
 
-def _spacing(found: re.Match[str], bare: Bare) -> Clause:
-    value_m = metres(found["a"], bare, found[0])
-    return Clause(
-        typed=found[0].strip(),
-        change=lambda spec: replace(spec, spacing_m=value_m),
-        means="joists {0} apart",
-        lengths_m=(value_m,),
-    )
-
-
+SPACED = as_field(DeckSpec, "spacing_m", "joists {0} apart")
 ABOVE = (
     r"(?:up|high|tall|above(?:\s+(?:the\s+)?(?:ground|grade|lawn))?|off\s+the\s+(?:ground|grade)|over\s+the\s+ground)"
 )
@@ -49,7 +40,10 @@ PLAIN = PlainWords(
         (r"(?:free[- ]?standing|not attached)", as_flag("free")),
         (r"(?:attached(?: to the house| to house)?|on a ledger|ledger)", as_flag("", "held by a ledger on the house")),
         (r"joists along(?: the house)?", as_flag("along")),
-        (rf"joists\s+(?:at|every)\s+(?P<a>{LENGTH})(?:\s+(?:apart|on cent(?:er|re)s?|o\.?c\.?))?", _spacing),
+        (
+            rf"joists\s+(?:at|every)\s+(?P<a>{LENGTH})(?:\s+(?:apart|on cent(?:er|re)s?|o\.?c\.?))?",
+            as_field(DeckSpec, "spacing_m", "joists {0} apart"),
+        ),
         (r"(?:stairs?|steps)", _stairs),
         (r"(?:guards?|guard ?rails?|railings?|balustrades?)", _guard),
         (r"picture[- ]frame(?:d)?(?: boards?)?", _field("frame_boards", 1, "one board round the edge")),

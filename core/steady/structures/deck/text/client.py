@@ -1,8 +1,9 @@
 """A deck or footbridge as its client reads it in an offer."""
 
 from steady.plan.model import Plan
-from steady.structures.client_text import counted, joined, pieces, sentences, side_by_side, standing, timber
+from steady.structures.client_text import counted, joined, sentences, side_by_side, standing, timber
 from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.part_grouping import pieces_of
 from steady.structures.structure_type import DesignInput
 from steady.units.client_lengths import client_length
 
@@ -23,9 +24,11 @@ def described(case: DesignInput, plan: Plan) -> str:
     edge = f", with {counted(spec.frame_boards, 'board')} round the edge" if spec.frame_boards else ""
     boards = f"deck boards of {timber(spec.board)}{edge}"
     feet = standing(plan, {True: "on concrete footings in the ground", False: "on the ground"})
-    posts = f"{counted(pieces(plan, 'post'), 'post')} of {timber(spec.post)} {feet}" if pieces(plan, "post") else ""
-    guard = "a guard with upright balusters along the open edges" if pieces(plan, "guard post") else ""
-    stairs = joined(
-        f"a stair {client_length(stair.width_m, tape.system)} wide" for stair in spec.stairs if stair is not None
+    posts = (
+        f"{counted(pieces_of(plan.parts, 'post'), 'post')} of {timber(spec.post)} {feet}"
+        if pieces_of(plan.parts, "post")
+        else ""
     )
+    guard = "a guard with upright balusters along the open edges" if pieces_of(plan.parts, "guard post") else ""
+    stairs = joined(f"a stair {client_length(stair.width_m, tape.system)} wide" for stair in spec.stairs)
     return sentences((line, boards, posts, guard, stairs))

@@ -7,7 +7,7 @@ from typing import Any
 from steady.errors import InvalidInputError
 from steady.structures.fence.spec.fence import FenceSpec, Style
 from steady.structures.fence.spec.presets import closed_with
-from steady.structures.plain_entry import FIELD, LENGTH, Clause, Made, PlainWords, as_word, metres, short
+from steady.structures.plain_entry import FIELD, LENGTH, Clause, Made, PlainWords, as_field, as_word, metres, short
 from steady.structures.plain_timbers import SIZED, timber
 from steady.units.lengths import Bare
 
@@ -68,23 +68,6 @@ def _service(found: re.Match[str], bare: Bare) -> Clause:
     )
 
 
-def _length(field: str, says: str, least_m: float, most_m: float) -> Made:
-    def made(found: re.Match[str], bare: Bare) -> Clause:
-        value_m = metres(found["a"], bare, found[0])
-        if not least_m - 1e-9 <= value_m <= most_m + 1e-9:
-            raise InvalidInputError(
-                FIELD, f'"{found[0].strip()}" is outside {least_m:g} to {most_m:g} m: check its unit'
-            )
-        return Clause(
-            typed=found[0].strip(),
-            change=lambda spec: replace(spec, **{field: value_m}),
-            means=says,
-            lengths_m=(value_m,),
-        )
-
-    return made
-
-
 def _rails(found: re.Match[str], bare: Bare) -> Clause:
     count = int(found["n"])
     return Clause(
@@ -118,6 +101,8 @@ def _along(words: list[str]) -> list[str]:
 
 
 AT = r"(?:\s+at)?\s+"
+HIGH = as_field(FenceSpec, "height_m", "{0} high")
+APART = as_field(FenceSpec, "bay_max_m", "posts no farther apart than {0}")
 PLAIN = PlainWords(
     noun="fence|fencing|line|run",
     phrases=(
@@ -137,13 +122,13 @@ PLAIN = PlainWords(
         ),
         (rf"{SERVICES}(?:\s+(?:line|main|pipe|zone))?{AT}(?P<a>{LENGTH})", _no_distance),
         (rf"post{AT}(?P<a>{LENGTH})", as_word("p", "a post at {0}")),
-        (rf"(?P<a>{LENGTH})\s+(?:tall|high)", _length("height_m", "{0} high", 0.3, 2.6)),
-        (rf"(?:height|tall|high)\s+(?P<a>{LENGTH})", _length("height_m", "{0} high", 0.3, 2.6)),
+        (rf"(?P<a>{LENGTH})\s+(?:tall|high)", HIGH),
+        (rf"(?:height|tall|high)\s+(?P<a>{LENGTH})", HIGH),
         (
             rf"posts\s+(?:every|at\s+most|at)\s+(?P<a>{LENGTH})(?:\s+apart)?",
-            _length("bay_max_m", "posts no farther apart than {0}", 0.6, 4.0),
+            APART,
         ),
-        (rf"(?P<a>{LENGTH})\s+bays", _length("bay_max_m", "posts no farther apart than {0}", 0.6, 4.0)),
+        (rf"(?P<a>{LENGTH})\s+bays", APART),
         (r"(?P<n>[2-4])\s+rails?", _rails),
         (rf"{SIZED}gate\s+posts?", timber("gate_post", "post")),
         (rf"{SIZED}posts?", timber("post", "post")),

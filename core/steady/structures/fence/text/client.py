@@ -30,7 +30,6 @@ FEET = {
     "cored slab": "set in holes cored through the slab",
     "loose block": "on heavy blocks on the ground",
 }
-FINISHES = {"oil": "oil", "stain": "stain", "paint": "paint"}
 
 
 def described(case: DesignInput, plan: Plan) -> str:
@@ -61,8 +60,7 @@ def _gate(opening: GateOpening, tape: Tape) -> str:
 
 
 def _finish(spec: FenceSpec) -> str:
-    name = FINISHES.get(spec.finish.kind)
-    if name is None:
+    if spec.finish.kind == "none":
         return "the wood is left as it comes, without a finish"
     coats = counted(spec.finish.coats, "coat") if spec.finish.coats > 1 else "one coat"
-    return f"{coats} of {name}, {spec.finish.when}"
+    return f"{coats} of {spec.finish.kind}, {spec.finish.when}"
