@@ -205,7 +205,7 @@ def _whole(framed: DeckCalculation, found: DeckCheckCollector) -> DeckCalculatio
     stairs = flights.check_stairs(found, laid, framed.timber)
     timber, guard = guards.check_guards(found, laid, framed.timber, flights.openings(stairs))
     _plies(found, timber)
-    flights.check_stair_loads(found, laid, timber, stairs)
+    stairs = flights.check_stair_loads(found, laid, timber, stairs)
     stairs = flights.check_stair_guards(found, timber, stairs, guard)
     _live_is_enough(found)
     return DeckCalculation(

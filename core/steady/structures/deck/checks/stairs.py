@@ -29,6 +29,8 @@ class Stair:
     edge: Edge
     found: StairFound
     guard: GuardFound = field(default_factory=GuardFound)
+    brackets_m: float = 0.0
+    """The greatest distance between two brackets of its handrails."""
 
 
 def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
@@ -82,10 +84,17 @@ def check_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
     return made
 
 
-def check_stair_loads(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stairs: list[Stair]) -> None:
-    """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides."""
+def check_stair_loads(
+    found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stairs: list[Stair]
+) -> list[Stair]:
+    """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides.
+
+    Returns:
+        The stairs, with how far apart their handrails' brackets stand.
+    """
     spec, book, floor = found.spec, found.book, found.load.floor
-    for stair in stairs:
+    made = list(stairs)
+    for number, stair in enumerate(stairs):
         one, about = stair.found, f"{spec.id}/stair/{stair.design.id}"
         if one.run_m <= 0:
             continue
@@ -129,7 +138,8 @@ def check_stair_loads(found: DeckCheckCollector, frame: DeckFrame, timber: DeckT
         _stringers_bend(found, stair, timber, about)
         _treads_bend(found, stair, timber, about)
         if one.handrails:
-            _handrail(found, timber, about)
+            made[number] = replace(stair, brackets_m=_handrail(found, timber, about))
+    return made
 
 
 def _stringers_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
@@ -158,8 +168,8 @@ def _stringers_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers
     found.members("stringer", about, kept, "net section at notches" if stair.design.cut else "solid, run level")
 
 
-BRACKETS_M = 1.2
-"""A handrail's brackets stand at most so far apart, 4 ft [common practice]."""
+BRACKETS_M = (1.2, 0.9, 0.6)
+"""A handrail's brackets stand at most 4 ft (1.2 m) apart [common practice], and closer where it bends too much [our own steps]."""
 
 
 def _treads_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
@@ -186,44 +196,58 @@ def _treads_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers, a
         found.checks.append(one)
 
 
-def _handrail(found: DeckCheckCollector, timber: DeckTimbers, about: str) -> None:
-    """A handrail between two brackets under a person who falls against it, and what each bracket must hold."""
+def _handrail(found: DeckCheckCollector, timber: DeckTimbers, about: str) -> float:
+    """A handrail between two brackets under a person who falls against it, and what each bracket must hold.
+
+    Returns:
+        How far apart the brackets stand (m): as far as it bears.
+    """
     book, u = found.book, found.book.units
     try:
         people = book.guard_load(found.dwelling_units)
     except OutOfScopeError as refused:
         found.gap("handrail.bending", about, refused)
-        return
-    push, span = people.factor * people.point_n / u.force_n, BRACKETS_M / u.span_m
-    moment = CalculationStep(
-        symbol="M",
-        value=push * span / 4,
-        unit=u.moment,
-        formula="P * L / 4",
-        inputs=(("P", push, u.force), ("L", span, u.span)),
-        source=f"statics: simple span; {people.source}",
-        says="horizontal point load, brackets at most 4 ft (1.2 m) apart",
-    )
-    _add(
-        found,
-        check_bends(
+        return BRACKETS_M[0]
+    push, apart_m = people.factor * people.point_n / u.force_n, BRACKETS_M[0]
+    one: Check | UncheckedItem | None = None
+    for apart_m in BRACKETS_M:
+        span = apart_m / u.span_m
+        moment = CalculationStep(
+            symbol="M",
+            value=push * span / 4,
+            unit=u.moment,
+            formula="P * L / 4",
+            inputs=(("P", push, u.force), ("L", span, u.span)),
+            source=f"statics: simple span; {people.source}",
+            says=f"horizontal point load, brackets at most {_feet(apart_m)} apart",
+        )
+        one = check_bends(
             book,
             outdoors(rail_of(timber), flat=True),
             (moment, people.load),
             CheckContext("handrail.bending", about, "between brackets"),
-        ),
-    )
+        )
+        if isinstance(one, UncheckedItem) or one.use <= 1:
+            break
+    if one is not None:
+        _add(found, one)
     force = given_step("P", push, u.force, people.source, "a person at a bracket")
     found.gap(
         "handrail_brackets.capacity",
         about,
         OutOfScopeError(
-            f"no rating of the brackets is entered; each must hold {said(force)}, the greatest distance between two 4 ft (1.2 m)",
+            f"no rating of the brackets is entered; each must hold {said(force)}, the greatest distance between two "
+            f"{_feet(apart_m)}",
             "the maker's number for one bracket and its screws",
         ),
         crew=True,
         needs=force,
     )
+    return apart_m
+
+
+def _feet(length_m: float) -> str:
+    return f"{length_m / 0.3048:.2g} ft ({length_m:g} m)"
 
 
 def _add(found: DeckCheckCollector, one: Check | UncheckedItem) -> None:

@@ -24,6 +24,7 @@ def changes(case: DesignInput) -> Iterator[tuple[str, Change]]:
     spec = case.spec
     yield from _low(spec)
     yield from _guard_posts(case)
+    yield from _stringers(case)
     joist = stick(spec.joist, "joist", "joist")
     same = [j for j in of_kind("joist", joist) if (j.species, j.grade) == (joist.species, joist.grade)]
     posts = [p for p in of_kind("post", stick(spec.post, "post", "post"))]
@@ -85,6 +86,20 @@ def _guard_posts(case: DesignInput) -> Iterator[tuple[str, Change]]:
                 f"Guard posts at most {case.tape.length(bay_m)} apart",
                 (("guard", replace(guard, spacing_max_m=bay_m)),),
             )
+
+
+STRINGERS_M = {False: FT, True: 0.3}
+"""Stringers closer together than they were are tried at this distance [common practice, 12 in]."""
+
+
+def _stringers(case: DesignInput) -> Iterator[tuple[str, Change]]:
+    """Whole stringers with treads on cleats in place of cut ones, and stringers closer together; where the stair goes stays."""
+    stairs, closer_m = case.spec.stairs, STRINGERS_M[stick(case.spec.post, "post", "post").metric]
+    if any(stair.cut for stair in stairs):
+        yield "Solid stringers", (("stairs", tuple(replace(stair, cut=False) for stair in stairs)),)
+    if any(stair.spacing_m > closer_m + 1e-9 for stair in stairs):
+        nearer = tuple(replace(stair, spacing_m=min(stair.spacing_m, closer_m)) for stair in stairs)
+        yield f"Stringers {case.tape.length(closer_m)} apart", (("stairs", nearer),)
 
 
 def _changed(spec: DeckSpec, wish: dict[str, object]) -> Change:

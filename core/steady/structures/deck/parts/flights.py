@@ -105,6 +105,8 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                     about=f"{b.spec.id}/stair/{design.id}",
                 ),
             )
+            brackets = math.ceil(found.run_m / math.cos(lean) / stair.brackets_m - 1e-9) + 1
+            b.fix("handrail bracket", brackets, (hx, hy, HANDRAIL_M), "connector")
         b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), "screw")
 
 
