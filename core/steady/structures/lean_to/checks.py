@@ -3,8 +3,7 @@
 import math
 from dataclasses import replace
 
-from steady.data.loader import keyed
-from steady.design_codes.canopies import ClosedRoof, FrameRows, LedgerAsk, bare_frame, ledger_fixing
+from steady.design_codes.canopies import ClosedRoof, FrameRows, bare_frame
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.structures.canopy.braces import faces_m2
@@ -13,6 +12,7 @@ from steady.structures.canopy.drift_snow import Catches, DriftSnow, heaped
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.lateral_system import Sway
+from steady.structures.canopy.ledger import LedgerInput, LedgerLoad, check_ledger
 from steady.structures.canopy.load_path_checks import (
     LateralSystemResult,
     check_beam,
@@ -24,6 +24,7 @@ from steady.structures.canopy.load_path_checks import (
 )
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads, closed_loads
 from steady.structures.canopy.post_count import fewest_posts
+from steady.structures.canopy.slats import check_slat
 from steady.structures.check_collector import PUBLIC, CheckCollector, said
 from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_lifted, check_run, one_person
 from steady.structures.lean_to.layout import LeanToLayout, lay_out
@@ -36,15 +37,6 @@ from steady.value_objects import value_object
 MOST_M2 = 50.0
 FLAT_RAD = math.radians(10)
 """On a steeper roof a purlin on edge bends sideways, too: not calculated [our own limit]."""
-
-
-@value_object
-class LedgerLoad:
-    """What each fixing of the ledger carries down and is lifted by (N), at the school's design level, and a metre of it (N/m)."""
-
-    line_n_per_m: float
-    down_n: float
-    up_n: float
 
 
 @value_object
@@ -71,10 +63,13 @@ def check_lean_to(case: DesignInput) -> LeanToFound:
     )
     _rafters(found, spec, laid, loads, heaps)
     _purlins(found, spec, laid, loads, heaps)
+    if laid.timber.slat is not None:
+        slat = laid.timber.slat
+        check_slat(found, f"{spec.id}/slats", slat, laid.frame.wood(slat), laid.rafters.spacing_m)
     sways, strap_n = _sways(found, case, laid, loads)
     held = hold_up(found, case.site, laid.frame, loads, sways)
     ties(found, laid.frame, loads, held, _rafter_lift_n(case, laid, loads))
-    ledger = _ledger(found, case, laid, loads, heaps)
+    ledger = _ledger(found, spec, laid, loads, heaps)
     return LeanToFound(findings=found, laid=laid, loads=loads, held=held, ledger=ledger, strap_n=strap_n)
 
 
@@ -288,60 +283,21 @@ def _rafter_lift_n(case: DesignInput, laid: LeanToLayout, loads: CanopyLoads) ->
 
 
 def _ledger(
-    found: CheckCollector, case: DesignInput, laid: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+    found: CheckCollector, spec: LeanToSpec, laid: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
 ) -> LedgerLoad:
-    """Down: lasting load with the worst of people, snow and wind; up: the wind net of it; each on one fixing of the ledger."""
-    spec: LeanToSpec = case.spec
-    book, u = found.book, found.book.units
-    f, reach = factors_of(book), laid.run.reactions_n(1.0)[0]
-    each = spec.fixing_m / spec.at_point
-    snow = (loads.snow_pa or 0.0) * reach
-    heaped_up = max((laid.run.reactions_under_n(one.on(laid.run))[0] for one in heaps), default=0.0)
-    passing = max(
-        f.live * loads.live_on_pa(book, reach * spec.beams_m) * reach,  # the ledger's own area
-        f.live * (snow + heaped_up),
-        f.wind_up * (loads.wind_pa or 0.0) * reach,
+    """What the house carries of the roof."""
+    ledger = LedgerInput(
+        me=spec.id,
+        wall=spec.wall,
+        wood=laid.frame.wood(laid.timber.ledger),
+        long_m=spec.beams_m,
+        fixing_m=spec.fixing_m,
+        at_point=spec.at_point,
+        rafters_m=laid.rafters.spacing_m,
+        reach_m=laid.run.reactions_n(1.0)[0],
+        drift_n_per_m=max((laid.run.reactions_under_n(one.on(laid.run))[0] for one in heaps), default=0.0),
     )
-    line = f.dead * loads.dead_pa * reach + passing
-    lifted = ledger_fixing(
-        book,
-        LedgerAsk(
-            span_m=2 * reach,
-            dead_pa=loads.dead_pa,
-            live_pa=0.0,
-            spacing_m=spec.fixing_m,
-            at_point=spec.at_point,
-            wind_up_pa=loads.rafter_up_pa,
-        ),
-    )
-    about = f"{spec.id}/ledger"
-    wall = keyed("deck_walls").get(spec.wall)
-    if wall is None or wall.text["ledger"] != "yes":
-        why = wall.text["reason"] if wall is not None else "the wall is not one of the known ones"
-        found.gap(
-            "ledger_fastener.capacity",
-            about,
-            OutOfScopeError(why, "open the wall to its framing, or make it freestanding"),
-        )
-        return LedgerLoad(line_n_per_m=line, down_n=line * each, up_n=lifted.up_n)
-    down = given_step(
-        "V", line * each / u.force_n, u.force, "statics: half the roof on its ledger", "down, each fixing"
-    )
-    up = given_step(
-        "T", lifted.up_n / u.force_n, u.force, "statics: wind up less what holds it down", "up, each fixing"
-    )
-    hardest = max(down, up, key=lambda step: step.value)
-    found.gap(
-        "ledger_fastener.capacity",
-        about,
-        OutOfScopeError(
-            f"no rating is entered; each fixing must hold {said(down)} down and {said(up)} up",
-            "the maker's number for one fixing in this wall, with your factor",
-        ),
-        crew=True,
-        needs=hardest,
-    )
-    return LedgerLoad(line_n_per_m=line, down_n=line * each, up_n=lifted.up_n)
+    return check_ledger(found, ledger, loads)
 
 
 def out_of_scope(found: CheckCollector, case: DesignInput) -> None:

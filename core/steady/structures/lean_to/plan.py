@@ -1,9 +1,9 @@
 """A lean-to's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
-from steady.data.loader import keyed
 from steady.plan.model import DragHandle, Part, Plan
 from steady.structures.canopy.actions import size_targets
 from steady.structures.canopy.assemble_plan import Own, edge_handle, post_handles, whole_plan
+from steady.structures.canopy.ledger import wall_conflicts
 from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
 from steady.structures.lean_to import parts as pieces
@@ -38,20 +38,12 @@ def plan_lean_to(case: DesignInput) -> Plan:
         handles=tuple(_handles(spec, laid)),
         details=(text.level_detail(case, laid), *roof_details(case.book, laid.frame, found.loads, found.held)),
         members=tuple(text.members(case, found)),
-        conflicts=(*clashes, *_wall(spec), *_falls(spec), *text.clashes(spec, laid, case.tape)),
+        conflicts=(*clashes, *wall_conflicts(spec.wall), *_falls(spec), *text.clashes(spec, laid, case.tape)),
         notes=tuple(text.notes(case, found, made)),
         high_m=laid.chain.roof_at_wall_m,
         targets=size_targets(spec, SIZES),
     )
     return whole_plan(case, found.findings, laid.frame, found.held, own)
-
-
-def _wall(spec: LeanToSpec) -> list[str]:
-    """Walls that carry no ledger are refused, whatever the rest says."""
-    row = keyed("deck_walls").get(spec.wall)
-    if row is None or row.text["ledger"] == "yes":
-        return []
-    return [f"No ledger on this wall: {row.text['reason']}"]
 
 
 def _falls(spec: LeanToSpec) -> list[str]:

@@ -41,6 +41,7 @@ from steady.structures.joints.peak import check_hip_head
 from steady.structures.pavilion.layout import PavilionLayout, hip_length_m, lay_out, over_m, purlins_m
 from steady.structures.pavilion.roof_planes import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
+from steady.structures.pavilion.tied_beams import TiedBeam, check_tied
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.trade import Units
@@ -95,9 +96,12 @@ def check_pavilion(case: DesignInput) -> PavilionFound:
     hip = _hips(found, laid, loads)
     if laid.ridge:
         _ridge(found, laid, loads)
+    if laid.ring:
+        _ring(found, laid, loads)
     _raised(found, case, laid, loads)
     for line in (1, 2, 3, 4):
         _beam(found, laid, loads, line, spec.middle_posts)
+        _tied(found, laid, (loads, hip), line, spec.middle_posts)
     check_bearing(found, laid.frame, loads, f"{spec.id}/beam/1")
     held = hold_up(found, case.site, laid.frame, loads, _sways(found, case, laid, loads))
     # Of unlike pitches one side's rafters reach farther than the other's: the same tie stands on both.
@@ -465,14 +469,48 @@ def _ridge(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> N
     )
 
 
+def _ring(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> None:
+    """A piece of the ring carries half of the commons on its side, from hip to hip."""
+    side = max(laid.sides[:2], key=lambda one: one.run_m * one.top_m**2)
+    run = ContinuousMember(length_m=side.top_m, supports_m=(0.0, side.top_m))
+    width = side.run_m / 2
+    half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * width)]
+    loaded = [*spread(found.book, loads, width, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
+    dead = run.even(loads.dead_pa * width + line_weight(laid.timber.ring))
+    piece = Bends("peak_ring_segment", f"{laid.frame.me}/ring", laid.frame.wood(laid.timber.ring), run)
+    check_run(found, piece, dead, loaded)
+
+
 def _total_n(loads: Sequence[SpreadLoad]) -> float:
     return sum((one.start_n_per_m + one.end_n_per_m) / 2 * (one.to_m - one.from_m) for one in loads)
 
 
+BEAM_SIDES = {1: 0, 2: 2, 3: 1, 4: 3}
+"""Beam 1 front, 2 back, 3 right, 4 left: the side of the roof that lies on each."""
+
+
+def _tied(
+    found: CheckCollector, laid: PavilionLayout, under: tuple[CanopyLoads, HipLoad], line: int, between: int
+) -> None:
+    """A beam's pull as the tie of its corners, with the roof's own load that goes with it."""
+    loads, hip = under
+    frame, side = laid.frame, laid.sides[BEAM_SIDES[line]]
+    run = ContinuousMember(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
+    area_m2 = _total_n(beam_shape(side, 1.0)) / (len(run.supports_m) - 1)
+    tied = TiedBeam(
+        line=line,
+        run=run,
+        roof=beam_shape(side, design_pa(found, loads, area_m2)),
+        pull_n=hip.tie_x_n if line < 3 else hip.tie_y_n,
+        load="snow" if loads.snow_pa else "roof",
+    )
+    check_tied(found, frame, tied)
+
+
 def _beam(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads, line: int, between: int) -> None:
-    """Beam 1 front, 2 back, 3 right, 4 left, from corner post to corner post over those between."""
+    """A beam from corner post to corner post over those between."""
     frame = laid.frame
-    side = laid.sides[{1: 0, 2: 2, 3: 1, 4: 3}[line]]
+    side = laid.sides[BEAM_SIDES[line]]
     run = ContinuousMember(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
     own = [run.all_along(line_weight(frame.beam, frame.plies))]
     area_m2 = _total_n(beam_shape(side, 1.0)) / (len(run.supports_m) - 1)

@@ -4,15 +4,15 @@ from dataclasses import replace
 from functools import partial
 
 from steady.design_codes.canopies import FrameRows, bare_frame, layers_pa
-from steady.design_codes.results import Action, given_step, si
+from steady.design_codes.results import Action, given_step
 from steady.errors import OutOfScopeError
-from steady.plan.model import CalculationStep, CheckOrigin
 from steady.structures.canopy.braces import faces_m2
 from steady.structures.canopy.crossed import beam_crossed
 from steady.structures.canopy.drift_snow import Catches, DriftSnow, heaped
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.lateral_system import Crossed, Sway
+from steady.structures.canopy.ledger import LedgerInput, check_ledger
 from steady.structures.canopy.load_path_checks import (
     LateralSystemResult,
     check_beam,
@@ -25,19 +25,16 @@ from steady.structures.canopy.load_path_checks import (
 )
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.post_count import fewest_posts
+from steady.structures.canopy.slats import check_slat
 from steady.structures.check_collector import PUBLIC, CheckCollector, said
 from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_lifted, check_run, one_person
-from steady.structures.lifting import GREEN
 from steady.structures.pergola.bays import BayGrid, on_rafter
-from steady.structures.pergola.layout import PergolaLayout, lay_out, rafter_run
+from steady.structures.pergola.layout import LEDGER_AT_POINT, LEDGER_FIXING_M, PergolaLayout, lay_out, rafter_run
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
-from steady.units.units import IN
 from steady.value_objects import value_object
 
-SLAT_RATIO = 150.0
-"""Span over which a slat may sag under its own wet weight [our own]."""
 CLIMBERS_PA = 250.0
 """Wet climbers on slats [our own, low]: weigh yours."""
 NAMES = {"along": "along the beams", "across": "across the beams"}
@@ -139,35 +136,39 @@ def _members(
     for line in range(1, len(laid.lines_m) + 1):
         check_beam(found, laid.frame, loads, line)
     _slat(found, spec, laid)
+    _ledger(found, spec, laid, loads, heaps)
 
 
 def _slat(found: CheckCollector, spec: PergolaSpec, laid: PergolaLayout) -> None:
-    """A slat between rafters under its own wet weight; nobody may stand on it, which is a caution."""
+    """A slat between rafters, or in its longest bay."""
     slat = laid.timber.slat
     if slat is None:
         return
-    about, book = f"{spec.id}/slats", found.book
-    word, per = ("mm", 0.001) if book.metric else ("in", IN)
     span = laid.rafters.spacing_m
     if laid.bays is not None:
         span = max(laid.bays.length_m(turned) for _, _, turned in laid.bays.each())
-    try:
-        e = book.stiffness(laid.frame.wood(slat))
-    except OutOfScopeError as refused:
-        found.gap("slat.deflection", about, refused)
+    check_slat(found, f"{spec.id}/slats", slat, laid.frame.wood(slat), span)
+
+
+def _ledger(
+    found: CheckCollector, spec: PergolaSpec, laid: PergolaLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+) -> None:
+    """What the house carries of a pergola that hangs on it."""
+    if spec.attach != "house":
         return
-    inertia = slat.thickness_m * slat.width_m**3 / 12
-    sag = 5 * GREEN * line_weight(slat) * span**4 / (384 * si(e) * inertia)
-    has = given_step("w_o", sag / per, word, "statics: 5 w L4 / 384 E I, wet on the first day")
-    most = CalculationStep(
-        symbol="w_o_max",
-        value=span / SLAT_RATIO / per,
-        unit=word,
-        formula="L / 150",
-        inputs=(("L", span / per, word),),
-        source="practice: our own",
+    run = rafter_run(spec, laid.lines_m)
+    ledger = LedgerInput(
+        me=spec.id,
+        wall=spec.wall,
+        wood=laid.frame.wood(laid.timber.rafter),
+        long_m=spec.beams_m,
+        fixing_m=LEDGER_FIXING_M,
+        at_point=LEDGER_AT_POINT,
+        rafters_m=laid.rafters.spacing_m,
+        reach_m=run.reactions_n(1.0)[0],
+        drift_n_per_m=max((run.reactions_under_n(one.on(run))[0] for one in heaps), default=0.0),
     )
-    found.at_most("slat.deflection", about, has, most, (e,), case="wet self-weight", asks=CheckOrigin.SAFETY)
+    check_ledger(found, ledger, loads)
 
 
 def _rows(laid: PergolaLayout) -> int:

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from steady.catalog.items import stick
+from steady.data.loader import keyed
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
 from steady.structures.canopy import client_text
@@ -166,6 +167,13 @@ FORM = (
                 says="It stands",
                 sort="choice",
                 names=(("free", "Freestanding"), ("house", "Attached to house (ledger)")),
+            ),
+            Field(
+                path="wall",
+                says="Wall",
+                sort="choice",
+                names=tuple((key, row.text["says"]) for key, row in keyed("deck_walls").items()),
+                when=("attach", ("house",)),
             ),
             Field(path="beam_past_m", says="Beams past the posts", empty="by proportion"),
             Field(path="rafter_past_m", says="Rafter overhangs", empty="by proportion"),

@@ -9,7 +9,7 @@ from steady.structures.canopy.pieces import add_frame
 from steady.structures.part_grouping import ACROSS, ALONG, UP, Grouper
 from steady.structures.pergola.bays import BayGrid
 from steady.structures.pergola.checks import PergolaFound
-from steady.structures.pergola.layout import PergolaLayout
+from steady.structures.pergola.layout import LEDGER_AT_POINT, LEDGER_FIXING_M, PergolaLayout
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.structure_type import DesignInput
 
@@ -173,7 +173,8 @@ def _ledger(g: Grouper, case: DesignInput, laid: PergolaLayout) -> None:
             up=UP,
         )
         g.add("ledger", stick, spec.beams_m / pieces, place)
-    g.fix("ledger lag", 2 * (math.ceil(spec.beams_m / 0.4064) + 1), (0.0, 0.0, z), "screw")
+    points = math.ceil(spec.beams_m / LEDGER_FIXING_M) + 1
+    g.fix("ledger lag", LEDGER_AT_POINT * points, (0.0, 0.0, z), "screw")
     g.fix("joist hanger", laid.rafters.count, (0.0, 0.0, z), "connector")
     g.fix("flashing 10 ft", math.ceil(spec.beams_m / 3.048 - 1e-9), (0.0, 0.0, z), "flashing")
 

@@ -6,6 +6,7 @@ from steady.layout.canopy import Slats
 from steady.plan.model import DragHandle, MeasurementTarget, Member, Part, Plan
 from steady.structures.canopy.actions import size_targets
 from steady.structures.canopy.assemble_plan import Own, edge_handle, post_handles, whole_plan
+from steady.structures.canopy.ledger import wall_conflicts
 from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.text import NOTHING_UPRIGHT, plies_of, post_members, upright_member
@@ -55,7 +56,7 @@ def plan_pergola(case: DesignInput) -> Plan:
         handles=tuple(_handles(spec, laid)),
         details=roof_details(case.book, laid.frame, found.loads, found.held),
         members=tuple(_members(case, found)),
-        conflicts=(*clashes, *_falls(spec)),
+        conflicts=(*clashes, *(wall_conflicts(spec.wall) if spec.attach == "house" else ()), *_falls(spec)),
         notes=tuple(_notes(case, found, made, high_m)),
         high_m=high_m,
         targets=(*size_targets(spec, sizes(spec)), *_gaps(spec, laid)),
