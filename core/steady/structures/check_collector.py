@@ -8,6 +8,7 @@ from steady.design_codes.base import Rulebook
 from steady.design_codes.results import MemberCheck, given_step
 from steady.errors import OutOfScopeError, TooSlender
 from steady.plan.model import Basis, CalculationStep, Check, CheckOrigin, UncheckedItem
+from steady.plan.results import fails
 
 
 class More(TypedDict, total=False):
@@ -169,8 +170,11 @@ class CheckCollector(CheckList):
         )
 
     def nothing_said(self, me: str, why: str, mend: str = "ask an engineer") -> None:
-        """That the whole is outside what this program answers for: no check is kept, and nothing passes."""
-        self.checks.clear()
+        """That the whole is outside what this program answers for: nothing passes, and what fails is kept.
+
+        A structure that grows out of the range while a check fails still fails: worse never reads better.
+        """
+        self.checks[:] = [one for one in self.checks if fails((one,))]
         self.not_covered.clear()
         for basis in (Basis.CALCULATED, Basis.TABLE):
             self.gap("all_checks", me, OutOfScopeError(why, mend), basis=basis)
