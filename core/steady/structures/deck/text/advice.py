@@ -88,9 +88,33 @@ def cautions(case: DesignInput, frame: DeckFrame, timber: DeckTimbers, parts: li
     if spec.attach == "existing":
         for text in _beside(case, timber.board.thickness_m):
             say("drawing", text, "the survey of the deck that stands")
+    if longer := longer_boards(case, timber, parts):
+        say("drawing", longer, "the list of what is on sale")
     if frost:
         say("drawing", frost, "see the calculation")
     return made
+
+
+def longer_boards(case: DesignInput, timber: DeckTimbers, parts: list[Part]) -> str:
+    """That boards need the next longer stick only because they run past the rim at both ends; empty: none do."""
+    past_m, tape = 2 * case.spec.board_past_m, case.tape
+    on_sale = sorted(stock.length_m for stock in case.yard.lengths(timber.board.key))
+
+    def stick_m(length_m: float) -> float:
+        return next((one for one in on_sale if one >= length_m - 1e-6), 0.0)
+
+    # Boards of the field alone: the frame's have miters at both ends, and a cut row's length goes by its step.
+    board = [part for part in parts if part.item == timber.board.key and part.length_m > past_m]
+    missed = [part for part in board if 0 < stick_m(part.length_m - past_m) < stick_m(part.length_m)]
+    if not missed or not past_m:
+        return ""
+    worst = max(missed, key=lambda part: part.count)
+    flush, bought = (tape.length(stick_m(length_m)) for length_m in (worst.length_m - past_m, worst.length_m))
+    return (
+        f"{sum(part.count for part in missed)} deck boards of {tape.length(worst.length_m)} are cut from {bought} sticks "
+        f"because they run {tape.length(case.spec.board_past_m)} past the rim at both ends: flush with it, or on a deck "
+        f"{tape.length(past_m)} shorter, they are cut from {flush} sticks"
+    )
 
 
 def _beside(case: DesignInput, board_m: float) -> list[str]:
