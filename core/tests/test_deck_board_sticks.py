@@ -3,10 +3,12 @@
 import unittest
 from dataclasses import replace
 
+from steady.design_codes.registry import rulebook
 from steady.plan.model import Plan
 from steady.structures.deck.kind import DECK
 from steady.structures.registry import plan
 from steady.structures.structure_type import NewStructureRequest
+from steady.units.show import Tape
 
 from tests.make import case
 
@@ -36,3 +38,13 @@ class LongerStickTest(unittest.TestCase):
 
     def test_a_deck_whose_boards_take_the_same_stick_either_way(self) -> None:
         self.assertEqual(said(deck("15x12 up3")), [])
+
+
+class LastRowTest(unittest.TestCase):
+    def test_boards_of_any_depth_of_deck_break_on_joists(self) -> None:
+        """The last row may lie over the rim alone: it is butted where the joists that end there stand."""
+        for depth_mm in range(2400, 2700, 13):
+            book = rulebook("uk")
+            spec = DECK.read(NewStructureRequest(text=f"5.4x{depth_mm / 1000}m up0.9", id="k", bare="m", school="uk"))
+            made = plan(case(spec, None, book, None, Tape("metric", 0.001)))
+            self.assertFalse([text for text in made.conflicts if "board" in text], depth_mm)

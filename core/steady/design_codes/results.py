@@ -167,12 +167,14 @@ class StairLimits:
     """What a school asks of a straight stair (m); None where it names no limit.
 
     `handrails_from_m`: from this width on a handrail belongs on both sides. `ball_m`: what must not pass an open riser whose
-    top lies higher than `ball_over_m` above the ground.
+    top lies higher than `ball_over_m` above the ground. `handrail_risers`, `handrail_over_m`: from so many risers, and over this
+    rise, a handrail is needed. `step_least_m`, `step_most_m`: two rises and a run; `pitch_most_rad`: the stair's slope;
+    `flight_most_m`: rise between two landings.
     """
 
     riser_most_m: float
     tread_least_m: float
-    width_least_m: float
+    width_least_m: float | None
     rail_low_m: float
     rail_high_m: float
     source: str
@@ -182,6 +184,12 @@ class StairLimits:
     handrails_from_m: float | None = None
     ball_m: float | None = None
     ball_over_m: float = 0.0
+    handrail_risers: int = 4
+    handrail_over_m: float | None = None
+    step_least_m: float | None = None
+    step_most_m: float | None = None
+    pitch_most_rad: float | None = None
+    flight_most_m: float | None = None
 
 
 @value_object

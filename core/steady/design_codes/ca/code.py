@@ -262,6 +262,10 @@ class Canada(Rulebook):
         """NBC Table 9.8.8.2."""
         return loads.GUARD_LOAD
 
+    def handrail_load(self, dwelling_units: int = 1) -> PeopleLoad:
+        """NBC 9.8.7.7."""
+        return loads.HANDRAIL_LOAD
+
     def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[CalculationStep, CalculationStep]:
         """C_e and q C_e."""
         if not place.pressure_pa > 0:

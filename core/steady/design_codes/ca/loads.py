@@ -1,6 +1,7 @@
 """Loads of the Canadian school: combinations, snow, decks, guards, wind, footings and frost."""
 
 import math
+from dataclasses import replace
 from functools import cache, lru_cache
 
 from steady.data.loader import table
@@ -37,6 +38,8 @@ GUARD_LOAD = PeopleLoad(
     infill_spread_m=0.3,
     down_n_per_m=1500.0,
 )
+HANDRAIL_LOAD = replace(GUARD_LOAD, point_n=900.0, source="nbc: 9.8.7.7; medium")
+"""0.9 kN at any point and in any direction. From memory."""
 STAIR = StairLimits(
     riser_most_m=0.2,
     riser_least_m=0.125,
@@ -46,6 +49,7 @@ STAIR = StairLimits(
     rail_low_m=0.865,
     rail_high_m=1.07,
     handrails_from_m=1.1,
+    flight_most_m=3.7,
     ball_m=0.1,  # as in guards; no clause recalled for risers [our own]
     source="nbc: 9.8.4.1, 9.8.4.2, 9.8.7; high",
 )

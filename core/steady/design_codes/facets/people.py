@@ -21,6 +21,10 @@ class People(School):
         """People against a guard of a deck of so many dwellings."""
         self.none("load on guards")
 
+    def handrail_load(self, dwelling_units: int = 1) -> PeopleLoad:
+        """A person who falls against a handrail; as against a guard where the school names no other."""
+        return self.guard_load(dwelling_units)
+
     def stair(self, stringer: str) -> StairLimits:
         """Limits of a straight stair."""
         self.none("stair limits")

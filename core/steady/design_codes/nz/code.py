@@ -29,6 +29,7 @@ from steady.design_codes.results import (
     PeopleLoad,
     Soil,
     SpanFound,
+    StairLimits,
     Strength,
     WindOnFence,
     given_step,
@@ -256,6 +257,10 @@ class NewZealand(Rulebook):
     def guard_needed(self, *, height_m: float, dwelling_units: int, inside: bool, stair: bool) -> GuardNeeded:
         """F4."""
         return loads.guard_needed(height_m=height_m, dwelling_units=dwelling_units, stair=stair)
+
+    def stair(self, stringer: str) -> StairLimits:
+        """D1/AS1, main private stairs."""
+        return loads.STAIR
 
     def guard_load(self, dwelling_units: int = 1) -> PeopleLoad:
         """0.75 kN/m."""

@@ -12,6 +12,7 @@ from steady.design_codes.results import (
     NamedZone,
     PeopleLoad,
     Soil,
+    StairLimits,
     WindOnFence,
     given_step,
     product_step,
@@ -230,3 +231,17 @@ def porosity_factor(solidity: float) -> float:
 def soils() -> tuple[Soil, ...]:
     """Good ground of NZS 3604, and soils by their hand test."""
     return named_soils("nz")
+
+
+STAIR = StairLimits(
+    riser_most_m=0.19,
+    tread_least_m=0.28,
+    width_least_m=None,
+    rail_low_m=0.9,
+    rail_high_m=1.0,
+    handrail_risers=2,
+    flight_most_m=2.5,
+    ball_m=0.1,
+    source="nz-d1: main private stairs; medium",
+)
+"""Main private stairs, stricter than a secondary entrance's (rise 200, run 250 mm). From memory; no width is entered."""

@@ -36,6 +36,7 @@ from steady.design_codes.results import (
     PeopleLoad,
     Soil,
     SpanFound,
+    StairLimits,
     Strength,
     WindOnFence,
     given_step,
@@ -272,6 +273,10 @@ class UnitedKingdom(Rulebook):
     def guard_needed(self, *, height_m: float, dwelling_units: int, inside: bool, stair: bool) -> GuardNeeded:
         """1100 mm outside."""
         return loads.guard_needed(height_m=height_m, inside=inside, stair=stair)
+
+    def stair(self, stringer: str) -> StairLimits:
+        """Approved Document K, private stairs."""
+        return loads.STAIR
 
     def guard_load(self, dwelling_units: int = 1) -> PeopleLoad:
         """0.74 kN/m."""

@@ -13,6 +13,7 @@ from steady.design_codes.results import (
     GableWind,
     GuardNeeded,
     PeopleLoad,
+    StairLimits,
     WindOnFence,
     given_step,
     product_step,
@@ -452,3 +453,23 @@ def open_gable(q: CalculationStep, ask: OpenRoofAsk) -> GableWind:
     return GableWind(
         up_pa=pa * up, down_pa=pa * down, half_up_pa=pa * up, half_down_pa=pa * down, one_slope_up_pa=pa * up / 2
     )
+
+
+STAIR = StairLimits(
+    riser_most_m=0.22,
+    riser_least_m=0.15,
+    tread_least_m=0.22,
+    tread_most_m=0.3,
+    width_least_m=None,
+    rail_low_m=0.9,
+    rail_high_m=1.0,
+    handrails_from_m=1.0,
+    handrail_risers=99,
+    handrail_over_m=0.6,
+    step_least_m=0.55,
+    step_most_m=0.7,
+    pitch_most_rad=math.radians(42),
+    ball_m=0.1,
+    source="uk-k: private stairs, section 1; high",
+)
+"""Private stairs: rise, going, twice the rise with the going, pitch, handrails. From memory; no width is named for them."""

@@ -54,6 +54,7 @@ def stair(stringer: str) -> StairLimits:
         stringer_span_m=6 * FT if stringer == "cut" else 13.25 * FT,
         ball_m=4 * IN,
         ball_over_m=30 * IN,
+        flight_most_m=151 * IN,
         source="irc: R311.7; high",
     )
 

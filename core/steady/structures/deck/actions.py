@@ -4,10 +4,15 @@ from collections.abc import Collection
 from dataclasses import replace
 from itertools import count
 
+from steady.catalog.items import stick
 from steady.structures.deck.spec.deck import DeckSpec, NoDigSpot, StairDesign
 
 FROM_CORNER_M, IN_FROM_EDGE_M = 0.3, 0.5
 """Where a new stair begins along its edge, and how far a new rock lies in from the far edge [our own]."""
+
+
+METRIC_GOING_M = 0.28
+"""The run of a new stair where wood is sold by millimetres: within every such code's limits [common practice]."""
 
 
 def add_stair(spec: DeckSpec, _: str = "") -> DeckSpec:
@@ -16,7 +21,10 @@ def add_stair(spec: DeckSpec, _: str = "") -> DeckSpec:
     middles = [(corner.y_m + corners[(k + 1) % len(corners)].y_m) / 2 for k, corner in enumerate(corners)]
     far = middles.index(max(middles))
     name = _free("stair", {stair.id for stair in spec.stairs})
-    return replace(spec, stairs=(*spec.stairs, StairDesign(id=name, edge=far, at_m=FROM_CORNER_M)))
+    stair = StairDesign(id=name, edge=far, at_m=FROM_CORNER_M)
+    if stick(spec.post, "post", "post").metric:
+        stair = replace(stair, going_m=METRIC_GOING_M)
+    return replace(spec, stairs=(*spec.stairs, stair))
 
 
 def add_rock(spec: DeckSpec, _: str = "") -> DeckSpec:

@@ -13,10 +13,10 @@ from steady.plan.model import Basis, CalculationStep, Check, UncheckedItem
 from steady.units.units import IN
 from steady.value_objects import value_object
 
+RISER_LEAST_M = 0.05
+"""However long its run, a stair has risers [our own]."""
 RISER_USUAL_M = 0.18
 """Where a school has no limit entered: about seven inches [common practice]."""
-HANDRAIL_RISERS = 4
-"""A handrail from four risers on. Source: IRC R311.7.8 (from memory, high); practice elsewhere."""
 
 
 @value_object
@@ -67,7 +67,7 @@ def calculate_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
         limits = book.stair("cut" if ask.cut else "solid")
     except OutOfScopeError as refused:
         _gap(found, "stair", about, refused)
-    most_m = ask.riser_m or (limits.riser_most_m if limits else RISER_USUAL_M)
+    most_m = ask.riser_m or (_riser_most_m(ask, limits) if limits else RISER_USUAL_M)
     run_m = 0.0
     for _ in range(8):
         # The ground where it lands decides how many risers there are, and they decide where it lands.
@@ -79,16 +79,30 @@ def calculate_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
         run_m = (risers - 1) * ask.going_m
     found.run_m = run_m
     found.stringers = max(2, math.ceil(ask.width_m / ask.spacing_m - 1e-9) + 1)
-    if found.risers >= HANDRAIL_RISERS:
-        both = (
-            limits is not None and limits.handrails_from_m is not None and ask.width_m >= limits.handrails_from_m - 1e-9
-        )
-        found.handrails = 2 if both else 1
     if limits is not None:
+        found.handrails = _handrails(found, ask, limits)
         _limits(found, ask, limits, book, about)
         _open_risers(found, ask, limits, book, about)
     _stringers(found, ask, book, about)
     return found
+
+
+def _riser_most_m(ask: StairAsk, limits: StairLimits) -> float:
+    """The steepest riser that goes with this run: its own limit, twice the rise with the run, the stair's pitch."""
+    most = [limits.riser_most_m]
+    if limits.step_most_m is not None:
+        most.append((limits.step_most_m - ask.going_m) / 2)
+    if limits.pitch_most_rad is not None:
+        most.append(ask.going_m * math.tan(limits.pitch_most_rad))
+    return max(RISER_LEAST_M, min(most))
+
+
+def _handrails(found: StairFound, ask: StairAsk, limits: StairLimits) -> int:
+    """How many handrails the school asks for: none, on one side, on both."""
+    over = limits.handrail_over_m is not None and found.rise_m > limits.handrail_over_m + 1e-9
+    if found.risers < limits.handrail_risers and not over:
+        return 0
+    return 2 if limits.handrails_from_m is not None and ask.width_m >= limits.handrails_from_m - 1e-9 else 1
 
 
 def _gap(found: StairFound, name: str, about: str, refused: OutOfScopeError) -> None:
@@ -110,6 +124,7 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
     def step(symbol: str, value_m: float, says: str, source: str) -> CalculationStep:
         return given_step(symbol, value_m / u.size_m, u.size, source, says)
 
+    step_m = 2 * found.riser_m + ask.going_m
     risers, goings = f"{found.risers} risers all alike", "from nosing to nosing, level"
     stringers = f"{'cut' if ask.cut else 'solid'} stringers, level"
     rows: tuple[tuple[str, Literal["at most", "at least"], float, float | None, str], ...] = (
@@ -117,6 +132,9 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
         ("stair.minimum_rise", "at least", found.riser_m, limits.riser_least_m, risers),
         ("stair.minimum_run", "at least", ask.going_m, limits.tread_least_m, goings),
         ("stair.maximum_run", "at most", ask.going_m, limits.tread_most_m, goings),
+        ("stair.minimum_step", "at least", step_m, limits.step_least_m, "two rises and a run"),
+        ("stair.maximum_step", "at most", step_m, limits.step_most_m, "two rises and a run"),
+        ("stair.flight_rise", "at most", found.rise_m, limits.flight_most_m, "rise without a landing between"),
         ("stair.width", "at least", ask.width_m, limits.width_least_m, "clear width"),
         ("stringer.allowable_span", "at most", found.run_m, limits.stringer_span_m, stringers),
     )
@@ -132,6 +150,18 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
                 sense=sense,
                 demand=step("x", has_m, says, "geometry"),
                 limit=step(f"x_{end}", limit_m, "the limit", limits.source),
+                fitted=True,
+            )
+        )
+    if limits.pitch_most_rad is not None and found.run_m > 0:
+        found.checks.append(
+            Check(
+                key="stair.pitch",
+                about=about,
+                basis=Basis.CALCULATED,
+                sense="at most",
+                demand=given_step("a", math.degrees(found.slope_rad), "deg", "geometry", "line of the nosings"),
+                limit=given_step("a_max", math.degrees(limits.pitch_most_rad), "deg", limits.source, "the limit"),
                 fitted=True,
             )
         )

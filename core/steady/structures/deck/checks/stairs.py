@@ -204,7 +204,7 @@ def _handrail(found: DeckCheckCollector, timber: DeckTimbers, about: str) -> flo
     """
     book, u = found.book, found.book.units
     try:
-        people = book.guard_load(found.dwelling_units)
+        people = book.handrail_load(found.dwelling_units)
     except OutOfScopeError as refused:
         found.gap("handrail.bending", about, refused)
         return BRACKETS_M[0]

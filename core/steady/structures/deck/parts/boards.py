@@ -28,6 +28,10 @@ POST_GAP_M = 0.006
 """Boards keep so far off a guard's post [common practice, 1/4 in]."""
 
 
+RIM_ROW_M = 0.1
+"""So far past the joists' ends a row lies on the rim and overhangs it [our own]."""
+
+
 @positional_value_object
 class _Row:
     """Pieces of one row: the row's middle across the boards, its width, and where each piece starts and how long it is (m).
@@ -62,7 +66,9 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
     for course, width in enumerate(widths):
         for low, high, spans in _strips(field, at, at + width):
             v = (low + high) / 2
-            centres = tuple(sorted({round(j.u_m, 5) for j in frame.joists if j.from_m < v < j.to_m}))
+            # A row over the rim breaks where the joists that end on it stand.
+            ends = [j for j in frame.joists if j.from_m - RIM_ROW_M < v < j.to_m + RIM_ROW_M]
+            centres = tuple(sorted({round(j.u_m, 5) for j in ends}))
             pieces: list[Span] = []
             for run in spans:
                 try:
