@@ -58,11 +58,11 @@ class Boards(unittest.TestCase):
         self.assertEqual((wet.planned, wet.unit, wet.replans), (0.3, "%", "hold"))
         self.assertIsNone(compare(wet, 0.22))
         drier = kind_of(spec).hold(spec, wet.about, 0.22)
-        for laid, spec_now in ((0.30, spec), (0.22, drier)):
-            shrinks_in = BOARD_IN * PINE_PER_PERCENT * (100 * laid - 12)
+        for layout, spec_now in ((0.30, spec), (0.22, drier)):
+            shrinks_in = BOARD_IN * PINE_PER_PERCENT * (100 * layout - 12)
             says = next(note for note in planned(spec_now).notes if note.startswith("Laid at"))
             sixteenths = round(shrinks_in * 16)
-            self.assertIn(f"{100 * laid:.0f} %", says)
+            self.assertIn(f"{100 * layout:.0f} %", says)
             self.assertIn({4: "¼″", 2: "⅛″"}[sixteenths], says)
         with self.assertRaises(InvalidInputError):
             kind_of(spec).hold(spec, wet.about, 3.0)

@@ -57,9 +57,9 @@ class BetweenTest(unittest.TestCase):
 
     def test_it_meets_the_wind_on_its_weak_axis_like_a_rail_on_the_face(self) -> None:
         uses = {}
-        for laid in ("on edge", "between, on edge", "flat"):
-            _, plan = built(rail_laid=laid)
-            uses[laid] = max(check.use for check in plan.checks if check.key == "rail.bending")
+        for layout in ("on edge", "between, on edge", "flat"):
+            _, plan = built(rail_laid=layout)
+            uses[layout] = max(check.use for check in plan.checks if check.key == "rail.bending")
         # Bays of 8 ft between post centers: the rail between the faces spans a post's width less.
         clear = (96 * IN - POST) / (96 * IN)
         self.assertAlmostEqual(uses["between, on edge"] / uses["on edge"], clear**2, delta=0.01)

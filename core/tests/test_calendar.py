@@ -93,18 +93,18 @@ class DoubleBookedTest(unittest.TestCase):
 
 class LayTest(unittest.TestCase):
     def test_work_fills_days_and_skips_the_weekend(self) -> None:
-        (laid,) = lay([Work(id="a", hours=44.0)], days())
+        (layout,) = lay([Work(id="a", hours=44.0)], days())
         self.assertEqual(
-            [(span.on.day, span.hours) for span in laid.spans], [(7, 8), (8, 8), (9, 8), (10, 8), (11, 8), (14, 4)]
+            [(span.on.day, span.hours) for span in layout.spans], [(7, 8), (8, 8), (9, 8), (10, 8), (11, 8), (14, 4)]
         )
-        self.assertEqual(laid.end, datetime(2026, 12, 14, 12))
+        self.assertEqual(layout.end, datetime(2026, 12, 14, 12))
 
     def test_a_wait_runs_on_the_clock_and_other_work_fills_it(self) -> None:
         work = [Work(id="pour", hours=2), Work(id="frame", hours=2, after=(("pour", 24.0),)), Work(id="else", hours=3)]
-        laid = {one.id: one for one in lay(work, days())}
-        self.assertEqual(laid["pour"].start, datetime(2026, 12, 7, 8))  # the longest chain goes first
-        self.assertEqual(laid["else"].start, datetime(2026, 12, 7, 10))
-        self.assertEqual((laid["frame"].start, laid["frame"].held_by), (datetime(2026, 12, 8, 10), "pour"))
+        layout = {one.id: one for one in lay(work, days())}
+        self.assertEqual(layout["pour"].start, datetime(2026, 12, 7, 8))  # the longest chain goes first
+        self.assertEqual(layout["else"].start, datetime(2026, 12, 7, 10))
+        self.assertEqual((layout["frame"].start, layout["frame"].held_by), (datetime(2026, 12, 8, 10), "pour"))
 
     def test_random_jobs_keep_every_rule(self) -> None:
         for seed in range(60):
@@ -119,17 +119,19 @@ class LayTest(unittest.TestCase):
                 for k in range(12)
             ]
             wet = {("pour", MONDAY + timedelta(days=k)): "rain" for k in range(6) if rng.random() < 0.5}
-            laid = {one.id: one for one in lay(work, days(wet, off=(MONDAY + timedelta(days=1),)))}
-            spans = sorted((span.on, span.at_h, span.at_h + span.hours) for one in laid.values() for span in one.spans)
+            layout = {one.id: one for one in lay(work, days(wet, off=(MONDAY + timedelta(days=1),)))}
+            spans = sorted(
+                (span.on, span.at_h, span.at_h + span.hours) for one in layout.values() for span in one.spans
+            )
             for (on, _, end), (then, start, _) in itertools.pairwise(spans):
                 self.assertTrue(on < then or start >= end - 0.01, seed)  # one crew does one thing at a time
             for one in work:
-                self.assertAlmostEqual(sum(span.hours for span in laid[one.id].spans), one.hours, delta=0.02)
+                self.assertAlmostEqual(sum(span.hours for span in layout[one.id].spans), one.hours, delta=0.02)
                 for name, wait in one.after:
                     self.assertGreaterEqual(
-                        laid[one.id].start + timedelta(seconds=60), laid[name].end + timedelta(hours=wait)
+                        layout[one.id].start + timedelta(seconds=60), layout[name].end + timedelta(hours=wait)
                     )
-                for span in laid[one.id].spans:
+                for span in layout[one.id].spans:
                     self.assertNotIn((one.kind, span.on), wet)
                     self.assertLess(span.on.weekday(), 5)
                     self.assertLessEqual(span.at_h + span.hours, 16.01)

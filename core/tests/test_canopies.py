@@ -405,11 +405,11 @@ class LoadTest(unittest.TestCase):
 
     def test_uplift_balances_by_hand(self) -> None:
         # uk: 1.5 × .29 − .9 × .12 = .327 kPa over 2.16 m², held by .9 × 24 kN/m³.
-        ask = r.UpliftAsk(wind_pa=290, dead_pa=120, rafter_m2=1.44, beam_m2=2.16, post_m2=2.16)
+        ask = r.UpliftInput(wind_pa=290, dead_pa=120, rafter_m2=1.44, beam_m2=2.16, post_m2=2.16)
         found = r.uplift_path(rulebook("uk"), ask)
         self.assertAlmostEqual(found.post_n, 327 * 2.16)
         self.assertAlmostEqual(found.concrete_m3, 327 * 2.16 / (0.9 * 24000))
-        heavy = r.uplift_path(rulebook("uk"), r.UpliftAsk(wind_pa=50, dead_pa=500, rafter_m2=1, beam_m2=2, post_m2=2))
+        heavy = r.uplift_path(rulebook("uk"), r.UpliftInput(wind_pa=50, dead_pa=500, rafter_m2=1, beam_m2=2, post_m2=2))
         self.assertEqual((heavy.rafter_n, heavy.post_n, heavy.concrete_m3), (0.0, 0.0, 0.0))
 
     def test_a_rafter_under_a_person_in_every_school(self) -> None:

@@ -76,9 +76,9 @@ class CornerTest(unittest.TestCase):
         return planned(cornered(turn_rad, **changes), site(grounds=()))
 
     def test_nothing_stands_in_anything_else(self) -> None:
-        for turn, on, laid in itertools.product((SQUARE, -SQUARE), ("left", "right"), ("on edge", "flat")):
-            with self.subTest(turn=turn, on=on, laid=laid):
-                plan = self.made(turn, boards_on=on, rail_laid=laid)
+        for turn, on, layout in itertools.product((SQUARE, -SQUARE), ("left", "right"), ("on edge", "flat")):
+            with self.subTest(turn=turn, on=on, layout=layout):
+                plan = self.made(turn, boards_on=on, rail_laid=layout)
                 pieces = [(role, box) for role in ("board", "rail") for box in boxes(plan, role)]
                 for (one, a), (other, b) in itertools.combinations(pieces, 2):
                     if one == other == "rail" and abs(a[0] - b[0]) + abs(a[1] - b[1]) < 1e-9:
@@ -189,9 +189,9 @@ class BothFacesTest(unittest.TestCase):
 class DrawnTest(unittest.TestCase):
     def test_every_bay_is_closed_in_the_drawing(self) -> None:
         """Boards on both sides of a corner stand in the elevation where their straight runs, without a bay left open."""
-        for turn, on, laid in itertools.product((SQUARE, -SQUARE, 0.6), ("left", "right"), ("on edge", "flat")):
-            with self.subTest(turn=turn, on=on, laid=laid):
-                plan = planned(cornered(turn, boards_on=on, rail_laid=laid), site(grounds=()))
+        for turn, on, layout in itertools.product((SQUARE, -SQUARE, 0.6), ("left", "right"), ("on edge", "flat")):
+            with self.subTest(turn=turn, on=on, layout=layout):
+                plan = planned(cornered(turn, boards_on=on, rail_laid=layout), site(grounds=()))
                 elevation = next(view for view in views(plan, Tape()) if view.name == "elevation")
                 spans = []
                 for shape in elevation.shapes:

@@ -9,7 +9,7 @@ from steady.jobs.decisions import Decision
 from steady.jobs.document import JobDocument
 from steady.jobs.job_takeoff import job_list
 
-from tests.test_buying import job
+from tests.test_job_takeoff import job
 
 
 def decided(instead_of: str, takes: str) -> JobDocument:

@@ -9,7 +9,7 @@ from django.test import tag
 from steady.catalog.items import sticks
 from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
-from steady.design_codes.requests import FloorLoad, JoistAsk, Wood
+from steady.design_codes.requests import FloorLoad, JoistInput, Wood
 from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.jobs.member_options import choose
@@ -117,7 +117,7 @@ class NamedSpacingTest(unittest.TestCase):
             shared=True,
         )
         floor = FloorLoad(dead_pa=500.0, live_pa=1900.0, load="floor")
-        ask = JoistAsk(
+        ask = JoistInput(
             spacing_m=spacing_m,
             floor=floor,
             table=False,

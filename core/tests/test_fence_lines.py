@@ -308,12 +308,12 @@ class FixingTest(unittest.TestCase):
     def test_no_screw_pokes_through_and_each_holds(self) -> None:
         seen = 0
         for style in ("butted", "even gaps", "board on board", "slats", "louvres"):
-            for laid in ("on edge", "flat"):
+            for layout in ("on edge", "flat"):
                 for plies in (0, 3):
                     spec = fence(
                         24,
                         infill=Infill(style=style, cap=True, trim=style == "butted"),
-                        rail_laid=laid,
+                        rail_laid=layout,
                         plies_count=plies,
                         height_m=1.2,
                     )

@@ -28,7 +28,7 @@ from steady.plan.model import Plan
 from steady.plan.results import fails, result, state
 from steady.statics.floating import Barrels, _first_rise, draft_m, heel_rad
 from steady.structures.floating_platform.buoyancy import Afloat, Mass
-from steady.structures.floating_platform.checks.run_checks import FloatFound
+from steady.structures.floating_platform.checks.run_checks import FloatResult
 from steady.structures.floating_platform.kind import FLOAT
 from steady.structures.floating_platform.layout import boards_across
 from steady.structures.floating_platform.plan import calculated
@@ -52,7 +52,7 @@ def case(text: str, school: str = "us", site: Site | None = None, **changes: Any
     return of(replace(spec, **changes), site or Site(), book, None, tape)
 
 
-def found(text: str, **changes: Any) -> FloatFound:
+def found(text: str, **changes: Any) -> FloatResult:
     return calculated(case(text, **changes))[0]
 
 
@@ -96,8 +96,8 @@ class Cloud:
 
 
 def barrels_of(afloat: Afloat, lost: int | None = None) -> list[tuple[float, float]]:
-    spec, laid = afloat.spec, afloat.laid
-    return [(x - spec.long_m / 2, y - spec.wide_m / 2) for k, (x, y) in enumerate(laid.barrels_at_m) if k != lost]
+    spec, layout = afloat.spec, afloat.layout
+    return [(x - spec.long_m / 2, y - spec.wide_m / 2) for k, (x, y) in enumerate(layout.barrels_at_m) if k != lost]
 
 
 class AfloatTest(unittest.TestCase):
@@ -277,10 +277,10 @@ class WoodTest(unittest.TestCase):
     def test_joists_by_hand(self) -> None:
         """us, 40 psf between the rows: the middle span alone, w L²/8 less what the overhangs hold (nothing then)."""
         made = plan(case("14x10 barrels8"))
-        laid = found("14x10 barrels8").laid
-        inner = laid.cradles_m[2] - laid.cradles_m[1]
+        layout = found("14x10 barrels8").layout
+        inner = layout.cradles_m[2] - layout.cradles_m[1]
         # 40 psf on the joists' spacing over the clear middle, one span of several: not above a simple span's moment.
-        moment = 40 * laid.joists.spacing_m / FT * (inner / FT) ** 2 / 8 * 12
+        moment = 40 * layout.joists.spacing_m / FT * (inner / FT) ** 2 / 8 * 12
         check = next(c for c in made.checks if c.key == "joist.bending")
         self.assertLess(check.demand.value, (moment + 250) / 7.5625 * 1.2)
         self.assertEqual(result(check), "pass")
@@ -289,18 +289,18 @@ class WoodTest(unittest.TestCase):
         """A rail under soaked boards and joists, held at its outer barrels: moments as a general library has them."""
         one = found("14x10 barrels8 noramp")
         check = next(c for c in one.findings.checks if c.key == "cradle_rail.bending")
-        laid, t = one.laid, one.laid.timber
+        layout, t = one.layout, one.layout.timber
         dead_pa = (
             1.3
             * GRAVITY
             * (
                 t.board.density_kg_per_m3 * t.board.thickness_m
-                + t.joist.density_kg_per_m3 * t.joist.thickness_m * t.joist.width_m / laid.joists.spacing_m
+                + t.joist.density_kg_per_m3 * t.joist.thickness_m * t.joist.width_m / layout.joists.spacing_m
             )
         )
-        inner, _, _ = continuous([y - t.joist.thickness_m for y in laid.cradles_m], 10 * FT - 3 * IN, dead_pa)
+        inner, _, _ = continuous([y - t.joist.thickness_m for y in layout.cradles_m], 10 * FT - 3 * IN, dead_pa)
         line = max(inner) + 10 * GRAVITY / 2 * 4 / (14 * FT)
-        _, low, high = continuous([laid.along_m[0], laid.along_m[-1]], 14 * FT, line)
+        _, low, high = continuous([layout.along_m[0], layout.along_m[-1]], 14 * FT, line)
         psi = max(abs(low), abs(high)) / 0.1129848 / (1.5 * 5.5**2 / 6)
         self.assertAlmostEqual(check.demand.value, psi, delta=0.01 * psi)
 
@@ -310,7 +310,7 @@ class WoodTest(unittest.TestCase):
         push = (208.2 - 10) * GRAVITY
         self.assertAlmostEqual(push, 1944, delta=1)
         length = 0.2082 / (math.pi * 0.2925**2)
-        spacing = found("14x10 barrels8").laid.joists.spacing_m
+        spacing = found("14x10 barrels8").layout.joists.spacing_m
         moment_lb_in = push / 2 / length * spacing**2 / 8 / 0.1129848
         self.assertAlmostEqual(check.demand.value, moment_lb_in / (1.5 * 5.5**2 / 6), delta=0.5)
 
@@ -325,19 +325,19 @@ class WoodTest(unittest.TestCase):
 
     def test_strap_length_by_hand(self) -> None:
         """Round a circle of 292.5 from corners 272 out and 175.5 up: tangents of 138.6 and an arc of 194.8 degrees."""
-        laid = found("14x10 barrels8").laid
+        layout = found("14x10 barrels8").layout
         out, up, r = 0.8 * 0.585 / 2 + 1.5 * IN, math.sqrt(0.2925**2 - 0.234**2), 0.2925
         reach = math.hypot(out, up)
         low = math.atan2(up, out) - math.acos(r / reach)
         hand = r * (math.pi + 2 * low) + 2 * (math.sqrt(reach**2 - r**2) + 5.5 * IN + 1.5 * IN) + 0.3
-        self.assertAlmostEqual(laid.strap_m, hand, places=9)
+        self.assertAlmostEqual(layout.strap_m, hand, places=9)
         self.assertAlmostEqual(hand, 1.928, delta=0.01)
 
 
 class RampTest(unittest.TestCase):
     def test_slopes_over_the_year(self) -> None:
         one = found("14x10 barrels8 ramp9 bank2 low18in high12in")
-        deck = one.laid.heights.deck_m - one.draft_m
+        deck = one.layout.heights.deck_m - one.draft_m
         for sloped, water in zip(one.ramps, (0.0, -18 * IN, 12 * IN), strict=True):
             self.assertAlmostEqual(math.sin(sloped.slope_rad) * 9 * FT, 2 * FT - deck - water, places=9)
         made = plan(case("14x10 barrels8 ramp9 bank2 low36in"))
@@ -351,7 +351,7 @@ class RampTest(unittest.TestCase):
             place = stringer.places[0]
             rise = place.along[2] * stringer.length_m
             afloat = calculated(one)[0]
-            self.assertAlmostEqual(rise, 3 * FT - (afloat.laid.heights.deck_m - afloat.draft_m), places=6)
+            self.assertAlmostEqual(rise, 3 * FT - (afloat.layout.heights.deck_m - afloat.draft_m), places=6)
             self.assertLess(place.along[0 if where == "end" else 1], 0)
 
     def test_too_short_is_refused_at_its_field(self) -> None:

@@ -38,7 +38,7 @@ def pen(*lengths_ft: float, turns: tuple[float, ...] = (), floor: Floor = SLABS,
     return FenceSpec(**{**base, **changes})
 
 
-def laid(plan: Plan) -> dict[str, int]:
+def layout(plan: Plan) -> dict[str, int]:
     return {part.id.rsplit("/", 1)[-1]: part.count for part in plan.parts if part.role == "slab"}
 
 
@@ -46,17 +46,17 @@ class SlabsTest(unittest.TestCase):
     def test_a_rectangle_by_hand(self) -> None:
         # 12 × 10 ft between the posts' middles, 6×6 posts: 138.5 × 114.5 in inside. Slabs of 16 in at 16 1/4 in: eight fit in
         # 130 in and 8.5 in are left; seven in 113.75 in, less a joint, and 0.75 in are left, cut as well.
-        found = laid(planned(pen(12, 10, 12, 10), site(grounds=())))
+        found = layout(planned(pen(12, 10, 12, 10), site(grounds=())))
         self.assertEqual(found, {"whole": 8 * 7, "cut": 9 * 8 - 8 * 7})
 
     def test_a_fit_without_cuts(self) -> None:
         inner = (6 * (16 + 0.25) - 0.25) * IN + POST
-        found = laid(planned(pen(*[inner / FT] * 4), site(grounds=())))
+        found = layout(planned(pen(*[inner / FT] * 4), site(grounds=())))
         self.assertEqual(found, {"whole": 36})
 
     def test_boards_inside_take_their_room(self) -> None:
         out, within = (planned(pen(12, 10, 12, 10, boards_on=on), site(grounds=())) for on in ("right", "left"))
-        self.assertGreater(sum(laid(out).values()), sum(laid(within).values()) - 1)
+        self.assertGreater(sum(layout(out).values()), sum(layout(within).values()) - 1)
         beds = [next(p.count for p in plan.parts if p.role == "bed") for plan in (out, within)]
         self.assertGreater(beds[0], beds[1])
 
@@ -79,11 +79,11 @@ class SlabsTest(unittest.TestCase):
                 )
                 whole += hits == 1600
                 cut += 40 < hits < 1600
-        self.assertEqual(laid(plan), {"whole": whole, "cut": cut})
+        self.assertEqual(layout(plan), {"whole": whole, "cut": cut})
 
     def test_a_loop_that_turns_right_takes_the_same(self) -> None:
-        left = laid(planned(pen(12, 10, 12, 10), site(grounds=())))
-        right = laid(planned(pen(12, 10, 12, 10, turns=(0, *[-SQUARE] * 3), boards_on="left"), site(grounds=())))
+        left = layout(planned(pen(12, 10, 12, 10), site(grounds=())))
+        right = layout(planned(pen(12, 10, 12, 10, turns=(0, *[-SQUARE] * 3), boards_on="left"), site(grounds=())))
         self.assertEqual(left, right)
 
     def test_every_slab_is_drawn_and_bought(self) -> None:

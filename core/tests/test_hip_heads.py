@@ -92,5 +92,5 @@ class PliesTest(unittest.TestCase):
         )
 
     def test_the_hips_thrust_is_what_it_was(self) -> None:
-        laid = [lay_out(replace(read_pavilion("14x14 pitch25", "p"), hip_plies=k)) for k in (1, 2)]
-        self.assertAlmostEqual(hip_load(laid[0], 1000.0).tie_x_n, hip_load(laid[1], 1000.0).tie_x_n)
+        layout = [lay_out(replace(read_pavilion("14x14 pitch25", "p"), hip_plies=k)) for k in (1, 2)]
+        self.assertAlmostEqual(hip_load(layout[0], 1000.0).tie_x_n, hip_load(layout[1], 1000.0).tie_x_n)

@@ -35,7 +35,7 @@ from steady.units.show import Tape
 
 from tests import randoms
 from tests.ordinary import ordinary
-from tests.test_workings import shown, value_of
+from tests.test_calculation_steps import shown, value_of
 
 KEPT = Path(__file__).parent / "kept" / "plans.json"
 DIGITS = 6

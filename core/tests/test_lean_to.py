@@ -17,7 +17,7 @@ from steady.plan.model import Plan, SquareDiagonal
 from steady.plan.results import fails, state
 from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.canopy.spec import RoofAbove
-from steady.structures.lean_to.checks import LeanToFound, check_lean_to
+from steady.structures.lean_to.checks import LeanToResult, check_lean_to
 from steady.structures.lean_to.kind import LEAN_TO
 from steady.structures.lean_to.spec import LeanToSpec, RoofFinish
 from steady.structures.registry import plan
@@ -48,7 +48,7 @@ def demand(made: Plan, name: str) -> float:
 class LevelsTest(unittest.TestCase):
     """A closed lean-to 1,860 deep at 4°, high zone of 44 m/s, coefficient .9 typed: every level by hand, to the millimetre."""
 
-    def made(self, laid: str = "on ledger") -> tuple[LeanToFound, Plan]:
+    def made(self, laid_on: str = "on ledger") -> tuple[LeanToResult, Plan]:
         one = case(
             "15x1.86 fall4 beam2.46 over0 rafters450mm",
             "nz",
@@ -61,13 +61,13 @@ class LevelsTest(unittest.TestCase):
             fixing_m=0.45,
             net_coefficient=0.9,
             dead_pa=250.0,
-            laid=laid,
+            laid=laid_on,
             finish=RoofFinish(soffit_m=0.009, bracket_m=0.01, fascia="joist 45x190 SG8 @ 0.02 x 0.285"),
         )
         return check_lean_to(one), plan(one)
 
     def test_levels(self) -> None:
-        chain = self.made()[0].laid.chain
+        chain = self.made()[0].layout.chain
         for hand_mm, found in (
             (130.1, chain.drop_m),
             (2590.1, chain.ledger_top_m),
@@ -80,7 +80,7 @@ class LevelsTest(unittest.TestCase):
             (2210.0, chain.head_room_m),
         ):
             self.assertAlmostEqual(found * 1000, hand_mm, delta=0.1)
-        self.assertAlmostEqual(self.made("hung")[0].laid.chain.ledger_top_m * 1000, 2730.4, delta=0.1)
+        self.assertAlmostEqual(self.made("hung")[0].layout.chain.ledger_top_m * 1000, 2730.4, delta=0.1)
 
     def test_conflicts_are_said_before_anything_is_fixed(self) -> None:
         _, made = self.made()
@@ -96,13 +96,13 @@ class LevelsTest(unittest.TestCase):
         self.assertAlmostEqual(found.ledger.up_n, 172, delta=0.02 * 172)
         down = (1.2 * 250 + 1047) * 0.93 * 0.45 / 2
         self.assertAlmostEqual(found.ledger.down_n, down, delta=0.02 * down)
-        each = found.laid.rafters.spacing_m * found.laid.run.reactions_n(1.0)[1]
+        each = found.layout.rafters.spacing_m * found.layout.run.reactions_n(1.0)[1]
         self.assertAlmostEqual(demand(made, "rafter_tie.uplift_capacity") * 1000, 343 / (0.45 * 0.93) * each, delta=4)
 
     def test_a_post_and_its_concrete(self) -> None:
         found, _ = self.made()
-        inner = next(post for post in found.laid.frame.posts if post.id == "beam-1-3")
-        up, above, own = lift_n(rulebook("nz"), found.laid.frame, found.loads, inner)
+        inner = next(post for post in found.layout.frame.posts if post.id == "beam-1-3")
+        up, above, own = lift_n(rulebook("nz"), found.layout.frame, found.loads, inner)
         # By hand for a simple span of 3 m: 2,003 N; a beam over many posts gives an inner one within a tenth of its share.
         self.assertAlmostEqual(up - above - own, 2003, delta=0.12 * 2003)
 
@@ -114,7 +114,7 @@ class BesideTheCabinTest(unittest.TestCase):
         soil="firm clay", ground_snow_pa=2400, rain_snow_pa=400, wind_pressure_pa=400, exposure="rough", frost_m=1.2
     )
 
-    def made(self, rafter: str, above: RoofAbove | None = None) -> tuple[LeanToFound, Plan]:
+    def made(self, rafter: str, above: RoofAbove | None = None) -> tuple[LeanToResult, Plan]:
         roof = above if above is not None else RoofAbove(eave_m=3.0, length_m=10.0, run_m=5.0)
         one = case(
             "4.838x2.7 fall3 beam2.4 over0 rafters400mm", "ca", self.SNOWY, rafter=rafter, dead_pa=300.0, above=roof
@@ -138,7 +138,7 @@ class BesideTheCabinTest(unittest.TestCase):
         found, made = self.made("joist 38x235 SPF")
         self.assertAlmostEqual(found.ledger.line_n_per_m, 10_300, delta=0.02 * 10_300)
         even = 1.25 * 300 + 1.5 * (found.loads.snow_pa or 0)
-        beam = even * found.laid.frame.widths_m[0] + 1.5 * found.loads.drifted_n_per_m(1)
+        beam = even * found.layout.frame.widths_m[0] + 1.5 * found.loads.drifted_n_per_m(1)
         self.assertAlmostEqual(beam, 9_100, delta=0.03 * 9_100)  # and the stretch over the beam's outer half
         slide = next(gap for gap in made.not_covered if gap.key == "sliding_snow_from_house_roof")
         self.assertIn("this code has none", slide.reason)
@@ -149,7 +149,7 @@ class BesideTheCabinTest(unittest.TestCase):
 class OnTheShedTest(unittest.TestCase):
     """uk, 2.4 m at 3°, C16 47x147 at 600, G .167, s_k .6, 22 m/s in terrain II; the windward line takes three quarters."""
 
-    def made(self, blocked: bool) -> tuple[LeanToFound, Plan]:
+    def made(self, blocked: bool) -> tuple[LeanToResult, Plan]:
         one = case(
             "3.8x2.4 fall3 beam2.39 over0 rafters600mm",
             "uk",
@@ -165,7 +165,7 @@ class OnTheShedTest(unittest.TestCase):
     def test_ties_clear_and_blocked(self) -> None:
         for blocked, tie, post in ((False, 357, 966), (True, None, 2635)):
             found, made = self.made(blocked)
-            each = found.laid.rafters.spacing_m * found.laid.run.reactions_n(1.0)[1]
+            each = found.layout.rafters.spacing_m * found.layout.run.reactions_n(1.0)[1]
             if tie is not None:
                 self.assertAlmostEqual(
                     demand(made, "rafter_tie.uplift_capacity") * 1000 / each, tie / (0.6 * 1.2), delta=10
@@ -290,14 +290,14 @@ class AnyLeanToTest(unittest.TestCase):
                     for wait, _ in task.after:
                         self.assertLess(orders.index(wait), orders.index(task.id))
 
-    def seats(self, made: Plan, found: LeanToFound, spec: LeanToSpec) -> None:
+    def seats(self, made: Plan, found: LeanToResult, spec: LeanToSpec) -> None:
         """Every rafter's underside meets the beam's top at its outer face, and both diagonals are alike."""
         rafter = next(part for part in made.parts if part.role == "rafter")
-        place, laid = rafter.places[0], found.laid
-        outer = laid.timber.ledger.thickness_m + spec.depth_m
+        place, layout = rafter.places[0], found.layout
+        outer = layout.timber.ledger.thickness_m + spec.depth_m
         run = (outer - place.at[1]) / place.along[1]
-        under = place.at[2] + run * place.along[2] - laid.timber.rafter.width_m / 2 / place.along[1]
-        self.assertAlmostEqual(under, laid.frame.high_m + laid.timber.beam.width_m, places=6)
+        under = place.at[2] + run * place.along[2] - layout.timber.rafter.width_m / 2 / place.along[1]
+        self.assertAlmostEqual(under, layout.frame.high_m + layout.timber.beam.width_m, places=6)
         first, second = (curve.length_m for curve in made.curves if isinstance(curve, SquareDiagonal))
         self.assertAlmostEqual(first, second, places=6)
 
@@ -316,12 +316,12 @@ class AnyLeanToTest(unittest.TestCase):
             return
         self.assertAlmostEqual(sum(part.section_m[1] * part.count for part in sheets), spec.beams_m, places=6)
 
-    def weighs(self, made: Plan, spec: LeanToSpec, found: LeanToFound) -> None:
+    def weighs(self, made: Plan, spec: LeanToSpec, found: LeanToResult) -> None:
         """Rafters, purlins, sheets and slats weigh what is calculated as lasting load on plan."""
-        n = found.laid.rafters.count  # the outer rafters carry half a bay each
+        n = found.layout.rafters.count  # the outer rafters carry half a bay each
         shares = {"rafter": (n - 1) / n, "purlin": 1.0, "sheet": 1.0, "slat": 1.0}
         weight = sum(part.mass_kg * part.count * shares.get(part.role, 0.0) for part in made.parts) * GRAVITY
-        calculated = found.loads.dead_pa * spec.beams_m * found.laid.run.length_m
+        calculated = found.loads.dead_pa * spec.beams_m * found.layout.run.length_m
         self.assertAlmostEqual(weight, calculated, delta=0.12 * calculated)
 
     def test_more_wind_or_snow_is_never_easier(self) -> None:

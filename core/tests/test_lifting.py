@@ -7,7 +7,7 @@ from steady.jobs.document import JobDocument, Structure
 from steady.jobs.sun_shade import usual_ask
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.lifting import hands_for, lift_plan, mass_says, to_mind
-from steady.structures.pergola.spec import PergolaSpec, SunAsked
+from steady.structures.pergola.spec import PergolaSpec, SunInput
 from steady.structures.registry import plan
 from steady.units.show import Tape
 from steady.units.units import FT, LB_MASS
@@ -42,7 +42,7 @@ class LiftTest(unittest.TestCase):
         self.assertTrue(any("18 mph" in line for line in to_mind(Tape())))
 
     def test_shade_is_looked_at_when_it_is_wanted(self) -> None:
-        asked = SunAsked(on="2026-07-04", hour=16.5, utc_h=-5.0)
+        asked = SunInput(on="2026-07-04", hour=16.5, utc_h=-5.0)
         fence = FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0),))
         job = JobDocument(
             name="x",

@@ -13,8 +13,8 @@ from steady.jobs.price_redaction import without_money
 from steady.jobs.quote_terms import QuoteTerms
 from steady.takeoff.bill import bill, cuts
 
-from tests.test_buying import job
 from tests.test_calendar import MONDAY, fences
+from tests.test_job_takeoff import job
 
 
 class MoneyTest(unittest.TestCase):

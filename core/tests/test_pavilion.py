@@ -56,17 +56,17 @@ class SquareWithARingTest(unittest.TestCase):
 
     def setUp(self) -> None:
         self.case = case("16x16 over9in pitch25 ring3 rafters24in sheets2x12 beam8")
-        self.laid = lay_out(self.case.spec)
+        self.layout = lay_out(self.case.spec)
 
     def test_lengths_and_heights(self) -> None:
-        front = self.laid.sides[0]
+        front = self.layout.sides[0]
         self.assertAlmostEqual((front.run_m + front.past_m) / FT, 7.25, places=6)
         self.assertAlmostEqual(front.slope_m / FT, 8.00, delta=0.003)
         self.assertAlmostEqual(front.run_m / math.cos(front.pitch_rad) / FT, 7.172, delta=0.003)
-        length, _ = hip_length_m(self.laid)
-        tail = math.hypot(front.past_m, front.past_m) / math.cos(self.laid.hip_rad)
+        length, _ = hip_length_m(self.layout)
+        tail = math.hypot(front.past_m, front.past_m) / math.cos(self.layout.hip_rad)
         self.assertAlmostEqual((length - tail) / FT, 9.679, delta=0.003)
-        self.assertAlmostEqual(math.degrees(self.laid.hip_rad), 18.25, delta=0.01)
+        self.assertAlmostEqual(math.degrees(self.layout.hip_rad), 18.25, delta=0.01)
         # A seat of 3 1/2 in, which a hip no deeper than the commons lets stand.
         shallow = lay_out(replace(self.case.spec, hip="joist 2x6 pine"))
         self.assertAlmostEqual(shallow.above_m / IN, 4.44, delta=0.01)
@@ -84,11 +84,11 @@ class SquareWithARingTest(unittest.TestCase):
         self.assertEqual(len(bevels), 2)
         self.assertAlmostEqual(sum(bevels), 0.0, places=6)
         # The last is 5.4 in long: left out, and said.
-        self.assertEqual(self.laid.left_out, 8)
+        self.assertEqual(self.layout.left_out, 8)
         self.assertTrue(any("8 jacks shorter than 6″" in note for note in made.notes))
 
     def test_sheets_three_ways(self) -> None:
-        square, turned = orders(self.case.spec, self.laid)
+        square, turned = orders(self.case.spec, self.layout)
         self.assertEqual((square.one_a_piece, square.nested, turned.nested), (36, 20, 16))
         made = plan(self.case)
         self.assertEqual(sum(part.count for part in made.parts if part.role == "sheet"), 36)
@@ -96,21 +96,21 @@ class SquareWithARingTest(unittest.TestCase):
         self.assertTrue(
             any("Buy 16" in note for note in plan(case("16x16 over9in pitch25 ring3 turn sheets2x12")).notes)
         )
-        front, right = self.laid.sides[:2]
+        front, right = self.layout.sides[:2]
         area = sum((side.eave_m + side.top_m) / 2 * side.slope_m for side in (front, right)) * 2
         self.assertAlmostEqual(area / FT**2, 328, delta=0.5)
         short = plan(case("16x16 over9in pitch25 ring3 sheets2x7"))
         self.assertTrue(any("longer than the sheets" in note for note in short.notes))
 
     def test_hips_push_and_beams_tie(self) -> None:
-        one = hip_load(self.laid, 24.4 * PSF)
+        one = hip_load(self.layout, 24.4 * PSF)
         for hand_lb, found in ((582, one.top_n), (1911, one.axial_n), (1248, one.tie_x_n), (1248, one.tie_y_n)):
             self.assertAlmostEqual(found / LB, hand_lb, delta=0.002 * hand_lb)
 
     def test_a_post_carries_a_quarter(self) -> None:
         found = check_pavilion(self.case)
         loads = replace(found.loads, live_pa=20 * PSF, closed_rad=None, dead_pa=4.414 * PSF, wind_pa=None)
-        down = post_down_n(self.case.book, self.laid.frame, loads)
+        down = post_down_n(self.case.book, self.layout.frame, loads)
         beam = 2 * 1.5 * IN * 9.25 * IN * 40 * 16.01846 * GRAVITY * 16 * FT / 2
         for force in down.values():
             self.assertAlmostEqual((force - beam) / LB, 1814, delta=0.01 * 1814)
@@ -157,7 +157,7 @@ class HipWindTest(unittest.TestCase):
 class SpaceFrameTest(unittest.TestCase):
     """Hips, ridge and tie beams as a pinned space frame in a general library."""
 
-    def frame(self, laid: PavilionLayout, top_n: float) -> tuple[float, float, float]:
+    def frame(self, layout: PavilionLayout, top_n: float) -> tuple[float, float, float]:
         """Hip, front beam, end beam: their axial forces under a load at every hip's upper end."""
         with warnings.catch_warnings():
             warnings.simplefilter("ignore")
@@ -166,10 +166,10 @@ class SpaceFrameTest(unittest.TestCase):
         model = FEModel3D()
         model.add_material("wood", 9e9, 5e8, 0.3, 500)
         model.add_section("bar", 0.01, 1e-10, 1e-10, 1e-10)
-        front = laid.sides[0]
+        front = layout.sides[0]
         rise = front.run_m * math.tan(front.pitch_rad)
         names = []
-        for side in laid.sides:
+        for side in layout.sides:
             x, y = side.at(0, 0)
             model.add_node(f"c{side.name}", x, y, 0.0)
             tx, ty = side.at(side.end_m, side.run_m)
@@ -199,11 +199,11 @@ class SpaceFrameTest(unittest.TestCase):
 
     def test_square_and_oblong(self) -> None:
         for text in ("16x16 over9in pitch25 ring3", "14x10 pitch25", "20x12 pitch22.5+35"):
-            laid = lay_out(case(text).spec)
-            one = hip_load(laid, 1000.0)
+            layout = lay_out(case(text).spec)
+            one = hip_load(layout, 1000.0)
             # The loads of the jacks' lower third go down at the foot: the frame gets what stands at the upper end alone.
-            hip, front, right = self.frame(laid, one.top_n)
-            self.assertAlmostEqual(abs(hip), one.top_n / math.sin(laid.hip_rad), delta=0.01 * abs(hip))
+            hip, front, right = self.frame(layout, one.top_n)
+            self.assertAlmostEqual(abs(hip), one.top_n / math.sin(layout.hip_rad), delta=0.01 * abs(hip))
             self.assertAlmostEqual(abs(front), one.tie_x_n, delta=0.02 * one.tie_x_n)
             self.assertAlmostEqual(abs(right), one.tie_y_n, delta=0.02 * one.tie_y_n)
 
@@ -215,13 +215,13 @@ class UnequalPitchesTest(unittest.TestCase):
         spec = replace(
             case("6x4 pitch22.5+35 over0.4 rafters0.6", "uk").spec, hip="joist 47x170 C24 @ 0.045 x 0.17", past_m=0.4
         )
-        laid = lay_out(spec)
-        self.assertAlmostEqual(math.degrees(laid.hip_plan_rad), 59.39, delta=0.01)
-        self.assertAlmostEqual(math.degrees(laid.hip_rad), 19.62, delta=0.01)
-        flat, steep = laid.sides[:2]
+        layout = lay_out(spec)
+        self.assertAlmostEqual(math.degrees(layout.hip_plan_rad), 59.39, delta=0.01)
+        self.assertAlmostEqual(math.degrees(layout.hip_rad), 19.62, delta=0.01)
+        flat, steep = layout.sides[:2]
         self.assertAlmostEqual(flat.side_past_m * 1000, 236.6, delta=0.1)
         for side, step in ((flat, 1097.8), (steep, 433.3)):
-            levels = sorted(one.in_m for one in laid.rafters if one.side is side and one.hand == -1)
+            levels = sorted(one.in_m for one in layout.rafters if one.side is side and one.hand == -1)
             for low, high in itertools.pairwise(levels):
                 self.assertAlmostEqual((high - low) / math.cos(side.pitch_rad) * 1000, step, delta=0.3)
         # The eaves meet at one height at the corner.
@@ -234,12 +234,12 @@ class BackedHipTest(unittest.TestCase):
 
     def test_six_in_twelve_by_the_steel_square(self) -> None:
         """tan h = 1 / (2 sqrt 2), sin h = 1/3: backing 18.43 degrees [carpenters' tables, from memory]."""
-        laid = lay_out(case("12x12 rise6in12 backed").spec)
-        self.assertAlmostEqual(math.degrees(laid.hip_rad), 19.471, 3)
-        for angle in laid.backing_rad:
+        layout = lay_out(case("12x12 rise6in12 backed").spec)
+        self.assertAlmostEqual(math.degrees(layout.hip_rad), 19.471, 3)
+        for angle in layout.backing_rad:
             self.assertAlmostEqual(math.degrees(angle), 18.435, 3)
-        self.assertEqual(laid.dropped_m, 0.0)
-        self.assertAlmostEqual(laid.backed_m, 0.75 * IN / 3, 6)
+        self.assertEqual(layout.dropped_m, 0.0)
+        self.assertAlmostEqual(layout.backed_m, 0.75 * IN / 3, 6)
 
     def test_dropped_by_what_backing_would_take(self) -> None:
         for text in ("12x12 pitch25", "14x10 pitch25+40"):
@@ -306,9 +306,9 @@ class RefusalsTest(unittest.TestCase):
             for beams_m, deep_m in ((3.6576, 3.6703), (3.6703, 3.6576)):
                 with self.subTest(ring_m=ring_m, beams_m=beams_m):
                     one = case("12x12 pitch25", beams_m=beams_m, deep_m=deep_m, ring_m=ring_m)
-                    made, laid = plan(one), lay_out(one.spec)
+                    made, layout = plan(one), lay_out(one.spec)
                     self.assertFalse(made.conflicts)
-                    commons = [row for row in laid.rafters if not row.hand]
+                    commons = [row for row in layout.rafters if not row.hand]
                     gaps = math.ceil(ring_m / 0.6096 - 1e-9) if ring_m else 0
                     self.assertEqual(len(commons), 4 * (gaps + 1))
                     # All hips are alike and come to one height.
@@ -363,26 +363,26 @@ class AnyPavilionTest(unittest.TestCase):
             rng = random.Random(f"pavilion {school}")
             for _ in range(many(50)):
                 one = self.random(rng, school)
-                made, laid = plan(one), lay_out(one.spec)
-                self.jacks_end_on_the_hip(laid)
-                self.cut_plumb(made, laid)
-                self.loads_come_down(laid)
-                self.sheets_lie_inside(one.spec, laid)
+                made, layout = plan(one), lay_out(one.spec)
+                self.jacks_end_on_the_hip(layout)
+                self.cut_plumb(made, layout)
+                self.loads_come_down(layout)
+                self.sheets_lie_inside(one.spec, layout)
                 weight = sum(
                     part.mass_kg * part.count
                     for part in made.parts
                     if part.role in ("rafter", "jack", "purlin", "sheet")
                 )
-                calculated = dead_pa(one.spec, laid) * laid.plan_m2 / GRAVITY
+                calculated = dead_pa(one.spec, layout) * layout.plan_m2 / GRAVITY
                 self.assertAlmostEqual(weight, calculated, delta=0.3 * calculated)
                 done = [task.id for task in made.tasks]
                 for task in made.tasks:
                     for wait, _ in task.after:
                         self.assertLess(done.index(wait), done.index(task.id))
 
-    def jacks_end_on_the_hip(self, laid: PavilionLayout) -> None:
+    def jacks_end_on_the_hip(self, layout: PavilionLayout) -> None:
         """Half the hip's thickness from its middle line on plan, to the tenth of a millimetre."""
-        for one in laid.rafters:
+        for one in layout.rafters:
             if not one.hand:
                 continue
             side = one.side
@@ -391,9 +391,9 @@ class AnyPavilionTest(unittest.TestCase):
             px, py = side.at(one.x_m, one.in_m)
             (cx, cy), (tx, ty) = corner, top
             off = abs((tx - cx) * (py - cy) - (ty - cy) * (px - cx)) / math.dist(corner, top)
-            self.assertAlmostEqual(off, laid.timber.hip.thickness_m / 2, delta=1e-4)
+            self.assertAlmostEqual(off, layout.timber.hip.thickness_m / 2, delta=1e-4)
 
-    def cut_plumb(self, made: Plan, laid: PavilionLayout) -> None:
+    def cut_plumb(self, made: Plan, layout: PavilionLayout) -> None:
         """Commons, jacks and hips stand plumb at both ends, and their upper edges lie in their own side's plane."""
         for part in made.parts:
             if part.role not in ("rafter", "jack", "hip"):
@@ -404,22 +404,22 @@ class AnyPavilionTest(unittest.TestCase):
                 on_plan = {round(x * u[0] + y * u[1], 6) for x, y, _ in corners(part, place)}
                 self.assertEqual(len(on_plan), 2, (part.role, place.id))
 
-    def loads_come_down(self, laid: PavilionLayout) -> None:
+    def loads_come_down(self, layout: PavilionLayout) -> None:
         """What beams and hips' feet carry is the whole roof's load, nothing lost and nothing twice."""
         on_beams = 0.0
-        for side in laid.sides:
+        for side in layout.sides:
             for load in beam_shape(side, 1.0):
                 on_beams += (load.start_n_per_m + load.end_n_per_m) / 2 * (load.to_m - load.from_m)
-        hip = hip_load(laid, 1.0)
+        hip = hip_load(layout, 1.0)
         feet = 4 * (hip.top_n + hip.jacks_n / 3)
-        corners = 4 * laid.sides[0].past_m * laid.sides[0].side_past_m  # beside the beams' ends, on the hips' tails
-        self.assertAlmostEqual(on_beams + feet + corners, laid.plan_m2, places=6)
+        corners = 4 * layout.sides[0].past_m * layout.sides[0].side_past_m  # beside the beams' ends, on the hips' tails
+        self.assertAlmostEqual(on_beams + feet + corners, layout.plan_m2, places=6)
 
-    def sheets_lie_inside(self, spec: PavilionSpec, laid: PavilionLayout) -> None:
+    def sheets_lie_inside(self, spec: PavilionSpec, layout: PavilionLayout) -> None:
         """A side's sheets cover it, and each is as long as the slope over its highest edge."""
-        for side in laid.sides:
-            pieces = side_strips(side, laid.timber.sheet.width_m)
-            self.assertGreaterEqual(len(pieces) * laid.timber.sheet.width_m, side.eave_m - 1e-9)
+        for side in layout.sides:
+            pieces = side_strips(side, layout.timber.sheet.width_m)
+            self.assertGreaterEqual(len(pieces) * layout.timber.sheet.width_m, side.eave_m - 1e-9)
             self.assertLessEqual(max(piece.square_m for piece in pieces), side.slope_m + 1e-9)
             self.assertAlmostEqual(max(piece.square_m for piece in pieces), side.slope_m, delta=0.35 * side.slope_m)
 

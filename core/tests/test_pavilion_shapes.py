@@ -25,11 +25,11 @@ class MiddlePostsTest(unittest.TestCase):
     LINE = "16x16 over9in pitch25 ring3 rafters24in sheets2x12 beam8"
 
     def test_where_they_stand(self) -> None:
-        laid = lay_out(case(self.LINE + " mid1").spec)
-        self.assertEqual(len(laid.frame.posts), 8)
+        layout = lay_out(case(self.LINE + " mid1").spec)
+        self.assertEqual(len(layout.frame.posts), 8)
         half, far = 2.75 * IN, 16 * FT - 2.75 * IN
         self.assertEqual(
-            {(round(p.x_m, 6), round(p.y_m, 6)) for p in laid.frame.posts},
+            {(round(p.x_m, 6), round(p.y_m, 6)) for p in layout.frame.posts},
             {(round(x, 6), round(y, 6)) for x in (half, 8 * FT, far) for y in (half, 8 * FT, far)}
             - {(round(8 * FT, 6), round(8 * FT, 6))},
         )
@@ -41,8 +41,8 @@ class MiddlePostsTest(unittest.TestCase):
 
     def test_what_comes_down_by_a_frame_library(self) -> None:
         """One side's beam over three posts under the roof's own shape of load: the middle post's share."""
-        laid = lay_out(case(self.LINE + " mid1").spec)
-        side, half = laid.sides[0], 2.75 * IN
+        layout = lay_out(case(self.LINE + " mid1").spec)
+        side, half = layout.sides[0], 2.75 * IN
         model = FEModel3D()
         model.add_material("wood", 10e9, 4e9, 0.3, 500)
         model.add_section("s", 0.01, 1e-5, 1e-5, 1e-6)
@@ -57,14 +57,14 @@ class MiddlePostsTest(unittest.TestCase):
             warnings.simplefilter("ignore")
             model.analyze()
         middle, end = (model.nodes[name].RxnFY["Combo 1"] / 1000.0 for name in "mp")
-        hip = hip_load(laid, 1.0)
+        hip = hip_load(layout, 1.0)
         whole = 4 * (middle + 2 * end + hip.top_n + hip.jacks_n / 3)
-        posts = {post.id: laid.frame.share_m(post) * laid.frame.width_of(post) for post in laid.frame.posts}
-        self.assertAlmostEqual(sum(posts.values()), laid.plan_m2, places=6)
+        posts = {post.id: layout.frame.share_m(post) * layout.frame.width_of(post) for post in layout.frame.posts}
+        self.assertAlmostEqual(sum(posts.values()), layout.plan_m2, places=6)
         for name in ("beam-1-mid-1", "beam-3-mid-1", "beam-4-mid-1"):
-            self.assertAlmostEqual(posts[name], middle * laid.plan_m2 / whole, places=4)
+            self.assertAlmostEqual(posts[name], middle * layout.plan_m2 / whole, places=4)
         self.assertAlmostEqual(
-            posts["beam-1-1"], (2 * end + hip.top_n + hip.jacks_n / 3) * laid.plan_m2 / whole, places=4
+            posts["beam-1-1"], (2 * end + hip.top_n + hip.jacks_n / 3) * layout.plan_m2 / whole, places=4
         )
 
     def test_they_spare_the_beams(self) -> None:
@@ -80,10 +80,12 @@ class MiddlePostsTest(unittest.TestCase):
         self.assertIn("1 post between the corners of every side", said)
 
     def test_without_them_nothing_is_another(self) -> None:
-        laid = lay_out(case(self.LINE).spec)
-        self.assertEqual(laid.frame.shares_m, {})
-        for post in laid.frame.posts:
-            self.assertAlmostEqual(laid.frame.share_m(post) * laid.frame.width_of(post), laid.plan_m2 / 4, places=6)
+        layout = lay_out(case(self.LINE).spec)
+        self.assertEqual(layout.frame.shares_m, {})
+        for post in layout.frame.posts:
+            self.assertAlmostEqual(
+                layout.frame.share_m(post) * layout.frame.width_of(post), layout.plan_m2 / 4, places=6
+            )
 
 
 class RaisedCentreTest(unittest.TestCase):
@@ -93,7 +95,7 @@ class RaisedCentreTest(unittest.TestCase):
 
     def setUp(self) -> None:
         self.case = case(self.LINE)
-        self.laid = lay_out(self.case.spec)
+        self.layout = lay_out(self.case.spec)
         self.plan = plan(self.case)
 
     def part(self, role: str, about: str = "v/raised") -> list[Any]:
@@ -101,14 +103,14 @@ class RaisedCentreTest(unittest.TestCase):
 
     def test_heights_and_lengths_by_hand(self) -> None:
         """Ring 7 1/4 deep: legs 7 1/4 + 8 + 7 1/4; over 18 in at 25 degrees the small roof rises 8.39 in."""
-        raised = self.laid.raised
+        raised = self.layout.raised
         assert raised is not None
         self.assertAlmostEqual(raised.leg_m / IN, 22.5, places=6)
-        self.assertAlmostEqual(raised.ring_m - self.laid.peak_m, 15.25 * IN, places=9)
+        self.assertAlmostEqual(raised.ring_m - self.layout.peak_m, 15.25 * IN, places=9)
         above = 5.5 / math.cos(math.radians(25)) - 1.5 * math.tan(math.radians(25))
         self.assertAlmostEqual((raised.peak_m - raised.ring_m) / IN, above + 18 * math.tan(math.radians(25)), places=6)
         self.assertAlmostEqual(raised.plan_m2 / FT**2, 16.0, places=6)
-        self.assertGreater(self.laid.high_m, self.laid.peak_m)
+        self.assertGreater(self.layout.high_m, self.layout.peak_m)
 
     def test_its_pieces(self) -> None:
         self.assertEqual((len(self.part("ring leg")), len(self.part("hip")), len(self.part("rafter"))), (4, 4, 4))
@@ -117,7 +119,7 @@ class RaisedCentreTest(unittest.TestCase):
             run = (18 + 6) * IN
             self.assertAlmostEqual(part.length_m, run / math.cos(math.radians(25)), places=4)
             top = place.at[2] + part.length_m * place.along[2] + 2.75 * IN / math.cos(math.radians(25))
-            self.assertAlmostEqual(top, self.laid.high_m, places=4)
+            self.assertAlmostEqual(top, self.layout.high_m, places=4)
         for part, place in self.part("hip"):
             top = tuple(a + part.length_m * u for a, u in zip(place.at, place.along, strict=True))
             self.assertAlmostEqual(math.dist(top[:2], (8 * FT, 8 * FT)), 0.0, places=4)
@@ -130,19 +132,19 @@ class RaisedCentreTest(unittest.TestCase):
     def test_hips_carry_it_to_the_corners(self) -> None:
         """16 sq ft more, a quarter to each hip, and what legs and ring weigh."""
         alone = lay_out(case(self.LINE.removesuffix(" raise8in")).spec)
-        more = hip_load(self.laid, 1000.0).top_n - hip_load(alone, 1000.0).top_n
+        more = hip_load(self.layout, 1000.0).top_n - hip_load(alone, 1000.0).top_n
         self.assertAlmostEqual(more, 1000.0 * 16 * FT**2 / 4, places=4)
-        self.assertAlmostEqual(self.laid.plan_m2 - alone.plan_m2, 16 * FT**2, places=6)
+        self.assertAlmostEqual(self.layout.plan_m2 - alone.plan_m2, 16 * FT**2, places=6)
         heavy = [part.mass_kg * part.count for part in self.plan.parts if part.role in ("ring leg", "ring")]
         again = [
             part.mass_kg * part.count
             for part in plan(case(self.LINE.removesuffix(" raise8in"))).parts
             if part.role == "ring"
         ]
-        self.assertAlmostEqual(raised_weight_n(self.laid), 9.80665 * (sum(heavy) - sum(again)), delta=2)
+        self.assertAlmostEqual(raised_weight_n(self.layout), 9.80665 * (sum(heavy) - sum(again)), delta=2)
 
     def test_its_sheets_are_in_every_order(self) -> None:
-        one, _ = orders(self.case.spec, self.laid)
+        one, _ = orders(self.case.spec, self.layout)
         alone, _ = orders(self.case.spec, lay_out(case(self.LINE.removesuffix(" raise8in")).spec))
         self.assertEqual(one.pieces - alone.pieces, 4 * 2)  # an eave of 4 ft under sheets that cover 2
 
@@ -164,9 +166,9 @@ class RaisedCentreTest(unittest.TestCase):
         self.assertEqual(sizes, [(7.25, 1.5)] * 4)  # two faces at either end
 
     def test_a_ring_as_thick_as_its_legs_leaves_nothing(self) -> None:
-        thick = replace(self.laid.timber, ring=self.laid.timber.leg)
+        thick = replace(self.layout.timber, ring=self.layout.timber.leg)
         with self.assertRaises(OutOfScopeError):
-            leg_left(replace(self.laid, timber=thick), self.case.book.units)
+            leg_left(replace(self.layout, timber=thick), self.case.book.units)
 
     def test_every_school_answers_or_says_why(self) -> None:
         for school in SITES:

@@ -26,7 +26,7 @@ from steady.structures.continuous_members import ContinuousMember
 from steady.structures.pergola.checks import check_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import lay_out, shade_share
-from steady.structures.pergola.spec import PergolaSpec, SunAsked
+from steady.structures.pergola.spec import PergolaSpec, SunInput
 from steady.structures.registry import plan
 from steady.structures.structure_type import DesignInput, NewStructureRequest
 from steady.units.show import Tape
@@ -65,14 +65,14 @@ class OverThePathTest(unittest.TestCase):
         counts = {part.role: part.count for part in self.plan.parts}
         # Two at the ends, a pair over each of two posts a foot in, and seven between the pairs 15.3 ft apart at 24 in.
         self.assertEqual((counts["rafter"], counts["slat"], counts["post"]), (13, 27, 4))
-        laid = self.found.laid
-        self.assertAlmostEqual(laid.slat_cover, 0.30, 3)
+        layout = self.found.layout
+        self.assertAlmostEqual(layout.slat_cover, 0.30, 3)
         # Twelve spaces over 18 ft less a rafter: 17.875 in in the mean, so that 8.4 % lie under rafters.
-        self.assertAlmostEqual(laid.solidity, 1 - 0.70 * (1 - 1.5 / 17.875), 3)
+        self.assertAlmostEqual(layout.solidity, 1 - 0.70 * (1 - 1.5 / 17.875), 3)
         between = (
             18 * 12 - 2 * 12 - 2 * 2
         )  # from pair to pair, posts a foot in and rafters two inches off their middles
-        self.assertAlmostEqual(laid.rafters.spacing_m / IN, between / 8, 3)
+        self.assertAlmostEqual(layout.rafters.spacing_m / IN, between / 8, 3)
         # 2.05 lb of each 2x8 a foot at 17.9 in beside what 3.01 lb/ft2 had of it at 23.8.
         more = 1.5 * 7.25 / 144 * 40 * (12 / 17.875 - 12 / 23.833)
         self.assertAlmostEqual(self.found.loads.dead_pa / (LB / FT**2), 3.01 + more, delta=0.02 * 3.01)
@@ -95,7 +95,7 @@ class OverThePathTest(unittest.TestCase):
         self.assertAlmostEqual(along.shear_n * 4 / LB, along_lb, delta=0.02 * along_lb)
         # Across, to the middle of the rafters that the braces hold: 8 ft, a 2x10 and half of a 2x8; two braces at each post.
         h, v = 8 + (9.25 + 3.625) / 12, across_lb / 4
-        span = 11 - 2 * self.found.laid.rafter_past_m / FT
+        span = 11 - 2 * self.found.layout.rafter_past_m / FT
         brace = v * h * math.sqrt(2) / 2 / 2
         self.assertAlmostEqual(check(self.plan, "knee_brace.compression", "across"), brace, delta=0.02 * brace)
         self.assertAlmostEqual(across.moment_n_m / LB_FT, v * (h - 2), delta=0.02 * v * (h - 2))
@@ -108,7 +108,7 @@ class OverThePathTest(unittest.TestCase):
 
     def test_lift_with_overturning_sets_the_footing(self) -> None:
         needs = {gap.key: gap.needs.value for gap in self.plan.not_covered if gap.needs is not None}
-        lifts = [lift_n(self.case.book, self.found.laid.frame, self.found.loads, self.found.laid.frame.posts[0])]
+        lifts = [lift_n(self.case.book, self.found.layout.frame, self.found.loads, self.found.layout.frame.posts[0])]
         (up, above, own), held = lifts[0], self.found.held
         pull = max(one.top_pull_n for one in held.swayed) + up - above
         self.assertAlmostEqual(needs["beam_to_post_tie.uplift_capacity"], pull / LB, delta=0.1)
@@ -153,7 +153,7 @@ class WaysTest(unittest.TestCase):
     DENVER = replace(HERE, latitude_rad=math.radians(39.74), longitude_rad=math.radians(-104.99))
 
     def test_slats_by_density(self) -> None:
-        sun = SunAsked(on="2026-07-15", hour=16.0, utc_h=-6.0)
+        sun = SunInput(on="2026-07-15", hour=16.0, utc_h=-6.0)
         one = case("18x11 high8 over1 rafters24in slats5in brace2", site=self.DENVER, sun=sun)
         found = [choice for choice in PERGOLA.choices(one) if choice.group == "slats"]
         counts = [int(choice.says.split()[0]) for choice in found]
@@ -221,19 +221,19 @@ class AbroadTest(unittest.TestCase):
         one = case("4.2x3 high2.4 over0.3 slats150mm brace0.6", "nz", site, net_coefficient=0.9)
         found = check_pergola(replace(one, site=site))
         made = plan(one)
-        row = found.laid.rafters
+        row = found.layout.rafters
         self.assertEqual({p.role: p.count for p in made.parts if p.length_m}["rafter"], row.count)
         # A pair over each post, its outer faces flush with a post of 140: 95 mm from middle to middle.
-        for x in found.laid.frame.line_xs(1):
+        for x in found.layout.frame.line_xs(1):
             self.assertTrue({round(x - 0.0475, 6), round(x + 0.0475, 6)} <= {round(at, 6) for at in row.at})
-        self.assertEqual(found.laid.slats and found.laid.slats.count, 20)
+        self.assertEqual(found.layout.slats and found.layout.slats.count, 20)
         # By hand, slats of 40 mm at 145 clear and rafters of 45: they close crosswise, so their gaps multiply.
-        pitch, rafters = found.laid.slats.pitch_m if found.laid.slats else 1.0, (4.2 - 0.045) / (row.count - 1)
-        self.assertAlmostEqual(found.laid.solidity, 1 - (1 - 0.04 / pitch) * (1 - 0.045 / rafters), 6)
+        pitch, rafters = found.layout.slats.pitch_m if found.layout.slats else 1.0, (4.2 - 0.045) / (row.count - 1)
+        self.assertAlmostEqual(found.layout.solidity, 1 - (1 - 0.04 / pitch) * (1 - 0.045 / rafters), 6)
         across = next(sway for sway in found.held.swayed if "across" in sway.way)
         h = found.held.stand.height_m
         # By hand from its own push: N = V h √2 / b for braces of 45 degrees, two of them at each post, up to the rafters' middle.
-        h += found.laid.timber.beam.width_m / 2 + found.laid.timber.rafter.width_m / 2
+        h += found.layout.timber.beam.width_m / 2 + found.layout.timber.rafter.width_m / 2
         self.assertAlmostEqual(
             check(made, "knee_brace.compression", "across") * 1000, across.shear_n * h * math.sqrt(2) / 0.6 / 2, delta=1
         )
@@ -256,14 +256,14 @@ class ShadeTest(unittest.TestCase):
         from steady.layout.shade import blocked, two_layers
 
         spec = PergolaSpec(
-            id="p", slat_gap_m=0.105, upright="fixed posts", sun=SunAsked(on="2026-01-15", hour=hour, utc_h=13)
+            id="p", slat_gap_m=0.105, upright="fixed posts", sun=SunInput(on="2026-01-15", hour=hour, utc_h=13)
         )
-        laid = lay_out(of(spec, self.PLACE), 2)
-        whole = shade_share(of(spec, self.PLACE), laid, turned)
+        layout = lay_out(of(spec, self.PLACE), 2)
+        whole = shade_share(of(spec, self.PLACE), layout, turned)
         assert whole is not None
         self.assertTrue(0 < whole <= 1)
         self.assertEqual(two_layers(0.0, 0.0), 0.0)
-        self.assertGreaterEqual(whole, blocked(0.0381, 0.0, laid.slats.pitch_m if laid.slats else 1, 0.0))
+        self.assertGreaterEqual(whole, blocked(0.0381, 0.0, layout.slats.pitch_m if layout.slats else 1, 0.0))
         return whole
 
     def test_low_sun_is_stopped_best_by_slats_square_to_it(self) -> None:
@@ -272,11 +272,11 @@ class ShadeTest(unittest.TestCase):
 
     def test_a_wished_shade_is_reached_with_whole_slats(self) -> None:
         one = case("4.2x3 shade60@15:00", "nz", replace(self.PLACE, soil="good ground", exposure="open"))
-        spec = replace(one.spec, sun=SunAsked(on="2026-01-15", hour=15.0, utc_h=13))
-        laid = lay_out(of(spec, self.PLACE), 2)
+        spec = replace(one.spec, sun=SunInput(on="2026-01-15", hour=15.0, utc_h=13))
+        layout = lay_out(of(spec, self.PLACE), 2)
         bare = shade_share(of(replace(spec, slat=""), self.PLACE), lay_out(of(replace(spec, slat=""), self.PLACE), 2))
         self.assertIsNone(bare)
-        share = shade_share(of(spec, self.PLACE), laid)
+        share = shade_share(of(spec, self.PLACE), layout)
         self.assertGreaterEqual(share or 0, 0.6 - 1e-9)
 
     def test_without_a_place_it_says_what_to_type(self) -> None:

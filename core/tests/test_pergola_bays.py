@@ -14,7 +14,7 @@ from steady.structures.pergola.bays import BayGrid, on_rafter, slats_shade
 from steady.structures.pergola.checks import check_pergola
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import lay_out, run_azimuth, shade_share, sun_at
-from steady.structures.pergola.spec import SunAsked
+from steady.structures.pergola.spec import SunInput
 from steady.structures.registry import plan
 from steady.units.units import FT, GRAVITY, IN
 
@@ -25,7 +25,7 @@ LINE = "24x14 high8 posts4 bays5x2 turn gap2-1/2in brace2"
 DENVER = replace(
     case("14x10").site, latitude_rad=math.radians(39.74), longitude_rad=math.radians(-104.98), north_rad=0.0
 )
-AFTERNOON = SunAsked(on="2026-07-15", hour=15.0, utc_h=-6.0)
+AFTERNOON = SunInput(on="2026-07-15", hour=15.0, utc_h=-6.0)
 
 
 def bays(text: str = LINE, **changes: object) -> BayGrid:
@@ -69,15 +69,15 @@ class ByHand(unittest.TestCase):
 
     def test_the_whole_s_shade_is_the_mean_of_its_bays_never_their_product(self) -> None:
         one = case(LINE, site=DENVER, sun=AFTERNOON)
-        laid, sun = lay_out(one, 4), sun_at(one)
-        assert sun is not None and laid.bays is not None and laid.timber.slat is not None
+        layout, sun = lay_out(one, 4), sun_at(one)
+        assert sun is not None and layout.bays is not None and layout.timber.slat is not None
         run = run_azimuth(one.site)
-        along = slats_shade(laid.bays, laid.timber.slat, False, across_sun(*sun, run))
-        out = slats_shade(laid.bays, laid.timber.slat, True, across_sun(*sun, run + math.pi / 2))
+        along = slats_shade(layout.bays, layout.timber.slat, False, across_sun(*sun, run))
+        out = slats_shade(layout.bays, layout.timber.slat, True, across_sun(*sun, run + math.pi / 2))
         # At the gap itself .48; the whole slats that fit stand a little closer.
         self.assertAlmostEqual(along, 0.48 * 4 / (81.75 / 21), delta=0.005)
         self.assertAlmostEqual(out, 0.58, delta=0.012)
-        whole = shade_share(one, laid)
+        whole = shade_share(one, layout)
         assert whole is not None
         # With rafters and cross pieces, which stop some of what is left; the slats' own mean is .53, their product .78.
         mean, product = (along + out) / 2, 1 - (1 - along) * (1 - out)
@@ -86,18 +86,18 @@ class ByHand(unittest.TestCase):
         grid = 1 - (1 - whole) / (1 - mean)
         self.assertTrue(0 < grid < 0.45, grid)
         self.assertAlmostEqual(
-            shade_share(one, laid, turned=True) or 0, whole, delta=0.02
+            shade_share(one, layout, turned=True) or 0, whole, delta=0.02
         )  # ten bays: as many of either
 
     def test_as_many_as_shade_what_is_wished(self) -> None:
         for share in (0.4, 0.5, 0.6, 0.7):
             one = case(LINE.replace("gap2-1/2in", ""), site=DENVER, sun=AFTERNOON, slats_by="shade", shade=share)
-            laid, sun = lay_out(one, 4), sun_at(one)
-            assert sun is not None and laid.bays is not None and laid.timber.slat is not None
-            run, slat = run_azimuth(one.site), laid.timber.slat
+            layout, sun = lay_out(one, 4), sun_at(one)
+            assert sun is not None and layout.bays is not None and layout.timber.slat is not None
+            run, slat = run_azimuth(one.site), layout.timber.slat
             got = (
-                slats_shade(laid.bays, slat, False, across_sun(*sun, run))
-                + slats_shade(laid.bays, slat, True, across_sun(*sun, run + math.pi / 2))
+                slats_shade(layout.bays, slat, False, across_sun(*sun, run))
+                + slats_shade(layout.bays, slat, True, across_sun(*sun, run + math.pi / 2))
             ) / 2
             self.assertGreaterEqual(got, share - 1e-9)
             self.assertLess(got, share + 0.05)  # the next whole slat
@@ -139,8 +139,8 @@ class SlatsLieInTheirBays(unittest.TestCase):
                 )
                 with self.subTest(school, beams=one.spec.beams_m, turns=one.spec.turns):
                     found, made = check_pergola(one), plan(one)
-                    laid = found.laid
-                    assert laid.bays is not None
+                    layout = found.layout
+                    assert layout.bays is not None
                     boxes = []
                     for part in made.parts:
                         if part.role != "slat":
@@ -170,7 +170,7 @@ class SlatsLieInTheirBays(unittest.TestCase):
                     edge = sum(
                         part.mass_kg
                         * part.count
-                        / (laid.rafters.count if part.role == "rafter" else laid.bays.rows.count)
+                        / (layout.rafters.count if part.role == "rafter" else layout.bays.rows.count)
                         for part in made.parts
                         if part.role in roof[1:]
                     )

@@ -78,11 +78,11 @@ class BoardsTest(unittest.TestCase):
         for (name, shape), boards in itertools.product(SHAPES.items(), (0, 1, 2)):
             spec = deck(shape, frame_boards=boards)
             whole = manifold3d.CrossSection([shape], manifold3d.FillRule.NonZero).area()
-            laid = sum(one.area() for _, one in faces(planned(spec, site())))
+            layout = sum(one.area() for _, one in faces(planned(spec, site())))
             pitch = 0.1397 + spec.board_gap_m
             # Overhang at the free edges adds, gaps take away: one in twenty-five of a field, a little more at frames.
-            self.assertGreater(laid / whole, 0.1397 / pitch - 0.02, (name, boards))
-            self.assertLess(laid / whole, 1.06, (name, boards))
+            self.assertGreater(layout / whole, 0.1397 / pitch - 0.02, (name, boards))
+            self.assertLess(layout / whole, 1.06, (name, boards))
 
     def test_every_end_of_a_field_inside_a_frame_lies_on_a_joist(self) -> None:
         for name in ("rectangle", "L", "U"):

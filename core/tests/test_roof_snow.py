@@ -5,7 +5,7 @@ import unittest
 from dataclasses import replace
 
 from steady.design_codes.registry import rulebook
-from steady.design_codes.requests import SnowAsk
+from steady.design_codes.requests import SnowInput
 from steady.errors import OutOfScopeError
 from steady.ground.site import Site
 from steady.plan.model import CalculationStep
@@ -57,7 +57,7 @@ class ShelterTest(unittest.TestCase):
 
     def test_another_terrain_is_not_guessed(self) -> None:
         with self.assertRaises(OutOfScopeError):
-            rulebook("us").roof_snow(SnowAsk(ground_pa=1000.0, terrain="II"))
+            rulebook("us").roof_snow(SnowInput(ground_pa=1000.0, terrain="II"))
 
 
 def worked(step: CalculationStep) -> float:
@@ -111,7 +111,7 @@ class RainTest(unittest.TestCase):
 
     def test_a_fiftieth_of_its_width_in_feet_is_the_slope_in_degrees_it_ends_at(self) -> None:
         for degrees, psf in ((0.0, 13.4), (0.39, 13.4), (0.41, 10.0)):
-            ask = SnowAsk(ground_pa=10 * PSF, terrain="B", roof_width_m=20 * FT, slope_rad=math.radians(degrees))
+            ask = SnowInput(ground_pa=10 * PSF, terrain="B", roof_width_m=20 * FT, slope_rad=math.radians(degrees))
             self.assertAlmostEqual(rulebook("us").roof_snow(ask)[1].value, psf)
 
 

@@ -41,7 +41,7 @@ class OwnAreaTest(unittest.TestCase):
         """ASCE 7-16 4.8: R1 = 1 up to 200 ft2, so 20 psf; 540 ft2 of the whole roof would have given 13.2."""
         one = lean_to("30x18 fall3 beam8 posts2", "us", Site(soil="sand", exposure="B", wind_speed_m_per_s=1.0))
         found = check_lean_to(one)
-        f, frame = factors_of(one.book), found.laid.frame
+        f, frame = factors_of(one.book), found.layout.frame
         down = post_down_n(one.book, frame, found.loads)
         for post in frame.posts:
             area = frame.width_of(post) * frame.share_m(post)
@@ -57,11 +57,11 @@ class OwnAreaTest(unittest.TestCase):
         found = check_pavilion(pavilion("3.6x3.6 pitch25", "nz", SITES["nz"]))
         for area in (0.6, 3.24, 9.0, 40.0):
             self.assertAlmostEqual(found.loads.live_on_pa(book, area), 1000 * max(1.8 / area + 0.12, 0.25), places=6)
-        area = found.laid.plan_m2 / 4
+        area = found.layout.plan_m2 / 4
         lasting = min(
-            case.down_n for case in down_in_wind(book, found.laid.frame, found.loads, found.laid.frame.posts[0])
+            case.down_n for case in down_in_wind(book, found.layout.frame, found.loads, found.layout.frame.posts[0])
         )
-        down = post_down_n(book, found.laid.frame, found.loads)[found.laid.frame.posts[0].id]
+        down = post_down_n(book, found.layout.frame, found.loads)[found.layout.frame.posts[0].id]
         self.assertGreaterEqual(down, 1.5 * 1000 * (1.8 / area + 0.12) * area)
         self.assertGreater(lasting, 0)
 
@@ -104,8 +104,8 @@ class SeatTest(unittest.TestCase):
     def test_a_tail_bends_on_what_the_seat_leaves(self) -> None:
         """us 2x6 at 38 degrees, 2 ft past: 300 lb x 2 ft over b d^2 / 6 of what stands over the seat."""
         one = pavilion("12x12 pitch38 over2ft")
-        laid, made = lay_out(one.spec), plan(one)
-        seat = laid.seat_of(laid.sides[0])
+        layout, made = lay_out(one.spec), plan(one)
+        seat = layout.seat_of(layout.sides[0])
         left_in = seat.left_m / IN
         self.assertLess(left_in, 5.5)
         tail = worst(made, "rafter_tail.bending", "at cantilever tip")
@@ -115,17 +115,17 @@ class SeatTest(unittest.TestCase):
     def test_no_seat_cuts_away_more_than_a_third(self) -> None:
         for text in ("12x12 pitch19", "12x12 pitch25", "12x12 pitch38", "14x10 pitch25+40", "16x16 pitch30 ring3"):
             for hip in ("joist 2x6 pine", "joist 2x8 pine"):
-                laid = lay_out(replace(pavilion(text).spec, hip=hip))
+                layout = lay_out(replace(pavilion(text).spec, hip=hip))
                 # Height over the plate by each stick's own plumb depth less its notch: the same for all of them.
                 for depth, pitch, seat, drop in (
-                    *((5.5, side.pitch_rad, laid.seat_of(side), 0.0) for side in laid.sides[:2]),
-                    (laid.timber.hip.width_m / IN, laid.hip_rad, laid.hip_seat, laid.dropped_m / IN),
+                    *((5.5, side.pitch_rad, layout.seat_of(side), 0.0) for side in layout.sides[:2]),
+                    (layout.timber.hip.width_m / IN, layout.hip_rad, layout.hip_seat, layout.dropped_m / IN),
                 ):
                     plumb = depth / math.cos(pitch) - seat.level_m / IN * math.tan(pitch)
                     if seat.cut_m > 0:
-                        self.assertAlmostEqual(plumb + drop, laid.above_m / IN, places=6, msg=text)
+                        self.assertAlmostEqual(plumb + drop, layout.above_m / IN, places=6, msg=text)
                         self.assertAlmostEqual(seat.cut_m, seat.level_m * math.sin(pitch), places=9)
-                    if laid.seat_of(laid.sides[0]).level_m > 0.0381:
+                    if layout.seat_of(layout.sides[0]).level_m > 0.0381:
                         self.assertLessEqual(seat.share, 1 / 3 + 1e-9, text)
 
     def test_where_a_third_does_not_do_it_is_told(self) -> None:
@@ -135,36 +135,36 @@ class SeatTest(unittest.TestCase):
 
     def test_a_hip_is_notched_over_the_corner_and_its_tail_checked(self) -> None:
         one = pavilion("9.9x9.9 pitch19 over1ft")
-        made, laid = plan(one), lay_out(one.spec)
+        made, layout = plan(one), lay_out(one.spec)
         hip = next(part for part in made.parts if part.role == "hip")
         notch = next(cut for cut in hip.cuts if cut.kind == "notch")
         place = hip.places[0]
         # Its lower edge above the notch is on the beams' top, over the corner of their outer faces.
-        low = laid.hip_seat.left_m - laid.timber.hip.width_m / 2
+        low = layout.hip_seat.left_m - layout.timber.hip.width_m / 2
         x, y, z = (place.at[k] + place.along[k] * notch.at_m for k in range(3))
-        top_m = z + laid.timber.hip.width_m / 2 / math.cos(laid.hip_rad)
-        self.assertAlmostEqual(top_m - laid.hip_seat.left_m / math.cos(laid.hip_rad), one.spec.beam_top_m, places=6)
+        top_m = z + layout.timber.hip.width_m / 2 / math.cos(layout.hip_rad)
+        self.assertAlmostEqual(top_m - layout.hip_seat.left_m / math.cos(layout.hip_rad), one.spec.beam_top_m, places=6)
         self.assertAlmostEqual(min(abs(x), abs(x - one.spec.beams_m)), 0, places=6)
         self.assertAlmostEqual(min(abs(y), abs(y - one.spec.deep_m)), 0, places=6)
-        self.assertLess(low, laid.timber.hip.width_m / 2)
+        self.assertLess(low, layout.timber.hip.width_m / 2)
         # A person at a tip sqrt 2 as far past as the commons'.
         tail = worst(made, "hip_rafter_tail.bending", "at cantilever tip")
-        moment = tail.demand.value * 1.5 * (laid.hip_seat.left_m / IN) ** 2 / 6
+        moment = tail.demand.value * 1.5 * (layout.hip_seat.left_m / IN) ** 2 / 6
         self.assertGreater(moment, 300 * 12 * math.sqrt(2) * 0.99)
         self.assertLess(moment, 300 * 12 * math.sqrt(2) * 1.1)
 
 
 def _tail_dead(found: Any, past_ft: float) -> float:
     """Moment of its own roof on a tail (lb-in)."""
-    return float(found.loads.dead_pa / PSF * found.laid.spacing_m / FT * past_ft**2 / 2 * 12)
+    return float(found.loads.dead_pa / PSF * found.layout.spacing_m / FT * past_ft**2 / 2 * 12)
 
 
 class JackTest(unittest.TestCase):
     def test_side_cuts_from_square(self) -> None:
         """On the roof's plane by vectors: 25 and 45 degrees all round, and the long side of 25 and 40."""
         for text, degrees in (("12x12 pitch25", 47.8), ("12x12 pitch45", 54.7), ("14x10 pitch25+40", 63.3)):
-            laid = lay_out(pavilion(text).spec)
-            side = laid.sides[0]
+            layout = lay_out(pavilion(text).spec)
+            side = layout.sides[0]
             slope, _, level = side.slope()
             # The hip from the corner: end_m along the eave, run_m in on plan, its part along the jack's own slope.
             hip = [side.end_m * level[k] + side.run_m / math.cos(side.pitch_rad) * slope[k] for k in range(3)]
@@ -198,7 +198,7 @@ class InWindTest(unittest.TestCase):
             snowy = replace(site, ground_snow_pa=1500.0, rain_snow_pa=300.0)
             one = pergola("5.4x3.3 high2.4" if school != "us" else "18x11 high8", school, snowy, net_coefficient=0.9)
             found = check_pergola(one)
-            frame, loads = found.laid.frame, found.loads
+            frame, loads = found.layout.frame, found.loads
             post = frame.posts[0]
             area = frame.width_of(post) * frame.share_m(post)
             dead = loads.dead_pa * area + frame.share_m(post) * 9.80665 * frame.plies * _line_kg(frame.beam)
@@ -214,8 +214,8 @@ class InWindTest(unittest.TestCase):
         )
         found, made = check_lean_to(one), plan(one)
         check = worst(made, "rafter.bending", "wind down")
-        s, run = found.laid.rafters.spacing_m, found.laid.run
-        modulus = found.laid.timber.rafter.thickness_m * found.laid.timber.rafter.width_m**2 / 6
+        s, run = found.layout.rafters.spacing_m, found.layout.run
+        modulus = found.layout.timber.rafter.thickness_m * found.layout.timber.rafter.width_m**2 / 6
         span = run.supports_m[1] - run.supports_m[0]
         simple = (1.2 * found.loads.dead_pa + (found.loads.wind_pa or 0)) * s * span**2 / 8 / modulus / 1e6
         self.assertAlmostEqual(check.demand.value / simple, 1, delta=0.06)  # what runs past eases it a little
@@ -225,7 +225,7 @@ class InWindTest(unittest.TestCase):
         site = Site(soil="good ground", exposure="open", wind_speed_m_per_s=50)
         one = pergola("4.2x3 high2.4 brace0.6", "nz", site, net_coefficient=0.9)
         found, made = check_pergola(one), plan(one)
-        frame = found.laid.frame
+        frame = found.layout.frame
         along = next(way for way in found.held.swayed if "along" in way.way)
         xs = frame.line_xs(1)
         s, h, b = xs[1] - xs[0], frame.high_m + frame.beam.width_m / 2, 0.6
@@ -250,7 +250,7 @@ class PersonTest(unittest.TestCase):
         """300 lb, beside all that lasts: the roof's own weight, and the beam's, on that post."""
         one = pergola("8x8 high8 slats12in", "us", Site(soil="sand", exposure="B", wind_speed_m_per_s=1.0))
         found = check_pergola(one)
-        frame = found.laid.frame
+        frame = found.layout.frame
         down = post_down_n(one.book, frame, found.loads)
         for post in frame.posts:
             lasting = frame.share_m(post) * (
@@ -260,7 +260,7 @@ class PersonTest(unittest.TestCase):
 
     def test_in_every_span_of_a_purlin(self) -> None:
         found = check_lean_to(lean_to("12x8 fall5 beam8 sheets2"))
-        run = found.laid.run
+        run = found.layout.run
         self.assertEqual(len(run.middles_m()), len(run.supports_m) - 1)
 
     def test_a_rafters_tie_takes_its_whole_reaction(self) -> None:
@@ -269,9 +269,9 @@ class PersonTest(unittest.TestCase):
         one = pergola("18x11 attached high8 slats2in", "us", site, rafter_past_m=2 * FT)
         found, made = check_pergola(one), plan(one)
         tie = next(gap.needs for gap in made.not_covered if gap.key == "rafter_tie.uplift_capacity" and gap.needs)
-        length, span = 11 * FT, found.laid.lines_m[0]
+        length, span = 11 * FT, found.layout.lines_m[0]
         net = found.loads.rafter_up_pa - 0.6 * found.loads.dead_pa
-        by_hand = net * found.laid.rafters.spacing_m * length**2 / 2 / span
+        by_hand = net * found.layout.rafters.spacing_m * length**2 / 2 / span
         self.assertAlmostEqual(tie.value * LB, by_hand, delta=0.005 * by_hand)
 
 
@@ -280,10 +280,10 @@ class WeightTest(unittest.TestCase):
         roof = ("rafter", "jack", "hip", "ring", "ridge", "purlin", "sheet")
         for text in ("12x12 pitch25", "14x10 pitch25+40", "16x16 pitch30 ring3"):
             one = pavilion(text)
-            laid, made = lay_out(one.spec), plan(one)
+            layout, made = lay_out(one.spec), plan(one)
             # Sheets as drawn are strips with steps; by their sides' own area they weigh what the roof's planes do.
             mass = sum(part.mass_kg * part.count for part in made.parts if part.role in roof)
-            self.assertAlmostEqual(dead_pa(one.spec, laid) * laid.plan_m2 / 9.80665 / mass, 1, delta=0.05, msg=text)
+            self.assertAlmostEqual(dead_pa(one.spec, layout) * layout.plan_m2 / 9.80665 / mass, 1, delta=0.05, msg=text)
 
 
 class BracesTest(unittest.TestCase):

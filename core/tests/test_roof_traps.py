@@ -40,9 +40,11 @@ class TrapsTest(unittest.TestCase):
     def test_the_brace_lifts_the_beam_off_the_leeward_post(self) -> None:
         """By hand P h (1 / 2 b - 1 / s), of which lift alone would ask nothing: some 150 lb up on .6 of 300 lb down."""
         tie = needs(self.plan, "beam_to_post_tie.uplift_capacity")
-        up, above, own = lift_n(self.case.book, self.found.laid.frame, self.found.loads, self.found.laid.frame.posts[0])
+        up, above, own = lift_n(
+            self.case.book, self.found.layout.frame, self.found.loads, self.found.layout.frame.posts[0]
+        )
         across = next(one for one in self.found.held.swayed if "across" in one.way)
-        h, lines = self.found.laid.frame.header_m("across"), self.found.laid.lines_m
+        h, lines = self.found.layout.frame.header_m("across"), self.found.layout.lines_m
         by_hand = 2 * across.shear_n * h * (1 / (4 * FT) - 1 / (lines[1] - lines[0])) + up - above
         self.assertAlmostEqual(tie, by_hand / LB, delta=0.03 * tie)
         self.assertLess(up, above + own)
@@ -61,7 +63,7 @@ class TrapsTest(unittest.TestCase):
     def test_it_is_held_both_ways(self) -> None:
         self.assertEqual(len(self.found.held.swayed), 2)
         braces = [place.id for part in self.plan.parts if part.role == "brace" for place in part.places]
-        for post in self.found.laid.frame.posts:
+        for post in self.found.layout.frame.posts:
             ways = {
                 name.split(f"/{post.id}/")[1].split("/")[0].rstrip("+-") for name in braces if f"/{post.id}/" in name
             }
@@ -70,7 +72,9 @@ class TrapsTest(unittest.TestCase):
     def test_a_footing_holds_lift_with_overturning(self) -> None:
         foot = next(iter(self.found.held.feet.values()))
         across = next(one for one in self.found.held.swayed if "across" in one.way)
-        up, above, own = lift_n(self.case.book, self.found.laid.frame, self.found.loads, self.found.laid.frame.posts[0])
+        up, above, own = lift_n(
+            self.case.book, self.found.layout.frame, self.found.loads, self.found.layout.frame.posts[0]
+        )
         self.assertAlmostEqual(foot.lift_n, across.axial_n + up - above - own, delta=1)
         self.assertGreater(foot.lift_n / LB, 419)  # of bare members alone
         self.assertEqual(foot.depth.governs, "Lift with overturning")
@@ -106,20 +110,20 @@ class TrapsTest(unittest.TestCase):
 
     def test_a_length_of_sheet_is_no_sheet(self) -> None:
         spec = pavilion("16x16 over9in pitch25 ring3 rafters24in sheets2x12").spec
-        laid = lay_out_pavilion(spec)
-        square, turned = orders(spec, laid)
+        layout = lay_out_pavilion(spec)
+        square, turned = orders(spec, layout)
         self.assertEqual((square.one_a_piece, square.nested, turned.nested), (36, 20, 16))
         # All lengths end to end, over the stock's length, is no number of sheets: fewer than can be cut square.
-        metres = 4 * sum(strip.square_m for strip in side_strips(laid.sides[0], laid.timber.sheet.width_m))
+        metres = 4 * sum(strip.square_m for strip in side_strips(layout.sides[0], layout.timber.sheet.width_m))
         self.assertLess(math.ceil(metres / spec.sheet_stock_m), square.nested)
 
     def test_levels_count_from_the_beams_outer_face(self) -> None:
         """The drop is over the depth to the beam's outer face; to its middle it would be 3 mm less at 4 degrees."""
         site = Site(soil="good ground", wind_speed_m_per_s=37)
         found = check_lean_to(lean_to("3.6x1.86 fall4 beam2.46", "nz", site, net_coefficient=0.9))
-        chain = found.laid.chain
+        chain = found.layout.chain
         self.assertAlmostEqual(chain.drop_m, 1.86 * math.tan(math.radians(4)), places=9)
-        middle = found.laid.lines_m[0] - found.laid.timber.ledger.thickness_m
+        middle = found.layout.lines_m[0] - found.layout.timber.ledger.thickness_m
         self.assertLess(middle * math.tan(math.radians(4)), chain.drop_m - 0.002)
 
     def test_what_is_not_covered_never_passes(self) -> None:

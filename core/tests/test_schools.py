@@ -19,18 +19,18 @@ from steady.design_codes.registry import RULEBOOKS
 from steady.design_codes.requests import (
     KINDS,
     LOAD_TYPES,
-    BeamAsk,
+    BeamInput,
     ColumnInput,
-    DriftAsk,
-    FixingAsk,
+    DriftInput,
+    FastenerInput,
     FloorLoad,
-    JoistAsk,
+    JoistInput,
     LateralRestraint,
-    OpenRoofAsk,
-    PostAsk,
-    RafterAsk,
-    SeatAsk,
-    SnowAsk,
+    OpenRoofInput,
+    PostInput,
+    RafterInput,
+    SeatInput,
+    SnowInput,
     WindFace,
     WindPlace,
     Wood,
@@ -84,28 +84,28 @@ def answers(book: Rulebook) -> list[Any]:
         lambda: book.column_use(
             post, "wind", ColumnInput(height_m=2.0, end_factor=1.0, height_weak_m=None, axial_n=4000, moment_n_m=300)
         ),
-        lambda: book.seat(stick, "floor", SeatAsk(width_m=0.038, length_m=0.05, from_end_m=0.2, kind="plain")),
+        lambda: book.seat(stick, "floor", SeatInput(width_m=0.038, length_m=0.05, from_end_m=0.2, kind="plain")),
         lambda: book.notched(stick, "floor", left_m=stick.depth_m * 0.85, to_reaction_m=0.05, slope=0.0),
         lambda: book.joist_span(
             (stick,),
-            JoistAsk(
+            JoistInput(
                 spacing_m=0.4, floor=FloorLoad(live_pa=2000, dead_pa=400), table=False, limit_ratio=None, longest_m=None
             ),
         ),
         lambda: book.rafter_span(
             (stick,),
-            RafterAsk(
+            RafterInput(
                 spacing_m=0.4, roof=FloorLoad(live_pa=1000, dead_pa=400, load="snow"), limit_ratio=180, longest_m=None
             ),
         ),
         lambda: book.joist_cantilever((stick,), back_span_m=3.0, tip_n=980, tip_limit_ratio=180),
         lambda: book.beam_span(
             (wood(key, plies=3, shared=key == "nz"),),
-            BeamAsk(table=False, joist_span_m=None, supported_m=2.0, floor=FloorLoad(live_pa=2000, dead_pa=400)),
+            BeamInput(table=False, joist_span_m=None, supported_m=2.0, floor=FloorLoad(live_pa=2000, dead_pa=400)),
         ),
         lambda: book.post_height(
             post,
-            PostAsk(area_m2=5.0, floor=FloorLoad(live_pa=1915, dead_pa=479), longest_m=4.0, table=False, edition=""),
+            PostInput(area_m2=5.0, floor=FloorLoad(live_pa=1915, dead_pa=479), longest_m=4.0, table=False, edition=""),
         ),
         lambda: book.pad(load_n=2e4, bearing_pa=75e3, round_pad=True),
         lambda: book.pad_thickness(width_m=0.6, post_m=0.14),
@@ -113,10 +113,10 @@ def answers(book: Rulebook) -> list[Any]:
         lambda: book.frost_depth(900.0),
         lambda: book.snow_density(1500.0),
         lambda: book.snow_drift(
-            DriftAsk(ground_pa=1500, lower_roof_pa=1200, upper_length_m=9, step_m=1.5, lower_length_m=3)
+            DriftInput(ground_pa=1500, lower_roof_pa=1200, upper_length_m=9, step_m=1.5, lower_length_m=3)
         ),
         lambda: book.roof_snow(
-            SnowAsk(
+            SnowInput(
                 ground_pa=1500,
                 rain_pa=300,
                 method="part 4",
@@ -134,10 +134,10 @@ def answers(book: Rulebook) -> list[Any]:
         lambda: book.velocity_pressure(place(key), 3.0),
         lambda: book.face_pressure(place(key), WindFace(length_m=20, solid_height_m=1.8, top_height_m=1.8), "", None),
         lambda: book.open_roof_pressure(
-            place(key), OpenRoofAsk(height_m=3, slope_rad=0.1, obstructed=False, uplift=True)
+            place(key), OpenRoofInput(height_m=3, slope_rad=0.1, obstructed=False, uplift=True)
         ),
         lambda: book.fastener_lateral(
-            FixingAsk(
+            FastenerInput(
                 fastener="nail",
                 diameter_m=0.0033,
                 side_m=0.038,
@@ -321,11 +321,11 @@ class LawsTest(unittest.TestCase):
         book, stick = RULEBOOKS[key], wood(key)
         floor = FloorLoad(live_pa=live, dead_pa=dead)
         found = book.joist_span(
-            (stick,), JoistAsk(spacing_m=spacing, floor=floor, table=False, limit_ratio=None, longest_m=None)
+            (stick,), JoistInput(spacing_m=spacing, floor=floor, table=False, limit_ratio=None, longest_m=None)
         )
         heavier = book.joist_span(
             (stick,),
-            JoistAsk(
+            JoistInput(
                 spacing_m=spacing,
                 floor=FloorLoad(live_pa=live * 1.3, dead_pa=dead),
                 table=False,

@@ -8,7 +8,7 @@ from typing import Any
 from steady.catalog.items import sticks
 from steady.ground.site import Site
 from steady.plan.model import Plan
-from steady.structures.pergola.checks import PergolaFound, check_pergola, pushes_n
+from steady.structures.pergola.checks import PergolaResult, check_pergola, pushes_n
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import rafter_run
 from steady.structures.structure_type import NewStructureRequest
@@ -39,16 +39,18 @@ def one(rng: random.Random) -> tuple[Any, Site]:
 class SecondRoofTest(unittest.TestCase):
     def setUp(self) -> None:
         rng = random.Random(23)
-        self.roofs: list[tuple[Any, Site, PergolaFound]] = []
+        self.roofs: list[tuple[Any, Site, PergolaResult]] = []
         while len(self.roofs) < 40:
             spec, where = one(rng)
             self.roofs.append((spec, where, check_pergola(case(spec, where))))
 
-    def layers(self, spec: Any, found: PergolaFound) -> list[second.Layer]:
+    def layers(self, spec: Any, found: PergolaResult) -> list[second.Layer]:
         rafter, slat = sticks()[spec.rafter], sticks()[spec.slat]
-        assert found.laid.slats is not None
-        rows = found.laid.slats
-        made = [second.Layer(rafter.thickness_m, rafter.width_m, found.laid.rafters.pitch_m, rafter.density_kg_per_m3)]
+        assert found.layout.slats is not None
+        rows = found.layout.slats
+        made = [
+            second.Layer(rafter.thickness_m, rafter.width_m, found.layout.rafters.pitch_m, rafter.density_kg_per_m3)
+        ]
         layer = second.Layer(slat.thickness_m, slat.width_m, rows.pitch_m, slat.density_kg_per_m3)
         return [*made, *([layer] * (2 if spec.second_slats else 1))]
 
@@ -71,10 +73,10 @@ class SecondRoofTest(unittest.TestCase):
         """On posts fixed in the ground: where braces meet rafters, the sway bends them, too."""
         fixed = [(replace(spec, upright="fixed posts"), where) for spec, where, _ in self.roofs]
         for spec, found in ((spec, check_pergola(case(spec, where))) for spec, where in fixed):
-            run = rafter_run(spec, found.laid.lines_m)
+            run = rafter_run(spec, found.layout.lines_m)
             if len(run.supports_m) != 2:
                 continue
-            spacing = found.laid.rafters.spacing_m
+            spacing = found.layout.rafters.spacing_m
             loads = {
                 "dead": found.loads.dead_pa * spacing,
                 "live": found.loads.live_pa * spacing,
@@ -90,17 +92,17 @@ class SecondRoofTest(unittest.TestCase):
         for spec, _, found in self.roofs:
             slat = sticks()[spec.slat]
             sag = second.slat_sag_m(
-                slat.width_m, found.laid.rafters.spacing_m, slat.density_kg_per_m3, 1.4e6 * 0.9 * 6894.757293168362
+                slat.width_m, found.layout.rafters.spacing_m, slat.density_kg_per_m3, 1.4e6 * 0.9 * 6894.757293168362
             )
             has = next(check for check in found.findings.checks if check.key == "slat.deflection")
             self.assertAlmostEqual(has.demand.value * 0.0254 / sag, 1.0, delta=0.02)
 
     def test_braces_by_moments_about_the_foot(self) -> None:
         for spec, where, found in self.roofs[:20]:
-            pushes = pushes_n(case(spec, where), found.laid)
+            pushes = pushes_n(case(spec, where), found.layout)
             made: Plan = planned(spec, where)
             uses = [check for check in made.checks if check.key.startswith("Knee brace")]
-            frame = found.laid.frame
+            frame = found.layout.frame
             for way, bents, posts in (("along", len(frame.lines_m), frame.per_line), ("across", frame.per_line, 2)):
                 self.assertGreater(pushes[way], 0)
                 least = second.brace_n(pushes[way] / bents, posts, spec.high_m, spec.brace_m, 2)

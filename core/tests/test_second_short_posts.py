@@ -18,7 +18,7 @@ from steady.errors import EmbedmentLimitError, OutOfScopeError
 from steady.plan.model import CalculationStep
 from steady.statics.lateral import DEEPEST_M
 
-from tests.test_workings import value_of
+from tests.test_calculation_steps import value_of
 
 CLAY = Soil(
     name="clay", says="clay", bearing_pa=0, lateral_pa_per_m=0, source="test", cohesion_pa=50_000.0, dead_top_m=0.15

@@ -14,7 +14,7 @@ from steady.ground.site import Site
 from steady.plan.model import Part, Plan
 from steady.structures.deck.designs.candidates import localized
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.stair.calculate import StairAsk, StairFound, calculate_stair
+from steady.structures.stair.calculate import StairInput, StairResult, calculate_stair
 from steady.units.units import FT, IN, LB, PSF
 
 from tests.test_deck import deck, planned
@@ -24,7 +24,7 @@ MOST_RISER_M = {"us": 7.75 * IN, "ca": 0.2, "uk": 0.22, "nz": 0.19}
 """The steepest riser of a private stair. From memory: IRC R311.7.5.1, NBC 9.8.4.1, Approved Document K, D1/AS1 main private."""
 
 
-def ask(rise_m: float, **changes: Any) -> StairAsk:
+def ask(rise_m: float, **changes: Any) -> StairInput:
     asked: dict[str, Any] = {
         "drop_at": lambda out_m: rise_m,
         "width_m": 0.95,
@@ -35,10 +35,10 @@ def ask(rise_m: float, **changes: Any) -> StairAsk:
         "stringer": sticks()["joist 2x12 pine"],
         "tread_m": 0.0254,
     }
-    return StairAsk(**{**asked, **changes})
+    return StairInput(**{**asked, **changes})
 
 
-def found(rise_m: float, school: str = "us", **changes: Any) -> StairFound:
+def found(rise_m: float, school: str = "us", **changes: Any) -> StairResult:
     return calculate_stair(ask(rise_m, **changes), rulebook(school), "s")
 
 

@@ -12,7 +12,7 @@ from steady.drawing.shadows import Patch, cast, share_in, toward_sun
 from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.jobs.document import JobDocument, Structure, plan_structure
-from steady.jobs.sun_shade import SunAsk, sun
+from steady.jobs.sun_shade import SunRequest, sun
 from steady.layout.shade import across_sun, blocked, two_layers
 from steady.layout.sun import sun_position
 from steady.plan.model import Part, PartPlacement
@@ -67,24 +67,26 @@ class ShadowTest(unittest.TestCase):
             gap_in, hour = rng.choice((2, 3, 4)), rng.choice((10.0, 12.0, 14.0, 15.0))
             one = case(f"30x30 high8 over1 gap{gap_in}in", site=DENVER)
             made = planned_case = registry.plan(one)
-            laid = lay_out(replace(one, site=DENVER), len(made.marks) // 2)
+            layout = lay_out(replace(one, site=DENVER), len(made.marks) // 2)
             altitude, azimuth = sun_position(
                 DENVER.latitude_rad or 0, DENVER.longitude_rad or 0, date(2026, 7, 15), hour, -6
             )
             toward = toward_sun(altitude, azimuth, 0.0)
-            slat, rafter = laid.timber.slat, laid.timber.rafter
-            assert slat is not None and laid.slats is not None
+            slat, rafter = layout.timber.slat, layout.timber.rafter
+            assert slat is not None and layout.slats is not None
             run = math.pi / 2
             stops = two_layers(
-                blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(altitude, azimuth, run)),
-                blocked(rafter.thickness_m, rafter.width_m, laid.rafters.spacing_m, across_sun(altitude, azimuth, 0.0)),
+                blocked(slat.thickness_m, slat.width_m, layout.slats.pitch_m, across_sun(altitude, azimuth, run)),
+                blocked(
+                    rafter.thickness_m, rafter.width_m, layout.rafters.spacing_m, across_sun(altitude, azimuth, 0.0)
+                ),
             )
             roof = replace(planned_case, parts=tuple(p for p in made.parts if p.role in ("slat", "rafter")))
-            height = one.spec.high_m + laid.timber.beam.width_m + rafter.width_m
+            height = one.spec.high_m + layout.timber.beam.width_m + rafter.width_m
             mx = 4.572 - toward[0] / toward[2] * height
             my = -4.572 - toward[1] / toward[2] * height
             # A whole number of bays both ways, so that the patch is a fair sample of the roof.
-            wide, deep = 2 * laid.rafters.spacing_m, 10 * laid.slats.pitch_m
+            wide, deep = 2 * layout.rafters.spacing_m, 10 * layout.slats.pitch_m
             patch = Patch(left_m=mx - wide, near_m=my - deep, right_m=mx + wide, far_m=my + deep)
             self.assertAlmostEqual(share_in(cast(roof, toward), patch), stops, delta=0.025)  # lines across, 96 of them
 
@@ -94,18 +96,18 @@ class ShadowTest(unittest.TestCase):
         for latitude, way in ((39.74, 1), (-36.9, -1)):
             site = replace(DENVER, latitude_rad=math.radians(latitude))
             job = JobDocument(name="j", site=site, structures=(Structure(name="P", spec=spec),))
-            noon = sun(job, "p", SunAsk(on="2026-03-20", hour=13, utc_h=-6))
+            noon = sun(job, "p", SunRequest(on="2026-03-20", hour=13, utc_h=-6))
             middle = sum(y for shape in noon.shadows for _, y in shape) / sum(map(len, noon.shadows))
             below = sum(y for shape in noon.below for _, y in shape) / sum(map(len, noon.below))
             self.assertGreater(way * (middle - below), 0.5)
             self.assertTrue(all(y < 2.0 for shape in noon.below for _, y in shape))  # out from the house is down
-            west = sun(job, "p", SunAsk(on="2026-03-20", hour=17, utc_h=-6))
+            west = sun(job, "p", SunRequest(on="2026-03-20", hour=17, utc_h=-6))
             self.assertGreater(sum(x for s in west.shadows for x, _ in s), sum(x for s in noon.shadows for x, _ in s))
 
     def test_the_table_has_a_row_an_hour_and_nothing_where_the_sun_is_down(self) -> None:
         spec = read_pergola("14x10", "p")
         job = JobDocument(name="j", site=DENVER, structures=(Structure(name="P", spec=spec),))
-        answer = sun(job, "p", SunAsk(on="2026-07-15", hour=16, utc_h=-6))
+        answer = sun(job, "p", SunRequest(on="2026-07-15", hour=16, utc_h=-6))
         self.assertEqual([row.hour for row in answer.table], list(range(6, 21)))
         self.assertEqual(len(answer.dates), 5)
         winter = next(row for row in answer.table if row.hour == 20)
@@ -114,12 +116,12 @@ class ShadowTest(unittest.TestCase):
         self.assertTrue(0 < (noon.shares[1] or 0) < 1)
         # At 45 degrees of sun the shade of a roof lies beside it: by hand half a roof away at four in the afternoon.
         self.assertAlmostEqual(math.degrees(answer.azimuth_rad), 256.7, delta=0.2)
-        dark = sun(job, "p", SunAsk(on="2026-07-15", hour=2, utc_h=-6))
+        dark = sun(job, "p", SunRequest(on="2026-07-15", hour=2, utc_h=-6))
         self.assertEqual((dark.up, dark.share, dark.shadows), (False, None, ()))
         with self.assertRaises(InvalidInputError):
-            sun(replace(job, site=Site()), "p", SunAsk(on="2026-07-15", hour=12))
+            sun(replace(job, site=Site()), "p", SunRequest(on="2026-07-15", hour=12))
         with self.assertRaises(InvalidInputError):
-            sun(job, "p", SunAsk(on="midsummer", hour=12))
+            sun(job, "p", SunRequest(on="midsummer", hour=12))
 
 
 class SceneTest(unittest.TestCase):

@@ -8,7 +8,7 @@ import numpy as np
 from steady.errors import InvalidInputError
 from steady.ground.underlay import Underlay, by_length, by_places, corners, first_laid
 from steady.jobs.document import JobDocument
-from steady.jobs.site_underlay import PictureAsk, ScaleAsk, lay_under, scale_under
+from steady.jobs.site_underlay import PictureRequest, ScaleRequest, lay_under, scale_under
 from steady.units.units import FT
 
 UNDER = Underlay(picture="p", wide_px=1600, high_px=1000, m_per_px=0.02, x_m=-3.0, y_m=12.0, turn_rad=0.3)
@@ -27,10 +27,10 @@ class ByTwoPoints(unittest.TestCase):
     def test_both_points_come_to_their_places(self) -> None:
         pixels = ((220, 130), (1410, 850))
         places = ((4.0, 7.5), (31.0, -2.25))
-        laid = by_places(UNDER, (pixel(UNDER, *pixels[0]), pixel(UNDER, *pixels[1])), places)
+        layout = by_places(UNDER, (pixel(UNDER, *pixels[0]), pixel(UNDER, *pixels[1])), places)
         for at, place in zip(pixels, places, strict=True):
-            np.testing.assert_allclose(pixel(laid, *at), place, atol=1e-9)
-        self.assertTrue(laid.scaled)
+            np.testing.assert_allclose(pixel(layout, *at), place, atol=1e-9)
+        self.assertTrue(layout.scaled)
 
     def test_it_is_the_similarity_that_a_fit_gives(self) -> None:
         pixels = np.array([(100.0, 900.0), (1500.0, 40.0)])
@@ -41,18 +41,18 @@ class ByTwoPoints(unittest.TestCase):
         matrix = np.vstack([np.column_stack([u, -v, one, none]), np.column_stack([v, u, none, one])])
         a, b, c, d = np.linalg.lstsq(matrix, np.concatenate([places[:, 0], places[:, 1]]), rcond=None)[0]
         ends = tuple(pixel(UNDER, *at) for at in pixels)
-        laid = by_places(UNDER, (ends[0], ends[1]), ((0.0, 0.0), (20.0, 5.0)))
-        self.assertAlmostEqual(laid.m_per_px, math.hypot(a, b), places=9)
-        self.assertAlmostEqual(math.remainder(laid.turn_rad - math.atan2(b, a), 2 * math.pi), 0, places=9)
-        self.assertAlmostEqual(laid.x_m, c, places=7)
-        self.assertAlmostEqual(laid.y_m, d, places=7)
+        layout = by_places(UNDER, (ends[0], ends[1]), ((0.0, 0.0), (20.0, 5.0)))
+        self.assertAlmostEqual(layout.m_per_px, math.hypot(a, b), places=9)
+        self.assertAlmostEqual(math.remainder(layout.turn_rad - math.atan2(b, a), 2 * math.pi), 0, places=9)
+        self.assertAlmostEqual(layout.x_m, c, places=7)
+        self.assertAlmostEqual(layout.y_m, d, places=7)
 
     def test_a_known_length_scales_about_the_first_point(self) -> None:
         a, b = pixel(UNDER, 300, 300), pixel(UNDER, 900, 300)
-        laid = by_length(UNDER, a, b, 24 * FT)
-        np.testing.assert_allclose(pixel(laid, 300, 300), a, atol=1e-9)
-        self.assertAlmostEqual(math.dist(pixel(laid, 300, 300), pixel(laid, 900, 300)), 24 * FT, places=9)
-        self.assertAlmostEqual(laid.turn_rad, UNDER.turn_rad, places=12)
+        layout = by_length(UNDER, a, b, 24 * FT)
+        np.testing.assert_allclose(pixel(layout, 300, 300), a, atol=1e-9)
+        self.assertAlmostEqual(math.dist(pixel(layout, 300, 300), pixel(layout, 900, 300)), 24 * FT, places=9)
+        self.assertAlmostEqual(layout.turn_rad, UNDER.turn_rad, places=12)
 
     def test_corners_lie_where_its_pixels_lie(self) -> None:
         wanted = [pixel(UNDER, x, y) for x, y in ((0, 0), (1600, 0), (1600, 1000), (0, 1000))]
@@ -77,21 +77,21 @@ class OnAJob(unittest.TestCase):
     """Laid at first over what is drawn, then scaled; its whole picture is in the drawing."""
 
     def test_first_laid_in_the_middle_as_a_guess(self) -> None:
-        laid = first_laid("p", (1000, 500), (0.0, 0.0, 40.0, 20.0))
-        xs, ys = zip(*corners(laid), strict=True)
+        layout = first_laid("p", (1000, 500), (0.0, 0.0, 40.0, 20.0))
+        xs, ys = zip(*corners(layout), strict=True)
         self.assertAlmostEqual(max(xs) - min(xs), 40.0)
         self.assertAlmostEqual((max(ys) + min(ys)) / 2, 10.0)
-        self.assertFalse(laid.scaled)
+        self.assertFalse(layout.scaled)
 
     def test_through_the_job(self) -> None:
         job = JobDocument(name="Bare ground")
         with self.assertRaises(InvalidInputError):
-            scale_under(job, ScaleAsk(points=((0, 0), (1, 0)), length_m=2))
-        laid = lay_under(job, PictureAsk(picture="p", wide_px=1000, high_px=500))
-        job = replace(job, site=replace(job.site, under=laid))
-        a, b = corners(laid)[:2]
-        self.assertAlmostEqual(scale_under(job, ScaleAsk(points=(a, b), length_m=30.0)).m_per_px, 0.03)
-        turned = scale_under(job, ScaleAsk(points=(a, b), places=((0, 0), (0, 30))))
+            scale_under(job, ScaleRequest(points=((0, 0), (1, 0)), length_m=2))
+        layout = lay_under(job, PictureRequest(picture="p", wide_px=1000, high_px=500))
+        job = replace(job, site=replace(job.site, under=layout))
+        a, b = corners(layout)[:2]
+        self.assertAlmostEqual(scale_under(job, ScaleRequest(points=(a, b), length_m=30.0)).m_per_px, 0.03)
+        turned = scale_under(job, ScaleRequest(points=(a, b), places=((0, 0), (0, 30))))
         self.assertAlmostEqual(turned.turn_rad, math.pi / 2)
 
 

@@ -72,12 +72,12 @@ def _typed(row: Mapping[str, str]) -> JobDocument:
     spec = kind.typed(
         NewStructureRequest(text=row["line"], id=row["id"], bare="m" if metric else "ft", school=row["code"])
     )
-    laid, site = _object(row, "set"), _object(row, "site")
+    layout, site = _object(row, "set"), _object(row, "site")
     over = documents.migrated(
         {
             "format": FIRST_FORMAT,
             "site": site,
-            "structures": [{"name": row["id"], "spec": {"kind": row["kind"], **laid}}],
+            "structures": [{"name": row["id"], "spec": {"kind": row["kind"], **layout}}],
         }
     )
     bare = documents.dump(replace(job, structures=(Structure(name=row["id"], spec=spec),)))

@@ -17,8 +17,8 @@ from steady.calculators.wood import (
     wood_of,
     woods_of,
 )
-from steady.design_codes.requests import BeamAsk
-from steady.design_codes.results import Combination, SpanFound
+from steady.design_codes.requests import BeamInput
+from steady.design_codes.results import Combination, SpanResult
 from steady.errors import InvalidInputError
 from steady.statics.beam import PointLoad, Solved, SpreadLoad, solve
 from steady.statics.sections import BoxBeam
@@ -39,10 +39,10 @@ def _supported(given: Given) -> float:
     return before + after
 
 
-def _span(given: Given) -> SpanFound:
+def _span(given: Given) -> SpanResult:
     return school_of(given).beam_span(
         woods_of(given),
-        BeamAsk(
+        BeamInput(
             table=basis_is_table(given),
             joist_span_m=_above(given, "joist_span"),
             supported_m=_above(given, "supported_length"),

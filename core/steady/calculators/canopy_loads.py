@@ -74,7 +74,7 @@ def _fixed(g: Given) -> tuple[float, int, float]:
 def _path(g: Given) -> r.UpliftPath:
     return r.uplift_path(
         school_of(g),
-        r.UpliftAsk(
+        r.UpliftInput(
             wind_pa=g.quantity("wind_up", "pressure"),
             dead_pa=g.quantity("dead", "pressure"),
             rafter_m2=g.quantity("rafter_area", "area"),
@@ -105,7 +105,7 @@ def _sliding(g: Given) -> r.Sliding:
 def _ledger(g: Given) -> r.LedgerFixing:
     return r.ledger_fixing(
         school_of(g),
-        r.LedgerAsk(
+        r.LedgerFixingInput(
             span_m=g.length("span"),
             dead_pa=g.quantity("dead", "pressure"),
             live_pa=g.quantity("live", "pressure"),

@@ -16,13 +16,13 @@ from steady.calculators.wood import (
     wood_of,
     woods_of,
 )
-from steady.design_codes.requests import JoistAsk, PostAsk, Wood
-from steady.design_codes.results import GuardNeeded, SpanFound, si
+from steady.design_codes.requests import JoistInput, PostInput, Wood
+from steady.design_codes.results import GuardNeeded, SpanResult, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.units.units import FT, IN, LB
 
 
-def _joist(given: Given) -> SpanFound:
+def _joist(given: Given) -> SpanResult:
     book = school_of(given)
     spacing = given.length("spacing")
     if not spacing > 0:
@@ -31,7 +31,7 @@ def _joist(given: Given) -> SpanFound:
     subfloor = given.length("subfloor", 0.0155)
     return book.joist_span(
         woods_of(given),
-        JoistAsk(
+        JoistInput(
             spacing_m=spacing,
             floor=floor_of(given),
             table=basis_is_table(given),
@@ -52,7 +52,7 @@ def _limit(given: Given) -> float | None:
     return found
 
 
-def _cantilever(given: Given) -> SpanFound:
+def _cantilever(given: Given) -> SpanResult:
     book = school_of(given)
     if basis_is_table(given):
         return book.joist_cantilever_table(woods_of(given), spacing_m=given.length("spacing"), floor=floor_of(given))
@@ -64,11 +64,11 @@ def _cantilever(given: Given) -> SpanFound:
     return book.joist_cantilever(woods_of(given), back_span_m=back_m, tip_n=tip, tip_limit_ratio=ratio)
 
 
-def _height(given: Given) -> SpanFound:
+def _height(given: Given) -> SpanResult:
     table = basis_is_table(given)
     return school_of(given).post_height(
         wood_of(given),
-        PostAsk(
+        PostInput(
             area_m2=given.quantity("supported_area", "area"),
             floor=floor_of(given),
             longest_m=given.length("longest", 14 * FT),

@@ -7,7 +7,7 @@ from steady.calculators.inputs import Given
 from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import SCHOOL, basis_is_table, floor_of, inputs, school_of
 from steady.design_codes import pole_embedment
-from steady.design_codes.requests import PadAsk
+from steady.design_codes.requests import PadInput
 from steady.design_codes.results import Pad, Soil, si
 from steady.design_codes.us import ground
 from steady.design_codes.us.deck_provisions import pad_pressure
@@ -193,7 +193,7 @@ def _pad(given: Given) -> Pad:
     if basis_is_table(given):
         floor = floor_of(given)
         return book.pad_table(
-            PadAsk(
+            PadInput(
                 area_m2=given.maybe("supported_area", "area"),
                 bearing_pa=given.maybe("soil_bearing", "pressure"),
                 live_pa=floor.live_pa,

@@ -5,7 +5,7 @@ from steady.calculators.inputs import Given
 from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.weather import WIND, place_of
 from steady.calculators.wood import SCHOOL, school_of
-from steady.design_codes.requests import OpenRoofAsk
+from steady.design_codes.requests import OpenRoofInput
 from steady.design_codes.results import AlongWind, GableWind
 from steady.errors import InvalidInputError
 from steady.estimating.digging import (
@@ -60,11 +60,11 @@ def _tie(given: Given) -> GableTie:
     )
 
 
-def _open_roof(given: Given) -> OpenRoofAsk:
+def _open_roof(given: Given) -> OpenRoofInput:
     height = given.length("height")
     if not height > 0:
         raise InvalidInputError("height", "must be above 0")
-    return OpenRoofAsk(
+    return OpenRoofInput(
         height_m=height,
         slope_rad=given.quantity("slope", "angle", 0.0),
         obstructed=given.choice("flow", ("clear", "obstructed"), "clear") == "obstructed",

@@ -5,7 +5,7 @@ import math
 from steady.calculators.inputs import Given
 from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import of_step, school_of
-from steady.design_codes.requests import FixingAsk
+from steady.design_codes.requests import FastenerInput
 from steady.design_codes.results import si
 from steady.errors import InvalidInputError
 from steady.plan.model import CalculationStep
@@ -19,7 +19,7 @@ def _wood(given: Given) -> str:
 def _lateral(given: Given) -> CalculationStep:
     fastener = given.text("fastener")
     return school_of(given).fastener_lateral(
-        FixingAsk(
+        FastenerInput(
             fastener=fastener,
             diameter_m=given.length("diameter"),
             side_m=given.length("side_member"),

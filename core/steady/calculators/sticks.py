@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.calculators.inputs import Given
 from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import PLIES, SCHOOL, SERVICE, WOOD, inputs, load_type, school_of, wood_of
-from steady.design_codes.requests import ColumnInput, SeatAsk, Wood
+from steady.design_codes.requests import ColumnInput, SeatInput, Wood
 from steady.design_codes.results import BearingArea, Column, Notched, si
 from steady.design_codes.us import members as us_members
 from steady.design_codes.us.members import AxialBendingResult
@@ -63,7 +63,7 @@ def _seat(given: Given) -> BearingArea:
     return book.seat(
         wood,
         load_type(given),
-        SeatAsk(
+        SeatInput(
             width_m=width * wood.plies,
             length_m=length,
             from_end_m=given.length("distance_from_end", 0.0),

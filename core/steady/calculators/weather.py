@@ -6,17 +6,17 @@ from steady.calculators.inputs import Given
 from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.wood import SCHOOL, SERVICE, WOOD, inputs, load_type, of_step, school_of, woods_of
 from steady.design_codes.requests import (
-    DriftAsk,
+    DriftInput,
     FloorLoad,
     LegEnd,
-    OpenRoofAsk,
-    RafterAsk,
-    SnowAsk,
+    OpenRoofInput,
+    RafterInput,
+    SnowInput,
     WindFace,
     WindLeg,
     WindPlace,
 )
-from steady.design_codes.results import SpanFound, si
+from steady.design_codes.results import SpanResult, si
 from steady.errors import InvalidInputError
 from steady.loads.tributary import gather
 from steady.plan.model import CalculationStep
@@ -124,7 +124,7 @@ def _open_roof(given: Given, own_half: bool = False) -> CalculationStep:
         raise InvalidInputError("height", "must be above 0")
     return school_of(given).open_roof_pressure(
         place_of(given),
-        OpenRoofAsk(
+        OpenRoofInput(
             height_m=height,
             slope_rad=given.quantity("slope", "angle", 0.0),
             obstructed=given.choice("flow", ("clear", "obstructed"), "clear") == "obstructed",
@@ -139,7 +139,7 @@ def _snow(given: Given) -> tuple[CalculationStep, CalculationStep]:
     ground = given.quantity("ground_snow", "pressure")
     method = given.choice("method", ("part 9", "part 4"), "part 9")
     return book.roof_snow(
-        SnowAsk(
+        SnowInput(
             ground_pa=ground,
             rain_pa=given.maybe("rain_load", "pressure"),
             method=method,
@@ -157,7 +157,7 @@ def _snow(given: Given) -> tuple[CalculationStep, CalculationStep]:
 
 def _drift(given: Given) -> tuple[CalculationStep, CalculationStep]:
     return school_of(given).snow_drift(
-        DriftAsk(
+        DriftInput(
             ground_pa=given.quantity("ground_snow", "pressure"),
             upper_length_m=given.length("upper_roof_length"),
             step_m=given.length("step"),
@@ -178,7 +178,7 @@ def _density(given: Given) -> float:
     return si(found)
 
 
-def _rafter(given: Given) -> SpanFound:
+def _rafter(given: Given) -> SpanResult:
     book = school_of(given)
     spacing = given.length("spacing")
     ratio = given.number("deflection_limit", 180.0)
@@ -190,7 +190,7 @@ def _rafter(given: Given) -> SpanFound:
     load = load_type(given) if given.has("load_type") else "roof"
     return book.rafter_span(
         woods_of(given),
-        RafterAsk(
+        RafterInput(
             spacing_m=spacing,
             roof=FloorLoad(live_pa=live, dead_pa=dead, load=load),
             limit_ratio=ratio,

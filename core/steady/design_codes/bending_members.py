@@ -9,8 +9,8 @@ from typing import Literal
 from steady.design_codes.base import Rulebook
 from steady.design_codes.facets.loads import LoadRules
 from steady.design_codes.facets.timber import TimberRules
-from steady.design_codes.requests import LoadType, RafterAsk, Wood
-from steady.design_codes.results import Action, Combination, DeflectionLimit, MemberCheck, SpanFound, Split, Strength
+from steady.design_codes.requests import LoadType, RafterInput, Wood
+from steady.design_codes.results import Action, Combination, DeflectionLimit, MemberCheck, SpanResult, Split, Strength
 from steady.errors import InvalidInputError
 from steady.plan.model import Basis, CalculationStep, Check
 from steady.statics.simple_span import (
@@ -242,7 +242,7 @@ class EvenLoad:
 
 
 @lru_cache(maxsize=1024)
-def even_span(book: Rulebook, wood: Wood, on: EvenLoad) -> SpanFound:
+def even_span(book: Rulebook, wood: Wood, on: EvenLoad) -> SpanResult:
     """Greatest simple span under even load, edge held: strength under each combination, then the sags.
 
     Raises:
@@ -267,7 +267,7 @@ def even_span(book: Rulebook, wood: Wood, on: EvenLoad) -> SpanFound:
     return least_span(book, wood, [*limits, *on.more], on.longest_m)
 
 
-def least_span(book: TimberRules, wood: Wood, limits: list[tuple[str, float]], longest_m: float | None) -> SpanFound:
+def least_span(book: TimberRules, wood: Wood, limits: list[tuple[str, float]], longest_m: float | None) -> SpanResult:
     """The least of several limits on a span, with its name.
 
     Raises:
@@ -296,10 +296,10 @@ def least_span(book: TimberRules, wood: Wood, limits: list[tuple[str, float]], l
         source=book.strength("bending", wood, "floor").step.source,
         says=f"set by {governs}",
     )
-    return SpanFound(span_m=span_m, governs=governs, step=step, limits=tuple(least.items()))
+    return SpanResult(span_m=span_m, governs=governs, step=step, limits=tuple(least.items()))
 
 
-def worst_span(found: list[SpanFound]) -> SpanFound:
+def worst_span(found: list[SpanResult]) -> SpanResult:
     """Of several woods the one that spans least."""
     return min(found, key=lambda item: item.span_m)
 
@@ -307,10 +307,10 @@ def worst_span(found: list[SpanFound]) -> SpanFound:
 def rafter_span(
     book: Rulebook,
     woods: tuple[Wood, ...],
-    ask: RafterAsk,
+    ask: RafterInput,
     live_use: str = "roof",
     sags: tuple[DeflectionLimit, ...] | None = None,
-) -> SpanFound:
+) -> SpanResult:
     """Horizontal span of rafters held by their roof; full shear."""
     on = EvenLoad(
         dead_n_per_m=ask.roof.dead_pa * ask.spacing_m,

@@ -9,7 +9,7 @@ from dataclasses import replace
 from steady.data.interpolation import between
 from steady.data.loader import TableRow, keyed, table
 from steady.design_codes.base import Rulebook
-from steady.design_codes.requests import OpenRoofAsk, WindPlace
+from steady.design_codes.requests import OpenRoofInput, WindPlace
 from steady.design_codes.results import given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
 from steady.plan.model import CalculationStep
@@ -128,7 +128,7 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
     if book.key in ("us", "uk"):
         if roof.hipped:
             return _hip_wind(book, place, roof)
-        ask = OpenRoofAsk(
+        ask = OpenRoofInput(
             height_m=roof.height_m, slope_rad=roof.slope_rad, obstructed=roof.blocked, uplift=True, own_half=True
         )
         up = book.open_roof_pressure(place, ask)
@@ -289,7 +289,7 @@ def bare_frame(book: Rulebook, place: WindPlace, height_m: float | None, behind:
 
 
 @value_object
-class UpliftAsk:
+class UpliftInput:
     """Wind up (us: already at its allowable level) and lasting load over the area of each tie; weights of beam and post."""
 
     wind_pa: float
@@ -311,7 +311,7 @@ class UpliftPath:
     concrete_m3: float
 
 
-def uplift_path(book: Rulebook, ask: UpliftAsk) -> UpliftPath:
+def uplift_path(book: Rulebook, ask: UpliftInput) -> UpliftPath:
     """From rafter to footing. Source: the school's combination for uplift; concrete by its share of lasting weight."""
     above_zero(wind_up=ask.wind_pa, rafter_area=ask.rafter_m2, beam_area=ask.beam_m2, post_area=ask.post_m2)
     not_below_zero(dead=ask.dead_pa, beam_weight=ask.beam_n, post_weight=ask.post_n)
@@ -400,7 +400,7 @@ class LedgerFixing:
 
 
 @value_object
-class LedgerAsk:
+class LedgerFixingInput:
     """A lean-to's span and loads, and how its ledger is fixed: so many at each point, so far apart."""
 
     span_m: float
@@ -411,7 +411,7 @@ class LedgerAsk:
     wind_up_pa: float = 0.0
 
 
-def ledger_fixing(book: Rulebook, ask: LedgerAsk) -> LedgerFixing:
+def ledger_fixing(book: Rulebook, ask: LedgerFixingInput) -> LedgerFixing:
     """Half the span's load on each fixing's share of the ledger. Source: statics and the school's combinations."""
     above_zero(span=ask.span_m, spacing=ask.spacing_m, at_point=ask.at_point)
     not_below_zero(dead=ask.dead_pa, live=ask.live_pa, wind_up=ask.wind_up_pa)

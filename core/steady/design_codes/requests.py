@@ -95,7 +95,7 @@ class ColumnInput:
 
 
 @value_object
-class JoistAsk:
+class JoistInput:
     """Joists at a spacing under a floor: from the table or calculated; None takes the school's own limit."""
 
     spacing_m: float
@@ -108,7 +108,7 @@ class JoistAsk:
 
 
 @value_object
-class RafterAsk:
+class RafterInput:
     """Rafters at a spacing under a roof."""
 
     spacing_m: float
@@ -118,7 +118,7 @@ class RafterAsk:
 
 
 @value_object
-class BeamAsk:
+class BeamInput:
     """A beam under joists: by their span or by the length of joist that it carries."""
 
     floor: FloorLoad
@@ -129,7 +129,7 @@ class BeamAsk:
 
 
 @value_object
-class PostAsk:
+class PostInput:
     """A deck post under an area of deck, centred: calculated up to a length, or from the table of an edition."""
 
     area_m2: float
@@ -140,7 +140,7 @@ class PostAsk:
 
 
 @value_object
-class SeatAsk:
+class SeatInput:
     """A bearing perpendicular to grain: its width and length, how far it is from the stick's end, and the school's kind."""
 
     width_m: float
@@ -150,7 +150,7 @@ class SeatAsk:
 
 
 @value_object
-class PadAsk:
+class PadInput:
     """A prescriptive pad: by the area that it carries and the soil, or by storeys and the columns' spacing."""
 
     live_pa: float
@@ -163,7 +163,7 @@ class PadAsk:
 
 
 @value_object
-class OpenRoofAsk:
+class OpenRoofInput:
     """An open roof of one slope in the wind: `own_half` asks for the harder blown half, not for the mean of both."""
 
     height_m: float
@@ -174,7 +174,7 @@ class OpenRoofAsk:
 
 
 @value_object
-class SnowAsk:
+class SnowInput:
     """Snow on a roof: ground and rain loads, the roof's shape, and the factors of schools that have them.
 
     Args:
@@ -198,7 +198,7 @@ class SnowAsk:
 
 
 @value_object
-class DriftAsk:
+class DriftInput:
     """Snow against a higher roof: on the ground (and on the lower roof, where a school starts from it), lengths, the step."""
 
     ground_pa: float
@@ -211,7 +211,7 @@ class DriftAsk:
 
 
 @value_object
-class FixingAsk:
+class FastenerInput:
     """One fixing loaded sideways. `wood` is a species or a strength class, as the school names its wood."""
 
     fastener: str
@@ -225,7 +225,7 @@ class FixingAsk:
 
 
 @value_object
-class ScrewAsk:
+class ScrewInput:
     """Screws of a fence outdoors under wind: how many, their diameter, how far they reach in, and what is gone through (m).
 
     `pulled`: along their length, else sideways; `slanted`: driven at a slant through the end of what they hold.

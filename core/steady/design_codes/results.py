@@ -90,7 +90,7 @@ class DeflectionLimit:
 
 
 @value_object
-class SpanFound:
+class SpanResult:
     """A greatest span with what sets it and, in table lookups, the printed cell."""
 
     span_m: float

@@ -28,7 +28,7 @@ class PartPositions:
         return (self.posts[start], self.posts[end]) if start in self.posts and end in self.posts else None
 
 
-def laid(plan: Plan, key: str) -> PartPositions:
+def layout(plan: Plan, key: str) -> PartPositions:
     """A plan's pieces of a role, gathered for its bays."""
     places: dict[str, list[tuple[Part, PartPlacement]]] = {}
     for part in plan.parts:

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from steady.data.roles import PartRole, role
-from steady.field_records.marking_positions import in_bay, laid, on_grid
+from steady.field_records.marking_positions import in_bay, layout, on_grid
 from steady.plan.model import Id, Part, Plan
 from steady.units.show import Tape
 from steady.value_objects import value_object
@@ -76,7 +76,7 @@ def by_place(plan: Plan, key: str) -> tuple[dict[str, list[tuple[Part, int]]], l
 def _of_role(plan: Plan, row: PartRole, tape: Tape) -> Iterator[Tick]:
     numbers = {bay.id: number for number, bay in enumerate(plan.bays, start=1)}
     by_bay, elsewhere = by_place(plan, row.key)
-    found = laid(plan, row.key)
+    found = layout(plan, row.key)
     for bay, pieces in by_bay.items():
         lie = in_bay(found, bay, row, tape)
         yield replace(_tick(row, bay, f"Bay {numbers[bay]}", pieces, tape), lie=lie)

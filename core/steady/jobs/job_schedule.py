@@ -140,10 +140,10 @@ def calendar(job: JobDocument, today: date, held: Mapping[str, str] | None = Non
     work = [replace(one, not_before=_not_before(one, pulled, job.site.locate)) for one in work]
     work = _in_phases(job, tasks, work)
     work = _with_outside(work, terms)
-    laid = lay(work, WorkCalendar(first=first, start_h=terms.start_h, hours_on=hours_on, stops=weather_stops))
-    begins = {one.id: max(today, one.start.date()) for one in laid}
+    layout = lay(work, WorkCalendar(first=first, start_h=terms.start_h, hours_on=hours_on, stops=weather_stops))
+    begins = {one.id: max(today, one.start.date()) for one in layout}
     stops = _stops(job, tasks, work, begins, (held or {}, said))
-    rows = _rows(job, tasks, laid, {one.id: one for one in work}, stops)
+    rows = _rows(job, tasks, layout, {one.id: one for one in work}, stops)
     last = max((date.fromisoformat(row.end[:10]) for row in rows), default=first)
     amiss = [f"{row.what}: {row.moved}" for row in rows if row.moved.startswith("comes before")]
     return Calendar(
@@ -352,7 +352,7 @@ def _with_outside(work: list[Work], terms: CalendarTerms) -> list[Work]:
 def _rows(
     job: JobDocument,
     tasks: Sequence[tuple[Plan, str, Task]],
-    laid: Sequence[ScheduledTask],
+    layout: Sequence[ScheduledTask],
     work: dict[str, Work],
     stops: Mapping[str, tuple[str, ...]],
 ) -> tuple[TaskRow, ...]:
@@ -362,7 +362,7 @@ def _rows(
     names = {task.id: f"{name}: {task.what}" for _, name, task in tasks}
     names |= {item.id: item.what or item.kind for item in job.calendar.outside}
     rows = []
-    for one in laid:
+    for one in layout:
         plan, name, task = by_id.get(one.id, (None, "", None))
         kind = work[one.id].kind
         rows.append(

@@ -36,7 +36,7 @@ STEP_H = 0.5
 
 
 @value_object
-class ShadyAsk:
+class ShadeMapRequest:
     """A day, from when to when by the site's own clock, and the size of what is to stand in shade.
 
     `utc_h`: how far the clock is ahead of UTC, where the site has no time zone; None: nobody said.
@@ -51,7 +51,7 @@ class ShadyAsk:
 
 
 @value_object
-class ShadyPlace:
+class ShadeMapPlace:
     """A rectangle of ground along the site's axes (m), and the share of the time and ground that lies in shade."""
 
     left_m: float
@@ -62,7 +62,7 @@ class ShadyPlace:
 
 
 @value_object
-class ShadyAnswer:
+class ShadeMapAnswer:
     """A map of shade. `shares`: of each cell, row by row from the lowest, left to right: 0 sun all the time, 1 shade."""
 
     left_m: float
@@ -71,14 +71,14 @@ class ShadyAnswer:
     columns: int
     rows: int
     shares: tuple[float, ...]
-    places: tuple[ShadyPlace, ...]
+    places: tuple[ShadeMapPlace, ...]
     hours_up: float
     utc_h: float
     clock: str
     says: str
 
 
-def shady(job: JobDocument, ask: ShadyAsk) -> ShadyAnswer:
+def shady(job: JobDocument, ask: ShadeMapRequest) -> ShadeMapAnswer:
     """The map and the best places.
 
     Slats and boards in a row count by the share that their shadows cover, those over each other by what they let through together.
@@ -115,7 +115,7 @@ def shady(job: JobDocument, ask: ShadyAsk) -> ShadyAnswer:
         grid.end()
     shares = grid.shares(up)
     places = tuple(_best(grid, shares, _taken(grid, job, scene.solids), ask)) if up else ()
-    return ShadyAnswer(
+    return ShadeMapAnswer(
         left_m=left,
         low_m=low,
         cell_m=cell,
@@ -130,7 +130,7 @@ def shady(job: JobDocument, ask: ShadyAsk) -> ShadyAnswer:
     )
 
 
-def _says(places: Sequence[ShadyPlace], up: int) -> str:
+def _says(places: Sequence[ShadeMapPlace], up: int) -> str:
     if not up:
         return "The sun is down between these hours, or too low for shadows that mean anything"
     told = (
@@ -262,7 +262,9 @@ def _across(pairs: Sequence[tuple[Point, Point]], low: float, high: float) -> tu
     return (min(xs), max(xs)) if len(xs) > 1 else None
 
 
-def _best(grid: _Grid, shares: Sequence[float], taken: Sequence[float], ask: ShadyAsk) -> Iterator[ShadyPlace]:
+def _best(
+    grid: _Grid, shares: Sequence[float], taken: Sequence[float], ask: ShadeMapRequest
+) -> Iterator[ShadeMapPlace]:
     """The shadiest rectangles of the size asked, either way round, none over what stands there or beside the next."""
     sums, full = _sums(grid, shares), _sums(grid, taken)
 
@@ -297,7 +299,7 @@ def _best(grid: _Grid, shares: Sequence[float], taken: Sequence[float], ask: Sha
         ):
             put.append((row, column, wide, deep))
             left_m, low_m = grid.left_m + column * grid.cell_m, grid.low_m + row * grid.cell_m
-            yield ShadyPlace(
+            yield ShadeMapPlace(
                 left_m=left_m,
                 low_m=low_m,
                 right_m=left_m + wide * grid.cell_m,

@@ -15,7 +15,7 @@ Pair = Annotated[tuple[tuple[Far, Far], ...], MinLen(2), MaxLen(2)]
 
 
 @value_object
-class PictureAsk:
+class PictureRequest:
     """A photo of the job that is to be laid under, and its size (pixels)."""
 
     picture: Annotated[str, MinLen(1), MaxLen(60)]
@@ -24,7 +24,7 @@ class PictureAsk:
 
 
 @value_object
-class ScaleAsk:
+class ScaleRequest:
     """Two points of the picture that lies there, as they lie now (m), and what is known of them.
 
     Args:
@@ -37,12 +37,12 @@ class ScaleAsk:
     length_m: Annotated[float, Ge(0), Le(1e6)] = 0.0
 
 
-def lay_under(job: JobDocument, ask: PictureAsk) -> Underlay:
+def lay_under(job: JobDocument, ask: PictureRequest) -> Underlay:
     """A picture laid under for the first time, over all that the site shows."""
     return first_laid(ask.picture, (ask.wide_px, ask.high_px), site_plan(job).bounds)
 
 
-def scale_under(job: JobDocument, ask: ScaleAsk) -> Underlay:
+def scale_under(job: JobDocument, ask: ScaleRequest) -> Underlay:
     """The picture that lies there, scaled by two points.
 
     Raises:

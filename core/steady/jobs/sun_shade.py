@@ -27,7 +27,7 @@ DATES = ((3, 20), (6, 21), (9, 22), (12, 21))
 
 
 @value_object
-class SunAsk:
+class SunRequest:
     """A day, an hour of the site's own clock, and a patch; None: below the structure.
 
     `utc_h`: how far the clock is ahead of UTC, where the site has no time zone; None: nobody said.
@@ -71,7 +71,7 @@ class SunAnswer:
     clock: str
 
 
-def sun(job: JobDocument, structure_id: str, ask: SunAsk) -> SunAnswer:
+def sun(job: JobDocument, structure_id: str, ask: SunRequest) -> SunAnswer:
     """The shade of one structure.
 
     Raises:
@@ -115,16 +115,16 @@ def sun(job: JobDocument, structure_id: str, ask: SunAsk) -> SunAnswer:
     )
 
 
-def usual_ask(job: JobDocument, structure_id: str) -> SunAsk:
+def usual_ask(job: JobDocument, structure_id: str) -> SunRequest:
     """When a structure's shade is looked at where nobody says: when it was asked to shade, else a midsummer afternoon."""
     spec = find(job, structure_id)[1].spec
     asked = kind_of(spec).shades(spec)
     if asked is not None:
         on, hour, utc_h = asked
-        return SunAsk(on=on, hour=hour, utc_h=utc_h)
+        return SunRequest(on=on, hour=hour, utc_h=utc_h)
     southern = (job.site.latitude_rad or 0.0) < 0
     day = f"{MIDSUMMER_YEAR}-{'12-21' if southern else '06-21'}"
-    return SunAsk(on=day, hour=15.0)
+    return SunRequest(on=day, hour=15.0)
 
 
 def _says(share: float | None) -> str:
@@ -133,7 +133,7 @@ def _says(share: float | None) -> str:
     return f"{share:.0%} of the patch lies in its shadow. Leaves, trees and the house are not calculated"
 
 
-def _patch(plan: Plan, ask: SunAsk) -> Patch:
+def _patch(plan: Plan, ask: SunRequest) -> Patch:
     left, near, right, far = drawn_box(plan)
     if far - near < 0.5:
         near, far = near - 2.0, near + 2.0  # a line shades what lies beside it

@@ -129,11 +129,11 @@ def sheet_order(side: SheetedSide, sheet_m: float, *, turn: bool = False, kerf_m
     """
     above_zero(sheet=sheet_m)
     not_below_zero(kerf=kerf_m)
-    laid = strips(side)
-    if max(strip.square_m for strip in laid) > sheet_m + 1e-9:
+    layout = strips(side)
+    if max(strip.square_m for strip in layout) > sheet_m + 1e-9:
         raise OutOfScopeError("a piece is longer than the sheets", "a longer sheet, or a lap across the slope")
     kinds: dict[tuple[int, ...], list[SheetStrip]] = {}
-    for strip in laid:
+    for strip in layout:
         shape = [value for point in strip.outline for value in point] if turn else [strip.square_m]
         key = tuple(round(value / GRAIN_M) for value in shape)
         kinds.setdefault(key, []).append(strip)

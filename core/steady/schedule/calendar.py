@@ -92,9 +92,9 @@ def lay(work: Sequence[Work], days: WorkCalendar) -> list[ScheduledTask]:
             clock = _working(days, min(at for at, _, _ in starts.values()))
             continue
         pick = left.pop(min(now, key=lambda name: (-chains[name], name)))
-        laid, clock = _place(pick, clock, starts[pick.id], days)
-        done[pick.id] = laid
-    return sorted(done.values(), key=lambda laid: (laid.start, laid.end))
+        layout, clock = _place(pick, clock, starts[pick.id], days)
+        done[pick.id] = layout
+    return sorted(done.values(), key=lambda layout: (layout.start, layout.end))
 
 
 def _earliest(one: Work, days: WorkCalendar, done: dict[str, ScheduledTask]) -> tuple[datetime, str, str]:

@@ -146,7 +146,7 @@ class Bends:
 
 
 def check_run(
-    found: CheckCollector,
+    collector: CheckCollector,
     one: Bends,
     dead: Action,
     loads: Sequence[Loaded],
@@ -159,11 +159,11 @@ def check_run(
         sags: What it may sag; None: what the school asks of roofs.
     """
     what, about, wood, run = one.what, one.about, one.wood, one.run
-    limits = found.book.roof_sags(wood) if sags is None else sags
+    limits = collector.book.roof_sags(wood) if sags is None else sags
     for load in loads:
         try:
             checks = check_member(
-                found.book,
+                collector.book,
                 wood,
                 BendingDemand(
                     dead=dead, live=load.action, span_m=run.span_m, load=load.lasts, sags=limits if load.sags else ()
@@ -171,10 +171,10 @@ def check_run(
                 about=about,
             )
         except OutOfScopeError as refused:
-            found.gap(f"{what}.bending", about, refused, case=load.says)
+            collector.gap(f"{what}.bending", about, refused, case=load.says)
             continue
-        found.members(what, about, checks, load.says)
-    found.checks = worst_of_each(found.checks, about)
+        collector.members(what, about, checks, load.says)
+    collector.checks = worst_of_each(collector.checks, about)
 
 
 def worst_of_each(checks: list[Check], about: str) -> list[Check]:
@@ -191,7 +191,7 @@ def worst_of_each(checks: list[Check], about: str) -> list[Check]:
     return [*kept, *worst.values()]
 
 
-def check_lifted(found: CheckCollector, one: Bends, dead_n_per_m: float, up_n_per_m: float) -> None:
+def check_lifted(collector: CheckCollector, one: Bends, dead_n_per_m: float, up_n_per_m: float) -> None:
     """A member lifted by the wind bends the other way, its lower edge held only where it lies on its supports.
 
     Args:
@@ -202,7 +202,7 @@ def check_lifted(found: CheckCollector, one: Bends, dead_n_per_m: float, up_n_pe
     net = up_n_per_m - dead_n_per_m
     if not net > 0:
         return
-    book = found.book
+    book = collector.book
     try:
         held, _ = book.stability(wood, LateralRestraint(unbraced_m=run.span_m, load_case="uniform", load="wind"))
         checks = check_member(
@@ -222,7 +222,7 @@ def check_lifted(found: CheckCollector, one: Bends, dead_n_per_m: float, up_n_pe
         outside = (
             refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "a stiffer member")
         )
-        found.gap(f"{what}.bending_under_uplift", about, outside)
+        collector.gap(f"{what}.bending_under_uplift", about, outside)
         return
     named = [
         replace(
@@ -230,7 +230,7 @@ def check_lifted(found: CheckCollector, one: Bends, dead_n_per_m: float, up_n_pe
         )
         for item in checks
     ]
-    found.members(what, about, tuple(named), "wind up, bottom edge unbraced")
+    collector.members(what, about, tuple(named), "wind up, bottom edge unbraced")
 
 
 def _unfactored(book: LoadRules, action: Action) -> Action:

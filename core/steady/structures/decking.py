@@ -29,12 +29,12 @@ class Flooring:
     wet: bool = True
 
 
-def check_boards(found: CheckCollector, about: str, floor: Flooring) -> None:
+def check_boards(collector: CheckCollector, about: str, floor: Flooring) -> None:
     """Boards between the joists' middles."""
-    if found.book.key == "us":
-        _by_table(found, about, floor)
+    if collector.book.key == "us":
+        _by_table(collector, about, floor)
         return
-    board, book = floor.board, found.book
+    board, book = floor.board, collector.book
     point_n = book.deck_point_n[0] or PERSON_N
     span_m = floor.spacing_m - floor.joist_m
     dead = floor.dead_pa * board.width_m
@@ -52,37 +52,37 @@ def check_boards(found: CheckCollector, about: str, floor: Flooring) -> None:
             about=about,
         )
     except (OutOfScopeError, ValueError):
-        _by_thickness(found, about, floor)
+        _by_thickness(collector, about, floor)
         return
     strong = tuple(item for item in checks if item.kind == "bending")
-    found.members("deck_board", about, strong, "one person on one board")
+    collector.members("deck_board", about, strong, "one person on one board")
 
 
-def _by_thickness(found: CheckCollector, about: str, floor: Flooring) -> None:
+def _by_thickness(collector: CheckCollector, about: str, floor: Flooring) -> None:
     thick_m = floor.board.thickness_m
     reach_m = max((reach for thick, reach in REACHES_M if thick <= thick_m + 1e-6), default=0.0)
-    limit = found.length_step(
+    limit = collector.length_step(
         "s_max", max(reach_m, 1e-3), f"boards of {thick_m * 1000:.0f} mm", "practice: what boards are sold for; low"
     )
-    spacing = found.length_step("s", floor.spacing_m, "between joists, centre to centre")
-    found.at_most("deck_board.allowable_span", about, spacing, limit, (), case="by their thickness")
+    spacing = collector.length_step("s", floor.spacing_m, "between joists, centre to centre")
+    collector.at_most("deck_board.allowable_span", about, spacing, limit, (), case="by their thickness")
 
 
-def _by_table(found: CheckCollector, about: str, floor: Flooring) -> None:
+def _by_table(collector: CheckCollector, about: str, floor: Flooring) -> None:
     """The residential code's table: 5/4 boards and 2× boards over joists, laid straight."""
     kind = "5/4" if floor.board.thickness_m < 1.2 * IN else "2x"
     rows = {row.text["key"]: row for row in table("us_decking_table")}
     if floor.board.thickness_m < 0.95 * IN:
-        found.gap(
+        collector.gap(
             "deck_board.allowable_span",
             about,
             OutOfScopeError("the table is for 5/4 and 2× boards", "boards of 1 in or more, or what their maker says"),
         )
         return
     row = rows[f"{kind} straight"]
-    limit = found.length_step(
+    limit = collector.length_step(
         "s_max", row.number("joists_m"), f"{kind} boards laid straight, row {row.text['key']}", row.source
     )
-    spacing = found.length_step("s", floor.spacing_m, "between joists, centre to centre")
+    spacing = collector.length_step("s", floor.spacing_m, "between joists, centre to centre")
     # A printed spacing is met exactly by everyone who builds to it.
-    found.at_most("deck_board.allowable_span", about, spacing, limit, (), case=f"{kind} boards", fitted=True)
+    collector.at_most("deck_board.allowable_span", about, spacing, limit, (), case=f"{kind} boards", fitted=True)

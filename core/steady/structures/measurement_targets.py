@@ -19,9 +19,9 @@ def gap_target(about: str, gap_m: float, between: str = "boards") -> Measurement
     return MeasurementTarget(about=about, what=f"gap between {between}", planned=gap_m, within=GAP_M)
 
 
-def moisture_target(about: str, laid: float, replans: str = "") -> MeasurementTarget:
+def moisture_target(about: str, layout: float, replans: str = "") -> MeasurementTarget:
     """How wet boards are when they are laid, as a share: kept as read, since no meter is wrong; it tells the gap that comes."""
-    return MeasurementTarget(about=about, what="moisture", planned=laid, unit="%", replans=replans)
+    return MeasurementTarget(about=about, what="moisture", planned=layout, unit="%", replans=replans)
 
 
 def coat_target(about: str) -> MeasurementTarget:

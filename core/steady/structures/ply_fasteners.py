@@ -10,15 +10,17 @@ SCREW_DIAMETER_M = 0.0048
 """The screw that the list counts for plies, a #10 (4.8 mm) of 4 in (100 mm). Source: practice, its item in yard_goods."""
 
 
-def check_ply_fasteners(found: CheckCollector, about: str, ply_m: float) -> None:
+def check_ply_fasteners(collector: CheckCollector, about: str, ply_m: float) -> None:
     """Check the reach of one screw driven through a ply (m) into the next, by the rule of the design code."""
     key = "ply_fasteners.penetration"
     try:
-        reach_m, needs_m, rule = found.book.ply_nailing(ply_m=ply_m, nail_m=SCREW_LENGTH_M, diameter_m=SCREW_DIAMETER_M)
+        reach_m, needs_m, rule = collector.book.ply_nailing(
+            ply_m=ply_m, nail_m=SCREW_LENGTH_M, diameter_m=SCREW_DIAMETER_M
+        )
     except OutOfScopeError as refused:
-        found.gap(key, about, refused)
+        collector.gap(key, about, refused)
         return
-    u = found.book.units
+    u = collector.book.units
     has = given_step("p", reach_m / u.size_m, u.size, "geometry", "into the second ply")
     needs = given_step("p_min", needs_m / u.size_m, u.size, rule)
-    found.at_least(key, about, has, needs, (), case="4 in (100 mm) screws")
+    collector.at_least(key, about, has, needs, (), case="4 in (100 mm) screws")

@@ -7,7 +7,7 @@ import unittest
 
 from steady.data.loader import table
 from steady.design_codes.registry import rulebook
-from steady.design_codes.requests import BeamAsk, FloorLoad, JoistAsk, PostAsk, Wood
+from steady.design_codes.requests import BeamInput, FloorLoad, JoistInput, PostInput, Wood
 from steady.design_codes.us.spans import GROUPS
 from steady.units.units import FT, IN, PSF
 
@@ -38,7 +38,7 @@ class DeckTablesTest(unittest.TestCase):
         for row in table("us_joist_table"):
             found = BOOK.joist_span(
                 woods(row.text["group"], row.text["size"]),
-                JoistAsk(
+                JoistInput(
                     spacing_m=row.number("spacing_m"), floor=FLOOR, table=False, limit_ratio=360, longest_m=18 * FT
                 ),
             )
@@ -53,7 +53,7 @@ class DeckTablesTest(unittest.TestCase):
             group = woods(row.text["group"], row.text["size"])
             back = BOOK.joist_span(
                 group,
-                JoistAsk(
+                JoistInput(
                     spacing_m=row.number("spacing_m"), floor=FLOOR, table=False, limit_ratio=360, longest_m=18 * FT
                 ),
             )
@@ -72,7 +72,7 @@ class DeckTablesTest(unittest.TestCase):
                 continue
             found = BOOK.beam_span(
                 woods("Southern Pine", row.text["size"], 2),
-                BeamAsk(table=False, joist_span_m=row.number("joist_span_m"), supported_m=None, floor=FLOOR),
+                BeamInput(table=False, joist_span_m=row.number("joist_span_m"), supported_m=None, floor=FLOOR),
             )
             shares.append(found.span_m / row.number("span_m"))
         self.assertEqual(len(shares), 28)
@@ -102,7 +102,7 @@ class DeckTablesTest(unittest.TestCase):
             width, depth = BOOK.section_m("4x4")
             post = Wood(species="Southern Pine", size="4x4", width_m=width, depth_m=depth)
             found = BOOK.post_height(
-                post, PostAsk(area_m2=row.number("area_m2"), floor=FLOOR, longest_m=14 * FT, table=False, edition="")
+                post, PostInput(area_m2=row.number("area_m2"), floor=FLOOR, longest_m=14 * FT, table=False, edition="")
             )
             self.assertAlmostEqual(
                 int(found.span_m / IN) - 1, row.number("height_m") / IN, delta=1e-6, msg=row.text["key"]

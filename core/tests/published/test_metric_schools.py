@@ -13,12 +13,12 @@ from steady.calculators.model import answer
 from steady.design_codes.bending_members import BendingDemand, check_member, even_action
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import (
-    BeamAsk,
+    BeamInput,
     ColumnInput,
-    DriftAsk,
-    FixingAsk,
+    DriftInput,
+    FastenerInput,
     FloorLoad,
-    JoistAsk,
+    JoistInput,
     LateralRestraint,
     WindFace,
     WindPlace,
@@ -139,7 +139,7 @@ class EurocodeTest(unittest.TestCase):
 
     def test_nail_modes(self) -> None:
         step, mode = UK.fastener_lateral(
-            FixingAsk(
+            FastenerInput(
                 fastener="nail",
                 diameter_m=0.00335,
                 side_m=0.038,
@@ -201,7 +201,7 @@ class NewZealandTest(unittest.TestCase):
                 for spacing, span in zip((0.4, 0.45, 0.6), spans, strict=True):
                     found = NZ.joist_span(
                         (mm(45, depth, grade, wet=wet),),
-                        JoistAsk(
+                        JoistInput(
                             spacing_m=spacing,
                             floor=FloorLoad(live_pa=2000, dead_pa=300),
                             table=False,
@@ -254,7 +254,7 @@ class CanadaTest(unittest.TestCase):
         dry, wet = (
             CA.joist_span(
                 (Wood(species="Spruce-Pine-Fir", size="38x235 mm", width_m=0.038, depth_m=0.235, wet=w, incised=w),),
-                JoistAsk(spacing_m=0.4, floor=floor, table=False, limit_ratio=None, longest_m=None),
+                JoistInput(spacing_m=0.4, floor=floor, table=False, limit_ratio=None, longest_m=None),
             ).span_m
             for w in (False, True)
         )
@@ -265,7 +265,7 @@ class CanadaTest(unittest.TestCase):
             for spacing in (0.3, 0.4, 0.6):
                 found = CA.joist_span(
                     (spf(38, depth),),
-                    JoistAsk(
+                    JoistInput(
                         spacing_m=spacing,
                         floor=FloorLoad(live_pa=1900, dead_pa=500),
                         table=False,
@@ -284,7 +284,7 @@ class CanadaTest(unittest.TestCase):
         ):
             found = CA.beam_span(
                 (spf(38, depth, plies=plies),),
-                BeamAsk(
+                BeamInput(
                     table=False, joist_span_m=None, supported_m=supported, floor=FloorLoad(live_pa=1900, dead_pa=500)
                 ),
             )
@@ -298,7 +298,7 @@ class CanadaTest(unittest.TestCase):
 
     def test_drift_at_a_house_wall(self) -> None:
         peak, width = CA.snow_drift(
-            DriftAsk(ground_pa=2400, lower_roof_pa=None, upper_length_m=10, step_m=3, importance_factor=1, edition="")
+            DriftInput(ground_pa=2400, lower_roof_pa=None, upper_length_m=10, step_m=3, importance_factor=1, edition="")
         )
         self.assertAlmostEqual(1 + peak.value / (0.8 * 2.4), 2.6, delta=0.05)
         self.assertAlmostEqual(width.value, 4.8, delta=0.1)

@@ -2,8 +2,8 @@
 
 from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import EvenLoad, even_span, worst_span
-from steady.design_codes.requests import JoistAsk, Kind, LoadType, Wood
-from steady.design_codes.results import Combination, DeflectionLimit, PeopleLoad, SpanFound, Strength, given_step
+from steady.design_codes.requests import JoistInput, Kind, LoadType, Wood
+from steady.design_codes.results import Combination, DeflectionLimit, PeopleLoad, SpanResult, Strength, given_step
 from steady.plan.model import CalculationStep
 
 BOOK_PA = {"bending": 10e6, "shear": 1e6, "stiffness": 10e9}
@@ -45,7 +45,7 @@ class Toyland(Rulebook):
             DeflectionLimit(kind="deflection", dead=1, live=1, limit_ratio=limit_ratio or 100, source="practice: toy"),
         )
 
-    def joist_span(self, woods, ask: JoistAsk) -> SpanFound:  # type: ignore[no-untyped-def]
+    def joist_span(self, woods, ask: JoistInput) -> SpanResult:  # type: ignore[no-untyped-def]
         return worst_span(
             [
                 even_span(

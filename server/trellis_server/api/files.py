@@ -10,7 +10,7 @@ from ninja import Query, Router
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
-from trellis_server.api.schemas.jobs import DocumentAsk, DocumentsAnswer, PackBody, PackOrdered, PackTold
+from trellis_server.api.schemas.jobs import DocumentRequest, DocumentsAnswer, PackBody, PackOrdered, PackTold
 from trellis_server.documents.context import PDF, Options, Paper, Subject, Whole
 from trellis_server.documents.registry import KINDS_OF_FILE, document, job_document, listed
 from trellis_server.services import background_jobs, documents, jobs
@@ -109,7 +109,7 @@ def documents_of(request: HttpRequest, job_id: uuid.UUID, structure: str) -> Htt
 
 @router.get("/{uuid:job_id}/files/{structure}/{file}", response=REFUSALS, openapi_extra=as_file(*KINDS_OF_FILE))
 def one_document(
-    request: HttpRequest, job_id: uuid.UUID, structure: str, file: str, asked: Query[DocumentAsk]
+    request: HttpRequest, job_id: uuid.UUID, structure: str, file: str, asked: Query[DocumentRequest]
 ) -> HttpResponse:
     """One document of a structure."""
     options = Options(**asked.dict())

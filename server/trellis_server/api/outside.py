@@ -7,15 +7,15 @@ from ninja import Router
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import DocumentBody, Problems
 from trellis_server.api.schemas.outside import (
-    DaysAsked,
+    DaysRequest,
     FaultBody,
     LevelledAnswer,
-    LocateAsked,
-    MerchantAsked,
+    LocateRequest,
     MerchantBody,
     MessageBody,
     MessageSent,
     OutsideAnswer,
+    SupplierRequest,
 )
 from trellis_server.integrations import handlers
 from trellis_server.integrations.services import SERVICES
@@ -53,20 +53,20 @@ def fault(request: HttpRequest, body: FaultBody) -> HttpResponse:
     return _services(request)
 
 
-@router.post("/integrations/weather", response={200: DaysAsked, **REFUSALS})
+@router.post("/integrations/weather", response={200: DaysRequest, **REFUSALS})
 def weather(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """The job's days with the forecast in them."""
     return fast({"days": handlers.forecast(crew_of(request.user), body.document, timezone.localdate())})
 
 
-@router.post("/integrations/supplier", response={200: MerchantAsked, **REFUSALS})
+@router.post("/integrations/supplier", response={200: SupplierRequest, **REFUSALS})
 def merchant(request: HttpRequest, body: MerchantBody) -> HttpResponse:
     """A merchant's offers, into the price book if asked to."""
     found = handlers.ask_merchant(crew_of(request.user), body.metric, timezone.localdate(), body.keep)
     return fast({"offers": found})
 
 
-@router.post("/integrations/locate", response={200: LocateAsked, **REFUSALS})
+@router.post("/integrations/locate", response={200: LocateRequest, **REFUSALS})
 def locate(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """The locate ticket of the job's place, as it stands today."""
     found, ticket = handlers.ask_locate(crew_of(request.user), body.document, timezone.localdate())

@@ -7,9 +7,9 @@ from steady.drawing.scene import scene
 from steady.ground.survey import thing_rows
 from steady.jobs.document import plan_structure
 from steady.jobs.job_schedule import calendar, move
-from steady.jobs.shade_map import ShadyAnswer, shady
+from steady.jobs.shade_map import ShadeMapAnswer, shady
 from steady.jobs.site_layout import site_plan, whole_scene
-from steady.jobs.site_underlay import ScaleAsk, lay_under, scale_under
+from steady.jobs.site_underlay import ScaleRequest, lay_under, scale_under
 from steady.jobs.sun_shade import sun
 
 from trellis_server.api.app import fast
@@ -83,11 +83,11 @@ def read_survey(request: HttpRequest, body: SurveyBody) -> HttpResponse:
 def under_the_site(request: HttpRequest, body: UnderBody) -> HttpResponse:
     """A photo or scan of the job laid under its site, or the one that lies there scaled by two points."""
     asked = body.ask
-    under = scale_under(body.document, asked) if isinstance(asked, ScaleAsk) else lay_under(body.document, asked)
+    under = scale_under(body.document, asked) if isinstance(asked, ScaleRequest) else lay_under(body.document, asked)
     return fast({"under": under})
 
 
-@router.post("/views/shade-map", response={200: ShadyAnswer, **REFUSALS})
+@router.post("/views/shade-map", response={200: ShadeMapAnswer, **REFUSALS})
 def where_it_is_shady(request: HttpRequest, body: ShadyBody) -> HttpResponse:
     """The site's shade between two hours of a day, and the best places for something of a size."""
     return fast(shady(body.document, body.ask))

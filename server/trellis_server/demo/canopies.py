@@ -12,7 +12,7 @@ from steady.structures.pavilion.line_parser import read_pavilion
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.pergola.kind import localize
 from steady.structures.pergola.line_parser import read_pergola
-from steady.structures.pergola.spec import PergolaSpec, SunAsked
+from steady.structures.pergola.spec import PergolaSpec, SunInput
 from steady.units.units import FT, LB
 
 
@@ -25,7 +25,7 @@ def path_pergola() -> PergolaSpec:
         ManufacturerRating(what="knee_brace.connection_capacity", holds_n=1900 * LB),
         ManufacturerRating(what="post_base.uplift_capacity", holds_n=1200 * LB),
     )
-    return replace(spec, sun=SunAsked(on="2026-07-15", hour=16.0), ratings=ratings, brace_m=2 * FT)
+    return replace(spec, sun=SunInput(on="2026-07-15", hour=16.0), ratings=ratings, brace_m=2 * FT)
 
 
 def table_pergola() -> PergolaSpec:
@@ -37,13 +37,13 @@ def table_pergola() -> PergolaSpec:
         ManufacturerRating(what="knee_brace.connection_capacity", holds_n=1900 * LB),
         ManufacturerRating(what="post_base.uplift_capacity", holds_n=450 * LB),
     )
-    return replace(spec, sun=SunAsked(on="2026-07-15", hour=18.0), ratings=ratings)
+    return replace(spec, sun=SunInput(on="2026-07-15", hour=18.0), ratings=ratings)
 
 
 def terrace_pergola() -> PergolaSpec:
     """Graded slats over the terrace, its coefficient typed."""
     spec = localize(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace1", "terrace-pergola", "m"), "nz")
-    return replace(spec, slat="rail 45x70 SG8", net_coefficient=0.9, sun=SunAsked(on="2026-01-15", hour=16.0))
+    return replace(spec, slat="rail 45x70 SG8", net_coefficient=0.9, sun=SunInput(on="2026-01-15", hour=16.0))
 
 
 def cabin_lean_to() -> LeanToSpec:

@@ -63,9 +63,9 @@ def pack(about: Whole, told: Tells = lambda done, of, says: None) -> bytes:
             made.add_outline_item(title=f"{title}: can't be planned", page_number=max(0, start - 1))
             continue
         for page in body.pages:
-            laid = made.add_page(page)
-            laid.merge_page(next(tabs))
-            laid.compress_content_streams()
+            layout = made.add_page(page)
+            layout.merge_page(next(tabs))
+            layout.compress_content_streams()
         made.add_outline_item(title=title, page_number=start)
     made.add_metadata({"/Title": f"{about.job.name}, job pack"})
     made.compress_identical_objects()

@@ -6,7 +6,7 @@ from reportlab.graphics.shapes import Drawing, Group, Polygon, Rect, String
 from reportlab.lib.colors import Color, HexColor
 from reportlab.platypus import Paragraph
 from reportlab.platypus.flowables import Flowable, Spacer
-from steady.jobs.sun_shade import SunAnswer, SunAsk, sun
+from steady.jobs.sun_shade import SunAnswer, SunRequest, sun
 
 from trellis_server.documents.context import Subject
 from trellis_server.documents.pdf import REGULAR, fonts
@@ -17,7 +17,7 @@ WIDE_PT, TALL_PT = 480.0, 250.0
 SHADOW, STANDS, PATCH = HexColor("#b9c4d8"), HexColor("#5b4630"), HexColor("#c2410c")
 
 
-def shade_pages(about: Subject, ask: SunAsk) -> bytes:
+def shade_pages(about: Subject, ask: SunRequest) -> bytes:
     """One structure's shade sheet.
 
     Raises:

@@ -36,7 +36,7 @@ def served(schema: bytes) -> Callable[[Any, Any], Iterable[bytes]]:
         if environ["PATH_INFO"] == "/openapi.json":
             start("200 OK", [("Content-Type", "application/json")])
             return [schema]
-        # No line between them: this client asks for what is packed and unpacks nothing. What travels packed: `test_sent`.
+        # No line between them: this client asks for what is packed and unpacks nothing. What travels packed: `test_transfer`.
         environ.pop("HTTP_ACCEPT_ENCODING", None)
         return whole(environ, start)
 

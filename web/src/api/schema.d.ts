@@ -3373,14 +3373,14 @@ export interface components {
             /** Days */
             days: components["schemas"]["DayAnswer"][];
         };
-        /** DaysAsked */
-        DaysAsked: {
-            /** Days */
-            days: components["schemas"]["Day"][];
-        };
         /** DaysBody */
         DaysBody: {
             document: components["schemas"]["JobDocument"];
+        };
+        /** DaysRequest */
+        DaysRequest: {
+            /** Days */
+            days: components["schemas"]["Day"][];
         };
         /**
          * Decision
@@ -3796,11 +3796,15 @@ export interface components {
              */
             stage: "set-out" | "dig" | "frame" | "buy";
         };
+        /** DocumentBody */
+        DocumentBody: {
+            document: components["schemas"]["JobDocument"];
+        };
         /**
-         * DocumentAsk
+         * DocumentRequest
          * @description How a document is wanted; each reads what concerns it.
          */
-        DocumentAsk: {
+        DocumentRequest: {
             /**
              * At
              * @default
@@ -3838,10 +3842,6 @@ export interface components {
              * @default
              */
             wide: string;
-        };
-        /** DocumentBody */
-        DocumentBody: {
-            document: components["schemas"]["JobDocument"];
         };
         /**
          * DocumentRow
@@ -6662,8 +6662,8 @@ export interface components {
              */
             ticket: string;
         };
-        /** LocateAsked */
-        LocateAsked: {
+        /** LocateRequest */
+        LocateRequest: {
             locate: components["schemas"]["Locate"];
             /** Owners */
             owners: components["schemas"]["OwnerSaid"][];
@@ -6913,11 +6913,6 @@ export interface components {
             verdict: "pass" | "at_limit" | "fail" | "practice" | "not_checked" | "advisory";
             /** What */
             what: string;
-        };
-        /** MerchantAsked */
-        MerchantAsked: {
-            /** Offers */
-            offers: components["schemas"]["OfferedRow"][];
         };
         /** MerchantBody */
         MerchantBody: {
@@ -7938,7 +7933,7 @@ export interface components {
              *       "utc_h": null
              *     }
              */
-            sun: components["schemas"]["SunAsked"];
+            sun: components["schemas"]["SunInput"];
             /**
              * Turns
              * @default false
@@ -8000,10 +7995,10 @@ export interface components {
             photos: components["schemas"]["PhotoRow"][];
         };
         /**
-         * PictureAsk
+         * PictureRequest
          * @description A photo of the job that is to be laid under, and its size (pixels).
          */
-        PictureAsk: {
+        PictureRequest: {
             /** High Px */
             high_px: number;
             /** Picture */
@@ -9052,14 +9047,14 @@ export interface components {
             sum: string;
         };
         /**
-         * ScaleAsk
+         * ScaleRequest
          * @description Two points of the picture that lies there, as they lie now (m), and what is known of them.
          *
          *     Args:
          *         places: Where both belong (m); None: only how far apart they are is known.
          *         length_m: How far apart they are (m); without meaning where their places are known.
          */
-        ScaleAsk: {
+        ScaleRequest: {
             /**
              * Length M
              * @default 0
@@ -9243,10 +9238,10 @@ export interface components {
             signed_in: boolean;
         };
         /**
-         * ShadyAnswer
+         * ShadeMapAnswer
          * @description A map of shade. `shares`: of each cell, row by row from the lowest, left to right: 0 sun all the time, 1 shade.
          */
-        ShadyAnswer: {
+        ShadeMapAnswer: {
             /** Cell M */
             cell_m: number;
             /** Clock */
@@ -9260,7 +9255,7 @@ export interface components {
             /** Low M */
             low_m: number;
             /** Places */
-            places: components["schemas"]["ShadyPlace"][];
+            places: components["schemas"]["ShadeMapPlace"][];
             /** Rows */
             rows: number;
             /** Says */
@@ -9271,12 +9266,28 @@ export interface components {
             utc_h: number;
         };
         /**
-         * ShadyAsk
+         * ShadeMapPlace
+         * @description A rectangle of ground along the site's axes (m), and the share of the time and ground that lies in shade.
+         */
+        ShadeMapPlace: {
+            /** High M */
+            high_m: number;
+            /** Left M */
+            left_m: number;
+            /** Low M */
+            low_m: number;
+            /** Right M */
+            right_m: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * ShadeMapRequest
          * @description A day, from when to when by the site's own clock, and the size of what is to stand in shade.
          *
          *     `utc_h`: how far the clock is ahead of UTC, where the site has no time zone; None: nobody said.
          */
-        ShadyAsk: {
+        ShadeMapRequest: {
             /**
              * Deep M
              * @default 1.5
@@ -9304,24 +9315,8 @@ export interface components {
         };
         /** ShadyBody */
         ShadyBody: {
-            ask: components["schemas"]["ShadyAsk"];
+            ask: components["schemas"]["ShadeMapRequest"];
             document: components["schemas"]["JobDocument"];
-        };
-        /**
-         * ShadyPlace
-         * @description A rectangle of ground along the site's axes (m), and the share of the time and ground that lies in shade.
-         */
-        ShadyPlace: {
-            /** High M */
-            high_m: number;
-            /** Left M */
-            left_m: number;
-            /** Low M */
-            low_m: number;
-            /** Right M */
-            right_m: number;
-            /** Share */
-            share: number;
         };
         /**
          * Shape
@@ -10467,13 +10462,38 @@ export interface components {
             /** Up */
             up: boolean;
         };
+        /** SunBody */
+        SunBody: {
+            ask: components["schemas"]["SunRequest"];
+            document: components["schemas"]["JobDocument"];
+            /** Structure */
+            structure: string;
+        };
         /**
-         * SunAsk
+         * SunInput
+         * @description The day and hour that shade is asked for; the clock with daylight saving as the crew types it.
+         */
+        SunInput: {
+            /**
+             * Hour
+             * @default 15
+             */
+            hour: number;
+            /**
+             * On
+             * @default 2026-06-21
+             */
+            on: string;
+            /** Utc H */
+            utc_h?: number | null;
+        };
+        /**
+         * SunRequest
          * @description A day, an hour of the site's own clock, and a patch; None: below the structure.
          *
          *     `utc_h`: how far the clock is ahead of UTC, where the site has no time zone; None: nobody said.
          */
-        SunAsk: {
+        SunRequest: {
             /** Deep M */
             deep_m?: number | null;
             /** Hour */
@@ -10490,31 +10510,6 @@ export interface components {
             wide_m?: number | null;
         };
         /**
-         * SunAsked
-         * @description The day and hour that shade is asked for; the clock with daylight saving as the crew types it.
-         */
-        SunAsked: {
-            /**
-             * Hour
-             * @default 15
-             */
-            hour: number;
-            /**
-             * On
-             * @default 2026-06-21
-             */
-            on: string;
-            /** Utc H */
-            utc_h?: number | null;
-        };
-        /** SunBody */
-        SunBody: {
-            ask: components["schemas"]["SunAsk"];
-            document: components["schemas"]["JobDocument"];
-            /** Structure */
-            structure: string;
-        };
-        /**
          * SunRow
          * @description One hour of the clock: the share of the patch in shade on each date; None where the sun is down or too low.
          */
@@ -10523,6 +10518,11 @@ export interface components {
             hour: number;
             /** Shares */
             shares: (number | null)[];
+        };
+        /** SupplierRequest */
+        SupplierRequest: {
+            /** Offers */
+            offers: components["schemas"]["OfferedRow"][];
         };
         /**
          * SurveyAnswer
@@ -10906,7 +10906,7 @@ export interface components {
          */
         UnderBody: {
             /** Ask */
-            ask: components["schemas"]["PictureAsk"] | components["schemas"]["ScaleAsk"];
+            ask: components["schemas"]["PictureRequest"] | components["schemas"]["ScaleRequest"];
             document: components["schemas"]["JobDocument"];
         };
         /**
@@ -13723,7 +13723,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LocateAsked"];
+                    "application/json": components["schemas"]["LocateRequest"];
                 };
             };
             /** @description Unauthorized */
@@ -13843,7 +13843,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MerchantAsked"];
+                    "application/json": components["schemas"]["SupplierRequest"];
                 };
             };
             /** @description Unauthorized */
@@ -13903,7 +13903,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DaysAsked"];
+                    "application/json": components["schemas"]["DaysRequest"];
                 };
             };
             /** @description Unauthorized */
@@ -17734,7 +17734,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShadyAnswer"];
+                    "application/json": components["schemas"]["ShadeMapAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -9,17 +9,17 @@ from steady.design_codes.bending_members import rafter_span
 from steady.design_codes.ca import floors, ground, loads, members, places, timber
 from steady.design_codes.ca.joints import O86Joints
 from steady.design_codes.requests import (
-    BeamAsk,
+    BeamInput,
     ColumnInput,
-    DriftAsk,
-    JoistAsk,
+    DriftInput,
+    JoistInput,
     Kind,
     LateralRestraint,
     LoadType,
-    PadAsk,
-    RafterAsk,
-    SeatAsk,
-    SnowAsk,
+    PadInput,
+    RafterInput,
+    SeatInput,
+    SnowInput,
     WindFace,
     WindLeg,
     WindPlace,
@@ -36,7 +36,7 @@ from steady.design_codes.results import (
     Pad,
     PeopleLoad,
     Soil,
-    SpanFound,
+    SpanResult,
     StairLimits,
     Strength,
     WindOnFence,
@@ -104,7 +104,7 @@ class Canada(Rulebook):
         """NBC Table 9.4.4.1."""
         return loads.soils()
 
-    def pad_table(self, ask: PadAsk) -> Pad:
+    def pad_table(self, ask: PadInput) -> Pad:
         """NBC 9.15.3.4."""
         if ask.storeys is None:
             raise InvalidInputError("storeys", "is needed")
@@ -190,7 +190,7 @@ class Canada(Rulebook):
         """NBC Table 9.12.2.2."""
         return loads.foundation_depth(soil, frost_m)
 
-    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistInput) -> SpanResult:
         """NBC 9.23.4.2."""
         return floors.joist_span(self, woods, ask)
 
@@ -198,12 +198,12 @@ class Canada(Rulebook):
         """Rounded to 0.01 m, then cut to the inch."""
         return floors.shown_m(span_m)
 
-    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterInput) -> SpanResult:
         """1.25 D + 1.5 S with sharing (case 2), snow alone on the sag. NBC 9.4.3.1."""
         shared = tuple(replace(wood, shared=True) for wood in woods)
         return rafter_span(self, shared, ask, sags=(floors.sag(ask.limit_ratio),))
 
-    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamInput) -> SpanResult:
         """Built-up beams."""
         return floors.beam_span(self, woods, table_basis=ask.table, supported_m=ask.supported_m, floor=ask.floor)
 
@@ -238,7 +238,7 @@ class Canada(Rulebook):
             source="o86: 6.5.10; low, on the safe side",
         )
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatInput) -> BearingArea:
         """O86 6.5.7."""
         return members.seat(wood, load, width_m=ask.width_m, length_m=ask.length_m, from_end_m=ask.from_end_m)
 
@@ -301,7 +301,7 @@ class Canada(Rulebook):
         """NBC 4.1.7."""
         return loads.face_pressure(place, face, zone, coefficient)
 
-    def roof_snow(self, ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
+    def roof_snow(self, ask: SnowInput) -> tuple[CalculationStep, CalculationStep]:
         """NBC 9.4.2.2 or 4.1.6.2; the flat roof's snow first."""
         if ask.rain_pa is None:
             raise InvalidInputError("rain_load", "is needed")
@@ -315,7 +315,7 @@ class Canada(Rulebook):
         """NBC 4.1.6.13."""
         return loads.snow_density(ground_pa)
 
-    def snow_drift(self, ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
+    def snow_drift(self, ask: DriftInput) -> tuple[CalculationStep, CalculationStep]:
         """NBC 2015 4.1.6.5."""
         return loads.snow_drift(ask.ground_pa, ask.upper_length_m, ask.step_m)
 

@@ -7,8 +7,8 @@ from steady.data.loader import table
 from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import EvenLoad, even_span, worst_span
 from steady.design_codes.ca import timber
-from steady.design_codes.requests import FloorLoad, JoistAsk, Wood
-from steady.design_codes.results import DeflectionLimit, SpanFound, given_step
+from steady.design_codes.requests import FloorLoad, JoistInput, Wood
+from steady.design_codes.results import DeflectionLimit, SpanResult, given_step
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import CalculationStep, CheckOrigin
 from steady.units.units import IN, MM
@@ -51,7 +51,7 @@ def deck_sags(dwelling_units: int) -> tuple[DeflectionLimit, ...]:
     return code, replace(sag(None), asks=CheckOrigin.ADVICE, says="live load only, floor deflection limit")
 
 
-def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: float) -> SpanFound:
+def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: float) -> SpanResult:
     """Span by the walking criterion: K S_i, ln K = A − B ln(S_i / S_184), never above the K that gives 3 m.
 
     S_i is the span at which one joist gives 2 mm under 1 kN at its middle. Spacings between the table's go up to the next.
@@ -94,10 +94,10 @@ def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: fl
         source=row.source,
         says=f"S_i: 2 mm under 1 kN; {stiffening}. The values assume a subfloor panel; deck boards are none",
     )
-    return SpanFound(span_m=step.value, governs="vibration", step=step)
+    return SpanResult(span_m=step.value, governs="vibration", step=step)
 
 
-def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
+def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistInput) -> SpanResult:
     """The least of vibration, sag (live, L/360), bending and shear, sharing members (case 2).
 
     Raises:
@@ -111,7 +111,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
         )
     if ask.spacing_m > _MOST_SPACING_M + 1e-9:
         raise OutOfScopeError("joists further apart than 610 mm share no load", "at most 610 mm")
-    found: list[SpanFound] = []
+    found: list[SpanResult] = []
     for wood in woods:
         shared = replace(wood, shared=True)
         vibration = vibration_span(wood, ask.spacing_m, ask.stiffening or "strapping", ask.subfloor_m)
@@ -139,7 +139,7 @@ def shown_m(span_m: float) -> float:
 
 def beam_span(
     book: Rulebook, woods: tuple[Wood, ...], *, table_basis: bool, supported_m: float | None, floor: FloorLoad
-) -> SpanFound:
+) -> SpanResult:
     """Strict: built-up beam with K_H 1.1 and the ply's own K_Z, L/360 live, full shear. Table: known cells alone.
 
     Raises:
@@ -171,14 +171,14 @@ def beam_span(
     )
 
 
-def _beam_cell(woods: tuple[Wood, ...], supported_m: float, floor: FloorLoad) -> SpanFound:
+def _beam_cell(woods: tuple[Wood, ...], supported_m: float, floor: FloorLoad) -> SpanResult:
     if abs(floor.live_pa - TABLE_LIVE_PA) > 1 or abs(floor.dead_pa - TABLE_DEAD_PA) > 1:
         raise OutOfScopeError("the beam tables are for 1.9 kPa live and 0.5 kPa dead load", "calculate it instead")
     if any(wood.wet for wood in woods) or any(wood.incised for wood in woods):
         raise OutOfScopeError(
             "the beam tables are for dry, untreated wood", "calculate it instead, or take the wood as dry"
         )
-    found: list[SpanFound] = []
+    found: list[SpanResult] = []
     for wood in woods:
         grade = "No.1/No.2" if wood.grade in ("", "No.1", "No.2") else wood.grade
         rows = [
@@ -196,5 +196,5 @@ def _beam_cell(woods: tuple[Wood, ...], supported_m: float, floor: FloorLoad) ->
             )
         row = min(rows, key=lambda r: r.number("supported_m"))
         step = given_step("L", row.number("span_m") / IN, "in", row.source, f"row of {row.number('supported_m'):.1f} m")
-        found.append(SpanFound(span_m=row.number("span_m"), governs="table", step=step))
+        found.append(SpanResult(span_m=row.number("span_m"), governs="table", step=step))
     return worst_span(found)

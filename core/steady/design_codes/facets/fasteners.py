@@ -1,14 +1,14 @@
 """What a school's fixings hold: sideways, pulled out, in wind, ledgers and plies."""
 
 from steady.design_codes.facets.school import School
-from steady.design_codes.requests import FixingAsk, ScrewAsk
+from steady.design_codes.requests import FastenerInput, ScrewInput
 from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep
 from steady.statics.dowels import Dowel, johansen_n, screw_pull_n
 from steady.units.trade import Units
 
 
-def screws_by_ec5(ask: ScrewAsk, rho: float, units: Units, source: str) -> CalculationStep:
+def screws_by_ec5(ask: ScrewInput, rho: float, units: Units, source: str) -> CalculationStep:
     """Characteristic value × k_mod of a gust / γ_M; a slant earns nothing more. Source: EN 1995-1-1 8.2.2, 8.7 (medium)."""
     d, holds, through = ask.diameter_m * 1000, ask.holds_m * 1000, ask.through_m * 1000
     if not (d > 0 and holds > 0 and through > 0):
@@ -45,7 +45,7 @@ class Fasteners(School):
         """Spacing of ledger fixings."""
         self.none("table of ledger fixings", "calculate the load on each fixing")
 
-    def fastener_lateral(self, ask: FixingAsk) -> tuple[CalculationStep, str]:
+    def fastener_lateral(self, ask: FastenerInput) -> tuple[CalculationStep, str]:
         """What one fixing holds sideways, and its mode. Reference or characteristic value."""
         self.none("rule for fixings")
 
@@ -55,7 +55,7 @@ class Fasteners(School):
         """What one fixing holds in pull-out: per length without a penetration (us), whole otherwise."""
         self.none("rule for pull-out")
 
-    def screws_in_wind(self, ask: ScrewAsk) -> CalculationStep:
+    def screws_in_wind(self, ask: ScrewInput) -> CalculationStep:
         """What screws hold against wind outdoors, at the school's design level.
 
         Where a school has no rule entered, Eurocode 5's with a characteristic density of 0.85 of the mean [practice, low].

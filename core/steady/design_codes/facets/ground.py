@@ -1,7 +1,7 @@
 """What a school says of the ground: soils, how deep posts go, pads, frost."""
 
 from steady.design_codes.facets.school import School
-from steady.design_codes.requests import PadAsk
+from steady.design_codes.requests import PadInput
 from steady.design_codes.results import ClimatePlace, Pad, Soil, pad_width_m
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import CalculationStep
@@ -64,7 +64,7 @@ class GroundRules(School):
         """How thick a plain concrete pad must be under a post."""
         self.none("rule for the thickness of pads")
 
-    def pad_table(self, ask: PadAsk) -> Pad:
+    def pad_table(self, ask: PadInput) -> Pad:
         """A prescriptive pad, by area and soil or by storeys."""
         self.none("table of pads")
 

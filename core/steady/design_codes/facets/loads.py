@@ -1,7 +1,7 @@
 """What a school puts on a structure besides wind: combinations, people on decks, snow and roofs."""
 
 from steady.design_codes.facets.school import School
-from steady.design_codes.requests import DriftAsk, SnowAsk
+from steady.design_codes.requests import DriftInput, SnowInput
 from steady.design_codes.results import Combination
 from steady.plan.model import CalculationStep
 
@@ -44,7 +44,7 @@ class LoadRules(School):
         """What may stand around a roof, key and words; none where the school's snow does not ask it."""
         return ()
 
-    def roof_snow(self, ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
+    def roof_snow(self, ask: SnowInput) -> tuple[CalculationStep, CalculationStep]:
         """Flat-roof snow and the snow to design for."""
         self.none("snow on roofs")
 
@@ -52,7 +52,7 @@ class LoadRules(School):
         """Weight of drifted snow."""
         self.none("density of snow")
 
-    def snow_drift(self, ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
+    def snow_drift(self, ask: DriftInput) -> tuple[CalculationStep, CalculationStep]:
         """Peak surcharge and width of a drift against a higher roof."""
         self.none("rule for drifts")
 

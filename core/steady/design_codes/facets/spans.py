@@ -4,17 +4,17 @@ import math
 
 from steady.design_codes.facets.school import School
 from steady.design_codes.requests import (
-    BeamAsk,
+    BeamInput,
     ColumnInput,
     FloorLoad,
-    JoistAsk,
+    JoistInput,
     LoadType,
-    PostAsk,
-    RafterAsk,
-    SeatAsk,
+    PostInput,
+    RafterInput,
+    SeatInput,
     Wood,
 )
-from steady.design_codes.results import BearingArea, Column, DeflectionLimit, Notched, SpanFound, roof_sag
+from steady.design_codes.results import BearingArea, Column, DeflectionLimit, Notched, SpanResult, roof_sag
 from steady.plan.model import CalculationStep
 from steady.units.units import IN
 
@@ -42,11 +42,11 @@ class Spans(School):
         """The same for members of an open roof, under snow: L/240 where the code gives no limit (practice)."""
         return (roof_sag(240.0, "practice: L/240, our own; the code gives no limit for open roofs"),)
 
-    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistInput) -> SpanResult:
         """How far deck joists may span; of several woods the worst. Raises OutOfScopeError."""
         self.none("spans of joists")
 
-    def joist_cantilever_table(self, woods: tuple[Wood, ...], *, spacing_m: float, floor: FloorLoad) -> SpanFound:
+    def joist_cantilever_table(self, woods: tuple[Wood, ...], *, spacing_m: float, floor: FloorLoad) -> SpanResult:
         """A printed overhang of joists."""
         self.none("table of overhangs", "calculate it")
 
@@ -58,21 +58,21 @@ class Spans(School):
         """A span as it is shown: cut down to the whole inch."""
         return math.floor(span_m / IN + 1e-9) * IN
 
-    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterInput) -> SpanResult:
         """How far rafters may span, edge held by the roof."""
         self.none("spans of rafters")
 
     def joist_cantilever(
         self, woods: tuple[Wood, ...], *, back_span_m: float, tip_n: float, tip_limit_ratio: float
-    ) -> SpanFound:
+    ) -> SpanResult:
         """How far joists may run past their beam."""
         self.none("rule for joists running past a beam")
 
-    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamInput) -> SpanResult:
         """How far apart the posts may stand under a beam. Raises OutOfScopeError."""
         self.none("spans of beams")
 
-    def post_height(self, wood: Wood, ask: PostAsk) -> SpanFound:
+    def post_height(self, wood: Wood, ask: PostInput) -> SpanResult:
         """How tall a post may be under this much deck."""
         self.none("rule for the height of deck posts")
 
@@ -84,7 +84,7 @@ class Spans(School):
         """Squeeze and bending about the strong axis together; at most 1 passes."""
         self.none("rule for posts that are squeezed and bent")
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatInput) -> BearingArea:
         """A bearing perpendicular to grain."""
         self.none("rule for bearing")
 

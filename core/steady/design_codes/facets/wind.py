@@ -3,7 +3,7 @@
 from typing import Self
 
 from steady.design_codes.facets.school import School
-from steady.design_codes.requests import OpenFace, OpenRoofAsk, WindFace, WindLeg, WindPlace
+from steady.design_codes.requests import OpenFace, OpenRoofInput, WindFace, WindLeg, WindPlace
 from steady.design_codes.results import AlongWind, GableWind, NamedZone, WindOnFence
 from steady.plan.model import CalculationStep
 
@@ -70,7 +70,7 @@ class Wind(School):
         """Wind on a solid fence, zone by zone. Raises OutOfScopeError."""
         self.none("wind zones along a fence")
 
-    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:
+    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofInput) -> CalculationStep:
         """Wind on an open roof, negative is up."""
         self.none("wind on open roofs")
 
@@ -78,10 +78,10 @@ class Wind(School):
         """Coefficient on the solid part of an open face, and the pressure on its gross area."""
         self.none("wind on open faces")
 
-    def open_gable(self, place: WindPlace, ask: OpenRoofAsk) -> GableWind:
+    def open_gable(self, place: WindPlace, ask: OpenRoofInput) -> GableWind:
         """Wind across the ridge of an open gable roof."""
         self.none("wind on open gable roofs")
 
-    def open_along(self, place: WindPlace, ask: OpenRoofAsk, length_m: float) -> AlongWind:
+    def open_along(self, place: WindPlace, ask: OpenRoofInput, length_m: float) -> AlongWind:
         """Wind along the ridge of an open roof."""
         self.none("wind along open roofs")

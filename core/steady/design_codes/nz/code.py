@@ -6,14 +6,14 @@ from steady.design_codes.bending_members import EvenLoad, even_span, rafter_span
 from steady.design_codes.nz import ground, loads, timber
 from steady.design_codes.nz.joints import NzJoints
 from steady.design_codes.requests import (
-    BeamAsk,
+    BeamInput,
     ColumnInput,
-    JoistAsk,
+    JoistInput,
     Kind,
     LateralRestraint,
     LoadType,
-    RafterAsk,
-    SeatAsk,
+    RafterInput,
+    SeatInput,
     WindFace,
     WindLeg,
     WindPlace,
@@ -28,7 +28,7 @@ from steady.design_codes.results import (
     NamedZone,
     PeopleLoad,
     Soil,
-    SpanFound,
+    SpanResult,
     StairLimits,
     Strength,
     WindOnFence,
@@ -184,7 +184,7 @@ class NewZealand(Rulebook):
         """ψ_s."""
         return loads.SHORT_TERM[loads.use_of(live_use)]
 
-    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistInput) -> SpanResult:
         """Our own engine: φM, φV, 1.35G and k2 (G + ψ_l Q); no cell of the light-timber standard is entered."""
         if ask.table:
             self.none("cell of the joist tables", "calculate it: shown as our own engine, not as the table")
@@ -204,18 +204,18 @@ class NewZealand(Rulebook):
         ]
         return worst_span(found)
 
-    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterInput) -> SpanResult:
         """Our own engine."""
         return rafter_span(self, woods, ask, live_use="roof")
 
-    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamInput) -> SpanResult:
         """Our own engine."""
         if ask.table:
             self.none("cell of the bearer tables", "calculate it")
         if ask.supported_m is None:
             raise InvalidInputError("supported_length", "is needed")
         return self.joist_span(
-            woods, JoistAsk(spacing_m=ask.supported_m, floor=ask.floor, table=False, limit_ratio=None, longest_m=None)
+            woods, JoistInput(spacing_m=ask.supported_m, floor=ask.floor, table=False, limit_ratio=None, longest_m=None)
         )
 
     def column(self, wood: Wood, load: LoadType, ask: ColumnInput) -> Column:
@@ -240,7 +240,7 @@ class NewZealand(Rulebook):
             source="nzs-3603: 3.4; medium",
         )
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatInput) -> BearingArea:
         """NZS 3603 3.2.10."""
         return timber.seat(wood, load, width_m=ask.width_m, length_m=ask.length_m, from_end_m=ask.from_end_m)
 

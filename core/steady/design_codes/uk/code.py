@@ -6,20 +6,20 @@ from steady.data.loader import keyed
 from steady.design_codes.base import Rulebook, screws_by_ec5
 from steady.design_codes.bending_members import EvenLoad, even_span, rafter_span, worst_span
 from steady.design_codes.requests import (
-    BeamAsk,
+    BeamInput,
     ColumnInput,
-    DriftAsk,
-    FixingAsk,
-    JoistAsk,
+    DriftInput,
+    FastenerInput,
+    JoistInput,
     Kind,
     LateralRestraint,
     LoadType,
     OpenFace,
-    OpenRoofAsk,
-    RafterAsk,
-    ScrewAsk,
-    SeatAsk,
-    SnowAsk,
+    OpenRoofInput,
+    RafterInput,
+    ScrewInput,
+    SeatInput,
+    SnowInput,
     WindFace,
     WindLeg,
     WindPlace,
@@ -35,7 +35,7 @@ from steady.design_codes.results import (
     Notched,
     PeopleLoad,
     Soil,
-    SpanFound,
+    SpanResult,
     StairLimits,
     Strength,
     WindOnFence,
@@ -206,7 +206,7 @@ class UnitedKingdom(Rulebook):
             ),
         )
 
-    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistInput) -> SpanResult:
         """Our own engine: strength, w_inst and w_fin; no span table is entered."""
         if ask.table:
             self.none("span table for joists", "calculate it")
@@ -226,18 +226,18 @@ class UnitedKingdom(Rulebook):
         ]
         return worst_span(found)
 
-    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterInput) -> SpanResult:
         """Snow or maintenance (H) as the one live load."""
         return rafter_span(self, woods, ask, live_use="snow" if ask.roof.load == "snow" else "H")
 
-    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamInput) -> SpanResult:
         """Our own engine."""
         if ask.table:
             self.none("span table for beams", "calculate it")
         if ask.supported_m is None:
             raise InvalidInputError("supported_length", "is needed")
         return self.joist_span(
-            woods, JoistAsk(spacing_m=ask.supported_m, floor=ask.floor, table=False, limit_ratio=None, longest_m=None)
+            woods, JoistInput(spacing_m=ask.supported_m, floor=ask.floor, table=False, limit_ratio=None, longest_m=None)
         )
 
     def column(self, wood: Wood, load: LoadType, ask: ColumnInput) -> Column:
@@ -250,7 +250,7 @@ class UnitedKingdom(Rulebook):
         """EN 1995-1-1 6.23, 6.24."""
         return members.column_use(wood, load, ask)
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatInput) -> BearingArea:
         """EN 1995-1-1 6.1.5."""
         return members.seat(wood, load, ask)
 
@@ -315,7 +315,7 @@ class UnitedKingdom(Rulebook):
             says="characteristic, no load factor",
         )
 
-    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:
+    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofInput) -> CalculationStep:
         """EN 1991-1-4 Table 7.6, overall coefficient."""
         _, q = self.velocity_pressure(place, ask.height_m)
         cf = loads.canopy_coefficient(ask.slope_rad, ask.obstructed, ask.uplift)
@@ -333,20 +333,20 @@ class UnitedKingdom(Rulebook):
         """Upper bounds of EN 1991-1-4 7.11, whose curves are not recalled."""
         return loads.open_face_pressure(self.velocity_pressure(place, face.height_m)[1], face)
 
-    def open_gable(self, place: WindPlace, ask: OpenRoofAsk) -> GableWind:
+    def open_gable(self, place: WindPlace, ask: OpenRoofInput) -> GableWind:
         """EN 1991-1-4 Table 7.7."""
         return loads.open_gable(self.velocity_pressure(place, ask.height_m)[1], ask)
 
-    def roof_snow(self, ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
+    def roof_snow(self, ask: SnowInput) -> tuple[CalculationStep, CalculationStep]:
         """EN 1991-1-3 5.3: .8 of the snow on the ground, to 30 degrees."""
         found = loads.roof_snow(ask)
         return found, found
 
-    def snow_drift(self, ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
+    def snow_drift(self, ask: DriftInput) -> tuple[CalculationStep, CalculationStep]:
         """EN 1991-1-3 5.3.6: the whole snow at the wall. The UK annex replaces it, so it is an estimate."""
         return loads.snow_drift(ask)
 
-    def fastener_lateral(self, ask: FixingAsk) -> tuple[CalculationStep, str]:
+    def fastener_lateral(self, ask: FastenerInput) -> tuple[CalculationStep, str]:
         """EN 1995-1-1 8.2.2; `wood` is a strength class. Thin fasteners hold alike in every direction."""
         if not 0 <= ask.angle_rad <= math.pi / 2 + 1e-9:
             raise InvalidInputError("load_angle", "must be 0 to 90 degrees")
@@ -360,7 +360,7 @@ class UnitedKingdom(Rulebook):
             fastener=fastener, diameter_m=diameter_m, penetration_m=penetration_m, grade=wood, axis_rad=axis_rad
         )
 
-    def screws_in_wind(self, ask: ScrewAsk) -> CalculationStep:
+    def screws_in_wind(self, ask: ScrewInput) -> CalculationStep:
         """EN 1995-1-1 with the class's own density; outside its sizes on the safe side of practice."""
         grade = ask.wood.grade
         rho = (

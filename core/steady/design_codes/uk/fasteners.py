@@ -2,7 +2,7 @@
 
 import math
 
-from steady.design_codes.requests import FixingAsk
+from steady.design_codes.requests import FastenerInput
 from steady.design_codes.uk.timber import reference
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import CalculationStep
@@ -14,7 +14,7 @@ TENSILE_MPA = 600.0
 _ROPE = {"nail": 0.15, "wood screw": 1.0, "bolt": 0.25}
 
 
-def lateral(ask: FixingAsk) -> tuple[CalculationStep, str]:
+def lateral(ask: FastenerInput) -> tuple[CalculationStep, str]:
     """F_v,Rk of one fastener along the grain, and its mode.
 
     Raises:

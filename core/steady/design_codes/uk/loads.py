@@ -7,7 +7,16 @@ from functools import cache, lru_cache
 from steady.data.interpolation import beside, between
 from steady.data.loader import keyed, table
 from steady.design_codes.fences import EndZone, middle_arm, zones_between
-from steady.design_codes.requests import DriftAsk, LegEnd, OpenFace, OpenRoofAsk, SnowAsk, WindFace, WindLeg, WindPlace
+from steady.design_codes.requests import (
+    DriftInput,
+    LegEnd,
+    OpenFace,
+    OpenRoofInput,
+    SnowInput,
+    WindFace,
+    WindLeg,
+    WindPlace,
+)
 from steady.design_codes.results import (
     Combination,
     GableWind,
@@ -347,7 +356,7 @@ def treatment(part: str, clearance_m: float | None) -> tuple[str, str]:
 SNOW_SHAPE, SNOW_SLOPE_RAD = 0.8, math.radians(30)
 
 
-def roof_snow(ask: SnowAsk) -> CalculationStep:
+def roof_snow(ask: SnowInput) -> CalculationStep:
     """Even snow on a roof to 30 degrees.
 
     Raises:
@@ -375,7 +384,7 @@ SNOW_WEIGHT = 2.0
 """Weight of snow (kN/m³). Source: EN 1991-1-3 5.3.6 (from memory, medium)."""
 
 
-def snow_drift(ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
+def snow_drift(ask: DriftInput) -> tuple[CalculationStep, CalculationStep]:
     """Snow at the wall of a higher roof, and how far out it lies.
 
     Source: EN 1991-1-3 5.3.6 (from memory, medium): μ_w = (b1 + b2) / 2 h, from .8 to 4 and at most 2 h / s_k; 5 to 15 m wide.
@@ -437,7 +446,7 @@ def open_face_pressure(q: CalculationStep, face: OpenFace) -> tuple[float, Calcu
     )
 
 
-def open_gable(q: CalculationStep, ask: OpenRoofAsk) -> GableWind:
+def open_gable(q: CalculationStep, ask: OpenRoofInput) -> GableWind:
     """Wind on an open gable roof: both slopes alike, or one alone. Source: EN 1991-1-4 Table 7.7 (from memory, medium).
 
     Raises:

@@ -2,7 +2,7 @@
 
 import math
 
-from steady.design_codes.requests import ColumnInput, LateralRestraint, LoadType, SeatAsk, Wood
+from steady.design_codes.requests import ColumnInput, LateralRestraint, LoadType, SeatInput, Wood
 from steady.design_codes.results import BearingArea, Column, Notched
 from steady.design_codes.uk import timber
 from steady.errors import InvalidInputError
@@ -159,7 +159,7 @@ def column_use(wood: Wood, load: LoadType, ask: ColumnInput) -> CalculationStep:
     )
 
 
-def seat(wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
+def seat(wood: Wood, load: LoadType, ask: SeatInput) -> BearingArea:
     """F_90 on l + 30 mm a side: toward the end only what there is, on the inner side at most the bearing's own length.
 
     Raises:

@@ -6,23 +6,23 @@ from steady.design_codes import pole_embedment
 from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import rafter_span
 from steady.design_codes.requests import (
-    BeamAsk,
+    BeamInput,
     ColumnInput,
-    DriftAsk,
-    FixingAsk,
+    DriftInput,
+    FastenerInput,
     FloorLoad,
-    JoistAsk,
+    JoistInput,
     Kind,
     LateralRestraint,
     LoadType,
     OpenFace,
-    OpenRoofAsk,
-    PadAsk,
-    PostAsk,
-    RafterAsk,
-    ScrewAsk,
-    SeatAsk,
-    SnowAsk,
+    OpenRoofInput,
+    PadInput,
+    PostInput,
+    RafterInput,
+    ScrewInput,
+    SeatInput,
+    SnowInput,
     WindFace,
     WindLeg,
     WindPlace,
@@ -40,7 +40,7 @@ from steady.design_codes.results import (
     Pad,
     PeopleLoad,
     Soil,
-    SpanFound,
+    SpanResult,
     StairLimits,
     Strength,
     WindOnFence,
@@ -128,7 +128,7 @@ class UnitedStates(Rulebook):
         """IRC R507.3.1."""
         return deck_provisions.pad_thickness(width_m, post_m)
 
-    def pad_table(self, ask: PadAsk) -> Pad:
+    def pad_table(self, ask: PadInput) -> Pad:
         """IRC R507.3.1."""
         if ask.area_m2 is None:
             raise InvalidInputError("supported_area", "is needed")
@@ -259,11 +259,11 @@ class UnitedStates(Rulebook):
         return (roof_sag(240.0, "irc: R301.7; high"),)
 
     # Spans and members
-    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistInput) -> SpanResult:
         """IRC R507.6, or NDS."""
         return spans.joist_span(self, woods, ask)
 
-    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterInput) -> SpanResult:
         """NDS with the roof or snow duration; live load alone on the sag."""
         sag = DeflectionLimit(
             kind="deflection",
@@ -277,11 +277,11 @@ class UnitedStates(Rulebook):
 
     def joist_cantilever(
         self, woods: tuple[Wood, ...], *, back_span_m: float, tip_n: float, tip_limit_ratio: float
-    ) -> SpanFound:
+    ) -> SpanResult:
         """IRC R507.6's terms."""
         return spans.joist_cantilever(woods, back_span_m=back_span_m, tip_n=tip_n, tip_limit_ratio=tip_limit_ratio)
 
-    def joist_cantilever_table(self, woods: tuple[Wood, ...], *, spacing_m: float, floor: FloorLoad) -> SpanFound:
+    def joist_cantilever_table(self, woods: tuple[Wood, ...], *, spacing_m: float, floor: FloorLoad) -> SpanResult:
         """IRC R507.6."""
         row = spans.joist_table(woods, spacing_m, floor)
         name = f"table R507.6: row {row.text['size']} {row.text['group']}, column {spacing_m / IN:.0f} in, overhang"
@@ -291,11 +291,11 @@ class UnitedStates(Rulebook):
         """Bearing strength is the same for all dimension lumber of a species."""
         return "2x6"
 
-    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamInput) -> SpanResult:
         """IRC R507.5, or NDS."""
         return spans.beam_span(self, woods, ask)
 
-    def post_height(self, wood: Wood, ask: PostAsk) -> SpanFound:
+    def post_height(self, wood: Wood, ask: PostInput) -> SpanResult:
         """NDS 3.7.1, or IRC R507.4."""
         return spans.post_height(self, wood, ask)
 
@@ -371,7 +371,7 @@ class UnitedStates(Rulebook):
             says="squeeze and bending together",
         )
 
-    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> BearingArea:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatInput) -> BearingArea:
         """NDS 3.10."""
         length_m = ask.length_m
         factor = members.bearing_factor(length_m / IN, ask.from_end_m / IN)
@@ -442,7 +442,7 @@ class UnitedStates(Rulebook):
         """IRC R311.7."""
         return deck_provisions.stair(stringer)
 
-    def screws_in_wind(self, ask: ScrewAsk) -> CalculationStep:
+    def screws_in_wind(self, ask: ScrewInput) -> CalculationStep:
         """NDS 12.2 and 12.3 with the wind's duration and wet service; at a slant C_tn."""
         fastener = "lag screw" if ask.diameter_m > 0.24 * IN else "wood screw"
         gravity = timber.species_gravity(ask.wood.species)
@@ -530,7 +530,7 @@ class UnitedStates(Rulebook):
         """ASCE 7 section 29.3."""
         return wind.wind_on_fence(place, face)
 
-    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:
+    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofInput) -> CalculationStep:
         """ASCE 7 27.3.2."""
         return wind.open_roof_pressure(place, ask)
 
@@ -538,11 +538,11 @@ class UnitedStates(Rulebook):
         """ASCE 7 29.4."""
         return wind.open_face_pressure(place, face)
 
-    def open_gable(self, place: WindPlace, ask: OpenRoofAsk) -> GableWind:
+    def open_gable(self, place: WindPlace, ask: OpenRoofInput) -> GableWind:
         """ASCE 7 Fig. 27.3-5."""
         return wind.open_gable(place, ask)
 
-    def open_along(self, place: WindPlace, ask: OpenRoofAsk, length_m: float) -> AlongWind:
+    def open_along(self, place: WindPlace, ask: OpenRoofInput, length_m: float) -> AlongWind:
         """ASCE 7 Fig. 27.3-7."""
         return wind.open_along(place, ask, length_m)
 
@@ -554,7 +554,7 @@ class UnitedStates(Rulebook):
             ("sheltered", "close among tall trees or buildings"),
         )
 
-    def roof_snow(self, ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
+    def roof_snow(self, ask: SnowInput) -> tuple[CalculationStep, CalculationStep]:
         """ASCE 7-16 chapter 7."""
         return loads.roof_snow(ask)
 
@@ -562,7 +562,7 @@ class UnitedStates(Rulebook):
         """ASCE 7-16 7.7.1."""
         return loads.snow_density(ground_pa)
 
-    def snow_drift(self, ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
+    def snow_drift(self, ask: DriftInput) -> tuple[CalculationStep, CalculationStep]:
         """ASCE 7-16 7.7.1."""
         return loads.snow_drift(ask)
 
@@ -577,7 +577,7 @@ class UnitedStates(Rulebook):
         return 240.0, given_step("n", 240.0, "", source)
 
     # Fixings
-    def fastener_lateral(self, ask: FixingAsk) -> tuple[CalculationStep, str]:
+    def fastener_lateral(self, ask: FastenerInput) -> tuple[CalculationStep, str]:
         """NDS 12.3; `wood` is a species."""
         return fasteners.lateral(
             DowelFastener(fastener=ask.fastener, diameter_m=ask.diameter_m, side_m=ask.side_m, main_m=ask.main_m),

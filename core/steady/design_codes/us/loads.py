@@ -4,7 +4,7 @@ import math
 from functools import lru_cache
 
 from steady.data.loader import keyed
-from steady.design_codes.requests import DriftAsk, SnowAsk
+from steady.design_codes.requests import DriftInput, SnowInput
 from steady.design_codes.results import Combination, given_step
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import CalculationStep
@@ -89,7 +89,7 @@ def snow_exposure(terrain: str, shelter: str) -> float:
     return found.number("snow_factor")
 
 
-def _rains_on_snow(ask: SnowAsk) -> bool:
+def _rains_on_snow(ask: SnowInput) -> bool:
     """Rain that runs through snow stands on a roof that is nearly flat: less degrees than a fiftieth of its width in feet.
 
     Source: ASCE 7-16 7.10 (from memory, high).
@@ -99,7 +99,7 @@ def _rains_on_snow(ask: SnowAsk) -> bool:
     return ask.roof_width_m is not None and math.degrees(ask.slope_rad) < ask.roof_width_m / FT / 50
 
 
-def roof_snow(ask: SnowAsk) -> tuple[CalculationStep, CalculationStep]:
+def roof_snow(ask: SnowInput) -> tuple[CalculationStep, CalculationStep]:
     """p_f, and the greater of p_f (with rain on snow) and the low-slope minimum. No reduction for slope: C_s = 1.
 
     Raises:
@@ -165,7 +165,7 @@ def snow_density(ground_pa: float) -> CalculationStep:
     )
 
 
-def snow_drift(ask: DriftAsk) -> tuple[CalculationStep, CalculationStep]:
+def snow_drift(ask: DriftInput) -> tuple[CalculationStep, CalculationStep]:
     """Peak surcharge (psf) and width (ft) of the drift on a roof below a higher one.
 
     Raises:

@@ -10,8 +10,8 @@ from functools import cache, lru_cache
 from steady.data.loader import TableRow, table
 from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import EvenLoad, even_span, least_span, worst_span
-from steady.design_codes.requests import BeamAsk, FloorLoad, JoistAsk, PostAsk, Wood
-from steady.design_codes.results import DeflectionLimit, SpanFound, given_step
+from steady.design_codes.requests import BeamInput, FloorLoad, JoistInput, PostInput, Wood
+from steady.design_codes.results import DeflectionLimit, SpanResult, given_step
 from steady.design_codes.us import timber
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import CalculationStep
@@ -82,14 +82,14 @@ def joist_table(woods: tuple[Wood, ...], spacing_m: float, floor: FloorLoad) -> 
     return _next(rows, "spacing_m", spacing_m, "the spacing", "at most 24 in")
 
 
-def cell(row: TableRow, column: str, symbol: str, says: str) -> SpanFound:
+def cell(row: TableRow, column: str, symbol: str, says: str) -> SpanResult:
     """A printed cell as an answer."""
     value_m = row.number(column)
     step = given_step(symbol, value_m / IN, "in", row.source, says)
-    return SpanFound(span_m=value_m, governs="table", step=step)
+    return SpanResult(span_m=value_m, governs="table", step=step)
 
 
-def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
+def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistInput) -> SpanResult:
     """Simple span of joists: strength under D and D + L, sag under live load alone, shear within d of the end left out.
 
     Raises:
@@ -132,7 +132,9 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
 
 
 @lru_cache(maxsize=1024)
-def joist_cantilever(woods: tuple[Wood, ...], *, back_span_m: float, tip_n: float, tip_limit_ratio: float) -> SpanFound:
+def joist_cantilever(
+    woods: tuple[Wood, ...], *, back_span_m: float, tip_n: float, tip_limit_ratio: float
+) -> SpanResult:
     """Overhang at which the tip, under one load, drops the overhang over a number; at most a quarter of the back span.
 
     Tip drop of a point load: P a² (L + a) / (3 E I) = a / n, so a² + L a − 3 E I / (n P) = 0.
@@ -144,7 +146,7 @@ def joist_cantilever(woods: tuple[Wood, ...], *, back_span_m: float, tip_n: floa
     """
     if not (tip_n > 0 and tip_limit_ratio > 0):
         raise InvalidInputError("tip_load" if not tip_n > 0 else "tip_deflection_limit", "must be above 0")
-    least: SpanFound | None = None
+    least: SpanResult | None = None
     for wood in woods:
         e = timber.strength("stiffness", wood, "floor")
         b = 3 * e.allowed_pa * wood.second_moment_m4 / (tip_limit_ratio * tip_n)
@@ -160,13 +162,13 @@ def joist_cantilever(woods: tuple[Wood, ...], *, back_span_m: float, tip_n: floa
             says="B = 3 E' I / (n P): where the tip drops a / n under the load",
         )
         governs = "deflection" if tip_m < quarter_m else "a quarter of the span"
-        found = SpanFound(span_m=min(tip_m, quarter_m), governs=governs, step=step)
+        found = SpanResult(span_m=min(tip_m, quarter_m), governs=governs, step=step)
         least = found if least is None or found.span_m < least.span_m else least
     assert least is not None
     return least
 
 
-def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
+def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamInput) -> SpanResult:
     """Simple span of a beam.
 
     Calculated: strict allowable stress (two plies share nothing), full shear, sag under live load at L/360.
@@ -216,7 +218,7 @@ def _beam_rows(group: str, size: str, plies: int) -> tuple[TableRow, ...]:
     )
 
 
-def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, edition: str) -> SpanFound:
+def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, edition: str) -> SpanResult:
     group = table_conditions(woods, floor)
     if edition not in ("IRC 2018", "IRC 2021"):
         raise OutOfScopeError(f"no beam table for {edition[:20]}", "IRC 2018 or IRC 2021")
@@ -234,7 +236,7 @@ def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, e
     )
 
 
-def post_height(book: Rulebook, wood: Wood, ask: PostAsk) -> SpanFound:
+def post_height(book: Rulebook, wood: Wood, ask: PostInput) -> SpanResult:
     """Height at which a centred load uses the post up: C_P turned round.
 
     Raises:
@@ -268,10 +270,10 @@ def post_height(book: Rulebook, wood: Wood, ask: PostAsk) -> SpanFound:
     )
     limits = [("buckling", step.value * IN), ("slenderness", 50 * d_in * IN)]
     found = least_span(book, wood, limits, ask.longest_m)
-    return SpanFound(span_m=found.span_m, governs=found.governs, step=step, limits=found.limits)
+    return SpanResult(span_m=found.span_m, governs=found.governs, step=step, limits=found.limits)
 
 
-def _post_cell(wood: Wood, area_m2: float, floor: FloorLoad, edition: str) -> SpanFound:
+def _post_cell(wood: Wood, area_m2: float, floor: FloorLoad, edition: str) -> SpanResult:
     group = table_conditions((wood,), floor)
     rows = [row for row in table("us_post_table") if row.text["edition"] == edition]
     if edition == "IRC 2018":

@@ -11,7 +11,7 @@ from functools import cache
 from steady.data.interpolation import beside, between
 from steady.data.loader import TableRow, keyed, table
 from steady.design_codes.fences import EndZone, zones_between
-from steady.design_codes.requests import LegEnd, OpenFace, OpenRoofAsk, WindFace, WindLeg, WindPlace
+from steady.design_codes.requests import LegEnd, OpenFace, OpenRoofInput, WindFace, WindLeg, WindPlace
 from steady.design_codes.results import AlongWind, GableWind, WindOnFence, WindZone, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import CalculationStep
@@ -362,7 +362,7 @@ def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: floa
     )
 
 
-def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> CalculationStep:
+def open_roof_pressure(place: WindPlace, ask: OpenRoofInput) -> CalculationStep:
     """Mean wind on a monoslope free roof, both halves together, the worst case and direction; negative is up.
 
     Raises:
@@ -434,7 +434,7 @@ def open_face_pressure(place: WindPlace, face: OpenFace) -> tuple[float, Calcula
     )
 
 
-def open_gable(place: WindPlace, ask: OpenRoofAsk) -> GableWind:
+def open_gable(place: WindPlace, ask: OpenRoofInput) -> GableWind:
     """Wind across the ridge of an open gable roof. Source: ASCE 7-16 Fig. 27.3-5 (from memory, medium).
 
     Raises:
@@ -467,7 +467,7 @@ def open_gable(place: WindPlace, ask: OpenRoofAsk) -> GableWind:
 ALONG = ("", "second_", "beyond_")
 
 
-def open_along(place: WindPlace, ask: OpenRoofAsk, length_m: float) -> AlongWind:
+def open_along(place: WindPlace, ask: OpenRoofInput, length_m: float) -> AlongWind:
     """Wind along the ridge of an open roof: zones of one height, two heights and beyond from its windward edge.
 
     Source: ASCE 7-16 Fig. 27.3-7 (from memory, medium).

@@ -144,13 +144,13 @@ def add_box(g: Grouper, box: Boxed, named: str, place: PartPlacement, length_m: 
     return why
 
 
-def check_boxed(found: CheckCollector, box: Boxed, one: Bends, dead: Action, loads: Sequence[Loaded]) -> None:
+def check_boxed(collector: CheckCollector, box: Boxed, one: Bends, dead: Action, loads: Sequence[Loaded]) -> None:
     """Flanges pulled and pressed, webs sheared, and the whole's sag, under each load in turn; the worst of each is kept.
 
     The rafters hold the upper flange sideways. Source: EN 1995-1-1 9.1.1 and Annex B; the mechanics stand in every school.
     """
     try:
-        e_pa = si(found.book.stiffness(one.wood))
+        e_pa = si(collector.book.stiffness(one.wood))
         share = box.share(e_pa, one.run.span_m)
         jointed = any(box.joints(one.run.length_m, box.sheet_m).joints_m)
         if jointed and box.webs < 2:
@@ -158,28 +158,30 @@ def check_boxed(found: CheckCollector, box: Boxed, one: Bends, dead: Action, loa
                 "one web alone has a joint without a plate", "two webs, or a sheet as long as the beam"
             )
         weak = box.statics(e_pa, box.webs - 1 if jointed else box.webs)
-        f, sheared = factors_of(found.book), list[tuple[float, Loaded]]()
+        f, sheared = factors_of(collector.book), list[tuple[float, Loaded]]()
         for load in loads:
             times = f.wind_up if load.lasts == "wind" else f.live
             moment = f.dead * dead.moment_n_m + times * load.action.moment_n_m
             shear = f.dead * dead.shear_n + times * load.action.shear_n
-            _flanges(found, one, load, (weak, share), moment)
+            _flanges(collector, one, load, (weak, share), moment)
             sheared.append((weak.web_shear_pa(shear), load))
             if load.sags:
-                _sags(found, box, one, (e_pa, share), (dead, load))
-        _webs(found, box, one, *max(sheared, key=lambda pair: pair[0]))
+                _sags(collector, box, one, (e_pa, share), (dead, load))
+        _webs(collector, box, one, *max(sheared, key=lambda pair: pair[0]))
     except (OutOfScopeError, InvalidInputError) as refused:
         outside = (
             refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "beams of plies")
         )
-        found.gap(f"{one.what}.bending", one.about, outside)
-    found.checks = worst_of_each(found.checks, one.about)
+        collector.gap(f"{one.what}.bending", one.about, outside)
+    collector.checks = worst_of_each(collector.checks, one.about)
 
 
-def _flanges(found: CheckCollector, one: Bends, load: Loaded, weak: tuple[BoxBeam, float], moment_n_m: float) -> None:
-    (box, share), book = weak, found.book
+def _flanges(
+    collector: CheckCollector, one: Bends, load: Loaded, weak: tuple[BoxBeam, float], moment_n_m: float
+) -> None:
+    (box, share), book = weak, collector.book
     strengths = [book.strength(kind, one.wood, load.lasts) for kind in ("tension", "compression")]
-    least = min(strengths, key=lambda found: found.allowed_pa)
+    least = min(strengths, key=lambda collector: collector.allowed_pa)
     bend, size, stress = ("kN.m", "mm", "MPa") if book.metric else ("lb-in", "in", "psi")
     per = UNITS[bend][1] / UNITS[size][1] ** 3 / UNITS[stress][1]
     inputs = (
@@ -199,14 +201,14 @@ def _flanges(found: CheckCollector, one: Bends, load: Loaded, weak: tuple[BoxBea
         says="outer face of a flange; r: what nails leave of the glued box",
     )
     limit = given_step("f_max", least.allowed_pa / UNITS[stress][1], stress, least.step.source, least.step.says)
-    found.at_most(f"{one.what}.bending", one.about, demand, limit, (least.step,), case=load.says)
+    collector.at_most(f"{one.what}.bending", one.about, demand, limit, (least.step,), case=load.says)
 
 
-def _webs(found: CheckCollector, box: Boxed, one: Bends, shear_pa: float, load: Loaded) -> None:
-    stress = "MPa" if found.book.metric else "psi"
+def _webs(collector: CheckCollector, box: Boxed, one: Bends, shear_pa: float, load: Loaded) -> None:
+    stress = "MPa" if collector.book.metric else "psi"
     demand = given_step("tau", shear_pa / UNITS[stress][1], stress, RULE, "webs that are whole, at the middle")
     if box.web_shear_pa is None:
-        found.gap(
+        collector.gap(
             f"{one.what}.shear",
             one.about,
             OutOfScopeError(
@@ -217,14 +219,14 @@ def _webs(found: CheckCollector, box: Boxed, one: Bends, shear_pa: float, load: 
         )
         return
     limit = given_step("tau_max", box.web_shear_pa / UNITS[stress][1], stress, "user: the panel's maker", "the panel")
-    found.at_most(f"{one.what}.shear", one.about, demand, limit, (), case=load.says)
+    collector.at_most(f"{one.what}.shear", one.about, demand, limit, (), case=load.says)
 
 
 def _sags(
-    found: CheckCollector, box: Boxed, one: Bends, stiff: tuple[float, float], under: tuple[Action, Loaded]
+    collector: CheckCollector, box: Boxed, one: Bends, stiff: tuple[float, float], under: tuple[Action, Loaded]
 ) -> None:
     (e_pa, share), (dead, load) = stiff, under
-    size = "mm" if found.book.metric else "in"
+    size = "mm" if collector.book.metric else "in"
     whole = box.statics(e_pa, box.webs)
     bending = (dead.sag_n_m3 + load.action.sag_n_m3) / (e_pa * whole.inertia_m4 * share)
     web_m2 = box.webs * box.web.thickness_m * (box.deep_m - box.flange.thickness_m)
@@ -246,7 +248,7 @@ def _sags(
         inputs=(("L", one.run.span_m / UNITS[size][1], size), ("n", SAG_RATIO, "")),
         source="practice: our own",
     )
-    found.at_most(f"{one.what}.deflection", one.about, demand, limit, (), case=load.says, asks=CheckOrigin.ADVICE)
+    collector.at_most(f"{one.what}.deflection", one.about, demand, limit, (), case=load.says, asks=CheckOrigin.ADVICE)
 
 
 def joints_say(box: Boxed, length_m: float) -> tuple[WebJoints, str]:

@@ -55,9 +55,9 @@ def credited(wood: Wood, across: bool) -> Wood:
     return replace(wood, plies=OUTER, flat=across)
 
 
-def check_plies(found: CheckCollector, about: str, stand: PostSupport, down_n: float, swayed: SwayEffects) -> None:
+def check_plies(collector: CheckCollector, about: str, stand: PostSupport, down_n: float, swayed: SwayEffects) -> None:
     """Outer plies bent as the roof sways; squeezed and bent, one of them with half of both, the strong way alone."""
-    u = found.book.units
+    u = collector.book.units
     moment = given_step(
         "M_s",
         swayed.moment_n_m / u.moment_n_m,
@@ -66,29 +66,31 @@ def check_plies(found: CheckCollector, about: str, stand: PostSupport, down_n: f
         f"in the post, {swayed.way}; the outer plies take it",
     )
     one = check_bends(
-        found.book,
+        collector.book,
         stand.post,
         (moment, "wind"),
         CheckContext("post.bending", about, f"wind {swayed.way}"),
         "thicker outer plies",
     )
-    found.take(one)
+    collector.take(one)
     name = "post.combined_axial_and_bending"
     if stand.post.flat:
         why = "built-up posts that bend across their plies while they are squeezed are outside the code's rules"
-        found.gap(name, about, OutOfScopeError(why, MEND))
+        collector.gap(name, about, OutOfScopeError(why, MEND))
         return
     half = replace(swayed, moment_n_m=swayed.moment_n_m / OUTER)
-    _by_ply(found, name, about, lambda: check_post(found, about, _one_ply(stand), down_n / OUTER, half))
+    _by_ply(collector, name, about, lambda: check_post(collector, about, _one_ply(stand), down_n / OUTER, half))
 
 
-def check_plies_loaded(found: CheckCollector, about: str, stand: PostSupport, down_n: float, length_m: float) -> None:
+def check_plies_loaded(
+    collector: CheckCollector, about: str, stand: PostSupport, down_n: float, length_m: float
+) -> None:
     """One outer ply under half of what comes down on a still day."""
     _by_ply(
-        found,
+        collector,
         "post.axial_compression",
         about,
-        lambda: check_loaded(found, about, _one_ply(stand), down_n / OUTER, length_m),
+        lambda: check_loaded(collector, about, _one_ply(stand), down_n / OUTER, length_m),
     )
 
 
@@ -96,18 +98,18 @@ def _one_ply(stand: PostSupport) -> PostSupport:
     return replace(stand, post=replace(stand.post, plies=1, flat=False))
 
 
-def _by_ply(found: CheckCollector, name: str, about: str, check: Callable[[], None]) -> None:
+def _by_ply(collector: CheckCollector, name: str, about: str, check: Callable[[], None]) -> None:
     """A check of one ply; where the school refuses it, what is built instead."""
     check()
     # One ply alone may be more slender than a code lets a column be; what the plies are together, no rule here tells.
-    slender = [c for c in found.checks if (c.key, c.about) == (name + SLENDERNESS, about)]
-    found.checks[:] = [c for c in found.checks if c not in slender]
+    slender = [c for c in collector.checks if (c.key, c.about) == (name + SLENDERNESS, about)]
+    collector.checks[:] = [c for c in collector.checks if c not in slender]
     for one in slender:
         says = f"the slenderness is {one.demand.value:.0f}, over {one.limit.value:.0f}"
-        found.gap(name, about, OutOfScopeError(says, MEND))
-    found.not_covered = [
+        collector.gap(name, about, OutOfScopeError(says, MEND))
+    collector.not_covered = [
         replace(gap, reason=f"ply by ply: {gap.reason}", would_have_to_change=MEND)
         if (gap.key, gap.about) == (name, about) and not gap.reason.startswith("ply by ply")
         else gap
-        for gap in found.not_covered
+        for gap in collector.not_covered
     ]

@@ -54,7 +54,7 @@ def beam_crossed(frame: RoofFrame, loads: CanopyLoads) -> Crossed:
     )
 
 
-def check_crossed(found: CheckCollector, frame: RoofFrame, ask: Sway, one: SwayEffects) -> None:
+def check_crossed(collector: CheckCollector, frame: RoofFrame, ask: Sway, one: SwayEffects) -> None:
     """The cross member under every combination with wind, down and up, pushed either way: M = P h / 2 (1 - 2 b / s) at each brace.
 
     Between the braces that moment runs in a straight line to its opposite; towards a post it runs out to nothing.
@@ -63,10 +63,10 @@ def check_crossed(found: CheckCollector, frame: RoofFrame, ask: Sway, one: SwayE
     """
     if not one.beam_moment_n_m:
         return
-    lies, f = ask.crossed, factors_of(found.book)
+    lies, f = ask.crossed, factors_of(collector.book)
     dead, wind, snow = (_solved(lies.run, loads) for loads in (lies.dead, lies.wind, lies.snow))
     worst = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
-    for case in wind_cases(found.book):
+    for case in wind_cases(collector.book):
         down = ((case.dead, dead), (case.share * f.wind_up, wind), (case.snow, snow))
         up = ((f.lasting, dead), (-case.share * f.wind_up, wind))
         for parts in (down, up):
@@ -79,10 +79,14 @@ def check_crossed(found: CheckCollector, frame: RoofFrame, ask: Sway, one: SwayE
     loaded = [Loaded(says=f"wind {ask.way}, where braces meet it", action=_as_live(worst, f), lasts="wind", sags=False)]
     if frame.boxed is not None:
         check_boxed(
-            found, frame.boxed, Bends(lies.what, lies.about, frame.wood(frame.boxed.flange), lies.run), NOTHING, loaded
+            collector,
+            frame.boxed,
+            Bends(lies.what, lies.about, frame.wood(frame.boxed.flange), lies.run),
+            NOTHING,
+            loaded,
         )
         return
-    check_run(found, Bends(lies.what, lies.about, ask.cross, lies.run), NOTHING, loaded)
+    check_run(collector, Bends(lies.what, lies.about, ask.cross, lies.run), NOTHING, loaded)
 
 
 def _solved(run: ContinuousMember, loads: Sequence[PointLoad | SpreadLoad]) -> Solved | None:

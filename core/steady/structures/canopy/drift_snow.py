@@ -5,7 +5,7 @@ from dataclasses import replace
 from steady.design_codes.base import Rulebook
 from steady.design_codes.canopies import SLIDES_OVER_M, slid, snow_on_slats_pa
 from steady.design_codes.facets.loads import LoadRules
-from steady.design_codes.requests import DriftAsk
+from steady.design_codes.requests import DriftInput
 from steady.design_codes.results import si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
@@ -63,7 +63,7 @@ class Catches:
 
 
 def heaped(
-    found: CheckCollector, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches
+    collector: CheckCollector, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches
 ) -> tuple[DriftSnow, ...]:
     """Drift, and slide where the roof above slopes this way; a gap for what is not known of the house or by the school.
 
@@ -73,7 +73,7 @@ def heaped(
         return ()
     about = f"{roof.me}/rafters"
     if above.eave_m is None or above.length_m is None:
-        found.gap(
+        collector.gap(
             "snow_drift_from_house_roof",
             about,
             OutOfScopeError(
@@ -86,20 +86,20 @@ def heaped(
     made = []
     for name, make in (("snow_drift_from_house_roof", _drift), ("sliding_snow_from_house_roof", _slide)):
         try:
-            one = make(found.book, site, loads, above, roof)
+            one = make(collector.book, site, loads, above, roof)
         except (OutOfScopeError, InvalidInputError) as refused:
             outside = (
                 refused
                 if isinstance(refused, OutOfScopeError)
                 else OutOfScopeError(refused.message, "mend it under Ground")
             )
-            found.gap(name, about, outside)
+            collector.gap(name, about, outside)
             continue
         if one is not None:
             made.append(one)
-            if make is _slide and found.book.key != "us":
+            if make is _slide and collector.book.key != "us":
                 says = "snow that slides off the house's roof, by the rule of the United States: this code has none"
-                found.gap(name, about, OutOfScopeError(says, "an engineer's figure"), by_practice=True)
+                collector.gap(name, about, OutOfScopeError(says, "an engineer's figure"), by_practice=True)
     return tuple(made)
 
 
@@ -112,7 +112,7 @@ def _even(book: LoadRules, site: Site, roof: Catches) -> tuple[CalculationStep, 
 def _drift(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> DriftSnow | None:
     flat, even_pa = _even(book, site, roof)
     assert above.length_m is not None and above.eave_m is not None
-    ask = DriftAsk(
+    ask = DriftInput(
         ground_pa=site.ground_snow_pa,
         upper_length_m=above.length_m,
         step_m=above.eave_m,

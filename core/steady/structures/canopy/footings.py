@@ -25,7 +25,7 @@ TYPED = "user: typed"
 
 
 @value_object
-class FootAsk:
+class FootInput:
     """What one foot must hold (N): down at service level; up, overturning, and what holds against them at design level."""
 
     about: str
@@ -54,12 +54,12 @@ class Foot:
     lift_n: float
 
 
-def calculate_footing(found: CheckCollector, site: Site, ask: FootAsk) -> Foot:
+def calculate_footing(collector: CheckCollector, site: Site, ask: FootInput) -> Foot:
     """Size a foot and check it.
 
     Source: statics; the school's bearing, embedment and share of lasting weight; a cylinder of concrete for lift.
     """
-    book = found.book
+    book = collector.book
     lift_n = max(0.0, ask.up_n + ask.overturns_n - ask.held_n)
     lasting, _, concrete, _ = book.uplift()
     volume_m3 = lift_n / (lasting * concrete)
@@ -69,8 +69,8 @@ def calculate_footing(found: CheckCollector, site: Site, ask: FootAsk) -> Foot:
     deep_m = max(DEEP_M, site.frost_m)
     best: tuple[float, Depth, str] | None = None
     for width_m in widths:
-        demands = _demands(found, site, ask, width_m, volume_m3)
-        bears = _bears(found, site, ask, width_m)
+        demands = _demands(collector, site, ask, width_m, volume_m3)
+        bears = _bears(collector, site, ask, width_m)
         depth = needed(demands)
         by = (
             "uplift + overturning"
@@ -92,14 +92,14 @@ def calculate_footing(found: CheckCollector, site: Site, ask: FootAsk) -> Foot:
         width_by="user-entered" if ask.width_m else by,
         lift_n=lift_n,
     )
-    _checks(found, site, ask, foot)
+    _checks(collector, site, ask, foot)
     return foot
 
 
 def _demands(
-    found: CheckCollector, site: Site, ask: FootAsk, width_m: float, volume_m3: float
+    collector: CheckCollector, site: Site, ask: FootInput, width_m: float, volume_m3: float
 ) -> list[tuple[str, float, CalculationStep]]:
-    u, (_, _, _, source) = found.book.units, found.book.uplift()
+    u, (_, _, _, source) = collector.book.units, collector.book.uplift()
 
     def step(says: str, value_m: float, where: str) -> CalculationStep:
         return given_step("d", value_m / u.span_m, u.span, where, says)
@@ -119,27 +119,27 @@ def _demands(
         demands.append(("local minimum", least, step("local least", least, "user: local rule")))
     if ask.fixed:
         try:
-            depth, _ = found.book.embedment(
+            depth, _ = collector.book.embedment(
                 load_n=max(ask.push_n, 1.0),
                 height_m=ask.height_m,
                 width_m=width_m,
-                soil=soil_of(site, found.book),
+                soil=soil_of(site, collector.book),
                 soil_factor=1.0,
             )
             demands.append(("lateral load", si(depth), depth))
         except OutOfScopeError as refused:
             if not any(
-                gap.key == "embedded_post.lateral_embedment" and gap.about == ask.about for gap in found.not_covered
+                gap.key == "embedded_post.lateral_embedment" and gap.about == ask.about for gap in collector.not_covered
             ):
-                found.gap("embedded_post.lateral_embedment", ask.about, refused)
+                collector.gap("embedded_post.lateral_embedment", ask.about, refused)
     return demands
 
 
-def bearing_pa(found: CheckCollector, site: Site) -> tuple[float, str, str]:
+def bearing_pa(collector: CheckCollector, site: Site) -> tuple[float, str, str]:
     """Bearing of the ground (Pa), its soil in words, and the source. Raises OutOfScopeError: the school gives none."""
     if site.bearing_pa > 0:
         return site.bearing_pa, "bearing as typed", "user: bearing of the ground as tested"
-    soil = found.book.soil(site.soil)
+    soil = collector.book.soil(site.soil)
     if not soil.bearing_pa > 0:
         raise OutOfScopeError(
             f"the code gives no bearing for {soil.says}", "have the ground tested and type its bearing under Ground"
@@ -147,19 +147,19 @@ def bearing_pa(found: CheckCollector, site: Site) -> tuple[float, str, str]:
     return soil.bearing_pa, soil.says, soil.source
 
 
-def _bears(found: CheckCollector, site: Site, ask: FootAsk, width_m: float) -> bool:
+def _bears(collector: CheckCollector, site: Site, ask: FootInput, width_m: float) -> bool:
     try:
-        bearing, _, _ = bearing_pa(found, site)
+        bearing, _, _ = bearing_pa(collector, site)
     except OutOfScopeError:
         return True
     return ask.down_n / (math.pi / 4 * width_m**2) <= bearing + 1e-9
 
 
-def _checks(found: CheckCollector, site: Site, ask: FootAsk, foot: Foot) -> None:
-    u = found.book.units
+def _checks(collector: CheckCollector, site: Site, ask: FootInput, foot: Foot) -> None:
+    u = collector.book.units
     area = math.pi / 4 * foot.width_m**2
     try:
-        bearing, says, source = bearing_pa(found, site)
+        bearing, says, source = bearing_pa(collector, site)
         load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load on the footing")
         per = u.force_n / u.span_m**2 / u.pressure_pa
         pressure = CalculationStep(
@@ -171,11 +171,11 @@ def _checks(found: CheckCollector, site: Site, ask: FootAsk, foot: Foot) -> None
             source="statics: service load over the pier",
         )
         limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source, says)
-        found.at_most(
+        collector.at_most(
             "footing.soil_bearing", ask.about, pressure, limit, (load,), case=says, fitted=ask.width_m is None
         )
     except OutOfScopeError as refused:
-        found.gap("footing.soil_bearing", ask.about, refused)
+        collector.gap("footing.soil_bearing", ask.about, refused)
     fitted = ask.depth_m is None
     for name, step in foot.depth.demands:
         if not step.value > 0 or (name == "Lift with overturning" and not ask.wind_known):
@@ -188,10 +188,10 @@ def _checks(found: CheckCollector, site: Site, ask: FootAsk, foot: Foot) -> None
             "bottom of the concrete under the ground",
         )
         lifts = name == "Lift with overturning"
-        wanted = found.limit_length(step, si(step), "d_min")
+        wanted = collector.limit_length(step, si(step), "d_min")
         title = "footing.uplift" if lifts else "footing.depth"
         asks = CheckOrigin.CODE
-        found.at_least(
+        collector.at_least(
             title,
             ask.about,
             has,
@@ -202,4 +202,4 @@ def _checks(found: CheckCollector, site: Site, ask: FootAsk, foot: Foot) -> None
             asks=asks,
         )
     if not ask.wind_known and ask.wind_why is not None:
-        found.gap("footing.uplift", ask.about, ask.wind_why)
+        collector.gap("footing.uplift", ask.about, ask.wind_why)

@@ -91,7 +91,7 @@ class PostSupport:
     braces: int = 1
 
 
-def sway(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects | None:
+def sway(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects | None:
     """Forces and checks of one bent; None where nothing keeps it upright, or a rule does not reach it.
 
     Source: statics (`statics/bents.py`), equal to a frame solver.
@@ -99,11 +99,11 @@ def sway(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> Sw
     if stand.upright == "none":
         return None  # the plan says that it cannot be built so
     try:
-        return (_braced if stand.upright == "knee braces" else _fixed)(found, about, stand, ask)
+        return (_braced if stand.upright == "knee braces" else _fixed)(collector, about, stand, ask)
     except OutOfScopeError as refused:
-        found.gap("lateral_stability", about, refused)
+        collector.gap("lateral_stability", about, refused)
     except InvalidInputError as refused:
-        found.gap("lateral_stability", about, OutOfScopeError(refused.message, "shorter braces, or embedded posts"))
+        collector.gap("lateral_stability", about, OutOfScopeError(refused.message, "shorter braces, or embedded posts"))
     return None
 
 
@@ -117,7 +117,7 @@ def _push(u: Units, ask: Sway) -> CalculationStep:
     )
 
 
-def _braced(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects:
+def _braced(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects:
     bent = BracedBent(
         push_n=ask.push_n,
         posts=ask.posts,
@@ -140,11 +140,11 @@ def _braced(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) ->
             braces=stand.braces,
         )
     )
-    modulus = si(found.book.stiffness(stand.post))
+    modulus = si(collector.book.stiffness(stand.post))
     post_m4, cross_m4 = stand.post.second_moment_m4, ask.cross.second_moment_m4
     drift_m = two.drift_m(post_m4, cross_m4, modulus)
-    _brace(found, about, stand, ask, bent.brace_n)
-    _drift(found, about, stand.height_m, ask.way, (drift_m, two.slip_m(SLIP_N_PER_M)))
+    _brace(collector, about, stand, ask, bent.brace_n)
+    _drift(collector, about, stand.height_m, ask.way, (drift_m, two.slip_m(SLIP_N_PER_M)))
     return SwayEffects(
         way=ask.way,
         axial_n=bent.axial_n,
@@ -157,11 +157,11 @@ def _braced(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) ->
     )
 
 
-def _fixed(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects:
-    modulus = si(found.book.stiffness(stand.post))
+def _fixed(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects:
+    modulus = si(collector.book.stiffness(stand.post))
     post_m4 = stand.post.second_moment_m4
     drift_m = fixed_drift_m(ask.push_n, ask.posts, stand.height_m, post_m4, modulus)
-    _drift(found, about, stand.height_m, ask.way, (drift_m, 0.0))
+    _drift(collector, about, stand.height_m, ask.way, (drift_m, 0.0))
     return SwayEffects(
         way=ask.way,
         axial_n=0.0,
@@ -173,9 +173,9 @@ def _fixed(found: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> 
     )
 
 
-def _brace(found: CheckCollector, about: str, stand: PostSupport, ask: Sway, brace_n: float) -> None:
+def _brace(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway, brace_n: float) -> None:
     """A brace pushes as much as it pulls: squeezed over its own length; its joints must hold the same, both ways."""
-    u = found.book.units
+    u = collector.book.units
     push = _push(u, ask)
     c, h = stand.brace_m / u.span_m, stand.height_m / u.span_m
     force = CalculationStep(
@@ -194,11 +194,11 @@ def _brace(found: CheckCollector, about: str, stand: PostSupport, ask: Sway, bra
         says="along each brace, push and pull alike",
     )
     try:
-        column = found.book.column(stand.brace, "wind", ColumnInput(height_m=math.sqrt(2) * stand.brace_m))
+        column = collector.book.column(stand.brace, "wind", ColumnInput(height_m=math.sqrt(2) * stand.brace_m))
         limit = column.capacity
         if limit.unit != u.force:
             limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
-        found.at_most(
+        collector.at_most(
             "knee_brace.compression",
             about,
             force,
@@ -208,15 +208,15 @@ def _brace(found: CheckCollector, about: str, stand: PostSupport, ask: Sway, bra
             asks=CheckOrigin.SAFETY,
         )
     except OutOfScopeError as refused:
-        found.gap("knee_brace.compression", about, refused)
+        collector.gap("knee_brace.compression", about, refused)
     ends = BraceForce(key="knee_brace.connection_capacity", force=force, case=f"wind {ask.way}")
-    check_brace_ends(found, about, (stand.brace, stand.post, ask.cross), ends)
+    check_brace_ends(collector, about, (stand.brace, stand.post, ask.cross), ends)
 
 
-def _drift(found: CheckCollector, about: str, height_m: float, way: str, give_m: tuple[float, float]) -> None:
+def _drift(collector: CheckCollector, about: str, height_m: float, way: str, give_m: tuple[float, float]) -> None:
     """Sideways at the top: advice; what the play of bolted joints (the second of `give_m`) adds stands beside it."""
     drift_m, slip_m = give_m
-    word, per = ("mm", 0.001) if found.book.metric else ("in", 0.0254)
+    word, per = ("mm", 0.001) if collector.book.metric else ("in", 0.0254)
     adds = f"; play in the braces' bolts adds {slip_m / per:.2f} {word}" if slip_m else ""
     has = given_step(
         "w_s", drift_m / per, word, "statics: bents of bare members", f"sideways at the top, stiff joints{adds}"
@@ -229,33 +229,33 @@ def _drift(found: CheckCollector, about: str, height_m: float, way: str, give_m:
         inputs=(("h", height_m / per, word),),
         source="practice: our own",
     )
-    found.at_most("frame.lateral_drift", about, has, most, (), case=f"wind {way}", asks=CheckOrigin.ADVICE)
+    collector.at_most("frame.lateral_drift", about, has, most, (), case=f"wind {way}", asks=CheckOrigin.ADVICE)
 
 
-def check_loaded(found: CheckCollector, about: str, stand: PostSupport, down_n: float, length_m: float) -> None:
+def check_loaded(collector: CheckCollector, about: str, stand: PostSupport, down_n: float, length_m: float) -> None:
     """A post under total axial load on a still day, its buckling length that of its bent."""
-    u = found.book.units
+    u = collector.book.units
     try:
-        column = found.book.column(
+        column = collector.book.column(
             stand.post, "roof", ColumnInput(height_m=stand.height_m, end_factor=length_m / stand.height_m)
         )
     except OutOfScopeError as refused:
-        found.gap("post.axial_compression", about, refused)
+        collector.gap("post.axial_compression", about, refused)
         return
     limit = column.capacity
     if limit.unit != u.force:
         limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
     demand = given_step("N", down_n / u.force_n, u.force, "statics", "total axial load")
-    found.at_most("post.axial_compression", about, demand, limit, (column.buckling,), case="a still day")
+    collector.at_most("post.axial_compression", about, demand, limit, (column.buckling,), case="a still day")
 
 
-def check_post(found: CheckCollector, about: str, stand: PostSupport, down_n: float, swayed: SwayEffects) -> None:
+def check_post(collector: CheckCollector, about: str, stand: PostSupport, down_n: float, swayed: SwayEffects) -> None:
     """A post squeezed by what lies on it while it bends sideways, its buckling length that of the bent, never its height.
 
     Args:
         down_n: Lasting load and what overturning adds, at the school's design level: nobody climbs up in a storm.
     """
-    book = found.book
+    book = collector.book
     standing = ColumnInput(
         height_m=stand.height_m,
         end_factor=swayed.length_m / stand.height_m,
@@ -265,7 +265,7 @@ def check_post(found: CheckCollector, about: str, stand: PostSupport, down_n: fl
     try:
         use = book.column_use(stand.post, "wind", standing)
     except OutOfScopeError as refused:
-        found.gap("post.combined_axial_and_bending", about, refused)
+        collector.gap("post.combined_axial_and_bending", about, refused)
         return
     one = given_step("1", 1.0, "", use.source)
     u = book.units
@@ -276,7 +276,7 @@ def check_post(found: CheckCollector, about: str, stand: PostSupport, down_n: fl
         "statics",
         "in the post where its brace meets it" if stand.upright == "knee braces" else "in the post at the ground",
     )
-    length = found.length_step(
+    length = collector.length_step(
         "L_e", swayed.length_m, "buckling length of the bent", "practice: our own, below every run of a solver"
     )
-    found.at_most("post.combined_axial_and_bending", about, use, one, (moment, length), case=f"wind {swayed.way}")
+    collector.at_most("post.combined_axial_and_bending", about, use, one, (moment, length), case=f"wind {swayed.way}")

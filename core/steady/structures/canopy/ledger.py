@@ -1,7 +1,7 @@
 """A roof's ledger on a house: its wall, what each fastener carries down and up, and how it bends between fasteners."""
 
 from steady.data.loader import keyed
-from steady.design_codes.canopies import LedgerAsk, ledger_fixing
+from steady.design_codes.canopies import LedgerFixingInput, ledger_fixing
 from steady.design_codes.requests import LoadType, Wood
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
@@ -59,12 +59,12 @@ def wall_conflicts(wall: str) -> list[str]:
     return [f"No ledger on this wall: {row.text['reason']}"]
 
 
-def check_ledger(found: CheckCollector, ledger: LedgerInput, loads: CanopyLoads) -> LedgerLoad:
+def check_ledger(collector: CheckCollector, ledger: LedgerInput, loads: CanopyLoads) -> LedgerLoad:
     """Down: dead load with the worst of people, snow and wind; up: the wind net of it.
 
     A wall that carries no ledger leaves its fasteners unchecked, with the reason.
     """
-    book, reach = found.book, ledger.reach_m
+    book, reach = collector.book, ledger.reach_m
     f = factors_of(book)
     each = ledger.fixing_m / ledger.at_point
     snow = f.live * ((loads.snow_pa or 0.0) * reach + ledger.drift_n_per_m)
@@ -77,7 +77,7 @@ def check_ledger(found: CheckCollector, ledger: LedgerInput, loads: CanopyLoads)
     line = f.dead * loads.dead_pa * reach + passing[worst]
     lifted = ledger_fixing(
         book,
-        LedgerAsk(
+        LedgerFixingInput(
             span_m=2 * reach,
             dead_pa=loads.dead_pa,
             live_pa=0.0,
@@ -87,23 +87,23 @@ def check_ledger(found: CheckCollector, ledger: LedgerInput, loads: CanopyLoads)
         ),
     )
     made = LedgerLoad(line_n_per_m=line, down_n=line * each, up_n=lifted.up_n)
-    _bends(found, ledger, line, worst)
+    _bends(collector, ledger, line, worst)
     wall = keyed("deck_walls").get(ledger.wall)
     if wall is None or wall.text["ledger"] != "yes":
         why = wall.text["reason"] if wall is not None else "the wall is not one of the known ones"
-        found.gap(
+        collector.gap(
             "ledger_fastener.capacity",
             f"{ledger.me}/ledger",
             OutOfScopeError(why, "open the wall to its framing, or make it freestanding"),
         )
         return made
-    _fasteners(found, f"{ledger.me}/ledger", made)
+    _fasteners(collector, f"{ledger.me}/ledger", made)
     return made
 
 
-def _bends(found: CheckCollector, ledger: LedgerInput, line_n_per_m: float, load: LoadType) -> None:
+def _bends(collector: CheckCollector, ledger: LedgerInput, line_n_per_m: float, load: LoadType) -> None:
     """Between two fasteners as a simple span, a rafter half-way: on the safe side, for a ledger runs on over several."""
-    u, s, a = found.book.units, ledger.fixing_m, ledger.rafters_m
+    u, s, a = collector.book.units, ledger.fixing_m, ledger.rafters_m
     n = max(1.0, s / a)
     moment = CalculationStep(
         symbol="M",
@@ -121,23 +121,23 @@ def _bends(found: CheckCollector, ledger: LedgerInput, line_n_per_m: float, load
         says="w: the roof on a length of ledger; a: rafter spacing; n: rafters a span; s: fastener spacing",
     )
     one = check_bends(
-        found.book,
+        collector.book,
         ledger.wood,
         (moment, load),
         CheckContext("ledger.bending", f"{ledger.me}/ledger", "between fasteners"),
     )
-    found.take(one)
+    collector.take(one)
 
 
-def _fasteners(found: CheckCollector, about: str, ledger: LedgerLoad) -> None:
-    u = found.book.units
+def _fasteners(collector: CheckCollector, about: str, ledger: LedgerLoad) -> None:
+    u = collector.book.units
     down = given_step(
         "V", ledger.down_n / u.force_n, u.force, "statics: half the roof on its ledger", "down, each fixing"
     )
     up = given_step(
         "T", ledger.up_n / u.force_n, u.force, "statics: wind up less what holds it down", "up, each fixing"
     )
-    found.gap(
+    collector.gap(
         "ledger_fastener.capacity",
         about,
         OutOfScopeError(

@@ -8,7 +8,7 @@ from collections.abc import Callable, Mapping
 
 from steady.design_codes.base import Rulebook
 from steady.design_codes.canopies import person_n
-from steady.design_codes.requests import SeatAsk
+from steady.design_codes.requests import SeatInput
 from steady.design_codes.results import Action, given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
@@ -16,7 +16,7 @@ from steady.plan.model import Basis, UncheckedItem
 from steady.structures.canopy.built_up_posts import check_plies, check_plies_loaded
 from steady.structures.canopy.crossed import check_crossed, wind_cases
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.footings import Foot, FootAsk, calculate_footing
+from steady.structures.canopy.footings import Foot, FootInput, calculate_footing
 from steady.structures.canopy.frame import RoofFrame, RoofPost, line_weight
 from steady.structures.canopy.lateral_system import (
     FIXED_LENGTH,
@@ -78,19 +78,19 @@ def snow_on_line(loads: CanopyLoads, run: ContinuousMember, width_m: float, line
     return [Loaded(says="drift snow", action=run.even((loads.snow_pa or 0.0) * width_m + more), lasts="snow")]
 
 
-def check_beam(found: CheckCollector, frame: RoofFrame, loads: CanopyLoads, line: int) -> None:
+def check_beam(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoads, line: int) -> None:
     """A beam under its width of roof and a person, and its seat on the posts."""
     about, width, run = f"{frame.me}/beam/{line}", frame.widths_m[line - 1], frame.run(line)
     one = frame.wood(frame.beam, frame.plies)
     dead = run.even(loads.dead_pa * width + line_weight(frame.beam, frame.plies))
-    lying_on = [*spread(found.book, loads, width, run), *snow_on_line(loads, run, width, line)]
-    check_run(found, Bends("beam", about, one, run), dead, [*lying_on, *one_person(run, loads.person_n)])
-    check_bearing(found, frame, loads, about)
+    lying_on = [*spread(collector.book, loads, width, run), *snow_on_line(loads, run, width, line)]
+    check_run(collector, Bends("beam", about, one, run), dead, [*lying_on, *one_person(run, loads.person_n)])
+    check_bearing(collector, frame, loads, about)
 
 
-def check_bearing(found: CheckCollector, frame: RoofFrame, loads: CanopyLoads, about: str) -> None:
+def check_bearing(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoads, about: str) -> None:
     """A beam on its post, perpendicular to grain: on all of the post, or each ply on its own shoulder."""
-    book, u, stick, post = found.book, found.book.units, frame.beam, frame.post
+    book, u, stick, post = collector.book, collector.book.units, frame.beam, frame.post
     if frame.boxed is not None:
         stick = frame.boxed.flange
     if frame.seat == "in a pocket" and frame.built_up is not None:
@@ -102,7 +102,7 @@ def check_bearing(found: CheckCollector, frame: RoofFrame, loads: CanopyLoads, a
         seat = book.seat(
             frame.wood(stick, frame.plies),
             "roof",
-            SeatAsk(
+            SeatInput(
                 width_m=plies_m if frame.seat == "on shoulders" else min(plies_m, post.thickness_m),
                 length_m=post.width_m,
                 from_end_m=frame.beam_past_m,
@@ -110,12 +110,12 @@ def check_bearing(found: CheckCollector, frame: RoofFrame, loads: CanopyLoads, a
             ),
         )
     except (OutOfScopeError, InvalidInputError) as refused:
-        found.gap("beam.bearing", about, _outside(refused, "a larger post"))
+        collector.gap("beam.bearing", about, _outside(refused, "a larger post"))
         return
     capacity = seat.capacity
     if capacity.unit != u.force:
         capacity = given_step("R_max", si(seat.capacity) / u.force_n, u.force, capacity.source)
-    found.at_most("beam.bearing", about, demand, capacity, (seat.capacity,), case="perpendicular to grain")
+    collector.at_most("beam.bearing", about, demand, capacity, (seat.capacity,), case="perpendicular to grain")
 
 
 def _outside(refused: Exception, mend: str) -> OutOfScopeError:
@@ -193,40 +193,40 @@ def lift_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost)
 
 
 def hold_up(
-    found: CheckCollector, site: Site, frame: RoofFrame, loads: CanopyLoads, sways: tuple[Sway, ...]
+    collector: CheckCollector, site: Site, frame: RoofFrame, loads: CanopyLoads, sways: tuple[Sway, ...]
 ) -> LateralSystemResult:
     """Sway both ways, posts squeezed and bent, their feet."""
     about, stand = f"{frame.me}/upright", frame.stand()
     if frame.plies > 1 and frame.seat != "on shoulders":  # plies on shoulders stand apart, on either side of the post
-        check_ply_fasteners(found, f"{frame.me}/beam/1", frame.beam.thickness_m)
-    swayed = tuple(one for ask in sways if (one := sway(found, about, frame.stand(ask.way), ask)) is not None)
+        check_ply_fasteners(collector, f"{frame.me}/beam/1", frame.beam.thickness_m)
+    swayed = tuple(one for ask in sways if (one := sway(collector, about, frame.stand(ask.way), ask)) is not None)
     asked = {ask.way: ask for ask in sways}
     for one in swayed:
-        check_crossed(found, frame, asked[one.way], one)
+        check_crossed(collector, frame, asked[one.way], one)
     squeezed, loaded = (check_post, check_loaded) if frame.built_up is None else (check_plies, check_plies_loaded)
-    found.not_covered = hardest_gaps(found.not_covered)
-    down = post_down_n(found.book, frame, loads)
+    collector.not_covered = hardest_gaps(collector.not_covered)
+    down = post_down_n(collector.book, frame, loads)
     feet = {}
     for post in frame.posts:
         name = f"{frame.me}/post/{post.id}"
-        blown = down_in_wind(found.book, frame, loads, post)
+        blown = down_in_wind(collector.book, frame, loads, post)
         for one, case in itertools.product(swayed, blown):
             bent = one.part(case.share)
-            squeezed(found, name, frame.stand(one.way), case.down_n + bent.axial_n, bent)
+            squeezed(collector, name, frame.stand(one.way), case.down_n + bent.axial_n, bent)
         length_m = max((one.length_m for one in swayed), default=FIXED_LENGTH * stand.height_m)
-        loaded(found, name, stand, down[post.id], length_m)
-        found.checks = worst_of_each(found.checks, name)
-        ask = _foot_ask(found.book, frame, loads, post, (down[post.id], swayed))
+        loaded(collector, name, stand, down[post.id], length_m)
+        collector.checks = worst_of_each(collector.checks, name)
+        ask = _foot_ask(collector.book, frame, loads, post, (down[post.id], swayed))
         if frame.slab is not None:
-            check_slab(found, site, ask, frame.slab)
+            check_slab(collector, site, ask, frame.slab)
         elif not frame.on_deck:
-            feet[post.id] = calculate_footing(found, site, ask)
+            feet[post.id] = calculate_footing(collector, site, ask)
     return LateralSystemResult(feet=feet, swayed=swayed, stand=stand)
 
 
 def _foot_ask(
     book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost, under: tuple[float, tuple[SwayEffects, ...]]
-) -> FootAsk:
+) -> FootInput:
     down_n, swayed = under
     up, held, own = lift_n(book, frame, loads, post)
     overturns = max((one.axial_n for one in swayed), default=0.0)
@@ -235,7 +235,7 @@ def _foot_ask(
     service = down_n / level
     blown = max((case.down_n + case.share * overturns for case in down_in_wind(book, frame, loads, post)), default=0.0)
     service_dead = _lasting_n(book, frame, loads, post) / f.dead
-    return FootAsk(
+    return FootInput(
         about=f"{frame.me}/post/{post.id}",
         down_n=max(service, service_dead + overturns, blown / level),
         up_n=up,
@@ -292,18 +292,20 @@ def hardest_gaps(gaps: list[UncheckedItem]) -> list[UncheckedItem]:
     return list(kept.values())
 
 
-def sways_or_gap(found: CheckCollector, me: str, push: Callable[[], Mapping[str, float]]) -> Mapping[str, float] | None:
+def sways_or_gap(
+    collector: CheckCollector, me: str, push: Callable[[], Mapping[str, float]]
+) -> Mapping[str, float] | None:
     """The pushes each way (N), or a gap that says why they are not known."""
     try:
         return push()
     except (OutOfScopeError, InvalidInputError) as refused:
-        found.gap("lateral_stability", f"{me}/upright", _outside(refused, "type the place's wind under Ground"))
+        collector.gap("lateral_stability", f"{me}/upright", _outside(refused, "type the place's wind under Ground"))
         return None
 
 
-def hung_at_house(found: CheckCollector, me: str, push_n: float, rafters: int) -> None:
+def hung_at_house(collector: CheckCollector, me: str, push_n: float, rafters: int) -> None:
     """Square to the wall the house holds it: each rafter's hanger pushes and pulls."""
-    u = found.book.units
+    u = collector.book.units
     push = given_step(
         "P_y",
         push_n / rafters / u.force_n,
@@ -311,7 +313,7 @@ def hung_at_house(found: CheckCollector, me: str, push_n: float, rafters: int) -
         "practice: rows of bare members",
         "square to the house, on each rafter",
     )
-    found.gap(
+    collector.gap(
         "rafter_hanger_at_house.axial_capacity",
         f"{me}/upright",
         OutOfScopeError(
@@ -327,18 +329,18 @@ CONFIRM = "an engineer's pressures, or a person who confirms the practice by nam
 
 
 def ties(
-    found: CheckCollector, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult, rafter_n: float
+    collector: CheckCollector, frame: RoofFrame, loads: CanopyLoads, held: LateralSystemResult, rafter_n: float
 ) -> None:
     """What rafter to beam, beam to post and post to base must hold; a maker's number closes each.
 
     Args:
         rafter_n: Lift on one rafter's end, net of resisting dead load, at the school's design level.
     """
-    book, u, me = found.book, found.book.units, frame.me
+    book, u, me = collector.book, collector.book.units, frame.me
     if loads.wind_why is not None:
-        found.gap("roof.net_uplift", f"{me}/rafters", loads.wind_why)
+        collector.gap("roof.net_uplift", f"{me}/rafters", loads.wind_why)
     if loads.practice:
-        found.gap(
+        collector.gap(
             "wind.canopy_by_practice", f"{me}/rafters", OutOfScopeError(loads.practice, CONFIRM), by_practice=True
         )
     lifts = {post.id: lift_n(book, frame, loads, post) for post in frame.posts}
@@ -357,7 +359,7 @@ def ties(
         if force_n <= 0:
             continue  # a joint that nothing lifts still gets two fixings: a note says so
         needs = given_step("T", force_n / u.force_n, u.force, "statics: lift, overturning and braces", what)
-        found.gap(
+        collector.gap(
             name,
             about,
             OutOfScopeError(

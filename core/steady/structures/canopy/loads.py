@@ -13,7 +13,7 @@ from steady.design_codes.canopies import (
     slat_wind,
     snow_on_slats_pa,
 )
-from steady.design_codes.requests import SnowAsk
+from steady.design_codes.requests import SnowInput
 from steady.design_codes.results import given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
@@ -96,9 +96,9 @@ class CanopyLoads:
         )
 
 
-def snow_ask(site: Site, width_m: float, slope_rad: float = 0.0, method: str = "part 9") -> SnowAsk:
+def snow_ask(site: Site, width_m: float, slope_rad: float = 0.0, method: str = "part 9") -> SnowInput:
     """What a school is asked of the snow on a roof of this site, from eave to ridge so wide."""
-    return SnowAsk(
+    return SnowInput(
         ground_pa=site.ground_snow_pa,
         rain_pa=site.rain_snow_pa,
         method=method,
@@ -110,7 +110,7 @@ def snow_ask(site: Site, width_m: float, slope_rad: float = 0.0, method: str = "
     )
 
 
-def _even_snow(book: Rulebook, ask: SnowAsk, says: str) -> tuple[float, list[CalculationStep]]:
+def _even_snow(book: Rulebook, ask: SnowInput, says: str) -> tuple[float, list[CalculationStep]]:
     """The even snow of a roof (Pa), and how it came: the flat roof's first where the roof's own is made of it."""
     flat, snow = book.roof_snow(ask)
     made_of = [flat] if any(name == flat.symbol for name, _, _ in snow.inputs) else []

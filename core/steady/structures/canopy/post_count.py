@@ -26,13 +26,13 @@ def fewest_posts(
     tried: tuple[CheckCollector, L, T] | None = None
     for count in [asked] if asked else range(2, MOST_POSTS + 1):
         try:
-            laid = lay(count)
+            layout = lay(count)
         except InvalidInputError:
             if tried is None:
                 raise
             break
-        found, rest = check(laid)
-        tried = found, laid, rest
+        found, rest = check(layout)
+        tried = found, layout, rest
         beams = [one for one in found.checks if one.key.startswith("beam.") and one.counts]
         if all(one.use <= 1 + 1e-9 for one in beams):
             break

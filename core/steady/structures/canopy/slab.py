@@ -9,7 +9,7 @@ from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.ground.site import Site
 from steady.plan.model import Basis, CalculationStep, CheckOrigin
-from steady.structures.canopy.footings import FootAsk, bearing_pa
+from steady.structures.canopy.footings import FootInput, bearing_pa
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.check_collector import CheckCollector
 from steady.units.units import IN, LB, PSI
@@ -27,7 +27,7 @@ PLAIN = "aci: 318 14.5.2.1 and 21.2.1, from memory, high: 5 sqrt(f'c), times .6"
 MEND = "stand the posts on new footings, cut through the slab"
 
 
-def check_slab(found: CheckCollector, site: Site, ask: FootAsk, slab: SlabUnder) -> None:
+def check_slab(collector: CheckCollector, site: Site, ask: FootInput, slab: SlabUnder) -> None:
     """One post on a slab: bearing under it, frost, and its weight and strength against lift with overturning.
 
     Source: statics; the load spreads at 45 degrees through the concrete [common practice].
@@ -35,17 +35,17 @@ def check_slab(found: CheckCollector, site: Site, ask: FootAsk, slab: SlabUnder)
     why = unknown(slab)
     if why is not None:
         for name in ("slab.bearing_under_post", "footing.uplift"):
-            found.gap(name, ask.about, why)
+            collector.gap(name, ask.about, why)
         return
     assert slab.thick_m is not None and slab.edge_m is not None
     if slab.appendix:
-        _by_appendix(found, site, ask)
-    _bears(found, site, ask, slab.thick_m, slab.edge_m)
-    _frost(found, site, ask, slab.thick_m)
+        _by_appendix(collector, site, ask)
+    _bears(collector, site, ask, slab.thick_m, slab.edge_m)
+    _frost(collector, site, ask, slab.thick_m)
     if not ask.wind_known and ask.wind_why is not None:
-        found.gap("footing.uplift", ask.about, ask.wind_why)
+        collector.gap("footing.uplift", ask.about, ask.wind_why)
         return
-    _held_down(found, ask, slab.thick_m, slab.edge_m)
+    _held_down(collector, ask, slab.thick_m, slab.edge_m)
 
 
 def unknown(slab: SlabUnder) -> OutOfScopeError | None:
@@ -64,11 +64,11 @@ def unknown(slab: SlabUnder) -> OutOfScopeError | None:
     return None
 
 
-def _by_appendix(found: CheckCollector, site: Site, ask: FootAsk) -> None:
+def _by_appendix(collector: CheckCollector, site: Site, ask: FootInput) -> None:
     """The prescriptive rule beside what is calculated; it says nothing of lift."""
-    name, u = "slab.bearing_under_post", found.book.units
-    if found.book.key != "us":
-        found.gap(
+    name, u = "slab.bearing_under_post", collector.book.units
+    if collector.book.key != "us":
+        collector.gap(
             name,
             ask.about,
             OutOfScopeError("the patio-cover appendix is of the us code", "take the tick away"),
@@ -77,7 +77,7 @@ def _by_appendix(found: CheckCollector, site: Site, ask: FootAsk) -> None:
         return
     if site.frost_m > 0:
         why = OutOfScopeError("the patio-cover appendix is for places without frost", MEND)
-        found.gap(name, ask.about, why, basis=Basis.TABLE)
+        collector.gap(name, ask.about, why, basis=Basis.TABLE)
         return
     load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load of the post")
     most = given_step(
@@ -87,15 +87,15 @@ def _by_appendix(found: CheckCollector, site: Site, ask: FootAsk) -> None:
         "irc: patio-cover appendix; high",
         "a column on a slab without a footing",
     )
-    found.at_most(name, ask.about, load, most, (), case="patio-cover appendix", basis=Basis.TABLE)
+    collector.at_most(name, ask.about, load, most, (), case="patio-cover appendix", basis=Basis.TABLE)
 
 
-def _bears(found: CheckCollector, site: Site, ask: FootAsk, thick_m: float, edge_m: float) -> None:
-    u = found.book.units
+def _bears(collector: CheckCollector, site: Site, ask: FootInput, thick_m: float, edge_m: float) -> None:
+    u = collector.book.units
     try:
-        bearing, says, source = bearing_pa(found, site)
+        bearing, says, source = bearing_pa(collector, site)
     except OutOfScopeError as refused:
-        found.gap("slab.bearing_under_post", ask.about, refused)
+        collector.gap("slab.bearing_under_post", ask.about, refused)
         return
     side_m = min(ask.post_m + 2 * thick_m, 2 * edge_m)
     side = given_step("a", side_m / u.span_m, u.span, "practice: at 45 degrees", "the load spreads through the slab to")
@@ -110,22 +110,22 @@ def _bears(found: CheckCollector, site: Site, ask: FootAsk, thick_m: float, edge
         source="statics: service load over what the slab spreads it to",
     )
     limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source, says)
-    found.at_most("slab.bearing_under_post", ask.about, pressure, limit, (load, side), case=says)
+    collector.at_most("slab.bearing_under_post", ask.about, pressure, limit, (load, side), case=says)
 
 
-def _frost(found: CheckCollector, site: Site, ask: FootAsk, thick_m: float) -> None:
+def _frost(collector: CheckCollector, site: Site, ask: FootInput, thick_m: float) -> None:
     """A slab on the ground rises with it, and what hangs on a house or braces to itself does not."""
     if not site.frost_m > 0:
         return
-    u = found.book.units
+    u = collector.book.units
     has = given_step("d_has", thick_m / u.span_m, u.span, "user: as measured", "bottom of the slab under the ground")
     frost = given_step("d", site.frost_m / u.span_m, u.span, "user: frost depth", "frost depth")
-    found.at_least("footing.depth", ask.about, has, frost, (), case="frost", asks=CheckOrigin.CODE)
+    collector.at_least("footing.depth", ask.about, has, frost, (), case="frost", asks=CheckOrigin.CODE)
 
 
-def _held_down(found: CheckCollector, ask: FootAsk, thick_m: float, edge_m: float) -> None:
+def _held_down(collector: CheckCollector, ask: FootInput, thick_m: float, edge_m: float) -> None:
     """The slab's weight within the nearest edge holds a post down, as far as plain concrete lifts it along."""
-    book, u = found.book, found.book.units
+    book, u = collector.book, collector.book.units
     lift_n = max(0.0, ask.up_n + ask.overturns_n - ask.held_n)
     if not lift_n > 0:
         return
@@ -139,7 +139,7 @@ def _held_down(found: CheckCollector, ask: FootAsk, thick_m: float, edge_m: floa
         "the slab's own weight within its nearest edge",
     )
     lift = given_step("T", lift_n / u.force_n, u.force, "statics: lift with overturning", "lifts at the post's base")
-    found.at_least("footing.uplift", ask.about, has, lift, (), case="uplift + overturning", asks=CheckOrigin.CODE)
+    collector.at_least("footing.uplift", ask.about, has, lift, (), case="uplift + overturning", asks=CheckOrigin.CODE)
     # Concrete is checked at its own level of safety, whichever the school checks wood at: the wind in full, .9 of what lasts.
     if wind < 1:
         lift_n = (ask.up_n + ask.overturns_n) / wind - ask.held_n / lasting * LASTS
@@ -165,7 +165,7 @@ def _held_down(found: CheckCollector, ask: FootAsk, thick_m: float, edge_m: floa
     limit = given_step(
         "m_max", strength / u.force_n, f"{u.force} {u.span}/{u.span}", PLAIN, "plain concrete of 2500 psi (17 MPa)"
     )
-    found.at_most(
+    collector.at_most(
         "slab.bending_under_uplift", ask.about, moment, limit, (), case="uplift + overturning", asks=CheckOrigin.SAFETY
     )
 

@@ -14,19 +14,19 @@ SLAT_RATIO = 150.0
 """Span over which a slat may sag under its own wet weight [our own]."""
 
 
-def check_slat(found: CheckCollector, about: str, slat: SectionItem, wood: Wood, span_m: float) -> None:
+def check_slat(collector: CheckCollector, about: str, slat: SectionItem, wood: Wood, span_m: float) -> None:
     """A slat on edge between rafters, as heavy as on the first day.
 
     Args:
         wood: The same stick as the school reads it.
         span_m: From rafter to rafter.
     """
-    book = found.book
+    book = collector.book
     word, per = ("mm", 0.001) if book.metric else ("in", IN)
     try:
         e = book.stiffness(wood)
     except OutOfScopeError as refused:
-        found.gap("slat.deflection", about, refused)
+        collector.gap("slat.deflection", about, refused)
         return
     inertia = slat.thickness_m * slat.width_m**3 / 12
     sag = 5 * GREEN * line_weight(slat) * span_m**4 / (384 * si(e) * inertia)
@@ -39,4 +39,4 @@ def check_slat(found: CheckCollector, about: str, slat: SectionItem, wood: Wood,
         inputs=(("L", span_m / per, word),),
         source="practice: our own",
     )
-    found.at_most("slat.deflection", about, has, most, (e,), case="wet self-weight", asks=CheckOrigin.SAFETY)
+    collector.at_most("slat.deflection", about, has, most, (e,), case="wet self-weight", asks=CheckOrigin.SAFETY)

@@ -5,7 +5,7 @@ from typing import Literal
 
 from steady.catalog.items import sticks
 from steady.catalog.purchasing import PurchasingSettings
-from steady.design_codes.requests import BeamAsk
+from steady.design_codes.requests import BeamInput
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.memo import cached
 from steady.plan.model import Basis, DragHandle, Part, Plan, ViewSpec
@@ -23,7 +23,7 @@ from steady.structures.deck.checks.findings import (
     joist_wood,
     timber_of,
 )
-from steady.structures.deck.checks.footings import PostFound, waiver
+from steady.structures.deck.checks.footings import PostResult, waiver
 from steady.structures.deck.checks.joists import ask_of, check_joists, overhang_limit_m, point_span_m
 from steady.structures.deck.checks.ledger import check_ledger
 from steady.structures.deck.checks.loads import deck_load
@@ -38,7 +38,7 @@ from steady.structures.deck.text import advice
 from steady.structures.deck.text.path import load_path
 from steady.structures.deck.text.schedule import Stands, members
 from steady.structures.decking import Flooring, check_boards
-from steady.structures.guard.calculate import GuardFound
+from steady.structures.guard.calculate import GuardResult
 from steady.structures.measurement_targets import gap_target, post_targets
 from steady.structures.place import unsaid
 from steady.structures.ply_fasteners import check_ply_fasteners
@@ -50,31 +50,31 @@ BLIND_SPAN_M = 3.0
 """Spans to lay a frame out by where the school has no rule for them [our own]."""
 
 
-def lay_out(spec: DeckSpec, found: DeckCheckCollector, timber: DeckTimbers, yard: PurchasingSettings) -> DeckFrame:
+def lay_out(spec: DeckSpec, collector: DeckCheckCollector, timber: DeckTimbers, yard: PurchasingSettings) -> DeckFrame:
     """The frame with as many beams and posts as the school's limits ask for."""
-    book = found.book
+    book = collector.book
     wood = joist_wood(timber.joist, spec, spec.spacing_m)
     keep = 1 - spec.least_slack_ratio
     try:
-        joist_m = book.joist_span((wood,), ask_of(spec, book, found)).span_m * keep
+        joist_m = book.joist_span((wood,), ask_of(spec, book, collector)).span_m * keep
     except OutOfScopeError:
         joist_m = BLIND_SPAN_M
     if spec.bridge is None:
-        joist_m = min(joist_m, point_span_m(spec, book, found, wood) * keep)
+        joist_m = min(joist_m, point_span_m(spec, book, collector, wood) * keep)
     beam = beam_wood(timber.beam, spec.plies, spec, book)
 
     def past_limit(back_m: float) -> float:
         return overhang_limit_m(book, wood, back_m)[0]
 
     def beam_limit(carries_m: float, joists_m: float) -> float:
-        floor = found.load.floor
+        floor = collector.load.floor
         try:
-            limit_m = book.beam_span((beam,), BeamAsk(floor=floor, supported_m=carries_m)).span_m
+            limit_m = book.beam_span((beam,), BeamInput(floor=floor, supported_m=carries_m)).span_m
         except OutOfScopeError:
             return BLIND_SPAN_M
         if spec.seat != "beside":
             try:
-                table = BeamAsk(floor=floor, table=True, joist_span_m=joists_m, supported_m=carries_m)
+                table = BeamInput(floor=floor, table=True, joist_span_m=joists_m, supported_m=carries_m)
                 limit_m = min(limit_m, book.beam_span((beam,), table).span_m)
             except OutOfScopeError:
                 pass
@@ -109,10 +109,10 @@ class DeckCalculation:
     found: DeckCheckCollector
     timber: DeckTimbers
     frame: DeckFrame
-    posts: list[PostFound]
+    posts: list[PostResult]
     said: list[OfPost]
     stairs: list[flights.Stair]
-    guard: GuardFound
+    guard: GuardResult
     ledger_spacing_m: float | None
     conflicts: list[str]
     notes: list[str]
@@ -165,30 +165,30 @@ def _framed(case: DesignInput) -> DeckCalculation:
     _refuse_laps(spec)
     timber = timber_of(spec)
     left, low, right, high = outline_of(spec).box
-    found = DeckCheckCollector(
+    collector = DeckCheckCollector(
         spec=spec, site=site, book=book, load=deck_load(spec, site, book, min(right - left, high - low))
     )
-    laid = lay_out(spec, found, timber, case.yard)
-    conflicts, notes = list(laid.conflicts), list(laid.notes)
+    layout = lay_out(spec, collector, timber, case.yard)
+    conflicts, notes = list(layout.conflicts), list(layout.notes)
     if spec.bridge is not None:
-        notes += check_bridge(found, laid, timber)
-    check_joists(found, laid, timber)
+        notes += check_bridge(collector, layout, timber)
+    check_joists(collector, layout, timber)
     if spec.bridge is None:
-        check_boards(found, f"{spec.id}/boards", _boards(found, timber))
-    floor = found.mark()
-    carried = brought(laid, spec.bearings)
+        check_boards(collector, f"{spec.id}/boards", _boards(collector, timber))
+    floor = collector.mark()
+    carried = brought(layout, spec.bearings)
     conflicts += [f"{name} stands off the deck's joists: move the roof, or widen the deck" for name in carried.off]
-    check_bearings(found, laid, timber, carried)
-    reactions = check_beams(found, laid, timber)
-    posts, said = check_posts(found, laid, timber, reactions, conflicts)
+    check_bearings(collector, layout, timber, carried)
+    reactions = check_beams(collector, layout, timber)
+    posts, said = check_posts(collector, layout, timber, reactions, conflicts)
     return DeckCalculation(
-        found=found,
+        found=collector,
         timber=timber,
-        frame=laid,
+        frame=layout,
         posts=posts,
         said=said,
         stairs=[],
-        guard=GuardFound(),
+        guard=GuardResult(),
         ledger_spacing_m=None,
         conflicts=conflicts,
         notes=notes,
@@ -196,22 +196,22 @@ def _framed(case: DesignInput) -> DeckCalculation:
     )
 
 
-def _whole(framed: DeckCalculation, found: DeckCheckCollector) -> DeckCalculation:
+def _whole(framed: DeckCalculation, collector: DeckCheckCollector) -> DeckCalculation:
     """The ledger, the stairs and the guards on a frame, which stays as it was."""
-    laid = framed.frame
-    under = found.cut(framed.floor)
-    spacing_m = check_ledger(found, laid, framed.timber)
-    found.say(under)
-    stairs = flights.check_stairs(found, laid, framed.timber)
-    timber, guard = guards.check_guards(found, laid, framed.timber, flights.openings(stairs))
-    _plies(found, timber)
-    stairs = flights.check_stair_loads(found, laid, timber, stairs)
-    stairs = flights.check_stair_guards(found, timber, stairs, guard)
-    _live_is_enough(found)
+    layout = framed.frame
+    under = collector.cut(framed.floor)
+    spacing_m = check_ledger(collector, layout, framed.timber)
+    collector.say(under)
+    stairs = flights.check_stairs(collector, layout, framed.timber)
+    timber, guard = guards.check_guards(collector, layout, framed.timber, flights.openings(stairs))
+    _plies(collector, timber)
+    stairs = flights.check_stair_loads(collector, layout, timber, stairs)
+    stairs = flights.check_stair_guards(collector, timber, stairs, guard)
+    _live_is_enough(collector)
     return DeckCalculation(
-        found=found,
+        found=collector,
         timber=timber,
-        frame=laid,
+        frame=layout,
         posts=framed.posts,
         said=framed.said,
         stairs=stairs,
@@ -234,9 +234,9 @@ def plan_deck(case: DesignInput) -> Plan:
     """
     spec, book, yard, tape = case.spec, case.book, case.yard, case.tape
     deck = calculate_deck(case)
-    found, timber, laid, posts = deck.found, deck.timber, deck.frame, deck.posts
+    found, timber, layout, posts = deck.found, deck.timber, deck.frame, deck.posts
     conflicts = deck.conflicts
-    b = build.Builder(spec, laid, timber)
+    b = build.Builder(spec, layout, timber)
 
     def beam_sticks(key: str) -> list[float]:
         return [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(key)] or [6.0]
@@ -253,11 +253,11 @@ def plan_deck(case: DesignInput) -> Plan:
     build_stair_guards(b, deck.stairs)
     build_stairs(b, deck.stairs)
     if deck.ledger_spacing_m is not None:
-        _ledger_fixings(b, laid, deck.ledger_spacing_m)
+        _ledger_fixings(b, layout, deck.ledger_spacing_m)
     parts = b.parts(sticks())
     conflicts += _too_long(parts, yard, tape)
-    counts = _counts(laid, parts, len(footings), len(deck.stairs))
-    marks, handles = lines.marks(spec, posts), _handles(spec, laid)
+    counts = _counts(layout, parts, len(footings), len(deck.stairs))
+    marks, handles = lines.marks(spec, posts), _handles(spec, layout)
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -266,16 +266,18 @@ def plan_deck(case: DesignInput) -> Plan:
         accepted="",
         parts=tuple(parts),
         footings=tuple(footings),
-        curves=tuple(lines.curves(spec, laid, max((stair.found.run_m for stair in deck.stairs), default=0.0))),
+        curves=tuple(lines.curves(spec, layout, max((stair.found.run_m for stair in deck.stairs), default=0.0))),
         marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
         not_covered=(*found.not_covered, *unsaid(case, footings, "floor" if spec.bridge is None else "")),
         practice=(),
         handles=tuple(handles),
         tasks=tuple(advice.tasks(spec, counts)),
-        cautions=tuple(advice.cautions(case, laid, timber, parts, waiver(found, laid.plan.area_m2, laid.on_house))),
-        details=tuple(load_path(found, laid, posts)),
-        members=tuple(members(found, laid, timber, Stands(posts, deck.guard, deck.stairs), tape)),
+        cautions=tuple(
+            advice.cautions(case, layout, timber, parts, waiver(found, layout.plan.area_m2, layout.on_house))
+        ),
+        details=tuple(load_path(found, layout, posts)),
+        members=tuple(members(found, layout, timber, Stands(posts, deck.guard, deck.stairs), tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
         notes=tuple(deck.notes),
         called="deck" if spec.bridge is None else "footbridge",
@@ -285,7 +287,7 @@ def plan_deck(case: DesignInput) -> Plan:
             ViewSpec(
                 name="section",
                 title="Section along the joists",
-                how="along y" if laid.flip else "along x",
+                how="along y" if layout.flip else "along x",
                 datum="finished deck, 0",
             ),
         ),
@@ -296,19 +298,19 @@ def plan_deck(case: DesignInput) -> Plan:
     )
 
 
-def _boards(found: DeckCheckCollector, timber: DeckTimbers) -> Flooring:
+def _boards(collector: DeckCheckCollector, timber: DeckTimbers) -> Flooring:
     return Flooring(
         board=timber.board,
-        spacing_m=found.spec.spacing_m,
+        spacing_m=collector.spec.spacing_m,
         joist_m=timber.joist.thickness_m,
-        dead_pa=found.load.floor.dead_pa,
-        wet=found.spec.wet,
+        dead_pa=collector.load.floor.dead_pa,
+        wet=collector.spec.wet,
     )
 
 
-def _live_is_enough(found: DeckCheckCollector) -> None:
+def _live_is_enough(collector: DeckCheckCollector) -> None:
     """A typed live load against the least that the school asks of decks; a workplace's is not known until typed."""
-    spec, book, site = found.spec, found.book, found.site
+    spec, book, site = collector.spec, collector.book, collector.site
     if spec.bridge is not None:
         return
     if spec.live_pa is None:
@@ -316,7 +318,7 @@ def _live_is_enough(found: DeckCheckCollector) -> None:
             why = "people at a workplace load a deck as its office says, not as a house's tables do"
             mend = "ask the local office, and type it under People"
             for basis in (Basis.CALCULATED, Basis.TABLE):
-                found.gap("live_load", spec.id, OutOfScopeError(why, mend), crew=True, basis=basis)
+                collector.gap("live_load", spec.id, OutOfScopeError(why, mend), crew=True, basis=basis)
         return
     try:
         least = book.deck_live_pa(
@@ -324,19 +326,19 @@ def _live_is_enough(found: DeckCheckCollector) -> None:
         )
     except (OutOfScopeError, InvalidInputError):
         return
-    found.at_least("live_load.code_minimum", spec.id, found.load.live, least, (), case="as typed")
+    collector.at_least("live_load.code_minimum", spec.id, collector.load.live, least, (), case="as typed")
 
 
-def _counts(laid: DeckFrame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
+def _counts(layout: DeckFrame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
     def of(role: str) -> float:
         return float(sum(part.count for part in parts if part.role == role))
 
     return {
         "posts": float(holes),
         "holes": float(holes),
-        "beams": float(len(laid.beams)),
+        "beams": float(len(layout.beams)),
         "joists": of("joist"),
-        "fixings": 1.0 if laid.on_house else 0.0,
+        "fixings": 1.0 if layout.on_house else 0.0,
         "sills": of("sill"),
         "guard posts": of("guard post"),
         "balusters": of("baluster"),
@@ -346,14 +348,14 @@ def _counts(laid: DeckFrame, parts: list[Part], holes: int, stairs: int) -> dict
     }
 
 
-def _plies(found: DeckCheckCollector, timber: DeckTimbers) -> None:
+def _plies(collector: DeckCheckCollector, timber: DeckTimbers) -> None:
     """Beams of several plies; a bridge's beams are single sticks."""
-    if found.spec.plies > 1 and found.spec.bridge is None:
-        check_ply_fasteners(found, f"{found.spec.id}/beam/beam-1", timber.beam.thickness_m)
+    if collector.spec.plies > 1 and collector.spec.bridge is None:
+        check_ply_fasteners(collector, f"{collector.spec.id}/beam/beam-1", timber.beam.thickness_m)
 
 
-def _ledger_fixings(b: build.Builder, laid: DeckFrame, spacing_m: float) -> None:
-    length = laid.plan.edges[0].length_m
+def _ledger_fixings(b: build.Builder, layout: DeckFrame, spacing_m: float) -> None:
+    length = layout.plan.edges[0].length_m
     item = {"lag screw": "ledger lag", "bolt": "ledger bolt", "screw": "ledger lag"}[b.spec.ledger.fixing]
     at = (0.0, 0.0, 0.0)
     b.fix(item, max(2, int(length / spacing_m + 1e-6) + 1), at, "screw")
@@ -402,26 +404,26 @@ def _too_long(parts: list[Part], yard: PurchasingSettings, tape: Tape) -> list[s
     return found
 
 
-def _out_of_scope(found: DeckCheckCollector) -> None:
+def _out_of_scope(collector: DeckCheckCollector) -> None:
     """Public use and heavy things on the deck: nothing is said to pass."""
-    why = PUBLIC if found.site.use == "public" else ""
-    if found.spec.carries:
-        why = f"{', '.join(found.spec.carries)}: outside what a house deck is calculated for"
+    why = PUBLIC if collector.site.use == "public" else ""
+    if collector.spec.carries:
+        why = f"{', '.join(collector.spec.carries)}: outside what a house deck is calculated for"
     if why:
-        found.nothing_said(found.spec.id, why)
+        collector.nothing_said(collector.spec.id, why)
 
 
-def _handles(spec: DeckSpec, laid: DeckFrame) -> list[DragHandle]:
+def _handles(spec: DeckSpec, layout: DeckFrame) -> list[DragHandle]:
     """Beams along the joists, posts along their beam, and the outline's far edges; each with the field it moves."""
     pins = {pin.id: index for index, pin in enumerate(spec.pins)}
 
     def field(name: str) -> str:
         return f"pins/{pins[name]}/at_m" if name in pins else "pins/+"
 
-    along: Literal["x", "y"] = "y" if laid.flip else "x"
-    across: Literal["x", "y"] = "x" if laid.flip else "y"
+    along: Literal["x", "y"] = "y" if layout.flip else "x"
+    across: Literal["x", "y"] = "x" if layout.flip else "y"
     made = []
-    for run in laid.beams:
+    for run in layout.beams:
         made.append(
             DragHandle(
                 id=f"{spec.id}/beam/{run.id}",
@@ -445,7 +447,7 @@ def _handles(spec: DeckSpec, laid: DeckFrame) -> list[DragHandle]:
                     holds=True,
                 )
             )
-    _, _, right, high = laid.plan.box
+    _, _, right, high = layout.plan.box
     edges: tuple[tuple[str, Literal["x", "y"], float], ...] = (("right", "x", right), ("front", "y", high))
     for name, axis, at in edges:
         made.append(

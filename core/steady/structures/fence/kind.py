@@ -154,9 +154,9 @@ def read(ask: NewStructureRequest) -> FenceSpec:
     known = {f.name for f in fields(FenceSpec)} - OWN
     kept = {name: value for name, value in ask.choices.items() if name in known}
     kept.setdefault("bay_by_strength", True)
-    laid = {name: getattr(line, name) for name in ("straights", "openings", "zones", "locks")}
+    layout = {name: getattr(line, name) for name in ("straights", "openings", "zones", "locks")}
     # Home before the crew's choices, too: what they say nothing of is the school's.
-    spec = localized(replace(localized(FenceSpec(id=ask.id, **laid), ask.school), **kept), ask.school)
+    spec = localized(replace(localized(FenceSpec(id=ask.id, **layout), ask.school), **kept), ask.school)
     return preset(spec, ask.preset) if ask.preset else spec  # type: ignore[arg-type]
 
 

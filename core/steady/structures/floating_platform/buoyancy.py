@@ -34,11 +34,11 @@ class Mass:
 class Afloat:
     """A platform on the water, its wood soaked."""
 
-    def __init__(self, spec: FloatSpec, laid: FloatLayout, dead: Sequence[Mass], lost: int | None = None) -> None:
+    def __init__(self, spec: FloatSpec, layout: FloatLayout, dead: Sequence[Mass], lost: int | None = None) -> None:
         """`lost`: the number of a barrel that is full of water: it weighs as it did and carries nothing."""
-        self.spec, self.laid, self.dead = spec, laid, tuple(dead)
+        self.spec, self.layout, self.dead = spec, layout, tuple(dead)
         mid_x, mid_y = spec.long_m / 2, spec.wide_m / 2
-        kept = [(x - mid_x, y - mid_y) for k, (x, y) in enumerate(laid.barrels_at_m) if k != lost]
+        kept = [(x - mid_x, y - mid_y) for k, (x, y) in enumerate(layout.barrels_at_m) if k != lost]
         water = WATER_KG_M3[spec.water]
         volume, across = spec.barrel.volume_m3, spec.barrel.diameter_m
         self.roll = Barrels(tuple(y for _, y in kept), volume, across, water)
@@ -55,7 +55,7 @@ class Afloat:
 
     def people(self, count: int, x_m: float = 0.0, y_m: float = 0.0) -> Mass:
         """So many people at one place."""
-        return Mass(kg=count * self.spec.person_kg, x_m=x_m, y_m=y_m, h_m=self.laid.heights.deck_m + BODY_M)
+        return Mass(kg=count * self.spec.person_kg, x_m=x_m, y_m=y_m, h_m=self.layout.heights.deck_m + BODY_M)
 
     @cached_property
     def count(self) -> int:
@@ -68,7 +68,7 @@ class Afloat:
 
     def freeboard(self, count: int = 0) -> float:
         """Deck's top over the water, people spread. Raises OutOfScopeError: it sinks."""
-        return self.laid.heights.deck_m - self.draft(count)
+        return self.layout.heights.deck_m - self.draft(count)
 
     def sunk(self, count: int = 0) -> float:
         """Share of the barrels' volume that is under water."""
@@ -181,7 +181,7 @@ class Afloat:
 
     def without(self, barrel: int) -> "Afloat":
         """The same with one barrel full of water."""
-        return Afloat(self.spec, self.laid, self.dead, barrel)
+        return Afloat(self.spec, self.layout, self.dead, barrel)
 
 
 def people_says(count: int) -> str:
@@ -206,7 +206,7 @@ def _least(wrong: Callable[[int], bool], most: int = MOST_PEOPLE) -> int:
 
 
 def masses_of(
-    spec: FloatSpec, laid: FloatLayout, parts: Sequence[Part], ramp_kg: float, soaked: float = 1.0
+    spec: FloatSpec, layout: FloatLayout, parts: Sequence[Part], ramp_kg: float, soaked: float = 1.0
 ) -> list[Mass]:
     """What lies on the water: every piece at its own place, wood as wet as it gets; half of the ramp where it lands.
 
@@ -224,7 +224,7 @@ def masses_of(
             found.append(Mass(kg=part.mass_kg * wood * place.count * part.each, x_m=x - mid_x, y_m=y - mid_y, h_m=z))
     if ramp_kg:
         x, y = lands_at(spec)
-        found.append(Mass(kg=ramp_kg * soaked / 2, x_m=x, y_m=y, h_m=laid.heights.deck_m))
+        found.append(Mass(kg=ramp_kg * soaked / 2, x_m=x, y_m=y, h_m=layout.heights.deck_m))
     return found
 
 

@@ -143,13 +143,13 @@ def strap_length_m(radius_m: float, out_m: float, up_m: float, cradle: SectionIt
     return arc + 2 * (free + cradle.width_m + cradle.thickness_m) + STRAP_TAIL_M
 
 
-def clashes(spec: FloatSpec, laid: FloatLayout) -> list[str]:
+def clashes(spec: FloatSpec, layout: FloatLayout) -> list[str]:
     """What of it cannot be built as drawn."""
     found, barrel = [], spec.barrel
-    if spec.long_m / len(laid.along_m) < barrel.long_m + ENDS_M - 1e-9:
+    if spec.long_m / len(layout.along_m) < barrel.long_m + ENDS_M - 1e-9:
         found.append("A row of barrels is longer than the platform: fewer barrels, more rows, or a longer platform")
     r = barrel.diameter_m / 2
-    if 2 * r > laid.heights.joist_m + 1e-9:
+    if 2 * r > layout.heights.joist_m + 1e-9:
         found.append("A barrel's top meets the joists: deeper cradle rails")
     return found
 

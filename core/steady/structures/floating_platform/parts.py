@@ -13,14 +13,14 @@ from steady.structures.part_grouping import ACROSS, ALONG, UP, Grouper, Sawn
 SCREWS_A_CROSSING, SCREWS_A_BLOCK = 2, 4
 
 
-def build(spec: FloatSpec, laid: FloatLayout, yard: PurchasingSettings) -> tuple[tuple[Part, ...], list[str]]:
+def build(spec: FloatSpec, layout: FloatLayout, yard: PurchasingSettings) -> tuple[tuple[Part, ...], list[str]]:
     """The platform's pieces, and what cannot be cut from what is on sale."""
     g = Grouper(spec.id)
-    clashes = _frame(g, spec, laid, yard)
-    _barrels(g, spec, laid)
-    _boards(g, spec, laid, yard)
-    barrel = _barrel(spec, laid)
-    straps = _straps(spec, laid)
+    clashes = _frame(g, spec, layout, yard)
+    _barrels(g, spec, layout)
+    _boards(g, spec, layout, yard)
+    barrel = _barrel(spec, layout)
+    straps = _straps(spec, layout)
     return (*g.parts(), barrel, straps), clashes
 
 
@@ -30,16 +30,16 @@ def fixing(spec: FloatSpec, item: str) -> str:
     return better if spec.water == "salt" and better in goods() else item
 
 
-def _frame(g: Grouper, spec: FloatSpec, laid: FloatLayout, yard: PurchasingSettings) -> list[str]:
-    me, joist, h, clashes = spec.id, laid.timber.joist, laid.heights, []
+def _frame(g: Grouper, spec: FloatSpec, layout: FloatLayout, yard: PurchasingSettings) -> list[str]:
+    me, joist, h, clashes = spec.id, layout.timber.joist, layout.heights, []
     z, t = h.joist_m + joist.width_m / 2, joist.thickness_m
-    for stick in {laid.timber.cradle, joist}:
+    for stick in {layout.timber.cradle, joist}:
         if spec.long_m > yard.longest_m(stick.key) + 1e-9:
             clashes.append(f"No {stick.says} on sale is as long as the platform: a shorter one")
     for name, y in (("near", t / 2), ("far", spec.wide_m - t / 2)):
         place = PartPlacement(id=f"{me}/rim/{name}", about=f"{me}/rims", at=(0.0, y, z), along=ALONG, up=UP)
         g.add("rim", joist, spec.long_m, place)
-    row = laid.joists
+    row = layout.joists
     place = PartPlacement(
         id=f"{me}/joists",
         at=(row.at_m(1), t, z),
@@ -50,8 +50,8 @@ def _frame(g: Grouper, spec: FloatSpec, laid: FloatLayout, yard: PurchasingSetti
     )
     g.add("joist", joist, spec.wide_m - 2 * t, place)
     g.fix(fixing(spec, "joist hanger"), 2 * row.count, place.at, "connector")
-    cradle = laid.timber.cradle
-    for number, y in enumerate(laid.cradles_m, start=1):
+    cradle = layout.timber.cradle
+    for number, y in enumerate(layout.cradles_m, start=1):
         place = PartPlacement(
             id=f"{me}/cradle/{number}",
             about=f"{me}/cradles",
@@ -60,25 +60,25 @@ def _frame(g: Grouper, spec: FloatSpec, laid: FloatLayout, yard: PurchasingSetti
             up=UP,
         )
         g.add("cradle", cradle, spec.long_m, place)
-    g.fix(fixing(spec, "framing angle"), row.count * len(laid.cradles_m), place.at, "connector")
+    g.fix(fixing(spec, "framing angle"), row.count * len(layout.cradles_m), place.at, "connector")
     return clashes
 
 
-def _barrels(g: Grouper, spec: FloatSpec, laid: FloatLayout) -> None:
+def _barrels(g: Grouper, spec: FloatSpec, layout: FloatLayout) -> None:
     """Blocking between the rails at both ends of each barrel."""
-    cradle, h = laid.timber.cradle, laid.heights
+    cradle, h = layout.timber.cradle, layout.heights
     off_m = spec.barrel.long_m / 2 + cradle.thickness_m / 2
-    for number, (x, y) in enumerate(laid.barrels_at_m, start=1):
+    for number, (x, y) in enumerate(layout.barrels_at_m, start=1):
         place = PartPlacement(
             id=f"{spec.id}/blocking/{number}",
             about=f"{spec.id}/cradles",
-            at=(x - off_m, y - laid.cradle_gap_m / 2, h.cradle_m + cradle.width_m / 2),
+            at=(x - off_m, y - layout.cradle_gap_m / 2, h.cradle_m + cradle.width_m / 2),
             along=ACROSS,
             up=UP,
             count=2,
             step=(2 * off_m, 0.0, 0.0),
         )
-        g.add("blocking", cradle, laid.cradle_gap_m, place)
+        g.add("blocking", cradle, layout.cradle_gap_m, place)
     g.fix(
         fixing(spec, "deck screw"),
         2 * SCREWS_A_BLOCK * spec.barrels,
@@ -90,12 +90,12 @@ def _barrels(g: Grouper, spec: FloatSpec, laid: FloatLayout) -> None:
     g.fix("strap ratchet", STRAPS_A_BARREL * spec.barrels, (0.0, 0.0, h.cradle_m), "connector")
 
 
-def _boards(g: Grouper, spec: FloatSpec, laid: FloatLayout, yard: PurchasingSettings) -> None:
+def _boards(g: Grouper, spec: FloatSpec, layout: FloatLayout, yard: PurchasingSettings) -> None:
     """Boards along it, jointed over a joist where none on sale is as long."""
-    board, h, row = laid.timber.board, laid.heights, laid.joists
+    board, h, row = layout.timber.board, layout.heights, layout.joists
     z = h.boards_m + board.thickness_m / 2
     cuts_m = _joints(spec.long_m, yard.longest_m(board.key), [row.at_m(k + 1) for k in range(row.count)])
-    for number, (y, wide_m) in enumerate(laid.boards_m, start=1):
+    for number, (y, wide_m) in enumerate(layout.boards_m, start=1):
         rip: tuple[Cut, ...] = ()
         if wide_m < board.width_m - 1e-6:
             rip = (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(wide_m,)),)
@@ -104,7 +104,7 @@ def _boards(g: Grouper, spec: FloatSpec, laid: FloatLayout, yard: PurchasingSett
                 id=f"{spec.id}/board/{number}/{k}", about=f"{spec.id}/boards", at=(a, y, z), along=ALONG, up=ACROSS
             )
             g.add("decking", board, b - a, place, Sawn(rip))
-    crossings = len(laid.boards_m) * (row.count + len(cuts_m) - 1)
+    crossings = len(layout.boards_m) * (row.count + len(cuts_m) - 1)
     g.fix(fixing(spec, "deck screw"), SCREWS_A_CROSSING * crossings, (0.0, 0.0, h.deck_m), "screw")
 
 
@@ -118,12 +118,12 @@ def _joints(long_m: float, longest_m: float, joists_m: list[float]) -> list[tupl
     return [*found, (start, long_m)]
 
 
-def _barrel(spec: FloatSpec, laid: FloatLayout) -> Part:
+def _barrel(spec: FloatSpec, layout: FloatLayout) -> Part:
     """The barrels: bought whole, drawn round."""
     size, half = spec.barrel.diameter_m, spec.barrel.long_m / 2
     places = tuple(
-        PartPlacement(id=f"{spec.id}/barrel/{number}", at=(x - half, y, laid.heights.axis_m), along=ALONG, up=UP)
-        for number, (x, y) in enumerate(laid.barrels_at_m, start=1)
+        PartPlacement(id=f"{spec.id}/barrel/{number}", at=(x - half, y, layout.heights.axis_m), along=ALONG, up=UP)
+        for number, (x, y) in enumerate(layout.barrels_at_m, start=1)
     )
     return Part(
         id=f"{spec.id}/barrels",
@@ -136,9 +136,9 @@ def _barrel(spec: FloatSpec, laid: FloatLayout) -> Part:
     )
 
 
-def _straps(spec: FloatSpec, laid: FloatLayout) -> Part:
+def _straps(spec: FloatSpec, layout: FloatLayout) -> Part:
     """Two a barrel, cut off the roll; drawn where they pass under it."""
-    strap, quarter, r = laid.timber.strap, spec.barrel.long_m / 4, laid.heights.axis_m
+    strap, quarter, r = layout.timber.strap, spec.barrel.long_m / 4, layout.heights.axis_m
     places = tuple(
         PartPlacement(
             id=f"{spec.id}/strap/{number}",
@@ -149,33 +149,33 @@ def _straps(spec: FloatSpec, laid: FloatLayout) -> Part:
             count=STRAPS_A_BARREL,
             step=(2 * quarter, 0.0, 0.0),
         )
-        for number, (x, y) in enumerate(laid.barrels_at_m, start=1)
+        for number, (x, y) in enumerate(layout.barrels_at_m, start=1)
     )
     return Part(
         id=f"{spec.id}/straps",
         role="strap",
         item=strap.key,
-        length_m=laid.strap_m,
+        length_m=layout.strap_m,
         drawn_m=spec.barrel.diameter_m,
         section_m=(strap.width_m, strap.thickness_m),
         places=places,
-        mass_kg=strap.density_kg_per_m3 * strap.thickness_m * strap.width_m * laid.strap_m,
+        mass_kg=strap.density_kg_per_m3 * strap.thickness_m * strap.width_m * layout.strap_m,
     )
 
 
-def add_ramp(spec: FloatSpec, laid: FloatLayout, sloped: Sloped) -> tuple[Part, ...]:
+def add_ramp(spec: FloatSpec, layout: FloatLayout, sloped: Sloped) -> tuple[Part, ...]:
     """The ramp as it lies today: stringers from its moving end up to the sill, boards across them, hinges and rollers."""
-    stick = laid.timber.stringer
+    stick = layout.timber.stringer
     if stick is None:
         return ()
-    g, board, ramp = Grouper(f"{spec.id}/ramp"), laid.timber.board, spec.ramp
+    g, board, ramp = Grouper(f"{spec.id}/ramp"), layout.timber.board, spec.ramp
     c, s = math.cos(sloped.slope_rad), math.sin(sloped.slope_rad)
     out: Vec = (-1.0, 0.0, 0.0) if ramp.lands == "end" else (0.0, -1.0, 0.0)
     side: Vec = (0.0, 1.0, 0.0) if ramp.lands == "end" else (1.0, 0.0, 0.0)
     middle = (ramp.onto_m, spec.wide_m / 2) if ramp.lands == "end" else (spec.long_m / 2, ramp.onto_m)
     along: Vec = (out[0] * c, out[1] * c, s)
     up: Vec = (-out[0] * s, -out[1] * s, c)
-    low = laid.heights.deck_m + ROLLER_M
+    low = layout.heights.deck_m + ROLLER_M
     reach_m = ramp.width_m - stick.thickness_m
 
     def at(along_m: float, across_m: float, over_m: float) -> Vec:

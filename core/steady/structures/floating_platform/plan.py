@@ -5,7 +5,7 @@ from typing import Literal
 
 from steady.plan.model import Basis, DragHandle, MeasurementTarget, Part, Plan, SquareDiagonal, ViewSpec
 from steady.structures.floating_platform import text
-from steady.structures.floating_platform.checks.run_checks import Built, FloatFound, check_float, out_of_scope
+from steady.structures.floating_platform.checks.run_checks import Built, FloatResult, check_float, out_of_scope
 from steady.structures.floating_platform.layout import Sloped, clashes, lay_out
 from steady.structures.floating_platform.parts import add_ramp, build, raised
 from steady.structures.floating_platform.spec import FloatSpec
@@ -24,19 +24,19 @@ VIEWS = (
 )
 
 
-def calculated(case: DesignInput) -> tuple[FloatFound, tuple[Part, ...]]:
+def calculated(case: DesignInput) -> tuple[FloatResult, tuple[Part, ...]]:
     """What is calculated of a platform, and its ramp's pieces as it lies today.
 
     Raises:
         InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: FloatSpec = case.spec
-    laid = lay_out(spec)
-    own, clash = build(spec, laid, case.yard)
+    layout = lay_out(spec)
+    own, clash = build(spec, layout, case.yard)
     # The ramp's weight is wanted before it is known how it lies: its pieces are the same at any slope.
-    flat = add_ramp(spec, laid, Sloped(water_m=0.0, over_m=0.0, slope_rad=0.0, level_m=spec.ramp.length_m))
-    found = check_float(case, Built(laid=laid, own=own, ramp=flat, clashes=tuple(clash)))
-    return found, add_ramp(spec, laid, found.ramps[0]) if found.ramps else ()
+    flat = add_ramp(spec, layout, Sloped(water_m=0.0, over_m=0.0, slope_rad=0.0, level_m=spec.ramp.length_m))
+    found = check_float(case, Built(layout=layout, own=own, ramp=flat, clashes=tuple(clash)))
+    return found, add_ramp(spec, layout, found.ramps[0]) if found.ramps else ()
 
 
 def plan_float(case: DesignInput) -> Plan:
@@ -70,7 +70,7 @@ def plan_float(case: DesignInput) -> Plan:
         cautions=tuple(cautions_from("float_cautions", spec.id, here)),
         details=(text.water_detail(case, found), *((detail,) if detail else ())),
         members=tuple(text.members(case, found)),
-        conflicts=(*found.clashes, *clashes(spec, found.laid)),
+        conflicts=(*found.clashes, *clashes(spec, found.layout)),
         notes=tuple(text.notes(case, found)),
         views=VIEWS,
         targets=tuple(_targets(spec, found, squares)),
@@ -92,7 +92,7 @@ def _diagonals(spec: FloatSpec) -> list[SquareDiagonal]:
     ]
 
 
-def _counts(spec: FloatSpec, found: FloatFound, parts: tuple[Part, ...]) -> dict[str, float]:
+def _counts(spec: FloatSpec, found: FloatResult, parts: tuple[Part, ...]) -> dict[str, float]:
     by_role: dict[str, float] = {}
     for part in parts:
         by_role[part.role] = by_role.get(part.role, 0.0) + part.count
@@ -128,13 +128,13 @@ def _handles(spec: FloatSpec) -> list[DragHandle]:
     ]
 
 
-def _targets(spec: FloatSpec, found: FloatFound, squares: list[SquareDiagonal]) -> list[MeasurementTarget]:
+def _targets(spec: FloatSpec, found: FloatResult, squares: list[SquareDiagonal]) -> list[MeasurementTarget]:
     """Diagonals of the frame; after the launch the freeboard at each corner, nobody on it."""
     rows = [
         MeasurementTarget(about=one.id, what=f"diagonal {number}", planned=one.length_m, within=PLACE_M)
         for number, one in enumerate(squares, start=1)
     ]
-    deck = found.laid.heights.deck_m
+    deck = found.layout.heights.deck_m
     planned = deck - found.dry.draft() if not found.clashes else deck
     for corner in ("near left", "near right", "far right", "far left"):
         rows.append(

@@ -6,7 +6,7 @@ import math
 from steady.errors import OutOfScopeError
 from steady.plan.model import Curve, Detail, DetailLine, DetailMember, Measure, Member, Vec
 from steady.structures.floating_platform.buoyancy import Afloat, Mass, people_says
-from steady.structures.floating_platform.checks.run_checks import FloatFound
+from steady.structures.floating_platform.checks.run_checks import FloatResult
 from steady.structures.floating_platform.layout import Sloped
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.lifting import HAND_KG
@@ -45,13 +45,13 @@ def leans(afloat: Afloat) -> tuple[float | None, float | None]:
         return None, None
 
 
-def rating_says(found: FloatFound) -> str:
+def rating_says(found: FloatResult) -> str:
     """How many it bears, in one sentence."""
     people = "nobody" if found.wet.rated < 1 else people_says(found.wet.rated)
     return f"Bears {people}; with {found.wet.no_balance_at} at one edge no balance is found"
 
 
-def notes(case: DesignInput, found: FloatFound) -> list[str]:
+def notes(case: DesignInput, found: FloatResult) -> list[str]:
     """What the crew should know beside the drawing."""
     spec: FloatSpec = case.spec
     tape, lines = case.tape, [rating_says(found)]
@@ -103,38 +103,38 @@ def _steep(one: Sloped) -> str:
     return "level" if rise < 0.01 else f"1 in {1 / rise:.1f} {'down' if one.over_m > 0 else 'up'} to it"
 
 
-def members(case: DesignInput, found: FloatFound) -> list[Member]:
+def members(case: DesignInput, found: FloatResult) -> list[Member]:
     """What the sheet lists and selects."""
     spec: FloatSpec = case.spec
-    laid, tape, me, t = found.laid, case.tape, spec.id, found.laid.timber
+    layout, tape, me, t = found.layout, case.tape, spec.id, found.layout.timber
     rows = [
         Member(id=f"{me}/afloat", what="afloat", name="Afloat", says=rating_says(found)),
         Member(
             id=f"{me}/barrels",
             what="barrels",
             name="Barrels",
-            says=f"{spec.barrels} in {spec.rows} rows; centres {_list(laid.rows_m, tape)} across and "
-            f"{_list(laid.along_m, tape)} along; two straps each, {tape.length(laid.strap_m)} cut",
+            says=f"{spec.barrels} in {spec.rows} rows; centres {_list(layout.rows_m, tape)} across and "
+            f"{_list(layout.along_m, tape)} along; two straps each, {tape.length(layout.strap_m)} cut",
         ),
         Member(
             id=f"{me}/cradles",
             what="cradles",
             name="Cradle rails",
-            says=f"{len(laid.cradles_m)} of {t.cradle.says}, {tape.length(laid.cradle_gap_m)} clear round each barrel; "
-            f"middles {_list(laid.cradles_m, tape)} across",
+            says=f"{len(layout.cradles_m)} of {t.cradle.says}, {tape.length(layout.cradle_gap_m)} clear round each barrel; "
+            f"middles {_list(layout.cradles_m, tape)} across",
         ),
         Member(
             id=f"{me}/joists",
             what="joists",
             name="Joists",
-            says=f"{laid.joists.count} of {t.joist.says} at {tape.length(laid.joists.spacing_m)}",
+            says=f"{layout.joists.count} of {t.joist.says} at {tape.length(layout.joists.spacing_m)}",
         ),
         Member(id=f"{me}/rims", what="rims", name="Rims", says=f"2 of {t.joist.says}, {tape.length(spec.long_m)}"),
         Member(
             id=f"{me}/boards",
             what="boards",
             name="Deck boards",
-            says=f"{len(laid.boards_m)} of {t.board.says}, along it; the last {tape.length(laid.boards_m[-1][1])} wide",
+            says=f"{len(layout.boards_m)} of {t.board.says}, along it; the last {tape.length(layout.boards_m[-1][1])} wide",
         ),
     ]
     if found.ramps and t.stringer is not None:
@@ -156,7 +156,7 @@ def _list(at_m: tuple[float, ...], tape: Tape) -> str:
     return ", ".join(tape.length(one) for one in at_m)
 
 
-def curves(case: DesignInput, found: FloatFound) -> list[Curve]:
+def curves(case: DesignInput, found: FloatResult) -> list[Curve]:
     """Outline, waterlines and the people, on the plan's own axes: z from the still water."""
     spec: FloatSpec = case.spec
     me, long_m, wide_m = spec.id, spec.long_m, spec.wide_m
@@ -166,7 +166,7 @@ def curves(case: DesignInput, found: FloatFound) -> list[Curve]:
         _level(spec, f"{me}/water", 0.0, "empty"),
     ]
     wet = found.wet
-    deck = found.laid.heights.deck_m - found.draft_m
+    deck = found.layout.heights.deck_m - found.draft_m
     with contextlib.suppress(OutOfScopeError):
         spread = wet.draft(wet.count) - found.draft_m
         drawn.append(_level(spec, f"{me}/water/people", spread, f"{wet.count} spread"))
@@ -191,7 +191,7 @@ def _level(spec: FloatSpec, water: str, z: float, label: str) -> Curve:
     return Curve(id=water, what="water loaded" if z else "water", points=ends, label=label)
 
 
-def _leaning(spec: FloatSpec, found: FloatFound, heel: float, trim: float) -> list[Curve]:
+def _leaning(spec: FloatSpec, found: FloatResult, heel: float, trim: float) -> list[Curve]:
     """The water as it lies to a leaning platform: turned about where the spread people's water crosses its middle."""
     z = found.wet.draft(found.wet.count) - found.draft_m
     mid_x, mid_y = spec.long_m / 2, spec.wide_m / 2
@@ -217,16 +217,16 @@ def _bank(spec: FloatSpec, today: Sloped) -> Curve:
     return Curve(id=f"{spec.id}/ground", what="ground", points=points)
 
 
-def water_detail(case: DesignInput, found: FloatFound) -> Detail:
+def water_detail(case: DesignInput, found: FloatResult) -> Detail:
     """A section through a row of barrels with the water empty, with people spread, and with all of them at one edge."""
     spec: FloatSpec = case.spec
-    laid, wet, h = found.laid, found.wet, found.laid.heights
-    t = laid.timber
+    layout, wet, h = found.layout, found.wet, found.layout.heights
+    t = layout.timber
     bars = [
         _bar(spec, "boards", (0.0, h.boards_m + t.board.thickness_m / 2), spec.wide_m, t.board.thickness_m),
         _bar(spec, "joist", (0.0, h.joist_m + t.joist.width_m / 2), spec.wide_m, t.joist.width_m),
     ]
-    for k, y in enumerate(laid.cradles_m):
+    for k, y in enumerate(layout.cradles_m):
         low, high = (y, h.cradle_m), (y, h.joist_m)
         bars.append(
             DetailMember(
@@ -237,7 +237,7 @@ def water_detail(case: DesignInput, found: FloatFound) -> Detail:
     turn = [2 * math.pi * k / POINTS for k in range(POINTS + 1)]
     traces = [
         DetailLine(what="round", points=tuple((y + r * math.cos(a), r + r * math.sin(a)) for a in turn))
-        for y in laid.rows_m
+        for y in layout.rows_m
     ]
     measures = [Measure(says="Deck over the barrels' underside", value_m=h.deck_m)]
     for says, people in (("Draft, empty", 0), (f"Draft, {wet.count} spread", wet.count)):
@@ -279,7 +279,7 @@ def _water(spec: FloatSpec, z: float, heel: float, label: str) -> DetailLine:
     return DetailLine(what="water", points=points, label=label)
 
 
-def ramp_detail(case: DesignInput, found: FloatFound) -> Detail | None:
+def ramp_detail(case: DesignInput, found: FloatResult) -> Detail | None:
     """The ramp from its sill at today's, the lowest and the highest water."""
     spec: FloatSpec = case.spec
     if not found.ramps:

@@ -34,7 +34,7 @@ class ArchMade:
 
 
 @value_object
-class ArchFound:
+class ArchResult:
     """What was calculated of an arch. `high` None: the school has no wind for it, which stands in `not_covered`."""
 
     checks: tuple[Check, ...]
@@ -49,7 +49,7 @@ def solid_height_m(header: SectionItem, rung: SectionItem, arch: Arch) -> float:
 
 def calculate_arch(
     arch: Arch, made: ArchMade, wind: WindOnFence | OutOfScopeError, book: TimberRules, about: str
-) -> ArchFound:
+) -> ArchResult:
     """Calculate an arch.
 
     Args:
@@ -136,7 +136,7 @@ def calculate_arch(
     )
     if isinstance(wind, OutOfScopeError):
         gap("arch.wind_load", wind.reason, wind.would_have_to_change)
-        return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=None)
+        return ArchResult(checks=tuple(checks), not_covered=tuple(gaps), high=None)
     p = max(zone.pressure_pa for zone in wind.zones) / u.pressure_pa
     s = solid_height_m(header, rung, arch)
     force = CalculationStep(
@@ -149,7 +149,7 @@ def calculate_arch(
         says="wind on the arch",
     )
     arm_m = arch.headroom_m + (header.width_m + (rung.width_m if arch.rungs else 0.0)) / 2
-    return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=HighWind(force=force, arm_m=arm_m))
+    return ArchResult(checks=tuple(checks), not_covered=tuple(gaps), high=HighWind(force=force, arm_m=arm_m))
 
 
 def together(

@@ -29,7 +29,7 @@ TOLERANCE_M = 0.25 * IN
 
 
 @value_object
-class GuardAsk:
+class GuardInput:
     """What a guard is asked for.
 
     Args:
@@ -89,7 +89,7 @@ class GuardRun:
 
 
 @dataclass(slots=True)
-class GuardFound(CheckList):
+class GuardResult(CheckList):
     """The guard as it is built, and its checks. No runs: none is needed."""
 
     height_m: float = 0.0
@@ -97,9 +97,9 @@ class GuardFound(CheckList):
     source: str = ""
 
 
-def calculate_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
+def calculate_guard(ask: GuardInput, book: Rulebook, about: str) -> GuardResult:
     """Lay a guard out and calculate its most loaded post. Raises InvalidInputError for sizes that cannot be."""
-    found = GuardFound()
+    found = GuardResult()
 
     def gap(name: str, refused: OutOfScopeError, crew: bool = False, needs: CalculationStep | None = None) -> None:
         found.not_covered.append(
@@ -155,7 +155,7 @@ def calculate_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     return found
 
 
-def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
+def _sway(found: GuardResult, ask: GuardInput, book: Rulebook, about: str) -> None:
     """How far the middle of a bay's top gives way with its posts, where the school limits it. What fixings give is not in it."""
     most_m, source = book.guard_sway
     if not most_m:
@@ -193,11 +193,11 @@ def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
     found.checks.append(_check(CheckContext("guard.deflection_at_top", about, "line load along top"), (sway, limit)))
 
 
-def _longest_bay_m(found: GuardFound) -> float:
+def _longest_bay_m(found: GuardResult) -> float:
     return max((b - a for run in found.runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
 
 
-def _baluster_share(found: GuardFound, ask: GuardAsk, people: PeopleLoad) -> float:
+def _baluster_share(found: GuardResult, ask: GuardInput, people: PeopleLoad) -> float:
     """The share of the push on the infill that one baluster takes: of those side by side under it, never more than all."""
     if people.infill_spread_m > 0:
         widest_m = max((run.gap_m for run in found.runs if run.balusters), default=people.infill_spread_m)
@@ -205,7 +205,7 @@ def _baluster_share(found: GuardFound, ask: GuardAsk, people: PeopleLoad) -> flo
     return 1.0 / people.infill_pieces
 
 
-def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units) -> None:
+def _infill(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, u: Units) -> None:
     """One baluster under a push at its middle; and the top rail between two posts under people."""
     try:
         people = book.guard_load(ask.dwelling_units)
@@ -317,7 +317,7 @@ def _shared(runs: list[GuardRun]) -> list[GuardRun]:
 def _runs(
     edge: Edge,
     free: tuple[tuple[float, float], ...],
-    ask: GuardAsk,
+    ask: GuardInput,
     sphere_m: float,
     halves: tuple[float | None, float | None],
 ) -> list[GuardRun]:
@@ -356,7 +356,7 @@ def _evenly(start_m: float, end_m: float, bays: int) -> tuple[float, ...]:
     return tuple(start_m + (end_m - start_m) * k / bays for k in range(bays + 1))
 
 
-def _beside_joists(posts_m: tuple[float, ...], ask: GuardAsk, joists_m: tuple[float, ...]) -> tuple[float, ...]:
+def _beside_joists(posts_m: tuple[float, ...], ask: GuardInput, joists_m: tuple[float, ...]) -> tuple[float, ...]:
     """Inner posts moved beside the joist that they would share space with: to where the longer bay is the shorter one."""
     clear_m = (ask.post.width_m + ask.joist_m) / 2
     found = list(posts_m)
@@ -377,7 +377,7 @@ def lever_m(typed_m: float | None, rim_m: float) -> float:
     return typed_m if typed_m is not None else max(0.05, rim_m - UPPER_FIXING_M - LOWER_FIXING_M)
 
 
-def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Callable[..., None]) -> None:
+def _post(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, gap: Callable[..., None]) -> None:
     u = book.units
     spacing_m = _longest_bay_m(found)
     try:

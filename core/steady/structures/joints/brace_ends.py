@@ -143,7 +143,7 @@ class BraceForce:
     case: str
 
 
-def check_brace_ends(found: CheckCollector, about: str, woods: tuple[Wood, Wood, Wood], demand: BraceForce) -> None:
+def check_brace_ends(collector: CheckCollector, about: str, woods: tuple[Wood, Wood, Wood], demand: BraceForce) -> None:
     """Both ends of a brace hold its force; where lags don't, a maker's rating is asked for.
 
     Args:
@@ -153,17 +153,17 @@ def check_brace_ends(found: CheckCollector, about: str, woods: tuple[Wood, Wood,
     force = demand.force
     try:
         ends = (
-            brace_end_holds(found.book, brace, post, min(post.width_m, post.depth_m)),
-            brace_end_holds(found.book, brace, header, header.depth_m),
+            brace_end_holds(collector.book, brace, post, min(post.width_m, post.depth_m)),
+            brace_end_holds(collector.book, brace, header, header.depth_m),
         )
         limit, working = min(ends, key=lambda end: end[0].value)
         if force.value <= limit.value:
-            found.at_most(demand.key, about, force, limit, working, case=demand.case, asks=CheckOrigin.SAFETY)
+            collector.at_most(demand.key, about, force, limit, working, case=demand.case, asks=CheckOrigin.SAFETY)
             return
         why = f"{limit.says} hold {said(limit)}"
     except (OutOfScopeError, InvalidInputError) as refused:
         why = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
-    found.gap(
+    collector.gap(
         demand.key,
         about,
         OutOfScopeError(

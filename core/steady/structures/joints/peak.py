@@ -25,7 +25,7 @@ def screws_a_hip(depth_m: float) -> int:
 
 
 def check_hip_head(
-    found: CheckCollector, about: str, woods: tuple[Wood, Wood], force: CalculationStep, load: LoadType
+    collector: CheckCollector, about: str, woods: tuple[Wood, Wood], force: CalculationStep, load: LoadType
 ) -> None:
     """The screws of one hip's head hold what it brings down; where they don't, a maker's rating is asked for.
 
@@ -36,7 +36,7 @@ def check_hip_head(
     hip, ring = woods
     count = screws_a_hip(hip.depth_m)
     try:
-        held = found.book.joints.lateral(
+        held = collector.book.joints.lateral(
             LateralRequest(
                 fastener=SCREW,
                 side_m=hip.width_m,
@@ -54,7 +54,7 @@ def check_hip_head(
     except (OutOfScopeError, InvalidInputError) as refused:
         why = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
     else:
-        u = found.book.units
+        u = collector.book.units
         limit = held.design
         if limit.unit != u.force:
             limit = CalculationStep(
@@ -67,7 +67,7 @@ def check_hip_head(
                 says=limit.says,
             )
         if force.value <= limit.value:
-            found.at_most(
+            collector.at_most(
                 "peak_ring_joints.capacity",
                 about,
                 force,
@@ -78,7 +78,7 @@ def check_hip_head(
             )
             return
         why = f"{count} structural screws at a slant hold {said(limit)}"
-    found.gap(
+    collector.gap(
         "peak_ring_joints.capacity",
         about,
         OutOfScopeError(

@@ -40,90 +40,90 @@ FLAT_RAD = math.radians(10)
 
 
 @value_object
-class LeanToFound:
+class LeanToResult:
     """Everything calculated. `strap_n`: pull in a roof-plane strap, 0 where the wind is not known."""
 
     findings: CheckCollector
-    laid: LeanToLayout
+    layout: LeanToLayout
     loads: CanopyLoads
     held: LateralSystemResult
     ledger: LedgerLoad
     strap_n: float
 
 
-def check_lean_to(case: DesignInput) -> LeanToFound:
+def check_lean_to(case: DesignInput) -> LeanToResult:
     """Calculate a lean-to, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:
         InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: LeanToSpec = case.spec
-    found, laid, (loads, heaps) = fewest_posts(
-        spec.posts, lambda count: lay_out(spec, count), lambda laid: _beam(case, laid)
+    found, layout, (loads, heaps) = fewest_posts(
+        spec.posts, lambda count: lay_out(spec, count), lambda layout: _beam(case, layout)
     )
-    _rafters(found, spec, laid, loads, heaps)
-    _purlins(found, spec, laid, loads, heaps)
-    if laid.timber.slat is not None:
-        slat = laid.timber.slat
-        check_slat(found, f"{spec.id}/slats", slat, laid.frame.wood(slat), laid.rafters.spacing_m)
-    sways, strap_n = _sways(found, case, laid, loads)
-    held = hold_up(found, case.site, laid.frame, loads, sways)
-    ties(found, laid.frame, loads, held, _rafter_lift_n(case, laid, loads))
-    ledger = _ledger(found, spec, laid, loads, heaps)
-    return LeanToFound(findings=found, laid=laid, loads=loads, held=held, ledger=ledger, strap_n=strap_n)
+    _rafters(found, spec, layout, loads, heaps)
+    _purlins(found, spec, layout, loads, heaps)
+    if layout.timber.slat is not None:
+        slat = layout.timber.slat
+        check_slat(found, f"{spec.id}/slats", slat, layout.frame.wood(slat), layout.rafters.spacing_m)
+    sways, strap_n = _sways(found, case, layout, loads)
+    held = hold_up(found, case.site, layout.frame, loads, sways)
+    ties(found, layout.frame, loads, held, _rafter_lift_n(case, layout, loads))
+    ledger = _ledger(found, spec, layout, loads, heaps)
+    return LeanToResult(findings=found, layout=layout, loads=loads, held=held, ledger=ledger, strap_n=strap_n)
 
 
-def _beam(case: DesignInput, laid: LeanToLayout) -> tuple[CheckCollector, tuple[CanopyLoads, tuple[DriftSnow, ...]]]:
+def _beam(case: DesignInput, layout: LeanToLayout) -> tuple[CheckCollector, tuple[CanopyLoads, tuple[DriftSnow, ...]]]:
     """Its loads, and its beam checked under them."""
-    found, loads = CheckCollector(book=case.book), _loads(case, laid)
-    heaps = heaped(found, case.site, loads, case.spec.above, _catches(case.spec, laid))
-    worst = [laid.run.reactions_under_n(one.on(laid.run)) for one in heaps]
+    found, loads = CheckCollector(book=case.book), _loads(case, layout)
+    heaps = heaped(found, case.site, loads, case.spec.above, _catches(case.spec, layout))
+    worst = [layout.run.reactions_under_n(one.on(layout.run)) for one in heaps]
     loads = replace(loads, drifted=(max((reactions[1] for reactions in worst), default=0.0),))
-    check_beam(found, laid.frame, loads, 1)
+    check_beam(found, layout.frame, loads, 1)
     return found, (loads, heaps)
 
 
-def dead_pa(spec: LeanToSpec, laid: LeanToLayout) -> float:
+def dead_pa(spec: LeanToSpec, layout: LeanToLayout) -> float:
     """Lasting load on plan: the parts', or what the crew typed. Source: geometry."""
     if spec.dead_pa is not None:
         return spec.dead_pa
-    t, level = laid.timber, math.cos(spec.pitch_rad)
-    slope_pa = line_weight(t.rafter) / laid.rafters.spacing_m
+    t, level = layout.timber, math.cos(spec.pitch_rad)
+    slope_pa = line_weight(t.rafter) / layout.rafters.spacing_m
     if t.purlin is not None:
-        slope_pa += len(laid.purlins_m) * line_weight(t.purlin) / laid.slope_m
+        slope_pa += len(layout.purlins_m) * line_weight(t.purlin) / layout.slope_m
     if t.sheet is not None:
         slope_pa += t.sheet.density_kg_per_m3 * t.sheet.thickness_m * GRAVITY
-    if t.slat is not None and laid.slats is not None:
-        slope_pa += line_weight(t.slat) / laid.slats.pitch_m
+    if t.slat is not None and layout.slats is not None:
+        slope_pa += line_weight(t.slat) / layout.slats.pitch_m
     return slope_pa / level
 
 
-def _solid(laid: LeanToLayout) -> tuple[float, float]:
+def _solid(layout: LeanToLayout) -> tuple[float, float]:
     """Share closed from above, and the clear gap: sheets close all of it."""
-    slat, slats = laid.timber.slat, laid.slats
+    slat, slats = layout.timber.slat, layout.slats
     if slat is None or slats is None:
         return 1.0, 0.0
     cover = min(1.0, slat.thickness_m / slats.pitch_m)
-    bare = laid.timber.rafter.thickness_m / laid.rafters.spacing_m
+    bare = layout.timber.rafter.thickness_m / layout.rafters.spacing_m
     return 1 - (1 - cover) * (1 - bare), slats.gap_m
 
 
-def _catches(spec: LeanToSpec, laid: LeanToLayout) -> Catches:
-    solid, gap_m = _solid(laid)
-    return Catches(me=spec.id, depth_m=laid.run.length_m, slope_rad=spec.pitch_rad, solidity=solid, gap_m=gap_m)
+def _catches(spec: LeanToSpec, layout: LeanToLayout) -> Catches:
+    solid, gap_m = _solid(layout)
+    return Catches(me=spec.id, depth_m=layout.run.length_m, slope_rad=spec.pitch_rad, solidity=solid, gap_m=gap_m)
 
 
-def _loads(case: DesignInput, laid: LeanToLayout) -> CanopyLoads:
+def _loads(case: DesignInput, layout: LeanToLayout) -> CanopyLoads:
     spec: LeanToSpec = case.spec
-    lasting = dead_pa(spec, laid)
-    height_m = (laid.chain.roof_at_beam_m + laid.chain.roof_at_wall_m) / 2
-    solid, gap_m = _solid(laid)
+    lasting = dead_pa(spec, layout)
+    height_m = (layout.chain.roof_at_beam_m + layout.chain.roof_at_wall_m) / 2
+    solid, gap_m = _solid(layout)
     if solid < 1:
         roof = Roof(
             solidity=solid,
             gap_m=gap_m,
             height_m=height_m,
-            width_m=laid.run.length_m,
+            width_m=layout.run.length_m,
             net_coefficient=spec.net_coefficient,
         )
         return canopy_loads(case.book, case.site, roof, lasting)
@@ -132,34 +132,37 @@ def _loads(case: DesignInput, laid: LeanToLayout) -> CanopyLoads:
         slope_rad=spec.pitch_rad,
         blocked=spec.blocked,
         long_m=spec.beams_m,
-        deep_m=laid.run.length_m,
+        deep_m=layout.run.length_m,
         net_coefficient=spec.net_coefficient,
     )
-    return closed_loads(case.book, case.site, closed, lasting, laid.rafters.spacing_m * laid.run.length_m)
+    return closed_loads(case.book, case.site, closed, lasting, layout.rafters.spacing_m * layout.run.length_m)
 
 
 def _rafters(
-    found: CheckCollector, spec: LeanToSpec, laid: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+    collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
 ) -> None:
     """Rafters under each load, drift snow, point load at midspan and at the tip; lifted, their lower edge free."""
-    about, run, s = f"{spec.id}/rafters", laid.run, laid.rafters.spacing_m
-    wood = laid.frame.rafter(laid.timber.rafter, found.book)
+    about, run, s = f"{spec.id}/rafters", layout.run, layout.rafters.spacing_m
+    wood = layout.frame.rafter(layout.timber.rafter, collector.book)
     even_pa = loads.snow_pa or 0.0
     snows = [
         Loaded(says=one.says, action=run.under([run.all_along(even_pa * s), *one.on(run, s)]), lasts="snow")
         for one in heaps
     ]
-    loaded = [*spread(found.book, loads, s, run), *snows, *one_person(run, loads.person_n)]
-    check_run(found, Bends("rafter", about, wood, run), run.even(loads.dead_pa * s), loaded)
-    f = factors_of(found.book)
+    loaded = [*spread(collector.book, loads, s, run), *snows, *one_person(run, loads.person_n)]
+    check_run(collector, Bends("rafter", about, wood, run), run.even(loads.dead_pa * s), loaded)
+    f = factors_of(collector.book)
     if loads.rafter_up_pa:
         check_lifted(
-            found, Bends("rafter", about, wood, run), f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
+            collector,
+            Bends("rafter", about, wood, run),
+            f.lasting * loads.dead_pa * s,
+            f.wind_up * loads.rafter_up_pa * s,
         )
     if loads.snow_why is not None:
-        found.gap("roof.snow_load", about, loads.snow_why)
-    if found.book.key == "us":
-        found.gap(
+        collector.gap("roof.snow_load", about, loads.snow_why)
+    if collector.book.key == "us":
+        collector.gap(
             "wind.attached_canopy_clause",
             about,
             OutOfScopeError(
@@ -168,8 +171,8 @@ def _rafters(
             ),
             by_practice=True,
         )
-    if found.book.key == "uk":
-        found.gap(
+    if collector.book.key == "uk":
+        collector.gap(
             "wind.edge_and_corner_zones",
             about,
             OutOfScopeError(
@@ -181,32 +184,32 @@ def _rafters(
 
 
 def _purlins(
-    found: CheckCollector, spec: LeanToSpec, laid: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+    collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
 ) -> None:
     """Purlins on edge over the rafters; what the sheets themselves reach is their maker's."""
-    purlin, sheet = laid.timber.purlin, laid.timber.sheet
+    purlin, sheet = layout.timber.purlin, layout.timber.sheet
     if purlin is None or sheet is None:
         return
     about = f"{spec.id}/purlins"
     if spec.pitch_rad > FLAT_RAD + 1e-9:
         why = "on a slope over 10 degrees a purlin on edge bends sideways, too, and that is not calculated"
-        found.gap("purlin.bending", about, OutOfScopeError(why, "a flatter roof, or an engineer"))
-    at = tuple(laid.rafters.at_m(k + 1) for k in range(laid.rafters.count))
+        collector.gap("purlin.bending", about, OutOfScopeError(why, "a flatter roof, or an engineer"))
+    at = tuple(layout.rafters.at_m(k + 1) for k in range(layout.rafters.count))
     run = ContinuousMember(length_m=spec.beams_m, supports_m=at)
-    each_m = (laid.purlins_m[-1] - laid.purlins_m[0]) / (len(laid.purlins_m) - 1) * math.cos(spec.pitch_rad)
+    each_m = (layout.purlins_m[-1] - layout.purlins_m[0]) / (len(layout.purlins_m) - 1) * math.cos(spec.pitch_rad)
     dead = run.even(loads.dead_pa * each_m)
-    wood = laid.frame.wood(purlin)
+    wood = layout.frame.wood(purlin)
     # The purlin at the wall lies under the deepest of what drifts or slides there, all along.
     deepest = [
         Loaded(says=one.says, action=run.even(((loads.snow_pa or 0.0) + one.most_pa) * each_m), lasts="snow")
         for one in heaps
     ]
-    loaded = [*spread(found.book, loads, each_m, run), *deepest, *one_person(run, loads.person_n)]
-    check_run(found, Bends("purlin", about, wood, run), dead, loaded)
+    loaded = [*spread(collector.book, loads, each_m, run), *deepest, *one_person(run, loads.person_n)]
+    check_run(collector, Bends("purlin", about, wood, run), dead, loaded)
     span = given_step(
-        "s", each_m / found.book.units.span_m, found.book.units.span, "geometry", "from purlin to purlin, level"
+        "s", each_m / collector.book.units.span_m, collector.book.units.span, "geometry", "from purlin to purlin, level"
     )
-    found.gap(
+    collector.gap(
         "roof_sheet.purlin_spacing",
         about,
         OutOfScopeError(
@@ -219,26 +222,26 @@ def _purlins(
 
 
 def _sways(
-    found: CheckCollector, case: DesignInput, laid: LeanToLayout, loads: CanopyLoads
+    collector: CheckCollector, case: DesignInput, layout: LeanToLayout, loads: CanopyLoads
 ) -> tuple[tuple[Sway, ...], float]:
     """Along the wall half goes to the beam's line, half up the roof's straps to the ledger; across, the rafters' hangers hold."""
     spec: LeanToSpec = case.spec
-    frame, t = laid.frame, laid.timber
+    frame, t = layout.frame, layout.timber
 
     def pushes() -> dict[str, float]:
-        f, place, top = factors_of(case.book).wind_up, place_of(case.site), laid.chain.roof_at_wall_m
+        f, place, top = factors_of(case.book).wind_up, place_of(case.site), layout.chain.roof_at_wall_m
         posts_m2 = len(frame.posts) * t.post.width_m * frame.high_m / 2
         braces_along_m2, braces_across_m2 = faces_m2(frame)
         edge_m = t.fascia.width_m if t.fascia else t.beam.width_m
         across = bare_frame(
             case.book, place, top, FrameRows(row_m2=spec.beams_m * edge_m, rows=1, other_m2=posts_m2 + braces_across_m2)
         ).force_n
-        rows = laid.rafters.count
-        rafters_m2, other_m2 = laid.run.length_m * t.rafter.width_m, posts_m2 + braces_along_m2
+        rows = layout.rafters.count
+        rafters_m2, other_m2 = layout.run.length_m * t.rafter.width_m, posts_m2 + braces_along_m2
         along = bare_frame(case.book, place, top, FrameRows(row_m2=rafters_m2, rows=rows, other_m2=other_m2)).force_n
         return {"along": f * along, "across": f * across}
 
-    pushed = sways_or_gap(found, spec.id, pushes)
+    pushed = sways_or_gap(collector, spec.id, pushes)
     if pushed is None:
         return (), 0.0
     xs = frame.line_xs(1)
@@ -250,19 +253,19 @@ def _sways(
         cross=frame.wood(frame.beam, frame.plies),
         crossed=beam_crossed(frame, loads),
     )
-    hung_at_house(found, spec.id, pushed["across"], laid.rafters.count)
-    return (along,), _strap(found, spec, laid, pushed["along"])
+    hung_at_house(collector, spec.id, pushed["across"], layout.rafters.count)
+    return (along,), _strap(collector, spec, layout, pushed["along"])
 
 
-def _strap(found: CheckCollector, spec: LeanToSpec, laid: LeanToLayout, along_n: float) -> float:
+def _strap(collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, along_n: float) -> float:
     """Two straps crossed in the plane of the roof: half the push along, over the cosine of their angle to the wall."""
-    u = found.book.units
-    angle = math.atan2(laid.slope_m, spec.beams_m)
+    u = collector.book.units
+    angle = math.atan2(layout.slope_m, spec.beams_m)
     pull = along_n / 2 / math.cos(angle)
     needs = given_step(
         "T_s", pull / u.force_n, u.force, "statics: half the push along / cos of the strap's angle", "each strap"
     )
-    found.gap(
+    collector.gap(
         "roof_bracing_straps.tension",
         f"{spec.id}/upright",
         OutOfScopeError(
@@ -275,32 +278,32 @@ def _strap(found: CheckCollector, spec: LeanToSpec, laid: LeanToLayout, along_n:
     return pull
 
 
-def _rafter_lift_n(case: DesignInput, laid: LeanToLayout, loads: CanopyLoads) -> float:
+def _rafter_lift_n(case: DesignInput, layout: LeanToLayout, loads: CanopyLoads) -> float:
     """Lift on a rafter's end at the beam, at design level, net of the lasting load above it."""
-    f, reach = factors_of(case.book), laid.run.reactions_n(1.0)[1]
+    f, reach = factors_of(case.book), layout.run.reactions_n(1.0)[1]
     up = f.wind_up * loads.rafter_up_pa * loads.lead_ratio - f.lasting * loads.dead_pa
-    return max(0.0, up * reach * laid.rafters.spacing_m)
+    return max(0.0, up * reach * layout.rafters.spacing_m)
 
 
 def _ledger(
-    found: CheckCollector, spec: LeanToSpec, laid: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
+    collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, loads: CanopyLoads, heaps: tuple[DriftSnow, ...]
 ) -> LedgerLoad:
     """What the house carries of the roof."""
     ledger = LedgerInput(
         me=spec.id,
         wall=spec.wall,
-        wood=laid.frame.wood(laid.timber.ledger),
+        wood=layout.frame.wood(layout.timber.ledger),
         long_m=spec.beams_m,
         fixing_m=spec.fixing_m,
         at_point=spec.at_point,
-        rafters_m=laid.rafters.spacing_m,
-        reach_m=laid.run.reactions_n(1.0)[0],
-        drift_n_per_m=max((laid.run.reactions_under_n(one.on(laid.run))[0] for one in heaps), default=0.0),
+        rafters_m=layout.rafters.spacing_m,
+        reach_m=layout.run.reactions_n(1.0)[0],
+        drift_n_per_m=max((layout.run.reactions_under_n(one.on(layout.run))[0] for one in heaps), default=0.0),
     )
-    return check_ledger(found, ledger, loads)
+    return check_ledger(collector, ledger, loads)
 
 
-def out_of_scope(found: CheckCollector, case: DesignInput) -> None:
+def out_of_scope(collector: CheckCollector, case: DesignInput) -> None:
     """Public use, and roofs larger than a house tool may answer for: nothing is said to pass."""
     spec: LeanToSpec = case.spec
     why = ""
@@ -309,4 +312,4 @@ def out_of_scope(found: CheckCollector, case: DesignInput) -> None:
     elif spec.beams_m * spec.depth_m > MOST_M2:
         why = "a roof of more than 50 m² (540 sq ft) is outside what a house tool may answer"
     if why:
-        found.nothing_said(spec.id, why)
+        collector.nothing_said(spec.id, why)

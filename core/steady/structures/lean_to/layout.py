@@ -173,13 +173,13 @@ def _frame(spec: LeanToSpec, timber: LeanToTimbers, middle: float, run: Continuo
     )
 
 
-def top_at_m(spec: LeanToSpec, laid: LeanToLayout, y_m: float) -> float:
+def top_at_m(spec: LeanToSpec, layout: LeanToLayout, y_m: float) -> float:
     """Upper edge of the rafters so far out from the wall."""
-    outer, _ = wall_to_beam_m(spec, laid.timber)
-    return laid.chain.roof_at_beam_m + (outer - y_m) * math.tan(spec.pitch_rad)
+    outer, _ = wall_to_beam_m(spec, layout.timber)
+    return layout.chain.roof_at_beam_m + (outer - y_m) * math.tan(spec.pitch_rad)
 
 
-def keep_clear_m(spec: LeanToSpec, laid: LeanToLayout) -> tuple[float, float]:
+def keep_clear_m(spec: LeanToSpec, layout: LeanToLayout) -> tuple[float, float]:
     """The band of wall that the cladder leaves free: from the ledger's bottom to the lowest edge of the cladding."""
-    roof = top_at_m(spec, laid, 0.0) + (laid.timber.purlin.width_m if laid.timber.purlin else 0.0)
-    return laid.chain.ledger_bottom_m, roof + spec.finish.upstand_m + spec.finish.gap_m
+    roof = top_at_m(spec, layout, 0.0) + (layout.timber.purlin.width_m if layout.timber.purlin else 0.0)
+    return layout.chain.ledger_bottom_m, roof + spec.finish.upstand_m + spec.finish.gap_m

@@ -5,7 +5,7 @@ import math
 from steady.catalog.purchasing import PurchasingSettings
 from steady.plan.model import Curve, Cut, Part, PartPlacement, Vec
 from steady.structures.canopy.pieces import add_frame
-from steady.structures.lean_to.checks import LeanToFound
+from steady.structures.lean_to.checks import LeanToResult
 from steady.structures.lean_to.layout import EAVE_PAST_M, LeanToLayout, keep_clear_m, top_at_m
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.part_grouping import ALONG, UP, Grouper, Sawn
@@ -18,17 +18,17 @@ SHEET_SCREWS_A_M = 4
 """Screws of a metre of purlin, on either side of each rib [common practice; the maker's table decides]."""
 
 
-def build(case: DesignInput, found: LeanToFound) -> tuple[tuple[Part, ...], list[str]]:
+def build(case: DesignInput, found: LeanToResult) -> tuple[tuple[Part, ...], list[str]]:
     """Every piece, and what cannot be cut from what is on sale."""
     spec: LeanToSpec = case.spec
-    g, laid = Grouper(spec.id), found.laid
-    clashes = add_frame(g, laid.frame, found.held.feet, case.yard)
-    _ledger(g, spec, laid, case.yard)
-    _rafters(g, spec, laid)
-    _purlins(g, spec, laid, case.yard)
-    clashes += _sheets(g, spec, laid, case.yard)
-    _slats(g, spec, laid, case.yard)
-    _edges(g, spec, laid, case.yard)
+    g, layout = Grouper(spec.id), found.layout
+    clashes = add_frame(g, layout.frame, found.held.feet, case.yard)
+    _ledger(g, spec, layout, case.yard)
+    _rafters(g, spec, layout)
+    _purlins(g, spec, layout, case.yard)
+    clashes += _sheets(g, spec, layout, case.yard)
+    _slats(g, spec, layout, case.yard)
+    _edges(g, spec, layout, case.yard)
     return g.parts(), clashes
 
 
@@ -43,10 +43,10 @@ def _pieces(length_m: float, longest_m: float) -> list[tuple[float, float]]:
     return [(length_m * k / count, length_m * (k + 1) / count) for k in range(count)]
 
 
-def _ledger(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> None:
+def _ledger(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> None:
     """The ledger, its fixings at every point, and blocking between studs where a point misses them."""
-    stick = laid.timber.ledger
-    z = laid.chain.ledger_top_m - stick.width_m / 2
+    stick = layout.timber.ledger
+    z = layout.chain.ledger_top_m - stick.width_m / 2
     for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
         place = PartPlacement(
             id=f"{spec.id}/ledger/{k}",
@@ -78,13 +78,13 @@ def blocked(spec: LeanToSpec) -> bool:
     return spec.wall == "wood frame" and abs(ratio - round(ratio)) > 0.01
 
 
-def _rafters(g: Grouper, spec: LeanToSpec, laid: LeanToLayout) -> None:
+def _rafters(g: Grouper, spec: LeanToSpec, layout: LeanToLayout) -> None:
     """Plumb-cut at both ends; hung ones start at the ledger's face. Tied at the beam, and at the ledger."""
-    stick, row, a = laid.timber.rafter, laid.rafters, spec.pitch_rad
+    stick, row, a = layout.timber.rafter, layout.rafters, spec.pitch_rad
     down, up = slope_ways(spec)
-    starts = laid.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
-    length = laid.run.length_m / math.cos(a)
-    z = top_at_m(spec, laid, starts) - stick.width_m / 2 / math.cos(a)
+    starts = layout.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
+    length = layout.run.length_m / math.cos(a)
+    z = top_at_m(spec, layout, starts) - stick.width_m / 2 / math.cos(a)
     saws = (
         Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-a),
         Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=-a),
@@ -102,38 +102,38 @@ def _rafters(g: Grouper, spec: LeanToSpec, laid: LeanToLayout) -> None:
     g.fix("joist hanger" if spec.laid == "hung" else "rafter tie", row.count, place.at, "connector")
 
 
-def _on_slope(spec: LeanToSpec, laid: LeanToLayout, along_m: float, over_m: float) -> tuple[float, float]:
+def _on_slope(spec: LeanToSpec, layout: LeanToLayout, along_m: float, over_m: float) -> tuple[float, float]:
     """Out and height of a point so far down the slope from the wall, so far square over the rafters."""
     (_, c, minus), (_, s, up) = slope_ways(spec)
-    return along_m * c + over_m * s, top_at_m(spec, laid, 0.0) + along_m * minus + over_m * up
+    return along_m * c + over_m * s, top_at_m(spec, layout, 0.0) + along_m * minus + over_m * up
 
 
-def _purlins(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> None:
-    stick = laid.timber.purlin
+def _purlins(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> None:
+    stick = layout.timber.purlin
     if stick is None:
         return
     _, up = slope_ways(spec)
     for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
-        for number, s in enumerate(laid.purlins_m, start=1):
-            y, z = _on_slope(spec, laid, s, stick.width_m / 2)
+        for number, s in enumerate(layout.purlins_m, start=1):
+            y, z = _on_slope(spec, layout, s, stick.width_m / 2)
             place = PartPlacement(
                 id=f"{spec.id}/purlin/{number}/{k}", about=f"{spec.id}/purlins", at=(a, y, z), along=ALONG, up=up
             )
             g.add("purlin", stick, b - a, place)
-    count = len(laid.purlins_m) * laid.rafters.count
-    g.fix("rail screw", SCREWS_A_CROSSING * count, (0.0, 0.0, laid.chain.roof_at_wall_m), "screw")
+    count = len(layout.purlins_m) * layout.rafters.count
+    g.fix("rail screw", SCREWS_A_CROSSING * count, (0.0, 0.0, layout.chain.roof_at_wall_m), "screw")
 
 
-def _sheets(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> list[str]:
+def _sheets(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> list[str]:
     """Each sheet in one length from apron to gutter; the last one is ripped to what is left."""
-    stick, purlin = laid.timber.sheet, laid.timber.purlin
+    stick, purlin = layout.timber.sheet, layout.timber.purlin
     if stick is None or purlin is None:
         return []
-    length = laid.slope_m + EAVE_PAST_M
+    length = layout.slope_m + EAVE_PAST_M
     down, _ = slope_ways(spec)
     cover, whole = stick.width_m, int(spec.beams_m / stick.width_m + 1e-9)
     rest = spec.beams_m - whole * cover
-    y, z = _on_slope(spec, laid, 0.0, purlin.width_m + stick.thickness_m / 2)
+    y, z = _on_slope(spec, layout, 0.0, purlin.width_m + stick.thickness_m / 2)
     if whole:
         place = PartPlacement(
             id=f"{spec.id}/sheets",
@@ -154,7 +154,7 @@ def _sheets(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSe
             up=ALONG,
         )
         g.add("sheet", stick, length, place, Sawn(rip))
-    screws = math.ceil(len(laid.purlins_m) * spec.beams_m * SHEET_SCREWS_A_M)
+    screws = math.ceil(len(layout.purlins_m) * spec.beams_m * SHEET_SCREWS_A_M)
     g.fix("roof screw", screws, (0.0, y, z), "screw")
     longest = yard.longest_m(stick.key)
     if length > longest + 1e-9:
@@ -165,13 +165,13 @@ def _sheets(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSe
     return []
 
 
-def _slats(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> None:
-    stick, row = laid.timber.slat, laid.slats
+def _slats(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> None:
+    stick, row = layout.timber.slat, layout.slats
     if stick is None or row is None:
         return
     down, up = slope_ways(spec)
     first = row.at_m(1) + stick.thickness_m / 2
-    y, z = _on_slope(spec, laid, first, stick.width_m / 2)
+    y, z = _on_slope(spec, layout, first, stick.width_m / 2)
     for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
         place = PartPlacement(
             id=f"{spec.id}/slats/{k}",
@@ -183,40 +183,40 @@ def _slats(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSet
             step=(0.0, down[1] * row.pitch_m, down[2] * row.pitch_m),
         )
         g.add("slat", stick, b - a, place)
-    g.fix("deck screw", row.count * laid.rafters.count, (0.0, y, z), "screw")
+    g.fix("deck screw", row.count * layout.rafters.count, (0.0, y, z), "screw")
 
 
-def _edges(g: Grouper, spec: LeanToSpec, laid: LeanToLayout, yard: PurchasingSettings) -> None:
+def _edges(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> None:
     """Fascia over the rafters' ends, apron over the sheets, straps crossed in the roof's plane."""
-    top = laid.chain.roof_at_wall_m
-    board = laid.timber.fascia
+    top = layout.chain.roof_at_wall_m
+    board = layout.timber.fascia
     if board is not None:
-        y = laid.run.length_m + (laid.timber.ledger.thickness_m if spec.laid == "hung" else 0.0)
-        z = laid.chain.roof_at_beam_m - board.width_m / 2
+        y = layout.run.length_m + (layout.timber.ledger.thickness_m if spec.laid == "hung" else 0.0)
+        z = layout.chain.roof_at_beam_m - board.width_m / 2
         for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(board.key))):
             place = PartPlacement(id=f"{spec.id}/fascia/{k}", at=(a, y + board.thickness_m / 2, z), along=ALONG, up=UP)
             g.add("fascia", board, b - a, place)
     if spec.roof == "sheets":
         apron = math.ceil(spec.beams_m / (FLASHING_M - LAP_M) - 1e-9)
         g.fix("flashing 10 ft", apron, (0.0, 0.0, top), "flashing")
-    straps = 2 * math.hypot(spec.beams_m, laid.slope_m)
+    straps = 2 * math.hypot(spec.beams_m, layout.slope_m)
     g.fix("roof strap", math.ceil(straps / STRAP_ROLL_M - 1e-9), (0.0, 0.0, top), "connector")
 
 
-def outline(spec: LeanToSpec, laid: LeanToLayout) -> tuple[float, float, float, float]:
+def outline(spec: LeanToSpec, layout: LeanToLayout) -> tuple[float, float, float, float]:
     """The roof's edges: left, right, near, far, with what runs into the gutter."""
-    starts = laid.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
-    return 0.0, spec.beams_m, 0.0, starts + laid.run.length_m + EAVE_PAST_M * math.cos(spec.pitch_rad)
+    starts = layout.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
+    return 0.0, spec.beams_m, 0.0, starts + layout.run.length_m + EAVE_PAST_M * math.cos(spec.pitch_rad)
 
 
-def wall_top_m(spec: LeanToSpec, laid: LeanToLayout) -> float:
+def wall_top_m(spec: LeanToSpec, layout: LeanToLayout) -> float:
     """How high the house is drawn behind it."""
-    return keep_clear_m(spec, laid)[1] + ABOVE_M
+    return keep_clear_m(spec, layout)[1] + ABOVE_M
 
 
-def keep_clear(spec: LeanToSpec, laid: LeanToLayout) -> Curve:
+def keep_clear(spec: LeanToSpec, layout: LeanToLayout) -> Curve:
     """The band of wall that the cladder leaves free, for other trades to see."""
-    low, high = keep_clear_m(spec, laid)
+    low, high = keep_clear_m(spec, layout)
     points = ((0.0, 0.0, low), (spec.beams_m, 0.0, low), (spec.beams_m, 0.0, high), (0.0, 0.0, high))
     return Curve(
         id=f"{spec.id}/keep-clear", what="keep clear", points=points, closed=True, label="keep clear of cladding"

@@ -23,27 +23,27 @@ def plan_lean_to(case: DesignInput) -> Plan:
     """
     spec: LeanToSpec = case.spec
     found = check_lean_to(case)
-    laid = found.laid
+    layout = found.layout
     made, clashes = pieces.build(case, found)
     out_of_scope(found.findings, case)
-    edges, wall_m = pieces.outline(spec, laid), pieces.wall_top_m(spec, laid)
+    edges, wall_m = pieces.outline(spec, layout), pieces.wall_top_m(spec, layout)
     own = Own(
         called="lean-to",
         reads="Two tapes from the left end of the ledger: along the wall, and square out from it. Marks to centres.",
         parts=made,
         tables="lean_to",
-        counts=_counts(laid, made),
+        counts=_counts(layout, made),
         cases={spec.roof},
-        curves=(*curves(laid.frame, edges, wall_m), pieces.keep_clear(spec, laid)),
-        handles=tuple(_handles(spec, laid)),
-        details=(text.level_detail(case, laid), *roof_details(case.book, laid.frame, found.loads, found.held)),
+        curves=(*curves(layout.frame, edges, wall_m), pieces.keep_clear(spec, layout)),
+        handles=tuple(_handles(spec, layout)),
+        details=(text.level_detail(case, layout), *roof_details(case.book, layout.frame, found.loads, found.held)),
         members=tuple(text.members(case, found)),
-        conflicts=(*clashes, *wall_conflicts(spec.wall), *_falls(spec), *text.clashes(spec, laid, case.tape)),
+        conflicts=(*clashes, *wall_conflicts(spec.wall), *_falls(spec), *text.clashes(spec, layout, case.tape)),
         notes=tuple(text.notes(case, found, made)),
-        high_m=laid.chain.roof_at_wall_m,
+        high_m=layout.chain.roof_at_wall_m,
         targets=size_targets(spec, SIZES),
     )
-    return whole_plan(case, found.findings, laid.frame, found.held, own)
+    return whole_plan(case, found.findings, layout.frame, found.held, own)
 
 
 def _falls(spec: LeanToSpec) -> list[str]:
@@ -52,10 +52,10 @@ def _falls(spec: LeanToSpec) -> list[str]:
     return ["Nothing keeps its posts upright: knee braces along the beam, or embedded posts"]
 
 
-def _counts(laid: LeanToLayout, made: tuple[Part, ...]) -> dict[str, float]:
+def _counts(layout: LeanToLayout, made: tuple[Part, ...]) -> dict[str, float]:
     return {
         "beams": 1.0,
-        "rafters": float(laid.rafters.count),
+        "rafters": float(layout.rafters.count),
         "purlins": pieces_of(made, "purlin"),
         "sheets": pieces_of(made, "sheet"),
         "slats": pieces_of(made, "slat"),
@@ -64,10 +64,10 @@ def _counts(laid: LeanToLayout, made: tuple[Part, ...]) -> dict[str, float]:
     }
 
 
-def _handles(spec: LeanToSpec, laid: LeanToLayout) -> list[DragHandle]:
+def _handles(spec: LeanToSpec, layout: LeanToLayout) -> list[DragHandle]:
     """Posts along the beam, and the roof's far edges."""
     return [
-        *post_handles(laid.frame, {lock.id for lock in spec.locks}),
-        edge_handle(spec.id, "beam/1", "depth_m", "y", laid.lines_m[0]),
+        *post_handles(layout.frame, {lock.id for lock in spec.locks}),
+        edge_handle(spec.id, "beam/1", "depth_m", "y", layout.lines_m[0]),
         edge_handle(spec.id, "edge/right", "beams_m", "x", spec.beams_m),
     ]

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from steady.plan.model import Detail, DetailLine, DetailMember, Measure, Member, Part
 from steady.structures.canopy.text import plies_of, post_members, upright_member
-from steady.structures.lean_to.checks import LeanToFound
+from steady.structures.lean_to.checks import LeanToResult
 from steady.structures.lean_to.layout import (
     SAFE_FALL_RAD,
     UNDER_SOFFIT_M,
@@ -23,11 +23,11 @@ from steady.units.show import Tape
 SPIKE_M, BESIDE_M = 0.25, 0.12
 
 
-def clashes(spec: LeanToSpec, laid: LeanToLayout, tape: Tape) -> list[str]:
+def clashes(spec: LeanToSpec, layout: LeanToLayout, tape: Tape) -> list[str]:
     """What of its levels cannot be built as drawn, before anything is fixed."""
-    chain, found = laid.chain, []
+    chain, found = layout.chain, []
     lined = spec.finish.soffit_m > 0
-    if lined and laid.timber.fascia is not None and chain.fascia_past_soffit_m < UNDER_SOFFIT_M - 1e-9:
+    if lined and layout.timber.fascia is not None and chain.fascia_past_soffit_m < UNDER_SOFFIT_M - 1e-9:
         found.append(
             f"The fascia ends {tape.length(-chain.fascia_past_soffit_m)} above the soffit's face: a deeper fascia, a rebated "
             f"soffit, or a higher soffit line; it should end {tape.length(UNDER_SOFFIT_M)} below"
@@ -46,11 +46,11 @@ def clashes(spec: LeanToSpec, laid: LeanToLayout, tape: Tape) -> list[str]:
     return found
 
 
-def notes(case: DesignInput, found: LeanToFound, made: Sequence[Part]) -> list[str]:
+def notes(case: DesignInput, found: LeanToResult, made: Sequence[Part]) -> list[str]:
     """What the crew should know beside the drawing."""
     spec: LeanToSpec = case.spec
-    laid, tape, chain = found.laid, case.tape, found.laid.chain
-    low, high = keep_clear_m(spec, laid)
+    layout, tape, chain = found.layout, case.tape, found.layout.chain
+    low, high = keep_clear_m(spec, layout)
     said = [
         f"Falls {math.degrees(spec.pitch_rad):.1f}°, {tape.length(chain.drop_m)} over its depth; head room "
         f"{tape.length(chain.head_room_m)}",
@@ -73,11 +73,11 @@ def notes(case: DesignInput, found: LeanToFound, made: Sequence[Part]) -> list[s
     return said
 
 
-def members(case: DesignInput, found: LeanToFound) -> list[Member]:
+def members(case: DesignInput, found: LeanToResult) -> list[Member]:
     """What the sheet lists and selects."""
     spec: LeanToSpec = case.spec
-    laid, tape, me, t = found.laid, case.tape, spec.id, found.laid.timber
-    length = laid.run.length_m / math.cos(spec.pitch_rad)
+    layout, tape, me, t = found.layout, case.tape, spec.id, found.layout.timber
+    length = layout.run.length_m / math.cos(spec.pitch_rad)
     ledger = found.ledger
     u = case.book.units
     rows = [
@@ -85,7 +85,7 @@ def members(case: DesignInput, found: LeanToFound) -> list[Member]:
             id=f"{me}/ledger",
             what="ledger",
             name="Ledger",
-            says=f"{t.ledger.says}, top at {tape.length(laid.chain.ledger_top_m)}; {spec.at_point} fixings every "
+            says=f"{t.ledger.says}, top at {tape.length(layout.chain.ledger_top_m)}; {spec.at_point} fixings every "
             f"{tape.length(spec.fixing_m)}, each {ledger.down_n / u.force_n:,.3g} {u.force} down, "
             f"{ledger.up_n / u.force_n:,.3g} {u.force} up",
         ),
@@ -93,31 +93,31 @@ def members(case: DesignInput, found: LeanToFound) -> list[Member]:
             id=f"{me}/rafters",
             what="rafters",
             name=f"Rafters, {tape.length(length)}",
-            says=f"{laid.rafters.count} of {t.rafter.says} at {tape.length(laid.rafters.spacing_m)}, {spec.laid}, "
+            says=f"{layout.rafters.count} of {t.rafter.says} at {tape.length(layout.rafters.spacing_m)}, {spec.laid}, "
             f"both ends cut plumb at {math.degrees(spec.pitch_rad):.1f}°",
         ),
     ]
     if t.purlin is not None and t.sheet is not None:
-        apart = (laid.purlins_m[-1] - laid.purlins_m[0]) / (len(laid.purlins_m) - 1)
+        apart = (layout.purlins_m[-1] - layout.purlins_m[0]) / (len(layout.purlins_m) - 1)
         rows.append(
             Member(
                 id=f"{me}/purlins",
                 what="purlins",
                 name="Purlins and sheets",
-                says=f"{len(laid.purlins_m)} of {t.purlin.says} at {tape.length(apart)} down the slope; "
-                f"{laid.sheets} of {t.sheet.says}",
+                says=f"{len(layout.purlins_m)} of {t.purlin.says} at {tape.length(apart)} down the slope; "
+                f"{layout.sheets} of {t.sheet.says}",
             )
         )
-    if laid.slats is not None and t.slat is not None:
+    if layout.slats is not None and t.slat is not None:
         rows.append(
             Member(
                 id=f"{me}/slats",
                 what="slats",
                 name="Slats",
-                says=f"{laid.slats.count} of {t.slat.says}, {tape.length(laid.slats.gap_m)} clear",
+                says=f"{layout.slats.count} of {t.slat.says}, {tape.length(layout.slats.gap_m)} clear",
             )
         )
-    at = ", ".join(tape.length(x) for x in laid.frame.line_xs(1))
+    at = ", ".join(tape.length(x) for x in layout.frame.line_xs(1))
     rows.append(
         Member(
             id=f"{me}/beam/1",
@@ -126,11 +126,11 @@ def members(case: DesignInput, found: LeanToFound) -> list[Member]:
             says=f"{plies_of(spec.plies, t.beam)}, top at {tape.length(spec.beam_top_m)}; posts at {at}",
         )
     )
-    rows += post_members(laid.frame, found.held, tape)
+    rows += post_members(layout.frame, found.held, tape)
     return [
         *rows,
         upright_member(
-            laid.frame,
+            layout.frame,
             found.held,
             tape,
             "knee braces along the wall",
@@ -139,13 +139,13 @@ def members(case: DesignInput, found: LeanToFound) -> list[Member]:
     ]
 
 
-def level_detail(case: DesignInput, laid: LeanToLayout) -> Detail:
+def level_detail(case: DesignInput, layout: LeanToLayout) -> Detail:
     """Every level from floor to flashing, in one section square to the wall."""
     spec: LeanToSpec = case.spec
-    chain, t = laid.chain, laid.timber
+    chain, t = layout.chain, layout.timber
     outer, middle = wall_to_beam_m(spec, t)
-    end = laid.run.length_m + (t.ledger.thickness_m if spec.laid == "hung" else 0.0)
-    low, high = keep_clear_m(spec, laid)
+    end = layout.run.length_m + (t.ledger.thickness_m if spec.laid == "hung" else 0.0)
+    low, high = keep_clear_m(spec, layout)
     starts = t.ledger.thickness_m if spec.laid == "hung" else 0.0
     mid = t.ledger.thickness_m / 2
     half = t.rafter.width_m / 2 / math.cos(spec.pitch_rad)
@@ -163,8 +163,8 @@ def level_detail(case: DesignInput, laid: LeanToLayout) -> Detail:
         bar("beam", (middle, chain.beam_bottom_m), (middle, spec.beam_top_m), spec.plies * t.beam.thickness_m),
         bar(
             "rafter",
-            (starts, top_at_m(spec, laid, starts) - half),
-            (end, top_at_m(spec, laid, end) - half),
+            (starts, top_at_m(spec, layout, starts) - half),
+            (end, top_at_m(spec, layout, end) - half),
             t.rafter.width_m,
         ),
     ]

@@ -70,45 +70,45 @@ class HipLoad:
 
 
 @value_object
-class PavilionFound:
+class PavilionResult:
     """Everything calculated."""
 
     findings: CheckCollector
-    laid: PavilionLayout
+    layout: PavilionLayout
     loads: CanopyLoads
     held: LateralSystemResult
     hip: HipLoad
 
 
-def check_pavilion(case: DesignInput) -> PavilionFound:
+def check_pavilion(case: DesignInput) -> PavilionResult:
     """Calculate a pavilion.
 
     Raises:
         InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: PavilionSpec = case.spec
-    laid = lay_out(spec)
-    found = CheckCollector(book=case.book)
-    loads = _loads(case, laid)
+    layout = lay_out(spec)
+    collector = CheckCollector(book=case.book)
+    loads = _loads(case, layout)
     if loads.snow_why is not None:
-        found.gap("roof.snow_load", f"{spec.id}/rafters", loads.snow_why)
-    _rafters(found, spec, laid, loads)
-    hip = _hips(found, laid, loads)
-    if laid.ridge:
-        _ridge(found, laid, loads)
-    if laid.ring:
-        _ring(found, laid, loads)
-    _raised(found, case, laid, loads)
+        collector.gap("roof.snow_load", f"{spec.id}/rafters", loads.snow_why)
+    _rafters(collector, spec, layout, loads)
+    hip = _hips(collector, layout, loads)
+    if layout.ridge:
+        _ridge(collector, layout, loads)
+    if layout.ring:
+        _ring(collector, layout, loads)
+    _raised(collector, case, layout, loads)
     for line in (1, 2, 3, 4):
-        _beam(found, laid, loads, line, spec.middle_posts)
-        _tied(found, laid, (loads, hip), line, spec.middle_posts)
-    check_bearing(found, laid.frame, loads, f"{spec.id}/beam/1")
-    held = hold_up(found, case.site, laid.frame, loads, _sways(found, case, laid, loads))
+        _beam(collector, layout, loads, line, spec.middle_posts)
+        _tied(collector, layout, (loads, hip), line, spec.middle_posts)
+    check_bearing(collector, layout.frame, loads, f"{spec.id}/beam/1")
+    held = hold_up(collector, case.site, layout.frame, loads, _sways(collector, case, layout, loads))
     # Of unlike pitches one side's rafters reach farther than the other's: the same tie stands on both.
-    f, reach_m = factors_of(case.book), max(rafter_run(side).reactions_n(1.0)[0] for side in laid.sides)
-    lifted = max(0.0, f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa) * laid.spacing_m * reach_m
-    ties(found, laid.frame, loads, held, lifted)
-    return PavilionFound(findings=found, laid=laid, loads=loads, held=held, hip=hip)
+    f, reach_m = factors_of(case.book), max(rafter_run(side).reactions_n(1.0)[0] for side in layout.sides)
+    lifted = max(0.0, f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa) * layout.spacing_m * reach_m
+    ties(collector, layout.frame, loads, held, lifted)
+    return PavilionResult(findings=collector, layout=layout, loads=loads, held=held, hip=hip)
 
 
 def rafter_run(side: RoofSide) -> ContinuousMember:
@@ -116,41 +116,41 @@ def rafter_run(side: RoofSide) -> ContinuousMember:
     return ContinuousMember(length_m=side.past_m + side.run_m, supports_m=(side.past_m, side.past_m + side.run_m))
 
 
-def dead_pa(spec: PavilionSpec, laid: PavilionLayout) -> float:
+def dead_pa(spec: PavilionSpec, layout: PavilionLayout) -> float:
     """Lasting load on plan: all its pieces over the beams, spread over the roof; or what the crew typed. Source: geometry."""
     if spec.dead_pa is not None:
         return spec.dead_pa
-    t, weight_n = laid.timber, 0.0
-    for one in laid.rafters:
+    t, weight_n = layout.timber, 0.0
+    for one in layout.rafters:
         weight_n += (one.side.past_m + one.in_m) / math.cos(one.side.pitch_rad) * line_weight(t.rafter)
-    weight_n += sum(hip_length_m(laid, side)[0] for side in laid.sides) * line_weight(t.hip, spec.hip_plies)
-    ring_m = sum(side.top_m for side in laid.sides) if laid.ring else laid.ridge_m if laid.ridge else 0.0
+    weight_n += sum(hip_length_m(layout, side)[0] for side in layout.sides) * line_weight(t.hip, spec.hip_plies)
+    ring_m = sum(side.top_m for side in layout.sides) if layout.ring else layout.ridge_m if layout.ridge else 0.0
     weight_n += ring_m * line_weight(t.ring)
-    if laid.raised is not None:
-        for side in laid.raised.sides:
+    if layout.raised is not None:
+        for side in layout.raised.sides:
             common_m = (side.past_m + side.run_m) / math.cos(side.pitch_rad)
-            weight_n += (common_m + hip_length_m(laid, side)[0]) * line_weight(t.rafter)
-    for side in laid.all_sides:
+            weight_n += (common_m + hip_length_m(layout, side)[0]) * line_weight(t.rafter)
+    for side in layout.all_sides:
         spans = (over_m(side, up_m) for up_m in purlins_m(side, spec.purlin_spacing_m))
         weight_n += sum(max(0.0, b - a) for a, b in spans) * line_weight(t.purlin)
         sheets_m2 = (side.eave_m + side.top_m) / 2 * side.slope_m
         weight_n += sheets_m2 * t.sheet.density_kg_per_m3 * t.sheet.thickness_m * GRAVITY
-    return weight_n / laid.plan_m2
+    return weight_n / layout.plan_m2
 
 
-def _loads(case: DesignInput, laid: PavilionLayout) -> CanopyLoads:
+def _loads(case: DesignInput, layout: PavilionLayout) -> CanopyLoads:
     spec: PavilionSpec = case.spec
-    front = laid.sides[0]
+    front = layout.sides[0]
     roof = ClosedRoof(
-        height_m=(spec.beam_top_m + laid.high_m) / 2,
-        slope_rad=max(front.pitch_rad, laid.sides[1].pitch_rad),
+        height_m=(spec.beam_top_m + layout.high_m) / 2,
+        slope_rad=max(front.pitch_rad, layout.sides[1].pitch_rad),
         blocked=False,
         long_m=front.eave_m,
-        deep_m=laid.sides[1].eave_m,
+        deep_m=layout.sides[1].eave_m,
         net_coefficient=spec.net_coefficient,
         hipped=True,
     )
-    return closed_loads(case.book, case.site, roof, dead_pa(spec, laid), spec.rafter_spacing_m * front.run_m)
+    return closed_loads(case.book, case.site, roof, dead_pa(spec, layout), spec.rafter_spacing_m * front.run_m)
 
 
 def _one_half(loads: CanopyLoads, run: ContinuousMember, shape: Sequence[SpreadLoad]) -> list[Loaded]:
@@ -160,28 +160,31 @@ def _one_half(loads: CanopyLoads, run: ContinuousMember, shape: Sequence[SpreadL
     return [Loaded(says="unbalanced snow", action=run.under(shape), lasts="snow")]
 
 
-def _rafters(found: CheckCollector, spec: PavilionSpec, laid: PavilionLayout, loads: CanopyLoads) -> None:
+def _rafters(collector: CheckCollector, spec: PavilionSpec, layout: PavilionLayout, loads: CanopyLoads) -> None:
     """The longer commons under each load, unbalanced snow, point load at midspan and at the tip; lifted, their lower edge free."""
-    side = max(laid.sides[:2], key=lambda one: one.run_m)
-    about, run, s = f"{spec.id}/rafters", rafter_run(side), laid.spacing_m
-    wood = laid.frame.rafter(laid.timber.rafter, found.book)
+    side = max(layout.sides[:2], key=lambda one: one.run_m)
+    about, run, s = f"{spec.id}/rafters", rafter_run(side), layout.spacing_m
+    wood = layout.frame.rafter(layout.timber.rafter, collector.book)
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * s)]
     dead = run.even(loads.dead_pa * s)
-    loaded = [*spread(found.book, loads, s, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
-    check_run(found, Bends("rafter", about, wood, run), dead, loaded)
-    for one in laid.sides[:2]:
-        left = replace(wood, depth_m=laid.seat_of(one).left_m)
-        _tail(found, ("rafter_tail", about, left), loads, (one.past_m, one.past_m * s))
-    _seat(found, "rafter.seat_cut_depth", about, max(laid.seat_of(one).share for one in laid.sides[:2]))
-    f = factors_of(found.book)
+    loaded = [*spread(collector.book, loads, s, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
+    check_run(collector, Bends("rafter", about, wood, run), dead, loaded)
+    for one in layout.sides[:2]:
+        left = replace(wood, depth_m=layout.seat_of(one).left_m)
+        _tail(collector, ("rafter_tail", about, left), loads, (one.past_m, one.past_m * s))
+    _seat(collector, "rafter.seat_cut_depth", about, max(layout.seat_of(one).share for one in layout.sides[:2]))
+    f = factors_of(collector.book)
     if loads.rafter_up_pa:
         check_lifted(
-            found, Bends("rafter", about, wood, run), f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
+            collector,
+            Bends("rafter", about, wood, run),
+            f.lasting * loads.dead_pa * s,
+            f.wind_up * loads.rafter_up_pa * s,
         )
 
 
 def _tail(
-    found: CheckCollector, stick: tuple[str, str, Wood], loads: CanopyLoads, reaches: tuple[float, float]
+    collector: CheckCollector, stick: tuple[str, str, Wood], loads: CanopyLoads, reaches: tuple[float, float]
 ) -> None:
     """What runs past a seat bends on what the seat leaves: a person at its tip, and each load of its own.
 
@@ -200,78 +203,78 @@ def _tail(
 
     person = Action(moment_n_m=loads.person_n * past_m, shear_n=loads.person_n, sag_n_m3=0.0)
     loaded = [
-        *lying(found.book, loads, spread_pa, area_m2, snow=""),
+        *lying(collector.book, loads, spread_pa, area_m2, snow=""),
         Loaded(says="unbalanced snow", action=spread_pa(ONE_HALF * (loads.snow_pa or 0.0)), lasts="snow"),
         Loaded(says="point load at cantilever tip", action=person, lasts="roof"),
     ]
     run = ContinuousMember(length_m=past_m, supports_m=(0.0, past_m))
-    check_run(found, Bends(what, about, wood, run), spread_pa(loads.dead_pa), loaded, ())
+    check_run(collector, Bends(what, about, wood, run), spread_pa(loads.dead_pa), loaded, ())
 
 
-def _seat(found: CheckCollector, name: str, about: str, share: float) -> None:
+def _seat(collector: CheckCollector, name: str, about: str, share: float) -> None:
     """A seat that cuts away more than a third splits: a shorter seat leaves more, and stands the whole roof higher."""
     has = given_step("r_cut", share, "", "geometry", "of the depth, square to the stick, that the seat cuts away")
     most = given_step("r_most", CUT_MOST, "", "practice: a third of the depth at a seat")
-    found.at_most(name, about, has, most, (), asks=CheckOrigin.SAFETY, fitted=True)
+    collector.at_most(name, about, has, most, (), asks=CheckOrigin.SAFETY, fitted=True)
 
 
-def design_pa(found: CheckCollector, loads: CanopyLoads, area_m2: float) -> float:
+def design_pa(collector: CheckCollector, loads: CanopyLoads, area_m2: float) -> float:
     """Down on plan at the school's design level: lasting load with the worst of people, unbalanced snow, and wind.
 
     Args:
         area_m2: What the member that it is asked of carries.
     """
-    f = factors_of(found.book)
+    f = factors_of(collector.book)
     passing = max(
-        f.live * loads.live_on_pa(found.book, area_m2),
+        f.live * loads.live_on_pa(collector.book, area_m2),
         f.live * ONE_HALF * (loads.snow_pa or 0.0),
         f.wind_up * (loads.wind_pa or 0.0),
     )
     return f.dead * loads.dead_pa + passing
 
 
-def hip_load(laid: PavilionLayout, pressure_pa: float, weighs_n: float = 0.0) -> HipLoad:
+def hip_load(layout: PavilionLayout, pressure_pa: float, weighs_n: float = 0.0) -> HipLoad:
     """A hip takes half of its corner's jacks, two thirds of that at its upper end, and a quarter of what ring or ridge carries.
 
     A raised centre, and what that weighs (N), is among it.
 
     Source: statics: V / sin h along the hip; its level part splits by the hip's way on plan into the two beams that tie it.
     """
-    front, right = laid.sides[0], laid.sides[1]
+    front, right = layout.sides[0], layout.sides[1]
     jacks = front.run_m * front.end_m / 2 * pressure_pa
     # Commons bring half of their load to ring or ridge; four hips carry it.
     commons = 2 * (front.top_m * front.run_m / 2 + right.top_m * right.run_m / 2) * pressure_pa
-    if laid.raised is not None:
-        commons += laid.raised.plan_m2 * pressure_pa
+    if layout.raised is not None:
+        commons += layout.raised.plan_m2 * pressure_pa
     top = (commons + weighs_n) / 4 + 2 / 3 * jacks
-    thrust = top / math.tan(laid.hip_rad)
+    thrust = top / math.tan(layout.hip_rad)
     way = math.atan2(front.run_m, front.end_m)
     return HipLoad(
         top_n=top,
         ring_n=(commons + weighs_n) / 4,
         jacks_n=jacks,
-        axial_n=top / math.sin(laid.hip_rad) + jacks / 3 * math.sin(laid.hip_rad),
+        axial_n=top / math.sin(layout.hip_rad) + jacks / 3 * math.sin(layout.hip_rad),
         tie_x_n=thrust * math.cos(way),
         tie_y_n=thrust * math.sin(way),
     )
 
 
-def raised_weight_n(laid: PavilionLayout) -> float:
+def raised_weight_n(layout: PavilionLayout) -> float:
     """Legs and second ring of a raised centre; its roof weighs as the rest does."""
-    if laid.raised is None:
+    if layout.raised is None:
         return 0.0
-    rings = sum(side.long_m for side in laid.raised.sides) * line_weight(laid.timber.ring)
-    return 4 * laid.raised.leg_m * line_weight(laid.timber.leg) + rings
+    rings = sum(side.long_m for side in layout.raised.sides) * line_weight(layout.timber.ring)
+    return 4 * layout.raised.leg_m * line_weight(layout.timber.leg) + rings
 
 
-def _raised(found: CheckCollector, case: DesignInput, laid: PavilionLayout, loads: CanopyLoads) -> None:
+def _raised(collector: CheckCollector, case: DesignInput, layout: PavilionLayout, loads: CanopyLoads) -> None:
     """The wind pushes the small roof over on its legs, which the ring holds upright; and lifts it, where that is known."""
-    raised, book, u = laid.raised, case.book, case.book.units
+    raised, book, u = layout.raised, case.book, case.book.units
     if raised is None:
         return
-    about, f = f"{laid.frame.me}/raised", factors_of(case.book)
+    about, f = f"{layout.frame.me}/raised", factors_of(case.book)
     side = raised.sides[0]
-    face = side.long_m * (laid.timber.ring.width_m + 2 * laid.timber.leg.width_m) + side.eave_m * (
+    face = side.long_m * (layout.timber.ring.width_m + 2 * layout.timber.leg.width_m) + side.eave_m * (
         raised.peak_m - raised.ring_m
     )
     try:
@@ -279,9 +282,9 @@ def _raised(found: CheckCollector, case: DesignInput, laid: PavilionLayout, load
         push_n = f.wind_up * bare_frame(book, place, raised.peak_m, FrameRows(row_m2=face, rows=1)).force_n
     except (OutOfScopeError, InvalidInputError) as refused:
         outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "type the wind")
-        found.gap(LEGS_BEND, about, outside)
+        collector.gap(LEGS_BEND, about, outside)
         return
-    arm_m = raised.ring_m - laid.peak_m
+    arm_m = raised.ring_m - layout.peak_m
     moment = CalculationStep(
         symbol="M_l",
         value=push_n / 4 * arm_m / u.moment_n_m,
@@ -291,17 +294,19 @@ def _raised(found: CheckCollector, case: DesignInput, laid: PavilionLayout, load
         source="statics: four legs held in the ring",
         says="each leg, at the ring",
     )
-    one = check_bends(book, laid.frame.wood(laid.timber.leg), (moment, "wind"), CheckContext(LEGS_BEND, about, "wind"))
+    one = check_bends(
+        book, layout.frame.wood(layout.timber.leg), (moment, "wind"), CheckContext(LEGS_BEND, about, "wind")
+    )
     try:
-        found.take(_notched(one, leg_left(laid, u)))
+        collector.take(_notched(one, leg_left(layout, u)))
     except OutOfScopeError as refused:
-        found.gap(LEGS_BEND, about, refused)
+        collector.gap(LEGS_BEND, about, refused)
     if loads.wind_pa:
         up_pa = loads.up_pa if loads.up_pa is not None else loads.wind_pa
         lift_n = raised.plan_m2 * (f.wind_up * up_pa - f.lasting * loads.dead_pa) / 4
         if lift_n > 0:
             needs = given_step("T_l", lift_n / u.force_n, u.force, "statics: a quarter of its lift", "up, at each leg")
-            found.gap(
+            collector.gap(
                 "cupola.uplift",
                 about,
                 OutOfScopeError(
@@ -313,13 +318,13 @@ def _raised(found: CheckCollector, case: DesignInput, laid: PavilionLayout, load
             )
 
 
-def leg_left(laid: PavilionLayout, u: Units) -> CalculationStep:
+def leg_left(layout: PavilionLayout, u: Units) -> CalculationStep:
     """What notches for the rings' pieces leave of a raised centre's leg: both outer faces are cut, and it bends the weak way.
 
     Raises:
         OutOfScopeError: The ring's pieces are as thick as the leg, so nothing is left.
     """
-    leg, lost_m = laid.timber.leg, laid.timber.ring.thickness_m
+    leg, lost_m = layout.timber.leg, layout.timber.ring.thickness_m
     b, d = sorted((leg.thickness_m, leg.width_m))
     if b <= lost_m:
         raise OutOfScopeError("notches for the rings' pieces leave nothing of its legs", "thinner pieces for the ring")
@@ -351,28 +356,28 @@ def _notched(one: Check | UncheckedItem, left: CalculationStep) -> Check | Unche
     return replace(one, limit=limit, working=(*one.working, replace(whole, symbol="M_max"), left))
 
 
-def _unheld_m(laid: PavilionLayout, level_m: float) -> float:
+def _unheld_m(layout: PavilionLayout, level_m: float) -> float:
     """The longest stretch of a hip that no jack holds sideways: from jack to jack, or from its corner to the first."""
-    front = laid.sides[0]
-    ends = sorted(one.in_m for one in laid.rafters if one.side is front and one.hand == -1)
+    front = layout.sides[0]
+    ends = sorted(one.in_m for one in layout.rafters if one.side is front and one.hand == -1)
     stops = [0.0, *(in_m / front.run_m * level_m for in_m in ends), level_m]
-    return max(b - a for a, b in itertools.pairwise(stops)) / math.cos(laid.hip_rad)
+    return max(b - a for a, b in itertools.pairwise(stops)) / math.cos(layout.hip_rad)
 
 
-def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> HipLoad:
+def _hips(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads) -> HipLoad:
     """A hip bends under the triangle of its jacks while it is squeezed; it pushes its corner out, which both beams tie."""
-    book, u, me = found.book, found.book.units, laid.frame.me
-    front = laid.sides[0]
+    book, u, me = collector.book, collector.book.units, layout.frame.me
+    front = layout.sides[0]
     about = f"{me}/hips"
     level = math.hypot(front.run_m, front.end_m)
     jacks_m2 = front.run_m * front.end_m / 2
-    hip_m2 = jacks_m2 + hip_load(laid, 1.0).ring_n
-    down_pa = design_pa(found, loads, hip_m2)
-    one = hip_load(laid, down_pa, factors_of(book).dead * raised_weight_n(laid))
-    plies = laid.hip_plies
-    wood = laid.frame.wood(laid.timber.hip, plies)
+    hip_m2 = jacks_m2 + hip_load(layout, 1.0).ring_n
+    down_pa = design_pa(collector, loads, hip_m2)
+    one = hip_load(layout, down_pa, factors_of(book).dead * raised_weight_n(layout))
+    plies = layout.hip_plies
+    wood = layout.frame.wood(layout.timber.hip, plies)
     # What backing takes off the edges is taken off the whole: on the safe side.
-    wood = replace(wood, depth_m=wood.depth_m - laid.backed_m)
+    wood = replace(wood, depth_m=wood.depth_m - layout.backed_m)
     run = ContinuousMember(length_m=level, supports_m=(0.0, level))
 
     def triangle(pressure_pa: float) -> list[SpreadLoad]:
@@ -382,12 +387,12 @@ def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> Hi
     on_it = lying(book, loads, lambda pressure_pa: run.under(triangle(pressure_pa)), jacks_m2, snow="")
     snow = _one_half(loads, run, triangle(ONE_HALF * (loads.snow_pa or 0.0)))
     loaded = [*on_it, *snow, *one_person(run, loads.person_n)]
-    check_run(found, Bends("hip_rafter", about, wood, run), run.under(triangle(loads.dead_pa)), loaded)
-    seat = laid.hip_seat
+    check_run(collector, Bends("hip_rafter", about, wood, run), run.under(triangle(loads.dead_pa)), loaded)
+    seat = layout.hip_seat
     past = math.hypot(front.past_m, front.side_past_m)
-    left = replace(wood, depth_m=seat.left_m - laid.backed_m)
-    _tail(found, ("hip_rafter_tail", about, left), loads, (past, front.past_m * front.side_past_m))
-    _seat(found, "hip_rafter.seat_cut_depth", about, seat.share)
+    left = replace(wood, depth_m=seat.left_m - layout.backed_m)
+    _tail(collector, ("hip_rafter_tail", about, left), loads, (past, front.past_m * front.side_past_m))
+    _seat(collector, "hip_rafter.seat_cut_depth", about, seat.share)
     moment = run.under(triangle(down_pa)).moment_n_m
     try:
         # Screws join plies too softly for a built-up column: each stands alone with its share.
@@ -395,15 +400,15 @@ def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> Hi
             replace(wood, plies=1),
             "snow" if loads.snow_pa else "roof",
             ColumnInput(
-                height_m=level / math.cos(laid.hip_rad),
-                height_weak_m=_unheld_m(laid, level),
+                height_m=level / math.cos(layout.hip_rad),
+                height_weak_m=_unheld_m(layout, level),
                 axial_n=one.axial_n / plies,
                 moment_n_m=moment / plies,
             ),
         )
         along = "along the hip at its foot" if plies == 1 else "along each of its two plies at the hip's foot"
         squeeze = given_step("N_h", one.axial_n / plies / u.force_n, u.force, "statics: V / sin h", along)
-        found.at_most(
+        collector.at_most(
             "hip_rafter.combined_axial_and_bending",
             about,
             use,
@@ -414,15 +419,15 @@ def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> Hi
         )
     except (OutOfScopeError, InvalidInputError) as refused:
         outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "a deeper hip")
-        found.gap("hip_rafter.combined_axial_and_bending", about, outside)
-    ring = _hip_head(laid, u, one.ring_n, max(0.0, down_pa - factors_of(book).dead * loads.dead_pa))
+        collector.gap("hip_rafter.combined_axial_and_bending", about, outside)
+    ring = _hip_head(layout, u, one.ring_n, max(0.0, down_pa - factors_of(book).dead * loads.dead_pa))
     lasts: LoadType = "snow" if loads.snow_pa else "roof"
-    check_hip_head(found, f"{me}/ring", (wood, laid.frame.wood(laid.timber.ring)), ring, lasts)
+    check_hip_head(collector, f"{me}/ring", (wood, layout.frame.wood(layout.timber.ring)), ring, lasts)
     tie = max(one.tie_x_n, one.tie_y_n)
     pull = given_step(
         "T", tie / u.force_n, u.force, "statics: V / tan h, split by the hip's way", "in each beam, at every corner"
     )
-    found.gap(
+    collector.gap(
         "corner_ties.tension",
         f"{me}/beam/1",
         OutOfScopeError(
@@ -435,7 +440,7 @@ def _hips(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> Hi
     return one
 
 
-def _hip_head(laid: PavilionLayout, u: Units, ring_n: float, passing_pa: float) -> CalculationStep:
+def _hip_head(layout: PavilionLayout, u: Units, ring_n: float, passing_pa: float) -> CalculationStep:
     """What one hip's head carries down past its plumb cut.
 
     Under an even load the hips press on each other, and through their heads pass only what ring or ridge brings. Where one half
@@ -445,7 +450,7 @@ def _hip_head(laid: PavilionLayout, u: Units, ring_n: float, passing_pa: float) 
         ring_n: A quarter of what ring or ridge carries, at the school's design level (N).
         passing_pa: What may lie on one half alone, at the same level (Pa).
     """
-    jacks_n = hip_load(laid, passing_pa).jacks_n
+    jacks_n = hip_load(layout, passing_pa).jacks_n
     return CalculationStep(
         symbol="V_r",
         value=(ring_n + jacks_n / 3) / u.force_n,
@@ -457,28 +462,39 @@ def _hip_head(laid: PavilionLayout, u: Units, ring_n: float, passing_pa: float) 
     )
 
 
-def _ridge(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> None:
+def _ridge(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads) -> None:
     """The ridge carries half of the commons on either side, from hips to hips."""
-    run = ContinuousMember(length_m=laid.ridge_m, supports_m=(0.0, laid.ridge_m))
-    width = laid.run_m
+    run = ContinuousMember(length_m=layout.ridge_m, supports_m=(0.0, layout.ridge_m))
+    width = layout.run_m
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * width)]
-    loaded = [*spread(found.book, loads, width, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
-    dead = run.even(loads.dead_pa * width + line_weight(laid.timber.ring))
+    loaded = [
+        *spread(collector.book, loads, width, run),
+        *_one_half(loads, run, half),
+        *one_person(run, loads.person_n),
+    ]
+    dead = run.even(loads.dead_pa * width + line_weight(layout.timber.ring))
     check_run(
-        found, Bends("ridge_beam", f"{laid.frame.me}/ridge", laid.frame.wood(laid.timber.ring), run), dead, loaded
+        collector,
+        Bends("ridge_beam", f"{layout.frame.me}/ridge", layout.frame.wood(layout.timber.ring), run),
+        dead,
+        loaded,
     )
 
 
-def _ring(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads) -> None:
+def _ring(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads) -> None:
     """A piece of the ring carries half of the commons on its side, from hip to hip."""
-    side = max(laid.sides[:2], key=lambda one: one.run_m * one.top_m**2)
+    side = max(layout.sides[:2], key=lambda one: one.run_m * one.top_m**2)
     run = ContinuousMember(length_m=side.top_m, supports_m=(0.0, side.top_m))
     width = side.run_m / 2
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * width)]
-    loaded = [*spread(found.book, loads, width, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
-    dead = run.even(loads.dead_pa * width + line_weight(laid.timber.ring))
-    piece = Bends("peak_ring_segment", f"{laid.frame.me}/ring", laid.frame.wood(laid.timber.ring), run)
-    check_run(found, piece, dead, loaded)
+    loaded = [
+        *spread(collector.book, loads, width, run),
+        *_one_half(loads, run, half),
+        *one_person(run, loads.person_n),
+    ]
+    dead = run.even(loads.dead_pa * width + line_weight(layout.timber.ring))
+    piece = Bends("peak_ring_segment", f"{layout.frame.me}/ring", layout.frame.wood(layout.timber.ring), run)
+    check_run(collector, piece, dead, loaded)
 
 
 def _total_n(loads: Sequence[SpreadLoad]) -> float:
@@ -490,46 +506,48 @@ BEAM_SIDES = {1: 0, 2: 2, 3: 1, 4: 3}
 
 
 def _tied(
-    found: CheckCollector, laid: PavilionLayout, under: tuple[CanopyLoads, HipLoad], line: int, between: int
+    collector: CheckCollector, layout: PavilionLayout, under: tuple[CanopyLoads, HipLoad], line: int, between: int
 ) -> None:
     """A beam's pull as the tie of its corners, with the roof's own load that goes with it."""
     loads, hip = under
-    frame, side = laid.frame, laid.sides[BEAM_SIDES[line]]
+    frame, side = layout.frame, layout.sides[BEAM_SIDES[line]]
     run = ContinuousMember(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
     area_m2 = _total_n(beam_shape(side, 1.0)) / (len(run.supports_m) - 1)
     tied = TiedBeam(
         line=line,
         run=run,
-        roof=beam_shape(side, design_pa(found, loads, area_m2)),
+        roof=beam_shape(side, design_pa(collector, loads, area_m2)),
         pull_n=hip.tie_x_n if line < 3 else hip.tie_y_n,
         load="snow" if loads.snow_pa else "roof",
     )
-    check_tied(found, frame, tied)
+    check_tied(collector, frame, tied)
 
 
-def _beam(found: CheckCollector, laid: PavilionLayout, loads: CanopyLoads, line: int, between: int) -> None:
+def _beam(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads, line: int, between: int) -> None:
     """A beam from corner post to corner post over those between."""
-    frame = laid.frame
-    side = laid.sides[BEAM_SIDES[line]]
+    frame = layout.frame
+    side = layout.sides[BEAM_SIDES[line]]
     run = ContinuousMember(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
     own = [run.all_along(line_weight(frame.beam, frame.plies))]
     area_m2 = _total_n(beam_shape(side, 1.0)) / (len(run.supports_m) - 1)
-    loaded = lying(found.book, loads, lambda pressure_pa: run.under(beam_shape(side, pressure_pa)), area_m2, snow="")
+    loaded = lying(
+        collector.book, loads, lambda pressure_pa: run.under(beam_shape(side, pressure_pa)), area_m2, snow=""
+    )
     loaded += _one_half(loads, run, beam_shape(side, ONE_HALF * (loads.snow_pa or 0.0)))
     loaded += one_person(run, loads.person_n)
     dead = run.under([*beam_shape(side, loads.dead_pa), *own])
     about = f"{frame.me}/beam/{line}"
     if frame.boxed is not None:
         one = Bends("beam", about, frame.wood(frame.boxed.flange), run)
-        check_boxed(found, frame.boxed, one, dead, loaded)
+        check_boxed(collector, frame.boxed, one, dead, loaded)
         return
-    check_run(found, Bends("beam", about, frame.wood(frame.beam, frame.plies), run), dead, loaded)
+    check_run(collector, Bends("beam", about, frame.wood(frame.beam, frame.plies), run), dead, loaded)
 
 
-def _crossed(laid: PavilionLayout, loads: CanopyLoads, line: int, between: int) -> Crossed:
+def _crossed(layout: PavilionLayout, loads: CanopyLoads, line: int, between: int) -> Crossed:
     """A beam as its bent's cross member, with its side of the roof on it."""
-    frame = laid.frame
-    side = laid.sides[{1: 0, 3: 1}[line]]
+    frame = layout.frame
+    side = layout.sides[{1: 0, 3: 1}[line]]
     run = ContinuousMember(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
     own = run.all_along(line_weight(frame.beam, frame.plies))
     return Crossed(
@@ -542,27 +560,33 @@ def _crossed(laid: PavilionLayout, loads: CanopyLoads, line: int, between: int) 
     )
 
 
-def _sways(found: CheckCollector, case: DesignInput, laid: PavilionLayout, loads: CanopyLoads) -> tuple[Sway, ...]:
+def _sways(
+    collector: CheckCollector, case: DesignInput, layout: PavilionLayout, loads: CanopyLoads
+) -> tuple[Sway, ...]:
     """Each way the wind meets the roof's side, its beam and half of the posts; two bents share it."""
     spec: PavilionSpec = case.spec
-    frame, t = laid.frame, laid.timber
+    frame, t = layout.frame, layout.timber
 
     def pushes() -> dict[str, float]:
         f, place = factors_of(case.book).wind_up, place_of(case.site)
         posts_m2 = len(frame.posts) * t.post.width_m * frame.high_m / 2
         braces_x_m2, braces_y_m2 = faces_m2(frame)
         made = {}
-        for way, side, braces_m2 in (("along y", laid.sides[0], braces_y_m2), ("along x", laid.sides[1], braces_x_m2)):
+        for way, side, braces_m2 in (
+            ("along y", layout.sides[0], braces_y_m2),
+            ("along x", layout.sides[1], braces_x_m2),
+        ):
             other_m2 = posts_m2 + braces_m2
-            face = (side.eave_m + side.top_m) / 2 * (laid.peak_m - spec.beam_top_m) + side.long_m * t.beam.width_m
-            if laid.raised is not None:
-                face += laid.raised.sides[0].eave_m * (laid.raised.peak_m - laid.peak_m)
+            face = (side.eave_m + side.top_m) / 2 * (layout.peak_m - spec.beam_top_m) + side.long_m * t.beam.width_m
+            if layout.raised is not None:
+                face += layout.raised.sides[0].eave_m * (layout.raised.peak_m - layout.peak_m)
             made[way] = (
-                f * bare_frame(case.book, place, laid.peak_m, FrameRows(row_m2=face, rows=1, other_m2=other_m2)).force_n
+                f
+                * bare_frame(case.book, place, layout.peak_m, FrameRows(row_m2=face, rows=1, other_m2=other_m2)).force_n
             )
         return made
 
-    pushed = sways_or_gap(found, spec.id, pushes)
+    pushed = sways_or_gap(collector, spec.id, pushes)
     if pushed is None:
         return ()
     beam = frame.wood(frame.beam, frame.plies)
@@ -571,7 +595,7 @@ def _sways(found: CheckCollector, case: DesignInput, laid: PavilionLayout, loads
         try:
             beam = frame.boxed.as_wood(flange, si(case.book.stiffness(flange)), min(spec.beams_m, spec.deep_m))
         except OutOfScopeError as refused:
-            found.gap("lateral_stability", f"{spec.id}/upright", refused)
+            collector.gap("lateral_stability", f"{spec.id}/upright", refused)
             return ()
     half = t.post.width_m
     return tuple(
@@ -581,18 +605,18 @@ def _sways(found: CheckCollector, case: DesignInput, laid: PavilionLayout, loads
             posts=2 + spec.middle_posts,
             span_m=long_m - half,
             cross=beam,
-            crossed=_crossed(laid, loads, line, spec.middle_posts),
+            crossed=_crossed(layout, loads, line, spec.middle_posts),
         )
         for way, long_m, line in (("along x", spec.beams_m, 1), ("along y", spec.deep_m, 3))
     )
 
 
-def out_of_scope(found: CheckCollector, case: DesignInput, laid: PavilionLayout) -> None:
+def out_of_scope(collector: CheckCollector, case: DesignInput, layout: PavilionLayout) -> None:
     """Public use, and roofs larger than a house tool may answer for: nothing is said to pass."""
     why = ""
     if case.site.use == "public":
         why = PUBLIC
-    elif laid.sides[0].eave_m * laid.sides[1].eave_m > MOST_M2:
+    elif layout.sides[0].eave_m * layout.sides[1].eave_m > MOST_M2:
         why = "a roof of more than 50 m² (540 sq ft) is outside what a house tool may answer"
     if why:
-        found.nothing_said(case.spec.id, why)
+        collector.nothing_said(case.spec.id, why)

@@ -249,11 +249,11 @@ def _seat_m(
     return min(spec.seat_m, max(most_m, SEAT_LEAST_M))
 
 
-def hip_length_m(laid: PavilionLayout, side: RoofSide | None = None) -> tuple[float, float]:
+def hip_length_m(layout: PavilionLayout, side: RoofSide | None = None) -> tuple[float, float]:
     """A hip from its eave's corner to ring or ridge: along its top, and the level length of it. `side`: not of the front."""
-    one = laid.sides[0] if side is None else side
+    one = layout.sides[0] if side is None else side
     level = math.hypot(one.end_m + one.side_past_m, one.run_m + one.past_m)
-    return level / math.cos(laid.hip_rad), level
+    return level / math.cos(layout.hip_rad), level
 
 
 def over_m(side: RoofSide, up_m: float) -> tuple[float, float]:
@@ -416,9 +416,9 @@ def _frame(
     )
 
 
-def roof_z_m(spec: PavilionSpec, laid: PavilionLayout, side: RoofSide, in_m: float) -> float:
+def roof_z_m(spec: PavilionSpec, layout: PavilionLayout, side: RoofSide, in_m: float) -> float:
     """Upper edge of a side's rafters so far in from the beam's outer face."""
-    return spec.beam_top_m + side.lift_m + laid.above_m + in_m * math.tan(side.pitch_rad)
+    return spec.beam_top_m + side.lift_m + layout.above_m + in_m * math.tan(side.pitch_rad)
 
 
 def sheet_side(side: RoofSide, cover_m: float, sides: int) -> SheetedSide:

@@ -12,7 +12,7 @@ from steady.structures.canopy.box_beams import add_box
 from steady.structures.canopy.pieces import SCREWED_EVERY_M, add_frame
 from steady.structures.joints.peak import screws_a_hip
 from steady.structures.part_grouping import ACROSS, UP, Grouper, Sawn
-from steady.structures.pavilion.checks import PavilionFound
+from steady.structures.pavilion.checks import PavilionResult
 from steady.structures.pavilion.layout import (
     PavilionLayout,
     Sloping,
@@ -34,24 +34,24 @@ LEAST_PURLIN_M = 0.3
 CAP_M = 3.048
 
 
-def build(case: DesignInput, found: PavilionFound) -> tuple[tuple[Part, ...], list[str]]:
+def build(case: DesignInput, found: PavilionResult) -> tuple[tuple[Part, ...], list[str]]:
     """Every piece, and what cannot be cut from what is on sale."""
     spec: PavilionSpec = case.spec
-    g, laid = Grouper(spec.id), found.laid
-    clashes = add_frame(g, laid.frame, found.held.feet, case.yard)
-    clashes += _end_beams(g, spec, laid)
-    _top(g, spec, laid)
-    _raised(g, spec, laid)
-    _hips(g, spec, laid)
-    _rafters(g, spec, laid)
-    _purlins(g, spec, laid)
-    clashes += _sheets(g, spec, laid, case.yard)
+    g, layout = Grouper(spec.id), found.layout
+    clashes = add_frame(g, layout.frame, found.held.feet, case.yard)
+    clashes += _end_beams(g, spec, layout)
+    _top(g, spec, layout)
+    _raised(g, spec, layout)
+    _hips(g, spec, layout)
+    _rafters(g, spec, layout)
+    _purlins(g, spec, layout)
+    clashes += _sheets(g, spec, layout, case.yard)
     return g.parts(), list(dict.fromkeys(clashes))
 
 
-def _end_beams(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> list[str]:
+def _end_beams(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> list[str]:
     """Between the long beams, over the same posts; each end strapped to its neighbour."""
-    stick, plies, box = laid.timber.beam, laid.frame.plies, laid.frame.boxed
+    stick, plies, box = layout.timber.beam, layout.frame.plies, layout.frame.boxed
     wide, clashes = plies * stick.thickness_m, list[str]()
     length, z = spec.deep_m - 2 * wide, spec.beam_top_m - stick.width_m / 2
     for line, x in ((3, spec.beams_m - wide / 2), (4, wide / 2)):
@@ -74,15 +74,15 @@ def _end_beams(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> list[str
     return [why for why in clashes if why]
 
 
-def _top(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
+def _top(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
     """The ring's four pieces, mitred round its outside; or the ridge."""
-    stick = laid.timber.ring
-    z = laid.peak_m - stick.width_m / 2
-    if laid.ring:
-        _ring(g, laid, f"{spec.id}/ring", z)
+    stick = layout.timber.ring
+    z = layout.peak_m - stick.width_m / 2
+    if layout.ring:
+        _ring(g, layout, f"{spec.id}/ring", z)
         return
-    if laid.ridge:
-        side = laid.ridge_side
+    if layout.ridge:
+        side = layout.ridge_side
         x, y = side.at(side.end_m, side.run_m)
         place = PartPlacement(
             id=f"{spec.id}/ridge", about=f"{spec.id}/ridge", at=(x, y, z), along=(*side.along, 0.0), up=UP
@@ -90,10 +90,10 @@ def _top(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
         g.add("ridge", stick, side.top_m, place)
 
 
-def _ring(g: Grouper, laid: PavilionLayout, named: str, z: float) -> None:
+def _ring(g: Grouper, layout: PavilionLayout, named: str, z: float) -> None:
     """Four pieces mitred round the ring's outside, their middle at a height."""
-    stick, mitre = laid.timber.ring, math.pi / 4
-    for side in laid.sides:
+    stick, mitre = layout.timber.ring, math.pi / 4
+    for side in layout.sides:
         cuts = (
             Cut(end="start", kind="saw", at_m=0.0, mitre_rad=mitre, bevel_rad=0.0),
             Cut(end="end", kind="saw", at_m=side.top_m, mitre_rad=-mitre, bevel_rad=0.0),
@@ -103,14 +103,14 @@ def _ring(g: Grouper, laid: PavilionLayout, named: str, z: float) -> None:
         g.add("ring", stick, side.top_m, place, Sawn(cuts))
 
 
-def _raised(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
+def _raised(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
     """Legs in the ring's corners, notched onto both rings; the second ring; hips and one common a side of the small roof."""
-    raised, stick, leg = laid.raised, laid.timber.rafter, laid.timber.leg
+    raised, stick, leg = layout.raised, layout.timber.rafter, layout.timber.leg
     if raised is None:
         return
-    named, deep = f"{spec.id}/raised", laid.timber.ring.width_m
-    _ring(g, laid, named, raised.ring_m - deep / 2)
-    lap = (deep, laid.timber.ring.thickness_m)
+    named, deep = f"{spec.id}/raised", layout.timber.ring.width_m
+    _ring(g, layout, named, raised.ring_m - deep / 2)
+    lap = (deep, layout.timber.ring.thickness_m)
     ends: tuple[tuple[Literal["start", "end"], float], ...] = (("start", 0.0), ("end", raised.leg_m - deep))
     cuts = tuple(
         Cut(end=end, kind="notch", at_m=at_m, mitre_rad=0.0, bevel_rad=0.0, size_m=lap)
@@ -124,34 +124,36 @@ def _raised(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
             id=f"{named}/leg/{side.name}", about=named, at=(x, y, raised.low_m), along=UP, up=(ax, ay, 0.0)
         )
         g.add("ring leg", leg, raised.leg_m, place, Sawn(cuts))
-        _hip(g, spec, laid, side, (stick, 0.0))
-        _sloping(g, spec, laid, Sloping(side=side, x_m=side.long_m / 2, in_m=side.run_m, hand=0), "raised")
-    g.fix("rail screw", 16 * screws_a_hip(laid.timber.hip.width_m), (0.0, 0.0, raised.ring_m), "screw")
+        _hip(g, spec, layout, side, (stick, 0.0))
+        _sloping(g, spec, layout, Sloping(side=side, x_m=side.long_m / 2, in_m=side.run_m, hand=0), "raised")
+    g.fix("rail screw", 16 * screws_a_hip(layout.timber.hip.width_m), (0.0, 0.0, raised.ring_m), "screw")
     around = sum(side.long_m for side in raised.sides)
-    g.fix("flashing 10 ft", math.ceil(around / CAP_M - 1e-9), (0.0, 0.0, laid.peak_m), "flashing")
+    g.fix("flashing 10 ft", math.ceil(around / CAP_M - 1e-9), (0.0, 0.0, layout.peak_m), "flashing")
 
 
-def _hips(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
-    for side in laid.sides:
+def _hips(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
+    for side in layout.sides:
         for ply in range(spec.hip_plies):
-            off_m = (ply - (spec.hip_plies - 1) / 2) * laid.timber.hip.thickness_m
-            _hip(g, spec, laid, side, (laid.timber.hip, off_m))
+            off_m = (ply - (spec.hip_plies - 1) / 2) * layout.timber.hip.thickness_m
+            _hip(g, spec, layout, side, (layout.timber.hip, off_m))
     if spec.hip_plies > 1:
-        rows = math.ceil(hip_length_m(laid)[0] / SCREWED_EVERY_M) + 1
-        g.fix("ply screw", 4 * 2 * rows * (spec.hip_plies - 1), (0.0, 0.0, laid.peak_m), "screw")
-    g.fix("rail screw", 4 * screws_a_hip(laid.timber.hip.width_m), (0.0, 0.0, laid.peak_m), "screw")
+        rows = math.ceil(hip_length_m(layout)[0] / SCREWED_EVERY_M) + 1
+        g.fix("ply screw", 4 * 2 * rows * (spec.hip_plies - 1), (0.0, 0.0, layout.peak_m), "screw")
+    g.fix("rail screw", 4 * screws_a_hip(layout.timber.hip.width_m), (0.0, 0.0, layout.peak_m), "screw")
 
 
-def _hip(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, side: RoofSide, ply: tuple[SectionItem, float]) -> None:
+def _hip(
+    g: Grouper, spec: PavilionSpec, layout: PavilionLayout, side: RoofSide, ply: tuple[SectionItem, float]
+) -> None:
     """Dropped under the planes of both sides; a double cheek at the top, plumb at the tail. `ply`: how far beside the line."""
     stick, off_m = ply
-    h, cheek = laid.hip_rad, laid.hip_plan_rad
-    length, _ = hip_length_m(laid, side if side.lift_m else None)
+    h, cheek = layout.hip_rad, layout.hip_plan_rad
+    length, _ = hip_length_m(layout, side if side.lift_m else None)
     cuts: tuple[Cut, ...] = (
         Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=h),
         Cut(end="end", kind="saw", at_m=length, mitre_rad=math.pi / 2 - cheek, bevel_rad=h),
     )
-    seat = laid.hip_seat
+    seat = layout.hip_seat
     if not side.lift_m and seat.cut_m > 0:
         # Plumb over the corner of the beams' outer faces, level on both of them.
         at_m = math.hypot(side.past_m, side.side_past_m) / math.cos(h)
@@ -163,7 +165,7 @@ def _hip(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, side: RoofSide, p
     tx, ty = side.at(side.end_m, side.run_m)
     way = math.hypot(tx - x, ty - y)
     ux, uy = (tx - x) / way, (ty - y) / way
-    low = roof_z_m(spec, laid, side, -side.past_m) - laid.dropped_m - stick.width_m / 2 / math.cos(h)
+    low = roof_z_m(spec, layout, side, -side.past_m) - layout.dropped_m - stick.width_m / 2 / math.cos(h)
     c, s = math.cos(h), math.sin(h)
     place = PartPlacement(
         id=f"{spec.id}/hip/{side.name}" if off_m <= 0 else f"{spec.id}/hip/{side.name}/2",
@@ -175,18 +177,18 @@ def _hip(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, side: RoofSide, p
     g.add("hip", stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(h)))
 
 
-def _rafters(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
+def _rafters(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
     """Commons plumb at both ends; jacks with a side cut to their hip, left and right apart. All seated on their beam."""
-    for number, one in enumerate(laid.rafters, start=1):
-        _sloping(g, spec, laid, one, str(number))
-    count = len(laid.rafters)
+    for number, one in enumerate(layout.rafters, start=1):
+        _sloping(g, spec, layout, one, str(number))
+    count = len(layout.rafters)
     g.fix("rafter tie", count, (0.0, 0.0, spec.beam_top_m), "connector")
-    g.fix("rail screw", 2 * SCREWS_A_CROSSING * count, (0.0, 0.0, laid.peak_m), "screw")
+    g.fix("rail screw", 2 * SCREWS_A_CROSSING * count, (0.0, 0.0, layout.peak_m), "screw")
 
 
-def _sloping(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, one: Sloping, name: str) -> None:
-    stick, side, a = laid.timber.rafter, one.side, one.side.pitch_rad
-    ring_m, seat = ring_seat_m(spec, laid.timber), laid.seat_of(side)
+def _sloping(g: Grouper, spec: PavilionSpec, layout: PavilionLayout, one: Sloping, name: str) -> None:
+    stick, side, a = layout.timber.rafter, one.side, one.side.pitch_rad
+    ring_m, seat = ring_seat_m(spec, layout.timber), layout.seat_of(side)
     size = (ring_m * math.sin(a), ring_m) if side.lift_m else (seat.cut_m, seat.level_m)
     length = (side.past_m + one.in_m) / math.cos(a)
     mitre = one.hand * side.jack_cut_rad
@@ -199,25 +201,25 @@ def _sloping(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, one: Sloping,
         cuts = (cuts[0], notch, cuts[1])
     along, up, _ = side.slope()
     x, y = side.at(one.x_m, -side.past_m)
-    z = roof_z_m(spec, laid, side, -side.past_m) - stick.width_m / 2 / math.cos(a)
+    z = roof_z_m(spec, layout, side, -side.past_m) - stick.width_m / 2 / math.cos(a)
     role = "rafter" if one.hand == 0 else "jack"
     about = f"{spec.id}/raised" if side.lift_m else f"{spec.id}/rafters"
     place = PartPlacement(id=f"{spec.id}/{role}/{side.name}/{name}", about=about, at=(x, y, z), along=along, up=up)
     g.add(role, stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(a)))
 
 
-def _on(side: RoofSide, spec: PavilionSpec, laid: PavilionLayout, at: tuple[float, float, float]) -> Vec:
+def _on(side: RoofSide, spec: PavilionSpec, layout: PavilionLayout, at: tuple[float, float, float]) -> Vec:
     """A point along a side, up its slope from the eave, square over the rafters."""
     along_m, up_m, over = at
     slope, up, _ = side.slope()
     x, y = side.at(along_m, -side.past_m)
-    z = roof_z_m(spec, laid, side, -side.past_m)
+    z = roof_z_m(spec, layout, side, -side.past_m)
     return tuple(o + slope[i] * up_m + up[i] * over for i, o in enumerate((x, y, z)))  # type: ignore[return-value]
 
 
-def _purlins(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
-    stick, crossings = laid.timber.purlin, 0
-    for side in laid.all_sides:
+def _purlins(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
+    stick, crossings = layout.timber.purlin, 0
+    for side in layout.all_sides:
         _, up, level = side.slope()
         for number, s in enumerate(purlins_m(side, spec.purlin_spacing_m), start=1):
             begin, end = over_m(side, s)
@@ -226,13 +228,13 @@ def _purlins(g: Grouper, spec: PavilionSpec, laid: PavilionLayout) -> None:
             place = PartPlacement(
                 id=f"{spec.id}/purlin/{side.name}/{number}",
                 about=f"{spec.id}/purlins",
-                at=_on(side, spec, laid, (begin, s, stick.width_m / 2)),
+                at=_on(side, spec, layout, (begin, s, stick.width_m / 2)),
                 along=level,
                 up=up,
             )
             g.add("purlin", stick, end - begin, place)
             crossings += max(2, round((end - begin) / spec.rafter_spacing_m) + 1)
-    g.fix("rail screw", SCREWS_A_CROSSING * crossings, (0.0, 0.0, laid.peak_m), "screw")
+    g.fix("rail screw", SCREWS_A_CROSSING * crossings, (0.0, 0.0, layout.peak_m), "screw")
 
 
 def _under_roof(strip: SheetStrip) -> tuple[float, float]:
@@ -257,12 +259,12 @@ def _slanted(strip: SheetStrip, left: float, right: float) -> tuple[float, tuple
     return length, (Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=bevel),)
 
 
-def _sheets(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, yard: PurchasingSettings) -> list[str]:
+def _sheets(g: Grouper, spec: PavilionSpec, layout: PavilionLayout, yard: PurchasingSettings) -> list[str]:
     """Sheets up each side, bought as long as their greatest height; drawn cut to the hips, straight from edge to edge."""
-    stick, over = laid.timber.sheet, laid.timber.purlin.width_m + laid.timber.sheet.thickness_m / 2
+    stick, over = layout.timber.sheet, layout.timber.purlin.width_m + layout.timber.sheet.thickness_m / 2
     longest = max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8)
     metres, found = 0.0, list[str]()
-    for side in laid.all_sides:
+    for side in layout.all_sides:
         slope, _, level = side.slope()
         pieces = side_strips(side, stick.width_m)
         first = side.long_m / 2 - len(pieces) * stick.width_m / 2
@@ -277,7 +279,7 @@ def _sheets(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, yard: Purchasi
             place = PartPlacement(
                 id=f"{spec.id}/sheet/{side.name}/{number}",
                 about=f"{spec.id}/sheets",
-                at=_on(side, spec, laid, (middle, 0.0, over)),
+                at=_on(side, spec, layout, (middle, 0.0, over)),
                 along=slope,
                 up=level,
             )
@@ -287,14 +289,16 @@ def _sheets(g: Grouper, spec: PavilionSpec, laid: PavilionLayout, yard: Purchasi
                 cuts = (*cuts, rip)
             g.add("sheet", stick, length, place, Sawn(cuts, strip.square_m))
         metres += sum(b - a for a, b in (over_m(side, s) for s in purlins_m(side, spec.purlin_spacing_m)))
-    g.fix("roof screw", math.ceil(metres * SHEET_SCREWS_A_M), (0.0, 0.0, laid.peak_m), "screw")
-    hips = sum(hip_length_m(laid, side)[0] for side in laid.all_sides) + (laid.ridge_m if not laid.ring else 0.0)
-    g.fix("flashing 10 ft", math.ceil(hips / CAP_M - 1e-9), (0.0, 0.0, laid.peak_m), "flashing")
+    g.fix("roof screw", math.ceil(metres * SHEET_SCREWS_A_M), (0.0, 0.0, layout.peak_m), "screw")
+    hips = sum(hip_length_m(layout, side)[0] for side in layout.all_sides) + (
+        layout.ridge_m if not layout.ring else 0.0
+    )
+    g.fix("flashing 10 ft", math.ceil(hips / CAP_M - 1e-9), (0.0, 0.0, layout.peak_m), "flashing")
     return found
 
 
-def outline(laid: PavilionLayout) -> tuple[float, float, float, float]:
+def outline(layout: PavilionLayout) -> tuple[float, float, float, float]:
     """The eaves: left, right, near, far."""
-    front = laid.sides[0]
-    right = laid.sides[1]
+    front = layout.sides[0]
+    right = layout.sides[1]
     return -front.side_past_m, front.long_m + front.side_past_m, -front.past_m, right.long_m + front.past_m

@@ -23,39 +23,39 @@ def plan_pavilion(case: DesignInput) -> Plan:
     """
     spec: PavilionSpec = case.spec
     found = check_pavilion(case)
-    laid = found.laid
+    layout = found.layout
     made, clashes = pieces.build(case, found)
-    out_of_scope(found.findings, case, laid)
+    out_of_scope(found.findings, case, layout)
     own = Own(
         called="pavilion",
         reads="Two tapes from the beams' outer corner: along the front, and square out from it. Marks to centres.",
         parts=made,
         tables="pavilion",
-        counts=_counts(laid, made),
-        curves=tuple(curves(laid.frame, pieces.outline(laid), 0.0)),
+        counts=_counts(layout, made),
+        curves=tuple(curves(layout.frame, pieces.outline(layout), 0.0)),
         handles=(
             edge_handle(spec.id, "edge/right", "beams_m", "x", spec.beams_m),
             edge_handle(spec.id, "edge/front", "deep_m", "y", spec.deep_m),
         ),
         details=(
-            *text.cut_details(case, laid),
-            *text.sheet_detail(spec, laid),
-            *roof_details(case.book, laid.frame, found.loads, found.held),
+            *text.cut_details(case, layout),
+            *text.sheet_detail(spec, layout),
+            *roof_details(case.book, layout.frame, found.loads, found.held),
         ),
         members=tuple(text.members(case, found)),
         conflicts=(*clashes, *([NOTHING_UPRIGHT] if spec.upright == "none" else [])),
         notes=tuple(text.notes(case, found, made)),
-        high_m=laid.high_m,
+        high_m=layout.high_m,
         targets=size_targets(spec, SIZES),
     )
-    return whole_plan(case, found.findings, laid.frame, found.held, own)
+    return whole_plan(case, found.findings, layout.frame, found.held, own)
 
 
-def _counts(laid: PavilionLayout, made: tuple[Part, ...]) -> dict[str, float]:
+def _counts(layout: PavilionLayout, made: tuple[Part, ...]) -> dict[str, float]:
     return {
         "beams": 4.0,
-        "rings": float(laid.ring),
-        "raised": float(laid.raised is not None),
+        "rings": float(layout.ring),
+        "raised": float(layout.raised is not None),
         "ridges": pieces_of(made, "ridge"),
         "hips": pieces_of(made, "hip"),
         "rafters": pieces_of(made, "rafter"),

@@ -8,7 +8,7 @@ from steady.layout.sheet_nesting import CutOut, SheetOrder, sheet_order
 from steady.plan.model import Area, Detail, DetailLine, DetailMember, Measure, Member, Part
 from steady.structures.canopy.text import plies_of, post_members, upright_member
 from steady.structures.lifting import heaviest_says
-from steady.structures.pavilion.checks import PavilionFound
+from steady.structures.pavilion.checks import PavilionResult
 from steady.structures.pavilion.layout import PavilionLayout, hip_length_m, ring_seat_m, sheet_side
 from steady.structures.pavilion.roof_planes import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
@@ -20,14 +20,14 @@ MOST_SHEETS = 40
 """More than this are told in words alone."""
 
 
-def orders(spec: PavilionSpec, laid: PavilionLayout) -> tuple[SheetOrder, SheetOrder]:
+def orders(spec: PavilionSpec, layout: PavilionLayout) -> tuple[SheetOrder, SheetOrder]:
     """The least number of stock sheets by square cuts alone, and with pieces turned; unlike sides are ordered apart.
 
     Raises:
         OutOfScopeError: A piece longer than the stock, or more to look through than is done here.
     """
-    cover = laid.timber.sheet.width_m
-    groups = _groups(laid)
+    cover = layout.timber.sheet.width_m
+    groups = _groups(layout)
 
     def whole(turn: bool) -> SheetOrder:
         made = [sheet_order(sheet_side(side, cover, n), spec.sheet_stock_m, turn=turn) for side, n in groups]
@@ -40,22 +40,22 @@ def orders(spec: PavilionSpec, laid: PavilionLayout) -> tuple[SheetOrder, SheetO
     return whole(False), whole(True)
 
 
-def _groups(laid: PavilionLayout) -> list[tuple[RoofSide, int]]:
+def _groups(layout: PavilionLayout) -> list[tuple[RoofSide, int]]:
     """Alike sides together, the raised centre's own apart."""
-    groups = [(laid.sides[0], 4)] if _alike(laid) else [(laid.sides[0], 2), (laid.sides[1], 2)]
-    return groups if laid.raised is None else [*groups, (laid.raised.sides[0], 4)]
+    groups = [(layout.sides[0], 4)] if _alike(layout) else [(layout.sides[0], 2), (layout.sides[1], 2)]
+    return groups if layout.raised is None else [*groups, (layout.raised.sides[0], 4)]
 
 
-def _alike(laid: PavilionLayout) -> bool:
-    first, second = laid.sides[0], laid.sides[1]
+def _alike(layout: PavilionLayout) -> bool:
+    first, second = layout.sides[0], layout.sides[1]
     return abs(first.eave_m - second.eave_m) < 1e-6 and abs(first.pitch_rad - second.pitch_rad) < 1e-9
 
 
-def sheet_detail(spec: PavilionSpec, laid: PavilionLayout) -> list[Detail]:
+def sheet_detail(spec: PavilionSpec, layout: PavilionLayout) -> list[Detail]:
     """Every stock sheet flat, with what is cut out of it: pieces of one sheet are partners, alike ones have one number."""
-    cover = laid.timber.sheet.width_m
-    alike = _alike(laid)
-    groups = _groups(laid)
+    cover = layout.timber.sheet.width_m
+    alike = _alike(layout)
+    groups = _groups(layout)
     areas: list[Area] = []
     frames: list[DetailLine] = []
     measures: list[Measure] = []
@@ -107,10 +107,10 @@ def _piece(piece: CutOut, left: float, cover: float) -> tuple[tuple[float, float
     return (left, piece.from_m), *upper, (left + cover, piece.from_m)
 
 
-def sheets_says(spec: PavilionSpec, laid: PavilionLayout, tape: Tape) -> str:
+def sheets_says(spec: PavilionSpec, layout: PavilionLayout, tape: Tape) -> str:
     """Three ways of buying the sheets, together."""
     try:
-        square, turned = orders(spec, laid)
+        square, turned = orders(spec, layout)
     except (OutOfScopeError, InvalidInputError) as refused:
         why = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
         return f"Sheets of {tape.length(spec.sheet_stock_m)}: {why}"
@@ -122,32 +122,32 @@ def sheets_says(spec: PavilionSpec, laid: PavilionLayout, tape: Tape) -> str:
     )
 
 
-def notes(case: DesignInput, found: PavilionFound, made: Sequence[Part]) -> list[str]:
+def notes(case: DesignInput, found: PavilionResult, made: Sequence[Part]) -> list[str]:
     """What the crew should know beside the drawing."""
     spec: PavilionSpec = case.spec
-    laid, tape = found.laid, case.tape
+    layout, tape = found.layout, case.tape
     said = [
-        f"Its peak stands {tape.length(laid.high_m)} over the floor; head room under the beams {tape.length(laid.frame.high_m)}"
+        f"Its peak stands {tape.length(layout.high_m)} over the floor; head room under the beams {tape.length(layout.frame.high_m)}"
     ]
-    if laid.ring:
-        prop = laid.peak_m - laid.timber.ring.width_m
+    if layout.ring:
+        prop = layout.peak_m - layout.timber.ring.width_m
         said.append(
             f"The ring waits on a prop of {tape.length(prop)} with a saddle: four hips in opposite pairs, one common each side, "
             "the rest, then the jacks in opposite pairs; the prop comes out last"
         )
-    if laid.raised is not None:
+    if layout.raised is not None:
         said.append(
-            f"The raised centre: legs of {tape.length(laid.raised.leg_m)} notched on two faces onto both rings, "
+            f"The raised centre: legs of {tape.length(layout.raised.leg_m)} notched on two faces onto both rings, "
             f"{tape.length(spec.raised_m)} of air; the large roof's sheets end under a flashing behind the legs. "
             "Mesh keeps birds out"
         )
-    said.append(sheets_says(spec, laid, tape))
-    if laid.left_out:
-        said.append(f"{laid.left_out} jacks shorter than {tape.length(0.1524)} are left out")
+    said.append(sheets_says(spec, layout, tape))
+    if layout.left_out:
+        said.append(f"{layout.left_out} jacks shorter than {tape.length(0.1524)} are left out")
     said.append(heaviest_says(case, made))
-    how = "backed: their top edge is planed to both planes" if laid.backed_m else "dropped, not backed"
+    how = "backed: their top edge is planed to both planes" if layout.backed_m else "dropped, not backed"
     said.append(f"Every rafter is cut for the same height above the beam; the hips are {how}")
-    seat_m = laid.seat_of(laid.sides[0]).level_m
+    seat_m = layout.seat_of(layout.sides[0]).level_m
     if seat_m < spec.seat_m - 1e-6:
         said.append(
             f"Seats are {tape.length(seat_m)} long, not {tape.length(spec.seat_m)}: a longer one would cut away more than a "
@@ -157,39 +157,39 @@ def notes(case: DesignInput, found: PavilionFound, made: Sequence[Part]) -> list
     return said
 
 
-def members(case: DesignInput, found: PavilionFound) -> list[Member]:
+def members(case: DesignInput, found: PavilionResult) -> list[Member]:
     """What the sheet lists and selects."""
     spec: PavilionSpec = case.spec
-    laid, tape, me, t, u = found.laid, case.tape, spec.id, found.laid.timber, case.book.units
-    commons = [one for one in laid.rafters if one.hand == 0]
-    jacks = [one for one in laid.rafters if one.hand]
-    length, _ = hip_length_m(laid)
+    layout, tape, me, t, u = found.layout, case.tape, spec.id, found.layout.timber, case.book.units
+    commons = [one for one in layout.rafters if one.hand == 0]
+    jacks = [one for one in layout.rafters if one.hand]
+    length, _ = hip_length_m(layout)
     rows = [
         Member(
             id=f"{me}/rafters",
             what="rafters",
             name="Commons and jacks",
-            says=f"{len(commons)} commons and {len(jacks)} jacks of {t.rafter.says}, half of them each hand, {_pitches(laid)}",
+            says=f"{len(commons)} commons and {len(jacks)} jacks of {t.rafter.says}, half of them each hand, {_pitches(layout)}",
         ),
         Member(
             id=f"{me}/hips",
             what="hips",
             name=f"Hips, {tape.length(length)}",
-            says=f"4 of {_plies(laid)}{t.hip.says} at {math.degrees(laid.hip_rad):.2f}°, {_hip_set(laid, tape)}; each "
+            says=f"4 of {_plies(layout)}{t.hip.says} at {math.degrees(layout.hip_rad):.2f}°, {_hip_set(layout, tape)}; each "
             f"{found.hip.axial_n / u.force_n:,.4g} {u.force} along itself",
         ),
     ]
-    if laid.ring:
-        top = f"{t.ring.says}, {_ring(laid, tape)} outside, top at {tape.length(laid.peak_m)}"
+    if layout.ring:
+        top = f"{t.ring.says}, {_ring(layout, tape)} outside, top at {tape.length(layout.peak_m)}"
         rows.append(Member(id=f"{me}/ring", what="ring", name="Centre ring", says=top))
-        if laid.raised is not None:
+        if layout.raised is not None:
             says = (
-                f"4 legs of {t.leg.says}, {tape.length(laid.raised.leg_m)}; a second ring, top at "
-                f"{tape.length(laid.raised.ring_m)}; its peak at {tape.length(laid.raised.peak_m)}"
+                f"4 legs of {t.leg.says}, {tape.length(layout.raised.leg_m)}; a second ring, top at "
+                f"{tape.length(layout.raised.ring_m)}; its peak at {tape.length(layout.raised.peak_m)}"
             )
             rows.append(Member(id=f"{me}/raised", what="raised centre", name="Raised centre", says=says))
-    elif laid.ridge:
-        top = f"{t.ring.says}, {tape.length(laid.ridge_m)}, top at {tape.length(laid.peak_m)}"
+    elif layout.ridge:
+        top = f"{t.ring.says}, {tape.length(layout.ridge_m)}, top at {tape.length(layout.peak_m)}"
         rows.append(Member(id=f"{me}/ridge", what="ridge", name="Ridge", says=top))
         rows.append(
             Member(id=f"{me}/ring", what="ring", name="Hips at the ridge", says="two hips meet each end of the ridge")
@@ -197,7 +197,7 @@ def members(case: DesignInput, found: PavilionFound) -> list[Member]:
     else:
         rows.append(Member(id=f"{me}/ring", what="ring", name="The peak", says="four hips meet in a point"))
     rows.append(Member(id=f"{me}/purlins", what="purlins", name="Purlins", says=f"{t.purlin.says} on every rafter"))
-    rows.append(Member(id=f"{me}/sheets", what="sheets", name="Sheets", says=sheets_says(spec, laid, tape)))
+    rows.append(Member(id=f"{me}/sheets", what="sheets", name="Sheets", says=sheets_says(spec, layout, tape)))
     for line, name in ((1, "front"), (2, "back"), (3, "right"), (4, "left")):
         tie = found.hip.tie_x_n if line < 3 else found.hip.tie_y_n
         rows.append(
@@ -205,33 +205,33 @@ def members(case: DesignInput, found: PavilionFound) -> list[Member]:
                 id=f"{me}/beam/{line}",
                 what="beam",
                 name=f"Beam, {name}",
-                says=f"{_beam_says(laid, spec)}, top at {tape.length(spec.beam_top_m)}; ties its corners with "
+                says=f"{_beam_says(layout, spec)}, top at {tape.length(spec.beam_top_m)}; ties its corners with "
                 f"{tie / u.force_n:,.4g} {u.force}",
             )
         )
-    rows += post_members(laid.frame, found.held, tape)
-    return [*rows, upright_member(laid.frame, found.held, tape)]
+    rows += post_members(layout.frame, found.held, tape)
+    return [*rows, upright_member(layout.frame, found.held, tape)]
 
 
-def _beam_says(laid: PavilionLayout, spec: PavilionSpec) -> str:
-    return plies_of(spec.plies, laid.timber.beam) if laid.timber.boxed is None else laid.timber.beam.says
+def _beam_says(layout: PavilionLayout, spec: PavilionSpec) -> str:
+    return plies_of(spec.plies, layout.timber.beam) if layout.timber.boxed is None else layout.timber.beam.says
 
 
-def _plies(laid: PavilionLayout) -> str:
-    return f"{laid.hip_plies} plies of " if laid.hip_plies > 1 else ""
+def _plies(layout: PavilionLayout) -> str:
+    return f"{layout.hip_plies} plies of " if layout.hip_plies > 1 else ""
 
 
-def _hip_set(laid: PavilionLayout, tape: Tape) -> str:
-    if not laid.backed_m:
-        return f"dropped {tape.length(laid.dropped_m)}"
-    angles = dict.fromkeys(f"{math.degrees(angle):.1f}°" for angle in laid.backing_rad)
+def _hip_set(layout: PavilionLayout, tape: Tape) -> str:
+    if not layout.backed_m:
+        return f"dropped {tape.length(layout.dropped_m)}"
+    angles = dict.fromkeys(f"{math.degrees(angle):.1f}°" for angle in layout.backing_rad)
     return f"backed {' and '.join(angles)}"
 
 
-def _hip_measures(laid: PavilionLayout) -> list[Measure]:
-    if not laid.backed_m:
-        return [Measure(says="Dropped under the planes", value_m=laid.dropped_m)]
-    first, second = laid.backing_rad
+def _hip_measures(layout: PavilionLayout) -> list[Measure]:
+    if not layout.backed_m:
+        return [Measure(says="Dropped under the planes", value_m=layout.dropped_m)]
+    first, second = layout.backing_rad
     if abs(first - second) < 1e-9:
         return [Measure(says="Top edge planed to both sides", angle_rad=first)]
     return [
@@ -240,27 +240,27 @@ def _hip_measures(laid: PavilionLayout) -> list[Measure]:
     ]
 
 
-def _ring(laid: PavilionLayout, tape: Tape) -> str:
+def _ring(layout: PavilionLayout, tape: Tape) -> str:
     """Its outside; both ways where the frame is out of square."""
-    sizes = dict.fromkeys(tape.length(side.top_m) for side in laid.sides[:2])
+    sizes = dict.fromkeys(tape.length(side.top_m) for side in layout.sides[:2])
     return " × ".join(sizes)
 
 
-def _pitches(laid: PavilionLayout) -> str:
-    first, second = (math.degrees(side.pitch_rad) for side in laid.sides[:2])
+def _pitches(layout: PavilionLayout) -> str:
+    first, second = (math.degrees(side.pitch_rad) for side in layout.sides[:2])
     return (
         f"{first:.1f}°" if abs(first - second) < 1e-6 else f"{first:.1f}° on the long sides, {second:.1f}° on the ends"
     )
 
 
-def cut_details(case: DesignInput, laid: PavilionLayout) -> list[Detail]:
+def cut_details(case: DesignInput, layout: PavilionLayout) -> list[Detail]:
     """Rafters and hips true, with every cut as an angle and as a mark from the tail."""
     spec: PavilionSpec = case.spec
-    front = laid.sides[0]
-    a, h, t = front.pitch_rad, laid.hip_rad, laid.timber
+    front = layout.sides[0]
+    a, h, t = front.pitch_rad, layout.hip_rad, layout.timber
     tail, common = front.past_m / math.cos(a), (front.past_m + front.run_m) / math.cos(a)
-    hip, _ = hip_length_m(laid)
-    seat, hip_seat = laid.seat_of(front), laid.hip_seat
+    hip, _ = hip_length_m(layout)
+    seat, hip_seat = layout.seat_of(front), layout.hip_seat
 
     def piece(name: str, about: str, long_m: float, deep_m: float, measures: list[Measure]) -> Detail:
         bar = DetailMember(
@@ -280,15 +280,15 @@ def cut_details(case: DesignInput, laid: PavilionLayout) -> list[Detail]:
         Measure(says="Plumb cuts", angle_rad=a),
         Measure(says="Seat, level", value_m=seat.level_m),
         Measure(says="Notch, square to the edge", value_m=seat.cut_m),
-        Measure(says="Height above the beam, plumb", value_m=laid.above_m),
+        Measure(says="Height above the beam, plumb", value_m=layout.above_m),
     ]
-    for side in laid.sides[:1] if _alike(laid) else laid.sides[:2]:
-        rafters += _jack_measures(laid, side, "" if _alike(laid) else f", {side.name} and its opposite")
+    for side in layout.sides[:1] if _alike(layout) else layout.sides[:2]:
+        rafters += _jack_measures(layout, side, "" if _alike(layout) else f", {side.name} and its opposite")
     hips = [
         Measure(says="Hip, along its top", value_m=hip),
         Measure(says="Plumb cuts", angle_rad=h),
-        Measure(says="Cheek cuts on plan, from its line", angle_rad=laid.hip_plan_rad),
-        *_hip_measures(laid),
+        Measure(says="Cheek cuts on plan, from its line", angle_rad=layout.hip_plan_rad),
+        *_hip_measures(layout),
         Measure(says="Seat over the beams' corner, level", value_m=hip_seat.level_m),
         Measure(says="Its notch, square to the edge", value_m=hip_seat.cut_m),
         Measure(
@@ -296,17 +296,17 @@ def cut_details(case: DesignInput, laid: PavilionLayout) -> list[Detail]:
         ),
     ]
     small: list[Detail] = []
-    if laid.raised is not None:
-        top = laid.raised.sides[0]
+    if layout.raised is not None:
+        top = layout.raised.sides[0]
         leg = [
-            Measure(says="Leg", value_m=laid.raised.leg_m),
+            Measure(says="Leg", value_m=layout.raised.leg_m),
             Measure(says="Notch at either end, the ring's depth", value_m=t.ring.width_m),
             Measure(says="Notch, the ring's thickness", value_m=t.ring.thickness_m),
             Measure(says="Small roof's common, along its upper edge", value_m=(top.past_m + top.run_m) / math.cos(a)),
-            Measure(says="Small roof's hip, along its top", value_m=hip_length_m(laid, top)[0]),
+            Measure(says="Small roof's hip, along its top", value_m=hip_length_m(layout, top)[0]),
             Measure(says="Small roof's seat on its ring, level", value_m=ring_seat_m(spec, t)),
         ]
-        small = [piece("leg of the raised centre", f"{spec.id}/raised", laid.raised.leg_m, t.leg.width_m, leg)]
+        small = [piece("leg of the raised centre", f"{spec.id}/raised", layout.raised.leg_m, t.leg.width_m, leg)]
     return [
         *small,
         piece("common and jacks", f"{spec.id}/rafters", common, t.rafter.width_m, rafters),
@@ -314,9 +314,9 @@ def cut_details(case: DesignInput, laid: PavilionLayout) -> list[Detail]:
     ]
 
 
-def _jack_measures(laid: PavilionLayout, side: RoofSide, where: str) -> list[Measure]:
+def _jack_measures(layout: PavilionLayout, side: RoofSide, where: str) -> list[Measure]:
     """Jacks of one side from the longest, and their side cut."""
-    level = {side.past_m + one.in_m for one in laid.rafters if one.side is side and one.hand}
+    level = {side.past_m + one.in_m for one in layout.rafters if one.side is side and one.hand}
     lengths = sorted({round(value / math.cos(side.pitch_rad), 6) for value in level}, reverse=True)
     cut = Measure(says=f"Jacks' side cut over the edge{where}", angle_rad=side.jack_cut_rad)
     jacks = [Measure(says=f"Jack {k}, with its tail{where}", value_m=value) for k, value in enumerate(lengths, start=1)]

@@ -28,24 +28,24 @@ class TiedBeam:
     load: LoadType
 
 
-def check_tied(found: CheckCollector, frame: RoofFrame, beam: TiedBeam) -> None:
+def check_tied(collector: CheckCollector, frame: RoofFrame, beam: TiedBeam) -> None:
     """Tension and bending together, shares added; a box has both in its flanges, whose outer face is looked at.
 
     Source: statics, and each school's own rule for tension with bending (NDS 3.9.1, O86 6.5.12, EN 1995-1-1 6.2.3, NZS 3603
     3.5: shares added; from memory, high).
     """
-    book, about = found.book, f"{frame.me}/beam/{beam.line}"
+    book, about = collector.book, f"{frame.me}/beam/{beam.line}"
     own = beam.run.all_along(factors_of(book).dead * line_weight(frame.beam, frame.plies))
     moment_n_m = beam.run.under([*beam.roof, own]).moment_n_m
     try:
         if frame.boxed is not None:
-            _boxed(found, frame, beam, moment_n_m)
+            _boxed(collector, frame, beam, moment_n_m)
             return
         wood = frame.wood(frame.beam, frame.plies)
         pulled = book.strength("tension", wood, beam.load)
         bent = book.strength("bending", wood, beam.load)
     except OutOfScopeError as refused:
-        found.gap(KEY, about, refused)
+        collector.gap(KEY, about, refused)
         return
     u = book.units
     pull_max = pulled.allowed_pa * wood.area_m2
@@ -64,12 +64,12 @@ def check_tied(found: CheckCollector, frame: RoofFrame, beam: TiedBeam) -> None:
         source=pulled.step.source,
         says="T: thrust of the hips; M: the roof on the beam; shares added",
     )
-    _take(found, about, demand, (pulled.step, bent.step))
+    _take(collector, about, demand, (pulled.step, bent.step))
 
 
-def _boxed(found: CheckCollector, frame: RoofFrame, beam: TiedBeam, moment_n_m: float) -> None:
+def _boxed(collector: CheckCollector, frame: RoofFrame, beam: TiedBeam, moment_n_m: float) -> None:
     """The lower flange's outer face: bent as the nailed box bends, and half of the pull on each flange."""
-    book, box = found.book, frame.boxed
+    book, box = collector.book, frame.boxed
     assert box is not None
     flange = frame.wood(box.flange)
     e_pa = float(UNITS[book.stiffness(flange).unit][1] * book.stiffness(flange).value)
@@ -93,9 +93,9 @@ def _boxed(found: CheckCollector, frame: RoofFrame, beam: TiedBeam, moment_n_m: 
         source=pulled.step.source,
         says="f_b: bending at a flange's outer face; f_t: half of the hips' thrust on each flange",
     )
-    _take(found, f"{frame.me}/beam/{beam.line}", demand, (pulled.step,))
+    _take(collector, f"{frame.me}/beam/{beam.line}", demand, (pulled.step,))
 
 
-def _take(found: CheckCollector, about: str, demand: CalculationStep, working: tuple[CalculationStep, ...]) -> None:
+def _take(collector: CheckCollector, about: str, demand: CalculationStep, working: tuple[CalculationStep, ...]) -> None:
     one = given_step("1", 1.0, "", demand.source)
-    found.at_most(KEY, about, demand, one, working, case="all down", asks=CheckOrigin.SAFETY)
+    collector.at_most(KEY, about, demand, one, working, case="all down", asks=CheckOrigin.SAFETY)

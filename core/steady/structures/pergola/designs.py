@@ -25,9 +25,9 @@ ON_A_DECK = (UPRIGHT[0], ("fixed posts", IN_DECK))
 def choices(case: DesignInput) -> Iterator[Choice]:
     """Slats from half as many to twice as many, each with its shade; then what keeps it upright. Raises InvalidInputError."""
     spec: PergolaSpec = case.spec
-    laid = lay_out(case, spec.posts or 2)
-    if laid.slats is not None:
-        now = laid.slats.count
+    layout = lay_out(case, spec.posts or 2)
+    if layout.slats is not None:
+        now = layout.slats.count
         counts = sorted({min(MOST_SLATS, max(LEAST_SLATS, round(now * share))) for share in DENSITIES})
         for count in counts:
             same = count == now
@@ -61,13 +61,13 @@ def _why(made: Plan) -> str:
     return made.conflicts[0] if made.conflicts else ""
 
 
-def slats_say(case: DesignInput, laid: PergolaLayout) -> str:
+def slats_say(case: DesignInput, layout: PergolaLayout) -> str:
     """How many slats, the gap between them, and the sun they stop at the hour asked, as they run and square to that."""
     spec: PergolaSpec = case.spec
-    assert laid.slats is not None
-    start = f"{laid.slats.count} slats, {case.tape.length(laid.slats.gap_m)} clear"
-    share, turned = shade_share(case, laid), shade_share(case, laid, turned=True)
+    assert layout.slats is not None
+    start = f"{layout.slats.count} slats, {case.tape.length(layout.slats.gap_m)} clear"
+    share, turned = shade_share(case, layout), shade_share(case, layout, turned=True)
     if share is None or turned is None:
-        return f"{start}: {laid.slat_cover:.0%} closed from straight above"
+        return f"{start}: {layout.slat_cover:.0%} closed from straight above"
     hour = f"{math.floor(spec.sun.hour)}:{round(spec.sun.hour % 1 * 60):02d}"
     return f"{start}: {share:.0%} of the sun stopped at {hour}; {turned:.0%} were they turned"

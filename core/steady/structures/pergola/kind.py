@@ -144,10 +144,10 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
         yield from roof_above(case)
     yield from other_feet(spec)
     yield from other_sticks(spec, ("rafter", "beam"))
-    laid = lay_out(case, spec.posts or 2)
-    if laid.bays is None:  # bays space the rafters themselves
+    layout = lay_out(case, spec.posts or 2)
+    if layout.bays is None:  # bays space the rafters themselves
         yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
-    yield from more_posts(laid.frame.per_line, "each beam")
+    yield from more_posts(layout.frame.per_line, "each beam")
     yield from other_uprights(spec, "Knee braces both ways")
     for leg in (0.75, 0.9) if stick(spec.rafter, "joist", "rafter").metric else (30 * IN, 36 * IN):
         if spec.upright == "knee braces" and leg > spec.brace_m + 1e-6:
@@ -269,7 +269,7 @@ def brings(case: DesignInput) -> tuple[PostReaction, ...]:
         InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     found = check_pergola(case)
-    return brought(case.book, found.laid.frame, found.loads, found.held, "a pergola's post")
+    return brought(case.book, found.layout.frame, found.loads, found.held, "a pergola's post")
 
 
 PERGOLA = StructureType(

@@ -387,7 +387,7 @@ def _solidity(
     return 1 - (1 - cover) * (1 - bare), cover
 
 
-def shade_share(case: DesignInput, laid: PergolaLayout, turned: bool = False) -> float | None:
+def shade_share(case: DesignInput, layout: PergolaLayout, turned: bool = False) -> float | None:
     """Share of direct sun that slats and rafters stop at the hour asked; `turned`: were the slats square to how they run.
 
     None: the place is not known, the sun is down, or there are no slats.
@@ -395,17 +395,17 @@ def shade_share(case: DesignInput, laid: PergolaLayout, turned: bool = False) ->
     Source: geometry: crossing layers let through the product of what each lets through.
     """
     sun = sun_at(case)
-    slat = laid.timber.slat
-    if sun is None or slat is None or laid.slats is None:
+    slat = layout.timber.slat
+    if sun is None or slat is None or layout.slats is None:
         return None
     run = run_azimuth(case.site) + (math.pi / 2 if turned else 0.0)
-    if laid.bays is not None:
-        return bays_shade(laid.bays, slat, laid.timber.rafter, sun, run)
-    first = blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(*sun, run))
-    rafter = laid.timber.rafter
-    second = blocked(rafter.thickness_m, rafter.width_m, laid.rafters.pitch_m, across_sun(*sun, run + math.pi / 2))
+    if layout.bays is not None:
+        return bays_shade(layout.bays, slat, layout.timber.rafter, sun, run)
+    first = blocked(slat.thickness_m, slat.width_m, layout.slats.pitch_m, across_sun(*sun, run))
+    rafter = layout.timber.rafter
+    second = blocked(rafter.thickness_m, rafter.width_m, layout.rafters.pitch_m, across_sun(*sun, run + math.pi / 2))
     both = two_layers(first, second)
     if case.spec.second_slats:
-        crossing = blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(*sun, run + math.pi / 2))
+        crossing = blocked(slat.thickness_m, slat.width_m, layout.slats.pitch_m, across_sun(*sun, run + math.pi / 2))
         both = two_layers(both, crossing)
     return both

@@ -8,7 +8,7 @@ from steady.plan.model import Part, PartPlacement
 from steady.structures.canopy.pieces import add_frame
 from steady.structures.part_grouping import ACROSS, ALONG, UP, Grouper
 from steady.structures.pergola.bays import BayGrid
-from steady.structures.pergola.checks import PergolaFound
+from steady.structures.pergola.checks import PergolaResult
 from steady.structures.pergola.layout import LEDGER_AT_POINT, LEDGER_FIXING_M, PergolaLayout
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.structure_type import DesignInput
@@ -18,58 +18,58 @@ ABOVE_M = 0.35
 """So much of the house is drawn over the roof."""
 
 
-def build(case: DesignInput, found: PergolaFound) -> tuple[tuple[Part, ...], list[str]]:
+def build(case: DesignInput, found: PergolaResult) -> tuple[tuple[Part, ...], list[str]]:
     """Every piece, and what cannot be cut from what is on sale."""
     spec = case.spec
-    g, laid = Grouper(spec.id), found.laid
-    clashes = add_frame(g, laid.frame, found.held.feet, case.yard)
-    _rafters(g, spec, laid)
-    if laid.bays is not None:
-        _bays(g, spec, laid, laid.bays)
+    g, layout = Grouper(spec.id), found.layout
+    clashes = add_frame(g, layout.frame, found.held.feet, case.yard)
+    _rafters(g, spec, layout)
+    if layout.bays is not None:
+        _bays(g, spec, layout, layout.bays)
     else:
-        _slats(g, case, laid)
+        _slats(g, case, layout)
     if spec.attach == "house":
-        _ledger(g, case, laid)
+        _ledger(g, case, layout)
     return g.parts(), clashes
 
 
-def _rafters(g: Grouper, spec: PergolaSpec, laid: PergolaLayout) -> None:
-    stick, row = laid.timber.rafter, laid.rafters
-    z = spec.high_m + laid.timber.beam.width_m + stick.width_m / 2
+def _rafters(g: Grouper, spec: PergolaSpec, layout: PergolaLayout) -> None:
+    stick, row = layout.timber.rafter, layout.rafters
+    z = spec.high_m + layout.timber.beam.width_m + stick.width_m / 2
     for number, x in enumerate(row.at, start=1):
         place = PartPlacement(
             id=f"{spec.id}/rafter/{number}", about=f"{spec.id}/rafters", at=(x, 0.0, z), along=ACROSS, up=UP
         )
         g.add("rafter", stick, spec.rafters_m, place)
-    g.fix("rim screw", FIXINGS_A_CROSSING * row.count * len(laid.lines_m), (row.at[0], 0.0, z), "screw")
-    across = laid.frame.across
-    if laid.bays is None or across is None:
+    g.fix("rim screw", FIXINGS_A_CROSSING * row.count * len(layout.lines_m), (row.at[0], 0.0, z), "screw")
+    across = layout.frame.across
+    if layout.bays is None or across is None:
         return
     # A pair from beam to beam at each post line, under the rafters, for the braces across to hold.
-    half = max(abs(off) for off in laid.frame.ply_offsets_m) + laid.timber.beam.thickness_m / 2
-    length = laid.lines_m[-1] - laid.lines_m[0] - 2 * half
-    for k, x in enumerate(laid.frame.line_xs(1), start=1):
+    half = max(abs(off) for off in layout.frame.ply_offsets_m) + layout.timber.beam.thickness_m / 2
+    length = layout.lines_m[-1] - layout.lines_m[0] - 2 * half
+    for k, x in enumerate(layout.frame.line_xs(1), start=1):
         for side, off in zip("ab", across.at_m, strict=True):
             place = PartPlacement(
                 id=f"{spec.id}/strut/{k}{side}",
                 about=f"{spec.id}/struts",
-                at=(x + off, laid.lines_m[0] + half, across.under_m + across.deep_m / 2),
+                at=(x + off, layout.lines_m[0] + half, across.under_m + across.deep_m / 2),
                 along=ACROSS,
                 up=UP,
             )
             g.add("cross strut", stick, length, place)
-    g.fix("joist hanger", 4 * laid.frame.per_line, (0.0, 0.0, z), "connector")
+    g.fix("joist hanger", 4 * layout.frame.per_line, (0.0, 0.0, z), "connector")
 
 
-def _slats(g: Grouper, case: DesignInput, laid: PergolaLayout) -> None:
+def _slats(g: Grouper, case: DesignInput, layout: PergolaLayout) -> None:
     spec, yard = case.spec, case.yard
-    slat, row = laid.timber.slat, laid.slats
+    slat, row = layout.timber.slat, layout.slats
     if slat is None or row is None:
         return
-    z = spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m + slat.width_m / 2
+    z = spec.high_m + layout.timber.beam.width_m + layout.timber.rafter.width_m + slat.width_m / 2
     first = row.at_m(1) + slat.thickness_m / 2
     longest = yard.longest_m(slat.key)
-    for k, (a, b) in enumerate(_joined(laid, spec.beams_m, longest)):
+    for k, (a, b) in enumerate(_joined(layout, spec.beams_m, longest)):
         place = PartPlacement(
             id=f"{spec.id}/slats/{k}",
             about=f"{spec.id}/slats",
@@ -80,17 +80,17 @@ def _slats(g: Grouper, case: DesignInput, laid: PergolaLayout) -> None:
             step=(0.0, row.pitch_m, 0.0),
         )
         g.add("slat", slat, b - a, place)
-    g.fix("deck screw", row.count * laid.rafters.count, (0.0, first, z), "screw")
+    g.fix("deck screw", row.count * layout.rafters.count, (0.0, first, z), "screw")
     if spec.second_slats:
-        _second(g, spec, laid, slat, longest)
+        _second(g, spec, layout, slat, longest)
 
 
-def _bays(g: Grouper, spec: PergolaSpec, laid: PergolaLayout, bays: BayGrid) -> None:
+def _bays(g: Grouper, spec: PergolaSpec, layout: PergolaLayout, bays: BayGrid) -> None:
     """Cross pieces between the rafters, their tops alike, and the slats of every bay from middle to middle of what holds them."""
-    stick, slat = laid.timber.rafter, laid.timber.slat
+    stick, slat = layout.timber.rafter, layout.timber.slat
     assert slat is not None
     columns, rows, first = bays.columns, bays.rows, bays.first_cross
-    deck = spec.high_m + laid.timber.beam.width_m + stick.width_m
+    deck = spec.high_m + layout.timber.beam.width_m + stick.width_m
     half = stick.thickness_m / 2
     for i in range(1, columns.count):
         place = PartPlacement(
@@ -123,11 +123,11 @@ def _bays(g: Grouper, spec: PergolaSpec, laid: PergolaLayout, bays: BayGrid) -> 
     g.fix("deck screw", 2 * bays.count, (0.0, 0.0, z), "screw")
 
 
-def _joined(laid: PergolaLayout, length_m: float, longest_m: float) -> list[tuple[float, float]]:
+def _joined(layout: PergolaLayout, length_m: float, longest_m: float) -> list[tuple[float, float]]:
     """A slat's pieces, joined over rafters."""
     if length_m <= longest_m + 1e-9:
         return [(0.0, length_m)]
-    over = laid.rafters.at[1:-1]
+    over = layout.rafters.at[1:-1]
     pieces, at = [], 0.0
     while length_m - at > longest_m + 1e-9:
         reach = [x for x in over if at + 1e-6 < x <= at + longest_m]
@@ -137,11 +137,11 @@ def _joined(laid: PergolaLayout, length_m: float, longest_m: float) -> list[tupl
     return [*pieces, (at, length_m)]
 
 
-def _second(g: Grouper, spec: PergolaSpec, laid: PergolaLayout, slat: SectionItem, longest_m: float) -> None:
+def _second(g: Grouper, spec: PergolaSpec, layout: PergolaLayout, slat: SectionItem, longest_m: float) -> None:
     """The other layer, square over the first."""
-    assert laid.slats is not None
-    row = slats_in_bay(spec.beams_m, slat.thickness_m, gap_m=laid.slats.gap_m)
-    z = spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m + 1.5 * slat.width_m
+    assert layout.slats is not None
+    row = slats_in_bay(spec.beams_m, slat.thickness_m, gap_m=layout.slats.gap_m)
+    z = spec.high_m + layout.timber.beam.width_m + layout.timber.rafter.width_m + 1.5 * slat.width_m
     pieces = max(1, math.ceil(spec.rafters_m / longest_m - 1e-9))
     for k in range(pieces):
         a, b = spec.rafters_m * k / pieces, spec.rafters_m * (k + 1) / pieces
@@ -155,13 +155,13 @@ def _second(g: Grouper, spec: PergolaSpec, laid: PergolaLayout, slat: SectionIte
             step=(row.pitch_m, 0.0, 0.0),
         )
         g.add("slat", slat, b - a, place)
-    g.fix("deck screw", row.count * laid.slats.count // 2, (0.0, 0.0, z), "screw")
+    g.fix("deck screw", row.count * layout.slats.count // 2, (0.0, 0.0, z), "screw")
 
 
-def _ledger(g: Grouper, case: DesignInput, laid: PergolaLayout) -> None:
+def _ledger(g: Grouper, case: DesignInput, layout: PergolaLayout) -> None:
     spec, yard = case.spec, case.yard
-    stick = laid.timber.rafter
-    z = spec.high_m + laid.timber.beam.width_m + stick.width_m / 2
+    stick = layout.timber.rafter
+    z = spec.high_m + layout.timber.beam.width_m + stick.width_m / 2
     longest = yard.longest_m(stick.key)
     pieces = max(1, math.ceil(spec.beams_m / longest - 1e-9))
     for k in range(pieces):
@@ -175,7 +175,7 @@ def _ledger(g: Grouper, case: DesignInput, laid: PergolaLayout) -> None:
         g.add("ledger", stick, spec.beams_m / pieces, place)
     points = math.ceil(spec.beams_m / LEDGER_FIXING_M) + 1
     g.fix("ledger lag", LEDGER_AT_POINT * points, (0.0, 0.0, z), "screw")
-    g.fix("joist hanger", laid.rafters.count, (0.0, 0.0, z), "connector")
+    g.fix("joist hanger", layout.rafters.count, (0.0, 0.0, z), "connector")
     g.fix("flashing 10 ft", math.ceil(spec.beams_m / 3.048 - 1e-9), (0.0, 0.0, z), "flashing")
 
 
@@ -184,6 +184,6 @@ def outline(spec: PergolaSpec) -> tuple[float, float, float, float]:
     return 0.0, spec.beams_m, 0.0, spec.rafters_m
 
 
-def wall_top_m(spec: PergolaSpec, laid: PergolaLayout) -> float:
+def wall_top_m(spec: PergolaSpec, layout: PergolaLayout) -> float:
     """How high the house is drawn behind it."""
-    return spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m + ABOVE_M
+    return spec.high_m + layout.timber.beam.width_m + layout.timber.rafter.width_m + ABOVE_M

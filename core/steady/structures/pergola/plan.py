@@ -15,7 +15,7 @@ from steady.structures.measurement_targets import gap_target
 from steady.structures.part_grouping import pieces_of
 from steady.structures.pergola import parts as pieces
 from steady.structures.pergola.bays import BayGrid
-from steady.structures.pergola.checks import PergolaFound, check_pergola, out_of_scope
+from steady.structures.pergola.checks import PergolaResult, check_pergola, out_of_scope
 from steady.structures.pergola.layout import PergolaLayout, shade_share, sizes, sun_at
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.structure_type import DesignInput
@@ -34,10 +34,10 @@ def plan_pergola(case: DesignInput) -> Plan:
     """
     spec: PergolaSpec = case.spec
     found = check_pergola(case)
-    laid = found.laid
+    layout = found.layout
     made, clashes = pieces.build(case, found)
     out_of_scope(found.findings, case)
-    t = laid.timber
+    t = layout.timber
     high_m = spec.high_m + t.beam.width_m + t.rafter.width_m
     high_m += t.slat.width_m * (1 + spec.second_slats) if t.slat else 0.0
     own = Own(
@@ -46,26 +46,26 @@ def plan_pergola(case: DesignInput) -> Plan:
         parts=made,
         tables="pergola",
         counts={
-            "beams": float(len(laid.lines_m)),
-            "rafters": float(laid.rafters.count),
+            "beams": float(len(layout.lines_m)),
+            "rafters": float(layout.rafters.count),
             "slats": pieces_of(made, "slat"),
             "ledgers": float(spec.attach == "house"),
         },
         cases=_here(spec),
-        curves=tuple(curves(laid.frame, pieces.outline(spec), pieces.wall_top_m(spec, laid))),
-        handles=tuple(_handles(spec, laid)),
-        details=roof_details(case.book, laid.frame, found.loads, found.held),
+        curves=tuple(curves(layout.frame, pieces.outline(spec), pieces.wall_top_m(spec, layout))),
+        handles=tuple(_handles(spec, layout)),
+        details=roof_details(case.book, layout.frame, found.loads, found.held),
         members=tuple(_members(case, found)),
         conflicts=(*clashes, *(wall_conflicts(spec.wall) if spec.attach == "house" else ()), *_falls(spec)),
         notes=tuple(_notes(case, found, made, high_m)),
         high_m=high_m,
-        targets=(*size_targets(spec, sizes(spec)), *_gaps(spec, laid)),
+        targets=(*size_targets(spec, sizes(spec)), *_gaps(spec, layout)),
     )
-    return whole_plan(case, found.findings, laid.frame, found.held, own)
+    return whole_plan(case, found.findings, layout.frame, found.held, own)
 
 
-def _gaps(spec: PergolaSpec, laid: PergolaLayout) -> list[MeasurementTarget]:
-    return [gap_target(f"{spec.id}/slats", laid.slats.gap_m, between="slats")] if laid.slats else []
+def _gaps(spec: PergolaSpec, layout: PergolaLayout) -> list[MeasurementTarget]:
+    return [gap_target(f"{spec.id}/slats", layout.slats.gap_m, between="slats")] if layout.slats else []
 
 
 def _falls(spec: PergolaSpec) -> list[str]:
@@ -80,22 +80,22 @@ def _here(spec: PergolaSpec) -> set[str]:
     return found | ({"climbers"} if spec.grows == "climbers" else set())
 
 
-def _members(case: DesignInput, found: PergolaFound) -> list[Member]:
+def _members(case: DesignInput, found: PergolaResult) -> list[Member]:
     """What the sheet lists and selects."""
     spec, tape = case.spec, case.tape
-    laid, t, me = found.laid, found.laid.timber, spec.id
-    past = f", {tape.length(laid.rafter_past_m)} past the beam"
-    pairs = ", a pair over each post" if laid.frame.across is not None and laid.bays is None else ""
+    layout, t, me = found.layout, found.layout.timber, spec.id
+    past = f", {tape.length(layout.rafter_past_m)} past the beam"
+    pairs = ", a pair over each post" if layout.frame.across is not None and layout.bays is None else ""
     rows = [
         Member(
             id=f"{me}/rafters",
             what="rafters",
             name=f"Rafters, {tape.length(spec.rafters_m)}",
-            says=f"{laid.rafters.count} of {t.rafter.says} at most {tape.length(laid.rafters.spacing_m)} apart{pairs}{past}",
+            says=f"{layout.rafters.count} of {t.rafter.says} at most {tape.length(layout.rafters.spacing_m)} apart{pairs}{past}",
         )
     ]
-    for line, y in enumerate(laid.lines_m, start=1):
-        at = ", ".join(tape.length(x) for x in laid.frame.line_xs(line))
+    for line, y in enumerate(layout.lines_m, start=1):
+        at = ", ".join(tape.length(x) for x in layout.frame.line_xs(line))
         rows.append(
             Member(
                 id=f"{me}/beam/{line}",
@@ -104,36 +104,36 @@ def _members(case: DesignInput, found: PergolaFound) -> list[Member]:
                 says=f"{plies_of(spec.plies, t.beam)}, {tape.length(spec.beams_m)}, {tape.length(y)} out; posts at {at}",
             )
         )
-    rows += post_members(laid.frame, found.held, tape)
-    if laid.slats is not None and t.slat is not None:
-        covers = f"{laid.slat_cover * 100:.0f} % closed from straight above"
+    rows += post_members(layout.frame, found.held, tape)
+    if layout.slats is not None and t.slat is not None:
+        covers = f"{layout.slat_cover * 100:.0f} % closed from straight above"
         rows.append(
             Member(
                 id=f"{me}/slats",
                 what="slats",
                 name="Slats",
-                says=f"{_slats_say(laid, t.slat.says, tape)}; {covers}",
+                says=f"{_slats_say(layout, t.slat.says, tape)}; {covers}",
             )
         )
-    if laid.bays is not None:
-        rows.append(_cross_member(me, laid.bays, t.rafter.says, tape))
+    if layout.bays is not None:
+        rows.append(_cross_member(me, layout.bays, t.rafter.says, tape))
     if spec.attach == "house":
         rows.append(
             Member(
                 id=f"{me}/ledger", what="ledger", name="Ledger", says=f"{t.rafter.says}, {tape.length(spec.beams_m)}"
             )
         )
-    return [*rows, upright_member(laid.frame, found.held, tape)]
+    return [*rows, upright_member(layout.frame, found.held, tape)]
 
 
-def _slats_say(laid: PergolaLayout, slat: str, tape: Tape) -> str:
+def _slats_say(layout: PergolaLayout, slat: str, tape: Tape) -> str:
     def ends(row: Slats) -> str:
         return f"{tape.length(row.gap_m)} clear, {tape.length(row.end_gap_m)} at both ends"
 
-    assert laid.slats is not None
-    if laid.bays is None:
-        return f"{laid.slats.count} of {slat}, {ends(laid.slats)}"
-    bays = laid.bays
+    assert layout.slats is not None
+    if layout.bays is None:
+        return f"{layout.slats.count} of {slat}, {ends(layout.slats)}"
+    bays = layout.bays
     turned = f"; {bays.out.count} in a bay where they are turned, {ends(bays.out)}" if bays.turns else ""
     return f"{bays.count} of {slat}: {bays.along.count} in a bay along the beams, {ends(bays.along)}{turned}"
 
@@ -151,13 +151,13 @@ def _cross_member(me: str, bays: BayGrid, stick: str, tape: Tape) -> Member:
     )
 
 
-def _notes(case: DesignInput, found: PergolaFound, made: Sequence[Part], high_m: float) -> list[str]:
+def _notes(case: DesignInput, found: PergolaResult, made: Sequence[Part], high_m: float) -> list[str]:
     spec: PergolaSpec = case.spec
-    laid, tape = found.laid, case.tape
+    layout, tape = found.layout, case.tape
     notes = [
         f"Its highest point stands {tape.length(high_m)} over the floor; head room under the beams {tape.length(spec.high_m)}"
     ]
-    notes.append(_shade_note(case, laid))
+    notes.append(_shade_note(case, layout))
     notes.append(heaviest_says(case, made))
     if spec.rafter_past_m is None or spec.beam_past_m is None:
         notes.append(
@@ -171,12 +171,12 @@ def _notes(case: DesignInput, found: PergolaFound, made: Sequence[Part], high_m:
     return notes
 
 
-def _shade_note(case: DesignInput, laid: PergolaLayout) -> str:
+def _shade_note(case: DesignInput, layout: PergolaLayout) -> str:
     """The shade at the hour asked, and what the other way round would give."""
     spec: PergolaSpec = case.spec
-    if laid.slats is None:
+    if layout.slats is None:
         return "Bare rafters: no slats, hardly any shade"
-    share, turned = shade_share(case, laid), shade_share(case, laid, turned=True)
+    share, turned = shade_share(case, layout), shade_share(case, layout, turned=True)
     hour = f"{int(spec.sun.hour)}:{round(spec.sun.hour % 1 * 60):02d}"
     if share is None or turned is None:
         known = case.site.latitude_rad is not None and case.site.longitude_rad is not None
@@ -188,12 +188,12 @@ def _shade_note(case: DesignInput, laid: PergolaLayout) -> str:
     )
 
 
-def _handles(spec: PergolaSpec, laid: PergolaLayout) -> list[DragHandle]:
+def _handles(spec: PergolaSpec, layout: PergolaLayout) -> list[DragHandle]:
     """Posts along their beams, beam lines in and out, and the roof's far edges."""
     me = spec.id
     return [
-        *post_handles(laid.frame, {lock.id for lock in spec.locks}),
-        *(edge_handle(me, f"beam/{line}", f"line/{line}", "y", y) for line, y in enumerate(laid.lines_m, start=1)),
+        *post_handles(layout.frame, {lock.id for lock in spec.locks}),
+        *(edge_handle(me, f"beam/{line}", f"line/{line}", "y", y) for line, y in enumerate(layout.lines_m, start=1)),
         edge_handle(me, "edge/right", "beams_m", "x", spec.beams_m),
         edge_handle(me, "edge/front", "rafters_m", "y", spec.rafters_m),
     ]

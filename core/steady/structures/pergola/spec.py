@@ -11,7 +11,7 @@ from steady.value_objects import value_object
 
 
 @value_object
-class SunAsked:
+class SunInput:
     """The day and hour that shade is asked for; the clock with daylight saving as the crew types it."""
 
     on: Annotated[str, MaxLen(10)] = "2026-06-21"
@@ -82,7 +82,7 @@ class PergolaSpec:
     slat_cover: Annotated[float, Gt(0.02), Le(1)] = 0.3
     shade: Annotated[float, Gt(0.02), Le(1)] = 0.5
     second_slats: bool = False
-    sun: SunAsked = SunAsked()
+    sun: SunInput = SunInput()
     upright: Literal["knee braces", "fixed posts", "none"] = "knee braces"
     brace_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.6096
     brace: Words = ""

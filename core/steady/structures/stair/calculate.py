@@ -20,7 +20,7 @@ RISER_USUAL_M = 0.18
 
 
 @value_object
-class StairAsk:
+class StairInput:
     """A stair as it is wished for. `drop_at`: the deck's height above the ground so far out from its edge."""
 
     drop_at: Callable[[float], float]
@@ -35,7 +35,7 @@ class StairAsk:
 
 
 @dataclass(slots=True)
-class StairFound:
+class StairResult:
     """The stair as it is built: risers, each one's height, its run and its stringers."""
 
     risers: int = 0
@@ -55,13 +55,13 @@ class StairFound:
         return math.atan2(self.rise_m - self.riser_m, self.run_m) if self.run_m > 0 else math.pi / 2
 
 
-def calculate_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
+def calculate_stair(ask: StairInput, book: Rulebook, about: str) -> StairResult:
     """Lay a stair out to the ground where it lands, and hold it against the school's limits.
 
     Raises:
         InvalidInputError: No drop to step down.
     """
-    found = StairFound()
+    found = StairResult()
     limits: StairLimits | None = None
     try:
         limits = book.stair("cut" if ask.cut else "solid")
@@ -87,7 +87,7 @@ def calculate_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
     return found
 
 
-def _riser_most_m(ask: StairAsk, limits: StairLimits) -> float:
+def _riser_most_m(ask: StairInput, limits: StairLimits) -> float:
     """The steepest riser that goes with this run: its own limit, twice the rise with the run, the stair's pitch."""
     most = [limits.riser_most_m]
     if limits.step_most_m is not None:
@@ -97,7 +97,7 @@ def _riser_most_m(ask: StairAsk, limits: StairLimits) -> float:
     return max(RISER_LEAST_M, min(most))
 
 
-def _handrails(found: StairFound, ask: StairAsk, limits: StairLimits) -> int:
+def _handrails(found: StairResult, ask: StairInput, limits: StairLimits) -> int:
     """How many handrails the school asks for: none, on one side, on both."""
     over = limits.handrail_over_m is not None and found.rise_m > limits.handrail_over_m + 1e-9
     if found.risers < limits.handrail_risers and not over:
@@ -105,7 +105,7 @@ def _handrails(found: StairFound, ask: StairAsk, limits: StairLimits) -> int:
     return 2 if limits.handrails_from_m is not None and ask.width_m >= limits.handrails_from_m - 1e-9 else 1
 
 
-def _gap(found: StairFound, name: str, about: str, refused: OutOfScopeError) -> None:
+def _gap(found: StairResult, name: str, about: str, refused: OutOfScopeError) -> None:
     found.not_covered.append(
         UncheckedItem(
             key=name,
@@ -117,7 +117,7 @@ def _gap(found: StairFound, name: str, about: str, refused: OutOfScopeError) -> 
     )
 
 
-def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Rulebook, about: str) -> None:
+def _limits(found: StairResult, ask: StairInput, limits: StairLimits, book: Rulebook, about: str) -> None:
     """The stair as it is built against each limit that the school names."""
     u = book.units
 
@@ -192,7 +192,7 @@ HAIR_M = 0.003
 """What a strip closes more than it must: less than the ball passes [our own]."""
 
 
-def _open_risers(found: StairFound, ask: StairAsk, limits: StairLimits, book: Rulebook, about: str) -> None:
+def _open_risers(found: StairResult, ask: StairInput, limits: StairLimits, book: Rulebook, about: str) -> None:
     """Closed all alike by a strip where the school asks for any of them; wished open, held against its ball."""
     one, u = open_riser(found.riser_m, ask.tread_m, found.risers, limits), book.units
     if not one.close_least:
@@ -234,7 +234,7 @@ STRINGERS_M = 16 * IN
 """Stringers stand so close under 5/4 and 2× treads, unless the tread's maker says otherwise [common practice]."""
 
 
-def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> None:
+def _stringers(found: StairResult, ask: StairInput, book: Rulebook, about: str) -> None:
     """What is left of a cut stringer, what it is cut from, and how far apart stringers stand under their treads."""
     u = book.units
 

@@ -11,7 +11,7 @@ from pydantic import ConfigDict, TypeAdapter
 from pydantic_core import PydanticCustomError, core_schema
 from steady.catalog.price_book import BookPrice
 from steady.jobs.document import AnySpec, JobDocument, Structure
-from steady.jobs.sun_shade import SunAsk
+from steady.jobs.sun_shade import SunRequest
 from steady.plan.model import DragHandle
 
 from trellis_server.services.refusals import NO_KIND
@@ -57,7 +57,7 @@ def keep_schema(kind: Any) -> None:
     kind.__get_pydantic_core_schema__ = staticmethod(lambda source, handler: made)
 
 
-for kind in (JobDocument, DragHandle, SunAsk, BookPrice):
+for kind in (JobDocument, DragHandle, SunRequest, BookPrice):
     close_edges(kind)
 for kind in (*get_args(AnySpec), Structure, JobDocument):
     keep_schema(kind)

@@ -239,7 +239,7 @@ class PackTold(Schema):
     says: str
 
 
-class DocumentAsk(Schema):
+class DocumentRequest(Schema):
     """How a document is wanted; each reads what concerns it."""
 
     paper: Paper = "letter"

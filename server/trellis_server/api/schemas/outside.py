@@ -28,7 +28,7 @@ class FaultBody(Closed):
     fault: Annotated[str, MaxLen(60)]
 
 
-class DaysAsked(Schema):
+class DaysRequest(Schema):
     days: list[Day]
 
 
@@ -44,7 +44,7 @@ class OfferedRow(Schema):
     instead: str
 
 
-class MerchantAsked(Schema):
+class SupplierRequest(Schema):
     offers: list[OfferedRow]
 
 
@@ -53,7 +53,7 @@ class OwnerSaid(Schema):
     said: str
 
 
-class LocateAsked(Schema):
+class LocateRequest(Schema):
     locate: Locate
     owners: list[OwnerSaid]
 

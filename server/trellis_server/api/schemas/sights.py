@@ -12,10 +12,10 @@ from steady.ground.underlay import Underlay
 from steady.jobs.bookings import BookedDay
 from steady.jobs.document import JobDocument
 from steady.jobs.job_schedule import Calendar, MoveAnswer
-from steady.jobs.shade_map import ShadyAsk
+from steady.jobs.shade_map import ShadeMapRequest
 from steady.jobs.site_layout import SitePlan
-from steady.jobs.site_underlay import PictureAsk, ScaleAsk
-from steady.jobs.sun_shade import SunAnswer, SunAsk
+from steady.jobs.site_underlay import PictureRequest, ScaleRequest
+from steady.jobs.sun_shade import SunAnswer, SunRequest
 from steady.value_objects import value_object
 
 from trellis_server.api.schemas.edges import Closed
@@ -24,12 +24,12 @@ from trellis_server.api.schemas.edges import Closed
 class SunBody(Closed):
     document: JobDocument
     structure: Annotated[str, MaxLen(60)]
-    ask: SunAsk
+    ask: SunRequest
 
 
 class ShadyBody(Closed):
     document: JobDocument
-    ask: ShadyAsk
+    ask: ShadeMapRequest
 
 
 SceneAnswer = Scene
@@ -90,7 +90,7 @@ class UnderBody(Closed):
     """A picture laid under the site for the first time, or two points by which the one that lies there is scaled."""
 
     document: JobDocument
-    ask: PictureAsk | ScaleAsk
+    ask: PictureRequest | ScaleRequest
 
 
 class UnderAnswer(Schema):

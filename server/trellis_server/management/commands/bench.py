@@ -30,7 +30,7 @@ from steady.jobs.document import JobDocument, Structure, case_of, plan_structure
 from steady.jobs.job_schedule import calendar
 from steady.jobs.site_layout import site_plan, whole_scene
 from steady.jobs.starting_designs import start
-from steady.jobs.sun_shade import SunAsk, sun
+from steady.jobs.sun_shade import SunRequest, sun
 from steady.memo import search_cache_scope
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.deck.designs.search import choices
@@ -304,7 +304,7 @@ class Command(BaseCommand):
         made = plan_structure(job, "p")
         once = best(lambda: plan(case_of(job, "p")))
         space = best(lambda: scene(made))
-        shade = best(lambda: sun(job, "p", SunAsk(on="2026-07-15", hour=16, utc_h=-4)), 3)
+        shade = best(lambda: sun(job, "p", SunRequest(on="2026-07-15", hour=16, utc_h=-4)), 3)
         roofs: dict[str, Spec] = {
             "lean-to": read_lean_to("12x8 fall5 beam8 sheets2", "l"),
             "pavilion with nested sheets": read_pavilion("16x16 over9in pitch25 ring3 sheets2x12", "v"),

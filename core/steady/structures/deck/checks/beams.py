@@ -3,7 +3,7 @@
 from typing import Any
 
 from steady.catalog.items import SectionItem
-from steady.design_codes.requests import BeamAsk, SeatAsk, Wood
+from steady.design_codes.requests import BeamInput, SeatInput, Wood
 from steady.design_codes.results import Action, given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.memo import IdentityKey, cached
@@ -76,12 +76,12 @@ Reactions = dict[str, tuple[float, float]]
 """Each post's dead and live reaction (N), unfactored."""
 
 
-def check_beams(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> Reactions:
+def check_beams(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> Reactions:
     """Every check of every beam. Returns what comes on each post."""
     made, reactions = cached(
-        _calculated, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.beam, timber.post
+        _calculated, DeckCheckInput.of(collector, **UNREAD), IdentityKey(frame), timber.beam, timber.post
     )
-    found.say(made)
+    collector.say(made)
     return reactions
 
 
@@ -132,34 +132,34 @@ def _half(run: BeamRun, index: int, unbroken: bool) -> float:
     return total
 
 
-def _spans(found: DeckCheckCollector, frame: DeckFrame, on: _On) -> None:
-    spec, book = found.spec, found.book
+def _spans(collector: DeckCheckCollector, frame: DeckFrame, on: _On) -> None:
+    spec, book = collector.spec, collector.book
     about, run, wood, unbroken, more = on.about, on.run, on.wood, on.unbroken, on.more
-    floor = found.load.floor
+    floor = collector.load.floor
     # People where they do most on unbroken joists bring a little more than people everywhere.
     heavier = (floor.dead_pa + more * floor.live_pa) / (floor.dead_pa + floor.live_pa)
-    span = found.length_step("L", max(run.spans_m), "longest span between its posts, centre to centre")
+    span = collector.length_step("L", max(run.spans_m), "longest span between its posts, centre to centre")
     carries = run.carries_m(unbroken)
     other = run.carries_m(not unbroken)
-    supported = found.length_step(
+    supported = collector.length_step(
         "s",
         carries,
         f"length of deck on it, joists {'unbroken' if unbroken else 'ending on it'}; "
         f"{'halves' if unbroken else 'unbroken'} would give {other / book.units.span_m:.2f} {book.units.span}",
     )
     try:
-        limit = book.beam_span((wood,), BeamAsk(floor=found.load.floor, supported_m=carries * heavier))
-        step = found.limit_length(limit.step, limit.span_m)
-        found.at_most(
+        limit = book.beam_span((wood,), BeamInput(floor=collector.load.floor, supported_m=carries * heavier))
+        step = collector.limit_length(limit.step, limit.span_m)
+        collector.at_most(
             "beam.allowable_span",
             about,
             span,
             step,
-            (supported, *found.load.steps, limit.step),
+            (supported, *collector.load.steps, limit.step),
             case=f"set by {limit.governs}",
         )
     except OutOfScopeError as refused:
-        found.gap("beam.allowable_span", about, refused)
+        collector.gap("beam.allowable_span", about, refused)
     try:
         if spec.seat == "beside":
             raise OutOfScopeError(
@@ -173,58 +173,58 @@ def _spans(found: DeckCheckCollector, frame: DeckFrame, on: _On) -> None:
             )
         joist_m = frame.longest_span_m
         table = book.beam_span(
-            (wood,), BeamAsk(floor=found.load.floor, table=True, joist_span_m=joist_m, supported_m=carries)
+            (wood,), BeamInput(floor=collector.load.floor, table=True, joist_span_m=joist_m, supported_m=carries)
         )
-        found.at_most(
+        collector.at_most(
             "beam.allowable_span",
             about,
             span,
-            found.limit_length(table.step, table.span_m),
+            collector.limit_length(table.step, table.span_m),
             (table.step,),
             case="table",
             basis=Basis.TABLE,
         )
     except OutOfScopeError as refused:
-        found.gap("beam.allowable_span", about, refused, basis=Basis.TABLE)
+        collector.gap("beam.allowable_span", about, refused, basis=Basis.TABLE)
 
 
-def _statics(found: DeckCheckCollector, on: _On, effects: Envelope, points: tuple[Action, Action]) -> None:
+def _statics(collector: DeckCheckCollector, on: _On, effects: Envelope, points: tuple[Action, Action]) -> None:
     """`points`: what posts of a roof do to it, lasting and passing."""
-    floor, about, run, wood, more = found.load.floor, on.about, on.run, on.wood, on.more
+    floor, about, run, wood, more = collector.load.floor, on.about, on.run, on.wood, on.more
     try:
         dead, live = effects.between(floor.dead_pa, more * floor.live_pa)
         dead, live = added(dead, points[0]), added(live, points[1])
-        between = found.check_member(wood, dead=dead, live=live, span_m=max(run.spans_m), about=about)
-        found.members("beam", about, between, "between posts")
+        between = collector.check_member(wood, dead=dead, live=live, span_m=max(run.spans_m), about=about)
+        collector.members("beam", about, between, "between posts")
         past_m = max(run.past_m)
         if past_m > 0.02:
             dead, live = effects.over(floor.dead_pa, more * floor.live_pa)
             dead, live = added(dead, points[0]), added(live, points[1])
-            over = found.check_member(wood, dead=dead, live=live, span_m=2 * past_m, about=about)
-            found.members("beam", about, over, "cantilever")
+            over = collector.check_member(wood, dead=dead, live=live, span_m=2 * past_m, about=about)
+            collector.members("beam", about, over, "cantilever")
     except OutOfScopeError as refused:
-        found.gap("beam.bending", about, refused)
+        collector.gap("beam.bending", about, refused)
 
 
-def _seat(found: DeckCheckCollector, on: _On, timber: _Joint, reactions: Reactions) -> None:
-    spec, book, about, run, wood = found.spec, found.book, on.about, on.run, on.wood
+def _seat(collector: DeckCheckCollector, on: _On, timber: _Joint, reactions: Reactions) -> None:
+    spec, book, about, run, wood = collector.spec, collector.book, on.about, on.run, on.wood
     u = book.units
     worst_post = max((post.id for post in run.posts), key=lambda name: sum(reactions[name]))
-    demand = factored(found, *reactions[worst_post], "R", "the beam on its most loaded post")
+    demand = factored(collector, *reactions[worst_post], "R", "the beam on its most loaded post")
     across_m = wood.plies * timber.beam.thickness_m
     if spec.seat == "beside":
-        _bolts(found, about, timber, demand)
+        _bolts(collector, about, timber, demand)
         return
     if spec.seat == "notch":
         if timber.post.width_m < NOTCH_LEAST_M:
-            found.gap(
+            collector.gap(
                 "beam.post_notch",
                 about,
                 OutOfScopeError("a pocket leaves too little of this post", "a 6×6 (140 mm) post or more"),
             )
             return
         if across_m > timber.post.width_m - 0.05:
-            found.gap(
+            collector.gap(
                 "beam.post_notch",
                 about,
                 OutOfScopeError(
@@ -235,14 +235,16 @@ def _seat(found: DeckCheckCollector, on: _On, timber: _Joint, reactions: Reactio
     width_m = min(across_m, timber.post.width_m)
     # A post at the beam's very end has the beam on half of its top.
     lies_m = min(timber.post.width_m, timber.post.width_m / 2 + max(0.0, min(run.past_m)))
-    has = found.length_step("l_b", lies_m, "the beam on its end post")
-    least = found.length_step("l_min", book.least_bearing_m[1], "least bearing of a beam", book.least_bearing_source)
-    found.at_least("beam.bearing_length", about, has, least, (), case="end post")
+    has = collector.length_step("l_b", lies_m, "the beam on its end post")
+    least = collector.length_step(
+        "l_min", book.least_bearing_m[1], "least bearing of a beam", book.least_bearing_source
+    )
+    collector.at_least("beam.bearing_length", about, has, least, (), case="end post")
     try:
         seat = book.seat(
             wood,
-            found.load.floor.load,
-            SeatAsk(
+            collector.load.floor.load,
+            SeatInput(
                 width_m=width_m,
                 length_m=lies_m,
                 from_end_m=max(0.0, min(run.past_m) - timber.post.width_m / 2),
@@ -251,7 +253,7 @@ def _seat(found: DeckCheckCollector, on: _On, timber: _Joint, reactions: Reactio
         )
     except (OutOfScopeError, InvalidInputError) as refused:
         outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(refused.message, "a larger post")
-        found.gap("beam.bearing", about, outside)
+        collector.gap("beam.bearing", about, outside)
         return
     capacity = seat.capacity
     limit = (
@@ -259,18 +261,22 @@ def _seat(found: DeckCheckCollector, on: _On, timber: _Joint, reactions: Reactio
         if capacity.unit == u.force
         else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
     )
-    found.at_most("beam.bearing", about, demand, limit, (capacity,), case="perpendicular to grain")
+    collector.at_most("beam.bearing", about, demand, limit, (capacity,), case="perpendicular to grain")
 
 
-def _bolts(found: DeckCheckCollector, about: str, timber: _Joint, demand: CalculationStep) -> None:
+def _bolts(collector: DeckCheckCollector, about: str, timber: _Joint, demand: CalculationStep) -> None:
     """Bolts through plies and post, loaded square to the plies' grain: as many as it takes."""
-    spec, name = found.spec, "beam_to_post_bolts.capacity"
+    spec, name = collector.spec, "beam_to_post_bolts.capacity"
     try:
         held = beside_bolts(
-            found.book, post_wood(timber.beam, spec), post_wood(timber.post, spec), demand, found.load.floor.load
+            collector.book,
+            post_wood(timber.beam, spec),
+            post_wood(timber.post, spec),
+            demand,
+            collector.load.floor.load,
         )
     except (OutOfScopeError, InvalidInputError) as refused:
         reason = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
-        found.gap(name, about, OutOfScopeError(reason, "the beam on top of its post"), crew=True)
+        collector.gap(name, about, OutOfScopeError(reason, "the beam on top of its post"), crew=True)
         return
-    found.at_most(name, about, demand, held.limit, held.working, case="calculated only")
+    collector.at_most(name, about, demand, held.limit, held.working, case="calculated only")

@@ -142,14 +142,14 @@ def reactions_of(run: BeamRun, points: Sequence[Point]) -> dict[str, tuple[float
     return found
 
 
-def check_bearings(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
+def check_bearings(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
     """Joists beside a post, their hangers, the pocket's own fixings, and what lifts and pushes go into."""
-    spec = found.spec
+    spec = collector.spec
     if not spec.bearings:
         return
-    _joists(found, frame, timber, carried)
-    _pockets(found, timber)
-    _down_and_sideways(found, frame, carried)
+    _joists(collector, frame, timber, carried)
+    _pockets(collector, timber)
+    _down_and_sideways(collector, frame, carried)
 
 
 def doubled(frame: DeckFrame, name: str) -> bool:
@@ -158,9 +158,9 @@ def doubled(frame: DeckFrame, name: str) -> bool:
     return name not in outer
 
 
-def _joists(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
+def _joists(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
     """The hardest of the joists beside posts, two plies each where there is room for a second."""
-    spec, floor, about = found.spec, found.load.floor, f"{found.spec.id}/joists"
+    spec, floor, about = collector.spec, collector.load.floor, f"{collector.spec.id}/joists"
     wood = replace(joist_wood(timber.joist, spec, spec.spacing_m), shared=False)
     dead_n, live_n = floor.dead_pa * spec.spacing_m, floor.live_pa * spec.spacing_m
     by_id = {joist.id: joist for joist in frame.joists}
@@ -169,7 +169,7 @@ def _joists(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, ca
         run = _run(by_id[name])
         dead, live = on_run(run, points)
         try:
-            made += found.check_member(
+            made += collector.check_member(
                 replace(wood, plies=2) if doubled(frame, name) else wood,
                 dead=_sum((run.even(dead_n), dead)),
                 live=_sum((run.even(live_n), live)),
@@ -177,24 +177,26 @@ def _joists(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, ca
                 about=about,
             )
         except OutOfScopeError as refused:
-            found.gap("joist_under_post.bending", about, refused)
+            collector.gap("joist_under_post.bending", about, refused)
             return
-    found.members("joist_under_post", about, tuple(made), "people and a roof's post")
+    collector.members("joist_under_post", about, tuple(made), "people and a roof's post")
 
 
-def _pockets(found: DeckCheckCollector, timber: DeckTimbers) -> None:
+def _pockets(collector: DeckCheckCollector, timber: DeckTimbers) -> None:
     """What holds a post down and in place on its blocking: a maker's number for its base."""
-    spec, u = found.spec, found.book.units
+    spec, u = collector.spec, collector.book.units
     about = f"{spec.id}/bearings"
     for one in spec.bearings:
         if one.why:
-            found.gap("roof_supported_on_deck", about, OutOfScopeError(one.why, "type the place's wind under Ground"))
+            collector.gap(
+                "roof_supported_on_deck", about, OutOfScopeError(one.why, "type the place's wind under Ground")
+            )
     up = max((one.up_n for one in spec.bearings), default=0.0)
     if up > 0:
         needs = given_step(
             "T_p", up / u.force_n, u.force, "statics: the roof's own sums", "up, each post's base and its blocking"
         )
-        found.gap(
+        collector.gap(
             "post_pocket.uplift_capacity",
             about,
             OutOfScopeError(
@@ -207,15 +209,15 @@ def _pockets(found: DeckCheckCollector, timber: DeckTimbers) -> None:
 
     held = [one for one in spec.bearings if one.held_m > 0 and one.push_n > 0]
     if held:
-        _holds_upright(found, timber, max(held, key=lambda one: one.push_n * one.held_m))
+        _holds_upright(collector, timber, max(held, key=lambda one: one.push_n * one.held_m))
 
 
-def _holds_upright(found: DeckCheckCollector, timber: DeckTimbers, one: PostReaction) -> None:
+def _holds_upright(collector: DeckCheckCollector, timber: DeckTimbers, one: PostReaction) -> None:
     """The couple over the joists' depth that holds a post upright in its pocket, and what its upper bolts must hold.
 
     Source: statics, the sum `post.pocket`.
     """
-    u, deep_m = found.book.units, timber.joist.width_m
+    u, deep_m = collector.book.units, timber.joist.width_m
     lever_m, below_m = deep_m - UPPER_M - LOWER_M, timber.board.thickness_m + UPPER_M
     couple = pocket(one.push_n, one.held_m, lever_m, below_m)
     needs = CalculationStep(
@@ -232,9 +234,9 @@ def _holds_upright(found: DeckCheckCollector, timber: DeckTimbers, one: PostReac
         source="statics: a couple over the joists' depth",
         says=f"sideways at the upper bolts; the lower ones {couple.lower_n / u.force_n:,.0f} {u.force} the other way",
     )
-    found.gap(
+    collector.gap(
         "post_pocket.moment_capacity",
-        f"{found.spec.id}/bearings",
+        f"{collector.spec.id}/bearings",
         OutOfScopeError(
             f"no rating is entered; the upper bolts of each pocket, through its blocking into both joists, must hold {said(needs)}",
             "bolts that an engineer sizes or their maker rates, or knee braces both ways",
@@ -244,12 +246,12 @@ def _holds_upright(found: DeckCheckCollector, timber: DeckTimbers, one: PostReac
     )
 
 
-def _down_and_sideways(found: DeckCheckCollector, frame: DeckFrame, carried: Brought) -> None:
+def _down_and_sideways(collector: DeckCheckCollector, frame: DeckFrame, carried: Brought) -> None:
     """Hangers at the house under a post; the push of the wind, which goes into the deck's own bracing or its ties."""
-    spec, book, u = found.spec, found.book, found.book.units
+    spec, book, u = collector.spec, collector.book, collector.book.units
     about = f"{spec.id}/bearings"
     if sum(carried.ledger) > 0:
-        floor = found.load.floor
+        floor = collector.load.floor
         own = frame.longest_span_m / 2 * spec.spacing_m
         dead, live = carried.ledger[0] + floor.dead_pa * own, carried.ledger[1] + floor.live_pa * own
         case = max(book.combinations(""), key=lambda one: one.total(dead, live))
@@ -267,7 +269,7 @@ def _down_and_sideways(found: DeckCheckCollector, frame: DeckFrame, carried: Bro
             source=case.source or "statics",
             says="one joist under a post, at the ledger",
         )
-        found.gap(
+        collector.gap(
             "joist_hanger_under_post.capacity",
             about,
             OutOfScopeError(
@@ -285,7 +287,7 @@ def _down_and_sideways(found: DeckCheckCollector, frame: DeckFrame, carried: Bro
             "statics: all posts' push, two ties",
             "along or square to the house",
         )
-        found.gap(
+        collector.gap(
             "house_ties.lateral_load_from_roof",
             about,
             OutOfScopeError(

@@ -21,9 +21,9 @@ SILL_BEARING_PA = 100e3
 """Terms of feel, water and sills are our own choice; 5 Hz is EN 1990 A2 (from memory, medium)."""
 
 
-def check_bridge(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[str]:
+def check_bridge(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[str]:
     """Every check of a bridge; sentences on how it feels."""
-    spec, book, load = found.spec, found.book, found.load
+    spec, book, load = collector.spec, collector.book, collector.load
     assert spec.bridge is not None
     about = f"{spec.id}/joists"
     wood = joist_wood(timber.joist, spec, spec.spacing_m)
@@ -36,7 +36,7 @@ def check_bridge(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
             # One person at the edge stands over one stringer alone.
             dead = load.floor.dead_pa * strip_m(spec, frame)
             share = load.point_n
-            found.members(
+            collector.members(
                 "stringer",
                 about,
                 check_member(
@@ -57,7 +57,7 @@ def check_bridge(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
             )
         e_pa = book.strength("stiffness", wood, "floor").allowed_pa
     except OutOfScopeError as refused:
-        found.gap("stringer.bending", about, refused)
+        collector.gap("stringer.bending", about, refused)
         return []
     stiff = e_pa * wood.second_moment_m4 * count
     sag_m = sag_under_m(load_n=FEEL_N, span_m=span_m, stiffness_n_m2=stiff)
@@ -78,7 +78,7 @@ def check_bridge(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
         source="statics",
         says="all stringers together, 1 kN at the middle",
     )
-    found.at_most("bridge.deflection_one_person", about, sag, limit, (), case="1 kN at the middle")
+    collector.at_most("bridge.deflection_one_person", about, sag, limit, (), case="1 kN at the middle")
     mass = (load.floor.dead_pa * width_m) / GRAVITY
     hz = first_frequency_hz(span_m=span_m, stiffness_n_m2=stiff, mass_kg_per_m=mass, walker_kg=WALKER_KG)
     spring = CalculationStep(
@@ -97,11 +97,11 @@ def check_bridge(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
         says="how fast it springs under a walker",
     )
     least = given_step("f_min", LEAST_HZ, "Hz", "ec0: A2; medium", "calm enough to walk on")
-    found.at_least("bridge.vibration_frequency", about, spring, least, (), case="a walker at the middle")
-    _sills(found, timber, width_m, span_m)
+    collector.at_least("bridge.vibration_frequency", about, spring, least, (), case="a walker at the middle")
+    _sills(collector, timber, width_m, span_m)
     notes = [_feel(span_m / sag_m, hz)]
     if spec.bridge.water_m is not None:
-        _water(found, timber)
+        _water(collector, timber)
     return notes
 
 
@@ -112,10 +112,10 @@ def _feel(span_over: float, hz: float) -> str:
     )
 
 
-def _sills(found: DeckCheckCollector, timber: DeckTimbers, width_m: float, span_m: float) -> None:
-    spec, load = found.spec, found.load
+def _sills(collector: DeckCheckCollector, timber: DeckTimbers, width_m: float, span_m: float) -> None:
+    spec, load = collector.spec, collector.load
     assert spec.bridge is not None
-    u = found.book.units
+    u = collector.book.units
     total_n = load.total_pa * width_m * (span_m + spec.bridge.bearing_m) / 2
     area = (width_m + 0.3) * timber.post.width_m
     pressure = given_step(
@@ -128,15 +128,17 @@ def _sills(found: DeckCheckCollector, timber: DeckTimbers, width_m: float, span_
         "practice: firm ground under a sill, our own line",
         "firm ground above scour",
     )
-    found.at_most("sill.soil_bearing", f"{spec.id}/sills", pressure, limit, (), case="uniform live load")
+    collector.at_most("sill.soil_bearing", f"{spec.id}/sills", pressure, limit, (), case="uniform live load")
 
 
-def _water(found: DeckCheckCollector, timber: DeckTimbers) -> None:
-    spec = found.spec
+def _water(collector: DeckCheckCollector, timber: DeckTimbers) -> None:
+    spec = collector.spec
     assert spec.bridge is not None and spec.bridge.water_m is not None
     under_m = spec.bridge.water_m - timber.board.thickness_m - timber.joist.width_m
-    has = found.length_step("z_has", under_m, "highest water to the stringers' underside", "user: highest known water")
-    needs = found.length_step(
+    has = collector.length_step(
+        "z_has", under_m, "highest water to the stringers' underside", "user: highest known water"
+    )
+    needs = collector.length_step(
         "z", CLEAR_WATER_M, "kept clear; twice as much where debris comes down", "practice: our own line"
     )
-    found.at_least("bridge.flood_clearance", f"{spec.id}/joists", has, needs, (), case="highest known water")
+    collector.at_least("bridge.flood_clearance", f"{spec.id}/joists", has, needs, (), case="highest known water")

@@ -180,9 +180,11 @@ class DeckCheckInput:
     load: DeckLoad
 
     @classmethod
-    def of(cls, found: DeckCheckCollector, **unread: Any) -> "DeckCheckInput":
+    def of(cls, collector: DeckCheckCollector, **unread: Any) -> "DeckCheckInput":
         """Of a deck's findings; `unread`: fields of the spec with what stands there instead."""
-        return cls(spec=replace(found.spec, **unread), site=found.site, book=found.book, load=found.load)
+        return cls(
+            spec=replace(collector.spec, **unread), site=collector.site, book=collector.book, load=collector.load
+        )
 
     def found(self) -> DeckCheckCollector:
         """Findings of it, none yet."""

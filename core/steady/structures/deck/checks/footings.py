@@ -3,7 +3,7 @@
 import math
 
 from steady.catalog.items import SectionItem
-from steady.design_codes.requests import PadAsk
+from steady.design_codes.requests import PadInput
 from steady.design_codes.results import Soil, given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
@@ -41,7 +41,7 @@ ANY = ""
 
 
 @value_object
-class FootingFound:
+class FootingResult:
     """A footing as it is built: its size and depth (m), what stands on it in all (N)."""
 
     load_n: float
@@ -52,7 +52,7 @@ class FootingFound:
 
 
 @value_object
-class PostFound:
+class PostResult:
     """A post as it is built: heights above the ground at it, and its footing.
 
     `rises_m`: how far it goes on beside its beam, which is notched into it or bolted beside it; `bolts_count`: through both.
@@ -63,7 +63,7 @@ class PostFound:
     deck_m: float
     top_m: float
     foot_m: float
-    footing: FootingFound
+    footing: FootingResult
     embedded_m: float = 0.0
     rises_m: float = 0.0
     bolts_count: int = 0
@@ -100,18 +100,18 @@ class Under:
     on_house: bool
 
     @classmethod
-    def of(cls, found: DeckCheckCollector, area_m2: float, on_house: bool) -> "Under":
+    def of(cls, collector: DeckCheckCollector, area_m2: float, on_house: bool) -> "Under":
         """The ground under one deck, the same for all of its posts."""
-        return cls(soil=soil_under(found), by_soil=_by_soil(found, area_m2, on_house), on_house=on_house)
+        return cls(soil=soil_under(collector), by_soil=_by_soil(collector, area_m2, on_house), on_house=on_house)
 
 
-def soil_under(found: DeckCheckCollector) -> Soil | OutOfScopeError:
+def soil_under(collector: DeckCheckCollector) -> Soil | OutOfScopeError:
     """What a deck's footings press on, or why its bearing is not known."""
-    site = found.site
+    site = collector.site
     if site.bearing_pa > 0:
         return Soil("tested", "bearing as typed", site.bearing_pa, 0.0, "user: bearing of the ground as tested")
     try:
-        soil = found.book.soil(site.soil)
+        soil = collector.book.soil(site.soil)
     except OutOfScopeError as refused:
         return refused
     if not soil.bearing_pa > 0:
@@ -121,9 +121,9 @@ def soil_under(found: DeckCheckCollector) -> Soil | OutOfScopeError:
     return soil
 
 
-def footing(found: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand, under: Under) -> FootingFound:
+def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand, under: Under) -> FootingResult:
     """The footing of one post, sized where the crew has not typed it, with its checks: about whatever post it is."""
-    spec, book, site, soil, by_soil = found.spec, found.book, found.site, under.soil, under.by_soil
+    spec, book, site, soil, by_soil = collector.spec, collector.book, collector.site, under.soil, under.by_soil
     u, about, reaction = book.units, ANY, stand.reaction_n
     own_n = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * max(0.0, stand.height_m) * GRAVITY
     load_n = sum(reaction) + own_n
@@ -138,7 +138,7 @@ def footing(found: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand,
         pad = book.pad(load_n=load_n, bearing_pa=net_pa, round_pad=round_pad)
         if pad.width_m > wanted_m:
             wanted_m, governs = pad.width_m, "bearing of the ground"
-        table_m = _table_width_m(found, sum(reaction) / found.load.total_pa, soil, round_pad)
+        table_m = _table_width_m(collector, sum(reaction) / collector.load.total_pa, soil, round_pad)
         if table_m > wanted_m:
             # What is calculated may be less than the school's own table asks: the greater is the default.
             wanted_m, governs = table_m, "the code's table of footings"
@@ -158,7 +158,7 @@ def footing(found: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand,
         says="service load on the footing, with the post's own weight",
     )
     if isinstance(soil, OutOfScopeError):
-        found.gap("footing.soil_bearing", about, soil)
+        collector.gap("footing.soil_bearing", about, soil)
     else:
         area_unit = area_m2 / u.span_m**2
         per = u.force_n / u.span_m**2 / u.pressure_pa
@@ -184,11 +184,13 @@ def footing(found: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand,
             source=soil.source,
             says=f"{soil.says}, less what the concrete weighs more than the soil it replaces",
         )
-        found.at_most(
+        collector.at_most(
             "footing.soil_bearing", about, pressure, limit, (load,), case=soil.says, fitted=not spec.footing_width_m
         )
-        _pad_table(found, about, _pad_ask(found, sum(reaction) / found.load.total_pa, soil, round_pad), width_m)
-    depth = _depth(found, stand, width_m, under)
+        _pad_table(
+            collector, about, _pad_ask(collector, sum(reaction) / collector.load.total_pa, soil, round_pad), width_m
+        )
+    depth = _depth(collector, stand, width_m, under)
     built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
     fitted = not spec.footing_depth_m
     for name, step in depth.demands:
@@ -196,31 +198,31 @@ def footing(found: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand,
             has = given_step(
                 "d_has", built_m / u.span_m, u.span, DUG if fitted else TYPED, "bottom of the concrete under the ground"
             )
-            found.at_least(
+            collector.at_least(
                 "footing.depth",
                 about,
                 has,
-                found.limit_length(step, si(step), "d_min"),
+                collector.limit_length(step, si(step), "d_min"),
                 (step,),
                 case=name.lower(),
                 fitted=fitted,
             )
     try:
         thick = book.pad_thickness(width_m=width_m, post_m=stick.width_m)
-        has = found.length_step(
+        has = collector.length_step(
             "t_has", built_m + spec.pier_above_m, "concrete under the post", DUG if fitted else TYPED
         )
-        found.at_least(
+        collector.at_least(
             "footing.thickness",
             about,
             has,
-            found.limit_length(thick, si(thick), "t_min"),
+            collector.limit_length(thick, si(thick), "t_min"),
             (thick,),
             case="plain concrete",
         )
     except OutOfScopeError:
         pass  # a school without the rule leaves it to the depth
-    return FootingFound(
+    return FootingResult(
         load_n=load_n,
         width_m=width_m,
         depth_m=built_m,
@@ -229,9 +231,9 @@ def footing(found: DeckCheckCollector, stick: SectionItem, stand: DeckPostStand,
     )
 
 
-def _pad_ask(found: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: bool) -> PadAsk:
-    floor = found.load.floor
-    return PadAsk(
+def _pad_ask(collector: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: bool) -> PadInput:
+    floor = collector.load.floor
+    return PadInput(
         area_m2=area_m2,
         bearing_pa=soil.bearing_pa,
         live_pa=floor.live_pa,
@@ -240,10 +242,10 @@ def _pad_ask(found: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: b
     )
 
 
-def _table_width_m(found: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: bool) -> float:
+def _table_width_m(collector: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: bool) -> float:
     """What the school's table of deck footings asks, 0 where it has none or does not reach."""
     try:
-        return found.book.pad_table(_pad_ask(found, area_m2, soil, round_pad)).width_m
+        return collector.book.pad_table(_pad_ask(collector, area_m2, soil, round_pad)).width_m
     except (OutOfScopeError, InvalidInputError):
         return 0.0
 
@@ -257,8 +259,8 @@ def _size_up(width_m: float, round_pad: bool, metric: bool) -> float:
     return math.ceil(width_m / (2 * IN) - 1e-6) * 2 * IN
 
 
-def _pad_table(found: DeckCheckCollector, about: str, ask: PadAsk, width_m: float) -> None:
-    book = found.book
+def _pad_table(collector: DeckCheckCollector, about: str, ask: PadInput, width_m: float) -> None:
+    book = collector.book
     try:
         pad = book.pad_table(ask)
     except (OutOfScopeError, InvalidInputError) as refused:
@@ -269,19 +271,19 @@ def _pad_table(found: DeckCheckCollector, about: str, ask: PadAsk, width_m: floa
                 "the code's table of pads goes by storeys and columns, not by a deck's area", "calculate it"
             )
         )
-        found.gap("footing.width_code_table", about, outside, basis=Basis.TABLE)
+        collector.gap("footing.width_code_table", about, outside, basis=Basis.TABLE)
         return
-    has = found.length_step("B", width_m, "the footing", TYPED if found.spec.footing_width_m else DUG)
+    has = collector.length_step("B", width_m, "the footing", TYPED if collector.spec.footing_width_m else DUG)
     needs = (
-        found.limit_length(pad.working[0], pad.width_m, "B_min")
+        collector.limit_length(pad.working[0], pad.width_m, "B_min")
         if pad.working
-        else found.length_step("B_t", pad.width_m, "table")
+        else collector.length_step("B_t", pad.width_m, "table")
     )
-    found.at_least("footing.width_code_table", about, has, needs, pad.working, case="table", basis=Basis.TABLE)
+    collector.at_least("footing.width_code_table", about, has, needs, pad.working, case="table", basis=Basis.TABLE)
 
 
-def _depth(found: DeckCheckCollector, stand: DeckPostStand, width_m: float, under: Under) -> Depth:
-    spec, book, site, by_soil = found.spec, found.book, found.site, under.by_soil
+def _depth(collector: DeckCheckCollector, stand: DeckPostStand, width_m: float, under: Under) -> Depth:
+    spec, book, site, by_soil = collector.spec, collector.book, collector.site, under.by_soil
     u = book.units
 
     def given(says: str, value_m: float, source: str) -> CalculationStep:
@@ -312,26 +314,26 @@ def _depth(found: DeckCheckCollector, stand: DeckPostStand, width_m: float, unde
             )
             demands.append(("lateral load", si(depth), depth))
         except OutOfScopeError as refused:
-            found.gap("embedded_post.lateral_embedment", ANY, refused)
+            collector.gap("embedded_post.lateral_embedment", ANY, refused)
     return needed(demands)
 
 
-def _by_soil(found: DeckCheckCollector, area_m2: float, on_house: bool) -> CalculationStep | None:
+def _by_soil(collector: DeckCheckCollector, area_m2: float, on_house: bool) -> CalculationStep | None:
     """What the school asks of a foundation in this soil; nothing where a low deck is let off, or its soil is not known."""
-    if waiver(found, area_m2, on_house):
+    if waiver(collector, area_m2, on_house):
         return None
     try:
-        return found.book.foundation_depth(soil_of(found.site, found.book), found.site.frost_m)
+        return collector.book.foundation_depth(soil_of(collector.site, collector.book), collector.site.frost_m)
     except OutOfScopeError:
         return None
 
 
-def waiver(found: DeckCheckCollector, area_m2: float, on_house: bool) -> str:
+def waiver(collector: DeckCheckCollector, area_m2: float, on_house: bool) -> str:
     """What the school says of frost under this deck, in words; empty where it says nothing or does not waive it."""
-    spec = found.spec
+    spec = collector.spec
     lowest = max(corner.height_m for corner in spec.outline)
     try:
-        waived, why = found.book.frost_waived(
+        waived, why = collector.book.frost_waived(
             deck_height_m=lowest,
             deck_area_m2=area_m2,
             roofed=bool(spec.bearings),

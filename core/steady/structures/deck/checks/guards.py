@@ -9,7 +9,7 @@ from steady.layout.outline import Edge
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers
 from steady.structures.deck.layout.framing import DeckFrame, height_of, joists_at
 from steady.structures.deck.spec.deck import DeckSpec, sistered
-from steady.structures.guard.calculate import GuardAsk, GuardFound, calculate_guard, lever_m
+from steady.structures.guard.calculate import GuardInput, GuardResult, calculate_guard, lever_m
 
 GUARD_SETBACK_M = 0.9
 NEAR_M = 1e-4
@@ -50,13 +50,13 @@ def _ledger(spec: DeckSpec, frame: DeckFrame, edge: Edge, timber: DeckTimbers) -
 
 
 def check_guards(
-    found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, openings: dict[int, list[tuple[float, float]]]
-) -> tuple[DeckTimbers, GuardFound]:
+    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, openings: dict[int, list[tuple[float, float]]]
+) -> tuple[DeckTimbers, GuardResult]:
     """The guard along every open edge with a drop that asks for one; where no post is typed, the smallest that holds.
 
     `openings`: stretches kept free for stairs, by the number of their edge.
     """
-    spec = found.spec
+    spec = collector.spec
     edges = []
     for edge in open_edges(spec, frame):
         drop = max(height_of(spec, edge.inside(edge.length_m * k / 8, -GUARD_SETBACK_M)) for k in range(9))
@@ -67,7 +67,7 @@ def check_guards(
         posts = sorted(
             sold_with(timber.joist, "post"), key=lambda item: (item.species != timber.guard_post.species, item.width_m)
         )
-    ask = GuardAsk(
+    ask = GuardInput(
         edges=tuple(edges),
         post=timber.guard_post,
         baluster=timber.baluster,
@@ -80,23 +80,23 @@ def check_guards(
         boards_m=timber.board.thickness_m,
         wet=spec.wet,
         board=rail_of(timber),
-        dwelling_units=found.dwelling_units,
+        dwelling_units=collector.dwelling_units,
         joist_m=timber.joist.thickness_m,
         joists_m=tuple((edge.index, joists_at(frame, edge)) for edge, _, _ in edges),
     )
     try:
         for post in posts:
             ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
-            guard = calculate_guard(ask, found.book, f"{spec.id}/guard")
+            guard = calculate_guard(ask, collector.book, f"{spec.id}/guard")
             bent = [check for check in guard.checks if check.key == "guard_post.bending"]
             if not guard.runs or (bent and all(check.use <= 1 for check in bent)):
                 break
         else:
             post = posts[0]
             ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
-            guard = calculate_guard(ask, found.book, f"{spec.id}/guard")
+            guard = calculate_guard(ask, collector.book, f"{spec.id}/guard")
     except InvalidInputError as error:
         raise InvalidInputError(f"guard/{error.field}", error.message) from None
-    found.checks += guard.checks
-    found.not_covered += guard.not_covered
+    collector.checks += guard.checks
+    collector.not_covered += guard.not_covered
     return replace(timber, guard_post=post), guard

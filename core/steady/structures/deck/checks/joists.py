@@ -9,8 +9,8 @@ from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import BendingDemand, check_member, floor_cases
 from steady.design_codes.facets.spans import Spans
-from steady.design_codes.requests import JoistAsk, SeatAsk, Wood
-from steady.design_codes.results import Action, SpanFound, given_step, si
+from steady.design_codes.requests import JoistInput, SeatInput, Wood
+from steady.design_codes.results import Action, SpanResult, given_step, si
 from steady.errors import OutOfScopeError
 from steady.memo import IdentityKey, cached
 from steady.plan.model import Basis, CalculationStep
@@ -43,19 +43,19 @@ def strip_m(spec: DeckSpec, frame: DeckFrame) -> float:
 
 
 def ask_of(
-    spec: DeckSpec, book: Spans, found: DeckCheckCollector, table: bool = False, strip: float | None = None
-) -> JoistAsk:
+    spec: DeckSpec, book: Spans, collector: DeckCheckCollector, table: bool = False, strip: float | None = None
+) -> JoistInput:
     """The question a rulebook is asked about this deck's joists. `strip`: what one carries, in place of their spacing (m)."""
-    return JoistAsk(
+    return JoistInput(
         spacing_m=spec.spacing_m if strip is None else strip,
-        floor=found.load.floor,
+        floor=collector.load.floor,
         table=table,
         longest_m=book.joist_longest_m,
         stiffening=spec.stiffening,
     )
 
 
-def overhang_limit_m(book: Spans, wood: Wood, back_m: float) -> tuple[float, SpanFound | None]:
+def overhang_limit_m(book: Spans, wood: Wood, back_m: float) -> tuple[float, SpanResult | None]:
     """How far joists may run past their beam: the school's rule, else a quarter of the span behind [common practice]."""
     try:
         rule = book.joist_cantilever((wood,), back_span_m=back_m, tip_n=TIP_N, tip_limit_ratio=TIP_RATIO)
@@ -68,12 +68,12 @@ UNREAD: dict[str, Any] = {"beam": "", "plies": 1, "beams": None, "posts": None}
 """What a search changes and no check of a joist reads but through the frame, save how it lies on its beam."""
 
 
-def check_joists(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
+def check_joists(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
     """Every check of the joists; alike joists are calculated once."""
-    before, after = cached(_alone, DeckCheckInput.of(found, **UNREAD), IdentityKey(frame), timber.joist)
-    found.say(before)
-    _bearing(found, frame, timber)
-    found.say(after)
+    before, after = cached(_alone, DeckCheckInput.of(collector, **UNREAD), IdentityKey(frame), timber.joist)
+    collector.say(before)
+    _bearing(collector, frame, timber)
+    collector.say(after)
 
 
 def _alone(asked: DeckCheckInput, framed: IdentityKey, joist: SectionItem) -> tuple[Alike, Alike]:
@@ -148,22 +148,22 @@ def live_patterns(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[str, float]
     return found
 
 
-def _statics(found: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str) -> None:
-    spec, load = found.spec, found.load
+def _statics(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str) -> None:
+    spec, load = collector.spec, collector.load
     strip = strip_m(spec, frame)
     dead, live = load.floor.dead_pa * strip, load.floor.live_pa * strip
     effects = worst([one for _, one in kinds(spec, frame.joists)])
     span_m, past_m = frame.longest_span_m, frame.longest_past_m
     try:
-        between = found.check_member(
+        between = collector.check_member(
             wood,
             dead=effects.between(dead, live)[0],
             live=effects.between(dead, live)[1],
             span_m=span_m,
             about=about,
         )
-        found.members("joist", about, between, "between supports")
-        over = found.check_member(
+        collector.members("joist", about, between, "between supports")
+        over = collector.check_member(
             wood,
             dead=effects.over(dead, live)[0],
             live=effects.over(dead, live)[1],
@@ -172,13 +172,13 @@ def _statics(found: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str
         )
         if effects.dead_hog + effects.live_hog > 0:
             kept = over if past_m > 1e-6 else tuple(item for item in over if item.kind in ("bending", "shear"))
-            found.members("joist", about, kept, "past the beam" if past_m > 1e-6 else "over a beam")
+            collector.members("joist", about, kept, "past the beam" if past_m > 1e-6 else "over a beam")
     except OutOfScopeError as refused:
-        found.gap("joist.bending", about, refused)
+        collector.gap("joist.bending", about, refused)
 
 
-def _past(found: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str) -> None:
-    spec, book = found.spec, found.book
+def _past(collector: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str) -> None:
+    spec, book = collector.spec, collector.book
     # Each end that runs past, with the span behind it: the one that uses most of its own limit is shown.
     ends = {
         (round(past_m, 6), round(back_m, 6))
@@ -189,52 +189,52 @@ def _past(found: DeckCheckCollector, frame: DeckFrame, wood: Wood, about: str) -
     past_m, back_m = max(
         ends, key=lambda end: end[0] / overhang_limit_m(book, wood, end[1])[0], default=(0.0, frame.longest_span_m)
     )
-    past = found.length_step("a", past_m, "joists past the beam's middle")
+    past = collector.length_step("a", past_m, "joists past the beam's middle")
     limit_m, rule = overhang_limit_m(book, wood, back_m)
     if rule is not None:
-        found.at_most(
+        collector.at_most(
             "joist.cantilever_length",
             about,
             past,
-            found.limit_length(rule.step, rule.span_m),
+            collector.limit_length(rule.step, rule.span_m),
             (rule.step,),
             case=rule.governs,
             fitted=not spec.pins,
         )
     else:
-        quarter = found.length_step(
+        quarter = collector.length_step(
             "a_max", limit_m, "a quarter of the span behind", "practice: usual bound of an overhang"
         )
-        found.at_most(
+        collector.at_most(
             "joist.cantilever_length", about, past, quarter, (), case="a quarter of the span", fitted=not spec.pins
         )
     try:
-        table = book.joist_cantilever_table((wood,), spacing_m=spec.spacing_m, floor=found.load.floor)
+        table = book.joist_cantilever_table((wood,), spacing_m=spec.spacing_m, floor=collector.load.floor)
     except OutOfScopeError as refused:
-        found.gap("joist.cantilever_length", about, refused, basis=Basis.TABLE)
+        collector.gap("joist.cantilever_length", about, refused, basis=Basis.TABLE)
     else:
         least = min(table.span_m, back_m / 4)
         cell = (
             table.step
             if least == table.span_m
-            else found.length_step("a_max", least, "a quarter of the span behind", table.step.source)
+            else collector.length_step("a_max", least, "a quarter of the span behind", table.step.source)
         )
-        found.at_most(
+        collector.at_most(
             "joist.cantilever_length",
             about,
             past,
-            found.limit_length(cell, least),
+            collector.limit_length(cell, least),
             (table.step,),
             case="table",
             basis=Basis.TABLE,
             fitted=not spec.pins,
         )
-    _back_ends(found, frame, about)
+    _back_ends(collector, frame, about)
 
 
-def _back_ends(found: DeckCheckCollector, frame: DeckFrame, about: str) -> None:
+def _back_ends(collector: DeckCheckCollector, frame: DeckFrame, about: str) -> None:
     """A loaded overhang lifts the far end: what lies there must hold it down, or a tie does."""
-    spec, book, load = found.spec, found.book, found.load
+    spec, book, load = collector.spec, collector.book, collector.load
     u = book.units
     try:
         dead_share, *_ = book.uplift()
@@ -277,7 +277,9 @@ def _back_ends(found: DeckCheckCollector, frame: DeckFrame, about: str) -> None:
         says="people elsewhere on the joist lift it there",
     )
     if worst_needs <= worst_has:
-        found.at_least("joist.back_span_uplift", about, has_step, needs_step, (), case="pattern live load, max. uplift")
+        collector.at_least(
+            "joist.back_span_uplift", about, has_step, needs_step, (), case="pattern live load, max. uplift"
+        )
         return
     net = CalculationStep(
         symbol="R_net",
@@ -296,9 +298,11 @@ def _back_ends(found: DeckCheckCollector, frame: DeckFrame, about: str) -> None:
             "practice: common practice, low",
             "what any nailed hanger or tie holds against lift",
         )
-        found.at_most("joist.back_span_uplift", about, net, holds, (has_step, needs_step), case="by its nails alone")
+        collector.at_most(
+            "joist.back_span_uplift", about, net, holds, (has_step, needs_step), case="by its nails alone"
+        )
         return
-    found.gap(
+    collector.gap(
         "joist.back_span_uplift",
         about,
         OutOfScopeError(
@@ -314,10 +318,10 @@ NAILED_LIFT_N = 50 * LB
 """Lift that any hanger or tie with its nails holds, whoever makes it [common practice, low]: 50 lb."""
 
 
-def factored(found: DeckCheckCollector, dead: float, live: float, symbol: str, says: str) -> CalculationStep:
+def factored(collector: DeckCheckCollector, dead: float, live: float, symbol: str, says: str) -> CalculationStep:
     """The largest of the school's combinations of a dead and a live part (given in N), in the school's unit of forces."""
-    unit_n, unit = found.book.units.force_n, found.book.units.force
-    cases = floor_cases(found.book, "")
+    unit_n, unit = collector.book.units.force_n, collector.book.units.force
+    cases = floor_cases(collector.book, "")
     case = max(cases, key=lambda one: one.total(dead, live))
     return CalculationStep(
         symbol=symbol,
@@ -330,9 +334,9 @@ def factored(found: DeckCheckCollector, dead: float, live: float, symbol: str, s
     )
 
 
-def _bearing(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
+def _bearing(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
     """Joists on their beams: crushed perpendicular to grain, and lying on at least what the school asks; a butt halves the seat."""
-    spec, book, load = found.spec, found.book, found.load
+    spec, book, load = collector.spec, collector.book, collector.load
     about, wood = f"{spec.id}/joists", joist_wood(timber.joist, spec, spec.spacing_m)
     if not frame.beams:
         return
@@ -352,7 +356,7 @@ def _bearing(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -
             else:
                 ends = max(ends, pair, key=sum)
     if spec.seat == "flush":
-        _hung(found, max(ends, butts, key=sum), about)
+        _hung(collector, max(ends, butts, key=sum), about)
         return
     # On the thinnest beam line they have the least to lie on.
     own = [beam_line(spec, timber.beam, run.id) for run in frame.beams]
@@ -360,16 +364,16 @@ def _bearing(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -
     for on_beam, length_m, says in ((ends, whole_m, "on the beam"), (butts, whole_m / 2, "butted over the beam")):
         if sum(on_beam) <= 0:
             continue
-        has = found.length_step("l_b", length_m, f"one joist {says}")
-        least = found.length_step(
+        has = collector.length_step("l_b", length_m, f"one joist {says}")
+        least = collector.length_step(
             "l_min", book.least_bearing_m[0], "least bearing of a joist", book.least_bearing_source
         )
-        found.at_least("joist.bearing_length", about, has, least, (), case=says)
+        collector.at_least("joist.bearing_length", about, has, least, (), case=says)
         try:
             seat = book.seat(
                 replace(wood, shared=False),
                 load.floor.load,
-                SeatAsk(
+                SeatInput(
                     width_m=timber.joist.thickness_m,
                     length_m=length_m,
                     from_end_m=frame.longest_past_m if says == "on the beam" else 0.0,
@@ -378,30 +382,30 @@ def _bearing(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -
             )
         except (OutOfScopeError, ValueError) as refused:
             outside = refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(str(refused), "a wider beam")
-            found.gap("joist.bearing", about, outside)
+            collector.gap("joist.bearing", about, outside)
             continue
-        demand = factored(found, *on_beam, "R", f"one joist {says}")
+        demand = factored(collector, *on_beam, "R", f"one joist {says}")
         capacity = seat.capacity
         limit = (
             capacity
             if capacity.unit == u.force
             else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
         )
-        found.at_most("joist.bearing", about, demand, limit, (capacity,), case=f"perpendicular to grain, {says}")
+        collector.at_most("joist.bearing", about, demand, limit, (capacity,), case=f"perpendicular to grain, {says}")
 
 
-def _hung(found: DeckCheckCollector, on_beam: tuple[float, float], about: str) -> None:
+def _hung(collector: DeckCheckCollector, on_beam: tuple[float, float], about: str) -> None:
     """Joists flush with their beams hang in hangers from both sides: the maker's rating, or what it must be."""
-    spec, u = found.spec, found.book.units
-    demand = factored(found, *on_beam, "R", "one joist in its hanger on a beam")
+    spec, u = collector.spec, collector.book.units
+    demand = factored(collector, *on_beam, "R", "one joist in its hanger on a beam")
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
         limit = given_step(
             "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
-        found.at_most("joist_hanger_at_beam.capacity", about, demand, limit, (), case="every nail in")
+        collector.at_most("joist_hanger_at_beam.capacity", about, demand, limit, (), case="every nail in")
         return
-    found.gap(
+    collector.gap(
         "joist_hanger_at_beam.capacity",
         about,
         OutOfScopeError(
@@ -413,7 +417,7 @@ def _hung(found: DeckCheckCollector, on_beam: tuple[float, float], about: str) -
     )
 
 
-def point_span_m(spec: DeckSpec, book: Rulebook, found: DeckCheckCollector, wood: Wood) -> float:
+def point_span_m(spec: DeckSpec, book: Rulebook, collector: DeckCheckCollector, wood: Wood) -> float:
     """How far an edge joist may span under one person's point load; without such a load, without end (m)."""
     point_n, _ = book.deck_point_n
     if not point_n > 0:
@@ -422,7 +426,7 @@ def point_span_m(spec: DeckSpec, book: Rulebook, found: DeckCheckCollector, wood
         capacity_n_m = si(book.moment_capacity(replace(wood, shared=False), "floor"))
     except OutOfScopeError:
         return math.inf
-    dead = found.load.floor.dead_pa * spec.spacing_m / 2
+    dead = collector.load.floor.dead_pa * spec.spacing_m / 2
     reaches = []
     for case in floor_cases(book, ""):
         a, b = case.dead * dead / 8, case.live * point_n / 4
@@ -432,12 +436,12 @@ def point_span_m(spec: DeckSpec, book: Rulebook, found: DeckCheckCollector, wood
     return min(reaches, default=math.inf)
 
 
-def point_loads(found: DeckCheckCollector, frame: DeckFrame, joist: SectionItem) -> None:
+def point_loads(collector: DeckCheckCollector, frame: DeckFrame, joist: SectionItem) -> None:
     """One person's point load on the first or last joist, which shares with none and carries half a bay of deck.
 
     Source: the school's own point load beside its spread one; the share between joists is our own, confirmed on a grid.
     """
-    spec, book, floor = found.spec, found.book, found.load.floor
+    spec, book, floor = collector.spec, collector.book, collector.load.floor
     point_n, source = book.deck_point_n
     if not point_n > 0:
         return
@@ -458,7 +462,7 @@ def point_loads(found: DeckCheckCollector, frame: DeckFrame, joist: SectionItem)
             about=f"{spec.id}/joists",
         )
     except OutOfScopeError as refused:
-        found.gap("joist.point_load", f"{spec.id}/joists", refused)
+        collector.gap("joist.point_load", f"{spec.id}/joists", refused)
         return
     strong = tuple(item for item in checks if item.kind in ("bending", "shear"))
-    found.members("joist", f"{spec.id}/joists", strong, f"point load on edge joist ({source})")
+    collector.members("joist", f"{spec.id}/joists", strong, f"point load on edge joist ({source})")

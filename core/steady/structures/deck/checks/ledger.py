@@ -25,9 +25,9 @@ def length_m(frame: DeckFrame) -> float:
     return frame.plan.edges[0].length_m
 
 
-def check_ledger(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> float | None:
+def check_ledger(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> float | None:
     """Every check of the ledger; its fixings' spacing (m), or None where there is none."""
-    spec, book = found.spec, found.book
+    spec, book = collector.spec, collector.book
     if not frame.on_house:
         return None
     about = f"{spec.id}/ledger"
@@ -38,12 +38,12 @@ def check_ledger(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
             "ledger/wall", f'No wall is called "{design.wall[:40]}". There is: {", ".join(keyed("deck_walls"))}'
         )
     if row.text["ledger"] != "yes":
-        found.gap(
+        collector.gap(
             "ledger.wall_suitability",
             about,
             OutOfScopeError(f"{row.text['says']}: {row.text['reason']}", "a freestanding deck beside the house"),
         )
-    u, floor = book.units, found.load.floor
+    u, floor = book.units, collector.load.floor
     span_m = max((joist.spans_m[0] for joist in frame.joists if joist.on[0] == ""), default=frame.longest_span_m)
     spacing_m = design.spacing_m
     try:
@@ -62,23 +62,23 @@ def check_ledger(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
             "user: typed for this ledger" if design.spacing_m else "tool: as the table asks",
             f"between {design.fixing}s",
         )
-        found.at_most(
+        collector.at_most(
             "ledger_fasteners.spacing_code_table",
             about,
             has,
-            _in_size(found, printed),
+            _in_size(collector, printed),
             (printed,),
             case="table",
             basis=Basis.TABLE,
             fitted=not design.spacing_m,
         )
     except OutOfScopeError as refused:
-        found.gap("ledger_fasteners.spacing_code_table", about, refused, basis=Basis.TABLE)
-    spacing_m = spacing_m or _what_one_may_carry_m(found, frame)
-    _load(found, frame, about, spacing_m)
-    _hangers(found, frame, about)
+        collector.gap("ledger_fasteners.spacing_code_table", about, refused, basis=Basis.TABLE)
+    spacing_m = spacing_m or _what_one_may_carry_m(collector, frame)
+    _load(collector, frame, about, spacing_m)
+    _hangers(collector, frame, about)
     if timber.joist.width_m < 7.2 * IN and not book.metric:
-        found.gap(
+        collector.gap(
             "ledger.minimum_depth",
             about,
             OutOfScopeError("the table's ledger is a 2×8 or deeper", "joists and ledger of 2×8 or more"),
@@ -87,16 +87,16 @@ def check_ledger(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
     return spacing_m
 
 
-def _in_size(found: DeckCheckCollector, step: CalculationStep) -> CalculationStep:
-    u = found.book.units
+def _in_size(collector: DeckCheckCollector, step: CalculationStep) -> CalculationStep:
+    u = collector.book.units
     if step.unit == u.size:
         return step
     return given_step(step.symbol, si(step) / u.size_m, u.size, step.source, step.says)
 
 
-def _reactions(found: DeckCheckCollector, frame: DeckFrame) -> tuple[float, float]:
+def _reactions(collector: DeckCheckCollector, frame: DeckFrame) -> tuple[float, float]:
     """Dead and live reaction of the most loaded joist on the ledger (N)."""
-    spec, floor = found.spec, found.load.floor
+    spec, floor = collector.spec, collector.load.floor
     worst = 0.0, 0.0
     for joist, effects in kinds(spec, frame.joists):
         if joist.on[0] == "":
@@ -108,36 +108,36 @@ def _reactions(found: DeckCheckCollector, frame: DeckFrame) -> tuple[float, floa
     return worst
 
 
-def _what_one_may_carry_m(found: DeckCheckCollector, frame: DeckFrame) -> float:
+def _what_one_may_carry_m(collector: DeckCheckCollector, frame: DeckFrame) -> float:
     """Spacing of fixings that no table gives: the widest of the usual ones at which each carries no more than its rating, or than
     an ordinary ledger screw holds; the closest where none does."""
-    spec, book = found.spec, found.book
+    spec, book = collector.spec, collector.book
     limits = limits_n("ledger screw", book.key)
     holds_n = spec.ledger.fixing_rating_n or (limits["down"] if limits is not None else 0.0)
     for spacing_m in SPACINGS_M:
-        dead, live = (part / spec.spacing_m * spacing_m for part in _reactions(found, frame))
-        if si(factored(found, dead, live, "P", "on one fixing of the ledger")) <= holds_n + 1e-9:
+        dead, live = (part / spec.spacing_m * spacing_m for part in _reactions(collector, frame))
+        if si(factored(collector, dead, live, "P", "on one fixing of the ledger")) <= holds_n + 1e-9:
             return spacing_m
     return SPACINGS_M[-1]
 
 
-def _load(found: DeckCheckCollector, frame: DeckFrame, about: str, spacing_m: float) -> None:
+def _load(collector: DeckCheckCollector, frame: DeckFrame, about: str, spacing_m: float) -> None:
     """Load on one fixing against the maker's number; without one it is told, and not covered."""
-    spec, book = found.spec, found.book
+    spec, book = collector.spec, collector.book
     u = book.units
-    dead, live = (part / spec.spacing_m * spacing_m for part in _reactions(found, frame))
-    demand = factored(found, dead, live, "P", "on one fixing of the ledger")
+    dead, live = (part / spec.spacing_m * spacing_m for part in _reactions(collector, frame))
+    demand = factored(collector, dead, live, "P", "on one fixing of the ledger")
     rating = spec.ledger.fixing_rating_n
     if rating > 0:
         limit = given_step(
             "P_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
-        found.at_most("ledger_fastener.capacity", about, demand, limit, (), case=spec.ledger.fixing)
+        collector.at_most("ledger_fastener.capacity", about, demand, limit, (), case=spec.ledger.fixing)
         return
-    if any(c.about == about and c.basis is Basis.TABLE for c in found.checks):
+    if any(c.about == about and c.basis is Basis.TABLE for c in collector.checks):
         # The table is the school's own answer for these fixings; the load on each stands beside it.
         return
-    found.gap(
+    collector.gap(
         "ledger_fastener.capacity",
         about,
         OutOfScopeError(
@@ -149,17 +149,17 @@ def _load(found: DeckCheckCollector, frame: DeckFrame, about: str, spacing_m: fl
     )
 
 
-def _hangers(found: DeckCheckCollector, frame: DeckFrame, about: str) -> None:
-    spec, u = found.spec, found.book.units
-    demand = factored(found, *_reactions(found, frame), "R", "one joist in its hanger")
+def _hangers(collector: DeckCheckCollector, frame: DeckFrame, about: str) -> None:
+    spec, u = collector.spec, collector.book.units
+    demand = factored(collector, *_reactions(collector, frame), "R", "one joist in its hanger")
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
         limit = given_step(
             "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
-        found.at_most("joist_hanger_at_ledger.capacity", about, demand, limit, (), case="every nail in")
+        collector.at_most("joist_hanger_at_ledger.capacity", about, demand, limit, (), case="every nail in")
         return
-    found.gap(
+    collector.gap(
         "joist_hanger_at_ledger.capacity",
         about,
         OutOfScopeError(

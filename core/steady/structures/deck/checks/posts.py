@@ -9,7 +9,7 @@ from typing import Any
 from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
 from steady.design_codes.bending_members import floor_cases
-from steady.design_codes.requests import ColumnInput, LoadType, PostAsk, Wood
+from steady.design_codes.requests import ColumnInput, LoadType, PostInput, Wood
 from steady.design_codes.results import Column, given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.memo import cached, search_cache_scope
@@ -20,8 +20,8 @@ from steady.structures.deck.checks.footings import (
     ANY,
     LATERAL_SHARE,
     DeckPostStand,
-    FootingFound,
-    PostFound,
+    FootingResult,
+    PostResult,
     Under,
     footing,
 )
@@ -75,7 +75,7 @@ def _rest(asked: DeckCheckInput, post: SectionItem, on_house: bool) -> _Rest:
     )
 
 
-def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[FootingFound, Alike]:
+def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[FootingResult, Alike]:
     """The column and footing of any post so tall with so much on it."""
     found = rest.asked.found()
     stand = DeckPostStand(top_m=top_m, foot_m=rest.foot_m, reaction_n=(dead_n, live_n))
@@ -94,28 +94,28 @@ class OfPost:
     first: bool
 
 
-def say_posts(found: DeckCheckCollector, said: Sequence[OfPost], every: bool) -> None:
+def say_posts(collector: DeckCheckCollector, said: Sequence[OfPost], every: bool) -> None:
     """What was found of the posts, as findings: of every one, or of one of each kind where only the hardest is looked for."""
     for one in said:
         if every or one.first:
-            found.again(one.found, one.about)
-        found.say(one.upright)
+            collector.again(one.found, one.about)
+        collector.say(one.upright)
 
 
 @search_cache_scope()
 def check_posts(
-    found: DeckCheckCollector,
+    collector: DeckCheckCollector,
     frame: DeckFrame,
     timber: DeckTimbers,
     reactions: dict[str, tuple[float, float]],
     conflicts: list[str],
-) -> tuple[list[PostFound], list[OfPost]]:
+) -> tuple[list[PostResult], list[OfPost]]:
     """Every post with its footing, and what was found of each."""
-    spec = found.spec
+    spec = collector.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
-    rest = cached(_rest, DeckCheckInput.of(found, **UNREAD), timber.post, frame.on_house)
+    rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, frame.on_house)
     foot_m, fixed = rest.foot_m, spec.upright == "fixed posts"
-    made: list[PostFound] = []
+    made: list[PostResult] = []
     said: list[OfPost] = []
     known: set[int] = set()
     pins = {pin.id: pin.at_m for pin in spec.pins}
@@ -142,7 +142,7 @@ def check_posts(
             # Posts that are alike to a millionth of a newton and a metre are calculated once, from those roundings.
             dead_n, live_n = reactions[post.id]
             footed, findings = cached(_stood_on, rest, round(top_m, 6), round(dead_n, 6), round(live_n, 6))
-            one = PostFound(
+            one = PostResult(
                 at=post,
                 site=where,
                 deck_m=deck_m,
@@ -151,12 +151,14 @@ def check_posts(
                 footing=footed,
                 embedded_m=footed.depth_m if fixed else 0.0,
                 rises_m=beam_m if spec.seat in ("notch", "beside") else 0.0,
-                bolts_count=_bolts_count(found, timber, beam_line(spec, timber.beam, run.id)[0], reactions[post.id]),
+                bolts_count=_bolts_count(
+                    collector, timber, beam_line(spec, timber.beam, run.id)[0], reactions[post.id]
+                ),
             )
             made.append(one)
-            mark = found.mark()
-            _upright(found, frame, timber, _Upright(about, top_m - foot_m, reactions[post.id]))
-            said.append(OfPost(about, findings, found.cut(mark), id(findings) not in known))
+            mark = collector.mark()
+            _upright(collector, frame, timber, _Upright(about, top_m - foot_m, reactions[post.id]))
+            said.append(OfPost(about, findings, collector.cut(mark), id(findings) not in known))
             known.add(id(findings))
             for spot in spec.spots:
                 reach = spot.radius_m + footed.width_m / 2
@@ -175,12 +177,12 @@ def _stood(book: Rulebook, wood: Wood, load: LoadType, standing: ColumnInput) ->
     return book.column(wood, load, standing)
 
 
-def _column(found: DeckCheckCollector, post: SectionItem, stand: DeckPostStand) -> None:
-    spec, book = found.spec, found.book
+def _column(collector: DeckCheckCollector, post: SectionItem, stand: DeckPostStand) -> None:
+    spec, book = collector.spec, collector.book
     about, height_m, reaction = ANY, stand.height_m, stand.reaction_n
     u = book.units
     wood = post_wood(post, spec)
-    load = found.load.floor
+    load = collector.load.floor
     tall_m = max(height_m, 0.05)
     end = FREE_POST if spec.upright == "fixed posts" else 1.0
     try:
@@ -210,27 +212,29 @@ def _column(found: DeckCheckCollector, post: SectionItem, stand: DeckPostStand) 
             if best is None or use > best[0]:
                 best = use, demand, capacity, column.buckling
         assert best is not None
-        height = found.length_step("h", tall_m, "post, from its base to the beam")
-        found.at_most("post.axial_compression", about, best[1], best[2], (height, best[3]), case="standing straight")
+        height = collector.length_step("h", tall_m, "post, from its base to the beam")
+        collector.at_most(
+            "post.axial_compression", about, best[1], best[2], (height, best[3]), case="standing straight"
+        )
     except OutOfScopeError as refused:
-        found.gap("post.axial_compression", about, refused)
+        collector.gap("post.axial_compression", about, refused)
     try:
         if spec.seat == "beside":
             raise OutOfScopeError("the table's beams lie on their posts, not bolted beside them", "calculate it")
-        area_m2 = sum(reaction) / found.load.total_pa
-        limit = book.post_height(wood, PostAsk(area_m2=area_m2, floor=load, longest_m=None, table=True, edition=""))
-        height = found.length_step("h", tall_m, "post, from its base to the beam")
-        found.at_most(
+        area_m2 = sum(reaction) / collector.load.total_pa
+        limit = book.post_height(wood, PostInput(area_m2=area_m2, floor=load, longest_m=None, table=True, edition=""))
+        height = collector.length_step("h", tall_m, "post, from its base to the beam")
+        collector.at_most(
             "post.height_code_table",
             about,
             height,
-            found.limit_length(limit.step, limit.span_m),
+            collector.limit_length(limit.step, limit.span_m),
             (limit.step,),
             case="table",
             basis=Basis.TABLE,
         )
     except OutOfScopeError as refused:
-        found.gap("post.height_code_table", about, refused, basis=Basis.TABLE)
+        collector.gap("post.height_code_table", about, refused, basis=Basis.TABLE)
 
 
 @positional_value_object
@@ -252,23 +256,23 @@ NOTCH_BOLTS = 2
 
 
 def _bolts_count(
-    found: DeckCheckCollector, timber: DeckTimbers, beam: SectionItem, reactions: tuple[float, float]
+    collector: DeckCheckCollector, timber: DeckTimbers, beam: SectionItem, reactions: tuple[float, float]
 ) -> int:
     """Bolts through a post and the beam beside it, or in its notch."""
-    spec = found.spec
+    spec = collector.spec
     if spec.seat != "beside":
         return NOTCH_BOLTS if spec.seat == "notch" else 0
-    demand = factored(found, *reactions, "R", "the beam on its post")
+    demand = factored(collector, *reactions, "R", "the beam on its post")
     try:
         woods = post_wood(beam, spec), post_wood(timber.post, spec)
-        return beside_bolts(found.book, *woods, demand, found.load.floor.load).count
+        return beside_bolts(collector.book, *woods, demand, collector.load.floor.load).count
     except (OutOfScopeError, InvalidInputError):
         return NOTCH_BOLTS
 
 
-def _upright(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stand: _Upright) -> None:
+def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stand: _Upright) -> None:
     """What keeps a deck that no house holds from racking: knee braces both ways, or embedded posts."""
-    spec, book = found.spec, found.book
+    spec, book = collector.spec, collector.book
     about, height_m, reaction = stand.about, stand.height_m, stand.reaction_n
     if spec.bridge is not None or (frame.on_house and spec.upright != "knee braces"):
         return
@@ -276,7 +280,7 @@ def _upright(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, s
     name = "deck.lateral_stability"
     if spec.upright == "none":
         if height_m > SQUAT_M:
-            found.gap(
+            collector.gap(
                 name,
                 f"{spec.id}/post",
                 OutOfScopeError("nothing keeps a deck without a house from racking", "knee braces, or embedded posts"),
@@ -302,7 +306,7 @@ def _upright(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, s
         return
     if frame.on_house:
         # The house holds the deck; braces that are built all the same are looked at as if they stood alone.
-        _brace(found, timber, stand, push, CheckOrigin.ADVICE)
+        _brace(collector, timber, stand, push, CheckOrigin.ADVICE)
         return
     arm_m = height_m if spec.upright == "fixed posts" else max(height_m - leg_m, 0.0)
     arm = arm_m / u.span_m
@@ -328,22 +332,22 @@ def _upright(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, s
             ),
         )
     except OutOfScopeError as refused:
-        found.gap(name, about, refused)
+        collector.gap(name, about, refused)
         return
     one = given_step("1", 1.0, "", use.source)
     says = "fixed posts" if spec.upright == "fixed posts" else "knee braces, along the beam and across it"
-    found.at_most(
+    collector.at_most(
         "post.combined_axial_and_bending", about, use, one, (push, moment), case=says, asks=CheckOrigin.SAFETY
     )
     if spec.upright == "knee braces":
-        _brace(found, timber, stand, push, CheckOrigin.SAFETY)
+        _brace(collector, timber, stand, push, CheckOrigin.SAFETY)
 
 
 def _brace(
-    found: DeckCheckCollector, timber: DeckTimbers, stand: _Upright, push: CalculationStep, asks: CheckOrigin
+    collector: DeckCheckCollector, timber: DeckTimbers, stand: _Upright, push: CalculationStep, asks: CheckOrigin
 ) -> None:
     """A knee brace at 45 degrees: H h / c, along the brace times √2, squeezed as a strut."""
-    spec, book = found.spec, found.book
+    spec, book = collector.spec, collector.book
     u, about, height_m = book.units, stand.about, stand.height_m
     leg_m = brace_leg_m(spec, height_m)
     c, h = leg_m / u.span_m, height_m / u.span_m
@@ -359,12 +363,12 @@ def _brace(
     try:
         column = book.column(post_wood(timber.joist, spec), "wind", ColumnInput(height_m=math.sqrt(2) * leg_m))
     except OutOfScopeError as refused:
-        found.gap("knee_brace.compression", about, refused)
+        collector.gap("knee_brace.compression", about, refused)
         return
     limit = column.capacity
     if limit.unit != u.force:
         limit = given_step("F_max", si(limit) / u.force_n, u.force, limit.source)
-    found.at_most(
+    collector.at_most(
         "knee_brace.compression",
         about,
         book.factored(force, "F_d"),
@@ -377,8 +381,8 @@ def _brace(
         return
     ends = BraceForce(key="knee_brace_bolts.capacity", force=book.factored(force, "F_d"), case="pushed sideways")
     woods = post_wood(timber.joist, spec), post_wood(timber.post, spec), post_wood(timber.beam, spec)
-    check_brace_ends(found, about, woods, ends)
-    found.gap(
+    check_brace_ends(collector, about, woods, ends)
+    collector.gap(
         "post_base.shear_capacity",
         about,
         OutOfScopeError(

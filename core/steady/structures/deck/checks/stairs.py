@@ -15,8 +15,8 @@ from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.checks.joists import factored
 from steady.structures.deck.layout.framing import DeckFrame, height_of
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.guard.calculate import GuardAsk, GuardFound, calculate_guard, lever_m
-from steady.structures.stair.calculate import StairAsk, StairFound, calculate_stair
+from steady.structures.guard.calculate import GuardInput, GuardResult, calculate_guard, lever_m
+from steady.structures.stair.calculate import StairInput, StairResult, calculate_stair
 from steady.structures.wood import outdoors
 from steady.value_objects import value_object
 
@@ -27,8 +27,8 @@ class Stair:
 
     design: StairDesign
     edge: Edge
-    found: StairFound
-    guard: GuardFound = field(default_factory=GuardFound)
+    found: StairResult
+    guard: GuardResult = field(default_factory=GuardResult)
     brackets_m: float = 0.0
     """The greatest distance between two brackets of its handrails."""
 
@@ -42,10 +42,10 @@ def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
     return found
 
 
-def check_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[Stair]:
+def check_stairs(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[Stair]:
     """Every stair. Raises InvalidInputError, with the field."""
     made = []
-    spec = found.spec
+    spec = collector.spec
     for number, design in enumerate(spec.stairs):
         if design.edge >= len(frame.plan.edges):
             raise InvalidInputError(
@@ -62,7 +62,7 @@ def check_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
         def drop_at(out_m: float, middle: tuple[float, float] = middle, edge: Edge = edge) -> float:
             return height_of(spec, (middle[0] + edge.out[0] * out_m, middle[1] + edge.out[1] * out_m))
 
-        ask = StairAsk(
+        ask = StairInput(
             drop_at=drop_at,
             width_m=design.width_m,
             going_m=design.going_m,
@@ -75,24 +75,24 @@ def check_stairs(found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
         )
         about = f"{spec.id}/stair/{design.id}"
         try:
-            one = calculate_stair(ask, found.book, about)
+            one = calculate_stair(ask, collector.book, about)
         except InvalidInputError as error:
             raise InvalidInputError(f"stairs/{number}/{error.field}", error.message) from None
-        found.checks += one.checks
-        found.not_covered += one.not_covered
+        collector.checks += one.checks
+        collector.not_covered += one.not_covered
         made.append(Stair(design=design, edge=edge, found=one))
     return made
 
 
 def check_stair_loads(
-    found: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stairs: list[Stair]
+    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, stairs: list[Stair]
 ) -> list[Stair]:
     """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides.
 
     Returns:
         The stairs, with how far apart their handrails' brackets stand.
     """
-    spec, book, floor = found.spec, found.book, found.load.floor
+    spec, book, floor = collector.spec, collector.book, collector.load.floor
     made = list(stairs)
     for number, stair in enumerate(stairs):
         one, about = stair.found, f"{spec.id}/stair/{stair.design.id}"
@@ -116,16 +116,16 @@ def check_stair_loads(
                 ),
                 about=about,
             )
-            found.members(
+            collector.members(
                 "rim_joist",
                 about,
                 tuple(item for item in checks if item.kind in ("bending", "shear")),
                 "under the stair",
             )
         except OutOfScopeError as refused:
-            found.gap("rim_joist.stair_load", about, refused)
-        demand = factored(found, dead_n / 2, live_n / 2, "R", "one stringer's end on the rim")
-        found.gap(
+            collector.gap("rim_joist.stair_load", about, refused)
+        demand = factored(collector, dead_n / 2, live_n / 2, "R", "one stringer's end on the rim")
+        collector.gap(
             "stringer_hanger.capacity",
             about,
             OutOfScopeError(
@@ -135,16 +135,16 @@ def check_stair_loads(
             crew=True,
             needs=demand,
         )
-        _stringers_bend(found, stair, timber, about)
-        _treads_bend(found, stair, timber, about)
+        _stringers_bend(collector, stair, timber, about)
+        _treads_bend(collector, stair, timber, about)
         if one.handrails:
-            made[number] = replace(stair, brackets_m=_handrail(found, timber, about))
+            made[number] = replace(stair, brackets_m=_handrail(collector, timber, about))
     return made
 
 
-def _stringers_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
+def _stringers_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
     """A stringer between rim and landing: what is left below its notches bends under its share of the flight."""
-    spec, floor, one, stick = found.spec, found.load.floor, stair.found, timber.stringer
+    spec, floor, one, stick = collector.spec, collector.load.floor, stair.found, timber.stringer
     notch_m = (
         one.riser_m * stair.design.going_m / math.hypot(one.riser_m, stair.design.going_m) if stair.design.cut else 0.0
     )
@@ -155,26 +155,26 @@ def _stringers_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers
     wood = replace(joist_wood(stick, spec, spec.spacing_m), depth_m=left_m, shared=False)
     dead, live = floor.dead_pa * share_m, floor.live_pa * share_m
     try:
-        checks = found.check_member(
+        checks = collector.check_member(
             wood, span_m=one.run_m, about=about, dead=_spread(dead, one.run_m), live=_spread(live, one.run_m)
         )
     except (OutOfScopeError, ValueError) as refused:
         reason = (
             refused if isinstance(refused, OutOfScopeError) else OutOfScopeError(str(refused), "a stick with values")
         )
-        found.gap("stringer.bending", about, reason)
+        collector.gap("stringer.bending", about, reason)
         return
     kept = tuple(item for item in checks if item.kind in ("bending", "shear"))
-    found.members("stringer", about, kept, "net section at notches" if stair.design.cut else "solid, run level")
+    collector.members("stringer", about, kept, "net section at notches" if stair.design.cut else "solid, run level")
 
 
 BRACKETS_M = (1.2, 0.9, 0.6)
 """A handrail's brackets stand at most 4 ft (1.2 m) apart [common practice], and closer where it bends too much [our own steps]."""
 
 
-def _treads_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
+def _treads_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
     """One board of a tread between two stringers under one person's foot."""
-    book, u, board = found.book, found.book.units, timber.board
+    book, u, board = collector.book, collector.book.units, timber.board
     span_m = (stair.design.width_m - timber.stringer.thickness_m) / (stair.found.stringers - 1)
     point_n, source = book.stair_point_n
     moment = CalculationStep(
@@ -193,20 +193,20 @@ def _treads_bend(found: DeckCheckCollector, stair: Stair, timber: DeckTimbers, a
         CheckContext("tread.bending", about, "one person"),
     )
     if isinstance(one, Check):  # where the wood has no strength, what treads of its thickness are sold for speaks
-        found.checks.append(one)
+        collector.checks.append(one)
 
 
-def _handrail(found: DeckCheckCollector, timber: DeckTimbers, about: str) -> float:
+def _handrail(collector: DeckCheckCollector, timber: DeckTimbers, about: str) -> float:
     """A handrail between two brackets under a person who falls against it, and what each bracket must hold.
 
     Returns:
         How far apart the brackets stand (m): as far as it bears.
     """
-    book, u = found.book, found.book.units
+    book, u = collector.book, collector.book.units
     try:
-        people = book.handrail_load(found.dwelling_units)
+        people = book.handrail_load(collector.dwelling_units)
     except OutOfScopeError as refused:
-        found.gap("handrail.bending", about, refused)
+        collector.gap("handrail.bending", about, refused)
         return BRACKETS_M[0]
     push, apart_m = people.factor * people.point_n / u.force_n, BRACKETS_M[0]
     one: Check | UncheckedItem | None = None
@@ -230,9 +230,9 @@ def _handrail(found: DeckCheckCollector, timber: DeckTimbers, about: str) -> flo
         if isinstance(one, UncheckedItem) or one.use <= 1:
             break
     if one is not None:
-        _add(found, one)
+        _add(collector, one)
     force = given_step("P", push, u.force, people.source, "a person at a bracket")
-    found.gap(
+    collector.gap(
         "handrail_brackets.capacity",
         about,
         OutOfScopeError(
@@ -250,11 +250,11 @@ def _feet(length_m: float) -> str:
     return f"{length_m / 0.3048:.2g} ft ({length_m:g} m)"
 
 
-def _add(found: DeckCheckCollector, one: Check | UncheckedItem) -> None:
+def _add(collector: DeckCheckCollector, one: Check | UncheckedItem) -> None:
     if isinstance(one, Check):
-        found.checks.append(one)
+        collector.checks.append(one)
     else:
-        found.not_covered.append(one)
+        collector.not_covered.append(one)
 
 
 def _spread(w_n_per_m: float, span_m: float) -> Action:
@@ -268,7 +268,7 @@ def _at_middle(load_n: float, span_m: float) -> Action:
 
 
 def check_stair_guards(
-    found: DeckCheckCollector, timber: DeckTimbers, stairs: list[Stair], guard: GuardFound
+    collector: DeckCheckCollector, timber: DeckTimbers, stairs: list[Stair], guard: GuardResult
 ) -> list[Stair]:
     """A guard down both sides of every flight whose drop asks for one; its upper posts are the deck guard's where those stand."""
     made = []
@@ -277,8 +277,8 @@ def check_stair_guards(
         if stair.found.run_m < 3 * timber.guard_post.width_m:
             made.append(stair)
             continue
-        spec = found.spec
-        ask = GuardAsk(
+        spec = collector.spec
+        ask = GuardInput(
             edges=tuple(sides),
             post=timber.guard_post,
             baluster=timber.baluster,
@@ -291,18 +291,18 @@ def check_stair_guards(
             always=False,
             boards_m=timber.board.thickness_m,
             wet=spec.wet,
-            dwelling_units=found.dwelling_units,
+            dwelling_units=collector.dwelling_units,
             slope_rad=stair.found.slope_rad,
         )
-        one = calculate_guard(ask, found.book, f"{spec.id}/stair/{stair.design.id}/guard")
+        one = calculate_guard(ask, collector.book, f"{spec.id}/stair/{stair.design.id}/guard")
         one.runs = [replace(run, shares_first=run.edge.length_m > stair.found.run_m + 1e-9) for run in one.runs]
-        found.checks += one.checks
-        found.not_covered += one.not_covered
+        collector.checks += one.checks
+        collector.not_covered += one.not_covered
         made.append(replace(stair, guard=one))
     return made
 
 
-def _side(stair: Stair, side: int, timber: DeckTimbers, guard: GuardFound) -> Edge:
+def _side(stair: Stair, side: int, timber: DeckTimbers, guard: GuardResult) -> Edge:
     """The line of posts down one side of a flight, level; it begins at the deck guard's post where one stands there."""
     edge, design, half = stair.edge, stair.design, timber.guard_post.width_m / 2
     along_m = design.at_m - half if side == 0 else design.at_m + design.width_m + half

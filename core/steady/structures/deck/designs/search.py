@@ -4,7 +4,7 @@ import math
 from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.design_codes.requests import BeamAsk
+from steady.design_codes.requests import BeamInput
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import Basis
 from steady.plan.results import check_title, gap_named, governing_check
@@ -35,11 +35,11 @@ def _past_rocks(case: DesignInput) -> Iterator[tuple[str, Change]]:
     spec = case.spec
     if not spec.spots:
         return
-    laid = calculate_deck(case, frame_only=True)
-    for post in laid.posts:
+    layout = calculate_deck(case, frame_only=True)
+    for post in layout.posts:
         for spot in spec.spots:
             reach = spot.radius_m + post.footing.width_m / 2 + CLEAR_M
-            u, v = (spot.y_m, spot.x_m) if laid.frame.flip else (spot.x_m, spot.y_m)
+            u, v = (spot.y_m, spot.x_m) if layout.frame.flip else (spot.x_m, spot.y_m)
             off = math.dist((post.at.u_m, post.at.v_m), (u, v))
             if off >= reach:
                 continue
@@ -61,23 +61,23 @@ def _past_rocks(case: DesignInput) -> Iterator[tuple[str, Change]]:
                 words = f"{thing} {case.tape.length(moved)} {says}, clear of {spot.what}"
                 yield words, (("pins", pins),)
                 yield f"{words}; one more ply", (("pins", pins), ("plies", min(5, spec.plies + 1)))
-        one_more = len([item for item in laid.posts if item.at.v_m == post.at.v_m]) + 1
+        one_more = len([item for item in layout.posts if item.at.v_m == post.at.v_m]) + 1
         yield f"{one_more} posts under each beam, clear of what is in the way", (("posts", one_more),)
 
 
 def choices(case: DesignInput) -> Iterator[Choice]:
     """Joists by size, spacing, stiffening and grade, then beams by plies, depth and grade. Raises InvalidInputError."""
-    laid = calculate_deck(case)
+    layout = calculate_deck(case)
     fixed: dict[str, object] = {}
-    if laid.frame.beams and not case.spec.pins:
+    if layout.frame.beams and not case.spec.pins:
         fixed = {
-            "beams": len({run.v_m for run in laid.frame.beams}),
-            "posts": max(len(run.posts) for run in laid.frame.beams),
+            "beams": len({run.v_m for run in layout.frame.beams}),
+            "posts": max(len(run.posts) for run in layout.frame.beams),
         }
     yield from _ways(case)
-    yield from _joists(case, laid, fixed)
-    if laid.frame.beams:
-        yield from _beams(case, laid, fixed)
+    yield from _joists(case, layout, fixed)
+    if layout.frame.beams:
+        yield from _beams(case, layout, fixed)
 
 
 def _ways(case: DesignInput) -> Iterator[Choice]:
@@ -114,9 +114,9 @@ def _ways(case: DesignInput) -> Iterator[Choice]:
         )
 
 
-def _joists(case: DesignInput, laid: DeckCalculation, fixed: dict[str, object]) -> Iterator[Choice]:
+def _joists(case: DesignInput, layout: DeckCalculation, fixed: dict[str, object]) -> Iterator[Choice]:
     spec, book = case.spec, case.book
-    needs_m = laid.frame.longest_span_m
+    needs_m = layout.frame.longest_span_m
     timber = timber_of(spec)
     stiffenings = STIFFENINGS if book.stiffens else (spec.stiffening,)
     for one in of_kind("joist", timber.joist):
@@ -125,11 +125,11 @@ def _joists(case: DesignInput, laid: DeckCalculation, fixed: dict[str, object]) 
                 wished = replace(spec, joist=one.key, spacing_m=spacing_m, stiffening=stiffening)
                 wood = joist_wood(one, wished, spacing_m)
                 try:
-                    limit = book.joist_span((wood,), ask_of(wished, book, laid.found))
+                    limit = book.joist_span((wood,), ask_of(wished, book, layout.found))
                 except OutOfScopeError:
                     continue
                 try:
-                    table_m = book.joist_span((wood,), ask_of(wished, book, laid.found, True)).span_m
+                    table_m = book.joist_span((wood,), ask_of(wished, book, layout.found, True)).span_m
                 except OutOfScopeError:
                     table_m = None
                 words = f"{one.says} at {case.tape.length(spacing_m)}" + (f", {stiffening}" if book.stiffens else "")
@@ -143,24 +143,24 @@ def _joists(case: DesignInput, laid: DeckCalculation, fixed: dict[str, object]) 
                 yield _judged(case, "joists", words, change, reach)
 
 
-def _beams(case: DesignInput, laid: DeckCalculation, fixed: dict[str, object]) -> Iterator[Choice]:
+def _beams(case: DesignInput, layout: DeckCalculation, fixed: dict[str, object]) -> Iterator[Choice]:
     spec, book = case.spec, case.book
-    needs_m = max(span for run in laid.frame.beams for span in run.spans_m)
-    carries_m = max(run.carries_m(runs_on(spec)) for run in laid.frame.beams)
-    joist_m = laid.frame.longest_span_m
-    both = any(run.both_sides for run in laid.frame.beams)
-    floor = laid.found.load.floor
+    needs_m = max(span for run in layout.frame.beams for span in run.spans_m)
+    carries_m = max(run.carries_m(runs_on(spec)) for run in layout.frame.beams)
+    joist_m = layout.frame.longest_span_m
+    both = any(run.both_sides for run in layout.frame.beams)
+    floor = layout.found.load.floor
     for one in of_kind("joist", timber_of(spec).beam):
         for plies in PLIES:
             wood = beam_wood(one, plies, spec, book)
             try:
-                limit = book.beam_span((wood,), BeamAsk(floor=floor, supported_m=carries_m))
+                limit = book.beam_span((wood,), BeamInput(floor=floor, supported_m=carries_m))
             except OutOfScopeError:
                 continue
             table_m = None
             if not (book.beam_table_one_side and both):
                 try:
-                    ask = BeamAsk(floor=floor, table=True, joist_span_m=joist_m, supported_m=carries_m)
+                    ask = BeamInput(floor=floor, table=True, joist_span_m=joist_m, supported_m=carries_m)
                     table_m = book.beam_span((wood,), ask).span_m
                 except OutOfScopeError:
                     pass

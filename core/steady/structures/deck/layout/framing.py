@@ -209,19 +209,19 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
     # A pinned line says how far joists run past it; every other line stays where it was without the pin.
     pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
     pins = () if pinned_line else spec.pins
-    laid = lay(overhang, pins)
+    layout = lay(overhang, pins)
     for _ in range(8):
         # A shorter span behind allows a shorter overhang, which makes that span longer again.
-        behind = {joist.spans_m[-1] for joist in laid.joists if joist.past_m[1] > NEAR_M}
+        behind = {joist.spans_m[-1] for joist in layout.joists if joist.past_m[1] > NEAR_M}
         allowed = min((overhang_limit(span_m) for span_m in behind), default=overhang)
         if overhang <= allowed + 1e-6:
             break
         overhang = allowed
-        laid = lay(overhang, pins)
+        layout = lay(overhang, pins)
     if pinned_line:
-        laid = lay(overhang, spec.pins)
-    joists_m = _longest(laid.joists)[0]
-    beams = tuple(_with_posts(spec, run, joists_m, limits) for run in laid.runs)
+        layout = lay(overhang, spec.pins)
+    joists_m = _longest(layout.joists)[0]
+    beams = tuple(_with_posts(spec, run, joists_m, limits) for run in layout.runs)
     notes: list[str] = []
     if spec.attach == "ledger" and not on_house:
         notes.append(
@@ -233,7 +233,7 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
     notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
     return cached(
         _put,
-        IdentityKey(laid),
+        IdentityKey(layout),
         tuple(IdentityKey(run) for run in beams),
         _Seen(plan, flip, on_house, _deeper_at_far_side(framing, joist_m)),
         tuple(notes),
@@ -257,9 +257,9 @@ def joists_at(frame: DeckFrame, edge: Edge) -> tuple[float, ...]:
     )
 
 
-def _put(laid: IdentityKey, runs: tuple[IdentityKey, ...], seen: "_Seen", notes: tuple[str, ...]) -> DeckFrame:
+def _put(layout: IdentityKey, runs: tuple[IdentityKey, ...], seen: "_Seen", notes: tuple[str, ...]) -> DeckFrame:
     """The frame of joists and beams that are laid; in one search the same ones make the same frame."""
-    whole: _Laid = laid.it
+    whole: _Laid = layout.it
     span_m, past_m = _longest(whole.joists)
     return DeckFrame(
         outline=whole.framing,

@@ -52,12 +52,12 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
     framed_m = spec.frame_boards * (w + gap) - spec.board_past_m
     field = _field(frame, framed_m)
     _, near, _, far = field.box
-    laid = courses(far - near, w, gap)
-    widths = [w] * laid.full
-    if laid.first_m:
-        widths.insert(0, laid.first_m)
-    if laid.last_m:
-        widths.append(laid.last_m)
+    layout = courses(far - near, w, gap)
+    widths = [w] * layout.full
+    if layout.first_m:
+        widths.insert(0, layout.first_m)
+    if layout.last_m:
+        widths.append(layout.last_m)
     if spec.boards_from == "edge":
         widths.reverse()
     clashes: list[str] = []
@@ -83,7 +83,7 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
     clashes += picture_frame(b, longest_m)
     left, low, _, _ = frame.outline.box
     b.fix("deck screw", SCREWS_AT_A_JOIST * _crossings(frame, rows), b.vec(left, low, 0.0), "screw")
-    return laid, list(dict.fromkeys(clashes))
+    return layout, list(dict.fromkeys(clashes))
 
 
 def _field(frame: DeckFrame, framed_m: float) -> Outline:

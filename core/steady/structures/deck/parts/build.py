@@ -13,7 +13,7 @@ from steady.layout.outline import Edge
 from steady.layout.plies import beam_plies
 from steady.plan.model import Cut, Footing, Layer, Part, PartPlacement, Vec
 from steady.structures.deck.checks.findings import DeckTimbers, line_of
-from steady.structures.deck.checks.footings import PostFound
+from steady.structures.deck.checks.footings import PostResult
 from steady.structures.deck.checks.posts import brace_leg_m
 from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Joist
 from steady.structures.deck.spec.deck import DeckSpec, runs_on, sistered
@@ -323,7 +323,7 @@ def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
     return list(dict.fromkeys(clashes))
 
 
-def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
+def posts_and_footings(b: Builder, posts: list[PostResult]) -> list[Footing]:
     """Posts with their connectors, knee braces, and the hole under each."""
     spec, timber = b.spec, b.timber
     made = []
@@ -352,7 +352,7 @@ def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
     return made
 
 
-def _notch(spec: DeckSpec, timber: DeckTimbers, post: PostFound) -> tuple[Cut, ...]:
+def _notch(spec: DeckSpec, timber: DeckTimbers, post: PostResult) -> tuple[Cut, ...]:
     """The notch of a post for a beam as thick as its plies, from the beam's underside to the post's top."""
     if spec.seat != "notch":
         return ()
@@ -361,9 +361,9 @@ def _notch(spec: DeckSpec, timber: DeckTimbers, post: PostFound) -> tuple[Cut, .
     return (Cut(end="end", kind="notch", at_m=at_m, mitre_rad=0.0, bevel_rad=0.0, size_m=size),)
 
 
-def _braces(b: Builder, posts: list[PostFound]) -> None:
+def _braces(b: Builder, posts: list[PostResult]) -> None:
     """Knee braces along every beam and across it, to the beam and to a joist pair: a frame racks both ways."""
-    by_beam: dict[str, list[PostFound]] = defaultdict(list)
+    by_beam: dict[str, list[PostResult]] = defaultdict(list)
     for post in posts:
         by_beam[post.at.id.rsplit("-", 1)[0]].append(post)
     lines = list(by_beam.values())
@@ -378,7 +378,7 @@ def _braces(b: Builder, posts: list[PostFound]) -> None:
                 _knee(b, post, u, v)
 
 
-def _knee(b: Builder, post: PostFound, u: float, v: float) -> None:
+def _knee(b: Builder, post: PostResult, u: float, v: float) -> None:
     """One brace at 45 degrees from a post, toward (u, v) in the framing axes."""
     stick = b.timber.joist
     leg = brace_leg_m(b.spec, post.top_m - post.foot_m)
@@ -400,7 +400,7 @@ def _knee(b: Builder, post: PostFound, u: float, v: float) -> None:
     b.fix(brace_lag(stick.thickness_m).item, 2 * LAGS_AN_END, start, "screw")
 
 
-def _footing(spec: DeckSpec, timber: DeckTimbers, post: PostFound, pid: str, ground: float) -> Footing:
+def _footing(spec: DeckSpec, timber: DeckTimbers, post: PostResult, pid: str, ground: float) -> Footing:
     shape = spec.footing_shape
     if post.embedded_m:
         made = layers(

@@ -8,7 +8,7 @@ from steady.plan.model import PartPlacement
 from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.layout.framing import joists_at
 from steady.structures.deck.parts.build import SAME_M, UP, Builder
-from steady.structures.guard.calculate import GuardFound, GuardRun
+from steady.structures.guard.calculate import GuardResult, GuardRun
 from steady.structures.part_grouping import mitered
 
 CAP_LONGEST_M = 3.6
@@ -58,7 +58,7 @@ def _joints(ends_m: tuple[float, float], posts_m: tuple[float, ...]) -> tuple[fl
     return joints
 
 
-def guard_posts(b: Builder, guard: GuardFound) -> tuple[tuple[float, float], ...]:
+def guard_posts(b: Builder, guard: GuardResult) -> tuple[tuple[float, float], ...]:
     """Middles of a guard's posts in framing axes (m)."""
     found = []
     for run in guard.runs:
@@ -74,7 +74,7 @@ def post_inset_m(b: Builder) -> float:
     return b.timber.joist.thickness_m + b.timber.guard_post.width_m / 2
 
 
-def build_guard(b: Builder, guard: GuardFound) -> None:
+def build_guard(b: Builder, guard: GuardResult) -> None:
     """Posts bolted inside the rim, two rails and a cap, balusters on the rails' outer faces; anchors and blocks at each post."""
     timber = b.timber
     post, baluster, rail = timber.guard_post, timber.baluster, rail_of(timber)
@@ -182,7 +182,7 @@ def _blocks(b: Builder, edge: Edge, at_m: float, name: str) -> None:
         )
 
 
-def _other_edge(guard: GuardFound, run: GuardRun, k: int) -> list[tuple[Edge, float]]:
+def _other_edge(guard: GuardResult, run: GuardRun, k: int) -> list[tuple[Edge, float]]:
     """The edge after a corner, with where the corner's post stands on it; none for any other post."""
     if not run.shares_last or k + 1 < len(run.posts_m):
         return []

@@ -4,12 +4,12 @@ import math
 
 from steady.layout.outline import Point
 from steady.plan.model import Curve, Mark, SquareDiagonal, Wall
-from steady.structures.deck.checks.footings import PostFound
+from steady.structures.deck.checks.footings import PostResult
 from steady.structures.deck.layout.framing import DeckFrame, height_of
 from steady.structures.deck.spec.deck import DeckSpec
 
 
-def marks(spec: DeckSpec, posts: list[PostFound]) -> list[Mark]:
+def marks(spec: DeckSpec, posts: list[PostResult]) -> list[Mark]:
     """One mark a post: along the house from its left end, and out from it."""
     return [
         Mark(

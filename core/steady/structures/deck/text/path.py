@@ -6,17 +6,17 @@ from steady.design_codes.results import given_step
 from steady.plan.model import CalculationStep, Detail
 from steady.structures.deck.checks.beams import effects_of
 from steady.structures.deck.checks.findings import DeckCheckCollector
-from steady.structures.deck.checks.footings import PostFound
+from steady.structures.deck.checks.footings import PostResult
 from steady.structures.deck.checks.joists import kinds
 from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.spec.deck import runs_on
 
 
-def load_path(found: DeckCheckCollector, frame: DeckFrame, posts: list[PostFound]) -> list[Detail]:
+def load_path(collector: DeckCheckCollector, frame: DeckFrame, posts: list[PostResult]) -> list[Detail]:
     """One detail with the steps; empty where there is no beam."""
     if not frame.beams or not posts:
         return []
-    spec, book, load = found.spec, found.book, found.load
+    spec, book, load = collector.spec, collector.book, collector.load
     u = book.units
     joist = frame.joists[len(frame.joists) // 2]
     _, effects = kinds(spec, (joist,))[0]

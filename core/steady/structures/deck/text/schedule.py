@@ -2,11 +2,11 @@
 
 from steady.plan.model import Member
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers, line_of
-from steady.structures.deck.checks.footings import PostFound
+from steady.structures.deck.checks.footings import PostResult
 from steady.structures.deck.checks.stairs import Stair
 from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.spec.deck import runs_on
-from steady.structures.guard.calculate import GuardFound
+from steady.structures.guard.calculate import GuardResult
 from steady.units.show import Tape
 from steady.value_objects import positional_value_object
 
@@ -15,13 +15,13 @@ from steady.value_objects import positional_value_object
 class Stands:
     """What stands under, around and before the frame."""
 
-    posts: list[PostFound]
-    guard: GuardFound
+    posts: list[PostResult]
+    guard: GuardResult
     stairs: list[Stair]
 
 
 def members(
-    found: DeckCheckCollector,
+    collector: DeckCheckCollector,
     frame: DeckFrame,
     timber: DeckTimbers,
     stands: Stands,
@@ -29,7 +29,7 @@ def members(
 ) -> list[Member]:
     """Every member that can be selected."""
     posts, guard, stairs = stands.posts, stands.guard, stands.stairs
-    spec = found.spec
+    spec = collector.spec
     me = spec.id
     past = f", {tape.length(frame.longest_past_m)} past the beam" if frame.longest_past_m > 0.005 else ""
     what = "stringers" if spec.bridge is not None else "joists"
@@ -42,7 +42,7 @@ def members(
         )
     ]
     if spec.bearings:
-        u, hardest = found.book.units, max(spec.bearings, key=lambda one: one.dead_n + one.live_n)
+        u, hardest = collector.book.units, max(spec.bearings, key=lambda one: one.dead_n + one.live_n)
         made.append(
             Member(
                 id=f"{me}/bearings",

@@ -6,7 +6,7 @@ from steady.design_codes.results import WindOnFence
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.gate.arch import ArchFound, ArchMade, calculate_arch, solid_height_m
+from steady.structures.gate.arch import ArchMade, ArchResult, calculate_arch, solid_height_m
 from steady.structures.gate.spec import Arch
 from steady.value_objects import value_object
 
@@ -22,7 +22,7 @@ class PlacedArch:
     rung: SectionItem
     top_m: float
     length_m: float
-    found: ArchFound
+    found: ArchResult
 
     @property
     def posts(self) -> tuple[str, str]:

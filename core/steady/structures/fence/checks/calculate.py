@@ -18,7 +18,7 @@ from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.layout.tops import tops
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.gate.arch import ArchFound
+from steady.structures.gate.arch import ArchResult
 from steady.structures.gate.calculate import LeafResult
 
 KEPT_MORE = 20
@@ -74,15 +74,15 @@ def run_checks(
     """Calculate every post and bay of a fence."""
     spec, book, loads = case.spec, case.book, still.loads
     still.alike.forget(KEPT_MORE + len(out.posts))
-    found = FenceCheckCollector(book=case.book, alike=still.alike)
-    found.pulls = pulls(hangings)
-    found.slams = slams(hangings, book)
-    found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
-    found.rise_m = {post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()}
-    found.extra_m = _extra_m(case, out)
+    collector = FenceCheckCollector(book=case.book, alike=still.alike)
+    collector.pulls = pulls(hangings)
+    collector.slams = slams(hangings, book)
+    collector.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
+    collector.rise_m = {post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()}
+    collector.extra_m = _extra_m(case, out)
     if loads.refused is not None:
-        found.not_covered.append(gap("fence.wind_load", spec.id, loads.refused))
-    found.not_covered.append(
+        collector.not_covered.append(gap("fence.wind_load", spec.id, loads.refused))
+    collector.not_covered.append(
         UncheckedItem(
             key="fence_span_table",
             about=spec.id,
@@ -91,21 +91,21 @@ def run_checks(
             would_have_to_change="nothing: use the calculation",
         )
     )
-    posts = PostChecks(case, loads, found)
+    posts = PostChecks(case, loads, collector)
     for index, post in enumerate(out.posts):
         if post.kind != "closing":
             posts.calculate(post, sides_of(spec, out, index))
-    rails = RailChecks(case, loads, found)
-    holds = FastenerChecks(case, loads, found)
+    rails = RailChecks(case, loads, collector)
+    holds = FastenerChecks(case, loads, collector)
     for bay in out.bays:
         if bay.opening is None:
             rails.calculate(bay)
             holds.calculate(bay)
-    brought_by: list[LeafResult | ArchFound] = [hanging.found for hanging in hangings]
+    brought_by: list[LeafResult | ArchResult] = [hanging.found for hanging in hangings]
     brought_by += [item.found for item in arches]
     for brought in brought_by:
-        found.checks += brought.checks
-        found.not_covered += brought.not_covered
+        collector.checks += brought.checks
+        collector.not_covered += brought.not_covered
     if case.site.use == "public":
-        found.nothing_said(spec.id, PUBLIC)
-    return found
+        collector.nothing_said(spec.id, PUBLIC)
+    return collector

@@ -3,7 +3,7 @@
 from collections.abc import Hashable
 
 from steady.data.checks import case_label
-from steady.design_codes.requests import ScrewAsk
+from steady.design_codes.requests import ScrewInput
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.loads.tributary import gather
@@ -23,12 +23,12 @@ WIND = case_label("wind")
 class FastenerChecks:
     """Bays one after another; bays under one pressure share their working."""
 
-    def __init__(self, case: FenceCase, loads: LineWind, found: FenceCheckCollector) -> None:
+    def __init__(self, case: FenceCase, loads: LineWind, collector: FenceCheckCollector) -> None:
         self.case = case
         spec, book, timber = case.spec, case.book, case.timber
-        self.spec, self.book, self.loads, self.timber, self.found = spec, book, loads, timber, found
+        self.spec, self.book, self.loads, self.timber, self.found = spec, book, loads, timber, collector
         self.u = book.units
-        self._alike: dict[Hashable, Alike] = found.alike.holds
+        self._alike: dict[Hashable, Alike] = collector.alike.holds
         self.lie = rows(spec, timber.rail)
         ends_m = self.lie.first_m + self.lie.step_m / 2
         self.strip_m = max(ends_m, self.lie.step_m) if self.lie.count > 2 else spec.height_m / max(1, self.lie.count)
@@ -193,7 +193,7 @@ class FastenerChecks:
         try:
             wood = outdoors(into)
             limit = self.book.screws_in_wind(
-                ScrewAsk(
+                ScrewInput(
                     count=count,
                     diameter_m=screw_m(picked.item),
                     holds_m=picked.holds_m if picked.holds_m < HOLDS_M - SAME_M else max(picked.holds_m, HOLDS_M),

@@ -21,8 +21,8 @@ from steady.structures.wood import outdoors
 class PostBends:
     """Bending checks of a fence's posts; posts that carry the same share their working."""
 
-    def __init__(self, case: FenceCase, soil: Soil | None, found: FenceCheckCollector) -> None:
-        self.case, self.soil, self.found, self.u = case, soil, found, case.book.units
+    def __init__(self, case: FenceCase, soil: Soil | None, collector: FenceCheckCollector) -> None:
+        self.case, self.soil, self.found, self.u = case, soil, collector, case.book.units
         self._bends: dict[tuple[str, float, str], tuple[CalculationStep, CalculationStep]] = {}
 
     def _strength_for(self, wood: PostWood, load: LoadType) -> CalculationStep | None:

@@ -16,7 +16,7 @@ from steady.structures.fence.checks.foundations import FoundationType, side_widt
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
 from steady.structures.fence.checks.post_bending import PostBends
 from steady.structures.fence.checks.post_wood import PostWood, PostWoods, turned
-from steady.structures.fence.checks.stability import LateralChecks, LateralPush, PierAsk
+from steady.structures.fence.checks.stability import LateralChecks, LateralPush, PierInput
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import together
@@ -38,10 +38,10 @@ BELOW_ICE_M = 0.15
 class PostChecks:
     """Posts one after another; posts that carry the same share their working."""
 
-    def __init__(self, case: FenceCase, loads: LineWind, found: FenceCheckCollector) -> None:
+    def __init__(self, case: FenceCase, loads: LineWind, collector: FenceCheckCollector) -> None:
         self.case = case
         spec, site, book, timber = case.spec, case.site, case.book, case.timber
-        self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, found
+        self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, collector
         self.u = book.units
         self.timber = timber
         self.top_m = spec.height_m + spec.gap_m
@@ -51,9 +51,9 @@ class PostChecks:
         self.soil_refused: OutOfScopeError | None = None
         self._depths: dict[tuple[float, float, float, float], tuple[CalculationStep, tuple[CalculationStep, ...]]] = {}
         self.ways: dict[str, FoundationType] = {}
-        self.upright = LateralChecks(case, timber.rail, found)
+        self.upright = LateralChecks(case, timber.rail, collector)
         self._built_steps: dict[float, CalculationStep] = {}
-        self._alike: dict[Hashable, _Kept] = found.alike.posts
+        self._alike: dict[Hashable, _Kept] = collector.alike.posts
         self.woods = PostWoods(case)
         self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
         if spec.weather == "ice and salt" and site.frost_m > 0:
@@ -63,7 +63,7 @@ class PostChecks:
             self.soil = soil_of(site, book)
         except OutOfScopeError as refused:
             self.soil_refused = refused
-        self.bends = PostBends(case, self.soil, found)
+        self.bends = PostBends(case, self.soil, collector)
 
     def calculate(self, post: Post, sides: "Sides") -> None:
         """One post: what it carries from both sides, how deep it goes, whether it bends too far."""
@@ -269,7 +269,7 @@ class PostChecks:
             demands.append(
                 ("local minimum", least_m, _given("least depth", least_m, "practice: 12 in at least", self.u))
             )
-            ask = PierAsk(width_m, self.soil, factor, tuple(demands))
+            ask = PierInput(width_m, self.soil, factor, tuple(demands))
             self.upright.pier_m(post, pushes if self.soil is not None else [], ask)
         else:
             self.found.governs[post.id] = "existing slab" if way.stands == "slab" else "a block on its bed"

@@ -30,14 +30,14 @@ _Row = tuple[str, CalculationStep, CalculationStep, tuple[CalculationStep, ...],
 class RailChecks:
     """Rails bay by bay: wind and dead load together, a person leaning, sag over years."""
 
-    def __init__(self, case: FenceCase, loads: LineWind, found: FenceCheckCollector) -> None:
+    def __init__(self, case: FenceCase, loads: LineWind, collector: FenceCheckCollector) -> None:
         self.case = case
         spec, book, timber = case.spec, case.book, case.timber
-        self.spec, self.loads, self.found = spec, loads, found
+        self.spec, self.loads, self.found = spec, loads, collector
         u = self.u = book.units
         self.added_source = book.added_source
         # Bays alike in span and wind share their working: name, demand, limit, steps, case.
-        self._alike: dict[Hashable, list[_Row]] = found.alike.rails
+        self._alike: dict[Hashable, list[_Row]] = collector.alike.rails
         self._fresh: list[_Row] = []
         rail = timber.rail
         slats = spec.infill.style in ("slats", "louvres")

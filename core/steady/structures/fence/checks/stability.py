@@ -54,10 +54,10 @@ class LateralPush:
 class LateralChecks:
     """Posts on bases, one after another: bases, braces, anchors, slab edges, and how deep a pier goes."""
 
-    def __init__(self, case: FenceCase, brace: SectionItem, found: FenceCheckCollector) -> None:
+    def __init__(self, case: FenceCase, brace: SectionItem, collector: FenceCheckCollector) -> None:
         self.case = case
         spec, book = case.spec, case.book
-        self.spec, self.book, self.brace, self.found = spec, book, brace, found
+        self.spec, self.book, self.brace, self.found = spec, book, brace, collector
         self.u = book.units
         self.up: Upright = spec.foot_detail.upright
 
@@ -246,7 +246,7 @@ class LateralChecks:
             limit = self._rated("V_r", self.up.shear_n / u.force_n, u.force, "what one foot's anchors carry sideways")
             self._check(name, about, push, demand, limit, moment)
 
-    def pier_m(self, post: Post, pushes: list[LateralPush], hold: "PierAsk") -> None:
+    def pier_m(self, post: Post, pushes: list[LateralPush], hold: "PierInput") -> None:
         """How deep a pier goes: frost, the local least, and its push on the ground."""
         about = f"{self.spec.id}/post/{post.id}"
         demands = list(hold.demands)
@@ -291,7 +291,7 @@ def _safely(asks: CheckOrigin) -> CheckOrigin:
 
 
 @positional_value_object
-class PierAsk:
+class PierInput:
     """What a pier's depth depends on besides its pushes: width, soil, and the depths asked for anyway."""
 
     width_m: float
@@ -305,7 +305,7 @@ def own_weight(
     out: SetOut,
     weighs: tuple[list[Part], int],
     loads: LineWind,
-    found: FenceCheckCollector,
+    collector: FenceCheckCollector,
 ) -> None:
     """Whether a frame on loose blocks stands by its weight as one body: each straight's wind tips it, or slides it.
 
@@ -370,8 +370,8 @@ def own_weight(
             source=f"statics: {share:g} of the weight; a is how far its middle stands from the farthest blocks' edge",
             says="what its weight holds",
         )
-        found.at_least("overturning", about, holds, tips, (force,), case=WIND, by_wind=True)
-        _top_held(case, out, index, alone, found)
+        collector.at_least("overturning", about, holds, tips, (force,), case=WIND, by_wind=True)
+        _top_held(case, out, index, alone, collector)
         slides = CalculationStep(
             symbol="P_has",
             value=total * detail.friction_ratio / u.force_n,
@@ -381,14 +381,14 @@ def own_weight(
             source="statics; the user's friction",
             says="what holds it from sliding",
         )
-        found.at_least("sliding", about, slides, force, case=WIND, by_wind=True)
+        collector.at_least("sliding", about, slides, force, case=WIND, by_wind=True)
 
 
 def _wind_step(force_n: float, u: Units, says: str) -> CalculationStep:
     return given_step("P", force_n / u.force_n, u.force, "statics: the wind's zones", says)
 
 
-def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, found: FenceCheckCollector) -> None:
+def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, collector: FenceCheckCollector) -> None:
     """Posts in loose blocks are hinges: along a straight the top rail holds them, from corner to corner.
 
     It carries half of the wind: as a span where both ends are corners, as an arm where one is.
@@ -399,7 +399,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, 
     corners = {post.station_m for post in out.posts if post.kind in ("corner", "closing")}
     held = sum(any(abs(at - end) < 0.01 for at in corners) for end in (leg.from_m, leg.to_m))
     if not held:
-        found.not_covered.append(
+        collector.not_covered.append(
             UncheckedItem(
                 key="top_rail.bending_between_corners",
                 about=about,
@@ -442,9 +442,9 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: CalculationStep, 
     try:
         limit = book.bending_strength(outdoors(rail, flat=not flat), "wind")
     except OutOfScopeError as refused:
-        found.not_covered.append(gap("top_rail.bending_between_corners", about, refused))
+        collector.not_covered.append(gap("top_rail.bending_between_corners", about, refused))
         return
-    found.at_most(
+    collector.at_most(
         "top_rail.bending_between_corners",
         about,
         stress,

@@ -40,14 +40,14 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
         widths = [None, *wider[:1]]
         for bay_m in bays:
             for rail in rails:
-                for laid in ("on edge", "flat") if spec.infill.style in BOARDED else (spec.rail_laid,):
+                for layout in ("on edge", "flat") if spec.infill.style in BOARDED else (spec.rail_laid,):
                     for count in (2, 3) if spec.infill.style != "slats" else (spec.rails_count,):
                         for width_m in widths:
                             wish: dict[str, object] = {
                                 "post": post.key,
                                 "bay_max_m": bay_m,
                                 "rail": rail,
-                                "rail_laid": laid,
+                                "rail_laid": layout,
                                 "rails_count": count,
                                 "hole_width_m": width_m,
                                 "built_on": Basis.CALCULATED,

@@ -400,12 +400,12 @@ def _rails(spec: FenceSpec, rails: list[SectionItem]) -> list[dict[str, object]]
     """Rails to try, least wood first; what is not boards keeps its own."""
     if spec.infill.style not in BOARDED:
         return [{}]
-    laid = ("flat",) if spec.infill.style == "both faces" else ("flat", "on edge")
+    layout = ("flat",) if spec.infill.style == "both faces" else ("flat", "on edge")
     tried: list[tuple[float, dict[str, object]]] = [
         (item.width_m * item.thickness_m * count, {"rail": item.key, "rails_count": count, "rail_laid": way})
         for item in rails
         for count in (2, 3, 4)
-        for way in laid
+        for way in layout
         if spec.infill.style != "both faces" or item.key == spec.rail
     ]
     return [change for _, change in sorted(tried, key=lambda row: row[0])]

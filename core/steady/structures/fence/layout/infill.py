@@ -44,7 +44,7 @@ class InfillRows:
         return stick.width_m if self.upright else stick.thickness_m
 
 
-def laid(spec: FenceSpec) -> tuple[bool, bool]:
+def layout(spec: FenceSpec) -> tuple[bool, bool]:
     """Whether rails (slats, louvres) lie on the posts' face, and whether they stand on their narrow edge."""
     if spec.infill.style == "louvres":
         return False, False
@@ -74,18 +74,18 @@ def rows(spec: FenceSpec, stick: SectionItem) -> InfillRows:
     """How rails are stacked, or slats where there are no boards."""
     if spec.infill.style == "slats":
         found = screen(spec, stick)
-        return InfillRows(found.slats, found.left_m + stick.width_m / 2, stick.width_m + found.cut_m, *laid(spec))
+        return InfillRows(found.slats, found.left_m + stick.width_m / 2, stick.width_m + found.cut_m, *layout(spec))
     if spec.infill.style == "louvres":
         count, pitch_m = louvres(spec, stick)
-        return InfillRows(count, pitch_m / 2, pitch_m, *laid(spec), spec.infill.tilt_rad)
+        return InfillRows(count, pitch_m / 2, pitch_m, *layout(spec), spec.infill.tilt_rad)
     if spec.infill.style == "bought panels":
         return InfillRows(0, 0.0, 0.0, False, False)
     if spec.infill.style in WIRED:
         # Wire hangs on the posts; a timber rail along its top only so that it is seen.
         deep_m = stick.thickness_m if spec.rail_laid == "flat" else stick.width_m
-        return InfillRows(int(spec.infill.sight_rail), spec.height_m - deep_m / 2, 0.0, *laid(spec))
+        return InfillRows(int(spec.infill.sight_rail), spec.height_m - deep_m / 2, 0.0, *layout(spec))
     step_m = (spec.height_m - 2 * spec.rail_inset_m) / (spec.rails_count - 1)
-    return InfillRows(spec.rails_count, spec.rail_inset_m, step_m, *laid(spec))
+    return InfillRows(spec.rails_count, spec.rail_inset_m, step_m, *layout(spec))
 
 
 def louvres(spec: FenceSpec, stick: SectionItem) -> tuple[int, float]:

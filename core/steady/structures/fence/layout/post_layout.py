@@ -11,7 +11,7 @@ from steady.layout.bays import TOLERANCE_M, BaySpacing, Zone, bays_round_zones, 
 from steady.layout.path import Path
 from steady.layout.rails import longest_level_m
 from steady.structures.fence.layout.fixed import fixed_posts, name_of
-from steady.structures.fence.layout.infill import laid
+from steady.structures.fence.layout.infill import layout
 from steady.structures.fence.layout.stations import LineBay, Post, SetOut
 from steady.structures.fence.layout.tops import stepped, straight_tops
 from steady.structures.fence.spec.case import FenceCase
@@ -143,7 +143,7 @@ def bay_limit(case: FenceCase, before: Post, after: Post, bears: Bears | None = 
     spec, yard, timber = case.spec, case.yard, case.timber
     wish_m, wished = _wish(case, before, after, bears)
     rail, from_m, to_m = timber.rail, before.station_m, after.station_m
-    on_face, upright = laid(spec)
+    on_face, upright = layout(spec)
     on_sale = yard.lengths(rail.key)
     if not on_sale:
         return wish_m, wished

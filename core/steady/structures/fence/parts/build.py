@@ -30,7 +30,7 @@ from steady.structures.fence.spec.timber import FenceTimbers
 def posts_and_footings(
     case: FenceCase,
     out: SetOut,
-    found: FenceCheckCollector,
+    collector: FenceCheckCollector,
     tops: dict[str, float],
 ) -> tuple[list[Part], list[Footing]]:
     """Posts, grouped by length, and what each stands in or on.
@@ -48,7 +48,7 @@ def posts_and_footings(
         if post.kind in NOT_OURS:
             continue
         way = way_at(spec, post.station_m)
-        embed_m = found.embedment_m[post.id]
+        embed_m = collector.embedment_m[post.id]
         above_m = tops.get(post.id, spec.gap_m + spec.height_m)
         stick = post.stick
         foot = foot_m(spec, way)
@@ -79,7 +79,7 @@ def posts_and_footings(
                 embedment_m=embed_m,
                 hole_m=hole_depth_m(spec, way, embed_m),
                 hole_width_m=_wide_m(case, way, stick),
-                depth_governed_by=found.governs[post.id],
+                depth_governed_by=collector.governs[post.id],
                 width_governed_by=by_width,
                 hand_dug=hand_dug(spec, post.station_m),
                 foot_m=foot,

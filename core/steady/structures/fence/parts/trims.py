@@ -8,7 +8,7 @@ from steady.catalog.items import SectionItem
 from steady.plan.model import Cut, Part, PartPlacement
 from steady.structures.fence.checks.clearances import base_boards
 from steady.structures.fence.layout.boards import SLIM_M
-from steady.structures.fence.layout.infill import BOARDED, laid, rows, stiffeners
+from steady.structures.fence.layout.infill import BOARDED, layout, rows, stiffeners
 from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, BoardStretch, Faces, beside, side
 from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.parts.pieces import grouped, hardware, level_place
@@ -73,7 +73,7 @@ def _stiffeners(
     # Slats between the posts lie where their stiffeners would: these stand behind them.
     spec, timber = case.spec, case.timber
     behind_m = side(spec) * (timber.post.thickness_m - timber.rail.thickness_m) / 2
-    behind_m -= 0.0 if laid(spec)[0] else side(spec) * timber.rail.thickness_m
+    behind_m -= 0.0 if layout(spec)[0] else side(spec) * timber.rail.thickness_m
 
     def lie() -> Iterator[tuple[float, PartPlacement]]:
         for run in runs:

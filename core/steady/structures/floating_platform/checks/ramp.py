@@ -23,10 +23,10 @@ def seasonal_slopes(spec: FloatSpec, deck_m: float) -> list[Sloped]:
     return [ramp_at(spec, deck_m, water) for water in (0.0, -spec.low_m, spec.high_m)]
 
 
-def check_ramp(found: CheckCollector, case: DesignInput, laid: FloatLayout, ramps: tuple[Sloped, ...]) -> None:
+def check_ramp(collector: CheckCollector, case: DesignInput, layout: FloatLayout, ramps: tuple[Sloped, ...]) -> None:
     """The ramp as a bridge with a moving end: its stringers under people, and its slope over the year's water."""
     spec: FloatSpec = case.spec
-    about, stick = f"{spec.id}/ramp", laid.timber.stringer
+    about, stick = f"{spec.id}/ramp", layout.timber.stringer
     assert stick is not None
     steep = max(ramps, key=lambda one: abs(one.slope_rad))
     slope = CalculationStep(
@@ -41,14 +41,16 @@ def check_ramp(found: CheckCollector, case: DesignInput, laid: FloatLayout, ramp
     water = "lowest" if steep.water_m < 0 else "highest" if steep.water_m > 0 else "today's"
     limit = given_step("i_max", SLOPE_RATIO, "", "practice: our own; a wet ramp steeper than 1 in 4 throws people")
     if slope.value > 0:
-        found.at_most("gangway.slope", about, slope, limit, (), case=f"at the {water} water", asks=CheckOrigin.SAFETY)
+        collector.at_most(
+            "gangway.slope", about, slope, limit, (), case=f"at the {water} water", asks=CheckOrigin.SAFETY
+        )
     try:
         live_pa = si(live_load(case))
     except OutOfScopeError as refused:
-        found.gap("stringer.bending", about, refused)
+        collector.gap("stringer.bending", about, refused)
         return
     each = spec.ramp.width_m / (spec.ramp.count - 1)
-    board = laid.timber.board
+    board = layout.timber.board
     own = (board.density_kg_per_m3 * board.thickness_m * each) + (
         stick.density_kg_per_m3 * stick.thickness_m * stick.width_m
     )
@@ -61,4 +63,4 @@ def check_ramp(found: CheckCollector, case: DesignInput, laid: FloatLayout, ramp
         ),
     ]
     dead = run.even(own * GRAVITY * spec.soaked_ratio)
-    check_run(found, Bends("stringer", about, wood, run), dead, loads, found.book.deck_sags(wood, 1))
+    check_run(collector, Bends("stringer", about, wood, run), dead, loads, collector.book.deck_sags(wood, 1))

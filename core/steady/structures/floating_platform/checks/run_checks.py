@@ -22,18 +22,18 @@ MOST_M2, MOST_PEOPLE = 25.0, 16
 class Built:
     """What floats: the platform's own pieces, z from the barrels' underside, its ramp's, and what cannot be cut."""
 
-    laid: FloatLayout
+    layout: FloatLayout
     own: tuple[Part, ...]
     ramp: tuple[Part, ...]
     clashes: tuple[str, ...]
 
 
 @value_object
-class FloatFound:
+class FloatResult:
     """Everything calculated. `wet` and `dry`: afloat with soaked and with dry wood; None: it sinks under its own weight."""
 
     findings: CheckCollector
-    laid: FloatLayout
+    layout: FloatLayout
     own: tuple[Part, ...]
     clashes: tuple[str, ...]
     dry: Afloat
@@ -47,17 +47,17 @@ class FloatFound:
         return math.fsum(part.mass_kg * part.count for part in self.own if part.role != "decking")
 
 
-def check_float(case: DesignInput, built: Built) -> FloatFound:
+def check_float(case: DesignInput, built: Built) -> FloatResult:
     """Calculate a platform.
 
     Raises:
         InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     spec: FloatSpec = case.spec
-    found, laid, clashes = CheckCollector(book=case.book), built.laid, list(built.clashes)
+    found, layout, clashes = CheckCollector(book=case.book), built.layout, list(built.clashes)
     ramp_kg = math.fsum(part.mass_kg * part.count for part in built.ramp)
-    dry = Afloat(spec, laid, masses_of(spec, laid, built.own, ramp_kg))
-    wet = Afloat(spec, laid, masses_of(spec, laid, built.own, ramp_kg, spec.soaked_ratio))
+    dry = Afloat(spec, layout, masses_of(spec, layout, built.own, ramp_kg))
+    wet = Afloat(spec, layout, masses_of(spec, layout, built.own, ramp_kg, spec.soaked_ratio))
     try:
         draft = wet.draft()
         check_stability(found, wet)
@@ -66,11 +66,11 @@ def check_float(case: DesignInput, built: Built) -> FloatFound:
             found.gap(name, f"{spec.id}/afloat", refused)
         clashes.append("Buoyancy is less than self-weight. Add barrels or use larger ones.")
         draft = spec.barrel.diameter_m
-    ramps = tuple(seasonal_slopes(spec, laid.heights.deck_m - draft)) if spec.ramp.length_m else ()
-    check_members(found, case, laid)
-    check_joints(found, case, laid)
+    ramps = tuple(seasonal_slopes(spec, layout.heights.deck_m - draft)) if spec.ramp.length_m else ()
+    check_members(found, case, layout)
+    check_joints(found, case, layout)
     if ramps:
-        check_ramp(found, case, laid, ramps)
+        check_ramp(found, case, layout, ramps)
     if not spec.moorings.strip():
         found.gap(
             "moorings.capacity",
@@ -80,9 +80,9 @@ def check_float(case: DesignInput, built: Built) -> FloatFound:
             ),
             crew=True,
         )
-    return FloatFound(
+    return FloatResult(
         findings=found,
-        laid=laid,
+        layout=layout,
         own=built.own,
         clashes=tuple(clashes),
         dry=dry,
@@ -92,7 +92,7 @@ def check_float(case: DesignInput, built: Built) -> FloatFound:
     )
 
 
-def out_of_scope(found: CheckCollector, case: DesignInput) -> None:
+def out_of_scope(collector: CheckCollector, case: DesignInput) -> None:
     """What this program does not answer for: then nothing is said to pass."""
     spec: FloatSpec = case.spec
     why = ""
@@ -109,7 +109,7 @@ def out_of_scope(found: CheckCollector, case: DesignInput) -> None:
     elif spec.ice == "in":
         why = "how ice squeezes and lifts what is left in it is not calculated"
     if why:
-        found.nothing_said(spec.id, why, MENDS.get(why, "ask an engineer"))
+        collector.nothing_said(spec.id, why, MENDS.get(why, "ask an engineer"))
 
 
 MENDS = {

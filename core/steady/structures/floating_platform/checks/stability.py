@@ -22,35 +22,35 @@ UNDER = (
 HYDRO = "hydrostatics"
 
 
-def check_stability(found: CheckCollector, wet: Afloat) -> None:
+def check_stability(collector: CheckCollector, wet: Afloat) -> None:
     """Everything about how it floats, its wood soaked.
 
     Raises:
         OutOfScopeError: It sinks under its own weight.
     """
     wet.draft()
-    _floats(found, wet)
-    _lost(found, wet)
+    _floats(collector, wet)
+    _lost(collector, wet)
 
 
 def _degrees(symbol: str, value_rad: float, says: str, source: str = HYDRO) -> CalculationStep:
     return given_step(symbol, math.degrees(value_rad), "deg", source, says)
 
 
-def _floats(found: CheckCollector, wet: Afloat) -> None:
+def _floats(collector: CheckCollector, wet: Afloat) -> None:
     """Freeboard and draft with everybody spread, half of them at an edge, all of them at one."""
     about, n = f"{wet.spec.id}/afloat", wet.count
     # Where nobody said how many, the number is ours: made to fit every limit.
     own = wet.spec.people is None
-    limit = found.length_step("F_min", FREEBOARD_M, "everybody spread over it", UNDER)
+    limit = collector.length_step("F_min", FREEBOARD_M, "everybody spread over it", UNDER)
     try:
         has = max(wet.freeboard(n), 1e-6)
     except OutOfScopeError:
         has = 1e-6  # it sinks under them: nothing of it stands over the water
-    found.at_least(
+    collector.at_least(
         "float.freeboard_full_load",
         about,
-        found.length_step("F", has, f"deck over the water with {people_says(n)}", HYDRO),
+        collector.length_step("F", has, f"deck over the water with {people_says(n)}", HYDRO),
         limit,
         _weights(wet),
         case=f"{people_says(n)}, wood soaked",
@@ -60,7 +60,7 @@ def _floats(found: CheckCollector, wet: Afloat) -> None:
     sunk = given_step("f", wet.sunk(n), "", HYDRO, "all that floats over what the barrels displace")
     most = given_step("f_max", SUNK_SHARE, "", UNDER)
     case = f"{people_says(n)} spread"
-    found.at_most(
+    collector.at_most(
         "barrels.submergence",
         about,
         sunk,
@@ -73,7 +73,7 @@ def _floats(found: CheckCollector, wet: Afloat) -> None:
     half = -(-n // 2)
     for way, lean in (("one side", wet.at_side), ("one end", wet.at_end)):
         heel = _lean(lambda lean=lean: lean(half))  # type: ignore[misc]
-        found.at_most(
+        collector.at_most(
             "float.heel_half_load_at_edge",
             about,
             _degrees("theta", heel, f"exact: each barrel's lift at its own centre, {people_says(half)} at {way}"),
@@ -83,7 +83,7 @@ def _floats(found: CheckCollector, wet: Afloat) -> None:
             asks=CheckOrigin.SAFETY,
             fitted=own,
         )
-    found.at_least(
+    collector.at_least(
         "float.stability_full_load_at_edge",
         about,
         given_step("N_b", float(wet.no_balance_at), "people", HYDRO, "at one edge or end no balance is found"),
@@ -135,11 +135,11 @@ def _weights(wet: Afloat) -> tuple[CalculationStep, ...]:
     )
 
 
-def _lost(found: CheckCollector, wet: Afloat) -> None:
+def _lost(collector: CheckCollector, wet: Afloat) -> None:
     """A corner barrel full of water: everybody in the middle, the edge still over the water."""
     spec, people = wet.spec, wet.count
     worst, limit = wet.lost(people)
-    found.at_most(
+    collector.at_most(
         "float.one_barrel_flooded",
         f"{spec.id}/afloat",
         _degrees("theta_1", worst, "a corner barrel full of water, everybody in the middle"),

@@ -40,15 +40,15 @@ def gapped(stick: SectionItem, shared: bool = False) -> Wood:
     return replace(outdoors(stick), shared=shared, sheathed=False)
 
 
-def _dead_pa(laid: FloatLayout) -> float:
+def _dead_pa(layout: FloatLayout) -> float:
     """Boards and joists on plan. Source: geometry."""
-    t = laid.timber
+    t = layout.timber
     boards = t.board.density_kg_per_m3 * t.board.thickness_m
-    joists = t.joist.density_kg_per_m3 * t.joist.thickness_m * t.joist.width_m / laid.joists.spacing_m
+    joists = t.joist.density_kg_per_m3 * t.joist.thickness_m * t.joist.width_m / layout.joists.spacing_m
     return (boards + joists) * GRAVITY
 
 
-def check_members(found: CheckCollector, case: DesignInput, laid: FloatLayout) -> None:
+def check_members(collector: CheckCollector, case: DesignInput, layout: FloatLayout) -> None:
     """Joists over the cradle rails, rails over the barrels (afloat, pressed up, and on a stand), boards over the joists."""
     spec: FloatSpec = case.spec
     try:
@@ -62,36 +62,40 @@ def check_members(found: CheckCollector, case: DesignInput, laid: FloatLayout) -
             "cradle_rail.shear",
             "cradle_rail.deflection",
         ):
-            found.gap(name, f"{spec.id}/joists", refused)
+            collector.gap(name, f"{spec.id}/joists", refused)
         for name in ("cradle_rail_upward_load.bending", "deck_board.allowable_span"):
-            found.gap(name, f"{spec.id}/cradles", refused)
+            collector.gap(name, f"{spec.id}/cradles", refused)
         return
-    live_pa, dead_pa = si(live), _dead_pa(laid) * spec.soaked_ratio
-    joist = _joist_run(spec, laid)
-    _joists(found, spec, laid, joist, (dead_pa, live_pa))
+    live_pa, dead_pa = si(live), _dead_pa(layout) * spec.soaked_ratio
+    joist = _joist_run(spec, layout)
+    _joists(collector, spec, layout, joist, (dead_pa, live_pa))
     # A rail carries the most loaded of the joists' lines, per metre along it.
     width_m = max(joist.reactions_n(1.0))
-    _cradles(found, spec, laid, (dead_pa * width_m, live_pa * width_m))
+    _cradles(collector, spec, layout, (dead_pa * width_m, live_pa * width_m))
     floor = Flooring(
-        board=laid.timber.board,
-        spacing_m=laid.joists.spacing_m,
-        joist_m=laid.timber.joist.thickness_m,
+        board=layout.timber.board,
+        spacing_m=layout.joists.spacing_m,
+        joist_m=layout.timber.joist.thickness_m,
         dead_pa=dead_pa,
     )
-    check_boards(found, f"{spec.id}/boards", floor)
+    check_boards(collector, f"{spec.id}/boards", floor)
 
 
-def _joist_run(spec: FloatSpec, laid: FloatLayout) -> ContinuousMember:
-    t = laid.timber.joist.thickness_m
-    return ContinuousMember(length_m=spec.wide_m - 2 * t, supports_m=tuple(y - t for y in laid.cradles_m))
+def _joist_run(spec: FloatSpec, layout: FloatLayout) -> ContinuousMember:
+    t = layout.timber.joist.thickness_m
+    return ContinuousMember(length_m=spec.wide_m - 2 * t, supports_m=tuple(y - t for y in layout.cradles_m))
 
 
 def _joists(
-    found: CheckCollector, spec: FloatSpec, laid: FloatLayout, run: ContinuousMember, loads_pa: tuple[float, float]
+    collector: CheckCollector,
+    spec: FloatSpec,
+    layout: FloatLayout,
+    run: ContinuousMember,
+    loads_pa: tuple[float, float],
 ) -> None:
-    each = laid.joists.spacing_m
+    each = layout.joists.spacing_m
     dead_pa, live_pa = loads_pa
-    wood = gapped(laid.timber.joist, shared=each <= 0.61)
+    wood = gapped(layout.timber.joist, shared=each <= 0.61)
     between = max(zip(run.supports_m, run.supports_m[1:], strict=False), key=lambda pair: pair[1] - pair[0])
     middle = SpreadLoad(from_m=between[0], to_m=between[1], start_n_per_m=live_pa * each, end_n_per_m=live_pa * each)
     loads = [
@@ -99,32 +103,32 @@ def _joists(
         Loaded(says="people between the rows", action=run.under([middle]), lasts="floor"),
         Loaded(says="a person at the edge", action=run.point(PERSON_N, 0.0), lasts="floor", sags=False),
     ]
-    limits = found.book.deck_sags(wood, 1)
-    check_run(found, Bends("joist", f"{spec.id}/joists", wood, run), run.even(dead_pa * each), loads, limits)
+    limits = collector.book.deck_sags(wood, 1)
+    check_run(collector, Bends("joist", f"{spec.id}/joists", wood, run), run.even(dead_pa * each), loads, limits)
 
 
-def _cradles(found: CheckCollector, spec: FloatSpec, laid: FloatLayout, lines_n: tuple[float, float]) -> None:
+def _cradles(collector: CheckCollector, spec: FloatSpec, layout: FloatLayout, lines_n: tuple[float, float]) -> None:
     """Afloat a rail lies on its barrels; on a stand it hangs between the outer two with nobody on it."""
-    about, wood = f"{spec.id}/cradles", gapped(laid.timber.cradle)
+    about, wood = f"{spec.id}/cradles", gapped(layout.timber.cradle)
     dead_n, live_n = lines_n
-    limits = found.book.deck_sags(wood, 1)
-    if len(laid.along_m) > 1:
-        run = ContinuousMember(length_m=spec.long_m, supports_m=laid.along_m)
+    limits = collector.book.deck_sags(wood, 1)
+    if len(layout.along_m) > 1:
+        run = ContinuousMember(length_m=spec.long_m, supports_m=layout.along_m)
         loads = [Loaded(says="uniform live load", action=run.even(live_n), lasts="floor")]
-        check_run(found, Bends("cradle_rail", about, wood, run), run.even(dead_n), loads, limits)
-        ends = ContinuousMember(length_m=spec.long_m, supports_m=(laid.along_m[0], laid.along_m[-1]))
-        barrels_n = spec.barrel.mass_kg * GRAVITY / 2 * len(laid.along_m) / spec.long_m
+        check_run(collector, Bends("cradle_rail", about, wood, run), run.even(dead_n), loads, limits)
+        ends = ContinuousMember(length_m=spec.long_m, supports_m=(layout.along_m[0], layout.along_m[-1]))
+        barrels_n = spec.barrel.mass_kg * GRAVITY / 2 * len(layout.along_m) / spec.long_m
         ashore = [
             Loaded(says="on stand or ice, supported at ends", action=ends.even(dead_n + barrels_n), lasts="floor")
         ]
-        check_run(found, Bends("cradle_rail", about, wood, ends), NOTHING, ashore, ())
-    pressed = ContinuousMember(length_m=laid.joists.spacing_m, supports_m=(0.0, laid.joists.spacing_m))
+        check_run(collector, Bends("cradle_rail", about, wood, ends), NOTHING, ashore, ())
+    pressed = ContinuousMember(length_m=layout.joists.spacing_m, supports_m=(0.0, layout.joists.spacing_m))
     up_n = push_up_n(spec) / 2 / laid_length_m(spec)
     load = [Loaded(says="one barrel fully submerged", action=pressed.even(up_n), lasts="floor", sags=False)]
-    before = list(found.checks)
-    found.checks = []
-    check_run(found, Bends("cradle_rail_upward_load", about, wood, pressed), NOTHING, load, ())
-    found.checks = [*before, *found.checks]
+    before = list(collector.checks)
+    collector.checks = []
+    check_run(collector, Bends("cradle_rail_upward_load", about, wood, pressed), NOTHING, load, ())
+    collector.checks = [*before, *collector.checks]
 
 
 def push_up_n(spec: FloatSpec) -> float:
@@ -142,7 +146,7 @@ def laid_length_m(spec: FloatSpec) -> float:
     return spec.barrel.volume_m3 / (math.pi * spec.barrel.diameter_m**2 / 4)
 
 
-def check_joints(found: CheckCollector, case: DesignInput, laid: FloatLayout) -> None:
+def check_joints(collector: CheckCollector, case: DesignInput, layout: FloatLayout) -> None:
     """What only a maker's number closes: straps on lifting, angles between rails and joists."""
     spec: FloatSpec = case.spec
     u = case.book.units
@@ -156,7 +160,7 @@ def check_joints(found: CheckCollector, case: DesignInput, laid: FloatLayout) ->
         source="statics: a barrel full of water lifted with the platform, webbing halved for the sun",
         says="each strap, new",
     )
-    found.gap(
+    collector.gap(
         "barrel_straps.capacity",
         f"{spec.id}/barrels",
         OutOfScopeError(
@@ -166,7 +170,7 @@ def check_joints(found: CheckCollector, case: DesignInput, laid: FloatLayout) ->
         crew=True,
         needs=strap,
     )
-    crossings = max(1, math.floor(laid_length_m(spec) / laid.joists.spacing_m))
+    crossings = max(1, math.floor(laid_length_m(spec) / layout.joists.spacing_m))
     pull = given_step(
         "T_a",
         flooded_n(spec) / 2 / crossings / u.force_n,
@@ -174,7 +178,7 @@ def check_joints(found: CheckCollector, case: DesignInput, laid: FloatLayout) ->
         "statics: half of a flooded barrel on one rail, shared by the joists over it",
         "each angle, on lifting",
     )
-    found.gap(
+    collector.gap(
         "cradle_angles.capacity",
         f"{spec.id}/cradles",
         OutOfScopeError(

@@ -8,7 +8,7 @@ from steady.field_records.marking_positions import (
     centres_m,
     edges_m,
     ends_m,
-    laid,
+    layout,
     lower_edge_m,
     on_grid,
     rail_positions_text,
@@ -32,7 +32,7 @@ class RailMarks(unittest.TestCase):
     def test_on_level_ground_both_posts_read_alike_and_rails_stand_evenly(self) -> None:
         plan = planned(fence(48))
         for bay in plan.bays:
-            edges = edges_m(laid(plan, "rail"), bay.id)
+            edges = edges_m(layout(plan, "rail"), bay.id)
             self.assertEqual(len(edges), 3)
             for first, second in edges:
                 self.assertAlmostEqual(first, second, 9)
@@ -48,7 +48,7 @@ class RailMarks(unittest.TestCase):
             level = planned(fence(40))
             for bay, flat in zip(plan.bays, level.bays, strict=True):
                 for (first, second), (asked, _) in zip(
-                    edges_m(laid(plan, "rail"), bay.id), edges_m(laid(level, "rail"), flat.id), strict=True
+                    edges_m(layout(plan, "rail"), bay.id), edges_m(layout(level, "rail"), flat.id), strict=True
                 ):
                     # Parallel to the ground; a lower edge turned with the slope lies a hair higher on its middle.
                     self.assertAlmostEqual(first, second, 6)
@@ -61,16 +61,16 @@ class RailMarks(unittest.TestCase):
         stations = {mark.id: mark.station_m for mark in plan.marks}
         for bay in plan.bays:
             dropped = fall * (stations[bay.end] - stations[bay.start])
-            for first, second in edges_m(laid(plan, "rail"), bay.id):
+            for first, second in edges_m(layout(plan, "rail"), bay.id):
                 self.assertAlmostEqual(second - first, dropped, 6)
-        says = rail_positions_text(laid(plan, "rail"), plan.bays[0].id, Tape())
+        says = rail_positions_text(layout(plan, "rail"), plan.bays[0].id, Tape())
         self.assertIn("; then ", says)
 
     def test_what_is_told_is_what_was_measured(self) -> None:
         plan, tape = planned(fence(24)), Tape()
         rails = next(group for group in tick_groups(plan, tape) if group.role == "rail")
         for tick in rails.ticks:
-            for first, _ in edges_m(laid(plan, "rail"), tick.about):
+            for first, _ in edges_m(layout(plan, "rail"), tick.about):
                 self.assertIn(tape.length(first), tick.lie)
 
 
@@ -79,7 +79,7 @@ class BoardMarks(unittest.TestCase):
         plan = planned(fence(40, post="post 6x6 pine"))
         stations = {mark.id: mark.station_m for mark in plan.marks}
         half_m = 5.5 * IN / 2  # a dressed 6x6
-        ends = [ends_m(laid(plan, "board"), bay.id) for bay in plan.bays]
+        ends = [ends_m(layout(plan, "board"), bay.id) for bay in plan.bays]
         wide = [stations[bay.end] - stations[bay.start] for bay in plan.bays]
         first, last = ends[0], ends[-1]
         assert first and last
@@ -166,7 +166,7 @@ class SlatMarks(unittest.TestCase):
     def test_level_slats_are_marked_on_their_posts_by_their_width_and_gap(self) -> None:
         spec = closed_with(fence(24, bay_max_m=1.2), "slats")
         plan = planned(spec)
-        found = laid(plan, "rail")
+        found = layout(plan, "rail")
         edges = [low for low, _ in edges_m(found, plan.bays[0].id)]
         self.assertGreater(len(edges), 3)
         steps = [round(b - a, 6) for a, b in itertools.pairwise(edges)]

@@ -7,7 +7,7 @@ import unittest
 from dataclasses import replace
 
 from steady.design_codes.registry import rulebook
-from steady.design_codes.requests import OpenFace, OpenRoofAsk, WindPlace
+from steady.design_codes.requests import OpenFace, OpenRoofInput, WindPlace
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.digging import ConcreteOffer, buy_concrete, grouped_depths, reaching_tool
 from steady.layout.barriers import Barrier, pool_faults
@@ -312,7 +312,7 @@ class EdgeAndRoofTest(unittest.TestCase):
         """Along the roof no stretch is blown harder than its first zone; a half no less than the mean; obstructed lifts more."""
         book = rulebook("us")
         for length in (2.0, 5.0, 12.0):
-            ask = OpenRoofAsk(height_m=3.0, slope_rad=0.39, obstructed=False, uplift=True)
+            ask = OpenRoofInput(height_m=3.0, slope_rad=0.39, obstructed=False, uplift=True)
             along, gable = book.open_along(PLACE, ask, length), book.open_gable(PLACE, ask)
             self.assertLessEqual(along.first_up_pa, along.up_pa)
             self.assertLessEqual(gable.half_up_pa, gable.up_pa)

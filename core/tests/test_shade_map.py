@@ -13,13 +13,13 @@ from steady.ground.placement import SitePlacement
 from steady.ground.site import Site
 from steady.ground.survey import SiteFeature, SitePoint
 from steady.jobs.document import JobDocument, Structure
-from steady.jobs.shade_map import ShadyAnswer, ShadyAsk, shady
+from steady.jobs.shade_map import ShadeMapAnswer, ShadeMapRequest, shady
 from steady.jobs.site_layout import whole_scene
 from steady.layout.sun import sun_position
 from steady.structures.pergola.spec import PergolaSpec
 from steady.units.dates import day_of
 
-ASK = ShadyAsk(on="2026-07-21", from_h=14.0, to_h=17.0, utc_h=-4.0, wide_m=1.0, deep_m=2.0)
+ASK = ShadeMapRequest(on="2026-07-21", from_h=14.0, to_h=17.0, utc_h=-4.0, wide_m=1.0, deep_m=2.0)
 
 
 def wall(name: str, *points: tuple[float, float]) -> SiteFeature:
@@ -110,7 +110,7 @@ class ByRays(unittest.TestCase):
             self.assertFalse(place.low_m < 0.25 and place.high_m > 0.0 and place.left_m < 14 and place.right_m > 0)
 
     @staticmethod
-    def mean(found: ShadyAnswer, *box: float) -> float:
+    def mean(found: ShadeMapAnswer, *box: float) -> float:
         left, low, right, high = (
             round(v) for v in ((box[k] - (found.left_m, found.low_m)[k % 2]) / found.cell_m for k in range(4))
         )

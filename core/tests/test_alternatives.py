@@ -28,7 +28,7 @@ from steady.units.units import FT, IN
 from tests import test_roof_on_deck
 from tests.every import every
 from tests.make import case, fence, planned, site
-from tests.test_workings import value_of
+from tests.test_calculation_steps import value_of
 
 
 def read(kind: StructureType, text: str) -> object:

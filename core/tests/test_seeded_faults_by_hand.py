@@ -8,7 +8,7 @@ from dataclasses import replace
 from steady.catalog.items import stick, sticks
 from steady.design_codes.canopies import ClosedRoof, _part_coefficient
 from steady.design_codes.registry import rulebook
-from steady.design_codes.requests import SnowAsk, WindFace, WindPlace
+from steady.design_codes.requests import SnowInput, WindFace, WindPlace
 from steady.design_codes.uk.fasteners import _axial
 from steady.design_codes.uk.loads import face_coefficient, roof_snow
 from steady.errors import OutOfScopeError
@@ -34,10 +34,10 @@ from steady.units.units import FT, GRAVITY, IN, MPH
 
 from tests import test_roof_on_deck
 from tests.make import case, fence, fence_with, planned, site
+from tests.test_calculation_steps import value_of
 from tests.test_every_part import rare_fences
 from tests.test_pergola import HERE
 from tests.test_pergola import case as pergola
-from tests.test_workings import value_of
 
 
 class TablesTest(unittest.TestCase):
@@ -51,10 +51,10 @@ class TablesTest(unittest.TestCase):
             self.assertAlmostEqual(face_coefficient(face, "interior", None, None), coefficient, places=6)
 
     def test_snow_on_a_roof_steeper_than_thirty_degrees_is_not_said(self) -> None:
-        self.assertAlmostEqual(roof_snow(SnowAsk(ground_pa=600.0, slope_rad=math.radians(30))).value, 0.48)
+        self.assertAlmostEqual(roof_snow(SnowInput(ground_pa=600.0, slope_rad=math.radians(30))).value, 0.48)
         for degrees in (30.5, 35, 60):
             with self.assertRaises(OutOfScopeError):
-                roof_snow(SnowAsk(ground_pa=600.0, slope_rad=math.radians(degrees)))
+                roof_snow(SnowInput(ground_pa=600.0, slope_rad=math.radians(degrees)))
 
     def test_a_smooth_nail_holds_nothing_at_eight_diameters_and_all_at_twelve(self) -> None:
         """EN 1995-1-1 8.3.2 (from memory, high): below 12 d its pull is taken times t / (4 d) - 2."""
@@ -130,7 +130,7 @@ class PostsTest(unittest.TestCase):
         blown = replace(HERE, wind_speed_m_per_s=190 * MPH, ground_snow_pa=0.0)
         asked = pergola("14x10 high8", "us", blown)
         made = check_pergola(asked)
-        frame, loads, f = made.laid.frame, made.loads, factors_of(asked.book)
+        frame, loads, f = made.layout.frame, made.loads, factors_of(asked.book)
         wind_pa = f.wind_up * (loads.wind_pa or 0.0)
         self.assertGreater(wind_pa, f.live * loads.live_pa)
         together = math.fsum(post_down_n(asked.book, frame, loads).values())

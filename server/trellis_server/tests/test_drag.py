@@ -13,7 +13,7 @@ from trellis_server.tests.make import Caller, person
 DRAWN = ("verdict", "headline", "line_m", "length", "posts", "bays", "members", "handles", "conflicts", "views")
 
 
-def laid(sheet: dict[str, Any], changes: dict[str, Any]) -> dict[str, Any]:
+def layout(sheet: dict[str, Any], changes: dict[str, Any]) -> dict[str, Any]:
     """As the page lays changes onto its sheet, written again in another language."""
 
     def on(old: Any, told: Any) -> Any:
@@ -59,7 +59,7 @@ class PullTest(TestCase):
                     more = {"after": number} if step else {"document": self.document}
                     told = self.pull(structure, to_m, handle, **more)
                     self.assertTrue(told["held"])
-                    shown, number = laid(shown, told["changes"]), told["number"]
+                    shown, number = layout(shown, told["changes"]), told["number"]
                     whole = self.sheet(structure, {"handle": handle, "to_m": to_m})
                     for field in DRAWN:
                         self.assertEqual(shown[field], whole[field], (structure, handle["id"], step, field))

@@ -73,14 +73,14 @@ class UnlikePitchesTest(unittest.TestCase):
                 if net <= 0:
                     continue
                 reaches = []
-                for side in found.laid.sides:
+                for side in found.layout.sides:
                     # From its tail over the beam to the ring: what the beam holds of a line that runs past it, by moments.
                     run = rafter_run(side)
                     a, b = run.supports_m[0], run.supports_m[-1]
                     reaches.append(run.length_m * (b - run.length_m / 2) / (b - a))
                 needs = next(gap.needs for gap in found.findings.not_covered if gap.key == "rafter_tie.uplift_capacity")
                 assert needs is not None
-                by_hand = net * found.laid.spacing_m * max(reaches)
+                by_hand = net * found.layout.spacing_m * max(reaches)
                 force = needs.value * where.book.units.force_n
                 self.assertAlmostEqual(force / by_hand, 1.0, delta=0.005, msg=f"{words} {school}")
                 seen += 1

@@ -80,24 +80,24 @@ class GeometryTest(unittest.TestCase):
     def test_joists_are_no_farther_apart_than_was_said(self) -> None:
         for school in SCHOOLS:
             for one, _ in some(school, 4, 2):
-                laid = calculated(one)[0].laid
-                self.assertLessEqual(laid.joists.spacing_m, one.spec.spacing_m + 1e-9)
+                layout = calculated(one)[0].layout
+                self.assertLessEqual(layout.joists.spacing_m, one.spec.spacing_m + 1e-9)
 
     @tag("slow")
     def test_a_barrel_beds_on_its_rails_and_stays_under_the_joists(self) -> None:
         """The rails' lower inner corners lie on the barrel's round, and its top is clear of the joists or that is said."""
         for school in SCHOOLS:
             for one, drawn in some(school, 4, 3):
-                laid, r = calculated(one)[0].laid, one.spec.barrel.diameter_m / 2
-                corner = math.hypot(laid.cradle_gap_m / 2, laid.heights.cradle_m - laid.heights.axis_m)
+                layout, r = calculated(one)[0].layout, one.spec.barrel.diameter_m / 2
+                corner = math.hypot(layout.cradle_gap_m / 2, layout.heights.cradle_m - layout.heights.axis_m)
                 self.assertAlmostEqual(corner, r, places=9)
-                clear = laid.heights.joist_m - 2 * r
+                clear = layout.heights.joist_m - 2 * r
                 self.assertTrue(clear >= -1e-9 or any("meets the joists" in text for text in drawn.conflicts))
 
     def test_levels_stack_up(self) -> None:
         for one, _ in some("us", 4, 4):
-            laid = calculated(one)[0].laid
-            h, t = laid.heights, laid.timber
+            layout = calculated(one)[0].layout
+            h, t = layout.heights, layout.timber
             self.assertAlmostEqual(h.joist_m - h.cradle_m, t.cradle.width_m)
             self.assertAlmostEqual(h.boards_m - h.joist_m, t.joist.width_m)
             self.assertAlmostEqual(h.deck_m - h.boards_m, t.board.thickness_m)
@@ -237,7 +237,7 @@ class LostBarrelTest(unittest.TestCase):
 
     def test_every_corner_is_no_worse_than_the_one_that_is_looked_at(self) -> None:
         one = calculated(of(FloatSpec(id="p", barrels=12, rows=3, wide_m=3.6)))[0].wet
-        each = len(one.laid.along_m)
+        each = len(one.layout.along_m)
 
         def lean(lost: int) -> float:
             afloat = one.without(lost)

@@ -193,7 +193,7 @@ class FaultTest(unittest.TestCase):
 
     def test_a_fault_is_noticed_by_whoever_looks_there_and_stands_in_no_file(self) -> None:
         text = (CORE / "steady/layout/bays.py").read_text()
-        looks, elsewhere = "tests.test_bays", "tests.test_reach.MarksTest.test_a_line_of_no_statement_is_refused"
+        looks, elsewhere = "tests.test_bays", "tests.test_line_tracing.MarksTest.test_a_line_of_no_statement_is_refused"
         for test, noticed in ((looks, True), (elsewhere, False)):
             with self.subTest(test):
                 script = [sys.executable, "-c", TRIED.format(test=test)]

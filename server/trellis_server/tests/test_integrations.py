@@ -155,7 +155,7 @@ class OutsideTest(TestCase):
         self.assertEqual(Caller().send("GET", "/api/integrations").status_code, 401)
 
     def test_another_service_is_a_line_in_the_settings(self) -> None:
-        with override_settings(TRELLIS_OUTSIDE={"weather": "trellis_server.tests.test_outside.Snow"}):
+        with override_settings(TRELLIS_OUTSIDE={"weather": "trellis_server.tests.test_integrations.Snow"}):
             self.assertEqual([day["temperature_c"] for day in self.ask("weather")["days"]], [-5.0])
 
 

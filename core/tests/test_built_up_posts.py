@@ -72,7 +72,7 @@ class WhatIsCredited(unittest.TestCase):
         across = max((c for c in made().checks if c.key == "post.bending"), key=lambda c: c.use)
         self.assertEqual(across.case, "wind across the beams")
         self.assertAlmostEqual(across.limit.value, 5.4375 * 925 * 1.6 * 1.15 / 12, delta=1)
-        frame = check_pergola(case(LINE, "us", HERE, **PLIED)).laid.frame
+        frame = check_pergola(case(LINE, "us", HERE, **PLIED)).layout.frame
         self.assertAlmostEqual(frame.stand("along the beams").post.modulus_m3 / IN**3, 26.28, places=2)
         self.assertAlmostEqual(frame.stand("across the beams").post.modulus_m3 / IN**3, 5.4375, places=4)
 
