@@ -192,9 +192,93 @@ class SentQuote(models.Model):
     accepted_by = models.CharField(max_length=120, default="", blank=True)
     accepted_on = models.DateField(null=True, blank=True)
     accepted_option = models.PositiveIntegerField(default=0)
+    signature = models.JSONField(default=list, blank=True)
+    """Strokes that the client drew, each a list of x and y from 0 to 1; none: on paper, or a name alone."""
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["job", "number"], name="one_quote_number_a_job")]
+
+
+class ChangeState(models.TextChoices):
+    """What became of a change order. `RECORDED`: the crew's own error, which the client neither signs nor pays for."""
+
+    SENT = "sent", "Sent"
+    ACCEPTED = "accepted", "Accepted"
+    DECLINED = "declined", "Declined"
+    WITHDRAWN = "withdrawn", "Withdrawn"
+    RECORDED = "recorded", "Recorded"
+
+
+class ChangeRecord(models.Model):
+    """A change order as it was sent: its words, pieces and price are kept whole, with the revision that they came from.
+
+    `total`: what the client pays more (below 0: less), tax and all; `cost`: the same of a change that the crew bears itself.
+    """
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="changes")
+    quote = models.ForeignKey(SentQuote, on_delete=models.PROTECT, related_name="changes")
+    number = models.PositiveIntegerField()
+    revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="+")
+    reason = models.CharField(max_length=10)
+    body = models.JSONField()
+    total = models.DecimalField(max_digits=12, decimal_places=2)
+    cost = models.DecimalField(max_digits=12, decimal_places=2, default=0)
+    state = models.CharField(max_length=10, choices=ChangeState.choices, default=ChangeState.SENT)
+    answered_by = models.CharField(max_length=120, default="", blank=True)
+    answered_on = models.DateField(null=True, blank=True)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["job", "number"], name="one_change_number_a_job")]
+
+
+class Invoice(models.Model):
+    """An invoice (below 0: a credit note) as it was sent: its lines are kept whole. `step`: how many payments it reaches."""
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="invoices")
+    quote = models.ForeignKey(SentQuote, on_delete=models.PROTECT, related_name="invoices")
+    number = models.PositiveIntegerField()
+    step = models.PositiveIntegerField()
+    body = models.JSONField()
+    amount = models.DecimalField(max_digits=12, decimal_places=2)
+    sent_on = models.DateField()
+    paid_on = models.DateField(null=True, blank=True)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["job", "number"], name="one_invoice_number_a_job")]
+
+
+class CostRecord(models.Model):
+    """What a job cost: something paid for, or hours at a wage. `structure`: whose it is; empty: the whole job's."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="costs")
+    structure = models.CharField(max_length=80, default="", blank=True)
+    kind = models.CharField(max_length=10)
+    on = models.DateField()
+    who = models.CharField(max_length=120, default="", blank=True)
+    note = models.CharField(max_length=200, default="", blank=True)
+    hours = models.DecimalField(max_digits=7, decimal_places=2, default=0)
+    amount = models.DecimalField(max_digits=12, decimal_places=2, default=0)
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+
+class SignOff(models.Model):
+    """An authorized person who takes the responsibility for a structure that does not pass, while it says just this of itself."""
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="sign_offs")
+    structure = models.CharField(max_length=80)
+    state = models.CharField(max_length=20)
+    says = models.CharField(max_length=600)
+    by = models.CharField(max_length=120)
+    reason = models.CharField(max_length=400)
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
 
 
 class Photo(models.Model):

@@ -6,6 +6,7 @@ from django.urls import path, re_path
 from trellis_server import views
 from trellis_server.api import (
     calculations,
+    contracts,
     crew,
     files,
     jobs,
@@ -29,6 +30,7 @@ api.add_router("/jobs", record.router)
 api.add_router("/jobs", sharing.router)
 api.add_router("/shared", sharing.open_router)
 api.add_router("/quotes", quotes.router)
+api.add_router("/quotes", contracts.router)
 api.add_router("/crew", people.router)
 api.add_router("/session", people.own_router)
 api.add_router("/crew", crew.router)

@@ -48,15 +48,24 @@ class ChangeOrder:
         return not self.words and not self.pieces and math.isclose(self.price_was, self.price_now)
 
 
-def change_order(was: JobDocument, now: JobDocument, on: date, structures: Sequence[str] = ()) -> ChangeOrder:
+def change_order(
+    was: JobDocument,
+    now: JobDocument,
+    on: date,
+    structures: Sequence[str] = (),
+    contract: JobDocument | None = None,
+) -> ChangeOrder:
     """From what was agreed to what is planned now, both at the terms and prices that were agreed.
 
     Args:
         structures: Those of the option that was accepted; none: all there were. What was laid out since is a change, too.
+        contract: The job whose terms and prices are the contract's; None: `was` itself. It differs after a change order.
 
     Raises:
         InvalidInputError: One of them can't be priced.
     """
+    if contract is not None:
+        was = _on_the_terms_of(contract, was)
     agreed = tuple(structures) or tuple(item.spec.id for item in was.structures)
     known = {item.spec.id for item in was.structures}
     was = replace(was, structures=tuple(item for item in was.structures if item.spec.id in agreed))

@@ -19,7 +19,8 @@ from trellis_server.api.schemas.outside import (
 )
 from trellis_server.integrations import handlers
 from trellis_server.integrations.services import SERVICES
-from trellis_server.services.jobs import crew_of
+from trellis_server.services import sign_offs
+from trellis_server.services.jobs import crew_of, job_of, state
 
 router = Router(tags=["integrations"])
 REFUSALS = {401: Problems, 403: Problems, 422: Problems, 424: Problems}
@@ -83,5 +84,8 @@ def level(request: HttpRequest, body: DocumentBody) -> HttpResponse:
 
 @router.post("/integrations/message", response={200: MessageSent, **REFUSALS})
 def message(request: HttpRequest, body: MessageBody) -> HttpResponse:
-    """Send a message."""
+    """Send a message; an order stops where a structure of its job does not pass and nobody has signed for it."""
+    if body.job is not None:
+        job = job_of(request.user, body.job)
+        sign_offs.let_pass(job, state(job).document, "ordered")
     return fast({"says": handlers.send(crew_of(request.user), body.to, body.text)})

@@ -18,6 +18,7 @@ CHANGES: tuple[tuple[str, str], ...] = (
     (r"^/api/crew", "people"),
     (r"^/api/integrations/(supplier|faults)", "prices"),
     (r"^/api/quotes/offer", ""),
+    (r"^/api/quotes/[^/]+/sign-offs", "people"),
     (r"^/api/quotes", "quote"),
     (r"^/api/jobs/[^/]+/(readings|photos|inspections|obstructions)", "record"),
     (r"^/api/jobs/[^/]+/(links|status)", "quote"),
@@ -30,7 +31,7 @@ PRICED = re.compile(
 )
 """Calls that are about prices alone: whoever sees none is told so."""
 SAYS = {
-    "people": "Only an owner of the crew changes this",
+    "people": "Only an owner of the crew does this",
     "prices": "Your part in the crew does not change prices: ask an owner",
     "quote": "Your part in the crew sends no quotes or links: ask an owner or planner",
     "plan": "Your part in the crew changes no plans: what you typed is still here, ask a planner to save it",

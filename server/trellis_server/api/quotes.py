@@ -45,6 +45,12 @@ def accept(request: HttpRequest, job_id: uuid.UUID, number: int, body: AcceptBod
     return fast(quotes.row(quotes.accept(job, request.user, number, said)))
 
 
+@router.put("/{uuid:job_id}/{int:number}/withdrawn", response={200: SentQuoteRow, **REFUSALS})
+def withdraw(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpResponse:
+    """It can be accepted no more."""
+    return fast(quotes.row(quotes.withdraw(jobs.job_of(request.user, job_id), number)))
+
+
 @router.get("/{uuid:job_id}/{int:number}/changes", response={200: ChangeOrderAnswer, **REFUSALS})
 def changes(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpResponse:
     """What is planned now against what was sent."""

@@ -4,7 +4,9 @@ import uuid
 from typing import Any
 
 from django.http import FileResponse, HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router
+from steady.errors import InvalidInputError
 from steady.jobs.site_drawing import picture
 from steady.jobs.site_layout import site_sheet
 from steady.jobs.states import only_built
@@ -13,9 +15,17 @@ from trellis_server.api.app import fast
 from trellis_server.api.files import as_file
 from trellis_server.api.record import JPEG, photo_row, picture_answer
 from trellis_server.api.schemas.edges import Problems
-from trellis_server.api.schemas.sharing import LinkBody, LinkMade, LinksAnswer, SharedAnswer
+from trellis_server.api.schemas.sharing import (
+    LinkBody,
+    LinkMade,
+    LinksAnswer,
+    SharedAcceptBody,
+    SharedAnswer,
+    SharedChangeBody,
+)
 from trellis_server.missing import NotFoundError
-from trellis_server.services import documents, jobs, photos, quotes, sharing
+from trellis_server.models import ChangeState, Job, ShareLink
+from trellis_server.services import contracts, documents, jobs, photos, quotes, sharing
 
 router = Router(tags=["sharing"])
 open_router = Router(tags=["shared"])
@@ -59,8 +69,7 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
     job = link.job
     assert job.current is not None
     document = documents.load(job.current.document)
-    sent = quotes.sent(job) if link.shows_quote else []
-    last = next((quote for quote in sent if quote.accepted_on), sent[0] if sent else None)
+    last = quotes.open_offer(job) if link.shows_quote else None
     body = {
         "name": job.name,
         "crew": job.crew.letterhead.get("name") or job.crew.name,
@@ -71,9 +80,58 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
         "site": picture(site_sheet(only_built(document))),
         "quote": _for_the_client(last.body) if last else None,
         "quote_row": quotes.row(last) if last else None,
+        "expired": bool(last and not last.accepted_on and last.body["valid_until"] < timezone.localdate().isoformat()),
+        "change": _change(job) if link.shows_quote else None,
         "photos": [photo_row(photo) for photo in photos.of(job)] if link.shows_photos else [],
     }
     return _never_stored(fast(body))
+
+
+@open_router.post("/{str:secret}/accept", response={204: None, **REFUSALS}, auth=None)
+def accept(request: HttpRequest, secret: str, body: SharedAcceptBody) -> HttpResponse:
+    """The client accepts the offer that the link shows, with a name and a signature."""
+    link = _with_quote(secret)
+    said = quotes.Acceptance(
+        by=body.by, on=timezone.localdate().isoformat(), option=body.option, signature=body.signature
+    )
+    quotes.accept_by_client(link.job, _maker(link), body.number, said)
+    return HttpResponse(status=204)
+
+
+@open_router.post("/{str:secret}/change", response={204: None, **REFUSALS}, auth=None)
+def answer_change(request: HttpRequest, secret: str, body: SharedChangeBody) -> HttpResponse:
+    """The client accepts or declines a change order."""
+    link = _with_quote(secret)
+    if body.state not in ("accepted", "declined"):
+        raise InvalidInputError("state", "Choose accepted or declined")
+    contracts.answer_change(link.job, body.number, body.state, (body.by, timezone.localdate().isoformat()))
+    return HttpResponse(status=204)
+
+
+def _with_quote(secret: str) -> ShareLink:
+    """A link that shows prices: only by such a one something is agreed."""
+    link = sharing.opened(secret[:100])
+    if not link.shows_quote:
+        raise NotFoundError
+    return link
+
+
+def _maker(link: ShareLink) -> Any:
+    """Under whose name the acceptance is saved: whoever made the link, or an owner of the crew."""
+    return link.author or link.job.crew.members.order_by("pk").first()
+
+
+def _change(job: Job) -> dict[str, Any] | None:
+    waits = next((one for one in contracts.changes_of(job) if one.state == ChangeState.SENT), None)
+    if waits is None:
+        return None
+    return {
+        "number": waits.number,
+        "words": waits.body["words"],
+        "total": float(waits.total),
+        "contract_before": waits.body["price_was"],
+        "contract_after": waits.body["price_now"],
+    }
 
 
 @open_router.get("/{str:secret}/photos/{uuid:photo_id}", response=REFUSALS, auth=None, openapi_extra=as_file(JPEG))

@@ -18,6 +18,7 @@ from trellis_server.documents.paper import paint_whole
 from trellis_server.documents.pdf import BOLD, PAPERS, REGULAR, fonts
 from trellis_server.models import SentQuote
 from trellis_server.services import documents
+from trellis_server.services.quotes import fingerprint
 
 EDGE = 48.0
 PLAIN = ParagraphStyle("plain", fontName=REGULAR, fontSize=10.5, leading=14)
@@ -44,6 +45,31 @@ class Picture(Flowable):
     def draw(self) -> None:
         """Onto the page."""
         paint_whole(self.canv, self.view, (0, 0, self.wide, self.tall), self.frame)
+
+
+class Signature(Flowable):
+    """Strokes as they were drawn, x and y from 0 to 1, over a line."""
+
+    WIDE, TALL = 220.0, 70.0
+
+    def __init__(self, strokes: Sequence[Sequence[Sequence[float]]]) -> None:
+        super().__init__()
+        self.strokes = strokes
+
+    def wrap(self, _wide: float, _tall: float) -> tuple[float, float]:
+        """The room that it takes."""
+        return self.WIDE, self.TALL
+
+    def draw(self) -> None:
+        """Onto the page; y runs down on a screen and up on paper."""
+        self.canv.setLineWidth(0.5)
+        self.canv.line(0, 0, self.WIDE, 0)
+        self.canv.setLineWidth(1.2)
+        for stroke in self.strokes:
+            path = self.canv.beginPath()
+            for k, (x, y) in enumerate(stroke):
+                (path.moveTo if k == 0 else path.lineTo)(x * self.WIDE, (1 - y) * self.TALL)
+            self.canv.drawPath(path)
 
 
 def money(value: float, currency: str) -> str:
@@ -106,6 +132,9 @@ def quote_pages(found: SentQuote, job_name: str, paper: str) -> bytes:
     story += told_states(body.get("warnings", ()))
     for k, option in enumerate(body["options"]):
         story += _option(option, body, accepted=bool(found.accepted_on) and k == found.accepted_option)
+    if body.get("signed"):
+        story.append(Paragraph("Taken on by signature although not every check passes", UNDER))
+        story += [Paragraph(escape(f"• {text}"), PLAIN) for text in body["signed"]]
     story += _lists(body)
     if found.letterhead.get("small_print"):
         story += [Paragraph("Terms", UNDER), Paragraph(escape(str(found.letterhead["small_print"])), SMALL)]
@@ -160,11 +189,14 @@ def _sign(found: SentQuote) -> Flowable:
         option = found.body["options"][found.accepted_option]["name"]
         which = f", {option}," if option and len(found.body["options"]) > 1 else ""
         said = f"Accepted{which} by {found.accepted_by} on {found.accepted_on:%Y-%m-%d}."
-        return _together([Spacer(1, 8 * mm), Paragraph(escape(said), UNDER)])
-    return _to_sign("Accepted by")
+        drawn: list[Flowable] = [Signature(found.signature)] if found.signature else []
+        mark = Paragraph(escape(f"Fingerprint of this offer: {fingerprint(found)}"), SMALL)
+        return _together([Spacer(1, 8 * mm), Paragraph(escape(said), UNDER), *drawn, mark])
+    return to_sign("Accepted by")
 
 
-def _to_sign(says: str) -> Flowable:
+def to_sign(says: str) -> Flowable:
+    """A line to sign on, with name and date."""
     table = Table([["", "", ""], [says, "Name", "Date"]], colWidths=[None, None, 100], rowHeights=[34, 14])
     table.setStyle(TableStyle([("LINEABOVE", (0, 1), (-1, 1), 0.8, "#14211d"), ("FONT", (0, 0), (-1, -1), REGULAR, 9)]))
     return _together([Spacer(1, 8 * mm), table])
@@ -191,12 +223,13 @@ def change_pages(found: SentQuote, order: ChangeOrder, job_name: str, paper: str
     story += [Paragraph(escape(f"• {text}"), PLAIN) for text in order.words or ("Nothing that is built",)]
     if order.pieces:
         story.append(Paragraph("Pieces", UNDER))
-        story.append(_pieces([(change.says, str(change.was), str(change.now)) for change in order.pieces]))
-    story.append(_to_sign("Agreed by"))
+        story.append(pieces_table([(change.says, str(change.was), str(change.now)) for change in order.pieces]))
+    story.append(to_sign("Agreed by"))
     return build_pages(story, f"{job_name}, change to quote {found.number}", paper)
 
 
-def _pieces(rows: Sequence[tuple[str, str, str]]) -> Flowable:
+def pieces_table(rows: Sequence[tuple[str, str, str]]) -> Flowable:
+    """Kinds of pieces, before and now."""
     cells = [["", "was", "now"], *([Paragraph(escape(says), SMALL), was, now] for says, was, now in rows)]
     table = Table(cells, colWidths=[None, 40, 40], repeatRows=1)
     table.setStyle(

@@ -11,7 +11,7 @@ from steady.jobs.unique_names import numbered
 
 from trellis_server.missing import NotFoundError
 from trellis_server.models import Job, Revision, Status
-from trellis_server.services import photos
+from trellis_server.services import photos, sign_offs
 from trellis_server.services.clock import believed
 from trellis_server.services.job_records import JobRecords, documents_of, restore_records
 from trellis_server.services.jobs import JobRevisionState, Person, Saving, create, job_of, of_crews, save, state
@@ -65,8 +65,14 @@ def bring_in(person: Person, document: Document, records: JobRecords) -> JobRevi
 
 
 def set_status(person: Person, job_id: uuid.UUID, status: Status) -> None:
-    """Where a job stands with its client. Its document, and when it was changed, stay as they are."""
+    """Where a job stands with its client. Its document, and when it was changed, stay as they are.
+
+    Raises:
+        InvalidInputError: The work would begin on a structure that does not pass, and nobody has signed for it.
+    """
     job = job_of(person, job_id)
+    if status == Status.BUILDING and job.status != Status.BUILDING:
+        sign_offs.let_pass(job, state(job).document, "begun")
     Job.objects.filter(pk=job.pk).update(status=status)
 
 

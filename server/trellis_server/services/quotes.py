@@ -1,5 +1,6 @@
 """Quotes that were sent: kept as they were, accepted once, and what has changed since."""
 
+import hashlib
 import json
 from dataclasses import dataclass, replace
 from datetime import date
@@ -17,7 +18,7 @@ from steady.jobs.document import JobDocument as Document
 
 from trellis_server.missing import NotFoundError
 from trellis_server.models import Job, SentQuote, Status
-from trellis_server.services import documents, jobs
+from trellis_server.services import documents, jobs, sign_offs
 from trellis_server.services.days import past_day
 
 
@@ -42,10 +43,12 @@ def keep(job: Job, person: jobs.Person, on: date) -> SentQuote:
     """The job's quote as it stands now, kept whole.
 
     Raises:
-        InvalidInputError: Nothing can be priced.
+        InvalidInputError: Nothing can be priced, or a structure does not pass and nobody has signed for it.
     """
     state = jobs.state(job)
     body = json.loads(to_json(offer(state.document, on)))
+    sign_offs.let_pass(job, state.document, "offered")
+    body["signed"] = [f"{one.structure}: {one.by}, {one.reason}" for one in sign_offs.standing(job, state.document)]
     with transaction.atomic():
         number = (SentQuote.objects.filter(job=job).aggregate(Max("number"))["number__max"] or 0) + 1
         made = SentQuote.objects.create(
@@ -68,6 +71,7 @@ class Acceptance:
     by: str
     on: str
     option: int
+    signature: tuple[tuple[tuple[float, float], ...], ...] = ()
 
 
 def accept(job: Job, person: jobs.Person, number: int, said: Acceptance) -> SentQuote:
@@ -85,15 +89,65 @@ def accept(job: Job, person: jobs.Person, number: int, said: Acceptance) -> Sent
         found = one(job, number)
         if not 0 <= option < len(found.body["options"]):
             raise InvalidInputError("option", "This quote has no such option")
+        if found.withdrawn_at is not None:
+            raise InvalidInputError("number", f"Quote {number} was withdrawn: send a new one")
         taken = SentQuote.objects.filter(job=job).exclude(accepted_on=None).first()
         if taken is not None:
             raise InvalidInputError("number", f"Quote {taken.number} is accepted already, by {taken.accepted_by}")
         found.accepted_by, found.accepted_on, found.accepted_option = by.strip()[:120], day, option
-        found.save(update_fields=["accepted_by", "accepted_on", "accepted_option"])
+        found.signature = [[list(point) for point in stroke] for stroke in said.signature]
+        found.save(update_fields=["accepted_by", "accepted_on", "accepted_option", "signature"])
         _agree(job, found, person)
         if job.status in (Status.PLANNING, Status.QUOTED):
             Job.objects.filter(pk=job.pk).update(status=Status.AGREED)
     return found
+
+
+def withdraw(job: Job, number: int) -> SentQuote:
+    """A quote that can be accepted no more.
+
+    Raises:
+        InvalidInputError: It is accepted already.
+        NotFoundError: There is none of that number.
+    """
+    found = one(job, number)
+    if found.accepted_on is not None:
+        raise InvalidInputError("number", f"Quote {number} is accepted: change it by a change order")
+    found.withdrawn_at = timezone.now()
+    found.save(update_fields=["withdrawn_at"])
+    return found
+
+
+def open_offer(job: Job) -> SentQuote | None:
+    """What a client may look at: the accepted quote, or the newest that was not withdrawn."""
+    rows = sent(job)
+    accepted = next((quote for quote in rows if quote.accepted_on), None)
+    return accepted or next((quote for quote in rows if quote.withdrawn_at is None), None)
+
+
+def accept_by_client(job: Job, person: jobs.Person, number: int, said: Acceptance) -> SentQuote:
+    """The client's own yes, by a link: only to the newest offer, while it holds.
+
+    Raises:
+        InvalidInputError: A newer offer was sent, it holds no longer, or as `accept`.
+        NotFoundError: There is none of that number.
+    """
+    last = open_offer(job)
+    if last is None:
+        raise NotFoundError
+    if last.accepted_on is not None:
+        raise InvalidInputError("number", f"Quote {last.number} is accepted already, by {last.accepted_by}")
+    if last.number != number:
+        raise InvalidInputError("number", f"A newer offer was sent: quote {last.number}. Load the page again")
+    if date.fromisoformat(last.body["valid_until"]) < timezone.localdate():
+        raise InvalidInputError("number", f"This offer was valid until {last.body['valid_until']}: ask for a new one")
+    return accept(job, person, number, said)
+
+
+def fingerprint(found: SentQuote) -> str:
+    """A short sum of a quote's words and prices: the same as long as nothing of them differs."""
+    text = json.dumps(found.body, sort_keys=True, separators=(",", ":"), ensure_ascii=True)
+    return hashlib.sha256(text.encode()).hexdigest()[:16]
 
 
 def _agree(job: Job, found: SentQuote, person: jobs.Person) -> None:
@@ -152,4 +206,7 @@ def row(found: SentQuote) -> dict[str, Any]:
         "accepted_by": found.accepted_by,
         "accepted_on": found.accepted_on,
         "accepted_option": found.accepted_option,
+        "signed": bool(found.signature),
+        "withdrawn": found.withdrawn_at is not None,
+        "fingerprint": fingerprint(found),
     }

@@ -53,7 +53,7 @@ def opened(secret: str) -> ShareLink:
         Missing: Nothing, or nothing any more.
     """
     found = ShareLink.objects.filter(digest=_digest(secret), taken_back_at=None, job__thrown_away_at=None)
-    link = found.select_related("job", "job__current", "job__crew").first()
+    link = found.select_related("job", "job__current", "job__crew", "author").first()
     if link is None or link.job.current is None:
         raise NotFoundError
     return link

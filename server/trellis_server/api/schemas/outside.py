@@ -1,6 +1,7 @@
 """Bodies and answers of what lies outside."""
 
 from typing import Annotated
+from uuid import UUID
 
 from annotated_types import MaxLen
 from ninja import Schema
@@ -72,8 +73,11 @@ class LevelledAnswer(Schema):
 
 
 class MessageBody(Closed):
+    """A message; `job`: it is an order for this job, which stops where a structure does not pass."""
+
     to: Annotated[str, MaxLen(120)]
     text: Annotated[str, MaxLen(20_000)]
+    job: UUID | None = None
 
 
 class MessageSent(Schema):

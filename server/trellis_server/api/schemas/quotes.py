@@ -36,6 +36,9 @@ class SentQuoteRow(Schema):
     accepted_by: str
     accepted_on: date | None
     accepted_option: int
+    signed: bool
+    withdrawn: bool
+    fingerprint: str
 
 
 class QuotesAnswer(Schema):

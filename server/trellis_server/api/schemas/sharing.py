@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Annotated
 
-from annotated_types import MaxLen
+from annotated_types import Ge, Le, MaxLen
 from ninja import Schema
 from steady.drawing.shapes import View
 from steady.jobs.client_quote import ClientQuote
@@ -35,6 +35,37 @@ class LinksAnswer(Schema):
     links: list[LinkRow]
 
 
+Unit = Annotated[float, Ge(0), Le(1)]
+Stroke = Annotated[tuple[tuple[Unit, Unit], ...], MaxLen(400)]
+
+
+class SharedAcceptBody(Closed):
+    """The client's yes: which offer and option, a name, and a signature as strokes (x and y from 0 to 1)."""
+
+    number: Annotated[int, Ge(1), Le(100_000)]
+    option: Annotated[int, Ge(0), Le(3)] = 0
+    by: Annotated[str, MaxLen(120)]
+    signature: Annotated[tuple[Stroke, ...], MaxLen(60)] = ()
+
+
+class SharedChangeBody(Closed):
+    """What the client says to a change order."""
+
+    number: Annotated[int, Ge(1), Le(100_000)]
+    state: Annotated[str, MaxLen(10)]
+    by: Annotated[str, MaxLen(120)]
+
+
+class SharedChange(Schema):
+    """A change order that waits for the client's answer."""
+
+    number: int
+    words: list[str]
+    total: float
+    contract_before: float
+    contract_after: float
+
+
 class SharedAnswer(Schema):
     """What a client's link shows."""
 
@@ -47,4 +78,6 @@ class SharedAnswer(Schema):
     site: View
     quote: ClientQuote | None
     quote_row: SentQuoteRow | None
+    expired: bool
+    change: SharedChange | None
     photos: list[PhotoRow]

@@ -1,0 +1,76 @@
+"""What a job has cost: receipts and hours, entered by the crew and taken away again where they were wrong."""
+
+import uuid
+from decimal import Decimal
+from typing import Any
+
+from steady.errors import InvalidInputError
+from steady.estimating.ledgers import COST_KINDS, CostEntry
+from steady.estimating.money import decimal, rounded
+
+from trellis_server.missing import NotFoundError
+from trellis_server.models import CostRecord, Job
+from trellis_server.services.days import past_day
+from trellis_server.services.jobs import Person
+
+MOST_ENTRIES = 2000
+MOST_HOURS = 24.0
+
+
+def of(job: Job) -> list[CostRecord]:
+    """A job's entries, the newest first."""
+    return list(CostRecord.objects.filter(job=job).order_by("-on", "-made_at"))
+
+
+def entries(job: Job) -> list[CostEntry]:
+    """The same as the core adds them up."""
+    return [
+        CostEntry(kind=one.kind, amount=one.amount, hours=one.hours, structure=one.structure)  # type: ignore[arg-type]
+        for one in of(job)
+    ]
+
+
+def add(job: Job, person: Person, said: dict[str, Any]) -> CostRecord:
+    """An entry. Hours cost what their wage comes to; something bought, its price.
+
+    Raises:
+        InvalidInputError: A kind, day or amount that cannot be, or neither hours nor a price.
+    """
+    if said["kind"] not in COST_KINDS:
+        raise InvalidInputError("kind", f"Choose one of {', '.join(COST_KINDS)}")
+    if CostRecord.objects.filter(job=job).count() >= MOST_ENTRIES:
+        raise InvalidInputError("kind", "This job has as many entries as it may have")
+    hours = decimal(said.get("hours") or 0.0, "hours")
+    labour = said["kind"] == "labour"
+    if labour and not 0 < hours <= Decimal(str(MOST_HOURS)):
+        raise InvalidInputError("hours", "Write the hours of one person and day, more than 0 and at most 24")
+    if labour:
+        wage = decimal(said.get("wage") or 0.0, "wage")
+        if wage < 0:
+            raise InvalidInputError("wage", "A wage is 0 or more")
+        amount = rounded(hours * wage)
+    else:
+        hours, amount = Decimal(0), rounded(decimal(said.get("amount") or 0.0, "amount"))
+        if amount == 0:
+            raise InvalidInputError("amount", "Write what was paid; less than 0 where it came back")
+    return CostRecord.objects.create(
+        job=job,
+        structure=said.get("structure", ""),
+        kind=said["kind"],
+        on=past_day(said["on"]),
+        who=said.get("who", "").strip(),
+        note=said.get("note", "").strip(),
+        hours=hours,
+        amount=amount,
+        author_id=person.pk,
+    )
+
+
+def remove(job: Job, entry: uuid.UUID) -> None:
+    """Take an entry away.
+
+    Raises:
+        NotFoundError: There is none.
+    """
+    if not CostRecord.objects.filter(job=job, pk=entry).delete()[0]:
+        raise NotFoundError
