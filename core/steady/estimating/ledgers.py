@@ -98,6 +98,18 @@ def cost_ledger(entries: Sequence[CostEntry], structure: str = "") -> CostLedger
     )
 
 
+def expected_cost(spent: CostLedger, materials: Decimal, hours: Decimal) -> Decimal | None:
+    """What the job will have cost: what was spent, and what of the estimate's materials and hours is still to come.
+
+    Hours still to come cost what the hours worked did. None: no hours are entered, so that no wage is known.
+    """
+    if not spent.hours > 0:
+        return None
+    wage = spent.labour / spent.hours
+    labour = spent.labour + wage * max(Decimal(0), hours - spent.hours)
+    return rounded(max(spent.material, materials) + labour + spent.other)
+
+
 def net_of_tax(total: Decimal, tax_ratio: Decimal) -> Decimal:
     """A price without its tax, to the cent."""
     return rounded(total / (1 + tax_ratio))

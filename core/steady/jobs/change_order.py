@@ -215,7 +215,11 @@ def _things(many: Any) -> bool:
 def _called(one: Any, path: str) -> str:
     """What a thing of a list is called: by its own words, else by what the list is of, and its id."""
     what = getattr(one, "what", "") or getattr(one, "name", "")
-    return str(what) if what else f"{path.rsplit('/', 1)[-1].removesuffix('s')} {one.id}"
+    if what:
+        return str(what)
+    word = path.rsplit("/", 1)[-1].removesuffix("s")
+    # "straight-1" among straights is "straight 1": no client reads the word twice.
+    return f"{word} {one.id.removeprefix(f'{word}-')}"
 
 
 def _value(value: Any, path: str, field: Field | None, tape: Tape) -> str:

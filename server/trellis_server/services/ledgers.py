@@ -5,7 +5,7 @@ from typing import Any
 
 from django.utils import timezone
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.estimating.ledgers import CostLedger, cost_ledger, margin_ratio, net_of_tax
+from steady.estimating.ledgers import CostLedger, cost_ledger, expected_cost, margin_ratio, net_of_tax
 from steady.estimating.money import decimal
 from steady.jobs.client_quote import offer
 from steady.jobs.document import JobDocument
@@ -29,6 +29,7 @@ def ledgers(job: Job) -> Row:
         net, total = decimal(contract["net"], "net"), spent.total
         ratio = margin_ratio(net, total)
         margin = {"amount": float(net - total), "ratio": float(ratio) if ratio is not None else None}
+        margin |= _expected(net, spent, estimate)
     names = {item.spec.id: item.name for item in document.structures}
     return {
         "currency": document.offer.currency,
@@ -49,6 +50,19 @@ def ledgers(job: Job) -> Row:
             for one in sign_offs.stopped(job, document)
         ],
         "sign_offs": [sign_row(one) for one in sign_offs.of(job)],
+    }
+
+
+def _expected(net: Decimal, spent: CostLedger, estimate: Row | None) -> Row:
+    """What is left of the contract when all is built, where materials, hours and a wage are known."""
+    cost = None
+    if estimate is not None:
+        materials, hours = decimal(estimate["materials"], "materials"), decimal(estimate["hours"], "hours")
+        cost = expected_cost(spent, materials, hours)
+    ratio = margin_ratio(net, cost) if cost is not None else None
+    return {
+        "expected": float(net - cost) if cost is not None else None,
+        "expected_ratio": float(ratio) if ratio is not None else None,
     }
 
 

@@ -246,6 +246,10 @@ class CostTest(ContractTestCase):
         )
         self.assertEqual([row["total"] for row in found["by_structure"]], [412.34])
         self.assertAlmostEqual(found["margin"]["amount"], net - 634.72, places=2)
+        # Materials at the estimate, for more than was spent; all hours at 31.25.
+        planned = found["estimate"]
+        cost = planned["materials"] + 31.25 * planned["hours"]
+        self.assertAlmostEqual(found["margin"]["expected"], net - cost, delta=0.05)
         self.assertEqual(found["contract"]["total"], accepted)
         self.sent("DELETE", f"{self.at}/costs/{back['id']}")
         self.assertEqual(self.ledger()["cost"]["material"], 412.34)

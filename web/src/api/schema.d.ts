@@ -839,7 +839,7 @@ export interface paths {
         put?: never;
         /**
          * Message
-         * @description Send a message.
+         * @description Send a message; an order stops where a structure of its job does not pass and nobody has signed for it.
          */
         post: operations["trellis_server_api_outside_message"];
         delete?: never;
@@ -1488,6 +1488,246 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quotes/{job_id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Change
+         * @description Keep the next change order as it is sent.
+         */
+        post: operations["trellis_server_api_contracts_send_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/changes/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Next Change
+         * @description What a change order would say now; nothing is kept.
+         */
+        get: operations["trellis_server_api_contracts_next_change"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/changes/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Answer Change
+         * @description Accepted, declined or withdrawn.
+         */
+        put: operations["trellis_server_api_contracts_answer_change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/changes/{number}/change.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Change Printed
+         * @description A change order as it was sent, on paper.
+         */
+        get: operations["trellis_server_api_contracts_change_printed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Cost
+         * @description A receipt, or hours at a wage.
+         */
+        post: operations["trellis_server_api_contracts_add_cost"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/costs/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Cost
+         * @description Take an entry away.
+         */
+        delete: operations["trellis_server_api_contracts_remove_cost"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/invoices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Invoice
+         * @description An invoice up to a payment, with the changes accepted.
+         */
+        post: operations["trellis_server_api_contracts_send_invoice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/invoices/{number}/invoice.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Invoice Printed
+         * @description An invoice on paper.
+         */
+        get: operations["trellis_server_api_contracts_invoice_printed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/invoices/{number}/paid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Pay Invoice
+         * @description The day on which it was paid.
+         */
+        put: operations["trellis_server_api_contracts_pay_invoice"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ledger
+         * @description Estimate, contract and cost side by side.
+         */
+        get: operations["trellis_server_api_contracts_ledger"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/money.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Money File
+         * @description All rows of money, as CSV or XLSX.
+         */
+        get: operations["trellis_server_api_contracts_money_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/sign-offs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign
+         * @description An authorized person signs for a structure that does not pass.
+         */
+        post: operations["trellis_server_api_contracts_sign"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quotes/{job_id}/{number}/accepted": {
         parameters: {
             query?: never;
@@ -1561,6 +1801,26 @@ export interface paths {
          */
         get: operations["trellis_server_api_quotes_printed"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/{number}/withdrawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Withdraw
+         * @description It can be accepted no more.
+         */
+        put: operations["trellis_server_api_quotes_withdraw"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1754,6 +2014,46 @@ export interface paths {
         get: operations["trellis_server_api_sharing_shared"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{secret}/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Accept
+         * @description The client accepts the offer that the link shows, with a name and a signature.
+         */
+        post: operations["trellis_server_api_sharing_accept"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{secret}/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Change
+         * @description The client accepts or declines a change order.
+         */
+        post: operations["trellis_server_api_sharing_answer_change"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2772,6 +3072,26 @@ export interface components {
             text: string;
         };
         /**
+         * ChangeAnswerBody
+         * @description What became of a change order, who says so, and on which day.
+         */
+        ChangeAnswerBody: {
+            /** By */
+            by: string;
+            /** On */
+            on: string;
+            /** State */
+            state: string;
+        };
+        /**
+         * ChangeBody
+         * @description Why it changes: the client's wish, what was met on site, the crew's own error.
+         */
+        ChangeBody: {
+            /** Reason */
+            reason: string;
+        };
+        /**
          * ChangeOrder
          * @description The difference between two states of a job. Money is what the client pays, tax and all, of the first option.
          */
@@ -2786,6 +3106,32 @@ export interface components {
             price_now: number;
             /** Price Was */
             price_was: number;
+            /** Words */
+            words: string[];
+        };
+        /** ChangeRow */
+        ChangeRow: {
+            /** Answered By */
+            answered_by: string;
+            /** Answered On */
+            answered_on: string | null;
+            /** Cost */
+            cost: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Number */
+            number: number;
+            /** Reason */
+            reason: string;
+            /** Revision */
+            revision: number;
+            /** State */
+            state: string;
+            /** Total */
+            total: number;
             /** Words */
             words: string[];
         };
@@ -3071,6 +3417,44 @@ export interface components {
             title: string;
         };
         /**
+         * ContractSide
+         * @description What was agreed, invoiced and paid; `net`: without its tax.
+         */
+        ContractSide: {
+            /** Accepted */
+            accepted: number;
+            /** By */
+            by: string;
+            /** Changes */
+            changes: number;
+            /** Invoiced */
+            invoiced: number;
+            /** Net */
+            net: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Option */
+            option: string;
+            /** Paid */
+            paid: number;
+            /** Payments */
+            payments: [
+                string,
+                number
+            ][];
+            /** Quote */
+            quote: number;
+            /** To Invoice */
+            to_invoice: number;
+            /** Total */
+            total: number;
+            /** Unpaid */
+            unpaid: number;
+        };
+        /**
          * Copied
          * @description Another structure like one of the job: it follows it at `place` in the list. `grounds`: what was read under it.
          */
@@ -3104,6 +3488,84 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
+        };
+        /**
+         * CostBody
+         * @description A receipt (`amount`), or hours of one person and day at a wage.
+         */
+        CostBody: {
+            /**
+             * Amount
+             * @default 0
+             */
+            amount: number;
+            /**
+             * Hours
+             * @default 0
+             */
+            hours: number;
+            /** Kind */
+            kind: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** On */
+            on: string;
+            /**
+             * Structure
+             * @default
+             */
+            structure: string;
+            /**
+             * Wage
+             * @default 0
+             */
+            wage: number;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /** CostRowAnswer */
+        CostRowAnswer: {
+            /** Amount */
+            amount: number;
+            /** Hours */
+            hours: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Note */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Structure */
+            structure: string;
+            /** Who */
+            who: string;
+        };
+        /** CostSide */
+        CostSide: {
+            /** Hours */
+            hours: number;
+            /** Labour */
+            labour: number;
+            /** Material */
+            material: number;
+            /** Other */
+            other: number;
+            /** Total */
+            total: number;
         };
         /**
          * Counted
@@ -4021,6 +4483,22 @@ export interface components {
              * @default 0
              */
             travel_min: number;
+        };
+        /**
+         * EstimateSide
+         * @description What it should sell for today, and what materials and hours it rests on.
+         */
+        EstimateSide: {
+            /** Hours */
+            hours: number;
+            /** Materials */
+            materials: number;
+            /** Net */
+            net: number;
+            /** Tax */
+            tax: number;
+            /** Total */
+            total: number;
         };
         /**
          * Existing
@@ -5337,6 +5815,32 @@ export interface components {
             role: string;
         };
         /**
+         * InvoiceBody
+         * @description Up to which payment, and dated when.
+         */
+        InvoiceBody: {
+            /** On */
+            on: string;
+            /** Step */
+            step: number;
+        };
+        /** InvoiceRowAnswer */
+        InvoiceRowAnswer: {
+            /** Amount */
+            amount: number;
+            /** Number */
+            number: number;
+            /** Paid On */
+            paid_on: string | null;
+            /**
+             * Sent On
+             * Format: date
+             */
+            sent_on: string;
+            /** Step */
+            step: number;
+        };
+        /**
          * ItemCuts
          * @description One timber's cut plan, or why it has none.
          */
@@ -6402,6 +6906,29 @@ export interface components {
              */
             wall: string;
         };
+        /** LedgerAnswer */
+        LedgerAnswer: {
+            /** By Structure */
+            by_structure: components["schemas"]["StructureCost"][];
+            /** Changes */
+            changes: components["schemas"]["ChangeRow"][];
+            contract: components["schemas"]["ContractSide"] | null;
+            cost: components["schemas"]["CostSide"];
+            /** Currency */
+            currency: string;
+            /** Entries */
+            entries: components["schemas"]["CostRowAnswer"][];
+            estimate: components["schemas"]["EstimateSide"] | null;
+            /** Estimate Why */
+            estimate_why: string;
+            /** Invoices */
+            invoices: components["schemas"]["InvoiceRowAnswer"][];
+            margin: components["schemas"]["MarginSide"] | null;
+            /** Sign Offs */
+            sign_offs: components["schemas"]["SignOffRow"][];
+            /** Stops */
+            stops: components["schemas"]["StopRow"][];
+        };
         /** Letterhead */
         Letterhead: {
             /**
@@ -6720,6 +7247,20 @@ export interface components {
             what: string;
         };
         /**
+         * MarginSide
+         * @description What is left of the contract's net price after what was spent, and when all is built.
+         */
+        MarginSide: {
+            /** Amount */
+            amount: number;
+            /** Expected */
+            expected: number | null;
+            /** Expected Ratio */
+            expected_ratio: number | null;
+            /** Ratio */
+            ratio: number | null;
+        };
+        /**
          * MarkBody
          * @description How finely a tape reads, as a job keeps it.
          */
@@ -6927,8 +7468,13 @@ export interface components {
              */
             metric: boolean;
         };
-        /** MessageBody */
+        /**
+         * MessageBody
+         * @description A message; `job`: it is an order for this job, which stops where a structure does not pass.
+         */
         MessageBody: {
+            /** Job */
+            job?: string | null;
             /** Text */
             text: string;
             /** To */
@@ -7331,6 +7877,14 @@ export interface components {
              * @enum {string}
              */
             stage: "waiting" | "making" | "made" | "cancelled" | "failed";
+        };
+        /**
+         * PaidBody
+         * @description The day on which it was paid; empty: not yet.
+         */
+        PaidBody: {
+            /** On */
+            on: string;
         };
         /**
          * ParsedReadings
@@ -9157,6 +9711,8 @@ export interface components {
             accepted_option: number;
             /** Currency */
             currency: string;
+            /** Fingerprint */
+            fingerprint: string;
             /**
              * Made At
              * Format: date-time
@@ -9170,10 +9726,14 @@ export interface components {
             options: string[];
             /** Revision */
             revision: number;
+            /** Signed */
+            signed: boolean;
             /** Total */
             total: number;
             /** Valid Until */
             valid_until: string;
+            /** Withdrawn */
+            withdrawn: boolean;
         };
         /** ServiceAnswer */
         ServiceAnswer: {
@@ -9431,14 +9991,40 @@ export interface components {
             total: number;
         };
         /**
+         * SharedAcceptBody
+         * @description The client's yes: which offer and option, a name, and a signature as strokes (x and y from 0 to 1).
+         */
+        SharedAcceptBody: {
+            /** By */
+            by: string;
+            /** Number */
+            number: number;
+            /**
+             * Option
+             * @default 0
+             */
+            option: number;
+            /**
+             * Signature
+             * @default []
+             */
+            signature: [
+                number,
+                number
+            ][][];
+        };
+        /**
          * SharedAnswer
          * @description What a client's link shows.
          */
         SharedAnswer: {
+            change: components["schemas"]["SharedChange"] | null;
             /** Client */
             client: string;
             /** Crew */
             crew: string;
+            /** Expired */
+            expired: boolean;
             /** Name */
             name: string;
             /** Photos */
@@ -9452,6 +10038,34 @@ export interface components {
             structures: string[];
             /** Wanted */
             wanted: string;
+        };
+        /**
+         * SharedChange
+         * @description A change order that waits for the client's answer.
+         */
+        SharedChange: {
+            /** Contract After */
+            contract_after: number;
+            /** Contract Before */
+            contract_before: number;
+            /** Number */
+            number: number;
+            /** Total */
+            total: number;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * SharedChangeBody
+         * @description What the client says to a change order.
+         */
+        SharedChangeBody: {
+            /** By */
+            by: string;
+            /** Number */
+            number: number;
+            /** State */
+            state: string;
         };
         /**
          * Sheet
@@ -9556,6 +10170,18 @@ export interface components {
                 components["schemas"]["CodeResult"]
             ];
         };
+        /**
+         * SignBody
+         * @description Who takes the responsibility for which structure, and why.
+         */
+        SignBody: {
+            /** By */
+            by: string;
+            /** Reason */
+            reason: string;
+            /** Structure */
+            structure: string;
+        };
         /** SignInBody */
         SignInBody: {
             /** Name */
@@ -9583,6 +10209,24 @@ export interface components {
         SignInsAnswer: {
             /** Places */
             places: components["schemas"]["SignInRow"][];
+        };
+        /** SignOffRow */
+        SignOffRow: {
+            /** By */
+            by: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Reason */
+            reason: string;
+            /** Says */
+            says: string;
+            /** State */
+            state: string;
+            /** Structure */
+            structure: string;
         };
         /**
          * Site
@@ -10304,6 +10948,19 @@ export interface components {
             /** Length M */
             length_m: number;
         };
+        /** StopRow */
+        StopRow: {
+            /** Can Sign */
+            can_sign: boolean;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** State */
+            state: string;
+        };
         /**
          * Straight
          * @description One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
@@ -10338,6 +10995,23 @@ export interface components {
             /** Spec */
             spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
             stands?: components["schemas"]["SitePlacement"] | null;
+        };
+        /** StructureCost */
+        StructureCost: {
+            /** Hours */
+            hours: number;
+            /** Id */
+            id: string;
+            /** Labour */
+            labour: number;
+            /** Material */
+            material: number;
+            /** Name */
+            name: string;
+            /** Other */
+            other: number;
+            /** Total */
+            total: number;
         };
         /** SumAnswer */
         SumAnswer: {
@@ -16142,6 +16816,734 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_contracts_send_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeRow"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_next_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOrder"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_answer_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeAnswerBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeRow"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_change_printed: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_add_cost: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostRowAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_remove_cost: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_send_invoice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvoiceBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvoiceRowAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_invoice_printed: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_pay_invoice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaidBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvoiceRowAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_ledger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_money_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_sign: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignOffRow"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_quotes_accept: {
         parameters: {
             query?: never;
@@ -16346,6 +17748,65 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_quotes_withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentQuoteRow"];
                 };
             };
             /** @description Unauthorized */
@@ -16951,6 +18412,126 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SharedAnswer"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sharing_accept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SharedAcceptBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sharing_answer_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SharedChangeBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

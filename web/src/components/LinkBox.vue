@@ -47,7 +47,8 @@ async function drop(number: number): Promise<void> {
   <section aria-label="Links for the client">
     <h2>Client link</h2>
     <p class="small quiet">
-      A link opens the picture and what you tick, to anyone who has it. It changes nothing, and you can take it back.
+      A link opens the picture and what you tick, to anyone who has it. With the quote on it, the client can accept the
+      offer or a change order there. You can take it back.
     </p>
     <form class="make" @submit.prevent="make">
       <label class="small">Recipient <InputText v-model="says" maxlength="80" size="small" /></label>

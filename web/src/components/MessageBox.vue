@@ -2,9 +2,11 @@
 import Button from 'primevue/button'
 import { ref } from 'vue'
 import { api, ask } from '@/api/client'
+import { useJob } from '@/stores/job'
 
 /** A text to copy, or why it is held. */
 defineProps<{ message: string; held: string[] }>()
+const store = useJob()
 const copied = ref(false)
 const fault = ref('')
 async function copy(text: string): Promise<void> {
@@ -21,7 +23,9 @@ const receipt = ref('')
 async function send(text: string): Promise<void> {
   receipt.value = fault.value = ''
   try {
-    receipt.value = (await ask(api.POST('/api/integrations/message', { body: { to: 'the merchant', text } }))).says
+    receipt.value = (
+      await ask(api.POST('/api/integrations/message', { body: { to: 'the supplier', text, job: store.id || null } }))
+    ).says
   } catch (error) {
     fault.value = (error as Error).message
   }

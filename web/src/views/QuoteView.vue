@@ -1,21 +1,27 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
-import InputText from 'primevue/inputtext'
-import SelectBox from '@/components/SelectBox'
+import Tab from 'primevue/tab'
+import TabList from 'primevue/tablist'
+import Tabs from 'primevue/tabs'
 import Textarea from 'primevue/textarea'
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { api, ask } from '@/api/client'
-import type { ChangeOrder, Job, ClientQuote, SentQuote } from '@/api/types'
+import type { Job, ClientQuote } from '@/api/types'
 import CountField from '@/components/CountField.vue'
 import JobPage from '@/components/JobPage.vue'
-import PieceChanges from '@/components/PieceChanges.vue'
+import LinkBox from '@/components/LinkBox.vue'
+import ChangeOrders from '@/components/money/ChangeOrders.vue'
+import CostBox from '@/components/money/CostBox.vue'
+import InvoiceList from '@/components/money/InvoiceList.vue'
+import MoneySums from '@/components/money/MoneySums.vue'
+import SentQuotes from '@/components/money/SentQuotes.vue'
+import StopBox from '@/components/money/StopBox.vue'
 import NumberField from '@/components/NumberField.vue'
 import WordsField from '@/components/WordsField.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
-import { today } from '@/logic/days'
-import { exact } from '@/logic/money'
+import { useLedger } from '@/composables/useLedger'
 import { useJob } from '@/stores/job'
 
 /** The client's quote: as it stands while its terms are typed, as it was sent, accepted, and what has changed since. */
@@ -25,12 +31,10 @@ const { data, error } = useJobAnswer(
   async (document) => (await ask(api.POST('/api/quotes/offer', { body: { document } }))) as ClientQuote,
   (job) => job.structures.length > 0,
 )
-const path = computed(() => ({ params: { path: { job_id: store.id } } }))
-const quotes = useQuery({
-  queryKey: computed(() => ['quotes', store.id]),
-  queryFn: async () => (await ask(api.GET('/api/quotes/{job_id}', path.value))).quotes as SentQuote[],
-  enabled: computed(() => !!store.id),
-})
+const use = useLedger()
+const TABS = ['estimate', 'contract', 'cost'] as const
+const route = useRoute()
+const tab = ref<string>(TABS.includes(route.query.part as never) ? String(route.query.part) : 'estimate')
 type Terms = Job['offer']
 const terms = computed(() => store.document?.offer ?? null)
 const edit = (change: (terms: Terms) => void, says: string) => store.change((job) => change(job.offer), says)
@@ -46,45 +50,7 @@ const FIELDS: [keyof Terms, string, 'number' | 'share' | 'count' | 'words'][] = 
 ]
 const put = (name: keyof Terms, value: unknown) =>
   edit((at) => Object.assign(at, { [name]: value }), 'Terms of the quote')
-const money = (value: number, currency: string) => `${currency}${exact(value).replace(/\.00$/, '')}`
-
-const fault = ref('')
-const busy = ref(false)
-async function act<T>(work: () => Promise<T>): Promise<T | null> {
-  fault.value = ''
-  busy.value = true
-  try {
-    return await work()
-  } catch (error) {
-    fault.value = (error as Error).message
-    return null
-  } finally {
-    busy.value = false
-    await quotes.refetch()
-  }
-}
-const saved = computed(() => store.saved === 'saved')
-const keep = () => act(async () => ask(api.POST('/api/quotes/{job_id}', path.value)))
-const accepting = ref(0)
-const by = ref('')
-const on = ref(today())
-const option = ref(0)
-async function accept(): Promise<void> {
-  const number = accepting.value
-  const body = { by: by.value, on: on.value, option: option.value }
-  const params = { path: { job_id: store.id, number } }
-  const done = await act(async () => ask(api.PUT('/api/quotes/{job_id}/{number}/accepted', { params, body })))
-  if (done) accepting.value = 0
-}
-const changes = ref<{ number: number; order: ChangeOrder } | null>(null)
-async function compare(number: number): Promise<void> {
-  const params = { path: { job_id: store.id, number } }
-  const order = await act(async () => ask(api.GET('/api/quotes/{job_id}/{number}/changes', { params })))
-  changes.value = order ? { number, order: order as ChangeOrder } : null
-}
-const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'))
-const pdf = (number: number, name: string) => `/api/quotes/${store.id}/${number}/${name}.pdf?paper=${paper.value}`
-
+const money = use.money
 const own = (option_: { structures?: string[] }, id: string) =>
   !option_.structures?.length || option_.structures.includes(id)
 const every = computed(() => store.document?.structures ?? [])
@@ -112,209 +78,179 @@ const split = (text: string) =>
 </script>
 
 <template>
-  <JobPage v-if="terms" label="Terms of the quote">
-    <template #panel>
+  <div class="money">
+    <header class="top">
       <h1>Estimate &amp; contract</h1>
-      <p class="small quiet">
-        The hours and prices behind it stand under <router-link :to="{ name: 'list' }">List</router-link> and each
-        structure's Materials page. The head of the page is the <router-link to="/crew">crew's letterhead</router-link>.
-      </p>
-      <template v-for="[name, label, sort] in FIELDS" :key="name">
-        <WordsField
-          v-if="sort === 'words'"
-          :label="label"
-          :model-value="String(terms[name])"
-          :longest="name === 'currency' ? 8 : 40"
-          :path="`offer/${name}`"
-          @update:model-value="put(name, $event)"
-        />
-        <component
-          :is="sort === 'number' ? NumberField : CountField"
-          v-else
-          :label="label"
-          :percent="sort === 'share' || undefined"
-          :model-value="terms[name] as number"
-          :path="`offer/${name}`"
-          @update:model-value="$event !== null && put(name, $event)"
-        />
+      <MoneySums :use="use" />
+      <Tabs v-model:value="tab">
+        <TabList>
+          <Tab value="estimate">Estimate</Tab>
+          <Tab value="contract">Contract</Tab>
+          <Tab value="cost">Cost</Tab>
+        </TabList>
+      </Tabs>
+    </header>
+    <main v-if="tab !== 'estimate'" class="ledger">
+      <p v-if="use.fault.value" class="fault" role="alert">{{ use.fault.value }}</p>
+      <template v-if="tab === 'contract'">
+        <StopBox :use="use" />
+        <SentQuotes :use="use" :ready="!!data" />
+        <ChangeOrders v-if="use.ledger.data.value?.contract" :use="use" />
+        <InvoiceList :use="use" />
+        <LinkBox :job="store.id" />
       </template>
-      <fieldset class="box">
-        <legend>Payments</legend>
-        <div v-for="(payment, index) in terms.payments" :key="index" class="option">
+      <CostBox v-else :use="use" />
+    </main>
+    <JobPage v-if="terms && tab === 'estimate'" label="Terms of the quote">
+      <template #panel>
+        <p class="small quiet">
+          The hours and prices behind it stand under <router-link :to="{ name: 'list' }">List</router-link> and each
+          structure's Materials page. The head of the page is the
+          <router-link to="/crew">crew's letterhead</router-link>.
+        </p>
+        <template v-for="[name, label, sort] in FIELDS" :key="name">
           <WordsField
-            :label="`Payment ${index + 1}, when`"
-            :model-value="payment.when"
-            :longest="80"
-            :path="`offer/payments/${index}/when`"
-            @update:model-value="$event && edit((at) => (at.payments[index]!.when = $event), 'The payments')"
+            v-if="sort === 'words'"
+            :label="label"
+            :model-value="String(terms[name])"
+            :longest="name === 'currency' ? 8 : 40"
+            :path="`offer/${name}`"
+            @update:model-value="put(name, $event)"
           />
-          <CountField
-            label="Share of the whole"
-            percent
-            :model-value="payment.share_ratio"
-            :path="`offer/payments/${index}/share_ratio`"
-            @update:model-value="
-              $event !== null && edit((at) => (at.payments[index]!.share_ratio = $event!), 'The payments')
-            "
+          <component
+            :is="sort === 'number' ? NumberField : CountField"
+            v-else
+            :label="label"
+            :percent="sort === 'share' || undefined"
+            :model-value="terms[name] as number"
+            :path="`offer/${name}`"
+            @update:model-value="$event !== null && put(name, $event)"
           />
-          <Button text size="small" @click="edit((at) => at.payments.splice(index, 1), 'A payment removed')">
-            Remove payment {{ index + 1 }}
-          </Button>
-        </div>
-        <Button
-          v-if="terms.payments.length < 10"
-          severity="secondary"
-          outlined
-          size="small"
-          @click="edit((at) => at.payments.push({ when: 'before the boards', share_ratio: 0.1 }), 'A payment')"
-        >
-          Add payment
-        </Button>
-        <p class="small quiet">Balance on completion.</p>
-      </fieldset>
-      <fieldset class="box">
-        <legend>Options, side by side</legend>
-        <div v-for="(item, index) in terms.options" :key="index" class="option">
-          <WordsField
-            :label="`Option ${index + 1}`"
-            :model-value="item.name ?? ''"
-            :longest="80"
-            @update:model-value="edit((at) => (at.options[index]!.name = $event), 'An option of the quote')"
-          />
-          <label v-for="structure in every" :key="structure.spec.id" class="small">
-            <Checkbox binary :model-value="own(item, structure.spec.id)" @change="toggle(index, structure.spec.id)" />
-            {{ structure.name }}
-          </label>
-          <Button text size="small" @click="edit((at) => at.options.splice(index, 1), 'An option removed')">
-            Remove it
-          </Button>
-        </div>
-        <Button v-if="terms.options.length < 4" severity="secondary" outlined size="small" @click="addOption">
-          {{ terms.options.length ? 'Another option' : 'Offer two designs' }}
-        </Button>
-      </fieldset>
-      <label class="small"
-        >Included (one per line)
-        <Textarea
-          rows="3"
-          :model-value="lines(terms.included)"
-          @change="
-            edit((at) => (at.included = split(($event.target as HTMLTextAreaElement).value)), 'What is in the quote')
-          "
-        ></Textarea>
-      </label>
-      <label class="small"
-        >Exclusions
-        <Textarea
-          rows="3"
-          :model-value="lines(terms.excluded)"
-          @change="
-            edit((at) => (at.excluded = split(($event.target as HTMLTextAreaElement).value)), 'What is not in it')
-          "
-        ></Textarea>
-      </label>
-    </template>
-    <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
-    <p v-if="!every.length" class="empty">
-      Nothing to quote yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>.
-    </p>
-    <p v-for="text in data?.stale ?? []" :key="text" class="stale small">
-      {{ text }}. <router-link to="/crew">The price book</router-link>
-    </p>
-    <article v-if="data" class="sheet" aria-label="Quote preview">
-      <h2>{{ store.document?.name }}</h2>
-      <p>{{ [data.client && `For ${data.client}`, data.place].filter(Boolean).join(', ') }}</p>
-      <p class="small quiet">Valid until {{ data.valid_until }}</p>
-      <div class="options">
-        <section v-for="(priced, index) in data.options" :key="index">
-          <h3 v-if="priced.name">{{ priced.name }}</h3>
-          <table>
-            <tbody>
-              <tr v-for="(line, at) in priced.lines" :key="at">
-                <th scope="row">
-                  {{ line.says }} <span class="small quiet">{{ line.note }}</span>
-                </th>
-                <td class="n">{{ money(line.price, data.currency) }}</td>
-              </tr>
-              <tr v-if="data.tax_says">
-                <th scope="row">{{ data.tax_says }}</th>
-                <td class="n">{{ money(priced.tax, data.currency) }}</td>
-              </tr>
-            </tbody>
-            <tfoot>
-              <tr>
-                <th scope="row">Total</th>
-                <td class="n strong">{{ money(priced.total, data.currency) }}</td>
-              </tr>
-            </tfoot>
-          </table>
-          <p class="small">
-            {{
-              (priced.payments as [string, number][])
-                .map(([when, price]) => `${money(price, data!.currency)} ${when}`)
-                .join('; ')
-            }}.
-          </p>
-        </section>
-      </div>
-      <p v-if="data.included.length" class="small"><b>In it:</b> {{ data.included.join('; ') }}.</p>
-      <p class="small"><b>Exclusions:</b> {{ data.excluded.join('; ') }}.</p>
-    </article>
-    <section class="sent" aria-label="Sent">
-      <h2>Sent</h2>
-      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-      <p>
-        <Button :disabled="busy || !data || !saved" @click="keep">Save as sent</Button>
-        <span v-if="!saved" class="small quiet"> once all is saved</span>
-      </p>
-      <ul v-if="quotes.data.value?.length" class="list">
-        <li v-for="quote in quotes.data.value" :key="quote.number">
-          <b>Quote {{ quote.number }}</b
-          >, {{ quote.made_at.slice(0, 10) }}, {{ money(quote.total, quote.currency) }}, from revision
-          {{ quote.revision }}.
-          <template v-if="quote.accepted_on"
-            ><b>Accepted by {{ quote.accepted_by }}, {{ quote.accepted_on }}</b
-            >.</template
+        </template>
+        <fieldset class="box">
+          <legend>Payments</legend>
+          <div v-for="(payment, index) in terms.payments" :key="index" class="option">
+            <WordsField
+              :label="`Payment ${index + 1}, when`"
+              :model-value="payment.when"
+              :longest="80"
+              :path="`offer/payments/${index}/when`"
+              @update:model-value="$event && edit((at) => (at.payments[index]!.when = $event), 'The payments')"
+            />
+            <CountField
+              label="Share of the whole"
+              percent
+              :model-value="payment.share_ratio"
+              :path="`offer/payments/${index}/share_ratio`"
+              @update:model-value="
+                $event !== null && edit((at) => (at.payments[index]!.share_ratio = $event!), 'The payments')
+              "
+            />
+            <Button text size="small" @click="edit((at) => at.payments.splice(index, 1), 'A payment removed')">
+              Remove payment {{ index + 1 }}
+            </Button>
+          </div>
+          <Button
+            v-if="terms.payments.length < 10"
+            severity="secondary"
+            outlined
+            size="small"
+            @click="edit((at) => at.payments.push({ when: 'before the boards', share_ratio: 0.1 }), 'A payment')"
           >
-          <a :href="pdf(quote.number, 'quote')">PDF</a>
-          <Button text size="small" @click="compare(quote.number)">View changes</Button>
-          <Button v-if="!quote.accepted_on" text size="small" @click="accepting = quote.number">
-            Record acceptance…
+            Add payment
           </Button>
-          <form v-if="accepting === quote.number" class="accept" @submit.prevent="accept">
-            <label class="small">By <InputText v-model="by" maxlength="120" required size="small" /></label>
-            <label class="small">On <InputText v-model="on" type="date" required size="small" /></label>
-            <label v-if="quote.options.length > 1" class="small"
-              >Which
-              <SelectBox v-model.number="option">
-                <option v-for="(name, index) in quote.options" :key="index" :value="index">{{ name }}</option>
-              </SelectBox>
+          <p class="small quiet">Balance on completion.</p>
+        </fieldset>
+        <fieldset class="box">
+          <legend>Options, side by side</legend>
+          <div v-for="(item, index) in terms.options" :key="index" class="option">
+            <WordsField
+              :label="`Option ${index + 1}`"
+              :model-value="item.name ?? ''"
+              :longest="80"
+              @update:model-value="edit((at) => (at.options[index]!.name = $event), 'An option of the quote')"
+            />
+            <label v-for="structure in every" :key="structure.spec.id" class="small">
+              <Checkbox binary :model-value="own(item, structure.spec.id)" @change="toggle(index, structure.spec.id)" />
+              {{ structure.name }}
             </label>
-            <Button size="small" :disabled="busy" type="submit">Save acceptance</Button>
-            <Button severity="secondary" outlined size="small" type="button" @click="accepting = 0">Not yet</Button>
-          </form>
-        </li>
-      </ul>
-      <p v-else class="small quiet">None yet. A quote that was sent is kept as it was, whatever is drawn after it.</p>
-    </section>
-    <section v-if="changes" class="changes" aria-label="Changes">
-      <h2>Since quote {{ changes.number }}</h2>
-      <p>
-        {{ money(changes.order.price_was, data?.currency ?? '') }} becomes
-        <b>{{ money(changes.order.price_now, data?.currency ?? '') }}</b>;
-        {{ Math.round(changes.order.hours_was) }} hours become {{ Math.round(changes.order.hours_now) }}.
+            <Button text size="small" @click="edit((at) => at.options.splice(index, 1), 'An option removed')">
+              Remove it
+            </Button>
+          </div>
+          <Button v-if="terms.options.length < 4" severity="secondary" outlined size="small" @click="addOption">
+            {{ terms.options.length ? 'Another option' : 'Offer two designs' }}
+          </Button>
+        </fieldset>
+        <label class="small"
+          >Included (one per line)
+          <Textarea
+            rows="3"
+            :model-value="lines(terms.included)"
+            @change="
+              edit((at) => (at.included = split(($event.target as HTMLTextAreaElement).value)), 'What is in the quote')
+            "
+          ></Textarea>
+        </label>
+        <label class="small"
+          >Exclusions
+          <Textarea
+            rows="3"
+            :model-value="lines(terms.excluded)"
+            @change="
+              edit((at) => (at.excluded = split(($event.target as HTMLTextAreaElement).value)), 'What is not in it')
+            "
+          ></Textarea>
+        </label>
+      </template>
+      <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
+      <p v-if="!every.length" class="empty">
+        Nothing to quote yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>.
       </p>
-      <ul>
-        <li v-for="text in changes.order.words" :key="text">{{ text }}</li>
-      </ul>
-      <p v-if="!changes.order.words.length" class="quiet">No change to the work.</p>
-      <details v-if="changes.order.pieces.length">
-        <summary>{{ changes.order.pieces.length }} kinds of pieces</summary>
-        <PieceChanges :pieces="changes.order.pieces" />
-      </details>
-      <p><a :href="pdf(changes.number, 'changes')">The change order, PDF</a></p>
-    </section>
-  </JobPage>
+      <p v-for="text in data?.stale ?? []" :key="text" class="stale small">
+        {{ text }}. <router-link to="/crew">The price book</router-link>
+      </p>
+      <article v-if="data" class="sheet" aria-label="Quote preview">
+        <h2>{{ store.document?.name }}</h2>
+        <p>{{ [data.client && `For ${data.client}`, data.place].filter(Boolean).join(', ') }}</p>
+        <p class="small quiet">Valid until {{ data.valid_until }}</p>
+        <div class="options">
+          <section v-for="(priced, index) in data.options" :key="index">
+            <h3 v-if="priced.name">{{ priced.name }}</h3>
+            <table>
+              <tbody>
+                <tr v-for="(line, at) in priced.lines" :key="at">
+                  <th scope="row">
+                    {{ line.says }} <span class="small quiet">{{ line.note }}</span>
+                  </th>
+                  <td class="n">{{ money(line.price, data.currency) }}</td>
+                </tr>
+                <tr v-if="data.tax_says">
+                  <th scope="row">{{ data.tax_says }}</th>
+                  <td class="n">{{ money(priced.tax, data.currency) }}</td>
+                </tr>
+              </tbody>
+              <tfoot>
+                <tr>
+                  <th scope="row">Total</th>
+                  <td class="n strong">{{ money(priced.total, data.currency) }}</td>
+                </tr>
+              </tfoot>
+            </table>
+            <p class="small">
+              {{
+                (priced.payments as [string, number][])
+                  .map(([when, price]) => `${money(price, data!.currency)} ${when}`)
+                  .join('; ')
+              }}.
+            </p>
+          </section>
+        </div>
+        <p v-if="data.included.length" class="small"><b>In it:</b> {{ data.included.join('; ') }}.</p>
+        <p class="small"><b>Exclusions:</b> {{ data.excluded.join('; ') }}.</p>
+      </article>
+    </JobPage>
+  </div>
 </template>
 
 <style scoped>
@@ -333,6 +269,59 @@ label textarea {
   gap: 4px;
   border-bottom: 1px solid var(--line);
   padding-bottom: 6px;
+}
+.money {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+.top {
+  padding: 12px 20px 0;
+  border-bottom: 1px solid var(--line);
+}
+.top h1 {
+  margin: 0 0 8px;
+}
+.top :deep(.p-tablist),
+.top :deep(.p-tablist-tab-list),
+.top :deep(.p-tablist-content) {
+  background: none;
+  border: 0;
+}
+.top :deep(.p-tab) {
+  padding: 10px 16px;
+}
+.ledger {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  padding: 16px 20px;
+}
+.ledger > :deep(section) {
+  max-width: 1000px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 12px 18px 16px;
+  margin-bottom: 14px;
+}
+.ledger > :deep(section.stops) {
+  background: none;
+  border: 0;
+  padding: 0;
+}
+.ledger :deep(h2) {
+  margin: 0 0 8px;
+}
+.ledger :deep(form label) {
+  display: grid;
+  gap: 3px;
+}
+.ledger :deep(form label:has(input[type='checkbox'])) {
+  display: flex;
+  align-items: center;
+  gap: 6px;
 }
 .sheet {
   background: var(--paper);
@@ -387,24 +376,6 @@ tfoot th {
 }
 .stale {
   color: var(--spare);
-}
-.sent,
-.changes {
-  margin-top: 18px;
-  max-width: 900px;
-}
-.list {
-  padding-left: 18px;
-}
-.list li {
-  margin-bottom: 8px;
-}
-.accept {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: end;
-  margin-top: 6px;
 }
 @media (max-width: 860px) {
   .sheet {

@@ -139,10 +139,12 @@ class StructureCost(CostSide):
 
 
 class MarginSide(Schema):
-    """What is left of the contract's net price after what was spent."""
+    """What is left of the contract's net price after what was spent, and when all is built."""
 
     amount: float
     ratio: float | None
+    expected: float | None
+    expected_ratio: float | None
 
 
 class StopRow(Schema):

@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, reactive } from 'vue'
+import { api, ask, done } from '@/api/client'
+import DataList, { type ListColumn } from '@/components/DataList.vue'
+import SelectBox from '@/components/SelectBox'
+import type { CostRow } from '@/api/types'
+import type { LedgerUse } from '@/composables/useLedger'
+import { today } from '@/logic/days'
+
+/** What the job has cost: receipts and hours, against the estimate; nothing here changes what the client pays. */
+const props = defineProps<{ use: LedgerUse }>()
+const ledger = computed(() => props.use.ledger.data.value)
+const structures = computed(() => props.use.store.document?.structures ?? [])
+const name = (id: string) => structures.value.find((item) => item.spec.id === id)?.name ?? (id || 'the whole job')
+const KINDS = [
+  ['material', 'Materials'],
+  ['labour', 'Hours'],
+  ['other', 'Other'],
+] as const
+const entry = reactive({
+  kind: 'material',
+  on: today(),
+  structure: '',
+  who: '',
+  note: '',
+  hours: '',
+  wage: '',
+  amount: '',
+})
+const number = (text: string) => Number(text.replace(/,/g, '')) || 0
+async function add(): Promise<void> {
+  const body = { ...entry, hours: number(entry.hours), wage: number(entry.wage), amount: number(entry.amount) }
+  const made = await props.use.act(() => ask(api.POST('/api/quotes/{job_id}/costs', { ...props.use.path.value, body })))
+  if (made) Object.assign(entry, { note: '', hours: '', amount: '' })
+}
+const remove = (row: CostRow) =>
+  props.use.act(() =>
+    done(
+      api.DELETE('/api/quotes/{job_id}/costs/{entry}', {
+        params: { path: { job_id: props.use.store.id, entry: row.id } },
+      }),
+    ),
+  )
+const COLUMNS: ListColumn[] = [
+  { key: 'on', label: 'Date', by: 'on' },
+  { key: 'kind', label: 'Kind', by: 'kind' },
+  { key: 'structure', label: 'For', by: 'structure' },
+  { key: 'who', label: 'Supplier or person', by: 'who' },
+  { key: 'hours', label: 'Hours', figure: true, by: 'hours' },
+  { key: 'amount', label: 'Amount', figure: true, by: 'amount' },
+  { key: 'act', label: '' },
+]
+const against = computed(() => {
+  const found = ledger.value
+  if (!found) return []
+  return [
+    ['Materials', found.estimate && props.use.money(found.estimate.materials), props.use.money(found.cost.material)],
+    ['Hours', found.estimate && `${found.estimate.hours.toFixed(1)} h`, `${found.cost.hours.toFixed(1)} h`],
+    ['Labour', null, props.use.money(found.cost.labour)],
+    ['Other', null, props.use.money(found.cost.other)],
+  ] as [string, string | null, string][]
+})
+</script>
+
+<template>
+  <section v-if="ledger" aria-label="Cost">
+    <h2>Cost so far</h2>
+    <table class="against">
+      <thead>
+        <tr>
+          <th scope="col"></th>
+          <th scope="col" class="n">Estimate</th>
+          <th scope="col" class="n">So far</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="[says, planned, spent] in against" :key="says">
+          <th scope="row">{{ says }}</th>
+          <td class="n quiet">{{ planned ?? '\u2014' }}</td>
+          <td class="n">{{ spent }}</td>
+        </tr>
+      </tbody>
+      <tfoot>
+        <tr>
+          <th scope="row">Total</th>
+          <td></td>
+          <td class="n strong">{{ use.money(ledger.cost.total) }}</td>
+        </tr>
+      </tfoot>
+    </table>
+    <p v-if="ledger.by_structure.length" class="small">
+      {{ ledger.by_structure.map((row) => `${row.name} ${use.money(row.total)}`).join('; ') }}.
+    </p>
+    <form class="add" @submit.prevent="add">
+      <label class="small"
+        >Kind
+        <SelectBox v-model="entry.kind">
+          <option v-for="[key, says] in KINDS" :key="key" :value="key">{{ says }}</option>
+        </SelectBox>
+      </label>
+      <label class="small">Date <InputText v-model="entry.on" type="date" required size="small" /></label>
+      <label class="small"
+        >For
+        <SelectBox v-model="entry.structure">
+          <option value="">the whole job</option>
+          <option v-for="item in structures" :key="item.spec.id" :value="item.spec.id">{{ item.name }}</option>
+        </SelectBox>
+      </label>
+      <label class="small"
+        >{{ entry.kind === 'labour' ? 'Person' : 'Supplier' }}
+        <InputText v-model="entry.who" maxlength="120" size="small"
+      /></label>
+      <template v-if="entry.kind === 'labour'">
+        <label class="small"
+          >Hours <InputText v-model="entry.hours" inputmode="decimal" class="short" required size="small"
+        /></label>
+        <label class="small"
+          >Wage an hour <InputText v-model="entry.wage" inputmode="decimal" class="short" size="small"
+        /></label>
+      </template>
+      <label v-else class="small"
+        >Amount <InputText v-model="entry.amount" inputmode="decimal" class="short" required size="small"
+      /></label>
+      <label class="small">Note <InputText v-model="entry.note" maxlength="200" size="small" /></label>
+      <Button size="small" type="submit" :disabled="use.busy.value">Add cost</Button>
+    </form>
+    <DataList v-if="ledger.entries.length" :rows="ledger.entries" :columns="COLUMNS" label="Costs" row-key="id">
+      <template #kind="{ row }">{{ KINDS.find(([key]) => key === row.kind)?.[1] }}</template>
+      <template #structure="{ row }">{{ name(row.structure) }}</template>
+      <template #who="{ row }"
+        >{{ row.who }}<span v-if="row.note" class="quiet"> {{ row.note }}</span></template
+      >
+      <template #hours="{ row }">{{ row.hours ? row.hours.toFixed(2) : '' }}</template>
+      <template #amount="{ row }">{{ use.money(row.amount) }}</template>
+      <template #act="{ row }">
+        <Button text size="small" :aria-label="`remove the cost of ${row.on}`" @click="remove(row)">Remove</Button>
+      </template>
+    </DataList>
+    <p v-else class="small quiet">No costs yet. Enter receipts and hours as they come.</p>
+    <p class="small">
+      All rows of money for your accountant: <a :href="use.file('money.csv')">CSV</a>,
+      <a :href="use.file('money.xlsx')">XLSX</a>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.against {
+  border-collapse: collapse;
+  width: 100%;
+  max-width: 480px;
+}
+.against td,
+.against th {
+  padding: 4px 10px;
+  border-bottom: 1px solid var(--line);
+  text-align: left;
+}
+.against .n {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+}
+.strong {
+  font-weight: 700;
+}
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: end;
+  margin: 14px 0;
+}
+.short {
+  width: 90px;
+}
+</style>

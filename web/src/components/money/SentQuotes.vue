@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import SelectBox from '@/components/SelectBox'
+import type { LedgerUse } from '@/composables/useLedger'
+import { today } from '@/logic/days'
+
+/** Offers as they were sent; one of them is accepted, by the client's link or by a signature on paper. */
+const props = defineProps<{ use: LedgerUse; ready: boolean }>()
+const rows = computed(() => props.use.quotes.data.value ?? [])
+const accepted = computed(() => rows.value.some((row) => row.accepted_on))
+const saved = computed(() => props.use.store.saved === 'saved')
+const keep = () => props.use.act(() => ask(api.POST('/api/quotes/{job_id}', props.use.path.value)))
+const at = (number: number) => ({ params: { path: { job_id: props.use.store.id, number } } })
+const accepting = ref(0)
+const by = ref('')
+const on = ref(today())
+const option = ref(0)
+async function accept(): Promise<void> {
+  const number = accepting.value
+  const body = { by: by.value, on: on.value, option: option.value }
+  const done = await props.use.act(() =>
+    ask(api.PUT('/api/quotes/{job_id}/{number}/accepted', { ...at(number), body })),
+  )
+  if (done) accepting.value = 0
+}
+const withdraw = (number: number) =>
+  props.use.act(() => ask(api.PUT('/api/quotes/{job_id}/{number}/withdrawn', at(number))))
+</script>
+
+<template>
+  <section class="sent" aria-label="Sent">
+    <h2>Offers</h2>
+    <p>
+      <Button :disabled="use.busy.value || !ready || !saved" :outlined="accepted" @click="keep">Save as sent</Button>
+      <span v-if="!saved" class="small quiet"> once all is saved</span>
+    </p>
+    <ul v-if="rows.length" class="list">
+      <li v-for="quote in rows" :key="quote.number">
+        <b>Quote {{ quote.number }}</b
+        >, {{ quote.made_at.slice(0, 10) }}, {{ use.money(quote.total, quote.currency) }}, from revision
+        {{ quote.revision }}.
+        <template v-if="quote.accepted_on">
+          <b>Accepted by {{ quote.accepted_by }}, {{ quote.accepted_on }}</b
+          >{{ quote.signed ? ', signed on the link' : '' }}.
+        </template>
+        <template v-else-if="quote.withdrawn">Withdrawn.</template>
+        <a :href="use.file(`${quote.number}/quote.pdf`)">PDF</a>
+        <template v-if="!quote.accepted_on && !quote.withdrawn && !accepted">
+          <Button text size="small" @click="accepting = quote.number">Record acceptance…</Button>
+          <Button text size="small" severity="secondary" @click="withdraw(quote.number)">Withdraw</Button>
+        </template>
+        <form v-if="accepting === quote.number" class="accept" @submit.prevent="accept">
+          <label class="small">By <InputText v-model="by" maxlength="120" required size="small" /></label>
+          <label class="small">On <InputText v-model="on" type="date" required size="small" /></label>
+          <label v-if="quote.options.length > 1" class="small"
+            >Which
+            <SelectBox v-model.number="option">
+              <option v-for="(name, index) in quote.options" :key="index" :value="index">{{ name }}</option>
+            </SelectBox>
+          </label>
+          <Button size="small" :disabled="use.busy.value" type="submit">Save acceptance</Button>
+          <Button severity="secondary" outlined size="small" type="button" @click="accepting = 0">Not yet</Button>
+        </form>
+      </li>
+    </ul>
+    <p v-else class="small quiet">None yet. A quote that was sent is kept as it was, whatever is drawn after it.</p>
+  </section>
+</template>
+
+<style scoped>
+.list {
+  padding-left: 18px;
+}
+.list li {
+  margin-bottom: 8px;
+}
+.accept {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: end;
+  margin-top: 6px;
+}
+</style>
