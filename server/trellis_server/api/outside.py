@@ -23,7 +23,7 @@ from trellis_server.services import sign_offs
 from trellis_server.services.jobs import crew_of, job_of, state
 
 router = Router(tags=["integrations"])
-REFUSALS = {401: Problems, 403: Problems, 422: Problems, 424: Problems}
+REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems, 424: Problems}
 
 
 def _services(request: HttpRequest) -> HttpResponse:

@@ -2,14 +2,19 @@
 
 import io
 import random
+from dataclasses import replace
 from decimal import Decimal
 from typing import Any
 
 from django.test import TestCase, tag
 from openpyxl.reader.excel import load_workbook
+from playwright.sync_api import expect
+from steady.structures.fence.spec.fence import FenceSpec
 
 from trellis_server.models import Role, SentQuote, SignOff
+from trellis_server.services.jobs import Saving, save, state
 from trellis_server.tests.make import Caller, person, small_job
+from trellis_server.tests.signed_in import SignedIn
 from trellis_server.tests.test_people import seat
 
 DAY = "2026-11-20"
@@ -355,3 +360,87 @@ class ClientLinkTest(ContractTestCase):
         secret = self.link()
         for drawn in ([[[2.0, 0.5]]], [[[0.1, 0.1]] * 500], [[[0.1, 0.1]]] * 100, [[["a", 0.1]]]):
             self.assertEqual(self.accept(secret, signature=drawn).status_code, 422)
+
+
+@tag("slow")
+class PlayedInTheBrowserTest(SignedIn):
+    """An offer is sent, accepted on a phone, changed, invoiced and paid; a receipt and hours are entered."""
+
+    def sums(self) -> Any:
+        return self.page.get_by_label("Money of the job")
+
+    def test_from_the_offer_to_the_margin(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/quote?part=contract")
+        page.get_by_role("button", name="Save as sent").click()
+        expect(page.get_by_text("Quote 1")).to_be_visible()
+        page.get_by_role("button", name="Make a link").click()
+        secret = page.locator("input.secret").input_value().rsplit("/", 1)[-1]
+        self.accept_on_a_phone(secret)
+        page.reload()
+        expect(page.get_by_text("Accepted by R. Hale")).to_be_visible()
+        total = self.sums().locator(".value").nth(1).inner_text()
+        self.shorten()
+        page.reload()
+        changes = page.get_by_role("region", name="Change orders")
+        expect(changes).to_contain_text("25 ft long instead of 26 ft")
+        changes.get_by_role("button", name="Send change order").click()
+        expect(changes).to_contain_text("waits for an answer")
+        self.assertEqual(self.sums().locator(".value").nth(1).inner_text(), total)
+        changes.get_by_role("button", name="Record answer…").click()
+        changes.get_by_label("By").fill("R. Hale")
+        self.assertEqual(self.axe(), [])
+        changes.get_by_role("button", name="Accepted").click()
+        expect(changes).to_contain_text("accepted by R. Hale")
+        invoices = page.get_by_role("region", name="Invoices")
+        invoices.get_by_role("button", name="Create invoice").click()
+        invoices.get_by_role("button", name="invoice 1").click()
+        expect(self.sums()).to_contain_text("paid, $0 open")
+        page.get_by_role("tab", name="Cost").click()
+        page.get_by_label("Supplier").fill("Ferry Lane Lumber")
+        page.get_by_label("Amount").fill("1,240.50")
+        page.get_by_role("button", name="Add cost").click()
+        expect(self.sums()).to_contain_text("$1,240.50")
+        self.assertEqual(self.axe(), [])
+        page.get_by_role("button", name="remove the cost of").click()
+        expect(self.sums()).not_to_contain_text("$1,240.50")
+
+    def accept_on_a_phone(self, secret: str) -> None:
+        client = self.context.browser.new_context(viewport={"width": 390, "height": 844})  # type: ignore[union-attr]
+        phone = client.new_page()
+        phone.goto(f"{self.live_server_url}/shared/{secret}")
+        phone.get_by_label("Your name").fill("R. Hale")
+        pad = phone.get_by_role("img", name="Signature")
+        pad.scroll_into_view_if_needed()
+        box = pad.bounding_box()
+        assert box is not None
+        phone.mouse.move(box["x"] + 30, box["y"] + 80)
+        phone.mouse.down()
+        for step in range(12):
+            phone.mouse.move(box["x"] + 30 + 15 * step, box["y"] + 80 - 10 * (step % 4))
+        phone.mouse.up()
+        phone.get_by_role("button", name="Accept offer").click()
+        expect(phone.get_by_text("Accepted by R. Hale")).to_be_visible()
+        client.close()
+
+    def shorten(self) -> None:
+        """The lower path's first straight a foot shorter."""
+        self.job.refresh_from_db()
+        now = state(self.job)
+        items = [
+            replace(
+                item,
+                spec=replace(
+                    item.spec,
+                    straights=(
+                        replace(item.spec.straights[0], length_m=item.spec.straights[0].length_m - 0.3048),
+                        *item.spec.straights[1:],
+                    ),
+                ),
+            )
+            if item.spec.id == "lower-path" and isinstance(item.spec, FenceSpec)
+            else item
+            for item in now.document.structures
+        ]
+        document = replace(now.document, structures=tuple(items))
+        save(self.who, self.job.pk, Saving(base=now.revision.number, document=document, says="shorter"))

@@ -116,6 +116,7 @@ class PartsTest(TestCase):
             "schedule",
             "session",
             "integrations/",
+            "shared/",
         )
         for path, methods in schema()["paths"].items():
             for method in methods:

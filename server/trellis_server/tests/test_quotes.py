@@ -257,14 +257,14 @@ class QuotePageTest(SignedIn):
         expect(sheet).to_contain_text("Sales tax 8.75%")
         self.eventually(lambda: self.document()["offer"]["tax_name"] == "Sales tax")
         self.assertEqual(self.axe(), [])
+        page.get_by_role("tab", name="Contract").click()
         page.get_by_role("button", name="Save as sent").click()
         expect(page.get_by_text("Quote 1")).to_be_visible()
         page.get_by_role("button", name="Record acceptance…").click()
         page.get_by_label("By").fill("The house")
         page.get_by_role("button", name="Save acceptance").click()
         expect(page.get_by_text("Accepted by The house")).to_be_visible()
-        page.get_by_role("button", name="View changes").click()
-        expect(page.get_by_role("region", name="Changes")).to_contain_text("No change to the work")
+        expect(page.get_by_role("region", name="Change orders")).to_contain_text("The plan is as it was agreed")
 
     def test_the_crews_page_takes_prices_and_is_accessible(self) -> None:
         page = self.page

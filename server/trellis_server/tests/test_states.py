@@ -99,6 +99,8 @@ class EveryPaperTest(TestCase):
         self.assertEqual(len(document.structures), 1)
 
     def test_a_quote_that_is_kept_says_so_as_it_was_sent(self) -> None:
+        self.assertEqual(self.caller.send("POST", f"/api/quotes/{self.job}").status_code, 422)
+        self.caller.signed(self.job)
         self.assertEqual(self.caller.send("POST", f"/api/quotes/{self.job}").status_code, 200)
         answer = self.caller.send("GET", f"/api/quotes/{self.job}/1/quote.pdf")
         self.assertIn("Fails at", text_of(answer.content, "application/pdf"))

@@ -35,7 +35,7 @@ const lines = computed(() => strokes.value.map((stroke) => stroke.map(([x, y]) =
       viewBox="0 0 300 100"
       preserveAspectRatio="none"
       role="img"
-      aria-label="Signature: draw here, or leave it empty and type your name"
+      aria-label="Signature: draw here, or leave it empty"
       @pointerdown.prevent="begin"
       @pointermove="move"
       @pointerup="drawing = false"

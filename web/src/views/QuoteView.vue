@@ -82,7 +82,7 @@ const split = (text: string) =>
     <header class="top">
       <h1>Estimate &amp; contract</h1>
       <MoneySums :use="use" />
-      <Tabs v-model:value="tab">
+      <Tabs id="money" v-model:value="tab">
         <TabList>
           <Tab value="estimate">Estimate</Tab>
           <Tab value="contract">Contract</Tab>
@@ -91,17 +91,19 @@ const split = (text: string) =>
       </Tabs>
     </header>
     <main v-if="tab !== 'estimate'" class="ledger">
-      <p v-if="use.fault.value" class="fault" role="alert">{{ use.fault.value }}</p>
-      <template v-if="tab === 'contract'">
-        <StopBox :use="use" />
-        <SentQuotes :use="use" :ready="!!data" />
-        <ChangeOrders v-if="use.ledger.data.value?.contract" :use="use" />
-        <InvoiceList :use="use" />
-        <LinkBox :job="store.id" />
-      </template>
-      <CostBox v-else :use="use" />
+      <div :id="`money_tabpanel_${tab}`" role="tabpanel" :aria-label="tab">
+        <p v-if="use.fault.value" class="fault" role="alert">{{ use.fault.value }}</p>
+        <template v-if="tab === 'contract'">
+          <StopBox :use="use" />
+          <SentQuotes :use="use" :ready="!!data" />
+          <ChangeOrders v-if="use.ledger.data.value?.contract" :use="use" />
+          <InvoiceList :use="use" />
+          <LinkBox :job="store.id" />
+        </template>
+        <CostBox v-else :use="use" />
+      </div>
     </main>
-    <JobPage v-if="terms && tab === 'estimate'" label="Terms of the quote">
+    <JobPage v-if="terms && tab === 'estimate'" id="money_tabpanel_estimate" label="Terms of the quote">
       <template #panel>
         <p class="small quiet">
           The hours and prices behind it stand under <router-link :to="{ name: 'list' }">List</router-link> and each
@@ -298,7 +300,7 @@ label textarea {
   overflow-y: auto;
   padding: 16px 20px;
 }
-.ledger > :deep(section) {
+.ledger :deep(section) {
   max-width: 1000px;
   background: var(--paper);
   border: 1px solid var(--line);
@@ -306,7 +308,7 @@ label textarea {
   padding: 12px 18px 16px;
   margin-bottom: 14px;
 }
-.ledger > :deep(section.stops) {
+.ledger :deep(section.stops) {
   background: none;
   border: 0;
   padding: 0;
