@@ -2,17 +2,30 @@
 
 import uuid
 from datetime import date, datetime
-from typing import Any
+from decimal import Decimal
+from typing import Any, Self, TypeVar
 
 from django.db import transaction
-from pydantic import BaseModel, Field, ValidationError
+from pydantic import BaseModel, Field, ValidationError, model_validator
 from steady.jobs.document import JobDocument as Document
 
-from trellis_server.models import Inspection, Job, Revision, SentQuote, SiteReading
+from trellis_server.models import (
+    ChangeRecord,
+    ChangeState,
+    CostRecord,
+    Inspection,
+    Invoice,
+    Job,
+    Revision,
+    SentQuote,
+    SignOff,
+    SiteReading,
+)
 from trellis_server.services import documents
 from trellis_server.services.jobs import Person
 from trellis_server.services.refusals import ManyErrors, told_errors
 
+Record = TypeVar("Record", bound=BaseModel)
 MOST = 20_000
 """So many records of one kind are read out of a file: more are none of ours [our own]."""
 
@@ -68,6 +81,58 @@ class QuoteRecord(BaseModel):
     accepted_by: str = Field(default="", max_length=120)
     accepted_on: date | None = None
     accepted_option: int = Field(default=0, ge=0, le=100)
+    signature: list[list[tuple[float, float]]] = Field(default=[], max_length=60)
+    withdrawn_at: datetime | None = None
+
+
+class ChangeOrderRecord(BaseModel):
+    """A change order as it was sent, and what became of it. `document`: the job as it stood then."""
+
+    number: int = Field(ge=1, le=100_000)
+    quote: int
+    revision: int
+    document: dict[str, Any]
+    reason: str = Field(max_length=10)
+    body: dict[str, Any]
+    total: Decimal = Field(max_digits=12, decimal_places=2)
+    cost: Decimal = Field(default=Decimal(0), max_digits=12, decimal_places=2)
+    state: ChangeState
+    answered_by: str = Field(default="", max_length=120)
+    answered_on: date | None = None
+
+
+class InvoiceRecord(BaseModel):
+    """An invoice as it was sent, and the day it was paid."""
+
+    number: int = Field(ge=1, le=100_000)
+    quote: int
+    step: int = Field(ge=0, le=100)
+    body: dict[str, Any]
+    amount: Decimal = Field(max_digits=12, decimal_places=2)
+    sent_on: date
+    paid_on: date | None = None
+
+
+class CostEntryRecord(BaseModel):
+    """A receipt, or hours at a wage."""
+
+    structure: str = Field(default="", max_length=80)
+    kind: str = Field(max_length=10)
+    on: date
+    who: str = Field(default="", max_length=120)
+    note: str = Field(default="", max_length=200)
+    hours: Decimal = Field(default=Decimal(0), max_digits=7, decimal_places=2)
+    amount: Decimal = Field(default=Decimal(0), max_digits=12, decimal_places=2)
+
+
+class SignOffRecord(BaseModel):
+    """An authorized person's signature for a structure as it was then."""
+
+    structure: str = Field(max_length=80)
+    state: str = Field(max_length=20)
+    says: str = Field(max_length=600)
+    by: str = Field(max_length=120)
+    reason: str = Field(max_length=400)
 
 
 class JobRecords(BaseModel):
@@ -77,6 +142,18 @@ class JobRecords(BaseModel):
     inspections: list[InspectionRecord] = Field(default=[], max_length=MOST)
     photos: list[PhotoRecord] = Field(default=[], max_length=MOST)
     quotes: list[QuoteRecord] = Field(default=[], max_length=MOST)
+    changes: list[ChangeOrderRecord] = Field(default=[], max_length=MOST)
+    invoices: list[InvoiceRecord] = Field(default=[], max_length=MOST)
+    costs: list[CostEntryRecord] = Field(default=[], max_length=MOST)
+    sign_offs: list[SignOffRecord] = Field(default=[], max_length=MOST)
+
+    @model_validator(mode="after")
+    def _stands_on_its_quotes(self) -> Self:
+        known = {row.number for row in self.quotes}
+        stands_on = [row.quote for row in self.changes] + [row.quote for row in self.invoices]
+        if not known.issuperset(stands_on):
+            raise ValueError("A change order or invoice belongs to a quote that is not in the file")
+        return self
 
 
 def _by(author: Any) -> str:
@@ -124,10 +201,41 @@ def records_of(job: Job, sees_prices: bool) -> JobRecords:
                 accepted_by=row.accepted_by,
                 accepted_on=row.accepted_on,
                 accepted_option=row.accepted_option,
+                signature=row.signature,
+                withdrawn_at=row.withdrawn_at,
             )
             for row in quotes
         ],
+        sign_offs=[_plain(SignOffRecord, row) for row in job.sign_offs.order_by("pk")],
+        **(_money_of(job) if sees_prices else {}),
     )
+
+
+def _plain(kind: type[Record], row: Any, **more: Any) -> Record:
+    """A record of the row's own fields."""
+    own = {name: getattr(row, name) for name in kind.model_fields if name not in more}
+    return kind(**own, **more)
+
+
+def _money_of(job: Job) -> dict[str, Any]:
+    """Change orders, invoices and costs."""
+    return {
+        "changes": [
+            _plain(
+                ChangeOrderRecord,
+                row,
+                quote=row.quote.number,
+                revision=row.revision.number,
+                document=documents.whole(row.revision.document),
+            )
+            for row in job.changes.select_related("quote", "revision").order_by("number")
+        ],
+        "invoices": [
+            _plain(InvoiceRecord, row, quote=row.quote.number)
+            for row in job.invoices.select_related("quote").order_by("number")
+        ],
+        "costs": [_plain(CostEntryRecord, row) for row in job.costs.order_by("made_at", "pk")],
+    }
 
 
 def read_records(document: dict[str, Any]) -> JobRecords:
@@ -149,6 +257,7 @@ def documents_of(records: JobRecords) -> dict[int, Document]:
         InvalidInputError: One does not read.
     """
     kept = {row.revision: row.document for row in records.quotes}
+    kept |= {row.revision: row.document for row in records.changes}
     return {number: documents.load(kept[number]) for number in sorted(kept)}
 
 
@@ -183,6 +292,30 @@ def restore_records(job: Job, records: JobRecords, revisions: dict[int, Revision
             )
             # The day that it was sent is kept, whatever day it is read in.
             SentQuote.objects.filter(pk=quote.pk).update(made_at=row.made_at)
+        _restore_money(job, records, revisions, person)
+
+
+def _restore_money(job: Job, records: JobRecords, revisions: dict[int, Revision], person: Person) -> None:
+    """Change orders and invoices of the quotes just made, costs and signatures."""
+    quotes = {quote.number: quote for quote in SentQuote.objects.filter(job=job)}
+    ChangeRecord.objects.bulk_create(
+        ChangeRecord(
+            job=job,
+            quote=quotes[row.quote],
+            revision=revisions[row.revision],
+            made_by_id=person.pk,
+            **row.model_dump(exclude={"quote", "revision", "document"}),
+        )
+        for row in records.changes
+    )
+    Invoice.objects.bulk_create(
+        Invoice(job=job, quote=quotes[row.quote], made_by_id=person.pk, **row.model_dump(exclude={"quote"}))
+        for row in records.invoices
+    )
+    CostRecord.objects.bulk_create(
+        CostRecord(job=job, author_id=person.pk, **row.model_dump()) for row in records.costs
+    )
+    SignOff.objects.bulk_create(SignOff(job=job, author_id=person.pk, **row.model_dump()) for row in records.sign_offs)
 
 
 def schema() -> documents.Json:

@@ -41,6 +41,12 @@ class JobFileTest(TestCase):
         return self.sent("GET", f"/api/jobs/{job or self.job}/job.json", caller=caller)
 
     def test_what_was_measured_and_agreed_comes_back(self) -> None:
+        at = f"/api/quotes/{self.job}"
+        self.caller.signed(self.job)
+        self.sent("POST", f"{at}/changes", {"reason": "client"})
+        self.sent("PUT", f"{at}/changes/1", {"state": "accepted", "by": "R. Hale", "on": "2026-11-21"})
+        self.sent("POST", f"{at}/invoices", {"step": 1, "on": "2026-11-21"})
+        self.sent("POST", f"{at}/costs", {"kind": "labour", "on": "2026-11-22", "hours": 7.25, "wage": 31.0})
         first = self.file()
         self.assertEqual(len(first["records"]["readings"]), 1)
         SiteReading.objects.all().delete()  # as on another machine, where its number is free
@@ -50,10 +56,29 @@ class JobFileTest(TestCase):
         for kind, fields in {
             "readings": ("id", "about", "what", "value_m", "measured_at"),
             "quotes": ("number", "body", "letterhead", "made_at", "accepted_by", "accepted_on", "document"),
+            "changes": (
+                "number",
+                "quote",
+                "reason",
+                "body",
+                "total",
+                "state",
+                "answered_by",
+                "answered_on",
+                "document",
+            ),
+            "invoices": ("number", "quote", "step", "body", "amount", "sent_on", "paid_on"),
+            "costs": ("kind", "on", "hours", "amount"),
         }.items():
+            self.assertTrue(first["records"][kind], kind)
             told = [[{name: row[name] for name in fields} for row in one["records"][kind]] for one in (first, second)]
             self.assertEqual(told[0], told[1], kind)
         self.assertEqual(second["structures"], first["structures"])
+        sums = [
+            self.sent("GET", f"/api/quotes/{job}/ledger", caller=caller)["contract"]
+            for job, caller in ((self.job, self.caller), (again["id"], other))
+        ]
+        self.assertEqual(sums[0], sums[1])
         # What is planned differs from what was agreed there as it did here.
         changes = [
             self.sent("GET", f"/api/quotes/{job}/1/changes", caller=caller)
