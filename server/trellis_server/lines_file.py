@@ -12,7 +12,7 @@ from steady.jobs.crew_defaults import CrewUsual, begin
 from steady.jobs.document import JobDocument, Structure
 from steady.jobs.starting_designs import start
 from steady.structures.registry import kind_called
-from steady.structures.structure_type import NewStructureRequest
+from steady.structures.structure_type import NewStructureRequest, ways_of
 
 from trellis_server.services import documents
 from trellis_server.services.refusals import ManyErrors
@@ -54,7 +54,7 @@ def planned(row: Mapping[str, str]) -> tuple[JobDocument, str]:
     if row["start"] not in STARTS:
         raise InvalidInputError("start", f"Choose one of {', '.join(STARTS)}")
     which = STARTS[row["start"]]
-    if which == "usual here" and kind_called(row["kind"]).starts is None:
+    if which not in dict(ways_of(kind_called(row["kind"]))):
         which = "as it is"
     found = start(job, row["id"], which, "the crew")
     if found.why:

@@ -10,13 +10,21 @@ from steady.footings.hole import bags, volumes
 from steady.jobs.document import JobDocument, at_its_field, case_of, kind_in
 from steady.jobs.estimate import hours
 from steady.jobs.lowest_cost import harder_sites, lowest
+from steady.jobs.typical_builds import as_crew, crew_habit, typical
 from steady.memo import search_cache_scope
 from steady.plan.model import Basis, Plan
 from steady.plan.results import OPEN, State, buildable, gap_named, headline, state, state_label
 from steady.structures.manufacturer_ratings import apply_ratings
 from steady.structures.registry import kind_of
 from steady.structures.registry import plan as plan_case
-from steady.structures.structure_type import DesignInput, StartingDesign, StartingDesignProvider, StructureType, ways_of
+from steady.structures.structure_type import (
+    CREW_WAY,
+    DesignInput,
+    StartingDesign,
+    StartingDesignProvider,
+    StructureType,
+    ways_of,
+)
 from steady.takeoff.bill import quick_price
 from steady.units.units import MPH
 from steady.value_objects import value_object
@@ -84,10 +92,23 @@ def _begun(
         return kind.starts.begin(case, which, *crews, priced)
     if which == "as it is":
         return StartingDesign(spec=case.spec, plan=kind.plan(case))
+    if which in ("usual here", CREW_WAY[0]):
+        return _framed(kind, case, which, crews[1])
     found = lowest(case, priced)
     if found.why:
         return StartingDesign(planned=found.planned, why=found.why)
     return StartingDesign(spec=found.case.spec, plan=found.plan, planned=found.planned)
+
+
+def _framed(kind: StructureType, case: DesignInput, which: str, habit: dict[str, Any] | None) -> StartingDesign:
+    """As it is typically framed, or as the crew keeps it."""
+    if which == "usual here":
+        spec = typical(kind, case.spec, case.book.key)
+    elif habit is None:
+        return StartingDesign(why=f"Your crew has not kept how it builds {kind.many} yet")
+    else:
+        spec = as_crew(kind, case.spec, habit, case.book.key)
+    return StartingDesign(spec=spec, plan=kind.plan(case.of(spec)), planned=1)
 
 
 def _sturdier(kind: StructureType, case: DesignInput, priced: Callable[[Plan], float]) -> StartingDesign:
@@ -125,9 +146,11 @@ def kept_habit(job: JobDocument, structure_id: str) -> Any:
     Raises:
         InvalidInputError: Malformed input, a kind without habits, or nothing to keep.
     """
-    ways, case = starts_of(job, structure_id), case_of(job, structure_id)
+    kind, case = kind_in(job, structure_id), case_of(job, structure_id)
+    if kind.starts is None:
+        return crew_habit(kind, case.spec)
     with at_its_field(job, structure_id):
-        return ways.habit_of(case.spec, plan_case(case))
+        return kind.starts.habit_of(case.spec, plan_case(case))
 
 
 def stands_words(job: JobDocument, structure_id: str, plan: Plan) -> str:

@@ -178,8 +178,11 @@ class StartingDesignProvider:
     singles: Callable[[DesignInput], Iterator[tuple[str, Change]]]
 
 
+CREW_WAY = ("our crew", "As our crew builds")
 GENERAL_WAYS = (
     ("as it is", "Current design"),
+    ("usual here", "Typical here"),
+    CREW_WAY,
     ("cheapest", "Lowest cost found that passes"),
     ("sturdier", "Sturdier"),
 )
@@ -230,6 +233,7 @@ class StructureType:
             `settings`: all that can be found by its name, where that is more than the form;
             `tables`: the drawer's tables, in order.
         own: Fields that belong to one structure alone; all else is a choice that the next one starts from; empty keeps none.
+        structural: Fields of the frame that a typical or a crew's own build sets; never what the client asked for.
         move: The spec with a handle of its plan moved to a place along its axis (m).
         hold: The spec with a thing kept where it stands; `let_go` frees it.
         candidates: Changes that might help; `choices`: members and ways to choose from.
@@ -260,6 +264,7 @@ class StructureType:
     tables: tuple[Table, ...] = COMMON
     presets: tuple[tuple[str, str], ...] = ()
     own: frozenset[str] = frozenset()
+    structural: tuple[str, ...] = ()
     candidates: Callable[[DesignInput], Iterator[tuple[str, Change]]] = _no_candidates
     first_checks: Callable[[DesignInput], Iterable[Check]] = lambda case: ()
     choices: Callable[[DesignInput], Iterator[Choice]] = _no_choices
@@ -313,4 +318,13 @@ def ways_of(kind: StructureType) -> tuple[tuple[str, str], ...]:
     if kind.starts is not None:
         known = {key for key, _ in kind.starts.ways}
         return (*kind.starts.ways, *(way for way in GENERAL_WAYS if way[0] not in known))
-    return GENERAL_WAYS if kind.candidates is not _no_candidates else ()
+    if kind.candidates is _no_candidates:
+        return ()
+    return tuple(way for way in GENERAL_WAYS if kind.structural or way[0] in ("as it is", "cheapest", "sturdier"))
+
+
+def crew_way_of(kind: StructureType) -> str:
+    """Which of its ways is the crew's own habit; empty: it keeps none."""
+    if kind.starts is not None:
+        return kind.starts.crew
+    return CREW_WAY[0] if kind.structural else ""

@@ -34,6 +34,7 @@ from steady.schedule.locate import days_left, open_points
 from steady.schedule.weather_limits import answer
 from steady.structures.gate.hardware import gate_hardware
 from steady.structures.registry import kind_called
+from steady.structures.structure_type import crew_way_of
 from steady.takeoff.bill import ItemCuts, bill, cuts, pieces
 from steady.takeoff.message import merchant_message
 from steady.takeoff.near_misses import near_misses
@@ -189,7 +190,7 @@ def helps(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
 def way_to_start(request: HttpRequest, body: StartBody) -> HttpResponse:
     """One way to build a structure: as it is, as usually built here, the cheapest that passes, each with what it stands up to."""
     kind = kind_in(body.document, body.structure)
-    crews = kind.starts is not None and body.which == kind.starts.crew
+    crews = bool(body.which) and body.which == crew_way_of(kind)
     habit = standard_builds.habit_of(request.user, kind, body.document.school) if crews else None
     more = {"which": body.which, "name": body.name, "habit": habit}
     return fast({"start": found("start", body.document, body.structure, **more)[0]})

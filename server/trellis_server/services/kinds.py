@@ -12,7 +12,7 @@ from steady.jobs.line_preview import sample
 from steady.jobs.settings import SETTINGS as JOB_SETTINGS
 from steady.structures.form_schema import AskedGroup, asked
 from steady.structures.registry import KINDS, kind_of
-from steady.structures.structure_type import NewStructureRequest, StructureType, ways_of
+from steady.structures.structure_type import NewStructureRequest, StructureType, crew_way_of, ways_of
 
 from trellis_server.models import Crew
 from trellis_server.services.jobs import Person, crew_of, remember
@@ -121,7 +121,9 @@ def described(person: Person) -> list[dict[str, Any]]:
                 {"value": key, "says": says, "signed": kind.starts is not None and key in kind.starts.signed}
                 for key, says in ways_of(kind)
             ],
-            "crew": kind.starts.crew if kind.starts else "",
+            "crew": crew_way_of(kind),
+            "searched": ["sturdier"] if kind.starts is not None else ["cheapest", "sturdier"],
+            "rates_wind": kind.starts is not None,
         }
         for kind in KINDS
     ]

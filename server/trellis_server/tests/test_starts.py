@@ -82,15 +82,25 @@ class StartApiTest(TestCase):
         self.assertIsNone(self.caller.send("GET", "/api/crew/standard-builds?kind=fence&school=us").json()["habit"])
 
     def test_a_deck_has_the_general_ones_and_no_steps(self) -> None:
-        for path, more in (
-            ("/api/designs/starting-design", {"which": "usual here"}),
-            ("/api/designs/wind-upgrades", {}),
-        ):
-            answer = self.caller.send("POST", path, {**self.body, "structure": "kitchen-deck", **more})
-            self.assertEqual(answer.status_code, 422)
+        body = {**self.body, "structure": "kitchen-deck"}
+        self.assertEqual(self.caller.send("POST", "/api/designs/wind-upgrades", body).status_code, 422)
         kinds = {row["key"]: row for row in self.caller.send("GET", "/api/structure-types").json()["kinds"]}
         ways = [way["value"] for way in kinds["deck"]["starts"]]
-        self.assertEqual((ways, kinds["deck"]["crew"]), (["as it is", "cheapest", "sturdier"], ""))
+        self.assertEqual(ways, ["as it is", "usual here", "our crew", "cheapest", "sturdier"])
+        self.assertEqual((kinds["deck"]["crew"], kinds["deck"]["searched"]), ("our crew", ["cheapest", "sturdier"]))
+
+    def test_a_crew_keeps_how_it_frames_decks(self) -> None:
+        body = {**self.body, "structure": "kitchen-deck"}
+        address = "/api/crew/standard-builds"
+        kept = self.caller.send("PUT", address, body).json()["habit"]
+        self.assertEqual(kept["joist"], "joist 2x8 pine")
+        self.assertEqual(self.caller.send("GET", f"{address}?kind=deck&school=us").json()["habit"], kept)
+        asked = {**body, "which": "our crew", "name": ""}
+        found = self.caller.send("POST", "/api/designs/starting-design", asked).json()["start"]
+        self.assertEqual((found["change"], found["why"]), ([], ""))
+        self.caller.send("DELETE", f"{address}?kind=deck&school=us")
+        found = self.caller.send("POST", "/api/designs/starting-design", asked).json()["start"]
+        self.assertIn("not kept", found["why"])
 
     def test_places_by_the_first_letters(self) -> None:
         found = self.caller.send("GET", "/api/designs/climate-locations?school=ca&text=kam").json()["places"]

@@ -6282,6 +6282,10 @@ export interface components {
             many: string;
             /** Presets */
             presets: components["schemas"]["OptionBody"][];
+            /** Rates Wind */
+            rates_wind: boolean;
+            /** Searched */
+            searched: string[];
             /** Settings */
             settings: components["schemas"]["AskedGroup"][];
             /** Starts */

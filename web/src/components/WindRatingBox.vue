@@ -39,7 +39,7 @@ const ALL = computed<Which[]>(() =>
     .filter((way) => all.value || !SEARCHED.value.includes(way)),
 )
 /** Searches that take seconds: made when asked for, so that nothing else waits for them. */
-const SEARCHED = computed(() => (props.kind.crew ? ['sturdier'] : ['cheapest', 'sturdier']))
+const SEARCHED = computed(() => props.kind.searched)
 const all = ref(false)
 async function loadAll(): Promise<void> {
   all.value = true
@@ -135,7 +135,7 @@ async function forget(): Promise<void> {
 
 const gust = (start: Start) =>
   start.gust_m_per_s === null
-    ? props.kind.crew
+    ? props.kind.rates_wind
       ? 'Wind not checked'
       : ''
     : start.gust_m_per_s === 0
@@ -208,7 +208,7 @@ watch(
       <Button text size="small" type="button" @click="signing = ''">Not now</Button>
     </form>
     <Button v-if="!all && rows.length" severity="secondary" outlined size="small" :disabled="busy" @click="loadAll">
-      {{ kind.crew ? 'Find a sturdier design' : 'Find lowest cost and sturdier designs' }}
+      {{ kind.rates_wind ? 'Find a sturdier design' : 'Find lowest cost and sturdier designs' }}
     </Button>
     <p v-if="rows.length && kind.crew" class="small">
       <Button text size="small" type="button" @click="keep">Keep this {{ kind.key }} as crew standard build</Button
@@ -216,7 +216,7 @@ watch(
       <span role="status" class="quiet">{{ told }}</span>
     </p>
     <Button
-      v-if="kind.crew && steps === null && rows.length"
+      v-if="kind.rates_wind && steps === null && rows.length"
       severity="secondary"
       outlined
       size="small"

@@ -201,6 +201,7 @@ DECK = StructureType(
         ),
     ),
     own=OWN,
+    structural=("joist", "spacing_m", "beam", "plies", "seat", "post", "overhang_m"),
     usual=USUAL,
     settings=SETTINGS,
     acts={"add a stair": add_stair, "add a rock": add_rock, ACT: takes_out(stairs="stair", spots="spot")},

@@ -295,6 +295,7 @@ PERGOLA = StructureType(
     plan=plan_pergola,
     home=localize,
     own=OWN,
+    structural=("post", "core", "outer", "beam", "plies", "seat", "rafter", "rafter_spacing_m", "brace", "brace_m"),
     form=FORM,
     move=move,
     hold=hold_on(sizes),

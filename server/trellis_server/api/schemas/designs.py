@@ -346,6 +346,8 @@ class KindRow(Schema):
     acts: list[str]
     starts: list[Way]
     crew: str
+    searched: list[str]
+    rates_wind: bool
     usual: bool
 
 

@@ -29,9 +29,9 @@ const lowest = computed(() =>
 /** What it is made of at first: said, so that nothing is carried over in silence. */
 const ways = computed(() => [
   ...(props.kind.usual ? [{ value: 'usual', says: 'crew default' }] : []),
-  ...(props.kind.crew ? lowest.value : []),
+  ...(props.kind.rates_wind ? lowest.value : []),
   { value: 'last', says: 'same as last job' },
-  ...(props.kind.crew ? [] : lowest.value),
+  ...(props.kind.rates_wind ? [] : lowest.value),
   { value: 'shipped', says: 'product default' },
 ])
 const picked = ref<StartsAs | ''>('')
