@@ -57,6 +57,25 @@ class TiedBeamTest(unittest.TestCase):
         self.assertGreater(one.demand.value, bends.demand.value / bends.limit.value)
 
 
+class CornerStrapTest(unittest.TestCase):
+    """Two straps of 700 lb at a corner, four where the hips push harder; beyond that nothing is specified."""
+
+    def straps(self, snow_pa: float) -> tuple[float, int]:
+        case = pavilion(SQUARE)
+        made = plan(replace(case, site=replace(case.site, ground_snow_pa=snow_pa, frost_m=0.6)))
+        corner = next(gap for gap in made.not_covered if gap.key == "corner_ties.tension")
+        assert corner.needs is not None
+        return corner.needs.value, sum(part.count for part in made.parts if part.item == "lateral tie")
+
+    def test_as_many_as_the_thrust_asks_for(self) -> None:
+        seen = set()
+        for snow_pa in (0.0, 900.0, 1436.0, 1900.0):
+            pull_lb, count = self.straps(snow_pa)
+            self.assertEqual(count, 8 if pull_lb <= 1400 else 16, (snow_pa, pull_lb))
+            seen.add(count)
+        self.assertEqual(seen, {8, 16})
+
+
 class RingTest(unittest.TestCase):
     """A ring of 3 ft, 2x8 (S 13.14 in3): a person of 300 lb at its middle, 300 * 36 / 4 = 2700 lb-in."""
 

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 
 from steady.ground.site import Site
 from steady.jobs.document import JobDocument, Structure
+from steady.jobs.starting_designs import start
 from steady.structures.registry import kind_called
 from steady.structures.structure_type import NewStructureRequest
 
@@ -50,6 +51,10 @@ def line(kind: str, metric: bool, rng: random.Random) -> str:
         gate = f" g{said(rng.choice((3, 3.5, 4)))}" if rng.random() < 0.7 else ""
         return f"0{corner}{gate} {said(long)}"
     if kind == "deck":
+        if rng.random() < 0.4:
+            unit = "m" if metric else "ft"
+            size = f"{said(rng.randint(10, 20))} x {said(rng.randint(8, 14))} {unit}"
+            return f"{size} deck, {said(rng.choice((2, 2.5, 3, 4)))} {unit} up, with stair and guard"
         free = " free" if rng.random() < 0.3 else ""
         return f"{said(rng.randint(10, 20))}x{said(rng.randint(8, 14))} up{said(rng.choice((1, 1.5, 2, 3, 4)))}{free}"
     if kind == "pergola":
@@ -66,7 +71,16 @@ def ordinary(kind: str, school: str, count: int) -> Iterator[JobDocument]:
     metric = school in ("uk", "nz")
     for _ in range(count):
         site = place(school, rng)
-        spec = kind_called(kind).read(
+        spec = kind_called(kind).typed(
             NewStructureRequest(text=line(kind, metric, rng), id="s", bare="m" if metric else "ft", school=school)
         )
         yield JobDocument(name="x", school=school, site=site, structures=(Structure(name="S", spec=spec),))  # type: ignore[arg-type]
+
+
+BUILDABLE = ("pass", "pass_as_specified", "at_limit", "pass_by_practice")
+
+
+def share(school: str, kind: str, count: int) -> tuple[int, int]:
+    """How many of so many come to an answer that can be built by their lowest-cost start, and how many there are."""
+    found = [start(job, "s", "cheapest") for job in ordinary(kind, school, count)]
+    return sum(not one.why and one.state in BUILDABLE for one in found), len(found)

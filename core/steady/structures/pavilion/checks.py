@@ -431,7 +431,8 @@ def _hips(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads)
         "corner_ties.tension",
         f"{me}/beam/1",
         OutOfScopeError(
-            f"nothing rated ties the corner; where the beams meet over a post each must hold {said(pull)} along itself",
+            f"nothing rated ties the corner; where the beams meet over a post each must hold {said(pull)} along itself, "
+            "by two or four straps on its faces",
             "the maker's number for one strap or bolted corner",
         ),
         crew=True,

@@ -7,6 +7,7 @@ from typing import Literal
 from steady.catalog.items import SectionItem
 from steady.catalog.purchasing import PurchasingSettings
 from steady.layout.sheet_nesting import SheetStrip
+from steady.plan.connectors import limits_n
 from steady.plan.model import Cut, Part, PartPlacement, Vec
 from steady.structures.canopy.box_beams import add_box
 from steady.structures.canopy.pieces import SCREWED_EVERY_M, add_frame
@@ -40,6 +41,7 @@ def build(case: DesignInput, found: PavilionResult) -> tuple[tuple[Part, ...], l
     g, layout = Grouper(spec.id), found.layout
     clashes = add_frame(g, layout.frame, found.held.feet, case.yard)
     clashes += _end_beams(g, spec, layout)
+    _corner_straps(g, case, found)
     _top(g, spec, layout)
     _raised(g, spec, layout)
     _hips(g, spec, layout)
@@ -70,8 +72,16 @@ def _end_beams(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> list[s
                 up=UP,
             )
             g.add("beam", stick, length, place)
-    g.fix("lateral tie", 8, (0.0, 0.0, z), "connector")
     return [why for why in clashes if why]
+
+
+def _corner_straps(g: Grouper, case: DesignInput, found: PavilionResult) -> None:
+    """Two straps at each corner, one on each face of the beam; four where two do not hold the hips' thrust."""
+    limits = limits_n("strap tie", case.book.key)
+    thrust_n = max(found.hip.tie_x_n, found.hip.tie_y_n)
+    straps = 2 if limits is None or thrust_n <= 2 * limits["up"] else 4
+    z = case.spec.beam_top_m - found.layout.timber.beam.width_m / 2
+    g.fix("lateral tie", 4 * straps, (0.0, 0.0, z), "connector")
 
 
 def _top(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:

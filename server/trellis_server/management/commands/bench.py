@@ -54,6 +54,7 @@ from trellis_server.models import Job as Kept
 from trellis_server.services import cards, documents
 
 JSON = "application/json"
+SHARED = 4
 
 
 def best(work: Callable[[], Any], tries: int = 5) -> float:
@@ -125,6 +126,7 @@ class Command(BaseCommand):
         settle()
         self.plans()
         self.starts()
+        self.shares()
         self.round_trip()
         name = connection.settings_dict["NAME"]
         connection.creation.create_test_db(verbosity=0, autoclobber=True)
@@ -177,6 +179,19 @@ class Command(BaseCommand):
             f"Starts of a 100-ft fence (aim: the first in 100 ms, both in 1,500 ms): habit {habit * 1e3:.0f} ms, "
             f"×{habit / once:.0f} one plan; both {(habit + cheap) * 1e3:.0f} ms, ×{(habit + cheap) / once:.0f}"
         )
+
+    def shares(self) -> None:
+        """How many ordinary structures of each kind and school can be built by their lowest-cost start."""
+        from tests.typed_lines import KINDS, SCHOOLS, share  # the tests' own list, which nothing else needs here
+
+        self.say(
+            f"Ordinary structures that can be built by their lowest-cost start, of {SHARED} typed lines each (aim: 95 %)"
+        )
+        for school in SCHOOLS:
+            found = {kind: share(school, kind, SHARED) for kind in KINDS}
+            passed, looked = (sum(one[k] for one in found.values()) for k in (0, 1))
+            each = ", ".join(f"{kind} {one[0]}" for kind, one in found.items())
+            self.say(f"  {school}: {passed / looked:.0%}; {each}")
 
     def round_trip(self) -> None:
         """A moment of a pull over real HTTP, beside other people's searches, and what it takes of a page."""
