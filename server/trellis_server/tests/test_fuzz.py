@@ -84,6 +84,28 @@ NUMBERS = [
 ]
 
 
+CONTRACT: dict[str, Any] = {
+    "/api/quotes/{job_id}/changes": {"reason": "client"},
+    "/api/quotes/{job_id}/changes/{number}": {"state": "accepted", "by": "R. Hale", "on": "2026-11-20"},
+    "/api/quotes/{job_id}/invoices": {"step": 1, "on": "2026-11-20"},
+    "/api/quotes/{job_id}/invoices/{number}/paid": {"on": "2026-11-20"},
+    "/api/quotes/{job_id}/costs": {
+        "kind": "labour",
+        "on": "2026-11-20",
+        "structure": "windbreak",
+        "who": "Rowan",
+        "note": "",
+        "hours": 7.5,
+        "wage": 31.0,
+        "amount": 0.0,
+    },
+    "/api/quotes/{job_id}/sign-offs": {"structure": "windbreak", "by": "A. Ash", "reason": "engineer's letter"},
+    "/api/shared/{secret}/accept": {"number": 1, "option": 0, "by": "R. Hale", "signature": [[[0.1, 0.5], [0.4, 0.2]]]},
+    "/api/shared/{secret}/change": {"number": 1, "state": "accepted", "by": "R. Hale"},
+}
+"""Bodies of what needs an offer, a contract or a link of its own."""
+
+
 def paths_of(value: Any, path: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
     found = [path]
     if isinstance(value, dict):
@@ -291,7 +313,33 @@ class Fed(TestCase):
                 "half_width_m": 0.2,
             },
             "/api/designs/level-readings": {"text": "0,0\n12,1 in", "kind": "rod", "instrument_m": 1.5, "bare": "ft"},
+            **CONTRACT,
         }[path]
+
+    def contract_address(self, path: str) -> str:
+        """The address in a job of its own that has what the call is about: an offer, its acceptance, a change order, an invoice."""
+        document = small_job()
+        if path.endswith("/sign-offs"):
+            document["site"] |= {"wind_speed_m_per_s": 75.0, "exposure": "D"}
+        job = self.caller.new_job(document)
+        at, on = f"/api/quotes/{job}", "2026-11-20"
+        secret = self.caller.send("POST", f"/api/jobs/{job}/links", {"shows_quote": True}).json()["secret"]
+        if not path.endswith("/sign-offs"):
+            self.caller.signed(job)
+            self.caller.send("POST", at)
+        if not path.endswith(("/sign-offs", "/accept")):
+            self.caller.send("PUT", f"{at}/1/accepted", {"by": "R. Hale", "on": on})
+        if "/change" in path:
+            state = self.caller.send("GET", f"/api/jobs/{job}").json()
+            state["document"]["structures"][0]["spec"]["straights"][0]["length_m"] += 0.6
+            body = {"document": state["document"], "base": state["revision"], "says": "longer"}
+            self.caller.send("PUT", f"/api/jobs/{job}", body)
+            self.caller.signed(job)
+        if "/change" in path and not path.endswith("/changes"):
+            self.caller.send("POST", f"{at}/changes", {"reason": "client"})
+        if path.endswith("/paid"):
+            self.caller.send("POST", f"{at}/invoices", {"step": 1, "on": on})
+        return path.replace("{job_id}", job).replace("{number}", "1").replace("{secret}", secret)
 
     def all_of(self, calls: list[tuple[str, str]]) -> None:
         for method, path in calls:
@@ -311,12 +359,16 @@ class Fed(TestCase):
         good = good or self.good(path)
         # A find is planned at once: it starts from a job that nothing has broken yet.
         address = path.replace("{job_id}", self.caller.new_job() if path.endswith("/obstructions") else self.job)
-        if "{number}" in address:
+        if path in CONTRACT:
+            address = self.contract_address(path)
+        elif "{number}" in address:
             job = self.caller.new_job()
             kept = self.caller.send("POST", f"/api/quotes/{job}").json()
             address = path.replace("{job_id}", job).replace("{number}", str(kept["number"]))
         address = address.replace("{name}", "ash").replace("{kind}", "fence")
         caller = self.caller
+        if path.startswith("/api/shared/"):
+            caller = Caller()
         if "{secret}" in address:
             # Kept directly: the calls before may have used up how many invitations a crew has open.
             Invitation.objects.create(crew=Crew.objects.get(members__username="ash"), digest=digest("s" * 43))

@@ -23,6 +23,7 @@ from steady.structures.deck.checks.findings import (
     joist_wood,
 )
 from steady.structures.deck.checks.members import Envelope, at_supports, envelope, pieces, worst
+from steady.structures.deck.checks.vibration import check_vibration
 from steady.structures.deck.layout.framing import DeckFrame, Joist, counted_m, halves_m
 from steady.structures.deck.spec.deck import DeckSpec, runs_on
 from steady.units.units import LB
@@ -100,6 +101,7 @@ def _alone(asked: DeckCheckInput, framed: IdentityKey, joist: SectionItem) -> tu
     mark = found.mark()
     if spec.bridge is None:
         point_loads(found, frame, joist)
+        check_vibration(found, wood, frame.longest_span_m, about)
     after = found.cut(mark)
     return found.since((0, 0)), after
 
