@@ -54,12 +54,13 @@ class ContractLedger:
 
 @value_object
 class CostLedger:
-    """What the job has cost so far, by kind, and the hours worked."""
+    """What the job has cost so far, by kind, and the hours worked; `unpriced_hours`: those whose wage nobody entered yet."""
 
     material: Decimal
     labour: Decimal
     other: Decimal
     hours: Decimal
+    unpriced_hours: Decimal = ZERO
 
     @property
     def total(self) -> Decimal:
@@ -95,18 +96,19 @@ def cost_ledger(entries: Sequence[CostEntry], structure: str = "") -> CostLedger
         labour=of("labour"),
         other=of("other"),
         hours=sum((one.hours for one in own), ZERO),
+        unpriced_hours=sum((one.hours for one in own if not one.amount), ZERO),
     )
 
 
 def expected_cost(spent: CostLedger, materials: Decimal, hours: Decimal) -> Decimal | None:
     """What the job will have cost: what was spent, and what of the estimate's materials and hours is still to come.
 
-    Hours still to come cost what the hours worked did. None: no hours are entered, so that no wage is known.
+    Hours still to come, and those whose wage nobody entered, cost what the others did. None: no wage is known.
     """
-    if not spent.hours > 0:
+    priced = spent.hours - spent.unpriced_hours
+    if not priced > 0:
         return None
-    wage = spent.labour / spent.hours
-    labour = spent.labour + wage * max(Decimal(0), hours - spent.hours)
+    labour = spent.labour + spent.labour / priced * max(spent.unpriced_hours, hours - priced)
     return rounded(max(spent.material, materials) + labour + spent.other)
 
 

@@ -21,6 +21,7 @@ from trellis_server.api.schemas.contracts import (
     PaidBody,
     SignBody,
     SignOffRow,
+    WageBody,
 )
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.documents.context import PDF, Paper
@@ -96,6 +97,14 @@ def add_cost(request: HttpRequest, job_id: uuid.UUID, body: CostBody) -> HttpRes
     """A receipt, or hours at a wage."""
     made = costs.add(jobs.job_of(request.user, job_id), request.user, body.model_dump())
     return fast(ledgers.cost_row(made))
+
+
+@router.put("/{uuid:job_id}/costs/wage", response={200: LedgerAnswer, **REFUSALS})
+def set_wage(request: HttpRequest, job_id: uuid.UUID, body: WageBody) -> HttpResponse:
+    """The wage of all hours that have none."""
+    job = jobs.job_of(request.user, job_id)
+    costs.set_wage(job, body.wage)
+    return fast(ledgers.ledgers(job))
 
 
 @router.delete("/{uuid:job_id}/costs/{uuid:entry}", response={204: None, **REFUSALS})

@@ -1,4 +1,4 @@
-"""The record of a job: photos and inspections."""
+"""The record of a job: photos, inspections, hours."""
 
 import uuid
 from typing import Any
@@ -10,10 +10,11 @@ from steady.errors import InvalidInputError
 
 from trellis_server.api.app import fast
 from trellis_server.api.files import as_file
+from trellis_server.api.schemas.contracts import HoursAnswer, HoursBody
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.record import InspectionBody, InspectionRow, InspectionsAnswer, PhotoRow, PhotosAnswer
-from trellis_server.models import Inspection, Photo
-from trellis_server.services import inspections, jobs, photos
+from trellis_server.models import Inspection, Job, Photo
+from trellis_server.services import costs, inspections, jobs, photos
 
 JPEG = "image/jpeg"
 router = Router(tags=["record"])
@@ -108,3 +109,28 @@ def take_back(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpRespo
     """An inspection typed by mistake."""
     inspections.drop(jobs.job_of(request.user, job_id), number)
     return HttpResponse(status=204)
+
+
+def _hours(job: Job, person: jobs.Person) -> dict[str, Any]:
+    own = costs.hours_of(job, person)
+    return {
+        "rows": [
+            {"id": row.pk, "on": row.on, "hours": float(row.hours), "structure": row.structure, "note": row.note}
+            for row in own
+        ],
+        "total": float(sum(row.hours for row in own)),
+    }
+
+
+@router.get("/{uuid:job_id}/hours", response={200: HoursAnswer, **REFUSALS})
+def own_hours(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """One's own hours on a job."""
+    return fast(_hours(jobs.job_of(request.user, job_id), request.user))
+
+
+@router.post("/{uuid:job_id}/hours", response={200: HoursAnswer, **REFUSALS})
+def add_hours(request: HttpRequest, job_id: uuid.UUID, body: HoursBody) -> HttpResponse:
+    """Enter one's own hours of a day; the office enters what they cost."""
+    job = jobs.job_of(request.user, job_id)
+    costs.add_hours(job, request.user, body.model_dump())
+    return fast(_hours(job, request.user))

@@ -74,3 +74,33 @@ def remove(job: Job, entry: uuid.UUID) -> None:
     """
     if not CostRecord.objects.filter(job=job, pk=entry).delete()[0]:
         raise NotFoundError
+
+
+def add_hours(job: Job, person: Person, said: dict[str, Any]) -> CostRecord:
+    """Hours of whoever enters them; the office enters their wage.
+
+    Raises:
+        InvalidInputError: As `add`.
+    """
+    return add(job, person, {**said, "kind": "labour", "who": person.get_username(), "wage": 0.0})
+
+
+def hours_of(job: Job, person: Person) -> list[CostRecord]:
+    """A person's own hours on a job, the newest first."""
+    return [one for one in of(job) if one.author_id == person.pk and one.kind == "labour"]
+
+
+def set_wage(job: Job, wage: float) -> int:
+    """The wage of all hours that have none; how many entries that were.
+
+    Raises:
+        InvalidInputError: A wage that is not above 0.
+    """
+    each = decimal(wage, "wage")
+    if not each > 0:
+        raise InvalidInputError("wage", "A wage is more than 0")
+    rows = list(CostRecord.objects.filter(job=job, kind="labour", amount=0, hours__gt=0))
+    for row in rows:
+        row.amount = rounded(row.hours * each)
+    CostRecord.objects.bulk_update(rows, ["amount"])
+    return len(rows)

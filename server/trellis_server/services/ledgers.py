@@ -114,6 +114,7 @@ def _side(spent: CostLedger) -> Row:
         "other": spent.other,
         "total": spent.total,
         "hours": spent.hours,
+        "unpriced_hours": spent.unpriced_hours,
     }
     return {name: float(value) for name, value in found.items()}
 

@@ -247,7 +247,8 @@ class CostTest(ContractTestCase):
         found = self.ledger()
         # 412.335 is 412.34, half a cent up; 7.5 h at 31.25 are 234.375, so 234.38.
         self.assertEqual(
-            found["cost"], {"material": 400.34, "labour": 234.38, "other": 0, "total": 634.72, "hours": 7.5}
+            found["cost"],
+            {"material": 400.34, "labour": 234.38, "other": 0, "total": 634.72, "hours": 7.5, "unpriced_hours": 0},
         )
         self.assertEqual([row["total"] for row in found["by_structure"]], [412.34])
         self.assertAlmostEqual(found["margin"]["amount"], net - 634.72, places=2)
@@ -258,6 +259,29 @@ class CostTest(ContractTestCase):
         self.assertEqual(found["contract"]["total"], accepted)
         self.sent("DELETE", f"{self.at}/costs/{back['id']}")
         self.assertEqual(self.ledger()["cost"]["material"], 412.34)
+
+    def test_hours_from_the_site_wait_for_their_wage(self) -> None:
+        """A helper enters hours and sees no money; the office enters what they cost, and the rest is expected by it."""
+        self.agree()
+        hand = person("rowan", "crew of ash")
+        seat(hand, Role.SITE, sees=False)
+        site = Caller(hand)
+        body = {"on": DAY, "hours": 6.5, "structure": "windbreak", "note": "posts"}
+        told = site.send("POST", f"/api/jobs/{self.job}/hours", body).json()
+        self.assertEqual((told["total"], told["rows"][0]["note"]), (6.5, "posts"))
+        self.assertNotIn("amount", str(told))
+        self.assertEqual(site.send("GET", f"{self.at}/ledger").status_code, 403)
+        found = self.ledger()
+        self.assertEqual(
+            (found["cost"]["hours"], found["cost"]["unpriced_hours"], found["cost"]["labour"]), (6.5, 6.5, 0)
+        )
+        self.assertIsNone(found["margin"]["expected"])
+        self.assertEqual(self.refused("PUT", f"{self.at}/costs/wage", {"wage": 0})["field"], "wage")
+        found = self.sent("PUT", f"{self.at}/costs/wage", {"wage": 30.0})
+        self.assertEqual((found["cost"]["labour"], found["cost"]["unpriced_hours"]), (195.0, 0))
+        self.assertEqual([row["who"] for row in found["entries"]], ["rowan"])
+        self.assertIsNotNone(found["margin"]["expected"])
+        self.assertEqual(site.send("POST", f"/api/jobs/{self.job}/hours", {**body, "hours": 0}).status_code, 422)
 
     def test_bad_entries_say_which_field(self) -> None:
         for body, field in (

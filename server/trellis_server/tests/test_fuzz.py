@@ -99,6 +99,8 @@ CONTRACT: dict[str, Any] = {
         "wage": 31.0,
         "amount": 0.0,
     },
+    "/api/quotes/{job_id}/costs/wage": {"wage": 31.0},
+    "/api/jobs/{job_id}/hours": {"on": "2026-11-20", "hours": 7.5, "structure": "windbreak", "note": "boards"},
     "/api/quotes/{job_id}/sign-offs": {"structure": "windbreak", "by": "A. Ash", "reason": "engineer's letter"},
     "/api/shared/{secret}/accept": {"number": 1, "option": 0, "by": "R. Hale", "signature": [[[0.1, 0.5], [0.4, 0.2]]]},
     "/api/shared/{secret}/change": {"number": 1, "state": "accepted", "by": "R. Hale"},
@@ -357,8 +359,10 @@ class Fed(TestCase):
 
     def fed(self, method: str, path: str, good: Any) -> None:
         good = good or self.good(path)
-        # A find is planned at once: it starts from a job that nothing has broken yet.
-        address = path.replace("{job_id}", self.caller.new_job() if path.endswith("/obstructions") else self.job)
+        # A find is planned at once, and work begins on what passes: both start from a job that nothing has broken yet.
+        address = path.replace(
+            "{job_id}", self.caller.new_job() if path.endswith(("/obstructions", "/status")) else self.job
+        )
         if path in CONTRACT:
             address = self.contract_address(path)
         elif "{number}" in address:

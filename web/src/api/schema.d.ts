@@ -1100,6 +1100,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Own Hours
+         * @description One's own hours on a job.
+         */
+        get: operations["trellis_server_api_record_own_hours"];
+        put?: never;
+        /**
+         * Add Hours
+         * @description Enter one's own hours of a day; the office enters what they cost.
+         */
+        post: operations["trellis_server_api_record_add_hours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/inspections": {
         parameters: {
             query?: never;
@@ -1582,6 +1606,26 @@ export interface paths {
          * @description A receipt, or hours at a wage.
          */
         post: operations["trellis_server_api_contracts_add_cost"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/costs/wage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Wage
+         * @description The wage of all hours that have none.
+         */
+        put: operations["trellis_server_api_contracts_set_wage"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3566,6 +3610,8 @@ export interface components {
             other: number;
             /** Total */
             total: number;
+            /** Unpriced Hours */
+            unpriced_hours: number;
         };
         /**
          * Counted
@@ -5578,6 +5624,55 @@ export interface components {
             structure: string;
             /** Thing */
             thing: string;
+        };
+        /**
+         * HoursAnswer
+         * @description A person's own hours on a job.
+         */
+        HoursAnswer: {
+            /** Rows */
+            rows: components["schemas"]["HoursRow"][];
+            /** Total */
+            total: number;
+        };
+        /**
+         * HoursBody
+         * @description A person's own hours of one day.
+         */
+        HoursBody: {
+            /** Hours */
+            hours: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** On */
+            on: string;
+            /**
+             * Structure
+             * @default
+             */
+            structure: string;
+        };
+        /** HoursRow */
+        HoursRow: {
+            /** Hours */
+            hours: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Note */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Structure */
+            structure: string;
         };
         /**
          * ImportBody
@@ -11016,6 +11111,8 @@ export interface components {
             other: number;
             /** Total */
             total: number;
+            /** Unpriced Hours */
+            unpriced_hours: number;
         };
         /** SumAnswer */
         SumAnswer: {
@@ -11806,6 +11903,14 @@ export interface components {
             shapes: components["schemas"]["Shape"][];
             /** Title */
             title: string;
+        };
+        /**
+         * WageBody
+         * @description What an hour costs, for all hours that have no wage yet.
+         */
+        WageBody: {
+            /** Wage */
+            wage: number;
         };
         /**
          * WallOpening
@@ -15400,6 +15505,126 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_record_own_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoursAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_record_add_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoursBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoursAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_record_looked_at: {
         parameters: {
             query?: never;
@@ -17149,6 +17374,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CostRowAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_contracts_set_wage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WageBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -9,6 +9,7 @@ import FractionPad from '@/components/FractionPad.vue'
 import MeasureLists from '@/components/site/MeasureLists.vue'
 import PostDrawing from '@/components/site/PostDrawing.vue'
 import TapeStrip from '@/components/site/TapeStrip.vue'
+import HoursBox from '@/components/site/HoursBox.vue'
 import TickList from '@/components/TickList.vue'
 import RejectedReadings from '@/components/RejectedReadings.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
@@ -345,6 +346,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       </div>
       <p v-if="!others.length" class="pad-x quiet">No field measurements for this structure.</p>
     </main>
+    <HoursBox v-if="sheet" :job="job" :structure="structure" />
     <FractionPad
       v-if="asked"
       :title="asking"

@@ -57,6 +57,36 @@ class CostBody(Closed):
     amount: Money = 0.0
 
 
+class HoursBody(Closed):
+    """A person's own hours of one day."""
+
+    on: Day
+    hours: Annotated[float, Ge(0), Le(24)]
+    structure: Annotated[str, MaxLen(80)] = ""
+    note: Annotated[str, MaxLen(200)] = ""
+
+
+class WageBody(Closed):
+    """What an hour costs, for all hours that have no wage yet."""
+
+    wage: Annotated[float, Ge(0), Le(10_000)]
+
+
+class HoursRow(Schema):
+    id: UUID
+    on: date
+    hours: float
+    structure: str
+    note: str
+
+
+class HoursAnswer(Schema):
+    """A person's own hours on a job."""
+
+    rows: list[HoursRow]
+    total: float
+
+
 class SignBody(Closed):
     """Who takes the responsibility for which structure, and why."""
 
@@ -131,6 +161,7 @@ class CostSide(Schema):
     other: float
     total: float
     hours: float
+    unpriced_hours: float
 
 
 class StructureCost(CostSide):

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed, reactive } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { api, ask, done } from '@/api/client'
 import DataList, { type ListColumn } from '@/components/DataList.vue'
 import SelectBox from '@/components/SelectBox'
@@ -42,6 +42,11 @@ const remove = (row: CostRow) =>
         params: { path: { job_id: props.use.store.id, entry: row.id } },
       }),
     ),
+  )
+const wage = ref('')
+const setWage = () =>
+  props.use.act(() =>
+    ask(api.PUT('/api/quotes/{job_id}/costs/wage', { ...props.use.path.value, body: { wage: number(wage.value) } })),
   )
 const COLUMNS: ListColumn[] = [
   { key: 'on', label: 'Date', by: 'on' },
@@ -126,6 +131,13 @@ const against = computed(() => {
       <label class="small">Note <InputText v-model="entry.note" maxlength="200" size="small" /></label>
       <Button size="small" type="submit" :disabled="use.busy.value">Add cost</Button>
     </form>
+    <form v-if="ledger.cost.unpriced_hours" class="add" @submit.prevent="setWage">
+      <p class="small wait">{{ ledger.cost.unpriced_hours.toFixed(1) }} hours from the site have no wage yet.</p>
+      <label class="small"
+        >Wage an hour <InputText v-model="wage" inputmode="decimal" class="short" required size="small"
+      /></label>
+      <Button size="small" severity="secondary" outlined type="submit" :disabled="use.busy.value">Set wage</Button>
+    </form>
     <DataList v-if="ledger.entries.length" :rows="ledger.entries" :columns="COLUMNS" label="Costs" row-key="id">
       <template #kind="{ row }">{{ KINDS.find(([key]) => key === row.kind)?.[1] }}</template>
       <template #structure="{ row }">{{ name(row.structure) }}</template>
@@ -171,6 +183,9 @@ const against = computed(() => {
   gap: 10px;
   align-items: end;
   margin: 14px 0;
+}
+.wait {
+  margin: 0 0 8px;
 }
 .short {
   width: 90px;

@@ -41,7 +41,9 @@ const tiles = computed(() => {
 </script>
 
 <template>
-  <dl v-if="tiles.length" class="sums" aria-label="Money of the job">
+  <p v-if="!found && !use.ledger.error.value" class="quiet" role="status" aria-busy="true">Calculating…</p>
+  <p v-else-if="!found" class="fault" role="alert">{{ use.ledger.error.value?.message }}</p>
+  <dl v-else-if="tiles.length" class="sums" aria-label="Money of the job">
     <div v-for="[says, value, note] in tiles" :key="says">
       <dt>{{ says }}</dt>
       <dd class="value">{{ value }}</dd>
