@@ -73,7 +73,7 @@ def overlaps(plan: Plan) -> list[str]:
 class OverlapTest(unittest.TestCase):
     def none_of(self, kind: str) -> None:
         for school in SCHOOLS:
-            for number, job in enumerate(ordinary(kind, school, many(6))):
+            for number, job in enumerate(ordinary(kind, school, many(6), stairs=False)):
                 with self.subTest(kind=kind, school=school, number=number):
                     self.assertEqual(overlaps(plan_structure(job, "s")), [])
 
@@ -93,7 +93,7 @@ class OverlapTest(unittest.TestCase):
     def test_boards_are_notched_as_deep_as_guard_posts_reach_into_them(self) -> None:
         seen = 0
         for school in SCHOOLS:
-            for job in ordinary("deck", school, 4):
+            for job in ordinary("deck", school, 4, stairs=False):
                 plan = plan_structure(job, "s")
                 posts = [place.at for part in plan.parts if part.role == "guard post" for place in part.places]
                 half = next((part.section_m[1] / 2 for part in plan.parts if part.role == "guard post"), 0.0)

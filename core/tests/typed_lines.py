@@ -39,7 +39,7 @@ def place(school: str, rng: random.Random) -> Site:
     return Site(none_here=("frost", "snow"), wind_speed_m_per_s=wind, soil="good ground")
 
 
-def line(kind: str, metric: bool, rng: random.Random) -> str:
+def line(kind: str, metric: bool, rng: random.Random, stairs: bool = True) -> str:
     """What is typed of a structure of a kind."""
 
     def said(feet: float) -> str:
@@ -51,7 +51,7 @@ def line(kind: str, metric: bool, rng: random.Random) -> str:
         gate = f" g{said(rng.choice((3, 3.5, 4)))}" if rng.random() < 0.7 else ""
         return f"0{corner}{gate} {said(long)}"
     if kind == "deck":
-        if rng.random() < 0.4:
+        if stairs and rng.random() < 0.4:
             unit = "m" if metric else "ft"
             size = f"{said(rng.randint(10, 20))} x {said(rng.randint(8, 14))} {unit}"
             return f"{size} deck, {said(rng.choice((2, 2.5, 3, 4)))} {unit} up, with stair and guard"
@@ -65,14 +65,16 @@ def line(kind: str, metric: bool, rng: random.Random) -> str:
     return f"{said(long)}x{said(long - rng.choice((0, 0, 2, 3)))} pitch25"
 
 
-def ordinary(kind: str, school: str, count: int) -> Iterator[JobDocument]:
-    """So many jobs with one structure each; the same at every call."""
+def ordinary(kind: str, school: str, count: int, stairs: bool = True) -> Iterator[JobDocument]:
+    """So many jobs with one structure each; the same at every call. `stairs`: some of the decks have one, with a guard."""
     rng = random.Random(f"{kind} {school}")
     metric = school in ("uk", "nz")
     for _ in range(count):
         site = place(school, rng)
         spec = kind_called(kind).typed(
-            NewStructureRequest(text=line(kind, metric, rng), id="s", bare="m" if metric else "ft", school=school)
+            NewStructureRequest(
+                text=line(kind, metric, rng, stairs), id="s", bare="m" if metric else "ft", school=school
+            )
         )
         yield JobDocument(name="x", school=school, site=site, structures=(Structure(name="S", spec=spec),))  # type: ignore[arg-type]
 

@@ -159,7 +159,7 @@ def along_axis(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
         _once(shapes, seen, _parts_from_side(part, axis))
     shapes += _levels(plan, ask, axis, tape)
     return View(
-        name=ask.name, how=ask.how, title=ask.title, layout="grid", shapes=tuple(shapes), bounds=bounds_of(shapes)
+        name=ask.name, how=ask.how, title=_titled(ask), layout="grid", shapes=tuple(shapes), bounds=bounds_of(shapes)
     )
 
 
@@ -268,6 +268,17 @@ def _footing(footing: Footing, axis: int) -> list[Shape]:
     return drawn
 
 
+DATUM = "±0"
+"""The mark of the level from which heights are counted."""
+
+
+def _titled(ask: ViewSpec) -> str:
+    """A view's title with the level that its heights count from: "finished deck, 0" is told as "±0 finished deck"."""
+    if not ask.datum:
+        return ask.title
+    return f"{ask.title}, {DATUM} {ask.datum.removesuffix(', 0')}"
+
+
 def _levels(plan: Plan, ask: ViewSpec, axis: int, tape: Tape) -> list[Shape]:
     """The level line where the view names one, and spans from the near edge over the posts' lines to the far edge."""
     box = box_of(plan)
@@ -278,7 +289,8 @@ def _levels(plan: Plan, ask: ViewSpec, axis: int, tape: Tape) -> list[Shape]:
         line = ((low - 0.3, 0.0), (high + 0.9, 0.0))
         drawn.append(Shape(id=level, kind="polyline", layer="level", points=line))
         drawn.append(
-            words(level, ask.datum, (low - 0.35, 0.0), TextPlacement(shift=(0, 5), anchor="end"), layer="level")
+            # A short mark: what lies at this level is said in the view's title, where no piece is in its way.
+            words(level, DATUM, (low - 0.35, 0.0), TextPlacement(shift=(0, 5), anchor="end"), layer="level")
         )
     lines = sorted({round(footing.at[axis], 4) for footing in plan.footings})
     stops = [low, *(line for line in lines if low + 0.02 < line < high - 0.02), high]

@@ -286,7 +286,7 @@ def plan_deck(case: DesignInput) -> Plan:
             ViewSpec(name="plan", title="Framing plan, from above", how="above"),
             ViewSpec(
                 name="section",
-                title="Section along the joists",
+                title="Section along joists",
                 how="along y" if layout.flip else "along x",
                 datum="finished deck, 0",
             ),
