@@ -84,6 +84,18 @@ class OverlapTest(unittest.TestCase):
     def test_decks(self) -> None:
         self.none_of("deck")
 
+    def test_a_stairs_guard_and_handrail(self) -> None:
+        """Balusters lie on the rails' faces, handrails stand clear of the guard; treads stand in the stringers' notches."""
+        seen = 0
+        for school in SCHOOLS:
+            for job in ordinary("deck", school, many(6)):
+                plan = plan_structure(job, "s")
+                if any(part.role == "handrail" for part in plan.parts):
+                    seen += 1
+                    met = [text for text in overlaps(plan) if "handrail" in text or "baluster" in text]
+                    self.assertEqual(met, [], school)
+        self.assertGreater(seen, 0)
+
     def test_pergolas(self) -> None:
         self.none_of("pergola")
 

@@ -8,6 +8,8 @@ from steady.structures.deck.checks.stairs import Stair
 from steady.structures.deck.parts.build import UP, Builder
 from steady.structures.part_grouping import Sawn
 
+HANDRAIL_OFF_M = 0.05
+"""Clear between a handrail and the guard beside it: room for a hand under every code [1 1/2 to 2 in, from memory, medium]."""
 HANDRAIL_M = 0.9144
 """A handrail's middle over the nosings [common practice, within every code's band]."""
 
@@ -92,7 +94,8 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
             b.fix("deck screw", 2 * found.stringers, (tx, ty, low), "screw")
         for number in range(found.handrails):
             rail = rail_of(timber)
-            hx, hy = edge.at(design.at_m + (design.width_m if number else 0.0))
+            off_m = HANDRAIL_OFF_M + rail.thickness_m / 2
+            hx, hy = edge.at(design.at_m + (design.width_m - off_m if number else off_m))
             b.add(
                 "handrail",
                 rail,
@@ -172,7 +175,10 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                 each, gap_m = run.infill[k]
                 pitch = gap_m + baluster.width_m
                 at = begins + gap_m + baluster.width_m / 2
+                # On the rails' outer faces, as along the deck.
+                face_m = (rail.thickness_m + baluster.thickness_m) / 2
                 bx, by = edge.at(at)
+                bx, by = bx + edge.out[0] * face_m, by + edge.out[1] * face_m
                 if each:
                     b.add(
                         "baluster",
