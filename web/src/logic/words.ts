@@ -4,7 +4,7 @@ import type { Pane } from '@/logic/panes'
 /** A view's title: its name, and what is said of it more softly. */
 export function titleOf(pane: Pane): readonly [string, string] {
   const [name, ...more] = pane.view.title.split(', ')
-  return [name!, [...more, pane.note].join('; ')]
+  return [name!, [...more, pane.note].filter(Boolean).join('; ')]
 }
 
 /** Every view's words, placed at once: none lies over another's, over a title, or over what is kept. */
