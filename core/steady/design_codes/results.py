@@ -184,7 +184,7 @@ class StairLimits:
     handrails_from_m: float | None = None
     ball_m: float | None = None
     ball_over_m: float = 0.0
-    handrail_risers: int = 4
+    handrail_risers: int | None = 4
     handrail_over_m: float | None = None
     step_least_m: float | None = None
     step_most_m: float | None = None

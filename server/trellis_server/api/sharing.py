@@ -117,8 +117,16 @@ def _with_quote(secret: str) -> ShareLink:
 
 
 def _maker(link: ShareLink) -> Any:
-    """Under whose name the acceptance is saved: whoever made the link, or an owner of the crew."""
-    return link.author or link.job.crew.members.order_by("pk").first()
+    """Under whose name the acceptance is saved: whoever made the link, while in the crew; else its first member.
+
+    Raises:
+        NotFoundError: Nobody is left in the crew.
+    """
+    members = link.job.crew.members
+    found = members.filter(pk=link.author_id or 0).first() or members.order_by("pk").first()
+    if found is None:
+        raise NotFoundError
+    return found
 
 
 def _change(job: Job) -> dict[str, Any] | None:

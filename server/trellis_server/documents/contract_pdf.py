@@ -54,7 +54,7 @@ def _answered(found: ChangeRecord) -> Flowable:
     if found.state == ChangeState.SENT:
         return to_sign("Agreed by")
     if found.state == ChangeState.RECORDED:
-        return Paragraph("Borne by us: no signature is needed.", UNDER)
+        return Paragraph("At our cost: no signature is needed.", UNDER)
     said = f"{ChangeState(found.state).label} by {found.answered_by} on {found.answered_on:%Y-%m-%d}."
     return Paragraph(escape(said), UNDER)
 

@@ -133,7 +133,7 @@ def quote_pages(found: SentQuote, job_name: str, paper: str) -> bytes:
     for k, option in enumerate(body["options"]):
         story += _option(option, body, accepted=bool(found.accepted_on) and k == found.accepted_option)
     if body.get("signed"):
-        story.append(Paragraph("Taken on by signature although not every check passes", UNDER))
+        story.append(Paragraph("Signed for although not every check passes", UNDER))
         story += [Paragraph(escape(f"• {text}"), PLAIN) for text in body["signed"]]
     story += _lists(body)
     if found.letterhead.get("small_print"):

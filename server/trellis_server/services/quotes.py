@@ -126,7 +126,7 @@ def open_offer(job: Job) -> SentQuote | None:
 
 
 def accept_by_client(job: Job, person: jobs.Person, number: int, said: Acceptance) -> SentQuote:
-    """The client's own yes, by a link: only to the newest offer, while it holds.
+    """Accept an offer as the client, by a link: only the newest one, while it is valid.
 
     Raises:
         InvalidInputError: A newer offer was sent, it holds no longer, or as `accept`.

@@ -3,12 +3,10 @@
 from steady.errors import InvalidInputError
 from steady.jobs.document import JobDocument
 from steady.jobs.states import StructureState, states
+from steady.plan.results import OPEN
 
 from trellis_server.models import Job, SignOff
 from trellis_server.services.jobs import Person
-
-STOPS = ("conflict", "fail", "not_checked", "to_answer")
-"""States that commit no money and no wood without a word."""
 
 
 def of(job: Job) -> list[SignOff]:
@@ -23,7 +21,7 @@ def stopped(job: Job, document: JobDocument) -> list[StructureState]:
     return [
         one
         for one in states(document)
-        if one.id in built and one.key in STOPS and (one.id, one.key, one.says[:600]) not in signed
+        if one.id in built and one.key in OPEN and (one.id, one.key, one.says[:600]) not in signed
     ]
 
 
@@ -34,7 +32,7 @@ def standing(job: Job, document: JobDocument) -> list[SignOff]:
 
 
 def let_pass(job: Job, document: JobDocument, doing: str) -> None:
-    """Nothing, or why it stops.
+    """Refuse an offer, an order or a start while a structure does not pass and nobody has signed for it.
 
     Args:
         doing: What somebody is about to do: "offered", "ordered", "begun".
@@ -56,7 +54,7 @@ def let_pass(job: Job, document: JobDocument, doing: str) -> None:
 
 
 def sign(job: Job, person: Person, document: JobDocument, said: tuple[str, str, str]) -> SignOff:
-    """A signature for one structure as it is now.
+    """Sign for one structure as it is now.
 
     Args:
         said: The structure, who signs, and why.
@@ -74,7 +72,7 @@ def sign(job: Job, person: Person, document: JobDocument, said: tuple[str, str, 
         raise InvalidInputError("structure", "There is no such structure")
     if one.key == "conflict":
         raise InvalidInputError("structure", f"{one.name} can't be built as it is drawn: it can't be signed for")
-    if one.key not in STOPS:
+    if one.key not in OPEN:
         raise InvalidInputError("structure", f"{one.name} needs no signature: {one.label}")
     return SignOff.objects.create(
         job=job,

@@ -344,6 +344,16 @@ class ClientLinkTest(ContractTestCase):
         self.assertIn("accepted already", again.content.decode())
         self.assertTrue(self.caller.send("GET", f"{self.at}/1/quote.pdf").content.startswith(b"%PDF"))
 
+    def test_whoever_made_the_link_may_have_left_the_crew(self) -> None:
+        self.sent("POST", self.at)
+        secret = self.link()
+        crew = self.who.crews.get()
+        crew.members.add(person("birch"))
+        crew.members.remove(self.who)
+        self.assertEqual(self.accept(secret).status_code, 204)
+        crew.members.clear()
+        self.assertEqual(self.accept(secret).status_code, 404)
+
     def test_only_the_newest_offer_while_it_holds(self) -> None:
         self.sent("POST", self.at)
         secret = self.link()

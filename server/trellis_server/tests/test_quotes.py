@@ -260,6 +260,8 @@ class QuotePageTest(SignedIn):
         page.get_by_role("tab", name="Contract").click()
         page.get_by_role("button", name="Save as sent").click()
         expect(page.get_by_text("Quote 1")).to_be_visible()
+        page.get_by_role("button", name="View changes").click()
+        expect(page.get_by_role("region", name="Changes", exact=True)).to_contain_text("No change to the work")
         page.get_by_role("button", name="Record acceptance…").click()
         page.get_by_label("By").fill("The house")
         page.get_by_role("button", name="Save acceptance").click()

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from steady.design_codes.requests import LoadType
-from steady.design_codes.results import given_step
+from steady.design_codes.results import given_step, si
 from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep, CheckOrigin
 from steady.statics.beam import SpreadLoad
@@ -72,7 +72,7 @@ def _boxed(collector: CheckCollector, frame: RoofFrame, beam: TiedBeam, moment_n
     book, box = collector.book, frame.boxed
     assert box is not None
     flange = frame.wood(box.flange)
-    e_pa = float(UNITS[book.stiffness(flange).unit][1] * book.stiffness(flange).value)
+    e_pa = si(book.stiffness(flange))
     pulled = book.strength("tension", flange, beam.load)
     whole = box.statics(e_pa, max(1, box.webs - 1))
     share = box.share(e_pa, beam.run.span_m)

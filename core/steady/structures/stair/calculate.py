@@ -99,8 +99,9 @@ def _riser_most_m(ask: StairInput, limits: StairLimits) -> float:
 
 def _handrails(found: StairResult, ask: StairInput, limits: StairLimits) -> int:
     """How many handrails the school asks for: none, on one side, on both."""
-    over = limits.handrail_over_m is not None and found.rise_m > limits.handrail_over_m + 1e-9
-    if found.risers < limits.handrail_risers and not over:
+    many = limits.handrail_risers is not None and found.risers >= limits.handrail_risers
+    high = limits.handrail_over_m is not None and found.rise_m > limits.handrail_over_m + 1e-9
+    if not many and not high:
         return 0
     return 2 if limits.handrails_from_m is not None and ask.width_m >= limits.handrails_from_m - 1e-9 else 1
 

@@ -63,7 +63,7 @@ const against = computed(() => {
   return [
     ['Materials', found.estimate && props.use.money(found.estimate.materials), props.use.money(found.cost.material)],
     ['Hours', found.estimate && `${found.estimate.hours.toFixed(1)} h`, `${found.cost.hours.toFixed(1)} h`],
-    ['Labour', null, props.use.money(found.cost.labour)],
+    ['Labor', null, props.use.money(found.cost.labour)],
     ['Other', null, props.use.money(found.cost.other)],
   ] as [string, string | null, string][]
 })

@@ -5,6 +5,8 @@ import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import SelectBox from '@/components/SelectBox'
 import type { LedgerUse } from '@/composables/useLedger'
+import type { ChangeOrder } from '@/api/types'
+import PieceChanges from '@/components/PieceChanges.vue'
 import { today } from '@/logic/days'
 
 /** Offers as they were sent; one of them is accepted, by the client's link or by a signature on paper. */
@@ -25,6 +27,11 @@ async function accept(): Promise<void> {
     ask(api.PUT('/api/quotes/{job_id}/{number}/accepted', { ...at(number), body })),
   )
   if (done) accepting.value = 0
+}
+const changes = ref<{ number: number; order: ChangeOrder } | null>(null)
+async function compare(number: number): Promise<void> {
+  const order = await props.use.act(() => ask(api.GET('/api/quotes/{job_id}/{number}/changes', at(number))))
+  changes.value = order ? { number, order: order as ChangeOrder } : null
 }
 const withdraw = (number: number) =>
   props.use.act(() => ask(api.PUT('/api/quotes/{job_id}/{number}/withdrawn', at(number))))
@@ -49,6 +56,7 @@ const withdraw = (number: number) =>
         <template v-else-if="quote.withdrawn">Withdrawn.</template>
         <a :href="use.file(`${quote.number}/quote.pdf`)">PDF</a>
         <template v-if="!quote.accepted_on && !quote.withdrawn && !accepted">
+          <Button text size="small" @click="compare(quote.number)">View changes</Button>
           <Button text size="small" @click="accepting = quote.number">Record acceptance…</Button>
           <Button text size="small" severity="secondary" @click="withdraw(quote.number)">Withdraw</Button>
         </template>
@@ -66,7 +74,21 @@ const withdraw = (number: number) =>
         </form>
       </li>
     </ul>
-    <p v-else class="small quiet">None yet. A quote that was sent is kept as it was, whatever is drawn after it.</p>
+    <div v-if="changes" class="changes" role="region" aria-label="Changes">
+      <h3>Since quote {{ changes.number }}</h3>
+      <p>
+        {{ use.money(changes.order.price_was) }} becomes <b>{{ use.money(changes.order.price_now) }}</b>;
+        {{ Math.round(changes.order.hours_was) }} hours become {{ Math.round(changes.order.hours_now) }}.
+      </p>
+      <ul>
+        <li v-for="text in changes.order.words" :key="text">{{ text }}</li>
+      </ul>
+      <p v-if="!changes.order.words.length" class="quiet">No change to the work.</p>
+      <PieceChanges v-if="changes.order.pieces.length" :pieces="changes.order.pieces" />
+    </div>
+    <p v-else-if="!rows.length" class="small quiet">
+      None yet. A quote that was sent is kept as it was, whatever is drawn after it.
+    </p>
   </section>
 </template>
 
