@@ -72,12 +72,15 @@ const body = ref<HTMLElement>()
   font-size: 12.5px;
 }
 .asks {
+  white-space: nowrap;
   border: 1px solid var(--line);
   border-radius: 3px;
   padding: 0 4px;
 }
-.foot .link {
+.foot button {
+  flex: none;
   margin-left: auto;
+  padding: 2px;
 }
 .working {
   background: var(--ground-2);
