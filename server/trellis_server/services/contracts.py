@@ -93,7 +93,7 @@ def next_change(job: Job) -> ChangeOrder:
 
 
 def send_change(job: Job, person: jobs.Person, reason: str) -> ChangeRecord:
-    """The next change order, kept as it is sent; a change that the crew bears itself is recorded at 0, with its cost.
+    """Keep the next change order as it is sent; a change at the crew's own cost is recorded at 0, with that cost.
 
     Raises:
         InvalidInputError: No contract, another change waits for an answer, nothing changed, or a reason that is none.
@@ -174,7 +174,7 @@ def answer_change(job: Job, number: int, state: str, said: tuple[str, str]) -> C
 
 
 def send_invoice(job: Job, person: jobs.Person, step: int, on: date) -> Invoice:
-    """An invoice over the payments reached and the changes accepted, less what was invoiced before.
+    """Create an invoice: payments reached and changes accepted, less what was invoiced before.
 
     Args:
         step: How many of the offer's payments are reached.

@@ -31,7 +31,7 @@ def entries(job: Job) -> list[CostEntry]:
 
 
 def add(job: Job, person: Person, said: dict[str, Any]) -> CostRecord:
-    """An entry. Hours cost what their wage comes to; something bought, its price.
+    """Add a cost entry: hours at a wage, or a receipt.
 
     Raises:
         InvalidInputError: A kind, day or amount that cannot be, or neither hours nor a price.
@@ -77,7 +77,7 @@ def remove(job: Job, entry: uuid.UUID) -> None:
 
 
 def add_hours(job: Job, person: Person, said: dict[str, Any]) -> CostRecord:
-    """Hours of whoever enters them; the office enters their wage.
+    """Add a person's own hours; the office enters their wage.
 
     Raises:
         InvalidInputError: As `add`.

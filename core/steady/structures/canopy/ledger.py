@@ -60,7 +60,7 @@ def wall_conflicts(wall: str) -> list[str]:
 
 
 def check_ledger(collector: CheckCollector, ledger: LedgerInput, loads: CanopyLoads) -> LedgerLoad:
-    """Down: dead load with the worst of people, snow and wind; up: the wind net of it.
+    """Check a roof's ledger: bending between fasteners, and what each fastener must hold down and up.
 
     A wall that carries no ledger leaves its fasteners unchecked, with the reason.
     """

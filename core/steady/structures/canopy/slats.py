@@ -15,7 +15,7 @@ SLAT_RATIO = 150.0
 
 
 def check_slat(collector: CheckCollector, about: str, slat: SectionItem, wood: Wood, span_m: float) -> None:
-    """A slat on edge between rafters, as heavy as on the first day.
+    """Check the deflection of a slat on edge between rafters under its own green weight.
 
     Args:
         wood: The same stick as the school reads it.

@@ -29,7 +29,7 @@ class TiedBeam:
 
 
 def check_tied(collector: CheckCollector, frame: RoofFrame, beam: TiedBeam) -> None:
-    """Tension and bending together, shares added; a box has both in its flanges, whose outer face is looked at.
+    """Check a beam in combined tension and bending; of a box beam the outer face of a flange.
 
     Source: statics, and each school's own rule for tension with bending (NDS 3.9.1, O86 6.5.12, EN 1995-1-1 6.2.3, NZS 3603
     3.5: shares added; from memory, high).

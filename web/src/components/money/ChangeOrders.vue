@@ -94,7 +94,7 @@ const signed = (value: number) => `${value > 0 ? '+' : ''}${props.use.money(valu
       </details>
       <form class="answer" @submit.prevent="send">
         <label class="small"
-          >Because
+          >Reason
           <SelectBox v-model="reason">
             <option v-for="[key, says] in REASONS" :key="key" :value="key">{{ says }}</option>
           </SelectBox>

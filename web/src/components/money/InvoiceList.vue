@@ -61,7 +61,7 @@ const COLUMNS: ListColumn[] = [
     </DataList>
     <form v-if="contract.to_invoice !== 0" class="make" @submit.prevent="send">
       <label class="small"
-        >Up to
+        >Up to payment
         <SelectBox v-model="chosen">
           <option v-for="([when, price], k) in contract.payments" :key="k" :value="k + 1">
             {{ use.money(price) }} {{ when }}

@@ -61,7 +61,7 @@ async function keep(): Promise<void> {
         Stop, since {{ since }}
       </Button>
       <label>Hours <InputText v-model="hours" inputmode="decimal" required class="short tall" /></label>
-      <label class="note">What <InputText v-model="note" maxlength="200" class="tall" /></label>
+      <label class="note">Work done <InputText v-model="note" maxlength="200" class="tall" /></label>
       <Button type="submit" class="tall">Save hours</Button>
     </form>
     <p v-if="saved" role="status" class="quiet">{{ saved }}</p>

@@ -16,7 +16,7 @@ for decks under the other codes."""
 
 
 def check_vibration(collector: DeckCheckCollector, wood: Wood, span_m: float, about: str) -> None:
-    """First frequency of a joist with what lies on it, nobody on the deck; missed, it fails nothing.
+    """Check the first frequency of a joist under dead load. A recommendation: it never fails a plan.
 
     Args:
         wood: One joist.
