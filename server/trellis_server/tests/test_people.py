@@ -426,7 +426,7 @@ class JoiningInTheBrowserTest(SignedIn):
         page.get_by_role("button", name="Invite by link").click()
         link = page.locator("input.secret").input_value()
         self.assertEqual(self.axe(), [])
-        page.get_by_role("button", name="take back the invitation Hazel").click()
+        page.get_by_role("button", name="Revoke the invitation Hazel").click()
         expect(page.get_by_text("not used yet")).to_have_count(0)
         page.get_by_label("Recipient").fill("Hazel")
         page.get_by_role("button", name="Invite by link").click()

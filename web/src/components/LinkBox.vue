@@ -48,7 +48,7 @@ async function drop(number: number): Promise<void> {
     <h2>Client link</h2>
     <p class="small quiet">
       A link opens the picture and what you tick, to anyone who has it. With the quote on it, the client can accept the
-      offer or a change order there. You can take it back.
+      offer or a change order there. You can revoke it.
     </p>
     <form class="make" @submit.prevent="make">
       <label class="small">Recipient <InputText v-model="says" maxlength="80" size="small" /></label>
@@ -66,9 +66,7 @@ async function drop(number: number): Promise<void> {
       <li v-for="link in data.links" :key="link.id">
         {{ link.says || 'a link' }}, {{ link.made_at.slice(0, 10) }}:
         {{ ['the picture', link.shows_quote && 'the quote', link.shows_photos && 'photos'].filter(Boolean).join(', ') }}
-        <Button text size="small" :aria-label="`take back the link ${link.says}`" @click="drop(link.id)">
-          take back
-        </Button>
+        <Button text size="small" :aria-label="`Revoke the link ${link.says}`" @click="drop(link.id)"> Revoke </Button>
       </li>
     </ul>
   </section>

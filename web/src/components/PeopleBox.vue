@@ -167,8 +167,8 @@ const plans = (part: RoleWord) => part !== 'on site'
       <ul v-if="data?.invitations.length" class="small">
         <li v-for="one in data.invitations" :key="one.number">
           {{ one.says || 'an invitation' }}, {{ one.made_at.slice(0, 10) }}, not used yet
-          <Button text size="small" :aria-label="`take back the invitation ${one.says}`" @click="takeBack(one.number)">
-            take back
+          <Button text size="small" :aria-label="`Revoke the invitation ${one.says}`" @click="takeBack(one.number)">
+            Revoke
           </Button>
         </li>
       </ul>
