@@ -8,7 +8,8 @@ from typing import Any
 
 from Pynite import FEModel3D
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.structures.pavilion.checks import hip_load, leg_left, raised_weight_n
+from steady.structures.pavilion.checks import hip_load
+from steady.structures.pavilion.cupola_checks import leg_left, raised_weight_n
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pavilion.layout import lay_out
 from steady.structures.pavilion.roof_planes import beam_shape
