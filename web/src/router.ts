@@ -1,69 +1,72 @@
-import { createRouter, createWebHistory } from 'vue-router'
+import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 import { kindRoutes } from '@/kinds'
+
+const StructureSheet = () => import('@/components/StructureSheet.vue')
+
+/** Pages of a job. */
+const job: RouteRecordRaw[] = [
+  { path: '', redirect: (to) => ({ name: 'overview', params: to.params }) },
+  { path: 'overview', name: 'overview', component: () => import('@/views/OverviewView.vue') },
+  { path: 'site', name: 'site-plan', component: () => import('@/views/SitePlanView.vue') },
+  { path: 'ground/:structure?', name: 'ground', component: () => import('@/views/GroundView.vue') },
+  { path: 'design/:structure', name: 'design', component: StructureSheet },
+  ...kindRoutes,
+  { path: 'materials', name: 'materials', component: () => import('@/views/MaterialsView.vue') },
+  {
+    path: 'materials/:structure',
+    name: 'structure-materials',
+    component: () => import('@/views/StructureMaterialsView.vue'),
+  },
+  { path: 'build/:structure', name: 'build', component: () => import('@/views/BuildView.vue') },
+  { path: 'estimate', name: 'estimate', component: () => import('@/views/EstimateView.vue') },
+  { path: 'schedule', name: 'schedule', component: () => import('@/views/ScheduleView.vue') },
+  { path: 'record/:structure', name: 'record', component: () => import('@/views/RecordView.vue') },
+  { path: 'files', name: 'files', component: () => import('@/views/FilesView.vue') },
+  // Addresses of before: a bookmark or a link in an old message still leads on.
+  moved('brief', 'overview'),
+  moved('place', 'site-plan'),
+  moved('list', 'materials'),
+  moved('quote', 'estimate'),
+  moved('calendar', 'schedule'),
+  moved('file', 'files'),
+  moved('sheet/:structure', 'design'),
+  moved('frame/:structure', 'design'),
+  moved('buy/:structure', 'structure-materials'),
+]
+
+/** A path that leads on to a named page, with its parameters and query. */
+function moved(path: string, name: string): RouteRecordRaw {
+  return { path, redirect: (to) => ({ name, params: to.params, query: to.query }) }
+}
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'jobs', component: () => import('@/views/JobsView.vue') },
     { path: '/sign-in', name: 'sign-in', component: () => import('@/views/SignInView.vue') },
-    {
-      path: '/jobs/:job',
-      component: () => import('@/views/JobShell.vue'),
-      props: true,
-      children: [
-        { path: '', redirect: (to) => ({ name: 'brief', params: to.params }) },
-        { path: 'brief', name: 'brief', component: () => import('@/views/BriefView.vue') },
-        { path: 'ground/:structure?', name: 'ground', component: () => import('@/views/GroundView.vue') },
-        { path: 'place', name: 'place', component: () => import('@/views/PlaceView.vue') },
-        { path: 'file', name: 'file', component: () => import('@/views/FileView.vue') },
-        { path: 'quote', name: 'quote', component: () => import('@/views/QuoteView.vue') },
-        { path: 'calendar', name: 'calendar', component: () => import('@/views/CalendarView.vue') },
-        { path: 'list', name: 'list', component: () => import('@/views/ListView.vue') },
-        { path: 'sheet/:structure', name: 'set-out', component: () => import('@/components/StructureSheet.vue') },
-        { path: 'frame/:structure', name: 'frame', component: () => import('@/components/StructureSheet.vue') },
-        ...kindRoutes,
-        { path: 'buy/:structure', name: 'buy', component: () => import('@/views/BuyView.vue') },
-        { path: 'build/:structure', name: 'build', component: () => import('@/views/BuildView.vue') },
-        { path: 'record/:structure', name: 'record', component: () => import('@/views/RecordView.vue') },
-      ],
-    },
+    { path: '/jobs/:job', component: () => import('@/views/JobShell.vue'), props: true, children: job },
     { path: '/shared/:secret', name: 'shared', component: () => import('@/views/SharedView.vue'), props: true },
     { path: '/join/:secret', name: 'join', component: () => import('@/views/JoinView.vue'), props: true },
-    { path: '/connections', name: 'outside', alias: '/outside', component: () => import('@/views/OutsideView.vue') },
-    { path: '/crew/defaults', name: 'usual', alias: '/crew/usual', component: () => import('@/views/UsualView.vue') },
+    { path: '/price-book', name: 'price-book', component: () => import('@/views/PriceBookView.vue') },
+    { path: '/calculators', name: 'calculators', component: () => import('@/views/CalculatorsView.vue') },
     { path: '/crew', name: 'crew', component: () => import('@/views/CrewView.vue') },
-    { path: '/calculators', name: 'sums', alias: '/sums', component: () => import('@/views/SumsView.vue') },
-    { path: '/compare-codes', name: 'schools', alias: '/schools', component: () => import('@/views/SchoolsView.vue') },
-    { path: '/verification', name: 'numbers', alias: '/numbers', component: () => import('@/views/NumbersView.vue') },
-    { path: '/site/:job/:structure', name: 'site', component: () => import('@/views/SiteView.vue'), props: true },
+    { path: '/crew/defaults', name: 'crew-defaults', component: () => import('@/views/CrewDefaultsView.vue') },
+    { path: '/connections', name: 'connections', component: () => import('@/views/ConnectionsView.vue') },
+    { path: '/compare-codes', name: 'compare-codes', component: () => import('@/views/CompareCodesView.vue') },
+    { path: '/sources', name: 'sources', component: () => import('@/views/SourcesView.vue') },
+    {
+      path: '/field/:job/:structure',
+      name: 'field',
+      component: () => import('@/views/FieldView.vue'),
+      props: true,
+    },
+    moved('/site/:job/:structure', 'field'),
+    moved('/crew/usual', 'crew-defaults'),
+    moved('/outside', 'connections'),
+    moved('/sums', 'calculators'),
+    moved('/schools', 'compare-codes'),
+    moved('/numbers', 'sources'),
+    moved('/verification', 'sources'),
     { path: '/:rest(.*)*', name: 'missing', component: () => import('@/views/MissingView.vue') },
   ],
 })
-
-/** What a page is called, in the tab and for whoever cannot see it. Pages of a job put its name behind. */
-export const PAGES: Record<string, string> = {
-  jobs: 'Jobs',
-  'sign-in': 'Sign in',
-  brief: 'Overview',
-  ground: 'Ground and climate',
-  place: 'Site',
-  file: 'Job file',
-  shared: 'Shared job',
-  quote: 'Estimate & contract',
-  calendar: 'Schedule',
-  list: 'Materials',
-  'set-out': 'Layout',
-  frame: 'Framing',
-  buy: 'Materials',
-  build: 'Build',
-  record: 'Site record',
-  crew: 'Crew',
-  usual: 'Crew defaults',
-  join: 'Join the crew',
-  outside: 'Connections',
-  sums: 'Calculators',
-  schools: 'Compare codes',
-  numbers: 'Sources and codes',
-  site: 'Field view',
-  missing: 'Page not found',
-}

@@ -15,6 +15,7 @@ from steady.jobs.sun_shade import sun
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.designs import PlanBody
 from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.jobs import Pictures
 from trellis_server.api.schemas.sights import (
     CalendarAnswer,
     CalendarBody,
@@ -31,7 +32,7 @@ from trellis_server.api.schemas.sights import (
     UnderAnswer,
     UnderBody,
 )
-from trellis_server.services import bookings, inspections, jobs
+from trellis_server.services import bookings, cards, inspections, jobs
 from trellis_server.services.survey import survey
 
 router = Router(tags=["views"])
@@ -50,6 +51,12 @@ def in_space(request: HttpRequest, body: PlanBody) -> HttpResponse:
 def on_the_site(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """Every structure of the job where it stands on the site."""
     return fast(site_plan(body.document))
+
+
+@router.post("/views/structures", response={200: Pictures, **REFUSALS})
+def small_pictures(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """A small drawing of every structure of the job, with its size and state."""
+    return fast({"structures": cards.pictures(body.document)})
 
 
 @router.post("/schedule", response={200: CalendarAnswer, 404: Problems, **REFUSALS})

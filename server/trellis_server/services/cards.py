@@ -144,7 +144,7 @@ def _calculated(job: Job) -> Card:
         return made
     rows, view = [], None
     for structure in document.structures:
-        row, drawn = _calculated_row(job, document, structure)
+        row, drawn = drawn_row(document, structure)
         rows.append(row)
         view = view or drawn
     return Card(
@@ -154,8 +154,21 @@ def _calculated(job: Job) -> Card:
         place=document.place,
         client=document.client,
         structures=rows,
-        view=view and _rounded(from_json(to_json(view))),
+        view=view and _small(view),
     )
+
+
+def pictures(document: Document) -> list[dict[str, Any]]:
+    """Every structure of a job with its size, its state and a small drawing of its own."""
+    rows = []
+    for structure in document.structures:
+        row, drawn = drawn_row(document, structure)
+        rows.append({**row, "view": drawn and _small(drawn)})
+    return rows
+
+
+def _small(view: dict[str, Any]) -> Any:
+    return _rounded(from_json(to_json(view)))
 
 
 def _rounded(value: Any) -> Any:
@@ -166,7 +179,8 @@ def _rounded(value: Any) -> Any:
     return [_rounded(item) for item in value] if isinstance(value, list) else value
 
 
-def _calculated_row(job: Job, document: Document, structure: Structure) -> tuple[dict[str, str], dict[str, Any] | None]:
+def drawn_row(document: Document, structure: Structure) -> tuple[dict[str, str], dict[str, Any] | None]:
+    """A structure's size and state, and the view that a small picture of it shows; in place of them why it can't be planned."""
     row = _row(structure.spec.id, structure.name)
     try:
         plan = plan_structure(document, structure.spec.id)
@@ -191,6 +205,6 @@ def _calculated_row(job: Job, document: Document, structure: Structure) -> tuple
         row["problem"] = error.message
     except Exception:
         # Whatever goes wrong in one structure stays in it: the list, and the way to mend or remove it, stay open.
-        log.exception("structure %s of job %s cannot be drawn", structure.spec.id, job.pk)
+        log.exception("structure %s cannot be drawn", structure.spec.id)
         row["problem"] = BROKEN
     return row, None

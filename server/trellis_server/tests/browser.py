@@ -145,6 +145,17 @@ class BrowserTestCase(LiveServerTestCase):
         (within or self.page).get_by_role("combobox", name=label, exact=True).first.click()
         self.page.get_by_role("option", name=option, exact=True).click()
 
+    def more(self, name: str, entry: str) -> None:
+        """One of the rare actions of something, from the menu behind its three dots."""
+        self.page.get_by_role("button", name=f"More for {name}", exact=True).click()
+        self.page.get_by_role("menuitem", name=entry).click()
+
+    def own_menu(self, entry: str, page: Page | None = None) -> None:
+        """An entry of one's own menu, in the band."""
+        at = page or self.page
+        at.get_by_role("button", name="Your menu").click()
+        at.get_by_role("menuitem", name=entry, exact=True).click()
+
     def shot(self, name: str) -> Path:
         SHOTS.mkdir(parents=True, exist_ok=True)
         p = SHOTS / f"{name}.png"

@@ -93,7 +93,7 @@ def told() -> list[str]:
             page.context.add_cookies(
                 [{"name": c.name, "value": c.value or "", "url": phone.base} for c in phone.cookies]
             )
-            page.goto(f"{phone.base}/jobs/{job['id']}/sheet/windbreak")
+            page.goto(f"{phone.base}/jobs/{job['id']}/design/windbreak")
             page.locator(POST).nth(3).wait_for()
             page.wait_for_timeout(1500)
             cdp = page.context.new_cdp_session(page)

@@ -21,7 +21,7 @@ class RoofInTheBrowser(SignedIn):
         super().tearDown()
 
     def put_up(self, form: str, label: str, line: str) -> str:
-        self.open(f"/jobs/{self.job.pk}/brief")
+        self.open(f"/jobs/{self.job.pk}/overview")
         many = next(kind.many for kind in KINDS if kind.line.title == form)
         self.tile(many.capitalize())
         asked = self.page.get_by_role("form", name=form)
@@ -44,7 +44,7 @@ class RoofInTheBrowser(SignedIn):
 
     def measured(self, place: str) -> None:
         """On the phone a diagonal is kept as planned, and stands in the record."""
-        self.open(f"/site/{self.job.pk}/{place}")
+        self.open(f"/field/{self.job.pk}/{place}")
         self.page.get_by_role("button", name="diagonal").first.click()
         self.page.get_by_role("button", name="Use planned value").first.click()
         self.open(f"/jobs/{self.job.pk}/record/{place}")

@@ -42,7 +42,7 @@ class SignedIn(BrowserTestCase):
         super().tearDown()
 
     def sheet(self) -> None:
-        self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
+        self.open(f"/jobs/{self.job.pk}/design/windbreak")
         expect(self.page.locator(".canvas svg").first).to_be_visible()
 
     def tile(self, many: str) -> None:

@@ -6,34 +6,34 @@ from trellis_server.tests.signed_in import SignedIn
 
 # What must be there before a view is looked over, by its address; {job} is the job.
 JOB_PAGES = {
-    "/jobs/{job}/brief": "form.line input",
-    "/jobs/{job}/place": "[aria-label='The site from above']",
+    "/jobs/{job}/overview": "form.line input",
+    "/jobs/{job}/site": "[aria-label='The site from above']",
     "/jobs/{job}/ground/windbreak": "table",
     "/jobs/{job}/ground/kitchen-deck": ".form",
-    "/jobs/{job}/list": "table",
-    "/jobs/{job}/quote": "h1",
-    "/jobs/{job}/calendar": "h1",
-    "/jobs/{job}/file": "h1",
+    "/jobs/{job}/materials": "table",
+    "/jobs/{job}/estimate": "h1",
+    "/jobs/{job}/schedule": "h1",
+    "/jobs/{job}/files": "h1",
 }
 STRUCTURE_PAGES = {
-    "/jobs/{job}/sheet/windbreak": ".canvas svg",
-    "/jobs/{job}/sheet/kitchen-deck": ".canvas svg",
-    "/jobs/{job}/sheet/path-pergola": ".canvas svg",
-    "/jobs/{job}/frame/kitchen-deck": ".canvas svg",
+    "/jobs/{job}/design/windbreak": ".canvas svg",
+    "/jobs/{job}/design/kitchen-deck": ".canvas svg",
+    "/jobs/{job}/design/path-pergola": ".canvas svg",
     "/jobs/{job}/gate/windbreak/gate-2": "figure svg",
-    "/jobs/{job}/buy/windbreak": "tfoot",
+    "/jobs/{job}/materials/windbreak": "tfoot",
     "/jobs/{job}/build/windbreak": ".form",
     "/jobs/{job}/record/windbreak": "main",
-    "/site/{job}/windbreak": ".reading",
+    "/field/{job}/windbreak": ".reading",
 }
 OTHER_PAGES = {
-    "/": ".row",
-    "/sums": "li button",
-    "/numbers": "tbody tr",
-    "/schools": "tbody tr",
-    "/outside": "h1",
+    "/": ".job",
+    "/price-book": "h1",
+    "/calculators": "li button",
+    "/sources": "tbody tr",
+    "/compare-codes": "tbody tr",
+    "/connections": "h1",
     "/crew": "h1",
-    "/crew/usual": "h1",
+    "/crew/defaults": "h1",
     "/nowhere": "h1",
 }
 
@@ -91,5 +91,5 @@ class SignInTest(SignedIn):
         expect(self.page.get_by_role("alert")).to_contain_text("do not go together")
         self.page.get_by_label("Password").fill("correct horse staple")
         self.page.get_by_role("button", name="Sign in").click()
-        expect(self.page.locator(".row")).to_be_visible()
+        expect(self.page.locator(".job")).to_be_visible()
         self.console.clear()  # the refused sign-in is a 401 that the browser logs

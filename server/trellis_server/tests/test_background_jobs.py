@@ -177,7 +177,7 @@ class PackApartTest(InAFolder):
 class PackPageTest(SignedIn):
     def test_it_is_ordered_and_opened_from_the_file(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/file")
+        self.open(f"/jobs/{self.job.pk}/files")
         page.get_by_role("button", name="Create job package").click()
         expect(page.get_by_role("progressbar")).to_be_visible()
         self.assertEqual(self.axe(), [])

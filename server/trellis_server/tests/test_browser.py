@@ -304,7 +304,7 @@ class JobTest(SignedIn):
 
     def test_prices_are_the_crews_own(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/buy/windbreak")
+        self.open(f"/jobs/{self.job.pk}/materials/windbreak")
         total = page.locator(".bill tfoot .strong")
         expect(total).to_be_visible()
         before = total.inner_text()
@@ -364,7 +364,7 @@ class JobTest(SignedIn):
 
     def test_a_line_is_drawn_and_explained_while_it_is_typed(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/brief")
+        self.open(f"/jobs/{self.job.pk}/overview")
         shown = page.locator("figure.shown")
         expect(shown).to_contain_text("Preview appears as you type")
         line = page.get_by_label("Running tape readings")
@@ -390,7 +390,7 @@ class JobTest(SignedIn):
 
     def test_a_gate_stands_on_its_own_posts(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/brief")
+        self.open(f"/jobs/{self.job.pk}/overview")
         page.get_by_role("button", name="A gate on its own posts").click()
         expect(page.locator(".canvas svg").first).to_be_visible()
         expect(page.locator("body")).to_contain_text("2 posts")
@@ -398,7 +398,7 @@ class JobTest(SignedIn):
 
     def test_a_deck_is_framed_from_one_line_dragged_and_chosen(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/brief")
+        self.open(f"/jobs/{self.job.pk}/overview")
         self.tile("Decks")
         page.get_by_label("Along the house × out from it").fill("16x12 sideways")
         page.get_by_role("button", name="Create layout").click()
@@ -443,7 +443,7 @@ class JobTest(SignedIn):
 
     def test_a_fence_is_closed_another_way_and_stepped(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/sheet/lower-path")
+        self.open(f"/jobs/{self.job.pk}/design/lower-path")
         expect(page.locator(".canvas svg").first).to_be_visible()
         page.get_by_role("tab", name="Alternatives").click()
         row = page.locator(".drawer tbody tr", has_text="board on board:").first
@@ -475,5 +475,5 @@ class JobTest(SignedIn):
     def test_a_missing_page_and_a_missing_job_say_so(self) -> None:
         self.open("/nowhere/at/all")
         expect(self.page.get_by_role("heading")).to_contain_text("no page here")
-        self.open("/jobs/00000000-0000-4000-8000-000000000000/brief")
+        self.open("/jobs/00000000-0000-4000-8000-000000000000/overview")
         expect(self.page.get_by_role("heading")).to_contain_text("did not open")

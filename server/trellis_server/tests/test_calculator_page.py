@@ -8,7 +8,7 @@ from trellis_server.tests.signed_in import SignedIn
 class SumsTest(SignedIn):
     def test_a_quick_sum_answers_as_it_is_typed_and_the_rows_are_shown(self) -> None:
         page = self.page
-        self.open("/sums")
+        self.open("/calculators")
         page.get_by_label("What do you need to calculate?").fill("equal bays")
         page.get_by_role("button", name="How many equal bays").click()
         page.get_by_label("run level").fill("100 ft")
@@ -16,14 +16,14 @@ class SumsTest(SignedIn):
         expect(page.get_by_role("alert")).to_contain_text("not a length")
         page.get_by_label("bay max").fill("8'")
         expect(page.locator(".sheet table")).to_contain_text("92.31 in")
-        page.get_by_role("link", name="Sources and codes").click()
+        self.own_menu("Sources and codes")
         expect(page.get_by_role("heading", name="Sources and codes")).to_be_visible()
         expect(page.locator("table:not(.seconds) tbody tr").first).to_contain_text("agrees")
         self.assertEqual(page.locator(".verdict.fails").count(), 0)
 
     def test_a_sum_is_kept_with_a_job_and_calculated_again_there(self) -> None:
         page = self.page
-        self.open("/sums")
+        self.open("/calculators")
         page.get_by_label("What do you need to calculate?").fill("guard post")
         page.get_by_role("button", name="Moment, stress and bolt pull").click()
         page.locator("#i-arm").fill("39 in")
@@ -33,7 +33,7 @@ class SumsTest(SignedIn):
         self.choose("Save with", self.job.name)
         page.get_by_role("button", name="Save", exact=True).click()
         expect(page.locator(".keep")).to_contain_text("It stands under")
-        self.open(f"/jobs/{self.job.pk}/brief")
+        self.open(f"/jobs/{self.job.pk}/overview")
         kept = page.locator("section", has_text="Saved calculations")
         expect(kept.last).to_contain_text("bending stress 3,343 psi")
         page.get_by_role("button", name="drop guard.post_check").click()
@@ -42,7 +42,7 @@ class SumsTest(SignedIn):
 
     def test_two_schools_stand_side_by_side_and_refuse_at_the_field(self) -> None:
         page = self.page
-        self.open("/schools")
+        self.open("/compare-codes")
         table = page.locator("table tbody")
         expect(table).to_contain_text("Bending")
         expect(page.locator("main")).to_contain_text("1.25 D + 1.5 L")
@@ -58,9 +58,9 @@ class SumsTest(SignedIn):
 
     def test_a_job_under_another_school_says_what_is_not_covered(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/brief")
+        self.open(f"/jobs/{self.job.pk}/overview?details=1")
         page.get_by_label("Building code").click()
         page.get_by_role("option", name="United Kingdom").click()
         self.eventually(lambda: self.document()["school"] == "uk")
-        self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
+        self.open(f"/jobs/{self.job.pk}/design/windbreak")
         expect(page.locator("body")).to_contain_text("Not checked")

@@ -128,7 +128,7 @@ class CalendarTest(TestCase):
 class DaysTest(SignedIn):
     def test_a_task_is_pulled_by_keys_and_what_cannot_be_is_told(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/calendar")
+        self.open(f"/jobs/{self.job.pk}/schedule")
         expect(page.get_by_role("heading", name="Schedule")).to_be_visible()
         dig = page.get_by_role("button", name="Windbreak: Dig the holes").first
         dig.focus()
@@ -144,7 +144,7 @@ class DaysTest(SignedIn):
 
     def test_the_day_stands_first_on_a_phone(self) -> None:
         self.page.set_viewport_size({"width": 390, "height": 844})
-        self.open(f"/jobs/{self.job.pk}/calendar")
+        self.open(f"/jobs/{self.job.pk}/schedule")
         expect(self.page.get_by_role("region", name="The day", exact=True)).to_be_visible()
         wide = self.page.evaluate("document.scrollingElement.scrollWidth")
         self.assertLessEqual(wide, 390)

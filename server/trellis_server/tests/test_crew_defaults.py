@@ -85,7 +85,7 @@ class UsualPageTest(SignedIn):
         page.set_viewport_size({"width": 1280, "height": 800})
         self.open("/")
         page.get_by_label("A new job").fill("Barn lane")
-        page.get_by_role("button", name="Start").click()
+        page.get_by_role("button", name="New job").click()
         expect(page.get_by_role("heading", name="Overview")).to_be_visible()
         expect(page.get_by_label("Starts").first).to_be_visible()
         job = type(self.job).objects.get(name="Barn lane")
@@ -94,7 +94,7 @@ class UsualPageTest(SignedIn):
 
     def test_help_says_what_the_page_is_for_and_the_tour_goes_through_the_job(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/place")
+        self.open(f"/jobs/{self.job.pk}/site")
         page.get_by_role("button", name="Help for this page, and keys").click()
         expect(page.get_by_role("dialog")).to_contain_text("The site from above")
         self.assertEqual(self.axe(), [])
@@ -102,10 +102,10 @@ class UsualPageTest(SignedIn):
         page.evaluate("sessionStorage.setItem('trellis.tour', '1')")
         page.reload()
         tour = page.get_by_role("region", name="A short tour")
-        expect(tour).to_contain_text("2 of 7")
+        expect(tour).to_contain_text("2 of 6")
         tour.get_by_role("button", name="Next").click()
         expect(tour).to_contain_text("A fence on its tape")
-        page.wait_for_url("**/sheet/**")
+        page.wait_for_url("**/design/**")
         self.assertEqual(self.axe(), [])
         page.set_viewport_size({"width": 390, "height": 844})
         self.assertLessEqual(page.evaluate("document.scrollingElement.scrollWidth"), 390)

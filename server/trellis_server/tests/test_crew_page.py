@@ -34,24 +34,26 @@ class CrewPageTest(SignedIn):
         rows = [{"item": f"concrete {lb} lb", "price": 6.2, "supplier": "", "on": ""} for lb in (60, 80)]
         self.assertEqual(Caller(self.who).send("PUT", "/api/crew/prices", {"prices": rows}).status_code, 200)
 
-    def test_an_address_that_is_typed_stays_while_prices_are_kept_and_is_kept_itself(self) -> None:
-        self.priced()
+    def test_a_letterhead_is_saved_as_it_was_typed(self) -> None:
         page = self.page
         self.open("/crew")
         address = page.get_by_label("Address")
-        expect(page.get_by_role("button", name="remove").first).to_be_visible()
         address.fill("The old mill\nBy the ford")
-        page.get_by_role("button", name="remove").first.click()
-        self.eventually(lambda: len(self.asked("/api/crew")["prices"]) == 1)
-        expect(page.locator("tbody input")).to_have_count(1)
-        expect(address).to_have_value("The old mill\nBy the ford")
-        page.get_by_role("button", name="Keep it").click()
+        page.get_by_role("region", name="Letterhead").get_by_role("button", name="Save").click()
         self.eventually(lambda: self.asked("/api/crew")["letterhead"]["address"] == "The old mill\nBy the ford")
         expect(address).to_have_value("The old mill\nBy the ford")
 
+    def test_a_price_is_removed_and_the_others_stay(self) -> None:
+        self.priced()
+        page = self.page
+        self.open("/price-book")
+        page.get_by_role("button", name="Remove").first.click()
+        self.eventually(lambda: len(self.asked("/api/crew")["prices"]) == 1)
+        expect(page.locator("tbody input")).to_have_count(1)
+
     def test_two_things_typed_faster_than_they_are_kept_are_both_kept(self) -> None:
         page, held = self.page, self.first_held("**/api/crew/defaults")
-        self.open("/crew/usual")
+        self.open("/crew/defaults")
         for label, value in (("People on a job", "4"), ("Hours a day", "9")):
             box = page.get_by_label(label, exact=True)
             box.fill(value)
@@ -66,7 +68,7 @@ class CrewPageTest(SignedIn):
     def test_two_prices_typed_one_after_the_other_are_both_kept(self) -> None:
         self.priced()
         held = self.first_held("**/api/crew/prices")
-        self.open("/crew")
+        self.open("/price-book")
         boxes = self.page.locator("tbody input")
         expect(boxes).to_have_count(2)
         for k, price in ((0, "7.10"), (1, "8.20")):

@@ -40,6 +40,7 @@ DEAR = {
     "/api/designs/member-options",
     "/api/designs/job-takeoff",
     "/api/views/site-plan",
+    "/api/views/structures",
     "/api/views/sun-shade",
     "/api/schedule",
     "/api/quotes/offer",
@@ -241,6 +242,7 @@ class Fed(TestCase):
             "/api/designs/member-options": {"document": job, "structure": "kitchen-deck", "selected": ""},
             "/api/views/3d": plan,
             "/api/views/site-plan": plan,
+            "/api/views/structures": plan,
             "/api/views/survey": {
                 "document": job,
                 "text": "boundary, rear, 0, 0\nboundary, rear, 40, 0\n1, 2, 3 in",

@@ -162,7 +162,7 @@ class OutsideTest(TestCase):
 class OutsidePageTest(SignedIn):
     def test_each_is_tried_with_its_faults_and_used_on_its_page(self) -> None:
         page = self.page
-        self.open("/outside")
+        self.open("/connections")
         for row in SERVICES:
             expect(page.get_by_role("heading", name=row.says)).to_be_visible()
         self.choose("Simulated fault: weather service", "no answer")
@@ -172,10 +172,10 @@ class OutsidePageTest(SignedIn):
         page.get_by_role("region", name="Weather service").get_by_role("button", name="Try it").click()
         expect(page.get_by_role("region", name="Weather service")).to_contain_text("°")
         self.assertEqual(self.axe(), [])
-        self.open(f"/jobs/{self.job.pk}/calendar")
+        self.open(f"/jobs/{self.job.pk}/schedule")
         page.get_by_role("button", name="Get forecast").click()
         self.eventually(lambda: sum(day["id"].startswith("forecast-") for day in self.document()["days"]) >= 8)
-        self.open(f"/jobs/{self.job.pk}/place")
+        self.open(f"/jobs/{self.job.pk}/site")
         page.get_by_text("12 spot heights").click()
         page.get_by_role("button", name="Survey spot heights").click()
         expect(page.get_by_text("12 spots read")).to_be_visible()

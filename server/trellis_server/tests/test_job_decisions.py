@@ -205,7 +205,7 @@ class DealingsTest(TestCase):
 class DealingsInBrowserTest(SignedIn):
     def test_the_foot_is_changed_and_says_what_is_missing(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/sheet/herb-yard")
+        self.open(f"/jobs/{self.job.pk}/design/herb-yard")
         page.get_by_role("combobox", name="Post foundation").click()
         page.get_by_role("option", name="base on a slab").click()
         expect(page.get_by_text("A base is a hinge: nothing holds these posts up.")).to_be_visible()
@@ -226,7 +226,7 @@ class DealingsInBrowserTest(SignedIn):
         """An answer that lands above a field scrolls the panel: what was opened there is not shut under the finger."""
         page = self.page
         page.set_viewport_size({"width": 1280, "height": 640})
-        self.open(f"/jobs/{self.job.pk}/sheet/herb-yard")
+        self.open(f"/jobs/{self.job.pk}/design/herb-yard")
         field = page.get_by_role("combobox", name="Post foundation")
         field.click()
         option = page.get_by_role("option", name="base on a slab")
@@ -265,7 +265,7 @@ class DealingsInBrowserTest(SignedIn):
 
     def test_the_look_is_approved_and_the_message_copied(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/buy/lower-path")
+        self.open(f"/jobs/{self.job.pk}/materials/lower-path")
         expect(page.get_by_text("Order on hold.")).to_be_visible()
         expect(page.get_by_text("seen through from 0°")).to_be_visible()
         page.get_by_label("Approved by").fill("the house")
@@ -286,7 +286,7 @@ class DealingsInBrowserTest(SignedIn):
         rain.fill("2")
         rain.press("Tab")
         expect(page.get_by_text("wait for the ground to drain")).to_be_visible()
-        self.open(f"/jobs/{self.job.pk}/brief")
+        self.open(f"/jobs/{self.job.pk}/overview")
         who = page.get_by_label("decided by")
         who.fill("")
         who.press("Tab")
@@ -306,7 +306,7 @@ class DealingsInBrowserTest(SignedIn):
                 first.append(route)
 
         page.route("**/api/designs/locate-status", road)
-        self.open(f"/jobs/{self.job.pk}/brief")
+        self.open(f"/jobs/{self.job.pk}/overview")
         who = page.get_by_label("decided by")
         who.fill("")
         who.press("Tab")
@@ -319,7 +319,7 @@ class DealingsInBrowserTest(SignedIn):
 
     def test_a_loop_a_wall_and_a_lift_out_bay_from_the_line(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/sheet/lower-path")
+        self.open(f"/jobs/{self.job.pk}/design/lower-path")
         page.get_by_role("tab", name="Line").click()
         self.choose("it starts", "against a wall")
         expect(page.locator(".canvas")).to_be_visible()
@@ -335,7 +335,7 @@ class DealingsInBrowserTest(SignedIn):
 
     def test_every_infill_is_picked_drawn_and_told(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/sheet/lower-path")
+        self.open(f"/jobs/{self.job.pk}/design/lower-path")
         for pick, panel, told in (
             ("louvres", "Louver angle from horizontal, degrees", "louvres a bay"),
             ("welded stock panels", "Greatest opening", "cut on a wire"),
@@ -356,7 +356,7 @@ class DealingsInBrowserTest(SignedIn):
         page = self.page
         page.set_viewport_size({"width": 390, "height": 844})
         self.locate()
-        self.open(f"/site/{self.job.pk}/windbreak")
+        self.open(f"/field/{self.job.pk}/windbreak")
         page.get_by_role("button", name=re.compile("Post 1 is set")).click()
         for _ in range(3):
             page.get_by_role("button", name="›").click()

@@ -76,7 +76,7 @@ class LabelsTest(SignedIn):
         ]
         for k, text in enumerate(lines):
             self.page.set_viewport_size({"width": 1280, "height": 800})
-            self.open(f"/jobs/{jobs[k // 40].pk}/sheet/s{k + 1}")
+            self.open(f"/jobs/{jobs[k // 40].pk}/design/s{k + 1}")
             expect(self.page.locator(".canvas svg.paper text").first).to_be_visible()
             for size in SIZES[k % TURNS :: TURNS]:
                 with self.subTest(text, size=size):

@@ -86,7 +86,7 @@ class ListTest(TestCase):
 class ListInTheBrowserTest(SignedIn):
     def test_the_whole_job_is_bought_together(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/list")
+        self.open(f"/jobs/{self.job.pk}/materials")
         expect(page.get_by_role("heading", name="Materials")).to_be_visible()
         table = page.get_by_role("table", name="What to buy for the whole job")
         expect(table.locator("tbody tr").first).to_be_visible()
@@ -118,7 +118,7 @@ class ListInTheBrowserTest(SignedIn):
 class ArrivalsInTheBrowserTest(SignedIn):
     def test_a_short_delivery_leaves_the_rest_to_buy(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/list")
+        self.open(f"/jobs/{self.job.pk}/materials")
         box = page.get_by_role("region", name="Deliveries received")
         box.get_by_role("button", name="Receive delivery").click()
         bags = box.get_by_label("good of Concrete 80 lb bag")

@@ -67,7 +67,7 @@ class NothingLostCase(SignedIn):
     keeps_itself = True
 
     def brief(self, page: Page) -> None:
-        page.goto(f"{self.live_server_url}/jobs/{self.job.pk}/brief")
+        page.goto(f"{self.live_server_url}/jobs/{self.job.pk}/overview?details=1")
         expect(page.get_by_label("Job", exact=True)).to_be_visible()
 
     def fill(self, page: Page, label: str, value: str) -> None:
@@ -166,7 +166,7 @@ class WhoseTest(NothingLostCase):
         self.brief(page)
         other = self.context.new_page()
         other.goto(self.live_server_url)
-        other.get_by_role("button", name="Sign out").click()
+        self.own_menu("Sign out", other)
         self.sign_in(other, "elm")
         expect(other.get_by_role("heading", name="Jobs")).to_be_visible()
         self.fill(page, "Client", "typed by ash")
@@ -175,7 +175,7 @@ class WhoseTest(NothingLostCase):
         expect(other.get_by_role("heading", name="Jobs")).to_be_visible()
         self.assertNotIn("Not on the server yet", other.content())
         self.assertNotEqual(self.document()["client"], "typed by ash")
-        other.get_by_role("button", name="Sign out").click()
+        self.own_menu("Sign out", other)
         self.sign_in(other, self.who.get_username())
         self.eventually(lambda: self.document()["client"] == "typed by ash")
         assert self.job.current is not None
@@ -185,7 +185,7 @@ class WhoseTest(NothingLostCase):
         page = self.page
         self.brief(page)
         page.goto(self.live_server_url)
-        page.get_by_role("button", name="Sign out").click()
+        self.own_menu("Sign out", page)
         expect(page.get_by_label("Password")).to_be_visible()
         self.assertNotIn("trellis/", "".join(page.evaluate("Object.keys(localStorage)")).replace("trellis/device", ""))
         self.sign_in(page, self.who.get_username())
@@ -196,7 +196,7 @@ class WhoseTest(NothingLostCase):
         expect(page.locator(SIGN)).to_contain_text("Offline")
         page.goto(self.live_server_url)
         expect(page.get_by_label("Not on the server yet")).to_contain_text("changes of Larkspur Rise")
-        page.get_by_role("button", name="Sign out").click()
+        self.own_menu("Sign out", page)
         expect(page.get_by_role("dialog")).to_contain_text("changes of Larkspur Rise")
         page.get_by_role("button", name="Sign out, keep on this device").click()
         expect(page.get_by_label("Password")).to_be_visible()

@@ -51,7 +51,7 @@ class YardPanelTest(SignedIn):
 
     def test_one_length_alone_and_sticks_in_hand(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/buy/windbreak")
+        self.open(f"/jobs/{self.job.pk}/materials/windbreak")
         box = page.get_by_label("What you have and keep to")
         box.get_by_label("Length", exact=True).fill("12'")
         box.get_by_label("Length", exact=True).press("Enter")

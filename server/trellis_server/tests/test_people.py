@@ -447,8 +447,8 @@ class JoiningInTheBrowserTest(SignedIn):
         page.get_by_label("Password (10").fill(GOOD)
         page.get_by_role("button", name="Join").click()
         expect(page.get_by_role("heading", name="Jobs")).to_be_visible()
-        expect(page.get_by_role("button", name="Start")).to_have_count(0)
-        self.open(f"/jobs/{self.job.pk}/place")
+        expect(page.get_by_role("button", name="New job")).to_have_count(0)
+        self.open(f"/jobs/{self.job.pk}/site")
         expect(page.get_by_role("link", name="Schedule")).to_be_visible()
         expect(page.get_by_role("link", name="Quote")).to_have_count(0)
         self.console = [text for text in self.console if "404" not in text and "422" not in text]

@@ -95,7 +95,7 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
         self.eventually(lambda: self.document()["site"]["roof_shelter"] == "sheltered")
         self.assertEqual(self.axe(), [])
         # At the rafters, by hand: 0.7 x 1.2 x 1.2 x 40 psf, of exposure B.
-        self.open(f"/jobs/{self.job.pk}/sheet/{place}")
+        self.open(f"/jobs/{self.job.pk}/design/{place}")
         page.locator("tr", has_text="Rafters, 11′").first.click()
         loads = page.locator("section.way", has_text="Loads on the roof")
         expect(loads).to_contain_text("40.32 psf even snow on the closed roof")

@@ -27,7 +27,7 @@ class PhoneTest(SignedIn):
         super().setUp()
         self.page.set_viewport_size({"width": 390, "height": 844})
         self.locate()
-        self.open(f"/site/{self.job.pk}/windbreak")
+        self.open(f"/field/{self.job.pk}/windbreak")
         expect(self.page.locator(".reading")).to_be_visible()
 
     def test_targets_are_big_enough_for_gloves(self) -> None:
@@ -44,7 +44,7 @@ class PhoneTest(SignedIn):
 
     def test_a_sheet_gives_its_drawing_the_room(self) -> None:
         for name in ("windbreak", "kitchen-deck", "path-pergola"):
-            self.open(f"/jobs/{self.job.pk}/sheet/{name}")
+            self.open(f"/jobs/{self.job.pk}/design/{name}")
             drawn = self.page.locator(".canvas svg.paper").bounding_box()
             assert drawn
             self.assertGreater(drawn["height"], 844 / 3, name)

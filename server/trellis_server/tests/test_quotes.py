@@ -245,7 +245,7 @@ class CrewTest(TestCase):
 class QuotePageTest(SignedIn):
     def test_terms_are_typed_it_is_kept_and_accepted(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/quote")
+        self.open(f"/jobs/{self.job.pk}/estimate")
         sheet = page.get_by_role("article", name="Quote preview")
         expect(sheet).to_contain_text("Windbreak")
         tax = page.get_by_label("Tax", exact=True)
@@ -270,7 +270,7 @@ class QuotePageTest(SignedIn):
 
     def test_the_crews_page_takes_prices_and_is_accessible(self) -> None:
         page = self.page
-        self.open("/crew")
+        self.open("/price-book")
         expect(page.get_by_role("heading", name="Price book")).to_be_visible()
         page.set_input_files(
             "input[type=file]",
@@ -281,13 +281,13 @@ class QuotePageTest(SignedIn):
         price = page.get_by_label("Price of concrete 80 lb by the pack")
         price.fill("$7,10")
         price.press("Enter")
-        expect(page.get_by_text("Kept.")).to_be_visible()
+        expect(page.get_by_text("Saved.")).to_be_visible()
         expect(price).to_have_value("7.10")
         self.assertEqual(self.axe(), [])
 
     def test_terms_typed_wrong_are_refused_at_their_field_and_kept_in_it(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/buy/windbreak")
+        self.open(f"/jobs/{self.job.pk}/materials/windbreak")
         page.get_by_text("Your terms: minutes").click()
         minutes = page.get_by_label("Minutes a post with a usual hole, one person")
         minutes.fill("abc")

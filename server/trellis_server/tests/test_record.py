@@ -280,7 +280,7 @@ class FilePageTest(SignedIn):
         self.addCleanup(folder.cleanup)
         page = self.page
         with override_settings(DATA=Path(folder.name)):
-            self.open(f"/jobs/{self.job.pk}/file")
+            self.open(f"/jobs/{self.job.pk}/files")
             expect(page.get_by_role("heading", name="Photos")).to_be_visible()
             page.get_by_label("Caption").first.fill("North corner")
             page.set_input_files("input[type=file]", {"name": "a.jpg", "mimeType": "image/jpeg", "buffer": jpeg()})
@@ -309,7 +309,7 @@ class FilePageTest(SignedIn):
 class DecisionsTest(SignedIn):
     def test_an_inspectors_decision_goes_for_all_alike(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/file")
+        self.open(f"/jobs/{self.job.pk}/files")
         box = page.get_by_role("region", name="Decisions")
         box.get_by_label("To be decided").fill("Which treatment at the ground")
         box.get_by_label("By whom").fill("the inspector")

@@ -161,7 +161,7 @@ class DrawnSiteTest(SignedIn):
 
     def test_a_boundary_is_drawn_named_and_measured_to_and_undone(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/place")
+        self.open(f"/jobs/{self.job.pk}/site")
         expect(page.locator("g.stand").first).to_be_visible()
         count = len(self.things())
         box = page.locator(".paper svg").bounding_box()
@@ -193,7 +193,7 @@ class DrawnSiteTest(SignedIn):
 
     def test_a_survey_is_pasted_and_what_is_wrong_stays(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/place")
+        self.open(f"/jobs/{self.job.pk}/site")
         page.get_by_text("Import survey").click()
         page.get_by_label("Rows").fill("tree, Quince, 10, -60\ntree, Medlar, x, y")
         count = len(self.things())
@@ -207,7 +207,7 @@ class DrawnSiteTest(SignedIn):
     def test_a_meter_s_reading_on_the_phone_is_taken_into_the_plan(self) -> None:
         page = self.page
         page.set_viewport_size({"width": 390, "height": 844})
-        self.open(f"/site/{self.job.pk}/windbreak")
+        self.open(f"/field/{self.job.pk}/windbreak")
         page.get_by_role("button", name="moisture").click()
         for key in ("2", "2"):
             page.get_by_role("dialog").get_by_role("button", name=key, exact=True).click()
@@ -280,7 +280,7 @@ class DrawnSiteTest(SignedIn):
     def test_rails_are_ticked_bay_by_bay_and_another_phone_sees_it(self) -> None:
         page = self.page
         page.set_viewport_size({"width": 390, "height": 844})
-        self.open(f"/site/{self.job.pk}/windbreak")
+        self.open(f"/field/{self.job.pk}/windbreak")
         page.get_by_role("button", name="Rails", exact=True).click()
         page.get_by_role("button", name="Bay 1").first.click()
         expect(page.get_by_text("1 of", exact=False).first).to_be_visible()
@@ -294,7 +294,7 @@ class DrawnSiteTest(SignedIn):
     def test_a_value_far_from_the_plan_asks_and_is_struck_out(self) -> None:
         page = self.page
         page.set_viewport_size({"width": 390, "height": 844})
-        self.open(f"/site/{self.job.pk}/windbreak")
+        self.open(f"/field/{self.job.pk}/windbreak")
         expect(page.get_by_role("heading", name="Post 1 of")).to_be_visible()
         # What still holds the digging back stands on top, one tap from where it is entered.
         held = page.get_by_role("region", name="Held back")
@@ -304,7 +304,7 @@ class DrawnSiteTest(SignedIn):
         )
         expect(page.get_by_role("button", name=re.compile("Post 1 is set"))).to_be_disabled()
         self.locate()
-        self.open(f"/site/{self.job.pk}/windbreak")
+        self.open(f"/field/{self.job.pk}/windbreak")
         page.get_by_role("button", name=re.compile("Post 1 is set")).click()
         expect(page.get_by_role("heading", name="Post 2 of")).to_be_visible()  # the next comes by itself
         hole = page.get_by_role("button", name=re.compile("^hole"))

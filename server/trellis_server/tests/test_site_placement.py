@@ -17,8 +17,8 @@ class PlaceTest(SignedIn):
 
     def test_pulled_turned_typed_and_undone(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/brief")
-        page.get_by_role("link", name="Open site plan").click()
+        self.open(f"/jobs/{self.job.pk}/overview")
+        page.get_by_role("link", name="Open site", exact=True).click()
         deck = page.get_by_role("button", name="Kitchen deck").locator("visible=true").last
         expect(deck).to_be_visible()
         self.assertEqual(self.axe(), [])
@@ -46,7 +46,7 @@ class PlaceTest(SignedIn):
 
     def test_on_a_phone_nothing_runs_out_of_the_page(self) -> None:
         self.page.set_viewport_size({"width": 390, "height": 844})
-        self.open(f"/jobs/{self.job.pk}/place")
+        self.open(f"/jobs/{self.job.pk}/site")
         expect(self.page.get_by_role("heading", name="The site")).to_be_visible()
         expect(self.page.locator("g.stand").first).to_be_visible()
         wide = self.page.evaluate("document.scrollingElement.scrollWidth")
@@ -54,7 +54,7 @@ class PlaceTest(SignedIn):
 
     def test_a_scan_is_laid_under_and_scaled_by_two_points(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/place")
+        self.open(f"/jobs/{self.job.pk}/site")
         expect(page.locator("g.stand").first).to_be_visible()
         page.get_by_text("Underlay image").click()
         with page.expect_file_chooser() as chooser:
@@ -115,7 +115,7 @@ def scanned_plan() -> bytes:
 class ShadyTest(SignedIn):
     def test_where_a_bench_stands_in_the_shade(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/place")
+        self.open(f"/jobs/{self.job.pk}/site")
         page.get_by_role("button", name="Shade map").click()
         bar = page.get_by_role("region", name="Shade map")
         expect(bar).to_contain_text("The best place lies")

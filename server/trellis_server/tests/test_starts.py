@@ -213,7 +213,7 @@ class ChoosingTest(SignedIn):
         self.eventually(lambda: json.dumps(self.spec(), sort_keys=True) == before)
 
     def test_the_price_says_what_it_stands_up_to(self) -> None:
-        self.open(f"/jobs/{self.job.pk}/buy/windbreak")
+        self.open(f"/jobs/{self.job.pk}/materials/windbreak")
         expect(self.page.get_by_label("The price")).to_contain_text("Wind rating: a 3-second gust")
 
 

@@ -128,7 +128,7 @@ class ToyThroughTheApiTest(TestCase):
 class ToyInTheBrowserTest(SignedIn):
     def test_from_its_line_to_the_phone(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/brief")
+        self.open(f"/jobs/{self.job.pk}/overview")
         self.tile("Saw-horses")
         form = page.get_by_role("form", name="A saw-horse from its size")
         form.get_by_label("Long × high").fill("4x2'6")
@@ -158,7 +158,7 @@ class ToyInTheBrowserTest(SignedIn):
         self.eventually(lambda: self.toy()["long_m"] > 5 * FT + 0.05)
         page.get_by_role("tab", name="Pieces").click()
         expect(page.get_by_role("cell", name="brace").first).to_be_visible()
-        self.open(f"/site/{self.job.pk}/saw-horse-1")
+        self.open(f"/field/{self.job.pk}/saw-horse-1")
         page.get_by_role("button", name="length").click()
         page.get_by_role("button", name="Use planned value").click()
         self.open(f"/jobs/{self.job.pk}/record/saw-horse-1")

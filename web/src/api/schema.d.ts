@@ -2444,6 +2444,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/views/structures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Small Pictures
+         * @description A small drawing of every structure of the job, with its size and state.
+         */
+        post: operations["trellis_server_api_visualizations_small_pictures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/views/sun-shade": {
         parameters: {
             query?: never;
@@ -8658,6 +8678,28 @@ export interface components {
             picture: string;
             /** Wide Px */
             wide_px: number;
+        };
+        /**
+         * Pictured
+         * @description A structure of a job with a small drawing; none where it can't be planned.
+         */
+        Pictured: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Problem */
+            problem: string;
+            /** Size */
+            size: string;
+            /** Verdict */
+            verdict: string;
+            view: components["schemas"]["View"] | null;
+        };
+        /** Pictures */
+        Pictures: {
+            /** Structures */
+            structures: components["schemas"]["Pictured"][];
         };
         /**
          * PieceChange
@@ -19721,6 +19763,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SitePlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_visualizations_small_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pictures"];
                 };
             };
             /** @description Unauthorized */

@@ -1,33 +1,15 @@
 <script setup lang="ts">
-import Checkbox from 'primevue/checkbox'
 import type { Sheet } from '@/api/types'
 import SettingSearch from '@/components/SettingSearch.vue'
 
-/** Beside a structure's drawing: any setting by name, what is shown, then the kind's own. */
-defineProps<{
-  structure: string
-  sheet: Sheet | null
-  layers?: readonly { says: string; layers: string[] }[] /** what can be hidden in the drawing */
-}>()
-const hidden = defineModel<string[]>('hidden', { default: () => [] })
-const seen = (layers: string[]) => !layers.every((layer) => hidden.value.includes(layer))
-function toggle(layers: string[]): void {
-  hidden.value = seen(layers) ? [...hidden.value, ...layers] : hidden.value.filter((layer) => !layers.includes(layer))
-}
+/** Beside a structure's drawing: any setting by name, then the kind's own. */
+defineProps<{ structure: string; sheet: Sheet | null }>()
 </script>
 
 <template>
   <aside class="build-panel" aria-label="What is built">
     <h2 class="visually-hidden">What is built</h2>
     <SettingSearch :structure="structure" />
-    <section v-if="layers?.length">
-      <h3>Show</h3>
-      <div class="layers">
-        <label v-for="item in layers" :key="item.says"
-          ><Checkbox binary :model-value="seen(item.layers)" @change="toggle(item.layers)" /> {{ item.says }}</label
-        >
-      </div>
-    </section>
     <slot />
   </aside>
 </template>
@@ -45,28 +27,35 @@ function toggle(layers: string[]): void {
 .build-panel .group {
   margin-bottom: 14px;
   display: grid;
-  gap: 5px;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 6px 12px;
+  align-items: start;
 }
 .build-panel section > *,
 .build-panel .group > * {
   min-width: 0;
+  grid-column: 1 / -1;
+}
+/* Short fields stand two in a row, each under its name. */
+.build-panel section > :is(.field, .pick:not(.long)),
+.build-panel .group > :is(.field, .pick:not(.long)) {
+  grid-column: auto;
+}
+.build-panel .field.inline {
+  display: block;
+}
+.build-panel .field.inline label {
+  margin-bottom: 2px;
+}
+.build-panel :is(.field, .pick) > label {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .build-panel h3 {
-  font-size: 12.5px;
-  color: var(--ink-2);
+  font-size: 14px;
+  color: var(--ink);
   border-bottom: 1px solid var(--line);
   padding-bottom: 3px;
-}
-.build-panel .layers {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 2px 8px;
-  font-size: 13px;
-}
-.build-panel .layers label {
-  display: flex;
-  gap: 5px;
-  align-items: center;
-  min-height: 24px;
 }
 </style>

@@ -24,6 +24,8 @@ const props = defineProps<{
   rowKey: string
   /** Rows that are chosen elsewhere. */
   on?: (row: Row) => boolean
+  /** A hundred rows at a time. */
+  paged?: boolean
 }>()
 const emit = defineEmits<{ pick: [row: Row] }>()
 const slots = defineSlots<Record<string, (scope: { row: Row }) => unknown>>()
@@ -40,6 +42,8 @@ const footed = computed(() => props.columns.some((column) => slots[`foot-${colum
     size="small"
     removable-sort
     :value="value"
+    :paginator="paged && rows.length > 100"
+    :rows="paged ? 100 : undefined"
     :data-key="rowKey"
     :row-class="(row: Row) => ({ on: on?.(row) })"
     :table-props="{ 'aria-label': label }"

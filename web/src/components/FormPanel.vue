@@ -9,7 +9,6 @@ import { useReference } from '@/stores/reference'
 
 /** The panel of any kind, made from its form: fields with the limits and choices that the server names. */
 const props = defineProps<{ structure: string; sheet: Sheet | null; kind: Kind | null }>()
-const hidden = defineModel<string[]>('hidden', { required: true })
 const reference = useReference()
 onMounted(() => void reference.load())
 const { spec } = useStructure(toRef(props, 'structure'))
@@ -21,7 +20,7 @@ const groups = computed(() =>
 </script>
 
 <template>
-  <BuildPanel v-model:hidden="hidden" :structure="structure" :sheet="sheet" :layers="sheet?.layers">
+  <BuildPanel :structure="structure" :sheet="sheet">
     <FormGroup
       v-for="group in groups"
       :key="group.title"

@@ -17,6 +17,7 @@ import { type RouteLocationRaw, useRoute } from 'vue-router'
 import StateMark from '@/components/StateMark.vue'
 import { useStates } from '@/composables/useStates'
 import { kindIcon } from '@/kinds/icons'
+import { STRUCTURE_PAGES } from '@/logic/pages'
 import { stateLabel } from '@/logic/states'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
@@ -29,27 +30,26 @@ const route = useRoute()
 const { stateOf } = useStates()
 
 /** Pages that hold money, for those who may see it. */
-const PRICED = ['list', 'quote']
+const PRICED = ['materials', 'estimate']
 const allowed = (page: string) => session.session?.sees_prices !== false || !PRICED.includes(page)
 const BEFORE = [
-  { page: 'brief', says: 'Overview', icon: LayoutDashboard },
-  { page: 'place', says: 'Site', icon: MapIcon },
+  { page: 'overview', says: 'Overview', icon: LayoutDashboard },
+  { page: 'site-plan', says: 'Site', icon: MapIcon },
   { page: 'ground', says: 'Ground and climate', icon: Mountain },
 ]
 const AFTER = [
-  { page: 'list', says: 'Materials', icon: Package },
-  { page: 'quote', says: 'Estimate', icon: ReceiptText },
-  { page: 'calendar', says: 'Schedule', icon: CalendarDays },
+  { page: 'materials', says: 'Materials', icon: Package },
+  { page: 'estimate', says: 'Estimate & contract', icon: ReceiptText },
+  { page: 'schedule', says: 'Schedule', icon: CalendarDays },
   { page: 'record', says: 'Site record', icon: Camera },
-  { page: 'file', says: 'Job file', icon: FolderOpen },
+  { page: 'files', says: 'Job file', icon: FolderOpen },
 ]
 /** Pages of one structure, whose own entry is the one that is here. */
-const OWN = ['set-out', 'frame', 'gate', 'buy', 'build']
 const here = (page: string) => route.name === page
-const ofStructure = (id: string) => OWN.includes(String(route.name)) && props.structure === id
+const ofStructure = (id: string) => STRUCTURE_PAGES.includes(String(route.name)) && props.structure === id
 
 const KEY = 'trellis.rail'
-const NARROW = ['place', ...OWN]
+const NARROW = ['site-plan', ...STRUCTURE_PAGES]
 const wished = ref<Record<string, boolean>>(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Record<string, boolean>)
 const sort = computed(() => (NARROW.includes(String(route.name)) ? 'narrow' : 'wide'))
 const wide = computed(() => wished.value[sort.value] ?? sort.value === 'wide')
@@ -77,7 +77,7 @@ const groups = computed<Entry[][]>(() => [
   pages(BEFORE),
   (store.shown?.structures ?? []).map(({ name, spec }) => ({
     key: spec.id,
-    to: { name: 'set-out', params: { job: props.job, structure: spec.id } },
+    to: { name: 'design', params: { job: props.job, structure: spec.id } },
     says: name,
     hint: `${name}: ${stateLabel(stateOf(spec.id))}`,
     icon: kindIcon(spec.kind),
@@ -90,6 +90,10 @@ const groups = computed<Entry[][]>(() => [
 
 <template>
   <nav class="rail no-print" :class="{ wide }" aria-label="Pages of the job">
+    <p v-if="wide" class="job">
+      <b>{{ store.shown?.name }}</b>
+      <span class="quiet small">{{ [store.shown?.client, store.shown?.place].filter(Boolean).join(' · ') }}</span>
+    </p>
     <template v-for="(group, k) in groups" :key="k">
       <hr v-if="k && group.length" />
       <router-link
@@ -132,6 +136,16 @@ const groups = computed<Entry[][]>(() => [
 }
 .rail.wide {
   width: 208px;
+}
+.job {
+  display: grid;
+  margin: 2px 0 8px;
+  padding: 0 12px;
+}
+.job > * {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .item {
   position: relative;
@@ -230,6 +244,7 @@ hr {
     position: static;
   }
   hr,
+  .job,
   .fold {
     display: none;
   }

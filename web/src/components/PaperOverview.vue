@@ -4,7 +4,6 @@ import { computed } from 'vue'
 /** Which part of a drawing shows while it is drawn larger than its paper; pulled, another part comes. */
 const props = defineProps<{
   part: { left: number; top: number; right: number; bottom: number } /** shares of the whole drawing */
-  marks: number[] /** shares along it: where its posts stand */
   shape: number /** how wide it is for its height */
 }>()
 const emit = defineEmits<{ show: [x: number, y: number] /** shares of the whole: the middle of what is to show */ }>()
@@ -30,7 +29,6 @@ const per = (share: number) => `${Math.round(share * 100)} %`
     @pointermove="pull"
   >
     <rect x="0.5" y="0.5" :width="wide - 1" :height="HIGH - 1" class="whole" />
-    <path v-for="at in marks" :key="at" :d="`M${at * wide} ${HIGH - 4}v-8`" class="mark" />
     <rect
       :x="part.left * wide"
       :y="part.top * HIGH"
@@ -50,9 +48,6 @@ const per = (share: number) => `${Math.round(share * 100)} %`
 .whole {
   fill: var(--paper);
   stroke: var(--line);
-}
-.mark {
-  stroke: var(--ink-2);
 }
 .part {
   fill: color-mix(in srgb, var(--chalk) 22%, transparent);

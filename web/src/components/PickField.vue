@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import PrimeSelect from 'primevue/select'
-import { useId } from 'vue'
+import { computed, useId } from 'vue'
 import { staying } from '@/components/staying'
 import { useProblem } from '@/composables/useProblems'
 
@@ -15,6 +15,9 @@ const props = withDefaults(
   }>(),
   { path: '', inline: false },
 )
+/** An option of more letters does not fit into half of a panel. */
+const SHORT = 13
+const long = computed(() => props.options.some((option) => option.says.length > SHORT) || props.label.length > 22)
 /** More options than these are searched by typing. */
 const LONG = 40
 const emit = defineEmits<{ 'update:modelValue': [value: string | number] }>()
@@ -23,7 +26,7 @@ const refused = useProblem(() => props.path)
 </script>
 
 <template>
-  <div class="pick" :class="{ inline }">
+  <div class="pick" :class="{ inline, long }">
     <label :id="id + 'l'" :for="id">{{ label }}</label>
     <Select
       :model-value="modelValue"

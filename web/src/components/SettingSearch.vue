@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { computed, onMounted, ref, toRef } from 'vue'
+import { computed, onMounted, ref, toRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import FormGroup from '@/components/FormGroup.vue'
 import { useStructure } from '@/composables/useStructure'
 import { each, matching, MOST } from '@/logic/settings'
@@ -15,6 +16,13 @@ const { called, whole } = useKinds()
 const store = useJob()
 const { spec } = useStructure(toRef(props, 'structure'))
 const asked = ref('')
+const route = useRoute()
+/** What the finder was asked for. */
+watch(
+  () => route.query.setting,
+  (named) => (asked.value = typeof named === 'string' ? named : asked.value),
+  { immediate: true },
+)
 onMounted(() => void reference.load())
 const groups = computed(() => each(called(spec.value?.kind)?.settings ?? [], spec.value))
 /** Of the structure first, then what counts for the whole job. */

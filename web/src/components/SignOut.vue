@@ -34,10 +34,10 @@ async function throwAway(): Promise<void> {
     else for (const what of ['queue', 'aside']) drop(mine(what, item.job))
   await out()
 }
+defineExpose({ leave })
 </script>
 
 <template>
-  <Button text size="small" @click="leave">Sign out</Button>
   <Dialog v-model:visible="asks" modal header="Not everything is on the server" :style="{ width: '520px' }">
     <p v-if="fault" class="fault" role="alert">{{ fault }}: you are still signed in.</p>
     <template v-if="left.length">

@@ -5,14 +5,14 @@ import Message from 'primevue/message'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useStates } from '@/composables/useStates'
+import { STRUCTURE_PAGES } from '@/logic/pages'
 
 /** Which structures of the job do not pass, on every page that sells, orders, schedules or builds them. */
 const props = defineProps<{ job: string }>()
 const route = useRoute()
 const { rows } = useStates()
 /** A structure's own pages speak of it alone; the rail shows the others. */
-const OWN = ['set-out', 'frame', 'gate', 'buy', 'build']
-const own = computed(() => (OWN.includes(String(route.name)) ? String(route.params.structure ?? '') : ''))
+const own = computed(() => (STRUCTURE_PAGES.includes(String(route.name)) ? String(route.params.structure ?? '') : ''))
 const mine = computed(() => rows.value.filter((row) => !row.left_out && (!own.value || row.id === own.value)))
 const open = computed(() => mine.value.filter((row) => isOpen(row.key)))
 /** All clear is one quiet line, and never nothing. */
@@ -28,7 +28,7 @@ const groups = computed(() => {
 const leftOut = computed(() => rows.value.filter((row) => row.left_out))
 const wrong = computed(() => open.value.some((row) => row.wrong))
 const shown = computed(() => open.value.length || (leftOut.value.length && !own.value))
-const to = (structure: string) => ({ name: 'frame', params: { job: props.job, structure } })
+const to = (structure: string) => ({ name: 'design', params: { job: props.job, structure } })
 </script>
 
 <template>

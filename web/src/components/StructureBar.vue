@@ -1,14 +1,19 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { Printer } from 'lucide-vue-next'
+import Button from 'primevue/button'
+import Menu from 'primevue/menu'
+import { computed, useTemplateRef } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Sheet } from '@/api/types'
+import { useJob } from '@/stores/job'
 
 /** Over the pages of one structure: its name and size, and the string with its three stakes. */
 const props = defineProps<{ job: string; structure: string; name: string; sheet: Sheet | null }>()
 const route = useRoute()
+const store = useJob()
 const stages = [
-  { pages: ['set-out', 'frame', 'gate'], to: 'set-out', says: 'Design' },
-  { pages: ['buy'], to: 'buy', says: 'Materials' },
+  { pages: ['design', 'gate'], to: 'design', says: 'Design' },
+  { pages: ['structure-materials'], to: 'structure-materials', says: 'Materials' },
   { pages: ['build'], to: 'build', says: 'Build' },
 ]
 const at = computed(() => stages.findIndex((stage) => stage.pages.includes(String(route.name))))
@@ -17,13 +22,30 @@ const size = computed(() =>
     .filter(Boolean)
     .join(', '),
 )
+const menu = useTemplateRef<{ toggle: (event: Event) => void }>('menu')
+const file = (label: string, name: string) => ({
+  label,
+  url: `/api/jobs/${props.job}/files/${props.structure}/${name}`,
+  target: '_blank',
+})
+const papers = computed(() => [
+  file('Site sheets (PDF)', 'sheets.pdf'),
+  file('Calculation (PDF)', 'working.pdf'),
+  { separator: true },
+  ...(props.sheet?.views ?? []).map((view) => file(`${view.title} (SVG)`, `${view.name}.svg`)),
+  file('Drawing (DXF)', 'drawing.dxf'),
+  file('Pieces (CSV)', 'pieces.csv'),
+])
 </script>
 
 <template>
   <header class="bar no-print">
     <div class="names">
       <p class="name">{{ name }}</p>
-      <p class="quiet small">{{ size }}</p>
+      <p class="quiet small">
+        <router-link :to="{ name: 'overview', params: { job } }">{{ store.shown?.name }}</router-link>
+        · {{ size }}
+      </p>
     </div>
     <nav class="stakes" aria-label="Pages of the structure">
       <router-link
@@ -41,7 +63,12 @@ const size = computed(() =>
         {{ stage.says }}
       </router-link>
     </nav>
-    <div id="structure-actions" class="actions"></div>
+    <div class="actions">
+      <Button severity="secondary" outlined aria-haspopup="true" @click="menu?.toggle($event)">
+        <Printer :size="16" :stroke-width="1.75" aria-hidden="true" /> Print
+      </Button>
+      <Menu ref="menu" :model="papers" popup />
+    </div>
   </header>
 </template>
 

@@ -2,10 +2,11 @@
 import Button from 'primevue/button'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 import type { DragHandle } from '@/api/types'
 import FormPanel from '@/components/FormPanel.vue'
 import CalculationPanel from '@/components/CalculationPanel.vue'
+import ShowLayers from '@/components/ShowLayers.vue'
 import StateMark from '@/components/StateMark.vue'
 import TablesDrawer from '@/components/TablesDrawer.vue'
 import ViewCanvas from '@/components/ViewCanvas.vue'
@@ -20,7 +21,6 @@ import { useKinds } from '@/stores/kinds'
 
 /** Any structure's sheet: its panel, its drawings, its tables and its calculation. */
 const store = useJob()
-const route = useRoute()
 const { called, come } = useKinds()
 const { sheet, settled, settledOf, selected, structure, moving, problems, failed, run } = useJobSheet()
 const { spec, specOf, fault, move, hold, act } = useStructure(structure)
@@ -181,7 +181,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       :is="panel"
       v-show="both || tab === 'settings'"
       id="settings"
-      v-model:hidden="hidden"
       class="settings"
       :structure="structure"
       :sheet="settled ?? sheet"
@@ -190,7 +189,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <main class="middle">
       <h1 class="visually-hidden">{{ name }}</h1>
       <p v-if="!known" class="empty">
-        This job has no such structure. <router-link :to="{ name: 'brief' }">Start one in the brief</router-link>.
+        This job has no such structure. <router-link :to="{ name: 'overview' }">Start one in the brief</router-link>.
       </p>
       <p v-else-if="!sheet && problem" class="empty">
         <b>It cannot be calculated yet.</b> {{ problem }}
@@ -208,6 +207,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </div>
         <div class="bar no-print">
           <div id="scale" class="scale"></div>
+          <ShowLayers
+            v-if="sight === 'drawings' && sheet.layers.length"
+            v-model:hidden="hidden"
+            :layers="sheet.layers"
+          />
           <div class="sights" role="group" aria-label="View">
             <Button
               v-for="[key, says] in SIGHTS"
@@ -223,6 +227,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
             </Button>
           </div>
         </div>
+        <div id="whole-line" class="no-print"></div>
         <SpaceView
           v-if="sight === 'space'"
           :structure="structure"
@@ -250,7 +255,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           :structure="structure"
           :kind="kind"
           :selected="selected"
-          :framing="route.name === 'frame'"
           :touched="touched"
           @select="select"
           @preview="preview"
@@ -361,6 +365,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 .sights {
   display: flex;
+  margin-left: auto;
 }
 .sights .plain {
   border-radius: 0;

@@ -24,7 +24,6 @@ const props = defineProps<{
   structure: string
   kind: Kind | null
   selected: string
-  framing: boolean /** opened for the frame */
   touched: string /** what was picked in the drawing and is neither post, bay nor member */
 }>()
 const emit = defineEmits<{ select: [id: string]; preview: [choice: Choice | null]; take: [choice: Choice] }>()
@@ -34,14 +33,8 @@ const tables = computed(() =>
     (table) => !table.needs || props.sheet.members.some((item) => item.what === table.needs),
   ),
 )
-const first = computed(
-  () => tables.value.find((table) => (props.framing ? table.offers.length || table.key === 'pieces' : true))?.key ?? '',
-)
 const picked = ref('')
-const tab = computed(
-  () =>
-    picked.value || (props.framing && !tables.value.some((table) => table.key === 'members') ? 'pieces' : first.value),
-)
+const tab = computed(() => picked.value || (tables.value[0]?.key ?? ''))
 watch(
   () => props.structure,
   () => (picked.value = ''),

@@ -26,7 +26,7 @@ onMounted(() => void again())
     <ul>
       <li v-for="item in left" :key="item.job + item.tab">
         {{ item.tab ? `changes of ${item.name}` : `${item.count} readings of ${item.name}` }}
-        <router-link :to="{ name: 'brief', params: { job: item.job } }">Open the job</router-link>
+        <router-link :to="{ name: 'overview', params: { job: item.job } }">Open the job</router-link>
       </li>
     </ul>
     <Button severity="secondary" outlined size="small" :disabled="busy" @click="again">Send them again</Button>

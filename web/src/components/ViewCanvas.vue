@@ -5,6 +5,7 @@ import type { DragHandle, Sheet, View } from '@/api/types'
 import CanvasScale from '@/components/canvas/CanvasScale.vue'
 import GridPointer from '@/components/canvas/GridPointer.vue'
 import GridRulers from '@/components/canvas/GridRulers.vue'
+import LineOverview from '@/components/canvas/LineOverview.vue'
 import PickedOnLine from '@/components/canvas/PickedOnLine.vue'
 import PulledTo from '@/components/canvas/PulledTo.vue'
 import TapePointer from '@/components/canvas/TapePointer.vue'
@@ -17,6 +18,7 @@ import { useNamed } from '@/composables/useNamed'
 import { usePart } from '@/composables/usePart'
 import { useDrag } from '@/composables/useDrag'
 import { keptFor } from '@/logic/kept'
+import { isTrueScale, keepTrueScale } from '@/logic/lineScale'
 import { boxOf, place } from '@/logic/labels'
 import {
   gridLayout,
@@ -53,7 +55,8 @@ const svg = ref<SVGSVGElement>()
 const { width, height } = useElementSize(box)
 const paper = computed(() => ({ width: width.value, height: height.value }))
 const at = ref<Viewport>(WHOLE)
-const trueScale = ref(false)
+const trueScale = ref(isTrueScale())
+watch(trueScale, keepTrueScale)
 watch(
   () => props.sheet.id,
   () => (at.value = WHOLE),
@@ -239,7 +242,7 @@ function wheel(event: WheelEvent): void {
 /** Which part of the whole drawing is on the paper, where that is not all of it. */
 const { x: scrolled } = useScroll(box)
 const { part, show } = usePart(at, paper, () => line.value?.wide ?? null, scrolled)
-const marks = computed(() => (line.value ? props.sheet.posts.map((item) => X(item.station_m) / wide.value) : []))
+/** True scale first; who would rather see the whole line at once gets it the next time, too. */
 function fit(): void {
   at.value = WHOLE
   trueScale.value = false
@@ -421,7 +424,7 @@ function reread(value: number | null): void {
     </p>
     <!-- Beside the ways of looking, not on the paper: a hole's bottom is never under a button. -->
     <Teleport defer :to="tools">
-      <PaperOverview v-if="part" :part="part" :marks="marks" :shape="line ? 6 : width / height" @show="show" />
+      <PaperOverview v-if="part && !line" :part="part" :shape="width / height" @show="show" />
       <CanvasScale
         :line="!!line"
         :zoom="at.zoom"
@@ -429,6 +432,18 @@ function reread(value: number | null): void {
         @fit="fit"
         @true-scale="trueScale = true"
         @zoom="zoom"
+      />
+    </Teleport>
+    <Teleport defer to="#whole-line">
+      <LineOverview
+        v-if="line && part && width"
+        :sheet="sheet"
+        :part="part"
+        :width="width"
+        :pad="line.pad / line.wide"
+        :selected="selected"
+        @show="show($event, 0.5)"
+        @select="emit('select', $event)"
       />
     </Teleport>
     <PulledTo v-if="held" :under="pulledTo" :tape="tape" />

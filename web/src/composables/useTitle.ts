@@ -1,7 +1,7 @@
 import { useTitle as useTabTitle } from '@vueuse/core'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { PAGES } from '@/router'
+import { PAGES } from '@/logic/pages'
 import { useJob } from '@/stores/job'
 
 /** The tab says which page is open, of which structure and job. */

@@ -11,7 +11,7 @@ export const HELP: Record<string, Help> = {
       'Sort, search, copy, archive; deleted jobs can be restored for thirty days.',
     ],
   },
-  brief: {
+  overview: {
     says: 'Who wants what, by which rules, and what is built.',
     does: [
       'One line of words starts a structure: each word is explained under the field.',
@@ -25,7 +25,7 @@ export const HELP: Record<string, Help> = {
       'Nothing is dug before the locate is answered: what is still missing holds every hole.',
     ],
   },
-  place: {
+  'site-plan': {
     says: 'The site from above: what lies there, and every structure where it stands.',
     does: [
       'Pull a structure to its place; it draws itself onto walls and others. Alt leaves it free.',
@@ -33,7 +33,7 @@ export const HELP: Record<string, Help> = {
       'A scanned plan can lie under it, scaled by two points.',
     ],
   },
-  'set-out': {
+  design: {
     says: 'The structure itself, on one scale with its tape: what is drawn is what is calculated.',
     does: [
       'Pull a post, gate, beam or edge: the rest follows, and what does not pass turns red at once.',
@@ -41,15 +41,11 @@ export const HELP: Record<string, Help> = {
       'Whatever fails names what would mend it, with its price.',
     ],
   },
-  frame: {
-    says: 'Every member with its load, its limit and what governs it.',
-    does: ['Pick one to see its calculation, its source and what else would do.'],
-  },
   gate: {
     says: 'One gate: its leaf, brace, hinges and how far it comes down.',
     does: ['Change a size and see the sag; note what the latch edge does after it hangs.'],
   },
-  buy: {
+  'structure-materials': {
     says: 'What this structure takes: pieces, the cut plan, concrete, fixings.',
     does: ['Sticks on the rack are cut first; the message to the merchant is ready to send.'],
   },
@@ -61,27 +57,31 @@ export const HELP: Record<string, Help> = {
     says: 'What was measured beside what was planned.',
     does: ['Take a reading into the plan: what is not yet built is planned again.'],
   },
-  list: {
+  materials: {
     says: 'One list for the whole job, counted twice, with deliveries and what the crew has learned.',
     does: ['Choose structures and stages; tick off a delivery and what came short is bought again.'],
   },
-  quote: {
+  estimate: {
     says: 'What the client is sent, in the crew’s name.',
     does: ['Options side by side; what was sent stays as sent; a change order is a difference.'],
   },
-  calendar: {
+  schedule: {
     says: 'The days of the job on one string.',
     does: ['Pull a task: what cannot be is refused with its reason, and what slips shows what it pushes.'],
   },
-  file: {
+  files: {
     says: 'The file of the job: photos, inspections, handover, and a link for the client.',
     does: ['Take photos of what is hidden later; write down who looked and what it holds back.'],
   },
   crew: {
-    says: 'The crew: letterhead, people, prices.',
-    does: ['Invite by a link; prices come in from a file and keep their day.'],
+    says: 'The crew: letterhead, people and how every job starts.',
+    does: ['Invite by a link.'],
   },
-  usual: {
+  'price-book': {
+    says: 'What the crew pays, with dates and suppliers.',
+    does: ['Prices come in from a file and keep their day; jobs keep what they were priced with.'],
+  },
+  'crew-defaults': {
     says: 'What every new job and structure starts with.',
     does: ['Change a value here once, in place of in every job.'],
   },
@@ -94,10 +94,9 @@ export interface TourStop {
 /** The tour: pages of the demo's largest job, in the order in which a job goes. */
 export const TOUR: TourStop[] = [
   { page: 'jobs', title: 'Jobs' },
-  { page: 'place', title: 'The site' },
-  { page: 'set-out', title: 'A fence on its tape' },
-  { page: 'frame', title: 'Why it stands' },
-  { page: 'list', title: 'One list' },
-  { page: 'calendar', title: 'The days' },
+  { page: 'site-plan', title: 'The site' },
+  { page: 'design', title: 'A fence on its tape' },
+  { page: 'materials', title: 'One list' },
+  { page: 'schedule', title: 'The days' },
   { page: 'build', title: 'Papers and the phone' },
 ]

@@ -29,6 +29,9 @@ export const WHOLE: Viewport = { zoom: 1, dx: 0, dy: 0 }
 export const RULE = 34
 export const TAPE = 58
 const PAD = 46
+/** Room beside a line's plan and its elevation for their titles. */
+const PLAN_ROOM = 34
+const SIDE_ROOM = 54
 
 const tall = (view: View) => view.bounds[3] - view.bounds[1]
 const across = (view: View) => view.bounds[2] - view.bounds[0]
@@ -51,10 +54,17 @@ export function lineLayout(
   at: Viewport,
   true_scale: boolean,
 ): LineLayout {
-  const planHeight = Math.max(96, Math.min(170, paper.height * 0.27))
+  // A gate's leaf swings up to its whole width off the line: all of its arc is drawn.
+  const inward = Math.max(above.bounds[3], 0.8)
+  const outward = Math.max(-above.bounds[1], 0.8)
+  // At true scale plan and elevation share one scale both ways: a round hole is a circle.
+  const shared = Math.min(90, (paper.height - TAPE - PLAN_ROOM - SIDE_ROOM) / (inward + outward + tall(side)))
+  const planHeight = true_scale
+    ? Math.max(96, (inward + outward) * shared + PLAN_ROOM)
+    : Math.max(96, Math.min(170, paper.height * 0.27))
   const sideTop = planHeight + TAPE
   const sideHeight = Math.max(120, paper.height - sideTop)
-  const upright = Math.min((sideHeight - 54) / tall(side), 90)
+  const upright = Math.min((sideHeight - SIDE_ROOM) / tall(side), 90)
   const long = Math.max(line_m, 0.5)
   // A short line is not stretched over the paper: it stands in the middle of it, no wider than it is high.
   const fit = Math.max(1, Math.min(upright, (paper.width - 2 * PAD) / long)) * at.zoom
@@ -63,10 +73,7 @@ export function lineLayout(
   const pad = Math.max(PAD, (paper.width - long * sx) / 2)
   const stretch = vy / sx
   const wide = Math.max(paper.width, long * sx + 2 * pad)
-  // A gate's leaf swings up to its whole width off the line: all of its arc is drawn.
-  const inward = Math.max(above.bounds[3], 0.8)
-  const outward = Math.max(-above.bounds[1], 0.8)
-  const sy = Math.min(34, (planHeight - 34) / (inward + outward))
+  const sy = Math.min(true_scale ? sx : 34, (planHeight - PLAN_ROOM) / (inward + outward))
   const y0 = 10 + Math.max(inward * sy, planHeight / 2 - outward * sy)
   return {
     above: {
@@ -144,10 +151,10 @@ function withInsets(views: View[], outline: number[], paper: Paper): GridLayout 
   const others = views.slice(1)
   const [left, low, right, top] = outline as [number, number, number, number]
   const firstRight = paper.width - INSET
-  const room = { width: firstRight - RULE - 100, height: paper.height - RULE - 40 }
+  const room = { width: firstRight - RULE - 62, height: paper.height - RULE - 32 }
   const scale = Math.max(6, Math.min(room.width / (right - left), room.height / (top - low), 130))
-  const x0 = RULE + (firstRight - RULE - 46 - (right - left) * scale) / 2 - first.bounds[0] * scale
-  const y0 = RULE + 20 + (room.height - (top - low) * scale) / 2 + first.bounds[3] * scale
+  const x0 = RULE + (firstRight - RULE - 40 - (right - left) * scale) / 2 - first.bounds[0] * scale
+  const y0 = RULE + 16 + (room.height - (top - low) * scale) / 2 + first.bounds[3] * scale
   const box = (left: number, right: number, top: number, bottom: number): Box => ({ left, right, top, bottom })
   const panes: Pane[] = [untitled(first, x0, y0, scale, box(RULE + 8, firstRight, RULE, paper.height))]
   const each = (paper.height - RULE - 8) / others.length

@@ -124,7 +124,7 @@ const near = computed(
       <section>
         <h2>Field view (phone)</h2>
         <p>
-          <router-link class="main go" :to="{ name: 'site', params: { job: store.id, structure } }"
+          <router-link class="main go" :to="{ name: 'field', params: { job: store.id, structure } }"
             >Open field view</router-link
           >
         </p>

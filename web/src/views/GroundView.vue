@@ -181,7 +181,7 @@ function north(): void {
   <main v-if="store.document" class="page wide">
     <h1>Ground and climate</h1>
     <p class="small no-print">
-      <router-link :to="{ name: 'place' }">Open site plan</router-link>
+      <router-link :to="{ name: 'site-plan' }">Open site plan</router-link>
     </p>
     <svg
       v-if="view && drawing"

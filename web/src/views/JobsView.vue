@@ -8,7 +8,7 @@ import { api, ask, done, Refused } from '@/api/client'
 import type { JobCard } from '@/api/types'
 import JobRow from '@/components/JobRow.vue'
 import UnsyncedChanges from '@/components/UnsyncedChanges.vue'
-import SignOut from '@/components/SignOut.vue'
+import FilePick from '@/components/FilePick.vue'
 import { arranged, day, STATUSES, type Order, type Status } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
 import { useTour } from '@/stores/tour'
@@ -40,22 +40,18 @@ async function start(): Promise<void> {
   busy.value = true
   try {
     const made = await ask(api.POST('/api/jobs/quick-start', { body: { name: name.value.trim() || 'New job' } }))
-    await router.push({ name: 'brief', params: { job: made.id } })
+    await router.push({ name: 'overview', params: { job: made.id } })
   } catch (error) {
     fault.value = (error as Error).message
   } finally {
     busy.value = false
   }
 }
-async function bring(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function bring([file]: File[]): Promise<void> {
   try {
-    const body = JSON.parse(await file.text()) as Record<string, never>
+    const body = JSON.parse(await file!.text()) as Record<string, never>
     const made = await ask(api.POST('/api/jobs/import', { body }))
-    await router.push({ name: 'brief', params: { job: made.id } })
+    await router.push({ name: 'overview', params: { job: made.id } })
   } catch (error) {
     fault.value =
       error instanceof Refused
@@ -100,48 +96,35 @@ watch([typed, status, order], () => (many.value = PAGE))
 </script>
 
 <template>
-  <main class="jobs">
-    <header class="top">
-      <img src="/favicon.svg" width="34" height="34" alt="" />
-      <div>
-        <h1>Jobs</h1>
-        <p class="quiet">
-          {{ session.session?.crew
-          }}<template v-if="session.session?.demo"
-            >, demo data: <Button text size="small" @click="tour.start">Take a tour</Button></template
-          >
-        </p>
-      </div>
-      <nav class="who">
-        <router-link to="/crew">Crew</router-link>
-        <router-link to="/outside">Connections</router-link>
-        <router-link to="/sums">Calculators</router-link>
-        <router-link to="/numbers">Sources and codes</router-link>
-      </nav>
-      <span>{{ session.session?.name }} <SignOut /></span>
+  <main class="page">
+    <header class="page-head">
+      <h1>Jobs</h1>
+      <p class="quiet">
+        {{ session.session?.crew
+        }}<template v-if="session.session?.demo"
+          >, demo data: <Button text size="small" @click="tour.start">Take a tour</Button></template
+        >
+      </p>
+      <form v-if="plans" class="new" @submit.prevent="start">
+        <InputText
+          id="new"
+          v-model="name"
+          maxlength="120"
+          aria-label="A new job"
+          placeholder="A new job: client, address or purpose"
+          autocomplete="off"
+        />
+        <Button :disabled="busy" type="submit">New job</Button>
+        <FilePick says="Import job" accept=".json,application/json" @picked="bring" />
+      </form>
     </header>
     <p v-if="fault" class="fault" role="alert">
       {{ fault }} <Button text size="small" @click="load">Try again</Button>
     </p>
     <UnsyncedChanges v-if="cards" @sent="load" />
     <p v-if="!cards && !fault" class="quiet" aria-busy="true">Loading jobs…</p>
-    <form v-if="plans" class="new" @submit.prevent="start">
-      <label for="new">A new job</label>
-      <InputText
-        id="new"
-        v-model="name"
-        maxlength="120"
-        placeholder="Client, address or purpose"
-        autocomplete="off"
-        size="small"
-      />
-      <Button :disabled="busy" type="submit">Start</Button>
-      <label class="plain file"
-        >Import job<input type="file" accept=".json,application/json" class="visually-hidden" @change="bring"
-      /></label>
-    </form>
     <div v-if="cards && cards.length > 1" class="tools">
-      <label for="find">Find</label>
+      <label for="find">Filter</label>
       <InputText
         id="find"
         v-model="typed"
@@ -163,7 +146,7 @@ watch([typed, status, order], () => (many.value = PAGE))
       </SelectBox>
     </div>
     <p v-if="gone" class="note" role="status">
-      {{ gone.name }} is thrown away. <Button text size="small" @click="bringBack(gone.id)">Undo</Button>
+      {{ gone.name }} deleted. <Button text size="small" @click="bringBack(gone.id)">Undo</Button>
     </p>
     <ul v-if="shown.length" class="list">
       <JobRow
@@ -185,7 +168,7 @@ watch([typed, status, order], () => (many.value = PAGE))
     </p>
     <p v-if="cards && !cards.length" class="quiet">No jobs yet. Name the first one and start.</p>
     <details v-if="bin.length" class="bin">
-      <summary>Thrown away, {{ bin.length }}</summary>
+      <summary>Deleted jobs, {{ bin.length }}</summary>
       <ul>
         <li v-for="one in bin" :key="one.id">
           {{ one.name }} <span class="quiet small">for good after {{ day(one.until) }}</span>
@@ -197,53 +180,24 @@ watch([typed, status, order], () => (many.value = PAGE))
 </template>
 
 <style scoped>
-.jobs {
-  max-width: 1040px;
-  margin: 0 auto;
-  padding: 26px 28px;
-}
-.top {
+.new {
   display: flex;
-  flex-wrap: wrap;
-  gap: 6px 14px;
-  align-items: center;
-  margin-bottom: 18px;
-}
-.top p {
-  margin: 0;
-}
-.who {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 16px;
+  gap: 8px;
   margin-left: auto;
-  white-space: nowrap;
-  font-size: 14px;
 }
-.top > span {
-  margin-left: 18px;
+.new input {
+  width: 280px;
 }
 .tools {
   display: flex;
   flex-wrap: wrap;
   gap: 8px 10px;
-  align-items: baseline;
-  margin: 18px 0 10px;
+  align-items: center;
+  margin: 0 0 12px;
 }
 .tools label {
-  font-size: 12.5px;
+  font-size: 13px;
   color: var(--ink-2);
-}
-.tools input,
-.tools select {
-  background: var(--paper);
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  padding: 4px 7px;
-  font: inherit;
-}
-.tools input {
-  width: 220px;
 }
 .note {
   background: var(--ground-2);
@@ -251,49 +205,29 @@ watch([typed, status, order], () => (many.value = PAGE))
   padding: 6px 12px;
 }
 .bin {
-  margin-top: 18px;
+  margin-top: 16px;
 }
 .bin ul {
-  padding-left: 18px;
+  padding-left: 16px;
 }
 .list {
   list-style: none;
   margin: 0;
   padding: 0;
-  border-top: 1px solid var(--line);
-}
-.new {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  margin-top: 22px;
-  flex-wrap: wrap;
-}
-.new input:not([type='file']) {
-  flex: 1;
-  min-width: 200px;
-  padding: 7px 10px;
   border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--paper);
-}
-.file {
-  cursor: pointer;
-}
-.file:focus-within {
-  outline: 2px solid var(--chalk);
-  outline-offset: 2px;
+  border-bottom: 0;
+  border-radius: 4px;
+  overflow: hidden;
 }
 @media (max-width: 760px) {
-  .top > span {
+  .new {
+    flex-wrap: wrap;
     margin-left: 0;
-  }
-  .tools {
-    display: grid;
-    grid-template-columns: auto 1fr;
-  }
-  .tools input {
     width: 100%;
+  }
+  .new input {
+    flex: 1;
+    width: auto;
   }
 }
 </style>

@@ -68,6 +68,16 @@ class CardDrawn(JobCard):
     view: View | None
 
 
+class Pictured(Listed):
+    """A structure of a job with a small drawing; none where it can't be planned."""
+
+    view: View | None
+
+
+class Pictures(Schema):
+    structures: list[Pictured]
+
+
 class ThrownAway(Schema):
     """A job that can still be brought back, and until when."""
 

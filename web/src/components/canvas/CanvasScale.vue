@@ -4,21 +4,11 @@ import Button from 'primevue/button'
 const props = defineProps<{ line: boolean; zoom: number; trueScale: boolean }>()
 const emit = defineEmits<{ fit: []; trueScale: []; zoom: [factor: number] }>()
 const STEP = 1.4
-const whole = () => props.zoom === 1 && !props.trueScale
+const whole = () => props.zoom === 1 && !(props.line && props.trueScale)
 </script>
 
 <template>
   <div class="scale" role="group" aria-label="Scale">
-    <Button
-      severity="secondary"
-      outlined
-      size="small"
-      :class="{ on: whole() }"
-      :aria-pressed="whole()"
-      @click="emit('fit')"
-    >
-      {{ line ? 'Fit to view' : 'Whole' }}
-    </Button>
     <Button
       v-if="line"
       severity="secondary"
@@ -29,6 +19,16 @@ const whole = () => props.zoom === 1 && !props.trueScale
       @click="emit('trueScale')"
     >
       True scale
+    </Button>
+    <Button
+      severity="secondary"
+      outlined
+      size="small"
+      :class="{ on: whole() }"
+      :aria-pressed="whole()"
+      @click="emit('fit')"
+    >
+      {{ line ? 'Fit whole line' : 'Whole' }}
     </Button>
     <Button severity="secondary" outlined size="small" aria-label="Zoom in" @click="emit('zoom', STEP)">+</Button>
     <Button

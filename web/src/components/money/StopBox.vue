@@ -25,7 +25,7 @@ async function sign(): Promise<void> {
   )
   if (done) signing.value = reason.value = ''
 }
-const to = (stop: StopRow) => ({ name: 'frame', params: { job: props.use.store.id, structure: stop.id } })
+const to = (stop: StopRow) => ({ name: 'design', params: { job: props.use.store.id, structure: stop.id } })
 </script>
 
 <template>

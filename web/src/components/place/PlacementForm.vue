@@ -75,7 +75,7 @@ const hostName = (id: string) => store.document?.structures.find((item) => item.
       </p>
     </template>
     <p class="row">
-      <router-link :to="{ name: 'set-out', params: { structure: stand.id } }">Open its sheet</router-link>
+      <router-link :to="{ name: 'design', params: { structure: stand.id } }">Open its sheet</router-link>
       <Button v-if="stand.placed && !stand.on" text size="small" @click="loose(stand)">not placed</Button>
     </p>
   </section>

@@ -153,7 +153,7 @@ function keys(chosen: PlacedOutline, event: KeyboardEvent): void {
 }
 const router = useRouter()
 const openSheet = (stand: PlacedOutline) =>
-  router.push({ name: 'set-out', params: { job: store.id, structure: stand.id } }).catch(() => undefined)
+  router.push({ name: 'design', params: { job: store.id, structure: stand.id } }).catch(() => undefined)
 
 const pointer = ref<At | null>(null)
 function where(event: MouseEvent): At {

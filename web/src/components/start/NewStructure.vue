@@ -101,7 +101,7 @@ async function add(words: string, as: string): Promise<void> {
     const name = title.value.trim() || capital(called?.value ?? `${props.kind.key} ${count + 1}`)
     store.change((job) => void job.structures.push({ name, spec }), `a new ${called?.value ?? props.kind.key}`)
     await store.flush()
-    await router.push({ name: 'set-out', params: { job: store.id, structure: key } })
+    await router.push({ name: 'design', params: { job: store.id, structure: key } })
   } catch (error) {
     fault.value = error instanceof Refused ? error.message : 'This did not work'
   } finally {

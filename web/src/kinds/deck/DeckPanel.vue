@@ -16,7 +16,6 @@ import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
 
 const props = defineProps<{ structure: string; sheet: Sheet | null; kind: Kind | null }>()
-const hidden = defineModel<string[]>('hidden', { required: true })
 const store = useJob()
 const reference = useReference()
 const { spec, path, set, edit } = useDeck(toRef(props, 'structure'))
@@ -52,14 +51,6 @@ function resize(axis: 'x' | 'y', to: number | null): void {
   )
   if (to !== null && edge) void move(edge, to, axis === 'x' ? 'width' : 'depth')
 }
-const LAYERS = [
-  { says: 'boards', layers: ['decking', 'tread'] },
-  { says: 'joists', layers: ['joist', 'rim', 'blocking', 'ledger'] },
-  { says: 'beams', layers: ['beam', 'brace'] },
-  { says: 'footings', layers: ['hole', 'post', 'post-number', 'post-place', 'concrete', 'gravel', 'depth'] },
-  { says: 'guard', layers: ['guard-post', 'guard-cap', 'stringer'] },
-  { says: 'lengths', layers: ['dimension', 'diagonal', 'diagonal-label'] },
-]
 const JOINS = [
   { value: 'ledger', says: 'Attached to house (ledger)' },
   { value: 'free', says: 'Freestanding' },
@@ -114,7 +105,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
 </script>
 
 <template>
-  <BuildPanel v-model:hidden="hidden" :structure="structure" :sheet="sheet" :layers="LAYERS">
+  <BuildPanel :structure="structure" :sheet="sheet">
     <template v-if="spec">
       <section>
         <h3>{{ spec.bridge ? 'The footbridge' : 'The deck' }}</h3>
@@ -237,6 +228,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           @update:model-value="pick('upright', 'what keeps it upright')($event)"
         />
       </section>
+      <StairsAndRocks :structure="structure" />
       <section>
         <h3>Joists</h3>
         <StickField
@@ -432,7 +424,6 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           "
         />
       </section>
-      <StairsAndRocks :structure="structure" />
       <section>
         <h3>Makers' numbers, with your safety factor</h3>
         <RatingField

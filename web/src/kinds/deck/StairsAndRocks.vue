@@ -97,7 +97,9 @@ const { act } = useStructure(toRef(props, 'structure'))
   border-left: 3px solid var(--line);
   padding-left: 8px;
   display: grid;
-  gap: 4px;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 4px 12px;
+  align-items: end;
 }
 .acts {
   margin: 0;

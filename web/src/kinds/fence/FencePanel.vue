@@ -19,7 +19,6 @@ import { useReference } from '@/stores/reference'
 import { toRef } from 'vue'
 
 const props = defineProps<{ structure: string; sheet: Sheet | null; kind: Kind | null }>()
-defineModel<string[]>('hidden')
 const store = useJob()
 const reference = useReference()
 const { spec, path, set } = useFence(toRef(props, 'structure'))

@@ -37,7 +37,7 @@ const posts = computed(() =>
 <template>
   <main class="gate">
     <header>
-      <router-link :to="{ name: 'set-out', params: { structure } }">← the fence</router-link>
+      <router-link :to="{ name: 'design', params: { structure } }">← the fence</router-link>
       <h1>{{ opening?.what ?? 'Gate' }}</h1>
       <nav v-if="(spec?.openings.length ?? 0) > 1" aria-label="Gates of this fence">
         <router-link
@@ -92,7 +92,7 @@ const posts = computed(() =>
         </div>
         <p v-if="posts" class="small">
           What the leaf asks of its posts stands with the posts, on
-          <router-link :to="{ name: 'set-out', params: { structure } }">the fence's sheet</router-link>.
+          <router-link :to="{ name: 'design', params: { structure } }">the fence's sheet</router-link>.
         </p>
         <SagLog :sheet="sheet" :gate="selected" />
         <OtherDesigns :id="id" :structure="structure" />

@@ -16,7 +16,7 @@ onMounted(async () => {
     seconds.value = found.seconds
   } catch (error) {
     if (error instanceof Refused && error.status === 401)
-      await router.replace({ name: 'sign-in', query: { to: '/numbers' } })
+      await router.replace({ name: 'sign-in', query: { to: '/sources' } })
     else fault.value = (error as Error).message
   }
 })
@@ -49,8 +49,8 @@ const sure = (row: Row) =>
     <h1>Sources and codes</h1>
     <p>
       Known answers, expected beside calculated: {{ published }} published ones first, then what we are unsure of.
-      {{ agree }} of {{ rows.length }} agree. <router-link to="/">All jobs</router-link> ·
-      <router-link to="/sums">Calculators</router-link>
+      {{ agree }} of {{ rows.length }} agree.
+      <router-link to="/calculators">Calculators</router-link>
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <section v-if="seconds.length">

@@ -106,8 +106,8 @@ const split = (text: string) =>
     <JobPage v-if="terms && tab === 'estimate'" id="money_tabpanel_estimate" label="Terms of the quote">
       <template #panel>
         <p class="small quiet">
-          The hours and prices behind it stand under <router-link :to="{ name: 'list' }">List</router-link> and each
-          structure's Materials page. The head of the page is the
+          The hours and prices behind it stand under <router-link :to="{ name: 'materials' }">List</router-link> and
+          each structure's Materials page. The head of the page is the
           <router-link to="/crew">crew's letterhead</router-link>.
         </p>
         <template v-for="[name, label, sort] in FIELDS" :key="name">
@@ -207,10 +207,10 @@ const split = (text: string) =>
       </template>
       <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
       <p v-if="!every.length" class="empty">
-        Nothing to quote yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>.
+        Nothing to quote yet. <router-link :to="{ name: 'overview' }">Start a structure in the brief</router-link>.
       </p>
       <p v-for="text in data?.stale ?? []" :key="text" class="stale small">
-        {{ text }}. <router-link to="/crew">The price book</router-link>
+        {{ text }}. <router-link to="/price-book">The price book</router-link>
       </p>
       <article v-if="data" class="sheet" aria-label="Quote preview">
         <h2>{{ store.document?.name }}</h2>

@@ -37,7 +37,7 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({
   <main v-if="store.document" class="page">
     <h1>Materials</h1>
     <p v-if="store.document.structures.length > 1">
-      <router-link :to="{ name: 'list', params: { job: store.id } }">Job materials</router-link>
+      <router-link :to="{ name: 'materials', params: { job: store.id } }">Job materials</router-link>
       <span class="quiet"> with one cut plan over its {{ store.document.structures.length }} structures</span>
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

@@ -79,7 +79,6 @@ const TRY: Record<string, () => Promise<string[]>> = {
 
 <template>
   <main class="page">
-    <p><router-link to="/">All jobs</router-link></p>
     <h1>Connections</h1>
     <p class="small quiet">
       Simulated services, so that it works without any of the real ones: their answers are made up. Give one a fault and

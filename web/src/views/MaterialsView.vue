@@ -122,7 +122,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
             <template v-else>Priced from a made-up sample list.</template>
             <Button text size="small" @click="price">Update prices from price book</Button>
             <span v-if="unpriced" class="fault" role="alert"
-              >{{ unpriced }} <router-link to="/crew">Crew</router-link></span
+              >{{ unpriced }} <router-link to="/price-book">Price book</router-link></span
             >
           </p>
           <p>
@@ -161,7 +161,9 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
               <tbody>
                 <tr v-for="share in list.shares" :key="share.id">
                   <td>
-                    <router-link :to="{ name: 'buy', params: { structure: share.id } }">{{ share.name }}</router-link>
+                    <router-link :to="{ name: 'structure-materials', params: { structure: share.id } }">{{
+                      share.name
+                    }}</router-link>
                   </td>
                   <td class="n">{{ share.failed ? 'left out' : exact(share.total) }}</td>
                 </tr>

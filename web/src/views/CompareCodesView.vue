@@ -36,7 +36,7 @@ onMounted(async () => {
     await schools.load()
   } catch (error) {
     if (error instanceof Refused && error.status === 401)
-      await router.replace({ name: 'sign-in', query: { to: '/schools' } })
+      await router.replace({ name: 'sign-in', query: { to: '/compare-codes' } })
     else fault.value = (error as Error).message
   }
 })
@@ -92,8 +92,8 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
     <h1>Compare codes</h1>
     <p>
       The same member under two codes. The job's own code decides; this only shows how they differ, and why.
-      <router-link to="/">All jobs</router-link> · <router-link to="/sums">Calculators</router-link> ·
-      <router-link to="/numbers">Sources and codes</router-link>
+      <router-link to="/calculators">Calculators</router-link> ·
+      <router-link to="/sources">Sources and codes</router-link>
     </p>
     <section class="member">
       <label v-for="[name, says] in FIELDS" :key="name"

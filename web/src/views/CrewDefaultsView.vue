@@ -103,7 +103,7 @@ function inBrief(kind: UsualOfKind): string {
         </div>
         <p class="small">
           Minutes that your own ticks tell stand beside the shipped ones on a job's list. Prices are
-          <router-link to="/crew">the crew's price book</router-link>.
+          <router-link to="/price-book">the crew's price book</router-link>.
         </p>
       </section>
       <section aria-label="Of each kind">

@@ -225,7 +225,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
     <p v-for="text in data?.amiss ?? []" :key="text" class="fault small">{{ text }}</p>
     <p v-for="[id, other] in doubleBooked" :key="id" class="fault small double-booked" role="status">
       Double-booked with
-      <router-link :to="{ name: 'calendar', params: { job: id } }">{{ other.name }}</router-link> on
+      <router-link :to="{ name: 'schedule', params: { job: id } }">{{ other.name }}</router-link> on
       {{ other.days.length }} {{ other.days.length === 1 ? 'day' : 'days' }}, first {{ spoken(other.days[0]!) }}.
     </p>
     <p v-if="refused" class="fault" role="alert">{{ refused }}</p>
@@ -239,8 +239,8 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
       }}{{ pushed.length > 4 ? ' …' : '' }}
     </p>
     <p v-if="data && !data.tasks.length" class="empty">
-      Nothing to do yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>, and its work
-      stands here on days.
+      Nothing to do yet. <router-link :to="{ name: 'overview' }">Start a structure in the brief</router-link>, and its
+      work stands here on days.
     </p>
     <DayString
       v-if="data?.tasks.length"
@@ -278,7 +278,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
             </Button>
             <router-link
               v-if="task.structure"
-              :to="{ name: 'site', params: { job: store.id, structure: task.structure } }"
+              :to="{ name: 'field', params: { job: store.id, structure: task.structure } }"
               class="small line"
               :aria-label="`Show on timeline: ${task.name}`"
               >Show on timeline</router-link
@@ -311,7 +311,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
           <Button severity="secondary" outlined size="small" @click="locate">Check locate status</Button>
         </p>
         <p v-if="told" class="small" role="status">{{ told }}</p>
-        <p class="small quiet">Both are simulated: <router-link to="/outside">Connections</router-link></p>
+        <p class="small quiet">Both are simulated: <router-link to="/connections">Connections</router-link></p>
       </div>
       <p>
         <Button severity="secondary" outlined size="small" @click="addOutside"

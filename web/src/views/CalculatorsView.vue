@@ -42,7 +42,7 @@ onMounted(async () => {
     chosen.value = sums.value.find((row) => row.name === route.query.sum) ?? null
   } catch (error) {
     if (error instanceof Refused && error.status === 401)
-      await router.replace({ name: 'sign-in', query: { to: '/sums' } })
+      await router.replace({ name: 'sign-in', query: { to: '/calculators' } })
     else fault.value = (error as Error).message
   }
 })
@@ -176,11 +176,7 @@ async function copy(): Promise<void> {
 
 <template>
   <main class="sums">
-    <header>
-      <h1>Calculators</h1>
-      <router-link to="/">All jobs</router-link> · <router-link to="/schools">Compare codes</router-link> ·
-      <router-link to="/numbers">Sources and codes</router-link>
-    </header>
+    <header class="page-head"><h1>Calculators</h1></header>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div class="two">
       <section>

@@ -1,0 +1,30 @@
+/** What a page is called, in the tab and for whoever cannot see it. Pages of a job put its name behind. */
+export const PAGES: Record<string, string> = {
+  jobs: 'Jobs',
+  'sign-in': 'Sign in',
+  overview: 'Overview',
+  ground: 'Ground and climate',
+  'site-plan': 'Site',
+  files: 'Job file',
+  shared: 'Shared job',
+  estimate: 'Estimate & contract',
+  schedule: 'Schedule',
+  materials: 'Materials',
+  'structure-materials': 'Materials',
+  design: 'Design',
+  gate: 'Gate',
+  build: 'Build',
+  record: 'Site record',
+  'price-book': 'Price book',
+  crew: 'Crew settings',
+  'crew-defaults': 'Crew defaults',
+  join: 'Join the crew',
+  connections: 'Connections',
+  calculators: 'Calculators',
+  'compare-codes': 'Compare codes',
+  sources: 'Sources and codes',
+  field: 'Field view',
+  missing: 'Page not found',
+}
+/** Pages of one structure: its bar stands over them, and its state speaks alone. */
+export const STRUCTURE_PAGES = ['design', 'gate', 'structure-materials', 'build']
