@@ -147,6 +147,16 @@ class Card(models.Model):
     view = PackedJSON(null=True)
 
 
+class BoardDays(models.Model):
+    """A job's days as the crew board shows them: calculated once a revision, once more on another day."""
+
+    job = models.OneToOneField(Job, on_delete=models.CASCADE, primary_key=True, related_name="board_days")
+    revision = models.PositiveIntegerField()
+    rules = models.CharField(max_length=64)
+    on = models.DateField()
+    body = models.JSONField()
+
+
 class RedoStep(models.Model):
     """Revisions that undo stepped back from, the newest last; a new change clears them."""
 

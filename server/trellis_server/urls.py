@@ -5,6 +5,7 @@ from django.urls import path, re_path
 
 from trellis_server import views
 from trellis_server.api import (
+    board,
     calculations,
     contracts,
     crew,
@@ -34,6 +35,7 @@ api.add_router("/quotes", contracts.router)
 api.add_router("/crew", people.router)
 api.add_router("/session", people.own_router)
 api.add_router("/crew", crew.router)
+api.add_router("", board.router)
 api.add_router("", outside.router)
 api.add_router("", calculations.router)
 api.add_router("", visualizations.router)

@@ -47,6 +47,7 @@ export const router = createRouter({
     { path: '/jobs/:job', component: () => import('@/views/JobShell.vue'), props: true, children: job },
     { path: '/shared/:secret', name: 'shared', component: () => import('@/views/SharedView.vue'), props: true },
     { path: '/join/:secret', name: 'join', component: () => import('@/views/JoinView.vue'), props: true },
+    { path: '/board', name: 'board', component: () => import('@/views/BoardView.vue') },
     { path: '/price-book', name: 'price-book', component: () => import('@/views/PriceBookView.vue') },
     { path: '/calculators', name: 'calculators', component: () => import('@/views/CalculatorsView.vue') },
     { path: '/crew', name: 'crew', component: () => import('@/views/CrewView.vue') },

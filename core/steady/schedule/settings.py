@@ -55,7 +55,10 @@ class Phase:
 
 @value_object
 class CalendarTerms:
-    """When the crew works on this job. Weekdays off count from Monday 0; `starts_on` empty: nobody said yet."""
+    """When the crew works on this job. Weekdays off count from Monday 0; `starts_on` empty: nobody said yet.
+
+    `lead`: who leads the work on site; empty: nobody was named.
+    """
 
     starts_on: ISO = ""
     start_h: Annotated[float, Ge(4), Le(12)] = 8.0
@@ -65,3 +68,4 @@ class CalendarTerms:
     pulled: Annotated[tuple[Pulled, ...], MaxLen(400)] = ()
     outside: Annotated[tuple[Outside, ...], MaxLen(100)] = ()
     phases: Annotated[tuple[Phase, ...], MaxLen(50)] = ()
+    lead: Annotated[str, MaxLen(60)] = ""

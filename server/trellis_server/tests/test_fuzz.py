@@ -102,6 +102,7 @@ CONTRACT: dict[str, Any] = {
     },
     "/api/quotes/{job_id}/costs/wage": {"wage": 31.0},
     "/api/jobs/{job_id}/hours": {"on": "2026-11-20", "hours": 7.5, "structure": "windbreak", "note": "boards"},
+    "/api/jobs/{job_id}/booking": {"task": "", "on": "2026-12-07", "lead": "Tam Roe"},
     "/api/quotes/{job_id}/sign-offs": {"structure": "windbreak", "by": "A. Ash", "reason": "engineer's letter"},
     "/api/shared/{secret}/accept": {"number": 1, "option": 0, "by": "R. Hale", "signature": [[[0.1, 0.5], [0.4, 0.2]]]},
     "/api/shared/{secret}/change": {"number": 1, "state": "accepted", "by": "R. Hale"},

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Crew Board
+         * @description So many days of all open jobs by lead: clashes with ways out, and hours beside what the crew has.
+         */
+        get: operations["trellis_server_api_board_crew_board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calculators": {
         parameters: {
             query?: never;
@@ -995,6 +1015,26 @@ export interface paths {
          * @description Take a job off the list: for thirty days it can be brought back.
          */
         delete: operations["trellis_server_api_jobs_throw_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/booking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Book
+         * @description Put a job, or one of its tasks, on a day or under a lead; the board after it.
+         */
+        post: operations["trellis_server_api_board_book"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2673,6 +2713,39 @@ export interface components {
             structure: string;
         };
         /**
+         * Bar
+         * @description Work of one sort on one job, on working days in a row.
+         *
+         *     Args:
+         *         task: The task that is moved when the bar is.
+         *         hours: Of the whole crew.
+         *         held: Why it may not begin, whatever the day; empty: nothing holds it.
+         */
+        Bar: {
+            /** Days */
+            days: string[];
+            /** First */
+            first: string;
+            /**
+             * Held
+             * @default
+             */
+            held: string;
+            /** Hours */
+            hours: number;
+            /** Last */
+            last: string;
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "dig" | "pour" | "frame" | "finish" | "visit";
+            /** Task */
+            task: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Barrel
          * @description One barrel, as measured or as its maker says.
          *
@@ -2812,6 +2885,83 @@ export interface components {
             total: number;
         };
         /**
+         * Board
+         * @description So many days of all jobs. `waiting`: jobs without a day.
+         */
+        Board: {
+            /** Clashes */
+            clashes: components["schemas"]["BoardClash"][];
+            /** Days */
+            days: string[];
+            /** First */
+            first: string;
+            /** Jobs */
+            jobs: components["schemas"]["BoardJob"][];
+            /** Leads */
+            leads: string[];
+            /** Loads */
+            loads: components["schemas"]["LeadLoad"][];
+            /** Waiting */
+            waiting: components["schemas"]["BoardJob"][];
+        };
+        /**
+         * BoardAnswer
+         * @description The board, and how many jobs are still being laid on days: asked again, they are there.
+         */
+        BoardAnswer: {
+            board: components["schemas"]["Board"];
+            /** Left */
+            left: number;
+        };
+        /**
+         * BoardClash
+         * @description One lead on two jobs on one day.
+         */
+        BoardClash: {
+            /** Jobs */
+            jobs: string[];
+            /** Lead */
+            lead: string;
+            /** On */
+            on: string;
+            /** Says */
+            says: string;
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+        };
+        /**
+         * BoardJob
+         * @description A job on the board. Without `starts_on` it waits for a day.
+         */
+        BoardJob: {
+            /**
+             * Bars
+             * @default []
+             */
+            bars: components["schemas"]["Bar"][];
+            /** Day H */
+            day_h: number;
+            /** Hours */
+            hours: number;
+            /** Id */
+            id: string;
+            /** Lead */
+            lead: string;
+            /** Name */
+            name: string;
+            /** People */
+            people: number;
+            /**
+             * Problem
+             * @default
+             */
+            problem: string;
+            /** Starts On */
+            starts_on: string;
+            /** Status */
+            status: string;
+        };
+        /**
          * BookPrice
          * @description One price: of a timber in one length, or of a good by its pack. `on`: the day that it was told.
          */
@@ -2846,6 +2996,24 @@ export interface components {
             name: string;
             /** On */
             on: string;
+        };
+        /**
+         * BookingBody
+         * @description Where a job goes. `task`: one of its tasks, empty: the whole job; `on`: a day; `lead`: none: as it is.
+         */
+        BookingBody: {
+            /** Lead */
+            lead?: string | null;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Task
+             * @default
+             */
+            task: string;
         };
         /**
          * Bridge
@@ -3022,6 +3190,8 @@ export interface components {
         /**
          * CalendarTerms
          * @description When the crew works on this job. Weekdays off count from Monday 0; `starts_on` empty: nobody said yet.
+         *
+         *     `lead`: who leads the work on site; empty: nobody was named.
          */
         CalendarTerms: {
             /**
@@ -3029,6 +3199,11 @@ export interface components {
              * @default []
              */
             days_off: components["schemas"]["DayOff"][];
+            /**
+             * Lead
+             * @default
+             */
+            lead: string;
             /**
              * Outside
              * @default []
@@ -6028,6 +6203,7 @@ export interface components {
             /**
              * @default {
              *       "days_off": [],
+             *       "lead": "",
              *       "outside": [],
              *       "phases": [],
              *       "pulled": [],
@@ -6456,6 +6632,20 @@ export interface components {
             layers: string[];
             /** Says */
             says: string;
+        };
+        /**
+         * LeadLoad
+         * @description Hours that a lead's jobs take in the days shown, beside the hours that the crew has on them.
+         */
+        LeadLoad: {
+            /** Capacity H */
+            capacity_h: number;
+            /** Hours */
+            hours: number;
+            /** Lead */
+            lead: string;
+            /** People */
+            people: number;
         };
         /**
          * LeafDesign
@@ -12016,6 +12206,28 @@ export interface components {
             value: string;
         };
         /**
+         * WayOut
+         * @description One way out of a clash: a job's bar on another day, or the job under another lead.
+         */
+        WayOut: {
+            /** Job */
+            job: string;
+            /**
+             * Lead
+             * @default
+             */
+            lead: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /** Says */
+            says: string;
+            /** Task */
+            task: string;
+        };
+        /**
          * WindUpgrade
          * @description One change and what it brings. `per_gust`: its cost for each m/s that it adds; 0 or less where it costs nothing.
          */
@@ -12088,6 +12300,65 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    trellis_server_api_board_crew_board: {
+        parameters: {
+            query?: {
+                first?: string;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_sums_catalogue: {
         parameters: {
             query?: never;
@@ -15216,6 +15487,68 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_board_book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardAnswer"];
+                };
             };
             /** @description Unauthorized */
             401: {

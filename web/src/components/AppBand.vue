@@ -29,6 +29,7 @@ const leaving = useTemplateRef<{ leave: () => Promise<void> }>('leaving')
 const sees = computed(() => session.session?.sees_prices !== false)
 const links = computed(() => [
   { name: 'jobs', says: 'Jobs', here: route.name === 'jobs' || !!route.params.job },
+  { name: 'board', says: 'Crew board', here: route.name === 'board' },
   ...(sees.value ? [{ name: 'price-book', says: 'Price book', here: route.name === 'price-book' }] : []),
   { name: 'calculators', says: 'Calculators', here: route.name === 'calculators' },
 ])

@@ -13,6 +13,7 @@ import { useSession } from '@/stores/session'
 /** Pages of the crew, with words they are looked for by. */
 const CREW: [string, string][] = [
   ['jobs', 'all jobs, new job, import job'],
+  ['board', 'calendar of all jobs, leads, clashes, days, capacity'],
   ['price-book', 'prices, suppliers, import prices'],
   ['calculators', 'sums, single calculations'],
   ['crew', 'people, letterhead, invite, password'],

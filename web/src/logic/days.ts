@@ -6,6 +6,15 @@ const two = (number: number) => String(number).padStart(2, '0')
 export const dayOf = (at: Date) => `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`
 export const today = () => dayOf(new Date())
 
+/** A day so many days later; days are counted at noon, so that no clock change moves them. */
+export function addDays(on: string, count: number): string {
+  const at = new Date(`${on}T12:00`)
+  at.setDate(at.getDate() + count)
+  return dayOf(at)
+}
+/** The Monday of a day's week. */
+export const mondayOf = (on: string) => addDays(on, -((new Date(`${on}T12:00`).getDay() + 6) % 7))
+
 /** So many minutes this clock stands east of Greenwich. */
 export const east = (at = new Date()) => 0 - at.getTimezoneOffset()
 

@@ -77,6 +77,13 @@ export const HELP: Record<string, Help> = {
     says: 'The crew: letterhead, people and how every job starts.',
     does: ['Invite by a link.'],
   },
+  board: {
+    says: 'All open jobs on days, a lane for each lead.',
+    does: [
+      'A clash names ways out of it; press one, or pick a bar (M) to move it or give it to another lead.',
+      'Jobs without a day wait below.',
+    ],
+  },
   'price-book': {
     says: 'What the crew pays, with dates and suppliers.',
     does: ['Prices come in from a file and keep their day; jobs keep what they were priced with.'],

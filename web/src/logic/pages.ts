@@ -15,6 +15,7 @@ export const PAGES: Record<string, string> = {
   gate: 'Gate',
   build: 'Build',
   record: 'Site record',
+  board: 'Crew board',
   'price-book': 'Price book',
   crew: 'Crew settings',
   'crew-defaults': 'Crew defaults',

@@ -2,15 +2,17 @@
 
 import uuid
 from argparse import ArgumentParser
-from dataclasses import asdict
-from datetime import UTC, datetime
+from dataclasses import asdict, replace
+from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.db import transaction
+from django.utils import timezone
 from steady.catalog.price_book import BookPrice
+from steady.jobs.document import JobDocument
 from steady.units.units import FT, IN
 
 from trellis_server.demo.jobs import READINGS, WINDBREAK, all_jobs
@@ -48,9 +50,22 @@ class Command(BaseCommand):
                     take_for_good(job)
             if not Job.objects.filter(crew=crew).exists():
                 for document in reversed(all_jobs()):
-                    job = create(person, document, "demo").job
+                    job = create(person, booked(document, timezone.localdate()), "demo").job
                     if document.structures and document.structures[0].spec.id == WINDBREAK:
                         measured(job, person)
+
+
+LEADS = (("Larkspur", 0, "Maya Holt"), ("Quillet", 2, "Maya Holt"), ("Kestrel", 0, "Jonas Pike"))
+"""Whose board the demo's jobs stand on, and how many days after next Monday they begin: two of one lead clash."""
+
+
+def booked(document: JobDocument, today: date) -> JobDocument:
+    """A demo job with a day and a lead, near today whenever the demo is begun; one waits for both."""
+    found = next((row for row in LEADS if document.name.startswith(row[0])), None)
+    if found is None:
+        return document
+    starts_on = document.calendar.starts_on or (today + timedelta(days=7 - today.weekday() + found[1])).isoformat()
+    return replace(document, calendar=replace(document.calendar, starts_on=starts_on, lead=found[2]))
 
 
 def measured(job: Job, person: Any) -> None:

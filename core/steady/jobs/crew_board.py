@@ -1,0 +1,279 @@
+"""All jobs of a crew on one calendar: bars by lead, days on which a lead is on two jobs, and ways out of that.
+
+A bar is the work of one sort that a job does on working days in a row. Two jobs of one lead on one day clash; each clash
+names ways out in order of the days they cost: another lead who is free, then the first days on which the same lead is.
+Source: common practice of small crews, our own order.
+"""
+
+from collections.abc import Iterable, Sequence
+from datetime import date, datetime, time, timedelta
+from typing import Annotated, Literal
+
+from annotated_types import Ge, MaxLen
+
+from steady.jobs.document import JobDocument
+from steady.jobs.job_schedule import Calendar, TaskRow
+from steady.schedule.bookings import Booking, clashes
+from steady.value_objects import value_object
+
+Sort = Literal["dig", "pour", "frame", "finish", "visit"]
+SORTS: dict[str, Sort] = {"dig": "dig", "pour": "pour", "lift": "frame", "": "finish"}
+"""Sort of a bar by the kind of a task; whatever comes from outside is a visit."""
+ORDER = ("dig", "pour", "frame", "finish", "visit")
+SEARCHED_DAYS = 60
+"""How far ahead a free run of days is looked for [our own]."""
+MOST_WAYS = 3
+Iso = Annotated[str, MaxLen(10)]
+
+
+@value_object
+class Bar:
+    """Work of one sort on one job, on working days in a row.
+
+    Args:
+        task: The task that is moved when the bar is.
+        hours: Of the whole crew.
+        held: Why it may not begin, whatever the day; empty: nothing holds it.
+    """
+
+    task: str
+    sort: Sort
+    what: str
+    first: Iso
+    last: Iso
+    days: tuple[Iso, ...]
+    hours: Annotated[float, Ge(0)]
+    held: str = ""
+
+
+@value_object
+class BoardJob:
+    """A job on the board. Without `starts_on` it waits for a day."""
+
+    id: str
+    name: str
+    status: str
+    lead: str
+    people: int
+    day_h: float
+    starts_on: Iso
+    hours: float
+    bars: tuple[Bar, ...] = ()
+    problem: str = ""
+
+
+@value_object
+class WayOut:
+    """One way out of a clash: a job's bar on another day, or the job under another lead."""
+
+    job: str
+    task: str
+    says: str
+    on: Iso = ""
+    lead: str = ""
+
+
+@value_object
+class BoardClash:
+    """One lead on two jobs on one day."""
+
+    lead: str
+    on: Iso
+    jobs: tuple[str, ...]
+    says: str
+    ways: tuple[WayOut, ...]
+
+
+@value_object
+class LeadLoad:
+    """Hours that a lead's jobs take in the days shown, beside the hours that the crew has on them."""
+
+    lead: str
+    people: int
+    hours: float
+    capacity_h: float
+
+
+@value_object
+class Board:
+    """So many days of all jobs. `waiting`: jobs without a day."""
+
+    first: Iso
+    days: tuple[Iso, ...]
+    leads: tuple[str, ...]
+    jobs: tuple[BoardJob, ...]
+    waiting: tuple[BoardJob, ...]
+    clashes: tuple[BoardClash, ...]
+    loads: tuple[LeadLoad, ...]
+
+
+def job_on_board(key: str, name: str, status: str, document: JobDocument, calendar: Calendar | None) -> BoardJob:
+    """A job as the board has it.
+
+    Args:
+        calendar: Its days; None: it can't be laid on days, or nobody gave it a start.
+    """
+    terms, quote = document.calendar, document.quote
+    return BoardJob(
+        id=key,
+        name=name,
+        status=status,
+        lead=terms.lead,
+        people=quote.crew_count,
+        day_h=quote.day_h,
+        starts_on=terms.starts_on,
+        hours=calendar.hours if calendar is not None else 0.0,
+        bars=_bars(calendar, quote.crew_count) if calendar is not None and terms.starts_on else (),
+    )
+
+
+def board(jobs: Iterable[BoardJob], first: date, count: int) -> Board:
+    """So many days of all jobs from a day on.
+
+    Args:
+        first: The first day shown; `count`: how many days in a row.
+    """
+    days = [first + timedelta(days=k) for k in range(count)]
+    last = days[-1].isoformat()
+    laid = [job for job in jobs if job.bars]
+    waiting = tuple(job for job in jobs if not job.bars)
+    shown = tuple(job for job in laid if any(bar.last >= first.isoformat() and bar.first <= last for bar in job.bars))
+    leads = tuple(sorted({job.lead for job in laid if job.lead}))
+    return Board(
+        first=first.isoformat(),
+        days=tuple(day.isoformat() for day in days),
+        leads=leads,
+        jobs=shown,
+        waiting=waiting,
+        clashes=_clashes(laid, leads, (first.isoformat(), last)),
+        loads=_loads(shown, {day.isoformat() for day in days}),
+    )
+
+
+def _bars(calendar: Calendar, people: int) -> tuple[Bar, ...]:
+    """Tasks of one sort on working days in a row, joined."""
+    working = [day.on for day in calendar.days if day.hours > 0]
+    place = {on: k for k, on in enumerate(working)}
+    rows: dict[Sort, list[tuple[str, TaskRow, float]]] = {}
+    for task in calendar.tasks:
+        sort = SORTS.get(task.kind, "visit") if task.structure else "visit"
+        for span in task.spans:
+            if span.hours > 0 or sort == "visit":
+                rows.setdefault(sort, []).append((span.on.isoformat(), task, span.hours * people))
+    found = []
+    for sort, spans in rows.items():
+        run: list[tuple[str, TaskRow, float]] = []
+        for row in sorted(spans, key=lambda one: (one[0], one[1].start, one[1].id)):
+            if run and place.get(row[0], 0) - place.get(run[-1][0], 0) > 1:
+                found.append(_bar(sort, run))
+                run = []
+            run.append(row)
+        found.append(_bar(sort, run))
+    return tuple(sorted(found, key=lambda bar: (bar.first, ORDER.index(bar.sort))))
+
+
+def _bar(sort: Sort, run: Sequence[tuple[str, TaskRow, float]]) -> Bar:
+    tasks = list({task.id: task for _, task, _ in run}.values())
+    what = tasks[0].what if len(tasks) == 1 else f"{tasks[0].what}, and {len(tasks) - 1} more"
+    return Bar(
+        task=tasks[0].id,
+        sort=sort,
+        what=what,
+        first=run[0][0],
+        last=run[-1][0],
+        days=tuple(dict.fromkeys(on for on, _, _ in run)),
+        hours=0.0 if sort == "visit" else round(sum(hours for _, _, hours in run), 2),
+        held=next((task.stops[0] for task in tasks if task.stops), ""),
+    )
+
+
+def _own(job: BoardJob) -> list[tuple[str, Bar]]:
+    """Days on which the lead is there: what comes from outside needs nobody all day."""
+    return [(on, bar) for bar in job.bars if bar.sort != "visit" for on in bar.days]
+
+
+def _clashes(jobs: Sequence[BoardJob], leads: Sequence[str], shown: tuple[str, str]) -> tuple[BoardClash, ...]:
+    """Days of the window on which one lead is on two jobs; days in a row of the same jobs are one clash."""
+    by_id = {job.id: job for job in jobs}
+    bookings = [
+        Booking(who=job.lead, start=_noon(on), end=_noon(on) + timedelta(hours=1), job=job.id)
+        for job in jobs
+        if job.lead
+        for on in sorted({on for on, _ in _own(job)})
+    ]
+    pairs: dict[tuple[str, str, str], list[str]] = {}
+    for one, other in clashes(bookings):
+        key = (one.who, *sorted((one.job, other.job)))
+        pairs.setdefault(key, []).append(one.start.date().isoformat())  # type: ignore[arg-type]
+    found = []
+    for (lead, a, b), days in pairs.items():
+        inside = [on for on in sorted(set(days)) if shown[0] <= on <= shown[1]]
+        if not inside:
+            continue
+        pair = sorted((by_id[a], by_id[b]), key=lambda job: (job.bars[0].first, job.name, job.id))
+        more = f" and {len(inside) - 1} more" if len(inside) > 1 else ""
+        found.append(
+            BoardClash(
+                lead=lead,
+                on=inside[0],
+                jobs=tuple(job.id for job in pair),
+                says=f"{pair[0].name} and {pair[1].name} on the same day{more}",
+                ways=_ways(pair[1], jobs, leads, inside[0]),
+            )
+        )
+    return tuple(sorted(found, key=lambda one: (one.on, one.lead, one.jobs)))
+
+
+def _ways(later: BoardJob, jobs: Sequence[BoardJob], leads: Sequence[str], on: str) -> tuple[WayOut, ...]:
+    """For the job that began later: another lead who is free on all of its days, else the first free days of its own."""
+    bar = next(bar for when, bar in sorted(_own(later), key=lambda one: one[0]) if when == on)
+    days = {when for when, _ in _own(later)}
+    busy = {name: _busy(jobs, name, later.id) for name in leads}
+    ways = [
+        WayOut(job=later.id, task=bar.task, lead=name, says=f"Give {later.name} to {name}")
+        for name in leads
+        if name != later.lead and not busy[name] & days
+    ]
+    start = date.fromisoformat(on)
+    # What follows on that job moves with it: as many days are free as are left of it.
+    long = (date.fromisoformat(max(days)) - date.fromisoformat(bar.first)).days + 1
+    for k in range(1, SEARCHED_DAYS):
+        day = start + timedelta(days=k)
+        run = [(day + timedelta(days=j)).isoformat() for j in range(long)]
+        if day.weekday() < 5 and not busy[later.lead] & set(run):
+            says = f"Move {later.name} to {day:%a} {day:%b} {day.day}"
+            ways.append(WayOut(job=later.id, task=bar.task, on=day.isoformat(), says=says))
+            break
+    return tuple(ways[:MOST_WAYS])
+
+
+def _busy(jobs: Sequence[BoardJob], lead: str, apart: str) -> set[str]:
+    return {on for job in jobs if job.lead == lead and job.id != apart for on, _ in _own(job)}
+
+
+def _loads(jobs: Sequence[BoardJob], days: set[str]) -> tuple[LeadLoad, ...]:
+    """Hours of each lead's jobs in the days shown, by the crew that each job counts with."""
+    hours: dict[str, float] = {}
+    people: dict[str, int] = {}
+    day_h: dict[str, float] = {}
+    for job in jobs:
+        people[job.lead] = max(people.get(job.lead, 0), job.people)
+        day_h[job.lead] = max(day_h.get(job.lead, 0.0), job.day_h)
+        for bar in job.bars:
+            inside = sum(on in days for on in bar.days)
+            part = bar.hours * inside / max(1, len(bar.days))
+            hours[job.lead] = hours.get(job.lead, 0.0) + part
+    working = sum(date.fromisoformat(on).weekday() < 5 for on in days)
+    return tuple(
+        LeadLoad(
+            lead=lead,
+            people=people[lead],
+            hours=round(hours.get(lead, 0.0), 1),
+            capacity_h=round(working * people[lead] * day_h[lead], 1),
+        )
+        for lead in sorted(people)
+    )
+
+
+def _noon(on: str) -> datetime:
+    return datetime.combine(date.fromisoformat(on), time(12))

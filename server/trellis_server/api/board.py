@@ -1,0 +1,49 @@
+"""The crew board: all open jobs on days, and a job or task put on a day or under a lead."""
+
+import uuid
+from typing import Annotated
+
+from annotated_types import MaxLen
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from steady.jobs.crew_board import Board
+from steady.value_objects import value_object
+
+from trellis_server.api.app import fast
+from trellis_server.api.schemas.edges import Closed, Problems
+from trellis_server.services import board
+
+Text = Annotated[str, MaxLen(120)]
+router = Router(tags=["board"])
+REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
+
+
+@value_object
+class BoardAnswer:
+    """The board, and how many jobs are still being laid on days: asked again, they are there."""
+
+    board: Board
+    left: int
+
+
+class BookingBody(Closed):
+    """Where a job goes. `task`: one of its tasks, empty: the whole job; `on`: a day; `lead`: none: as it is."""
+
+    task: Text = ""
+    on: Text = ""
+    lead: Text | None = None
+
+
+@router.get("/board", response={200: BoardAnswer, **REFUSALS})
+def crew_board(request: HttpRequest, first: Text = "", days: int = 14) -> HttpResponse:
+    """So many days of all open jobs by lead: clashes with ways out, and hours beside what the crew has."""
+    found, left = board.shown(request.user, first, days)
+    return fast(BoardAnswer(board=found, left=left))
+
+
+@router.post("/jobs/{uuid:job_id}/booking", response={200: BoardAnswer, **REFUSALS})
+def book(request: HttpRequest, job_id: uuid.UUID, body: BookingBody) -> HttpResponse:
+    """Put a job, or one of its tasks, on a day or under a lead; the board after it."""
+    board.book(request.user, job_id, task=body.task, on=body.on, lead=body.lead)
+    found, left = board.shown(request.user, "", 14)
+    return fast(BoardAnswer(board=found, left=left))

@@ -1,0 +1,129 @@
+"""The crew board: every open job of a crew on days. A job's days are calculated once a revision and kept."""
+
+import logging
+import uuid
+from dataclasses import replace
+from datetime import date
+
+from django.utils import timezone
+from pydantic import TypeAdapter
+from steady.errors import InvalidInputError, OutOfScopeError
+from steady.jobs.crew_board import Board, BoardJob, board, job_on_board
+from steady.jobs.document import JobDocument
+from steady.jobs.job_schedule import calendar, move
+from steady.schedule.settings import CalendarTerms
+from steady.units.dates import day_of
+
+from trellis_server.models import BoardDays, Job, Status
+from trellis_server.services import documents
+from trellis_server.services.cards import rules
+from trellis_server.services.inspections import held
+from trellis_server.services.jobs import Conflicted, Person, Saving, of_crews, save, state
+
+OVER = (Status.DONE, Status.ARCHIVED)
+AT_ONCE = 8
+"""Jobs that are laid on days in one call; the others follow in the next."""
+MOST_DAYS = 42
+BODY = TypeAdapter(BoardJob)
+BROKEN = "This job can't be laid on days: the fault is ours and has been written down"
+log = logging.getLogger(__name__)
+
+
+def shown(person: Person, first: str, count: int) -> tuple[Board, int]:
+    """So many days of all open jobs of a person's crews, and how many jobs are not calculated yet.
+
+    Raises:
+        InvalidInputError: A first day that is none, or a count beyond the longest board.
+    """
+    if not 1 <= count <= MOST_DAYS:
+        raise InvalidInputError("days", f"must be 1 to {MOST_DAYS} days")
+    start = day_of(first, "first") if first else timezone.localdate()
+    jobs = (
+        of_crews(person)
+        .filter(thrown_away_at=None)
+        .exclude(status__in=OVER)
+        .exclude(current=None)
+        .select_related("board_days", "current")
+        .defer("current__document")
+    )
+    rows, left, budget = [], 0, AT_ONCE
+    for job in jobs:
+        kept = job.board_days if hasattr(job, "board_days") else None
+        fresh = kept is not None and _of_now(kept, job)
+        if not fresh and budget:
+            budget -= 1
+            kept = _calculated(job)
+        elif not fresh:
+            left += 1
+        if kept is not None:
+            rows.append(replace(BODY.validate_python(kept.body), name=job.name, status=str(job.status)))
+    return board(rows, start, count), left
+
+
+def book(person: Person, job_id: uuid.UUID, *, task: str, on: str, lead: str | None) -> None:
+    """Put a job, or one of its tasks, on a day, or under a lead. The job's first work moved moves the whole job.
+
+    Raises:
+        InvalidInputError: The task can't begin on that day, and what it waits for; no such task; a day that is none.
+        Missing: There is no such job here.
+    """
+    from trellis_server.services.jobs import job_of
+
+    now = state(job_of(person, job_id))
+    document = now.document
+    terms = document.calendar
+    if lead is not None:
+        terms = replace(terms, lead=lead.strip())
+    if on:
+        day_of(on, "on")
+        terms = _moved(replace(document, calendar=terms), task, on)
+    says = "Moved on the crew board" if on else "Lead on the crew board"
+    saving = Saving(base=now.revision.number, document=replace(document, calendar=terms), says=says)
+    if isinstance(save(person, job_id, saving), Conflicted):
+        raise InvalidInputError("job", "Somebody changed this job at the same time: look at it and move it once more")
+
+
+def _moved(document: JobDocument, task: str, on: str) -> CalendarTerms:
+    today, terms = timezone.localdate(), document.calendar
+    if terms.starts_on and task:
+        bars = job_on_board("", "", "", document, calendar(document, today)).bars
+        first = next((bar.task for bar in bars if bar.sort != "visit"), task)
+        if first != task:
+            return move(document, task, on, today).terms
+    return replace(terms, starts_on=on, pulled=())
+
+
+def _of_now(kept: BoardDays, job: Job) -> bool:
+    assert job.current is not None
+    return kept.revision == job.current.number and kept.rules == rules() and kept.on == timezone.localdate()
+
+
+def _calculated(job: Job) -> BoardDays:
+    assert job.current is not None
+    today = timezone.localdate()
+    body = BODY.dump_python(_laid(job, today), mode="json")
+    kept, _ = BoardDays.objects.update_or_create(
+        job=job, defaults={"revision": job.current.number, "rules": rules(), "on": today, "body": body}
+    )
+    return kept
+
+
+def _laid(job: Job, today: date) -> BoardJob:
+    """A job on its days; one that can't be laid says why, and the board stays whole."""
+    assert job.current is not None
+    key, empty = (
+        str(job.pk),
+        BoardJob(
+            id=str(job.pk), name=job.name, status=str(job.status), lead="", people=1, day_h=8.0, starts_on="", hours=0.0
+        ),
+    )
+    try:
+        document = documents.load(job.current.document)
+        return job_on_board(key, job.name, str(job.status), document, calendar(document, today, held(job)))
+    except InvalidInputError as error:
+        return replace(empty, problem=error.message)
+    except OutOfScopeError as error:
+        return replace(empty, problem=error.reason)
+    except Exception:
+        log.exception("job %s can't be laid on days", job.pk)
+        return replace(empty, problem=BROKEN)

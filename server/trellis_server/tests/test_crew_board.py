@@ -1,0 +1,121 @@
+"""The crew board through the API and in the browser: all jobs by lead, a clash resolved, a job put on a day."""
+
+import uuid
+from datetime import date
+
+from django.test import TestCase
+from django.utils import timezone
+from playwright.sync_api import expect
+
+from trellis_server.models import BoardDays, Job
+from trellis_server.tests.make import Caller, person, small_job
+from trellis_server.tests.signed_in import SignedIn
+
+FIRST = date(2030, 3, 4)  # a Monday
+
+
+def booked(name: str, on: str, lead: str) -> dict[str, object]:
+    job = small_job(name)
+    job["calendar"] = {"starts_on": on, "lead": lead}
+    return job
+
+
+class BoardTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+        self.ids = {
+            name: self.caller.new_job(booked(name, on, lead))
+            for name, on, lead in (
+                ("Mill lane", "2030-03-04", "Tam Roe"),
+                ("Sallow End", "2030-03-04", "Tam Roe"),
+                ("Ford yard", "", ""),
+            )
+        }
+
+    def board(self) -> dict[str, object]:
+        answer = self.caller.send("GET", f"/api/board?first={FIRST}&days=14")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return dict(answer.json())
+
+    def test_one_lead_on_two_jobs_is_a_clash_until_it_is_moved(self) -> None:
+        found = self.board()
+        self.assertEqual(found["left"], 0)
+        board = found["board"]
+        self.assertEqual([one["name"] for one in board["waiting"]], ["Ford yard"])  # type: ignore[index]
+        (clash,) = board["clashes"]  # type: ignore[index]
+        self.assertEqual(clash["lead"], "Tam Roe")
+        self.assertIn("Mill lane and Sallow End on the same day", clash["says"])
+        way = clash["ways"][-1]
+        self.assertGreater(way["on"], FIRST.isoformat())
+        answer = self.caller.send("POST", f"/api/jobs/{way['job']}/booking", {"task": way["task"], "on": way["on"]})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        self.assertEqual(self.board()["board"]["clashes"], [])  # type: ignore[index]
+        # It is a change of the job like any other: its document says so, and it can be undone there.
+        document = self.caller.send("GET", f"/api/jobs/{way['job']}").json()["document"]
+        self.assertEqual(document["calendar"]["starts_on"], way["on"])
+
+    def test_a_job_gets_a_day_and_a_lead(self) -> None:
+        job = self.ids["Ford yard"]
+        body = {"task": "", "on": "2030-03-06", "lead": " Ida Quill "}
+        self.assertEqual(self.caller.send("POST", f"/api/jobs/{job}/booking", body).status_code, 200)
+        board = self.board()["board"]
+        self.assertEqual(board["waiting"], [])  # type: ignore[index]
+        row = next(one for one in board["jobs"] if one["id"] == job)  # type: ignore[index]
+        self.assertEqual((row["lead"], row["bars"][0]["first"]), ("Ida Quill", "2030-03-06"))
+
+    def test_bad_input_is_told_at_its_field(self) -> None:
+        job = self.ids["Mill lane"]
+        for body in ({"on": "some day"}, {"on": "2030-03-05", "task": "nothing"}, {"on": 3}, {"colour": "red"}):
+            self.assertEqual(self.caller.send("POST", f"/api/jobs/{job}/booking", body).status_code, 422, body)
+        for query in ("days=0", "days=400", "first=soon"):
+            self.assertEqual(self.caller.send("GET", f"/api/board?{query}").status_code, 422, query)
+        stranger = Caller(person("elm", "Another crew"))
+        self.assertEqual(stranger.send("POST", f"/api/jobs/{job}/booking", {"on": "2030-03-05"}).status_code, 404)
+        self.assertEqual(stranger.send("GET", "/api/board").json()["board"]["waiting"], [])
+
+    def test_days_are_calculated_once_and_again_after_a_change(self) -> None:
+        self.board()
+        kept = BoardDays.objects.get(job_id=uuid.UUID(self.ids["Mill lane"]))
+        self.assertEqual((kept.on, kept.body["bars"][0]["first"]), (timezone.localdate(), "2030-03-04"))
+        kept.body["hours"] = 1234.0
+        kept.save()
+        rows = {one["name"]: one for one in self.board()["board"]["jobs"]}  # type: ignore[index]
+        self.assertEqual(rows["Mill lane"]["hours"], 1234.0)
+        self.caller.send("POST", f"/api/jobs/{self.ids['Mill lane']}/booking", {"lead": "Ida Quill"})
+        rows = {one["name"]: one for one in self.board()["board"]["jobs"]}  # type: ignore[index]
+        self.assertLess(rows["Mill lane"]["hours"], 1234.0)
+
+    def test_a_thousand_jobs_are_read_with_three_queries(self) -> None:
+        self.board()
+        source = BoardDays.objects.get(job_id=uuid.UUID(self.ids["Mill lane"]))
+        template = Job.objects.get(pk=self.ids["Mill lane"])
+        jobs = [Job(crew=template.crew, name=f"Alder {k}", current=template.current) for k in range(1000)]
+        Job.objects.bulk_create(jobs)
+        fields = {"revision": source.revision, "rules": source.rules, "on": source.on, "body": source.body}
+        BoardDays.objects.bulk_create([BoardDays(job=job, **fields) for job in jobs])
+        with self.assertNumQueries(3):
+            found = self.board()
+        self.assertEqual(found["left"], 0)
+
+
+class BoardPageTest(SignedIn):
+    def test_a_clash_is_seen_and_resolved(self) -> None:
+        caller, page = Caller(self.who), self.page
+        for name in ("Mill lane", "Sallow End"):
+            caller.new_job(booked(name, FIRST.isoformat(), "Tam Roe"))
+        self.open(f"/board?first={FIRST}")
+        expect(page.get_by_role("heading", name="Crew board")).to_be_visible()
+        lane = page.get_by_role("group", name="Tam Roe")
+        expect(lane.get_by_role("button", name="Mill lane").first).to_be_visible()
+        expect(page.get_by_text("1 clash", exact=True)).to_be_visible()
+        self.assertEqual(self.axe(), [])
+        page.get_by_role("button", name="Move Sallow End to").click()
+        expect(page.get_by_text("No clashes in these days")).to_be_visible()
+        # Who leads the other job is changed from its bar, by keys alone.
+        lane.get_by_role("button", name="Mill lane").first.focus()
+        page.keyboard.press("m")
+        dialog = page.get_by_role("dialog", name="Move Mill lane")
+        dialog.get_by_label("Lead").fill("Ida Quill")
+        dialog.get_by_role("button", name="Move", exact=True).click()
+        expect(page.get_by_role("group", name="Ida Quill")).to_be_visible()
+        self.assertEqual(self.axe(), [])

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import DatePicker from 'primevue/datepicker'
+import { computed, useId } from 'vue'
+
+/** A day, picked or typed as year-month-day; it stands in the job as that text. */
+const props = withDefaults(
+  defineProps<{ modelValue: string; label: string; hideLabel?: boolean; disabled?: boolean }>(),
+  { hideLabel: false, disabled: false },
+)
+const emit = defineEmits<{ 'update:modelValue': [on: string] }>()
+const id = useId()
+const two = (value: number) => String(value).padStart(2, '0')
+const date = computed(() => (props.modelValue ? new Date(`${props.modelValue}T12:00`) : null))
+function put(value: unknown): void {
+  if (value instanceof Date && !isNaN(value.getTime()))
+    emit('update:modelValue', `${value.getFullYear()}-${two(value.getMonth() + 1)}-${two(value.getDate())}`)
+  else if (value === null) emit('update:modelValue', '')
+}
+</script>
+
+<template>
+  <div class="day-field">
+    <label :for="id" :class="{ 'visually-hidden': hideLabel }">{{ label }}</label>
+    <DatePicker
+      :input-id="id"
+      :model-value="date"
+      date-format="yy-mm-dd"
+      placeholder="yyyy-mm-dd"
+      show-icon
+      icon-display="input"
+      show-button-bar
+      size="small"
+      fluid
+      :disabled="disabled"
+      @update:model-value="put"
+    />
+  </div>
+</template>
+
+<style scoped>
+.day-field {
+  min-width: 128px;
+}
+label {
+  display: block;
+  font-size: 13px;
+  color: var(--ink-2);
+  margin-bottom: 2px;
+}
+</style>
