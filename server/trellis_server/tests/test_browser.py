@@ -127,10 +127,30 @@ class JobTest(SignedIn):
         self.assertGreater(count, 100)
         self.assertGreater(kept, 0.9 * max(count, shapes.count()))
 
+    def test_a_line_is_drawn_at_true_scale_until_somebody_wants_the_whole_of_it(self) -> None:
+        page = self.page
+        page.set_viewport_size({"width": 1280, "height": 800})
+        self.sheet()
+        paper = page.locator(".canvas svg.paper")
+        expect(page.get_by_text("pulled straight; true scale")).to_be_visible()
+        expect(page.get_by_label("The whole line")).to_be_visible()
+        holes = page.locator(".canvas path.hole, .canvas circle.hole, .canvas .hole")
+        box = holes.first.bounding_box()
+        assert box
+        self.assertAlmostEqual(box["width"], box["height"], delta=2)  # a round hole is a circle
+        wide = paper.evaluate("(at) => at.clientWidth")
+        self.assertGreater(wide, 1280)
+        page.get_by_role("button", name="Fit whole line").click()
+        expect(page.get_by_label("The whole line")).to_have_count(0)
+        self.assertLess(paper.evaluate("(at) => at.clientWidth"), wide)
+        page.reload()
+        expect(page.get_by_text("vertical exaggeration")).to_be_visible()
+
     def test_the_drawing_stays_under_the_hand_where_a_pull_is_refused(self) -> None:
         """A post pulled into a water main: what is told must not push the paper down under the finger."""
         page = self.page
         self.sheet()
+        page.get_by_role("button", name="Fit whole line").click()
         paper = page.locator(".canvas")
         post = page.locator('.canvas path.post[data-id="windbreak/post/gate-1-b+2"]').last
         box, main = post.bounding_box(), page.locator(".canvas path.zone").last.bounding_box()

@@ -18,7 +18,7 @@ class SumsTest(SignedIn):
         expect(page.locator(".sheet table")).to_contain_text("92.31 in")
         self.own_menu("Sources and codes")
         expect(page.get_by_role("heading", name="Sources and codes")).to_be_visible()
-        expect(page.locator("table:not(.seconds) tbody tr").first).to_contain_text("agrees")
+        expect(page.locator(".answers tbody tr").first).to_contain_text("agrees")
         self.assertEqual(page.locator(".verdict.fails").count(), 0)
 
     def test_a_sum_is_kept_with_a_job_and_calculated_again_there(self) -> None:

@@ -86,7 +86,7 @@ class UsualPageTest(SignedIn):
         self.open("/")
         page.get_by_label("A new job").fill("Barn lane")
         page.get_by_role("button", name="New job").click()
-        expect(page.get_by_role("heading", name="Overview")).to_be_visible()
+        expect(page.get_by_role("heading", name="Barn lane")).to_be_visible()
         expect(page.get_by_label("Starts").first).to_be_visible()
         job = type(self.job).objects.get(name="Barn lane")
         assert job.current is not None

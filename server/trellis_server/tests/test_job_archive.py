@@ -143,7 +143,7 @@ class ShelfInTheBrowserTest(SignedIn):
         self.assertNotEqual(rows["East side"]["id"], rows["Windbreak"]["id"])
         self.assertEqual(rows["East side"]["straights"], rows["Windbreak"]["straights"])
         self.assertIn("Overview", page.title())
-        page.get_by_role("main").get_by_role("link", name="East side").click()
+        page.get_by_role("main").get_by_role("link", name="East side").first.click()
         expect(page.locator(".canvas svg").first).to_be_visible()
         self.assertIn("East side", page.title())
 

@@ -280,6 +280,7 @@ class TouchedTest(Tasks):
         page.get_by_role("button", name="Undo").click()
         self.eventually(lambda: len(self.spec()["zones"]) == 1)
         expect(page.locator("path.leaf").first).to_be_visible()
+        page.locator("path.leaf").first.scroll_into_view_if_needed()
         leaf = page.locator("path.leaf").first.bounding_box()  # panels may have made room meanwhile
         assert leaf
         page.mouse.dblclick(leaf["x"] + leaf["width"] / 2, leaf["y"] + leaf["height"] / 2)

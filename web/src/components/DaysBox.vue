@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
@@ -64,12 +65,7 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
     </p>
     <div v-for="(day, i) in store.document?.days" :key="day.id" class="day">
       <b>{{ day.work }}</b>
-      <label class="small"
-        >on<KeptInput
-          type="date"
-          :value="day.on"
-          @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))"
-      /></label>
+      <DayField label="On" :model-value="day.on" @update:model-value="edit(i, (at) => void (at.on = $event))" />
       <label class="small"
         >{{ UNITS.t.says
         }}<KeptInput

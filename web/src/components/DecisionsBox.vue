@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import SelectBox from '@/components/SelectBox'
@@ -82,7 +83,7 @@ async function settle(): Promise<void> {
         >What was decided <InputText v-model="at.decided" maxlength="400" required size="small"
       /></label>
       <label class="small">By <InputText v-model="at.who" maxlength="120" size="small" /></label>
-      <label class="small">On <InputText v-model="at.on" type="date" required size="small" /></label>
+      <DayField v-model="at.on" label="On" />
       <label class="small">
         Applies to all
         <SelectBox v-model="at.instead_of" @change="at.takes = ''">
@@ -111,7 +112,7 @@ async function settle(): Promise<void> {
     <form class="fresh" @submit.prevent="add">
       <label class="small">To be decided <InputText v-model="fresh.what" maxlength="200" size="small" /></label>
       <label class="small">By whom <InputText v-model="fresh.who" maxlength="120" size="small" /></label>
-      <label class="small">Until <InputText v-model="fresh.until" type="date" size="small" /></label>
+      <DayField v-model="fresh.until" label="Until" />
       <Button severity="secondary" outlined size="small" type="submit">Write it down</Button>
     </form>
   </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import RadioButton from 'primevue/radiobutton'
@@ -60,7 +61,7 @@ const called = (id: string) => props.tasks.find((item) => item.value === id)?.sa
         </SelectBox>
       </label>
       <label class="small">By <InputText v-model="by" maxlength="120" required size="small" /></label>
-      <label class="small">On <InputText v-model="on" type="date" required size="small" /></label>
+      <DayField v-model="on" label="On" />
       <fieldset>
         <legend class="small">Result</legend>
         <label><RadioButton v-model="passed" :value="true" /> passed</label>

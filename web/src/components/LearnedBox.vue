@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
@@ -14,6 +15,14 @@ const { data } = useJobAnswer(
   'learned',
   async (document) => (await ask(api.POST('/api/crew/rates', { body: { document } }))).learned as CrewRate[],
 )
+const COLUMNS: ListColumn[] = [
+  { key: 'says', label: 'What', by: 'says' },
+  { key: 'middle', label: 'Median', figure: true, strong: true },
+  { key: 'half', label: 'Middle 50%', figure: true },
+  { key: 'cases_count', label: 'Cases', by: 'cases_count', figure: true },
+  { key: 'shipped', label: 'Current value', figure: true },
+  { key: 'use', label: '' },
+]
 const structures = computed(() => store.document?.structures ?? [])
 const used = (id: string) => store.document?.bags_used.find((row) => row.structure === id)?.count ?? null
 function put(id: string, count: number | null): void {
@@ -35,30 +44,12 @@ function take(row: CrewRate): void {
 <template>
   <section aria-label="Crew rates from records">
     <h2>Crew rates from records</h2>
-    <table v-if="data?.length">
-      <thead>
-        <tr>
-          <th scope="col">What</th>
-          <th scope="col">Median</th>
-          <th scope="col">Middle 50%</th>
-          <th scope="col">Cases</th>
-          <th scope="col">Current value</th>
-          <th scope="col"><span class="visually-hidden">Use it</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in data" :key="row.key">
-          <td>{{ row.says }}</td>
-          <td>
-            <b>{{ shown(row, row.middle) }}</b>
-          </td>
-          <td>{{ shown(row, row.low) }}, {{ shown(row, row.high) }}</td>
-          <td>{{ row.cases_count }}</td>
-          <td>{{ shown(row, row.shipped) }}</td>
-          <td><Button text size="small" @click="take(row)">use it in this job</Button></td>
-        </tr>
-      </tbody>
-    </table>
+    <DataList v-if="data?.length" :rows="data" :columns="COLUMNS" label="Crew rates from records" row-key="key">
+      <template #middle="{ row }">{{ shown(row, row.middle) }}</template>
+      <template #half="{ row }">{{ shown(row, row.low) }}, {{ shown(row, row.high) }}</template>
+      <template #shipped="{ row }">{{ shown(row, row.shipped) }}</template>
+      <template #use="{ row }"><Button text size="small" @click="take(row)">use it in this job</Button></template>
+    </DataList>
     <p v-else class="small quiet">
       Too little yet: posts, rails and boards ticked on the phone tell how long one takes, bags really used how much the
       holes take in this soil, a gate's log how far gates of ours come down.
@@ -77,18 +68,6 @@ function take(row: CrewRate): void {
 </template>
 
 <style scoped>
-table {
-  width: 100%;
-  border-collapse: collapse;
-  margin-bottom: 10px;
-}
-td,
-th {
-  text-align: left;
-  border-bottom: 1px solid var(--line);
-  padding: 5px 4px;
-  white-space: normal;
-}
 .bags {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));

@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
 import type { MarkRow } from '@/api/types'
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import { useJob } from '@/stores/job'
 
 interface Taped {
@@ -31,6 +32,15 @@ const { data, error } = useQuery({
   enabled: computed(() => !!store.document),
   placeholderData: (last) => last,
 })
+const COLUMNS: ListColumn[] = [
+  { key: 'number', label: 'Post', by: 'number' },
+  { key: 'reading', label: 'Mark', figure: true, strong: true },
+  { key: 'leg_reading', label: 'On this run', figure: true },
+  { key: 'hole_near', label: 'Hole from', figure: true },
+  { key: 'hole_far', label: 'to', figure: true },
+  { key: 'ground_tape', label: 'Distance along slope', figure: true },
+  { key: 'note', label: 'Note', by: 'kind', quiet: true },
+]
 const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...change })
 </script>
 
@@ -58,32 +68,20 @@ const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...chan
     <a :href="file">CSV</a>
   </p>
   <p v-if="error" class="fault">{{ error.message }}</p>
-  <table>
-    <thead>
-      <tr>
-        <th>Post</th>
-        <th>Mark</th>
-        <th>On this run</th>
-        <th>Hole from</th>
-        <th>to</th>
-        <th>Distance along slope</th>
-        <th />
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="row in data ?? []" :key="row.id" :class="{ on: row.id === selected }" @click="emit('select', row.id)">
-        <td>
-          <Button unstyled class="pick" @click.stop="emit('select', row.id)">{{ row.number }}</Button>
-        </td>
-        <td class="strong">{{ row.reading }}</td>
-        <td>{{ row.leg_reading }}</td>
-        <td>{{ row.hole_near }}</td>
-        <td>{{ row.hole_far }}</td>
-        <td>{{ row.ground_tape || 'not read' }}</td>
-        <td class="quiet">{{ row.kind === 'line' ? '' : row.label || row.kind }}</td>
-      </tr>
-    </tbody>
-  </table>
+  <DataList
+    :rows="data ?? []"
+    :columns="COLUMNS"
+    label="Marks"
+    row-key="id"
+    :on="(row) => row.id === selected"
+    @pick="emit('select', $event.id)"
+  >
+    <template #number="{ row }"
+      ><Button unstyled class="pick" @click.stop="emit('select', row.id)">{{ row.number }}</Button></template
+    >
+    <template #ground_tape="{ row }">{{ row.ground_tape || 'not read' }}</template>
+    <template #note="{ row }">{{ row.kind === 'line' ? '' : row.label || row.kind }}</template>
+  </DataList>
 </template>
 
 <style scoped>

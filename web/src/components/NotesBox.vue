@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import SelectBox from '@/components/SelectBox'
 import type { Job } from '@/api/types'
@@ -76,12 +77,7 @@ const edit = (i: number, change: (note: Note) => void) =>
           maxlength="200"
           @change="edit(i, (at) => void (at.source = ($event.target as HTMLInputElement).value))"
       /></label>
-      <label class="small"
-        >on<KeptInput
-          type="date"
-          :value="note.on"
-          @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))"
-      /></label>
+      <DayField label="On" :model-value="note.on" @update:model-value="edit(i, (at) => void (at.on = $event))" />
       <Button
         text
         size="small"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Slider from 'primevue/slider'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import { useQuery } from '@tanstack/vue-query'
@@ -296,11 +297,11 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
       }}</Button>
     </div>
     <div class="tools no-print">
-      <label
-        >Build stage
-        <input v-model.number="stage" type="range" min="0" max="3" step="1" :aria-valuetext="STAGE_SAYS[stage]" />
-        <span>{{ STAGE_SAYS[stage] }}</span></label
-      >
+      <div class="stage">
+        <span id="build-stage">Build stage</span>
+        <Slider v-model="stage" :min="0" :max="3" aria-labelledby="build-stage" class="slider" />
+        <span role="status">{{ STAGE_SAYS[stage] }}</span>
+      </div>
       <label><Checkbox v-model="below" binary /> Show below grade</label>
       <label
         ><Checkbox v-model="measuring" binary @change="picks = []" /> Measure (pick two points)
@@ -312,6 +313,14 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
 </template>
 
 <style scoped>
+.stage {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+.slider {
+  width: 120px;
+}
 .space {
   position: relative;
   flex: 1;

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import Slider from 'primevue/slider'
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { useQuery } from '@tanstack/vue-query'
@@ -155,14 +157,11 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
     </div>
     <aside class="side" aria-label="Sun and shade">
       <div class="row">
-        <label
-          >Day
-          <InputText
-            type="date"
-            :model-value="asked.on"
-            size="small"
-            @change="asked = { ...asked, on: ($event.target as HTMLInputElement).value || asked.on }"
-        /></label>
+        <DayField
+          label="Day"
+          :model-value="asked.on"
+          @update:model-value="asked = { ...asked, on: $event || asked.on }"
+        />
         <label v-if="!store.document?.site.time_zone"
           >Time zone (UTC offset)
           <InputText
@@ -175,19 +174,18 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
             @change="ahead(($event.target as HTMLInputElement).value)"
         /></label>
       </div>
-      <label class="hour"
-        >Hour
-        <input
-          type="range"
-          min="5"
-          max="21"
-          step="0.25"
-          :value="asked.hour"
-          :aria-valuetext="clock(asked.hour)"
-          @input="asked = { ...asked, hour: Number(($event.target as HTMLInputElement).value) }"
+      <div class="hour">
+        <span id="sun-hour">Hour</span>
+        <Slider
+          :model-value="asked.hour"
+          :min="5"
+          :max="21"
+          :step="0.25"
+          aria-labelledby="sun-hour"
+          @update:model-value="asked = { ...asked, hour: Number($event) }"
         />
-        <b>{{ clock(asked.hour) }}</b></label
-      >
+        <b>{{ clock(asked.hour) }}</b>
+      </div>
       <p v-if="data" class="small">
         {{ data.says }}. Hours by {{ data.clock }}.
         <template v-if="data.up"

@@ -261,6 +261,9 @@ watch([() => props.selected, trueScale, () => at.value.zoom], async () => {
   const station = post.value?.station_m ?? bay.value?.from_m
   if (!line.value || station === undefined || line.value.wide <= width.value) return
   await nextTick()
+  // What is in sight stays where it is, under the pointer that picked it.
+  const from = X(station) - scrolled.value
+  if (from >= 0 && from <= width.value) return
   box.value?.scrollTo({ left: X(station) - width.value / 2, behavior: 'auto' })
 })
 function reread(value: number | null): void {
@@ -270,7 +273,14 @@ function reread(value: number | null): void {
 </script>
 
 <template>
-  <div ref="box" class="canvas" :class="{ scrolls: wide > width }">
+  <div
+    ref="box"
+    class="canvas"
+    :class="{ scrolls: wide > width }"
+    :tabindex="wide > width ? 0 : undefined"
+    :role="wide > width ? 'region' : undefined"
+    :aria-label="wide > width ? 'Drawing' : undefined"
+  >
     <svg
       v-if="width > 50 && main"
       ref="svg"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import { CAUTIONS } from '@/logic/states'
 import Checkbox from 'primevue/checkbox'
 import SelectBox from '@/components/SelectBox'
@@ -94,19 +95,17 @@ const near = computed(
             maxlength="60"
             @change="set('ticket', ($event.target as HTMLInputElement).value)"
           />
-          <label for="dig-from">Dig from</label
-          ><InputText
-            id="dig-from"
-            type="date"
+          <DayField
+            class="wide"
+            label="Dig from"
             :model-value="locate.dig_from"
-            @change="set('dig_from', ($event.target as HTMLInputElement).value)"
+            @update:model-value="set('dig_from', $event)"
           />
-          <label for="expires">Expires</label
-          ><InputText
-            id="expires"
-            type="date"
+          <DayField
+            class="wide"
+            label="Expires"
             :model-value="locate.expires"
-            @change="set('expires', ($event.target as HTMLInputElement).value)"
+            @update:model-value="set('expires', $event)"
           />
           <label v-for="[name, says] in ticks" :key="name" class="tick"
             ><Checkbox binary :model-value="Boolean(locate[name])" @update:model-value="set(name, $event)" />

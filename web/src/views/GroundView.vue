@@ -132,12 +132,8 @@ async function take(text: string): Promise<void> {
     fault.value = (error as Error).message
   }
 }
-async function file(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const picked = input.files?.[0]
-  input.value = ''
-  if (!picked) return
-  pasted.value = await picked.text()
+async function file([picked]: File[]): Promise<void> {
+  pasted.value = await picked!.text()
   await take(pasted.value)
 }
 type Shot = { at_m: number; height_m: number }
@@ -280,9 +276,7 @@ function north(): void {
         />
         <p class="acts">
           <Button :disabled="!pasted.trim()" @click="take(pasted)">Import</Button>
-          <label class="plain small file"
-            >From a CSV file<input type="file" accept=".csv,text/csv,text/plain" class="visually-hidden" @change="file"
-          /></label>
+          <FilePick says="From a CSV file" accept=".csv,text/csv,text/plain" @picked="file" />
         </p>
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
         <p v-if="read" class="small" role="status">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import { useQuery } from '@tanstack/vue-query'
@@ -62,6 +63,15 @@ async function price(): Promise<void> {
     unpriced.value = (fault as Error).message
   }
 }
+const STAGED: ListColumn[] = [
+  { key: 'says', label: 'Stage' },
+  { key: 'mass_kg', label: 'Weight', figure: true },
+  { key: 'longest_m', label: 'Longest', figure: true },
+]
+const SHARED: ListColumn[] = [
+  { key: 'name', label: 'Structure', by: 'name' },
+  { key: 'total', label: 'Materials', by: 'total', figure: true },
+]
 const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
 </script>
 
@@ -133,42 +143,23 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
         <aside>
           <section>
             <h2>Deliveries by stage</h2>
-            <table>
-              <thead>
-                <tr>
-                  <th>Stage</th>
-                  <th class="n">Weight</th>
-                  <th class="n">Longest</th>
-                </tr>
-              </thead>
-              <tbody>
-                <tr v-for="one in list.deliveries" :key="one.stage">
-                  <td>{{ one.says }}</td>
-                  <td class="n">{{ mass(one.mass_kg, store.tape) }}</td>
-                  <td class="n">{{ one.longest_m ? showLength(one.longest_m, store.tape) : '' }}</td>
-                </tr>
-                <tr class="strong">
-                  <td>Total</td>
-                  <td class="n">{{ mass(list.mass_kg, store.tape) }}</td>
-                  <td />
-                </tr>
-              </tbody>
-            </table>
+            <DataList :rows="list.deliveries" :columns="STAGED" label="Deliveries by stage" row-key="stage">
+              <template #mass_kg="{ row }">{{ mass(row.mass_kg, store.tape) }}</template>
+              <template #longest_m="{ row }">{{ row.longest_m ? showLength(row.longest_m, store.tape) : '' }}</template>
+              <template #foot-says>Total</template>
+              <template #foot-mass_kg>{{ mass(list.mass_kg, store.tape) }}</template>
+            </DataList>
           </section>
           <section v-if="list.shares.length > 1">
             <h2>By structure</h2>
-            <table>
-              <tbody>
-                <tr v-for="share in list.shares" :key="share.id">
-                  <td>
-                    <router-link :to="{ name: 'structure-materials', params: { structure: share.id } }">{{
-                      share.name
-                    }}</router-link>
-                  </td>
-                  <td class="n">{{ share.failed ? 'left out' : exact(share.total) }}</td>
-                </tr>
-              </tbody>
-            </table>
+            <DataList :rows="list.shares" :columns="SHARED" label="By structure" row-key="id">
+              <template #name="{ row }"
+                ><router-link :to="{ name: 'structure-materials', params: { structure: row.id } }">{{
+                  row.name
+                }}</router-link></template
+              >
+              <template #total="{ row }">{{ row.failed ? 'left out' : exact(row.total) }}</template>
+            </DataList>
           </section>
           <ArrivalsBox :list="list" />
           <MessageBox :message="list.message" :held="held" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import SelectBox from '@/components/SelectBox'
@@ -8,7 +9,6 @@ import type { Calendar, CalendarMoved } from '@/api/types'
 import CountField from '@/components/CountField.vue'
 import JobPage from '@/components/JobPage.vue'
 import DaysBox from '@/components/DaysBox.vue'
-import KeptInput from '@/components/KeptInput.vue'
 import NumberField from '@/components/NumberField.vue'
 import DayString from '@/components/calendar/DayString.vue'
 import OutsideForm from '@/components/calendar/OutsideForm.vue'
@@ -142,13 +142,11 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
       <p v-if="data" class="small">
         {{ Math.round(data.hours) }} person-hours, done by <b>{{ data.ends_on ? spoken(data.ends_on) : '' }}</b>.
       </p>
-      <label class="small"
-        >Start date
-        <KeptInput
-          type="date"
-          :value="terms.starts_on || ''"
-          @change="edit((at) => (at.starts_on = ($event.target as HTMLInputElement).value), 'The first day')"
-      /></label>
+      <DayField
+        label="Start date"
+        :model-value="terms.starts_on || ''"
+        @update:model-value="edit((at) => (at.starts_on = $event), 'The first day')"
+      />
       <p v-if="!terms.starts_on" class="small quiet">No start date set; using today.</p>
       <CountField
         label="People"
@@ -199,7 +197,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
             </Button>
           </li>
         </ul>
-        <label class="small">Day <InputText v-model="offDay" type="date" size="small" /></label>
+        <DayField v-model="offDay" label="Day" />
         <label class="small">Why <InputText v-model="offWhy" maxlength="80" size="small" /></label>
         <Button severity="secondary" outlined size="small" :disabled="!offDay" @click="addOff">Add day off</Button>
       </details>
@@ -294,13 +292,12 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
           {{ spoken(chosen.start) }}{{ chosen.hours ? `, ${chosen.hours.toFixed(1)} person-hours` : ''
           }}{{ chosen.held_by ? `. It waits for ${chosen.held_by}` : '' }}{{ chosen.moved ? `. ${chosen.moved}` : '' }}
         </p>
-        <label v-if="!outside" class="small"
-          >Move to
-          <KeptInput
-            type="date"
-            :value="chosen.start.slice(0, 10)"
-            @change="pull(chosen!.id, ($event.target as HTMLInputElement).value)"
-        /></label>
+        <DayField
+          v-if="!outside"
+          label="Move to"
+          :model-value="chosen.start.slice(0, 10)"
+          @update:model-value="pull(chosen!.id, $event)"
+        />
         <Button v-if="chosen.pulled" text size="small" @click="pull(chosen!.id, '')">Reset to earliest date</Button>
         <OutsideForm v-if="outside && data" :id="outside.id" :key="outside.id" :calendar="data" />
       </section>

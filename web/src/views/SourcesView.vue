@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused } from '@/api/client'
@@ -40,6 +41,21 @@ const KIND: Record<string, string> = {
 const compared = computed(() => seconds.value.reduce((sum, one) => sum + one.values, 0))
 const same = computed(() => seconds.value.reduce((sum, one) => sum + one.agree, 0))
 const published = computed(() => rows.value.filter((row) => row.kind === 'published').length)
+const SECONDS: ListColumn[] = [
+  { key: 'clause', label: 'Clause or table', by: 'clause' },
+  { key: 'values', label: 'Values', by: 'values', figure: true },
+  { key: 'agree', label: 'Agree', by: 'agree', figure: true },
+  { key: 'by', label: 'With what' },
+  { key: 'doubted', label: 'Questioned', quiet: true },
+]
+const ANSWERS: ListColumn[] = [
+  { key: 'sum', label: 'Calculator', by: 'sum' },
+  { key: 'output', label: 'Answer' },
+  { key: 'expected', label: 'Expected', figure: true },
+  { key: 'calculated', label: 'Calculated' },
+  { key: 'confidence', label: 'Confidence', by: 'confidence' },
+  { key: 'note', label: 'What it is', quiet: true },
+]
 const sure = (row: Row) =>
   row.second ? `compared with ${row.second}` : `${KIND[row.kind] ?? row.kind}, ${row.confidence}`
 </script>
@@ -59,56 +75,20 @@ const sure = (row: Row) =>
         {{ compared }} values were compared with something outside this program; {{ same }} agree. All others are from
         memory, and say so.
       </p>
-      <table class="seconds">
-        <thead>
-          <tr>
-            <th>Clause or table</th>
-            <th>Values</th>
-            <th>Agree</th>
-            <th>With what</th>
-            <th>Questioned</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in seconds" :key="one.clause">
-            <td>{{ one.clause }}</td>
-            <td>{{ one.values }}</td>
-            <td>{{ one.agree }}</td>
-            <td>{{ one.by }}</td>
-            <td class="small">{{ one.doubted || 'none' }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <DataList class="seconds" :rows="seconds" :columns="SECONDS" label="Second sources" row-key="clause">
+        <template #doubted="{ row }">{{ row.doubted || 'none' }}</template>
+      </DataList>
     </section>
     <section v-for="[source, list] in groups" :key="source">
       <h2>{{ source }}</h2>
-      <table>
-        <thead>
-          <tr>
-            <th>Sum</th>
-            <th>Answer</th>
-            <th>Expected</th>
-            <th>Calculated</th>
-            <th>Confidence</th>
-            <th>What it is</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in list" :key="row.id">
-            <td>{{ row.sum }}</td>
-            <td>{{ row.output }}</td>
-            <td>{{ row.expected }} {{ row.unit === 'text' ? '' : row.unit }}</td>
-            <td>
-              <b :class="['verdict', row.outcome === 'agrees' ? 'pass' : 'fail']">{{ row.outcome }}</b>
-              {{
-                Number.isFinite(Number(row.calculated)) ? Number(Number(row.calculated).toPrecision(7)) : row.calculated
-              }}
-            </td>
-            <td>{{ sure(row) }}</td>
-            <td class="small quiet">{{ row.note }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <DataList class="answers" :rows="list" :columns="ANSWERS" :label="source" row-key="id">
+        <template #expected="{ row }">{{ row.expected }} {{ row.unit === 'text' ? '' : row.unit }}</template>
+        <template #calculated="{ row }">
+          <b :class="['verdict', row.outcome === 'agrees' ? 'pass' : 'fail']">{{ row.outcome }}</b>
+          {{ Number.isFinite(Number(row.calculated)) ? Number(Number(row.calculated).toPrecision(7)) : row.calculated }}
+        </template>
+        <template #confidence="{ row }">{{ sure(row) }}</template>
+      </DataList>
     </section>
   </main>
 </template>
@@ -120,38 +100,8 @@ const sure = (row: Row) =>
 h2 {
   margin: 22px 0 4px;
 }
-table {
-  table-layout: fixed;
-}
-th:nth-child(1) {
-  width: 15%;
-}
-th:nth-child(2) {
-  width: 13%;
-}
-th:nth-child(3) {
-  width: 12%;
-}
-th:nth-child(4) {
-  width: 16%;
-}
-th:nth-child(5) {
-  width: 17%;
-}
-.seconds th:nth-child(1) {
-  width: 36%;
-}
-.seconds th:nth-child(2),
-.seconds th:nth-child(3) {
-  width: 9%;
-}
-.seconds th:nth-child(4) {
-  width: 24%;
-}
-.seconds th:nth-child(5) {
-  width: 22%;
-}
-td {
+.seconds,
+.answers {
   overflow-wrap: anywhere;
 }
 </style>

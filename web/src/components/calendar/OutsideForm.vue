@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { Calendar, Outside } from '@/api/types'
 import CountField from '@/components/CountField.vue'
-import KeptInput from '@/components/KeptInput.vue'
 import PickField from '@/components/PickField.vue'
 import WordsField from '@/components/WordsField.vue'
 import { useJob } from '@/stores/job'
@@ -54,13 +54,7 @@ const away = () =>
       :path="path('what')"
       @update:model-value="edit((item) => (item.what = $event))"
     />
-    <label class="small"
-      >On
-      <KeptInput
-        type="date"
-        :value="own.on ?? ''"
-        @change="edit((item) => (item.on = ($event.target as HTMLInputElement).value))"
-    /></label>
+    <DayField label="On" :model-value="own.on ?? ''" @update:model-value="edit((item) => (item.on = $event))" />
     <CountField
       label="For how many days"
       :model-value="own.days_count ?? 1"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { useQuery } from '@tanstack/vue-query'
@@ -71,7 +72,7 @@ const signed = (value: number) => `${value > 0 ? '+' : ''}${props.use.money(valu
         </template>
         <form v-if="answering === row.number" class="answer" @submit.prevent="answer(row.number, 'accepted')">
           <label class="small">By <InputText v-model="by" maxlength="120" required size="small" /></label>
-          <label class="small">On <InputText v-model="on" type="date" required size="small" /></label>
+          <DayField v-model="on" label="On" />
           <Button size="small" type="submit" :disabled="use.busy.value">Accepted</Button>
           <Button size="small" type="button" severity="secondary" outlined @click="answer(row.number, 'declined')">
             Declined

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, reactive, ref } from 'vue'
@@ -105,7 +106,7 @@ const against = computed(() => {
           <option v-for="[key, says] in KINDS" :key="key" :value="key">{{ says }}</option>
         </SelectBox>
       </label>
-      <label class="small">Date <InputText v-model="entry.on" type="date" required size="small" /></label>
+      <DayField v-model="entry.on" label="Date" />
       <label class="small"
         >For
         <SelectBox v-model="entry.structure">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import DataList, { type ListColumn } from '@/components/DataList.vue'
@@ -68,7 +68,7 @@ const COLUMNS: ListColumn[] = [
           </option>
         </SelectBox>
       </label>
-      <label class="small">Dated <InputText v-model="on" type="date" required size="small" /></label>
+      <DayField v-model="on" label="Dated" />
       <Button size="small" type="submit" :disabled="use.busy.value">Create invoice</Button>
     </form>
     <p v-else class="small quiet">All of the contract is invoiced.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
@@ -62,7 +63,7 @@ const withdraw = (number: number) =>
         </template>
         <form v-if="accepting === quote.number" class="accept" @submit.prevent="accept">
           <label class="small">By <InputText v-model="by" maxlength="120" required size="small" /></label>
-          <label class="small">On <InputText v-model="on" type="date" required size="small" /></label>
+          <DayField v-model="on" label="On" />
           <label v-if="quote.options.length > 1" class="small"
             >Which
             <SelectBox v-model.number="option">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import InputText from 'primevue/inputtext'
+import DayField from '@/components/DayField.vue'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -45,14 +45,7 @@ function day(text: string): void {
 <template>
   <section class="shady" aria-label="Shade map">
     <div class="fields">
-      <label class="small"
-        >On
-        <InputText
-          type="date"
-          :model-value="asked.on"
-          size="small"
-          @change="day(($event.target as HTMLInputElement).value)"
-      /></label>
+      <DayField label="On" :model-value="asked.on" @update:model-value="day($event)" />
       <NumberField label="From (hour)" :model-value="asked.from_h" @update:model-value="put('from_h')($event)" />
       <NumberField label="To" :model-value="asked.to_h" @update:model-value="put('to_h')($event)" />
       <NumberField

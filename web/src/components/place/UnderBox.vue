@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Slider from 'primevue/slider'
 import Button from 'primevue/button'
 import FilePick from '@/components/FilePick.vue'
 import type { Under } from '@/components/place/useUnder'
@@ -51,16 +52,17 @@ const { under, asking, missing, fault, busy, pale } = props.use
       >
         Align by two points
       </Button>
-      <label class="small shade"
-        >Opacity
-        <input
-          type="range"
-          min="0.15"
-          max="1"
-          step="0.05"
-          :value="pale"
-          @input="use.shade(Number(($event.target as HTMLInputElement).value))"
-      /></label>
+      <div class="small shade">
+        <span id="under-opacity">Opacity</span>
+        <Slider
+          :model-value="pale"
+          :min="0.15"
+          :max="1"
+          :step="0.05"
+          aria-labelledby="under-opacity"
+          @update:model-value="use.shade(Number($event))"
+        />
+      </div>
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </details>
