@@ -2,7 +2,7 @@
 
 import unittest
 
-from steady.structures.fence.checks.joints import Joint, pick
+from steady.structures.fence.checks.joints import ScrewedCrossing, pick
 from steady.structures.fence.designs.starts import Search
 from steady.structures.fence.spec.fence import Infill
 from steady.units.units import FT, IN
@@ -21,7 +21,7 @@ class PickedTest(unittest.TestCase):
 
     def test_a_thin_stiffener_is_held_by_two_thirds_of_its_thickness(self) -> None:
         # ¾ in through, ¾ in to hold in: 1¼ in leaves ½ in to hold and ¼ in to the far face; 1⅝ in pokes out.
-        found = pick(Joint("Stiffener to slats", "board", 0.75 * IN, 0.75 * IN, (), 2))
+        found = pick(ScrewedCrossing("Stiffener to slats", "board", 0.75 * IN, 0.75 * IN, (), 2))
         self.assertEqual(found.item, "board screw short")
 
     def test_a_design_with_a_joint_that_nothing_makes_ranks_after_all_others(self) -> None:

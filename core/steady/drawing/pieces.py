@@ -31,19 +31,19 @@ def cross(a: Vec, b: Vec) -> Vec:
 
 
 def corners(part: Part, place: PartPlacement) -> list[Vec]:
-    """The eight corners of a piece's box, its ends sloped where its saw cuts are bevelled; of a peaked one both halves'."""
+    """The eight corners of a piece's box, its ends sloped as its saw cuts are; of a peaked one both halves'."""
     if peaked(part):
         return [corner for half in halves(part, place) for corner in corners(*half)]
     wide = cross(place.along, place.up)
     half_up, half_wide = part.section_m[1] / 2, part.section_m[0] / 2
-    bevels: dict[str, float] = {
-        cut.end: math.tan(cut.bevel_rad) for cut in part.cuts if cut.kind == "saw" and abs(cut.bevel_rad) < 1.5
-    }
+    saws = {cut.end: cut for cut in part.cuts if cut.kind == "saw"}
     found = []
     for end, name in ((0.0, "start"), (part.drawn_m or part.length_m, "end")):
+        cut = saws.get(name)  # type: ignore[call-overload]
+        bevel, mitre = (_slope(cut.bevel_rad), _slope(cut.mitre_rad)) if cut is not None else (0.0, 0.0)
         for up in (-half_up, half_up):
-            along = end + up * bevels.get(name, 0.0)
             for side in (-half_wide, half_wide):
+                along = end + up * bevel + side * mitre
                 found.append(
                     (
                         place.at[0] + place.along[0] * along + place.up[0] * up + wide[0] * side,
@@ -52,6 +52,11 @@ def corners(part: Part, place: PartPlacement) -> list[Vec]:
                     )
                 )
     return found
+
+
+def _slope(angle_rad: float) -> float:
+    """How far an end runs on over a metre across; one cut along the piece has no end."""
+    return math.tan(angle_rad) if abs(angle_rad) < 1.5 else 0.0
 
 
 def peaked(part: Part) -> bool:

@@ -70,23 +70,29 @@ def _degrees(angle_rad: float) -> str:
 
 
 def _mouth(part: Part) -> Cut | None:
-    """The seat cut in a piece's underside, where it has one."""
-    return next((cut for cut in part.cuts if cut.kind == "notch" and abs(cut.bevel_rad) > LEAST_RAD), None)
+    """The seat cut in a piece's underside near its start, where it has one."""
+    near = part.length_m / 2
+    seats = (cut for cut in part.cuts if cut.kind == "notch" and abs(cut.bevel_rad) > LEAST_RAD and cut.at_m < near)
+    return next(seats, None)
 
 
 def seat_points(part: Part, mouth: Cut) -> tuple[Point, Point, Point]:
-    """Heel on the underside, inner corner, and where the seat meets the underside again, along and up from the middle line.
+    """Heel on the underside, inner corner, and where the seat meets the underside again, in order along the piece.
 
     Source: geometry: plumb through the beam's outer face, level for the seat.
     """
-    half, a = part.section_m[1] / 2, mouth.bevel_rad
+    half, a = part.section_m[1] / 2, abs(mouth.bevel_rad)
     seat_m = mouth.size_m[1]
     above_m = 2 * half / math.cos(a) - seat_m * math.tan(a)
     top = (mouth.at_m + half * math.tan(a), half)
     inner = (top[0] - above_m * math.sin(a), top[1] - above_m * math.cos(a))
     heel = (mouth.at_m - half * math.tan(a), -half)
     foot = (inner[0] + seat_m * math.cos(a), inner[1] - seat_m * math.sin(a))
-    return heel, inner, foot
+    if mouth.bevel_rad > 0:
+        return heel, inner, foot
+    # Of a piece that falls away from its start the seat runs back from the heel: the same, the other way round.
+    turned = [(2 * mouth.at_m - x, y) for x, y in (foot, inner, heel)]
+    return turned[0], turned[1], turned[2]
 
 
 def _side(part: Part, end: str, bevel: float, mouth: Cut | None) -> tuple[Point, ...]:

@@ -143,7 +143,10 @@ class LevelChain:
 
 @value_object
 class LeanTo:
-    """What a lean-to's levels follow from: depth from the ledger's to the beam's outer face, and the sizes of its pieces."""
+    """What a lean-to's levels follow from: depth from the ledger's to the beam's outer face, and the sizes of its pieces.
+
+    `seat_m`: how far in from the beam's outer face the rafters' seats run, level; 0: they touch its outer edge alone.
+    """
 
     depth_m: float
     pitch_rad: float
@@ -156,6 +159,7 @@ class LeanTo:
     bracket_m: float = 0.0
     fascia_m: float = 0.0
     floor_m: float = 0.0
+    seat_m: float = 0.0
 
 
 def level_chain(roof: LeanTo) -> LevelChain:
@@ -176,7 +180,7 @@ def level_chain(roof: LeanTo) -> LevelChain:
     not_below_zero(soffit=roof.soffit_m, bracket=roof.bracket_m, fascia=roof.fascia_m)
     pitched(pitch=roof.pitch_rad)
     drop_m = roof.depth_m * math.tan(roof.pitch_rad)
-    plumb_m = roof.rafter_depth_m / math.cos(roof.pitch_rad)
+    plumb_m = roof.rafter_depth_m / math.cos(roof.pitch_rad) - roof.seat_m * math.tan(roof.pitch_rad)
     at_beam_m = roof.beam_top_m + plumb_m
     ledger_top_m = roof.beam_top_m + drop_m + (plumb_m if roof.hung else 0.0)
     ledger_bottom_m, beam_bottom_m = ledger_top_m - roof.ledger_depth_m, roof.beam_top_m - roof.beam_depth_m

@@ -133,6 +133,7 @@ COMMON = (
     Table(key="holes", says="Holes"),
     Table(key="pieces", says="Pieces"),
     Table(key="cut plan", says="Cutting plan"),
+    Table(key="joints", says="Joints"),
     Table(key="cautions", says="Cautions"),
 )
 """Tables that any structure has."""

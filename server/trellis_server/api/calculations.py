@@ -25,6 +25,7 @@ from steady.jobs.drag_diff import changes
 from steady.jobs.drag_move import moved
 from steady.jobs.estimate import quote
 from steady.jobs.job_takeoff import job_list
+from steady.jobs.joint_rows import joint_rows
 from steady.jobs.localize import localize_job
 from steady.jobs.movement_limits import slack
 from steady.jobs.starting_designs import kept_habit, stands_words
@@ -49,6 +50,7 @@ from trellis_server.api.schemas.designs import (
     HabitAnswer,
     JobListAnswer,
     JobListBody,
+    JointsAnswer,
     MarksAnswer,
     MarksBody,
     OptionsAnswer,
@@ -116,6 +118,13 @@ def pull(request: HttpRequest, body: PullBody) -> HttpResponse:
 def all_states(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """The state of every structure of a job, each in a word and a sentence."""
     return fast({"states": [{**_fields(one), "wrong": one.wrong} for one in states(body.document)]})
+
+
+@router.post("/designs/joints", response={200: JointsAnswer, **REFUSALS})
+def list_joints(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """Each different joint of a structure once: how its pieces meet, over what area, with what, and how it stands."""
+    job = body.document
+    return fast({"joints": joint_rows(plan_structure(job, body.structure), job.reading.tape())})
 
 
 @router.post("/designs/marks", response={200: MarksAnswer, **REFUSALS})

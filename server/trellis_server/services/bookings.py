@@ -17,7 +17,12 @@ OVER = (Status.DONE, Status.ARCHIVED)
 
 
 def on_other_jobs(job: Job, days: Calendar) -> tuple[BookedDay, ...]:
-    """Days of a job's calendar on which its crew works on another job that has a start date."""
+    """Days of a job's calendar on which its crew works on another job that has a start date.
+
+    Two jobs under two different leads are done by two crews.
+    """
+    assert job.current_id is not None
+    lead = _lead(job.current_id)
     others = (
         Job.objects.filter(crew=job.crew_id, thrown_away_at=None)
         .exclude(pk=job.pk)
@@ -26,7 +31,20 @@ def on_other_jobs(job: Job, days: Calendar) -> tuple[BookedDay, ...]:
         .order_by("-changed_at")[:MOST_JOBS]
     )
     today = timezone.localdate()
-    return double_booked(days, [(str(one.pk), one.name, _days(one.current_id, today)) for one in others])
+    return double_booked(
+        days,
+        [
+            (str(one.pk), one.name, _days(one.current_id, today))
+            for one in others
+            if not lead or _lead(one.current_id) in ("", lead)
+        ],
+    )
+
+
+@lru_cache(maxsize=2000)
+def _lead(revision: int) -> str:
+    """Who leads a revision's work; empty: nobody was named."""
+    return documents.load(Revision.objects.get(pk=revision).document).calendar.lead
 
 
 @lru_cache(maxsize=500)

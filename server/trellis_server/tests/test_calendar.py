@@ -57,6 +57,14 @@ class CalendarTest(TestCase):
         days = {span["on"] for task in self.ask(document)["tasks"] for span in task["spans"] if span["hours"] > 0}
         self.assertEqual({one["on"] for one in booked()}, days)
         self.assertEqual({one["name"] for one in booked()}, {"The other"})
+        for lead, days_met in (("Tam Roe", len(days)), ("Ida Quill", 0)):
+            # Another lead is another crew; who is not named may be anybody.
+            body = {"task": "", "on": "", "lead": lead}
+            self.assertEqual(self.caller.send("POST", f"/api/jobs/{there}/booking", body).status_code, 200)
+            self.assertEqual(len(booked()), len(days))
+            self.caller.send("POST", f"/api/jobs/{here}/booking", {**body, "lead": "Tam Roe"})
+            self.assertEqual(len(booked()), days_met)
+            self.caller.send("POST", f"/api/jobs/{here}/booking", {**body, "lead": ""})
         Job.objects.filter(pk=there).update(status=Status.DONE)
         self.assertEqual(booked(), [])
         undated = copy.deepcopy(document)

@@ -244,6 +244,7 @@ class Fed(TestCase):
             "/api/views/3d": plan,
             "/api/views/site-plan": plan,
             "/api/views/structures": plan,
+            "/api/designs/joints": plan,
             "/api/views/survey": {
                 "document": job,
                 "text": "boundary, rear, 0, 0\nboundary, rear, 40, 0\n1, 2, 3 in",

@@ -41,13 +41,7 @@ RETIRED = (
 OWN_CONTROLS = {
     "FilePick.vue": "opens the system's own file picker",
     "FractionPad.vue": "the keypad of fractions",
-    "KeptInput.vue": "keeps what is typed until it is left",
     "LengthField.vue": "the length field",
-    "SpaceView.vue": "the build stage on the drawing surface",
-    "SunView.vue": "the hour on the drawing surface",
-    "UnderBox.vue": "how strong a picture lies under the drawing",
-    "GroundView.vue": "opens the system's own file picker",
-    "JobsView.vue": "opens the system's own file picker",
 }
 """Components that may hold a native control, each with its reason."""
 PAGES = settings.WEB_DIST.parent / "src"

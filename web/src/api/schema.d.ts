@@ -488,6 +488,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/joints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Joints
+         * @description Each different joint of a structure once: how its pieces meet, over what area, with what, and how it stands.
+         */
+        post: operations["trellis_server_api_calculations_list_joints"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/level-readings": {
         parameters: {
             query?: never;
@@ -6472,6 +6492,49 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * JointRow
+         * @description Joints of one sort.
+         *
+         *     Args:
+         *         place: Both pieces, in words. `how`: how they meet.
+         *         contact: The least and greatest area in common, in the crew's units.
+         *         fixings: What is listed for them, each joint or in all.
+         *         verdict: Of the checks that speak of it; empty: none does. `governed_by`: the worst of them.
+         *         pieces: What is selected when it is picked: both pieces of the first such joint.
+         */
+        JointRow: {
+            /**
+             * Conflict
+             * @default false
+             */
+            conflict: boolean;
+            /** Contact */
+            contact: string;
+            /** Count */
+            count: number;
+            /** Fixings */
+            fixings: string;
+            /** Governed By */
+            governed_by: string;
+            /** How */
+            how: string;
+            /** Id */
+            id: string;
+            /** Pieces */
+            pieces: string[];
+            /** Place */
+            place: string;
+            /** Use */
+            use: number;
+            /** Verdict */
+            verdict: string;
+        };
+        /** JointsAnswer */
+        JointsAnswer: {
+            /** Joints */
+            joints: components["schemas"]["JointRow"][];
         };
         /**
          * KeptReading
@@ -13855,6 +13918,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobListAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_calculations_list_joints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JointsAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -2,12 +2,10 @@
 import { useEventListener } from '@vueuse/core'
 import { CircleQuestionMark, Moon, Redo2, Search, Sun, SunMedium, Undo2 } from 'lucide-vue-next'
 import Button from 'primevue/button'
-import Menu from 'primevue/menu'
+import LazyMenu from '@/components/LazyMenu.vue'
 import type { MenuItem } from 'primevue/menuitem'
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import FindDialog from '@/components/FindDialog.vue'
-import HelpDialog from '@/components/HelpDialog.vue'
 import SavedSign from '@/components/SavedSign.vue'
 import SignOut from '@/components/SignOut.vue'
 import { useTheme } from '@/composables/useTheme'
@@ -17,6 +15,9 @@ import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
 
 /** Over every page: the crew's pages, Find, undo and redo of the job, light, and a menu of one's own. */
+/** Dialogs come when they are opened first: no page waits for them. */
+const FindDialog = defineAsyncComponent(() => import('@/components/FindDialog.vue'))
+const HelpDialog = defineAsyncComponent(() => import('@/components/HelpDialog.vue'))
 const session = useSession()
 const store = useJob()
 const find = useFind()
@@ -138,11 +139,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <Button unstyled class="own" aria-label="Your menu" aria-haspopup="true" @click="menu?.toggle($event)">
         {{ initials }}
       </Button>
-      <Menu ref="menu" :model="items" popup />
+      <LazyMenu ref="menu" :items="items" />
     </div>
     <SignOut ref="leaving" />
-    <FindDialog />
-    <HelpDialog v-model:open="help" :page="String(route.name ?? '')" />
+    <FindDialog v-if="find.open" />
+    <HelpDialog v-if="help" v-model:open="help" :page="String(route.name ?? '')" />
   </header>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
-import { computed, nextTick, ref, toRef, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useFindEntries } from '@/composables/useFindEntries'
 import { found, type Entry } from '@/logic/find'
@@ -15,11 +15,7 @@ const { entries, look } = useFindEntries(open)
 const asked = ref('')
 const at = ref(0)
 const rows = computed(() => found(entries.value, asked.value))
-watch(open, (on) => {
-  if (!on) return
-  asked.value = ''
-  void look()
-})
+onMounted(look)
 watch(asked, () => (at.value = 0))
 function step(way: number): void {
   if (rows.value.length) at.value = (at.value + way + rows.value.length) % rows.value.length

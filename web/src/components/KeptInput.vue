@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext'
 import { nextTick, ref, watch } from 'vue'
 
 /** An input whose half-typed text survives whatever else is drawn anew meanwhile; its listeners are the input's own. */
@@ -20,5 +21,5 @@ function left(event: Event): void {
 </script>
 
 <template>
-  <input v-model="text" @focus="editing = true" @input="editing = true" @blur="left" @change="left" />
+  <InputText v-model="text" size="small" @focus="editing = true" @input="editing = true" @blur="left" @change="left" />
 </template>

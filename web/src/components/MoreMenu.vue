@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Ellipsis } from 'lucide-vue-next'
 import Button from 'primevue/button'
-import Menu from 'primevue/menu'
+import LazyMenu from '@/components/LazyMenu.vue'
 import type { MenuItem } from 'primevue/menuitem'
 import { useTemplateRef } from 'vue'
 
@@ -22,7 +22,7 @@ const menu = useTemplateRef<{ toggle: (event: Event) => void }>('menu')
     >
       <Ellipsis :size="18" :stroke-width="1.75" aria-hidden="true" />
     </Button>
-    <Menu ref="menu" :model="items" popup />
+    <LazyMenu ref="menu" :items="items" />
   </span>
 </template>
 

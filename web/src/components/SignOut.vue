@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Dialog from 'primevue/dialog'
-import { ref } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import { useLeft } from '@/composables/useLeft'
 import { drop } from '@/logic/box'
 import { mine } from '@/logic/whose'
 import { useSession } from '@/stores/session'
 
 /** Signing out: what waits to sync is sent first; what cannot be sent is asked about. */
+const Dialog = defineAsyncComponent(() => import('primevue/dialog'))
 const session = useSession()
 const { left, says, send } = useLeft()
 const asks = ref(false)
@@ -38,7 +38,7 @@ defineExpose({ leave })
 </script>
 
 <template>
-  <Dialog v-model:visible="asks" modal header="Not everything is on the server" :style="{ width: '520px' }">
+  <Dialog v-if="asks" v-model:visible="asks" modal header="Not everything is on the server" :style="{ width: '520px' }">
     <p v-if="fault" class="fault" role="alert">{{ fault }}: you are still signed in.</p>
     <template v-if="left.length">
       <p>This browser still holds, under your name:</p>

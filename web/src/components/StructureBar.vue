@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Printer } from 'lucide-vue-next'
 import Button from 'primevue/button'
-import Menu from 'primevue/menu'
+import LazyMenu from '@/components/LazyMenu.vue'
 import { computed, useTemplateRef } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Sheet } from '@/api/types'
@@ -67,7 +67,7 @@ const papers = computed(() => [
       <Button severity="secondary" outlined aria-haspopup="true" @click="menu?.toggle($event)">
         <Printer :size="16" :stroke-width="1.75" aria-hidden="true" /> Print
       </Button>
-      <Menu ref="menu" :model="papers" popup />
+      <LazyMenu ref="menu" :items="papers" />
     </div>
   </header>
 </template>

@@ -7,6 +7,7 @@ import type { Choice, Kind, Sheet } from '@/api/types'
 import CautionList from '@/components/CautionList.vue'
 import ChoiceTable from '@/components/ChoiceTable.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
+import JointsTable from '@/components/JointsTable.vue'
 import HolesTable from '@/components/HolesTable.vue'
 import MarksTable from '@/components/MarksTable.vue'
 import MembersTable from '@/components/MembersTable.vue'
@@ -209,6 +210,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <CutPlanTable v-if="takeoff" :cuts="takeoff.cuts" :tape="store.tape" />
         <p v-else class="quiet">Planning the cuts.</p>
       </template>
+      <JointsTable
+        v-else-if="tab === 'joints'"
+        :structure="structure"
+        :selected="selected"
+        @select="emit('select', $event)"
+      />
       <CautionList v-else :sheet="sheet" />
     </div>
   </section>

@@ -9,6 +9,7 @@ import type { Calendar, CalendarMoved } from '@/api/types'
 import CountField from '@/components/CountField.vue'
 import JobPage from '@/components/JobPage.vue'
 import DaysBox from '@/components/DaysBox.vue'
+import KeptInput from '@/components/KeptInput.vue'
 import NumberField from '@/components/NumberField.vue'
 import DayString from '@/components/calendar/DayString.vue'
 import OutsideForm from '@/components/calendar/OutsideForm.vue'
@@ -148,6 +149,14 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
         @update:model-value="edit((at) => (at.starts_on = $event), 'The first day')"
       />
       <p v-if="!terms.starts_on" class="small quiet">No start date set; using today.</p>
+      <label class="small"
+        >Lead
+        <KeptInput
+          :value="terms.lead ?? ''"
+          maxlength="60"
+          placeholder="nobody named"
+          @change="edit((at) => (at.lead = ($event.target as HTMLInputElement).value.trim()), 'The lead')"
+      /></label>
       <CountField
         label="People"
         :model-value="quote.crew_count"

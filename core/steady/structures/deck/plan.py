@@ -33,6 +33,7 @@ from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
 from steady.structures.deck.parts.guards import build_guard, guard_posts
 from steady.structures.deck.parts.pockets import pockets
+from steady.structures.deck.parts.second_joists import second_joists
 from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.deck.text import advice
 from steady.structures.deck.text.path import load_path
@@ -244,6 +245,7 @@ def plan_deck(case: DesignInput) -> Plan:
     b.guard_posts = guard_posts(b, deck.guard)
     build.joists_and_rims(b, yard.longest_m(timber.joist.key))
     pockets(b)
+    second_joists(b)
     conflicts += build.beams(b, beam_sticks)
     footings = build.posts_and_footings(b, posts)
     _, clashes = boards.decking(b, yard.longest_m(timber.board.key))

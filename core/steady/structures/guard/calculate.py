@@ -332,8 +332,12 @@ def _runs(
     for start, end in zip(cuts[::2], cuts[1::2], strict=True):
         if end - start < 2 * ask.post.width_m:
             continue
-        bays = max(1, math.ceil((end - start) / math.cos(ask.slope_rad or 0.0) / ask.spacing_max_m - 1e-9))
         joists_m = dict(ask.joists_m).get(edge.index, ())
+        if abs(start - first) > 1e-9:
+            start = _clear_of(start, joists_m, ask, 1.0)
+        if abs(end - (edge.length_m - last)) > 1e-9:
+            end = _clear_of(end, joists_m, ask, -1.0)
+        bays = max(1, math.ceil((end - start) / math.cos(ask.slope_rad or 0.0) / ask.spacing_max_m - 1e-9))
         posts = _beside_joists(_evenly(start, end, bays), ask, joists_m)
         if max(b - a for a, b in itertools.pairwise(posts)) > ask.spacing_max_m + 1e-6 and ask.slope_rad is None:
             posts = _beside_joists(_evenly(start, end, bays + 1), ask, joists_m)
@@ -350,6 +354,13 @@ def _runs(
             )
         )
     return made
+
+
+def _clear_of(at_m: float, joists_m: tuple[float, ...], ask: GuardInput, way: float) -> float:
+    """A post beside an opening, moved away from the opening where a joist takes up its place."""
+    clear_m = (ask.post.width_m + ask.joist_m) / 2
+    met = [joist_m for joist_m in joists_m if abs(joist_m - at_m) < clear_m - 1e-6]
+    return max((way * (joist_m + way * clear_m) for joist_m in met), default=way * at_m) * way
 
 
 def _evenly(start_m: float, end_m: float, bays: int) -> tuple[float, ...]:

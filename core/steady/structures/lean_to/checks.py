@@ -24,10 +24,11 @@ from steady.structures.canopy.load_path_checks import (
 )
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads, closed_loads
 from steady.structures.canopy.post_count import fewest_posts
+from steady.structures.canopy.seat_cuts import check_seat, check_tail
 from steady.structures.canopy.slats import check_slat
 from steady.structures.check_collector import PUBLIC, CheckCollector, said
 from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_lifted, check_run, one_person
-from steady.structures.lean_to.layout import LeanToLayout, lay_out
+from steady.structures.lean_to.layout import LeanToLayout, lay_out, seat_of
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
@@ -151,6 +152,10 @@ def _rafters(
     ]
     loaded = [*spread(collector.book, loads, s, run), *snows, *one_person(run, loads.person_n)]
     check_run(collector, Bends("rafter", about, wood, run), run.even(loads.dead_pa * s), loaded)
+    seat = seat_of(spec, layout)
+    left = replace(wood, depth_m=seat.left_m)
+    check_tail(collector, ("rafter_tail", about, left), loads, (spec.past_m, spec.past_m * s))
+    check_seat(collector, "rafter.seat_cut_depth", about, seat.share)
     f = factors_of(collector.book)
     if loads.rafter_up_pa:
         check_lifted(

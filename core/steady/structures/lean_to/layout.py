@@ -7,6 +7,7 @@ from steady.errors import InvalidInputError
 from steady.layout.canopy import LeanTo, LevelChain, Members, Slats, level_chain, members, slats_in_bay
 from steady.structures.canopy.actions import HEIGHT_M, Sized
 from steady.structures.canopy.frame import RoofFrame, posts_on
+from steady.structures.canopy.seat_cuts import SeatCut
 from steady.structures.continuous_members import ContinuousMember
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.value_objects import value_object
@@ -19,6 +20,8 @@ SIZES = (
     Sized(key="top", what="beam's top above the floor", field="beam_top_m", within_m=HEIGHT_M),
 )
 """What is measured of its frame before rafters are cut."""
+CUT_RATIO = 0.25
+"""Of the rafter's depth that a seat cuts away at most, less than the third that practice allows [our own]."""
 END_M = 0.05
 """A purlin stands within so much of either end of the sheets [common practice]."""
 EAVE_PAST_M = 0.05
@@ -87,6 +90,20 @@ def wall_to_beam_m(spec: LeanToSpec, timber: LeanToTimbers) -> tuple[float, floa
     return outer, outer - wide / 2
 
 
+def seat_m(spec: LeanToSpec, timber: LeanToTimbers) -> float:
+    """How far the rafters' seats run over the beam, level: all of it, but no deeper than the seat may cut."""
+    outer, middle = wall_to_beam_m(spec, timber)
+    plumb_m = timber.rafter.width_m / math.cos(spec.pitch_rad)
+    return min(2 * (outer - middle), CUT_RATIO * plumb_m / math.tan(spec.pitch_rad))
+
+
+def seat_of(spec: LeanToSpec, layout: LeanToLayout) -> SeatCut:
+    """The rafters' seat over the beam."""
+    level_m, depth_m = seat_m(spec, layout.timber), layout.timber.rafter.width_m
+    cut_m = level_m * math.sin(spec.pitch_rad)
+    return SeatCut(level_m=level_m, cut_m=cut_m, left_m=depth_m - cut_m)
+
+
 def lay_out(spec: LeanToSpec, posts: int) -> LeanToLayout:
     """Set it out.
 
@@ -111,6 +128,7 @@ def lay_out(spec: LeanToSpec, posts: int) -> LeanToLayout:
             soffit_m=spec.finish.soffit_m,
             bracket_m=spec.finish.bracket_m,
             fascia_m=timber.fascia.width_m if timber.fascia else 0.0,
+            seat_m=seat_m(spec, timber),
         )
     )
     if spec.beams_m - 2 * spec.beam_past_m < ROOM_M * (posts - 1):

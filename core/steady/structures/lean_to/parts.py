@@ -6,7 +6,7 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.plan.model import Curve, Cut, Part, PartPlacement, Vec
 from steady.structures.canopy.pieces import add_frame
 from steady.structures.lean_to.checks import LeanToResult
-from steady.structures.lean_to.layout import EAVE_PAST_M, LeanToLayout, keep_clear_m, top_at_m
+from steady.structures.lean_to.layout import EAVE_PAST_M, LeanToLayout, keep_clear_m, seat_of, top_at_m, wall_to_beam_m
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.part_grouping import ALONG, UP, Grouper, Sawn
 from steady.structures.structure_type import DesignInput
@@ -79,7 +79,7 @@ def blocked(spec: LeanToSpec) -> bool:
 
 
 def _rafters(g: Grouper, spec: LeanToSpec, layout: LeanToLayout) -> None:
-    """Plumb-cut at both ends; hung ones start at the ledger's face. Tied at the beam, and at the ledger."""
+    """Plumb-cut at both ends, seated on the beam; hung ones start at the ledger's face, the others sit on it, too. Tied at both."""
     stick, row, a = layout.timber.rafter, layout.rafters, spec.pitch_rad
     down, up = slope_ways(spec)
     starts = layout.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
@@ -87,6 +87,7 @@ def _rafters(g: Grouper, spec: LeanToSpec, layout: LeanToLayout) -> None:
     z = top_at_m(spec, layout, starts) - stick.width_m / 2 / math.cos(a)
     saws = (
         Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-a),
+        *_seats(spec, layout, starts),
         Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=-a),
     )
     place = PartPlacement(
@@ -100,6 +101,27 @@ def _rafters(g: Grouper, spec: LeanToSpec, layout: LeanToLayout) -> None:
     g.add("rafter", stick, length, place, Sawn(saws, length + stick.width_m * math.tan(a)))
     g.fix("rafter tie", row.count, place.at, "connector")
     g.fix("joist hanger" if spec.laid == "hung" else "rafter tie", row.count, place.at, "connector")
+
+
+def _seats(spec: LeanToSpec, layout: LeanToLayout, starts: float) -> list[Cut]:
+    """Seats in a rafter's underside, over the beam and over a ledger that it lies on: each cut plumb at the outer face."""
+    seat, (outer, _), a = seat_of(spec, layout), wall_to_beam_m(spec, layout.timber), spec.pitch_rad
+    found = []
+    if not starts:
+        level_m = min(seat.level_m, layout.timber.ledger.thickness_m)
+        found.append((layout.timber.ledger.thickness_m, level_m))
+    found.append((outer - starts, seat.level_m))
+    return [
+        Cut(
+            end="inside",
+            kind="notch",
+            at_m=out_m / math.cos(a),
+            mitre_rad=0.0,
+            bevel_rad=-a,
+            size_m=(seat.cut_m, level_m),
+        )
+        for out_m, level_m in found
+    ]
 
 
 def _on_slope(spec: LeanToSpec, layout: LeanToLayout, along_m: float, over_m: float) -> tuple[float, float]:

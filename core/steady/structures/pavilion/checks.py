@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from steady.design_codes.canopies import ClosedRoof, FrameRows, bare_frame
-from steady.design_codes.requests import ColumnInput, LoadType, Wood
-from steady.design_codes.results import Action, given_step, si
+from steady.design_codes.requests import ColumnInput, LoadType
+from steady.design_codes.results import given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.model import CalculationStep, CheckOrigin
 from steady.statics.beam import SpreadLoad
@@ -26,9 +26,9 @@ from steady.structures.canopy.load_path_checks import (
     ties,
 )
 from steady.structures.canopy.loads import CanopyLoads, closed_loads
+from steady.structures.canopy.seat_cuts import ONE_HALF, check_seat, check_tail
 from steady.structures.check_collector import PUBLIC, CheckCollector, said
 from steady.structures.continuous_members import (
-    TIP_LEAST_M,
     Bends,
     ContinuousMember,
     Loaded,
@@ -49,10 +49,6 @@ from steady.units.units import GRAVITY
 from steady.value_objects import value_object
 
 MOST_M2 = 50.0
-CUT_MOST = 1 / 3
-"""Of a stick's depth that a seat cuts away [common practice]."""
-ONE_HALF = 1.5
-"""Snow on one half of a free-standing roof, over even snow; nothing on the other [our own, beside the code's even case]."""
 
 
 @value_object
@@ -170,8 +166,8 @@ def _rafters(collector: CheckCollector, spec: PavilionSpec, layout: PavilionLayo
     check_run(collector, Bends("rafter", about, wood, run), dead, loaded)
     for one in layout.sides[:2]:
         left = replace(wood, depth_m=layout.seat_of(one).left_m)
-        _tail(collector, ("rafter_tail", about, left), loads, (one.past_m, one.past_m * s))
-    _seat(collector, "rafter.seat_cut_depth", about, max(layout.seat_of(one).share for one in layout.sides[:2]))
+        check_tail(collector, ("rafter_tail", about, left), loads, (one.past_m, one.past_m * s))
+    check_seat(collector, "rafter.seat_cut_depth", about, max(layout.seat_of(one).share for one in layout.sides[:2]))
     f = factors_of(collector.book)
     if loads.rafter_up_pa:
         check_lifted(
@@ -180,41 +176,6 @@ def _rafters(collector: CheckCollector, spec: PavilionSpec, layout: PavilionLayo
             f.lasting * loads.dead_pa * s,
             f.wind_up * loads.rafter_up_pa * s,
         )
-
-
-def _tail(
-    collector: CheckCollector, stick: tuple[str, str, Wood], loads: CanopyLoads, reaches: tuple[float, float]
-) -> None:
-    """What runs past a seat bends on what the seat leaves: a person at its tip, and each load of its own.
-
-    Args:
-        stick: What it is called, what its checks are about, and its wood above the seat.
-        reaches: How far past, level (m), and what of the roof lies on that (m2).
-
-    Source: statics, a cantilever from the beam's outer face, its load spread evenly along it.
-    """
-    (what, about, wood), (past_m, area_m2) = stick, reaches
-    if past_m <= TIP_LEAST_M:
-        return
-
-    def spread_pa(pressure_pa: float) -> Action:
-        return Action(moment_n_m=pressure_pa * area_m2 * past_m / 2, shear_n=pressure_pa * area_m2, sag_n_m3=0.0)
-
-    person = Action(moment_n_m=loads.person_n * past_m, shear_n=loads.person_n, sag_n_m3=0.0)
-    loaded = [
-        *lying(collector.book, loads, spread_pa, area_m2, snow=""),
-        Loaded(says="unbalanced snow", action=spread_pa(ONE_HALF * (loads.snow_pa or 0.0)), lasts="snow"),
-        Loaded(says="point load at cantilever tip", action=person, lasts="roof"),
-    ]
-    run = ContinuousMember(length_m=past_m, supports_m=(0.0, past_m))
-    check_run(collector, Bends(what, about, wood, run), spread_pa(loads.dead_pa), loaded, ())
-
-
-def _seat(collector: CheckCollector, name: str, about: str, share: float) -> None:
-    """A seat that cuts away more than a third splits: a shorter seat leaves more, and stands the whole roof higher."""
-    has = given_step("r_cut", share, "", "geometry", "of the depth, square to the stick, that the seat cuts away")
-    most = given_step("r_most", CUT_MOST, "", "practice: a third of the depth at a seat")
-    collector.at_most(name, about, has, most, (), asks=CheckOrigin.SAFETY, fitted=True)
 
 
 def design_pa(collector: CheckCollector, loads: CanopyLoads, area_m2: float) -> float:
@@ -293,8 +254,8 @@ def _hips(collector: CheckCollector, layout: PavilionLayout, loads: CanopyLoads)
     seat = layout.hip_seat
     past = math.hypot(front.past_m, front.side_past_m)
     left = replace(wood, depth_m=seat.left_m - layout.backed_m)
-    _tail(collector, ("hip_rafter_tail", about, left), loads, (past, front.past_m * front.side_past_m))
-    _seat(collector, "hip_rafter.seat_cut_depth", about, seat.share)
+    check_tail(collector, ("hip_rafter_tail", about, left), loads, (past, front.past_m * front.side_past_m))
+    check_seat(collector, "hip_rafter.seat_cut_depth", about, seat.share)
     moment = run.under(triangle(down_pa)).moment_n_m
     try:
         # Screws join plies too softly for a built-up column: each stands alone with its share.

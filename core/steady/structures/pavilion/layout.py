@@ -9,6 +9,7 @@ from steady.layout.sheet_nesting import SheetedSide, SheetStrip, strips
 from steady.structures.canopy.actions import HEIGHT_M, Sized
 from steady.structures.canopy.box_beams import Boxed, fits
 from steady.structures.canopy.frame import RoofFrame, RoofPost
+from steady.structures.canopy.seat_cuts import SeatCut, seat
 from steady.structures.continuous_members import ContinuousMember
 from steady.structures.pavilion.cupola import Raised, raise_centre
 from steady.structures.pavilion.roof_planes import RoofSide, beam_shape, supports_m
@@ -57,20 +58,6 @@ class Sloping:
     x_m: float
     in_m: float
     hand: int
-
-
-@value_object
-class SeatCut:
-    """A seat cut (m): its level length, and square to the stick how deep it is cut, and what it leaves of the whole depth."""
-
-    level_m: float
-    cut_m: float
-    left_m: float
-
-    @property
-    def share(self) -> float:
-        """Of the depth that is cut away."""
-        return self.cut_m / (self.cut_m + self.left_m)
 
 
 @value_object
@@ -221,15 +208,6 @@ def lay_out(spec: PavilionSpec) -> PavilionLayout:
         peak_m=peak,
         raised=raised,
     )
-
-
-def seat(depth_m: float, pitch_rad: float, above_m: float) -> SeatCut:
-    """The seat of a stick that stands so high over the plate, plumb; none where it is no deeper than that.
-
-    Source: geometry, the same for commons, jacks and hips.
-    """
-    cut_m = max(0.0, depth_m - above_m * math.cos(pitch_rad))
-    return SeatCut(level_m=cut_m / math.sin(pitch_rad), cut_m=cut_m, left_m=depth_m - cut_m)
 
 
 def _seat_m(

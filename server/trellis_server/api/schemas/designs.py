@@ -16,6 +16,7 @@ from steady.jobs.dimension_conflicts import Disagreement
 from steady.jobs.document import JobDocument, Structure, UnitSettings
 from steady.jobs.estimate import Estimate
 from steady.jobs.job_takeoff import Counted, Share
+from steady.jobs.joint_rows import JointRow
 from steady.jobs.member_options import PricedChoice
 from steady.jobs.movement_limits import MovementLimits
 from steady.jobs.received_deliveries import Arrived
@@ -286,6 +287,10 @@ class OptionsAnswer(Schema):
 
 class ChoicesAnswer(Schema):
     choices: list[PricedChoice]
+
+
+class JointsAnswer(Schema):
+    joints: list[JointRow]
 
 
 class MarksAnswer(Schema):

@@ -12,6 +12,7 @@ from steady.footings.hole import RoundHole, layers
 from steady.layout.outline import Edge
 from steady.layout.plies import beam_plies
 from steady.plan.model import Cut, Footing, Layer, Part, PartPlacement, Vec
+from steady.structures.deck.checks.bearings import brought, doubled
 from steady.structures.deck.checks.findings import DeckTimbers, line_of
 from steady.structures.deck.checks.footings import PostResult
 from steady.structures.deck.checks.posts import brace_leg_m
@@ -118,6 +119,21 @@ RIM_NEAR_M = 0.003
 """A beam's face this close to an edge closes it [our own]."""
 LAP_BOLTS = 4
 """Bolts that join a new joist to the old one beside it, two rows [common practice]."""
+
+
+def second_ways(b: Builder) -> dict[str, float]:
+    """Joists that get a second one, each with the side it stands at: 1 towards greater stations, -1 towards less."""
+    spec, frame = b.spec, b.frame
+    if not spec.bearings:
+        return {}
+    posts = [(one.y_m if frame.flip else one.x_m) for one in spec.bearings]
+    by_id = {joist.id: joist for joist in frame.joists}
+    found = {}
+    for name in brought(frame, spec.bearings).joists:
+        if doubled(frame, name):
+            here = by_id[name].u_m
+            found[name] = -1.0 if min(posts, key=lambda u: abs(u - here)) > here else 1.0
+    return found
 
 
 def joists_and_rims(b: Builder, longest_m: float) -> None:
@@ -235,6 +251,7 @@ def _blocking(b: Builder, z: float) -> None:
     """Solid blocking over every inner beam, and rows between supports where joists are stiffened or deep."""
     spec, frame, timber = b.spec, b.frame, b.timber
     t, deep = timber.joist.thickness_m, timber.joist.width_m
+    seconds = second_ways(b)
     over_beams = {round(run.v_m, 4) for run in frame.beams}
     between = {joist.supports: _stiffening(spec, joist) for joist in frame.joists}
     rows = over_beams.union(*between.values())
@@ -249,7 +266,8 @@ def _blocking(b: Builder, z: float) -> None:
             and (at_edge or v in over_beams or v in between[j.supports])
         ]
         for one, two in itertools.pairwise(here):
-            length = two.u_m - one.u_m - t
+            starts = one.u_m + t / 2 + t * (seconds.get(one.id, 0.0) > 0)
+            length = two.u_m - t / 2 - t * (seconds.get(two.id, 0.0) < 0) - starts
             if length < SAME_M or length > spec.spacing_m:
                 continue  # two joists side by side, or a part of the outline between them where there is no deck
             if _post_between(b, (one.u_m, two.u_m), v):
@@ -259,7 +277,7 @@ def _blocking(b: Builder, z: float) -> None:
                 timber.joist,
                 (length, (t, deep)),
                 PartPlacement(
-                    id=f"{spec.id}/block/{one.id}/{v:g}", at=b.vec(one.u_m + t / 2, v, z), along=b.vec(1.0, 0.0), up=UP
+                    id=f"{spec.id}/block/{one.id}/{v:g}", at=b.vec(starts, v, z), along=b.vec(1.0, 0.0), up=UP
                 ),
             )
             b.fix("rim screw", 4, b.vec(one.u_m, v, z), "screw")

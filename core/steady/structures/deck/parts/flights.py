@@ -52,6 +52,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                 (
                     Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-lean),
                     Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=math.pi / 2 - lean),
+                    *(_notches(stair, half_m) if design.cut else ()),
                 ),
                 long_m,
             ),
@@ -111,6 +112,29 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
             brackets = math.ceil(found.run_m / math.cos(lean) / stair.brackets_m - 1e-9) + 1
             b.fix("handrail bracket", brackets, (hx, hy, HANDRAIL_M), "connector")
         b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), "screw")
+
+
+def _notches(stair: Stair, half_m: float) -> tuple[Cut, ...]:
+    """A stringer's notches, a riser and a going each: how deep square to its edge, how long along it, where their middles lie.
+
+    Source: geometry of the right triangle between riser and going.
+    """
+    found, design = stair.found, stair.design
+    lean, slant_m = found.slope_rad, math.hypot(found.riser_m, design.going_m)
+    deep_m = found.riser_m * design.going_m / slant_m
+    # The first tread's nose stands a riser under the deck; the stringer's upper edge runs along the noses' line.
+    first_m = found.riser_m / math.sin(lean) - half_m * math.tan(lean)
+    return tuple(
+        Cut(
+            end="inside",
+            kind="notch",
+            at_m=first_m + (k - 0.5) * slant_m,
+            mitre_rad=0.0,
+            bevel_rad=0.0,
+            size_m=(deep_m, slant_m),
+        )
+        for k in range(found.risers - 1)
+    )
 
 
 def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:

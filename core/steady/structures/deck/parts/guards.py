@@ -2,12 +2,13 @@
 
 import itertools
 import math
+from collections.abc import Sequence
 
 from steady.layout.outline import Edge
 from steady.plan.model import PartPlacement
 from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.layout.framing import joists_at
-from steady.structures.deck.parts.build import SAME_M, UP, Builder
+from steady.structures.deck.parts.build import SAME_M, UP, Builder, second_ways
 from steady.structures.guard.calculate import GuardResult, GuardRun
 from steady.structures.part_grouping import mitered
 
@@ -147,6 +148,22 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
         b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")
 
 
+def _seconds_at(b: Builder, edge: Edge, across: Sequence[float]) -> list[float]:
+    """Where along an edge second joists stand, beside joists that reach it."""
+    if not b.spec.bearings:
+        return []
+    t, ways, found = b.timber.joist.thickness_m, second_ways(b), []
+    turn = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m)
+    for joist in b.frame.joists:
+        way = ways.get(joist.id, 0.0)
+        x, y, _ = b.vec(joist.u_m, 0.0)
+        at = (x - edge.start[0]) * turn[0] + (y - edge.start[1]) * turn[1]
+        if way and any(abs(at - one) < t / 2 for one in across):
+            dx, dy, _ = b.vec(way * t, 0.0)
+            found.append(at + dx * turn[0] + dy * turn[1])
+    return found
+
+
 def _blocks(b: Builder, edge: Edge, at_m: float, name: str) -> None:
     """Two blocks at a guard post: behind it, between the joists beside it; or at both its sides, to the next joist."""
     t, deep, post_m = b.timber.joist.thickness_m, b.timber.joist.width_m, b.timber.guard_post.width_m
@@ -155,6 +172,7 @@ def _blocks(b: Builder, edge: Edge, at_m: float, name: str) -> None:
     inward = (-edge.out[0], -edge.out[1], 0.0)
     across = joists_at(b.frame, edge)
     if across:
+        across = tuple(sorted([*across, *_seconds_at(b, edge, across)]))
         before = max((joist for joist in across if joist < at_m), default=across[0])
         after = min((joist for joist in across if joist > at_m), default=across[-1])
         rows = [(before + t / 2, t + post_m + (ply + 0.5) * t) for ply in (0, 1)]

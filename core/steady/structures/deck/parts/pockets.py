@@ -1,14 +1,11 @@
-"""Doubled blocking under every post of a roof that stands on a deck, and a second joist at the side of each beside it."""
-
-import math
+"""Doubled blocking under every post of a roof that stands on a deck."""
 
 from steady.plan.model import PartPlacement, Vec
-from steady.structures.deck.checks.bearings import brought, doubled
 from steady.structures.deck.parts.build import Builder, levels
 from steady.structures.support_links import PostReaction
 
 UP: Vec = (0.0, 0.0, 1.0)
-SCREWS_A_BLOCK, EVERY_M = 8, 0.4
+SCREWS_A_BLOCK = 8
 
 
 def pockets(b: Builder) -> None:
@@ -34,7 +31,6 @@ def pockets(b: Builder) -> None:
             )
             b.add("blocking", stick, (c.u_m - a.u_m - t, (t, deep)), place)
         b.fix("rim screw", 2 * SCREWS_A_BLOCK, b.vec(u, v, z), "screw")
-    _second_joists(b, z)
 
 
 def _blocks(one: PostReaction, thick_m: float) -> list[tuple[str, float]]:
@@ -48,31 +44,3 @@ def _blocks(one: PostReaction, thick_m: float) -> list[tuple[str, float]]:
         ("far", first),
         ("far/2", first + thick_m),
     ]
-
-
-def _second_joists(b: Builder, z: float) -> None:
-    """At the side away from its post, screwed to the first along its length."""
-    spec, frame, stick = b.spec, b.frame, b.timber.joist
-    t, deep = stick.thickness_m, stick.width_m
-    by_id = {joist.id: joist for joist in frame.joists}
-    ways = {one.id: (one.y_m if frame.flip else one.x_m) for one in spec.bearings}
-    for name in brought(frame, spec.bearings).joists:
-        joist = by_id[name]
-        if not doubled(frame, name):
-            continue
-        away = -1.0 if min(ways.values(), key=lambda u: abs(u - joist.u_m)) > joist.u_m else 1.0
-        place = PartPlacement(
-            id=f"{joist.id}/second" if joist.id.startswith(spec.id) else f"{spec.id}/{joist.id}/second",
-            about=f"{spec.id}/bearings",
-            at=b.vec(joist.u_m + away * t, joist.from_m, z),
-            along=b.vec(0.0, 1.0),
-            up=UP,
-        )
-        b.add("joist", stick, (joist.to_m - joist.from_m, (t, deep)), place)
-        b.fix("joist hanger", 1, b.vec(joist.u_m, joist.to_m, z), "connector")
-        b.fix(
-            "ply screw",
-            math.ceil((joist.to_m - joist.from_m) / EVERY_M) * 2,
-            b.vec(joist.u_m, joist.from_m, z),
-            "screw",
-        )

@@ -29,7 +29,7 @@ HOLDS_DIAMETERS = 6.0
 
 
 @positional_value_object
-class Joint:
+class ScrewedCrossing:
     """Two pieces screwed together: what is gone through, what holds, and how many screws at each place.
 
     Args:
@@ -50,13 +50,13 @@ class Joint:
 class Picked:
     """The screw for a joint and how deep it holds; None where no screw on sale suits."""
 
-    joint: Joint
+    joint: ScrewedCrossing
     item: str | None
     length_m: float
     holds_m: float
 
 
-def pick(joint: Joint, stainless: bool = False) -> Picked:
+def pick(joint: ScrewedCrossing, stainless: bool = False) -> Picked:
     """The shortest screw of its kind (and steel) that holds deep enough and does not poke through."""
     for key, row in sorted(keyed("yard_screws").items(), key=lambda item: item[1].number("length_m")):
         if row.text["kind"] != joint.wants or (row.text["treated"] == "stainless") != stainless:
@@ -82,19 +82,19 @@ def wants_for(rail: SectionItem) -> str:
     return "board" if rail.thickness_m < THIN_M else "structural"
 
 
-def joints_of_rails(case: FenceCase) -> tuple[Joint, Joint]:
+def joints_of_rails(case: FenceCase) -> tuple[ScrewedCrossing, ScrewedCrossing]:
     """How one rail end meets its post, and one board its rail, without their places."""
     timber = case.timber
     lie, rail, board = rows(case.spec, timber.rail), timber.rail, timber.board
     end = (
-        Joint("Rail end to post", wants_for(rail), rail.thickness_m, timber.post.thickness_m, (), 4)
+        ScrewedCrossing("Rail end to post", wants_for(rail), rail.thickness_m, timber.post.thickness_m, (), 4)
         if lie.on_face
-        else Joint(
+        else ScrewedCrossing(
             "Rail end to post, at a slant", wants_for(rail), rail.thickness_m, SLANT_REACH * timber.post.width_m, (), 4
         )
     )
     deep_m = rail.thickness_m if lie.upright else rail.width_m
-    return end, Joint("Board to rail", "board", board.thickness_m, deep_m, (), 2)
+    return end, ScrewedCrossing("Board to rail", "board", board.thickness_m, deep_m, (), 2)
 
 
 def screw_m(item: str) -> float:

@@ -4,7 +4,7 @@ import math
 from dataclasses import replace
 
 from steady.structures.fence.layout.infill import rows
-from steady.structures.fence.layout.line import BoardStretch, Faces, side
+from steady.structures.fence.layout.line import BoardStretch, Faces, middle_of, side
 from steady.structures.fence.layout.stations import Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
@@ -61,8 +61,31 @@ def cornered(case: FenceCase, out: SetOut, runs: list[BoardStretch]) -> list[Boa
             made.append(run)
             continue
         start, end = _turns(spec, out, run.bays[0].start, run.bays[-1].end)
+        run = _before_turned_posts(case, run)
         made.append(replace(run, start_turn_rad=start, end_turn_rad=end, boards=boards))
     return made
+
+
+def _before_turned_posts(case: FenceCase, run: BoardStretch) -> BoardStretch:
+    """Boards end where a gate's post that stands turned, with its gate, comes through their layer."""
+    faces = board_layer(case)
+    layer_m = (side(case.spec) * faces.near_m, side(case.spec) * faces.far_m)
+    first, last = run.bays[0].start, run.bays[-1].end
+    from_m, to_m = run.from_m, run.to_m
+
+    def reach_m(post: Post, way: float) -> float:
+        """How far before (or after) its station the post comes through the boards' layer; 0: it does not."""
+        if not post.opening:
+            return 0.0
+        along_m, left_m = middle_of(case, post, run.leg)
+        corner_m = post.corner_m(run.leg, (layer_m[0] - left_m, layer_m[1] - left_m), way)
+        return corner_m + way * along_m if corner_m > 0 else 0.0
+
+    if reach := reach_m(last, -1.0):
+        to_m = last.station_m - reach
+    if reach := reach_m(first, 1.0):
+        from_m = first.station_m + reach
+    return replace(run, from_m=from_m, to_m=to_m)
 
 
 def turned_notes(case: FenceCase, out: SetOut) -> list[str]:

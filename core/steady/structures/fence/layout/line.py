@@ -129,3 +129,9 @@ def stretches(out: SetOut) -> list[BoardStretch]:
 def set_back_m(case: FenceCase, post: SectionItem) -> float:
     """How far left of the line a post's middle stands: a wider gate post stands back, its face flush where the rails lie."""
     return -side(case.spec) * (post.thickness_m - case.timber.post.thickness_m) / 2
+
+
+def middle_of(case: FenceCase, post: Post, leg: Leg) -> tuple[float, float]:
+    """A post's middle from its station: along another straight that meets it, and to that straight's left (m)."""
+    back_m, turn = set_back_m(case, post.stick), post.leg.heading_rad - leg.heading_rad
+    return -back_m * math.sin(turn), back_m * math.cos(turn)

@@ -31,6 +31,36 @@ class Post:
         """From its middle to its face along either straight. Source: geometry: a turned face is met at a slant."""
         return self.stick.width_m / 2 / math.cos(self.turned_rad)
 
+    def askew_rad(self, leg: Leg) -> float:
+        """How far it stands turned from a straight's heading, to the nearest quarter: a square post looks alike at each."""
+        return math.remainder(self.leg.heading_rad + self.turned_rad - leg.heading_rad, math.pi / 2)
+
+    def face_m(self, leg: Leg, left_m: float, way: float) -> float:
+        """From its middle along a straight to the face that meets what runs so far left of the line.
+
+        Args:
+            way: 1 for what begins at the post, -1 for what ends there.
+
+        Source: geometry: the face's plane, cut by a line along the straight.
+        """
+        askew = self.askew_rad(leg)
+        return (self.stick.width_m / 2 - way * left_m * math.sin(askew)) / math.cos(askew)
+
+    def corner_m(self, leg: Leg, layer_m: tuple[float, float], way: float) -> float:
+        """From its middle along a straight to the first of it that lies in a layer beside the line; 0: nothing of it does.
+
+        Args:
+            layer_m: From and to, left of the line; `way`: 1 for what begins at the post, -1 for what ends there.
+        """
+        half, askew = self.stick.width_m / 2, self.askew_rad(leg)
+        turns = [askew + math.pi / 4 + k * math.pi / 2 for k in range(4)]
+        ring = [(math.sqrt(2) * half * math.cos(turn), math.sqrt(2) * half * math.sin(turn)) for turn in turns]
+        low, high = min(layer_m) + 1e-6, max(layer_m)
+        found = [x for x, y in ring if low < y < high]
+        for (ax, ay), (bx, by) in zip(ring, [*ring[1:], ring[0]], strict=True):
+            found += [ax + (bx - ax) * (y - ay) / (by - ay) for y in (low, high) if min(ay, by) < y < max(ay, by)]
+        return max((way * x for x in found), default=0.0)
+
     @property
     def fixed(self) -> bool:
         """Whether the solver may not move it."""

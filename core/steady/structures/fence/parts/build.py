@@ -20,7 +20,16 @@ from steady.structures.fence.checks.foundations import (
 )
 from steady.structures.fence.layout.corners import rail_layer
 from steady.structures.fence.layout.infill import rows
-from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, BoardStretch, Faces, beside, set_back_m, side
+from steady.structures.fence.layout.line import (
+    SAME_LENGTH_M,
+    UP,
+    BoardStretch,
+    Faces,
+    beside,
+    middle_of,
+    set_back_m,
+    side,
+)
 from steady.structures.fence.layout.stations import LineBay, Post, SetOut, bay_id
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
@@ -175,15 +184,20 @@ def rails(case: FenceCase, runs: list[BoardStretch], trim_m: float) -> list[Part
     offset_m = side(spec) * (post_m / 2 + (through_m if lie.on_face else -through_m) / 2)
     if lie.tilt_rad is not None:
         offset_m = 0.0
-    groups: dict[tuple[int, int], list[PartPlacement]] = defaultdict(list)
-    sizes: dict[tuple[int, int], tuple[float, float, float]] = {}
+    groups: dict[tuple[int, ...], list[PartPlacement]] = defaultdict(list)
+    sizes: dict[tuple[int, ...], tuple[float, float, float, tuple[float, float]]] = {}
     for run in runs:
-        for bay, from_m, to_m in _spans(run, rail_layer(timber) if lie.on_face else None, spec.rail_bays):
+        for bay, from_m, to_m in _spans(case, run, rail_layer(timber) if lie.on_face else None, offset_m):
             grade, level_m = bay.grade, to_m - from_m
             edge_m = level_m * math.hypot(1.0, grade)
-            stick_m = rail_stock_m(level_m, grade, depth_m, trim_m)
-            key = (round(edge_m / SAME_LENGTH_M), round(math.degrees(math.atan(grade)) * 10))
             leg = bay.start.leg
+            mitres = (0.0, 0.0)
+            if not lie.on_face and not bay.lift_out:
+                mitres = bay.start.askew_rad(leg), bay.end.askew_rad(leg)
+            slant_m = through_m / 2 * sum(abs(math.tan(mitre)) for mitre in mitres)
+            stick_m = rail_stock_m(level_m, grade, depth_m, trim_m) + slant_m
+            turned = [round(math.degrees(mitre) * 10) for mitre in mitres]
+            key = (round(edge_m / SAME_LENGTH_M), round(math.degrees(math.atan(grade)) * 10), *turned)
             x_m, y_m = beside(leg, from_m, offset_m)
             scale = 1 / math.hypot(1.0, grade)
             along = (math.cos(leg.heading_rad) * scale, math.sin(leg.heading_rad) * scale, grade * scale)
@@ -203,17 +217,18 @@ def rails(case: FenceCase, runs: list[BoardStretch], trim_m: float) -> list[Part
                 )
             )
             known = sizes.get(key)
-            sizes[key] = (edge_m, max(stick_m, known[1] if known else 0.0), grade)
+            sizes[key] = (edge_m, max(stick_m, known[1] if known else 0.0), grade, mitres)
     parts = []
     upright = lie.upright or lie.tilt_rad is not None
     for key, places in sorted(groups.items()):
-        edge_m, stick_m, grade = sizes[key]
+        edge_m, stick_m, grade, (first_rad, last_rad) = sizes[key]
         bevel_rad = math.atan(grade)
-        saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=bevel_rad)
-        cuts = (saw, replace(saw, end="end", at_m=edge_m)) if abs(bevel_rad) > 1e-4 else ()
+        saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=first_rad, bevel_rad=bevel_rad)
+        slanted = max(abs(bevel_rad), abs(first_rad), abs(last_rad)) > 1e-4
+        cuts = (saw, replace(saw, end="end", at_m=edge_m, mitre_rad=last_rad)) if slanted else ()
         parts.append(
             Part(
-                id=f"{spec.id}/rails/{key[0]}/{key[1]}",
+                id="/".join([f"{spec.id}/rails/{key[0]}/{key[1]}", *(str(turn) for turn in key[2:] if any(key[2:]))]),
                 role="rail",
                 item=stick.key,
                 length_m=edge_m,
@@ -227,15 +242,17 @@ def rails(case: FenceCase, runs: list[BoardStretch], trim_m: float) -> list[Part
     return parts
 
 
-def _spans(run: BoardStretch, layer: Faces | None, over_bays: int = 1) -> Iterator[tuple[LineBay, float, float]]:
+def _spans(
+    case: FenceCase, run: BoardStretch, layer: Faces | None, left_m: float
+) -> Iterator[tuple[LineBay, float, float]]:
     """Each bay of a stretch and the stations its rails run between; a lift-out's run over all its bays.
 
-    `layer`: where rails on edge lie, on the posts' face; None for rails between the posts.
+    `layer`: where rails on edge lie, on the posts' face; None for rails between the posts, so far left of the line.
     """
     if run.bays[0].lift_out:
         yield run.bays[0], run.from_m, run.to_m
         return
-    over = over_bays if layer is not None else 1
+    over = case.spec.rail_bays if layer is not None else 1
     first_m, last_m = run.ends_m(layer, landed=True) if layer is not None else (run.from_m, run.to_m)
     for group in _in_line(run.bays, over):
         bay = group[0]
@@ -244,7 +261,10 @@ def _spans(run: BoardStretch, layer: Faces | None, over_bays: int = 1) -> Iterat
             from_m = first_m if bay is run.bays[0] else from_m
             to_m = last_m if group[-1] is run.bays[-1] else to_m
         else:
-            from_m, to_m = from_m + bay.start.half_m, to_m - bay.end.half_m
+            first, last = bay.start, bay.end
+            (on_m, first_left_m), (off_m, last_left_m) = (middle_of(case, post, run.leg) for post in (first, last))
+            from_m += on_m + first.face_m(run.leg, left_m - first_left_m, 1.0)
+            to_m += off_m - last.face_m(run.leg, left_m - last_left_m, -1.0)
         yield bay, from_m, to_m
 
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from steady.catalog.items import goods
 from steady.plan.model import Part, PartPlacement
-from steady.structures.fence.checks.joints import SLANT_REACH, Joint, bought_ends, pick, wants_for
+from steady.structures.fence.checks.joints import SLANT_REACH, ScrewedCrossing, bought_ends, pick, wants_for
 from steady.structures.fence.layout.boards import OUTER
 from steady.structures.fence.layout.infill import WIRED, rows
 from steady.structures.fence.layout.stations import SetOut, bay_id
@@ -22,13 +22,13 @@ POSTS_PROPPED = 8
 """Props stay up a day: so many posts are set in one [common practice]."""
 
 
-def joints(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Joint]:
+def joints(case: FenceCase, out: SetOut, parts: list[Part]) -> list[ScrewedCrossing]:
     """Every kind of screwed crossing of a fence and where it is."""
     spec, timber = case.spec, case.timber
     lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board
     # Boards meet a rail on edge through its thickness; one laid flat through its width.
     rail_deep_m = rail.thickness_m if lie.upright else rail.width_m
-    made: list[Joint] = []
+    made: list[ScrewedCrossing] = []
 
     def of(test: str, role: str = "board") -> tuple[PartPlacement, ...]:
         return tuple(p for part in parts if part.role == role and test in part.id for p in part.places)
@@ -40,27 +40,45 @@ def joints(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Joint]:
         if part.role == "board" and not part.id.endswith(OUTER) and "/base/" not in part.id
         for p in part.places
     )
-    made.append(Joint("Board to rail", "board", board.thickness_m, rail_deep_m, inner, 2 * lie.count))
-    made.append(Joint("Outer board to rail", "board", 2 * board.thickness_m, rail_deep_m, outer, 2 * lie.count))
+    made.append(ScrewedCrossing("Board to rail", "board", board.thickness_m, rail_deep_m, inner, 2 * lie.count))
+    made.append(
+        ScrewedCrossing("Outer board to rail", "board", 2 * board.thickness_m, rail_deep_m, outer, 2 * lie.count)
+    )
     rails = tuple(p for part in parts if part.role == "rail" for p in part.places)
     if lie.tilt_rad is not None:
-        made.append(Joint("Louvre end into its cleat", "board", rail.thickness_m, None, rails, 2 * 2))
+        made.append(ScrewedCrossing("Louvre end into its cleat", "board", rail.thickness_m, None, rails, 2 * 2))
     elif not lie.on_face and not bought_ends(spec, lie):
         # Between the posts a rail is screwed at a slant, short of the rail that comes from the other side.
         into_m = SLANT_REACH * timber.post.width_m
-        made.append(Joint("Rail end to post, at a slant", wants_for(rail), rail.thickness_m, into_m, rails, 2 * 2))
+        made.append(
+            ScrewedCrossing("Rail end to post, at a slant", wants_for(rail), rail.thickness_m, into_m, rails, 2 * 2)
+        )
     elif lie.on_face:
-        made.append(Joint("Rail end to post", wants_for(rail), rail.thickness_m, timber.post.thickness_m, rails, 2 * 2))
+        made.append(
+            ScrewedCrossing(
+                "Rail end to post", wants_for(rail), rail.thickness_m, timber.post.thickness_m, rails, 2 * 2
+            )
+        )
         for crossed, over in _over_posts(spec, out, parts).items():
             says = "Rail to the posts between its ends"
             made.append(
-                Joint(says, wants_for(rail), rail.thickness_m, timber.post.thickness_m, tuple(over), 2 * crossed)
+                ScrewedCrossing(
+                    says, wants_for(rail), rail.thickness_m, timber.post.thickness_m, tuple(over), 2 * crossed
+                )
             )
-    made.append(Joint("Cap to post", "board", board.thickness_m, None, of("", "cap"), 4))
-    made.append(Joint("Trim to boards", "board", board.thickness_m, board.thickness_m + rail_deep_m, of("", "trim"), 6))
-    made.append(Joint("Base board to post", "board", board.thickness_m, timber.post.thickness_m, of("/base/"), 4))
+    made.append(ScrewedCrossing("Cap to post", "board", board.thickness_m, None, of("", "cap"), 4))
+    made.append(
+        ScrewedCrossing(
+            "Trim to boards", "board", board.thickness_m, board.thickness_m + rail_deep_m, of("", "trim"), 6
+        )
+    )
+    made.append(
+        ScrewedCrossing("Base board to post", "board", board.thickness_m, timber.post.thickness_m, of("/base/"), 4)
+    )
     stiff = of("", "stiffener")
-    made.append(Joint("Stiffener to slats", "board", rail.thickness_m, rail.thickness_m, stiff, 2 * lie.count))
+    made.append(
+        ScrewedCrossing("Stiffener to slats", "board", rail.thickness_m, rail.thickness_m, stiff, 2 * lie.count)
+    )
     if timber.ply is not None:
         ply = timber.ply
         posts = [part for part in parts if part.role == "post" and part.item == ply.key]
@@ -68,7 +86,7 @@ def joints(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Joint]:
             pairs = (math.floor(part.length_m / spec.ply_screw_pitch_m) + 1) * (spec.plies_count - 1)
             places = tuple(part.places)
             # Each screw joins two plies; a place is a whole post, its plies counted by the part.
-            made.append(Joint("Plies of a post", "ply", ply.thickness_m, ply.thickness_m, places, 2 * pairs))
+            made.append(ScrewedCrossing("Plies of a post", "ply", ply.thickness_m, ply.thickness_m, places, 2 * pairs))
     return [joint for joint in made if joint.places]
 
 
@@ -100,7 +118,7 @@ def _over_posts(spec: FenceSpec, out: SetOut, parts: list[Part]) -> dict[int, li
     return found
 
 
-def fixings(case: FenceCase, crossings: Sequence[Joint], parts: list[Part]) -> list[Part]:
+def fixings(case: FenceCase, crossings: Sequence[ScrewedCrossing], parts: list[Part]) -> list[Part]:
     """Screws and staples with their counts; joints that no screw on sale suits have none, and a note says so."""
     spec = case.spec
     made = []
@@ -148,7 +166,7 @@ def _once(place: PartPlacement) -> PartPlacement:
 def notes(
     case: FenceCase,
     out: SetOut,
-    crossings: Sequence[Joint],
+    crossings: Sequence[ScrewedCrossing],
 ) -> list[str]:
     """Each kind of crossing in a sentence: the screw, how deep it holds, how far short of poking out; then what clashes."""
     spec, timber, tape = case.spec, case.timber, case.tape
