@@ -63,6 +63,15 @@ class JointGraphTest(unittest.TestCase):
                 )
             self.assertGreater(compared, 20, kind)
 
+    def test_nothing_takes_up_the_same_space(self) -> None:
+        """A roof's purlins and ring meet at the hips in planes of their own; fences and roofs have no two pieces in one place."""
+        for kind in ("fence", "pergola", "lean-to", "pavilion"):
+            for school in SCHOOLS:
+                for number, job in enumerate(ordinary(kind, school, many(6))):
+                    with self.subTest(kind=kind, school=school, number=number):
+                        shared = [joint.id for joint in joints(plan_structure(job, "s")) if joint.kind == "overlaps"]
+                        self.assertEqual(shared, [])
+
     def test_no_piece_stands_alone(self) -> None:
         for kind in ("fence", "deck", "pergola", "lean-to", "pavilion"):
             for school in SCHOOLS:

@@ -151,6 +151,9 @@ const papers = computed(() => [
     gap: 2px 8px;
     padding: 4px 12px;
   }
+  .names {
+    flex: 1 1 100%;
+  }
   .stake {
     width: 84px;
   }

@@ -101,16 +101,17 @@ def _top(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
 
 
 def _ring(g: Grouper, layout: PavilionLayout, named: str, z: float) -> None:
-    """Four pieces mitred round the ring's outside, their middle at a height."""
+    """Four pieces mitred round the ring's outside, their middle at a height: as long outside as the ring, inside by two less."""
     stick, mitre = layout.timber.ring, math.pi / 4
     for side in layout.sides:
+        length = side.top_m - stick.thickness_m
         cuts = (
-            Cut(end="start", kind="saw", at_m=0.0, mitre_rad=mitre, bevel_rad=0.0),
-            Cut(end="end", kind="saw", at_m=side.top_m, mitre_rad=-mitre, bevel_rad=0.0),
+            Cut(end="start", kind="saw", at_m=0.0, mitre_rad=-mitre, bevel_rad=0.0),
+            Cut(end="end", kind="saw", at_m=length, mitre_rad=mitre, bevel_rad=0.0),
         )
-        x, y = side.at(side.end_m, side.run_m + stick.thickness_m / 2)
+        x, y = side.at(side.end_m + stick.thickness_m / 2, side.run_m + stick.thickness_m / 2)
         place = PartPlacement(id=f"{named}/{side.name}", about=named, at=(x, y, z), along=(*side.along, 0.0), up=UP)
-        g.add("ring", stick, side.top_m, place, Sawn(cuts))
+        g.add("ring", stick, length, place, Sawn(cuts, side.top_m))
 
 
 def _raised(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
@@ -235,16 +236,34 @@ def _purlins(g: Grouper, spec: PavilionSpec, layout: PavilionLayout) -> None:
             begin, end = over_m(side, s)
             if end - begin < LEAST_PURLIN_M:
                 continue
+            out_m, cuts, slant_m = _at_hips(side, stick.width_m, stick.thickness_m, end - begin)
             place = PartPlacement(
                 id=f"{spec.id}/purlin/{side.name}/{number}",
                 about=f"{spec.id}/purlins",
-                at=_on(side, spec, layout, (begin, s, stick.width_m / 2)),
+                at=_on(side, spec, layout, (begin - out_m, s, stick.width_m / 2)),
                 along=level,
                 up=up,
             )
-            g.add("purlin", stick, end - begin, place)
+            length = end - begin + 2 * out_m
+            g.add("purlin", stick, length, place, Sawn(cuts, length + slant_m))
             crossings += max(2, round((end - begin) / spec.rafter_spacing_m) + 1)
     g.fix("rail screw", SCREWS_A_CROSSING * crossings, (0.0, 0.0, layout.peak_m), "screw")
+
+
+def _at_hips(side: RoofSide, deep_m: float, thick_m: float, level_m: float) -> tuple[float, tuple[Cut, ...], float]:
+    """A purlin's ends, cut plumb in the hips' planes, where it meets the neighbouring side's.
+
+    How far its middle line runs past the rafters' plane's line at either end, both cuts, and what they take of a stick besides.
+    Source: geometry: the hip runs `end_m` along the side while it climbs `run_m`; the purlin stands square to the slope.
+    """
+    skew, a = side.end_m / side.run_m, side.pitch_rad
+    up, across = skew * math.sin(a), skew * math.cos(a)
+    out_m = up * deep_m / 2
+    cuts = tuple(
+        Cut(end=end, kind="saw", at_m=at_m, mitre_rad=math.atan(way * across), bevel_rad=math.atan(way * up))  # type: ignore[arg-type]
+        for end, at_m, way in (("start", 0.0, -1.0), ("end", level_m + 2 * out_m, 1.0))
+    )
+    return out_m, cuts, up * deep_m + across * thick_m
 
 
 def _under_roof(strip: SheetStrip) -> tuple[float, float]:
