@@ -47,7 +47,11 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
         expect(side.get_by_label("Clock ahead of UTC")).to_have_count(0)
         expect(side).to_contain_text("America/Denver, UTC−6")
         # The sun of Denver at four in mid-July: 257 degrees by another library's almanac.
-        side.get_by_label("Hour").fill("16")
+        hour = side.get_by_role("slider", name="Hour")
+        hour.press("Home")
+        for _ in range(44):  # from five o'clock in quarters of an hour
+            hour.press("ArrowRight")
+        expect(hour).to_have_attribute("aria-valuenow", "16")
         expect(side).to_contain_text("from 257°")
         shade = page.locator(".share").text_content() or ""
         page.get_by_role("button", name="Area to check").focus()

@@ -16,6 +16,14 @@ function put(value: unknown): void {
     emit('update:modelValue', `${value.getFullYear()}-${two(value.getMonth() + 1)}-${two(value.getDate())}`)
   else if (value === null) emit('update:modelValue', '')
 }
+/** A day of the picker is a button: its own mark of being chosen belongs to cells of a grid alone. */
+const day = ({ context }: { context: { selected: boolean } }) => ({
+  'aria-selected': null,
+  role: 'button',
+  'aria-pressed': context.selected,
+})
+/** The month and year that they show are what they are called. */
+const PLAIN = { 'aria-label': null }
 </script>
 
 <template>
@@ -29,6 +37,8 @@ function put(value: unknown): void {
       show-icon
       icon-display="input"
       show-button-bar
+      :show-other-months="false"
+      :pt="{ day, selectMonth: PLAIN, selectYear: PLAIN }"
       size="small"
       fluid
       :disabled="disabled"

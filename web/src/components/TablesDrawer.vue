@@ -228,14 +228,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .grip {
   position: absolute;
   left: 50%;
-  top: -11px;
+  top: -24px; /* over the drawing's edge: no tab lies under it */
   transform: translateX(-50%);
   width: 62px;
   height: 24px;
   display: grid;
   place-items: center;
   border: 1px solid var(--line);
-  border-radius: 12px;
+  border-bottom: 0;
+  border-radius: 12px 12px 0 0;
   background: var(--paper);
   color: var(--ink-2);
   cursor: pointer;
