@@ -51,16 +51,28 @@ class TurnedTest(unittest.TestCase):
             self.assertAlmostEqual(heading(plan, "f/post/end"), degrees, places=6)
 
     def test_rails_between_end_on_its_slanted_face(self) -> None:
-        """By hand: its face is met 2.75 in / cos(half the turn) from its middle."""
+        """By hand: its face is met 2.75 in / cos(half the turn) from its middle, and more or less beside the line."""
         for degrees in (18.0, 60.0):
             square, split = (planned(bent(degrees, bend_posts=way), site(grounds=())) for way in ("square", "split"))
             total = [
                 sum(p.length_m * len(p.places) for p in plan.parts if p.role == "rail") for plan in (square, split)
             ]
-            # The bays on both sides of the bend.
-            self.assertAlmostEqual(
-                total[0] - total[1], 2 * HALF * (1 / math.cos(math.radians(degrees / 2)) - 1), delta=5e-4
+            # On both sides of the bend: where a line so far left of the run meets the post's face, turned so far from it.
+            first, last = (
+                next(
+                    place
+                    for part in square.parts
+                    if part.role == "rail"
+                    for place in part.places
+                    if test(place.along[1])
+                )
+                for test in (lambda y: abs(y) < 1e-6, lambda y: abs(y) > 1e-6)
             )
+            left, turn = first.at[1], math.atan2(last.along[1], last.along[0])
+            askew = math.remainder(turn, math.pi / 2)
+            turned = 2 * (HALF + left * math.sin(turn / 2)) / math.cos(turn / 2)
+            straight = (HALF + left * math.sin(askew)) / math.cos(askew) + HALF
+            self.assertAlmostEqual(total[0] - total[1], turned - straight, delta=5e-4)
 
     def test_it_bends_across_its_corners_by_a_sections_own_integral(self) -> None:
         """A square's modulus about a turned axis from its second moment and its farthest corner, summed over cells."""

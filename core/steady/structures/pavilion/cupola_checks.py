@@ -23,7 +23,9 @@ def raised_weight_n(layout: PavilionLayout) -> float:
     """Legs and second ring of a raised centre; its roof weighs as the rest does."""
     if layout.raised is None:
         return 0.0
-    rings = sum(side.long_m for side in layout.raised.sides) * line_weight(layout.timber.ring)
+    # Mitred pieces are by a thickness shorter in their middle than the ring outside.
+    rings = sum(side.long_m - layout.timber.ring.thickness_m for side in layout.raised.sides)
+    rings *= line_weight(layout.timber.ring)
     return 4 * layout.raised.leg_m * line_weight(layout.timber.leg) + rings
 
 
