@@ -1,6 +1,7 @@
 """The crew board: bars of work, a lead on two jobs at once, and ways out; counted by hand."""
 
 import unittest
+from dataclasses import replace
 from datetime import date
 
 from steady.jobs.crew_board import Bar, BoardJob, Sort, board
@@ -63,6 +64,16 @@ class BoardTest(unittest.TestCase):
         found = board([job("Ash", "Tam", bar(1, 5)), job("Birch", "Tam", bar(24, 2)), job("Elm", "")], MONDAY, 14)
         self.assertEqual([one.name for one in found.jobs], ["Ash"])
         self.assertEqual([one.name for one in found.waiting], ["Elm"])
+
+    def test_a_crew_that_works_on_saturdays(self) -> None:
+        """Twelve working days of three people for eight hours; a free Saturday is a day to move to; Sundays are off."""
+        six = [
+            replace(one, weekdays_off=(6,)) for one in (job("Ash", "Tam", bar(1, 5)), job("Birch", "Tam", bar(5, 1)))
+        ]
+        found = board(six, MONDAY, 14)
+        self.assertEqual([way.on for way in found.clashes[0].ways], ["2027-03-06"])
+        self.assertEqual(found.loads[0].capacity_h, 12 * 3 * 8)
+        self.assertEqual(found.off, ("2027-03-07", "2027-03-14"))
 
     def test_hours_beside_what_the_crew_has(self) -> None:
         # Three people for eight hours on the ten working days of two weeks: 240 h; half of a bar of four days lies inside.

@@ -6,11 +6,13 @@ from dataclasses import replace
 
 import manifold3d
 import numpy as np
+from steady.data.loader import keyed
 from steady.data.roles import role
 from steady.drawing.joints import Joint, joints
 from steady.jobs.document import plan_structure
 from steady.jobs.joint_rows import joint_rows
 from steady.plan.model import Part, Plan
+from steady.plan.results import unanswered
 from steady.units.show import Tape
 
 from tests.lane import many
@@ -95,6 +97,24 @@ class JointGraphTest(unittest.TestCase):
                             seen += 1
                             self.assertLessEqual({(piece, "start"), (piece, "end")}, met)
         self.assertGreater(seen, 40)
+
+    def test_a_joint_never_reads_better_than_what_is_open_about_it(self) -> None:
+        """Nobody typed a rating: hold-downs, hangers and ties wait for one, and no row of theirs passes outright."""
+        places = keyed("joint_places")
+        seen = 0
+        for kind in ("deck", "pergola", "lean-to", "pavilion"):
+            for school in SCHOOLS:
+                for job in ordinary(kind, school, many(4)):
+                    plan = plan_structure(job, "s")
+                    waits = {gap.key for gap in unanswered(plan)}
+                    for row in joint_rows(plan, Tape()):
+                        pair = row.id.rpartition(": ")[0]
+                        keys = places[pair].text["checks"].split(" | ") if pair in places else []
+                        if waits & set(keys) and not row.conflict:
+                            seen += 1
+                            self.assertIn(row.verdict, ("fail", "not_checked", "to_answer"), (row.place, keys))
+                            self.assertTrue(row.governed_by)
+        self.assertGreater(seen, 10)
 
     def test_a_gap_is_no_joint_and_shared_space_is_told(self) -> None:
         """A pergola's beams lifted off their posts by 20 mm, and let into them as deep."""

@@ -12,7 +12,7 @@ from collections.abc import Iterator
 from typing import Literal
 
 from steady.data.roles import role
-from steady.drawing.pieces import corners, halves, peaked
+from steady.drawing.pieces import corners, cross, halves, peaked
 from steady.plan.model import Id, Part, PartPlacement, Plan, Vec
 from steady.value_objects import value_object
 
@@ -24,6 +24,8 @@ CELL_M = 0.5
 """Pieces are looked for in cells of this size [own, speed alone]."""
 FACES = ((0, 1, 3, 2), (4, 6, 7, 5), (0, 4, 5, 1), (2, 3, 7, 6), (0, 2, 6, 4), (1, 5, 7, 3))
 """Corners of each face of a piece's solid: its start, its end, then its four sides, each seen from outside."""
+SIDE = 2
+"""The first of its sides among a piece's faces."""
 Where = Literal["start", "end", "side"]
 
 
@@ -122,7 +124,7 @@ def _row(part: Part, one: Part, place: PartPlacement) -> Iterator[_Solid]:
 
 
 def _face(ring: list[Vec], points: list[Vec]) -> tuple[Vec, tuple[Vec, ...]]:
-    normal = _unit(_cross(_sub(ring[2], ring[0]), _sub(ring[3], ring[1])))
+    normal = _unit(cross(_sub(ring[2], ring[0]), _sub(ring[3], ring[1])))
     middle = _mean(points)
     if _dot(normal, _sub(ring[0], middle)) < 0:
         normal = (-normal[0], -normal[1], -normal[2])
@@ -174,7 +176,7 @@ def _between(one: _Solid, other: _Solid) -> Iterator[Joint]:
 def _inside(one: _Solid, other: _Solid) -> Iterator[Joint]:
     """One in the other: no plane of either's faces, nor one along two of their edges, parts them by a gap or more."""
     axes = [normal for normal, _ in (*one.faces, *other.faces)]
-    axes += [_unit(_cross(a, b)) for a in _edges(one) for b in _edges(other) if _dot(c := _cross(a, b), c) > 1e-6]
+    axes += [_unit(cross(a, b)) for a in _edges(one) for b in _edges(other) if _dot(c := cross(a, b), c) > 1e-6]
     mine, theirs = ([p for _, ring in solid.faces for p in ring] for solid in (one, other))
     for axis in axes:
         a, b = [_dot(axis, p) for p in mine], [_dot(axis, p) for p in theirs]
@@ -186,8 +188,8 @@ def _inside(one: _Solid, other: _Solid) -> Iterator[Joint]:
     yield Joint(
         id=f"{one.id}|{other.id}",
         kind="notched" if one.notched or other.notched else "overlaps",
-        first=_end(one, 2, at),
-        second=_end(other, 2, at),
+        first=_end(one, SIDE, at),
+        second=_end(other, SIDE, at),
         contact=Contact(at=at, normal=(0.0, 0.0, 1.0), area_m2=(high[0] - low[0]) * (high[1] - low[1]), gap_m=0.0),
     )
 
@@ -215,7 +217,7 @@ def _kind(first: Where, second: Where, normal: Vec) -> Literal["rests", "butts",
 def _shared(normal: Vec, ring: tuple[Vec, ...], other: tuple[Vec, ...]) -> tuple[float, Vec]:
     """The area that two faces of one plane have in common, and its middle."""
     u = _unit(_sub(ring[1], ring[0]))
-    v = _cross(normal, u)
+    v = cross(normal, u)
     base = ring[0]
 
     def flat(points: tuple[Vec, ...]) -> list[tuple[float, float]]:
@@ -271,10 +273,6 @@ def _sub(a: Vec, b: Vec) -> Vec:
 
 def _dot(a: Vec, b: Vec) -> float:
     return a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
-
-
-def _cross(a: Vec, b: Vec) -> Vec:
-    return a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]
 
 
 def _unit(a: Vec) -> Vec:

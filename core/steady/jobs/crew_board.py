@@ -9,11 +9,12 @@ from collections.abc import Iterable, Sequence
 from datetime import date, datetime, time, timedelta
 from typing import Annotated, Literal
 
-from annotated_types import Ge, MaxLen
+from annotated_types import Ge
 
 from steady.jobs.document import JobDocument
 from steady.jobs.job_schedule import Calendar, TaskRow
 from steady.schedule.bookings import Booking, clashes
+from steady.schedule.settings import ISO
 from steady.value_objects import value_object
 
 Sort = Literal["dig", "pour", "frame", "finish", "visit"]
@@ -23,7 +24,6 @@ ORDER = ("dig", "pour", "frame", "finish", "visit")
 SEARCHED_DAYS = 60
 """How far ahead a free run of days is looked for [our own]."""
 MOST_WAYS = 3
-Iso = Annotated[str, MaxLen(10)]
 
 
 @value_object
@@ -39,16 +39,16 @@ class Bar:
     task: str
     sort: Sort
     what: str
-    first: Iso
-    last: Iso
-    days: tuple[Iso, ...]
+    first: ISO
+    last: ISO
+    days: tuple[ISO, ...]
     hours: Annotated[float, Ge(0)]
     held: str = ""
 
 
 @value_object
 class BoardJob:
-    """A job on the board. Without `starts_on` it waits for a day."""
+    """A job on the board. Without `starts_on` it waits for a day; `weekdays_off` count from Monday 0."""
 
     id: str
     name: str
@@ -56,8 +56,9 @@ class BoardJob:
     lead: str
     people: int
     day_h: float
-    starts_on: Iso
+    starts_on: ISO
     hours: float
+    weekdays_off: tuple[int, ...] = (5, 6)
     bars: tuple[Bar, ...] = ()
     problem: str = ""
 
@@ -69,7 +70,7 @@ class WayOut:
     job: str
     task: str
     says: str
-    on: Iso = ""
+    on: ISO = ""
     lead: str = ""
 
 
@@ -78,7 +79,7 @@ class BoardClash:
     """One lead on two jobs on one day."""
 
     lead: str
-    on: Iso
+    on: ISO
     jobs: tuple[str, ...]
     says: str
     ways: tuple[WayOut, ...]
@@ -96,10 +97,11 @@ class LeadLoad:
 
 @value_object
 class Board:
-    """So many days of all jobs. `waiting`: jobs without a day."""
+    """So many days of all jobs. `off`: those of the days on which no job is worked at; `waiting`: jobs without a day."""
 
-    first: Iso
-    days: tuple[Iso, ...]
+    first: ISO
+    days: tuple[ISO, ...]
+    off: tuple[ISO, ...]
     leads: tuple[str, ...]
     jobs: tuple[BoardJob, ...]
     waiting: tuple[BoardJob, ...]
@@ -123,6 +125,7 @@ def job_on_board(key: str, name: str, status: str, document: JobDocument, calend
         day_h=quote.day_h,
         starts_on=terms.starts_on,
         hours=calendar.hours if calendar is not None else 0.0,
+        weekdays_off=terms.weekdays_off,
         bars=_bars(calendar, quote.crew_count) if calendar is not None and terms.starts_on else (),
     )
 
@@ -139,9 +142,11 @@ def board(jobs: Iterable[BoardJob], first: date, count: int) -> Board:
     waiting = tuple(job for job in jobs if not job.bars)
     shown = tuple(job for job in laid if any(bar.last >= first.isoformat() and bar.first <= last for bar in job.bars))
     leads = tuple(sorted({job.lead for job in laid if job.lead}))
+    resting = set(range(7)).intersection(*(job.weekdays_off for job in shown or waiting))
     return Board(
         first=first.isoformat(),
         days=tuple(day.isoformat() for day in days),
+        off=tuple(day.isoformat() for day in days if day.weekday() in resting),
         leads=leads,
         jobs=shown,
         waiting=waiting,
@@ -240,7 +245,7 @@ def _ways(later: BoardJob, jobs: Sequence[BoardJob], leads: Sequence[str], on: s
     for k in range(1, SEARCHED_DAYS):
         day = start + timedelta(days=k)
         run = [(day + timedelta(days=j)).isoformat() for j in range(long)]
-        if day.weekday() < 5 and not busy[later.lead] & set(run):
+        if day.weekday() not in later.weekdays_off and not busy[later.lead] & set(run):
             says = f"Move {later.name} to {day:%a} {day:%b} {day.day}"
             ways.append(WayOut(job=later.id, task=bar.task, on=day.isoformat(), says=says))
             break
@@ -256,20 +261,22 @@ def _loads(jobs: Sequence[BoardJob], days: set[str]) -> tuple[LeadLoad, ...]:
     hours: dict[str, float] = {}
     people: dict[str, int] = {}
     day_h: dict[str, float] = {}
+    worked: dict[str, set[str]] = {}
     for job in jobs:
+        own = {on for on in days if date.fromisoformat(on).weekday() not in job.weekdays_off}
+        worked[job.lead] = worked.get(job.lead, set()) | own
         people[job.lead] = max(people.get(job.lead, 0), job.people)
         day_h[job.lead] = max(day_h.get(job.lead, 0.0), job.day_h)
         for bar in job.bars:
             inside = sum(on in days for on in bar.days)
             part = bar.hours * inside / max(1, len(bar.days))
             hours[job.lead] = hours.get(job.lead, 0.0) + part
-    working = sum(date.fromisoformat(on).weekday() < 5 for on in days)
     return tuple(
         LeadLoad(
             lead=lead,
             people=people[lead],
             hours=round(hours.get(lead, 0.0), 1),
-            capacity_h=round(working * people[lead] * day_h[lead], 1),
+            capacity_h=round(len(worked[lead]) * people[lead] * day_h[lead], 1),
         )
         for lead in sorted(people)
     )

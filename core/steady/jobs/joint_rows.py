@@ -7,8 +7,16 @@ from typing import Literal
 from steady.data.loader import keyed
 from steady.data.roles import role
 from steady.drawing.joints import Joint, joints
-from steady.plan.model import Check, Plan
-from steady.plan.results import check_title, governing_check, result
+from steady.plan.model import Plan
+from steady.plan.results import (
+    check_title,
+    gap_named,
+    governing_check,
+    result,
+    state_of_checks,
+    unanswered,
+    unchecked_items,
+)
 from steady.units.show import Tape
 from steady.units.units import IN
 from steady.value_objects import value_object
@@ -34,7 +42,8 @@ class JointRow:
         place: Both pieces, in words. `how`: how they meet.
         contact: The least and greatest area in common, in the crew's units.
         fixings: What is listed for them, each joint or in all.
-        verdict: Of the checks that speak of it; empty: none does. `governed_by`: the worst of them.
+        verdict: The state of the checks that speak of it, what is open among them; empty: none does.
+        governed_by: What decides that: a check, or what is missing.
         pieces: What is selected when it is picked: both pieces of the first such joint.
     """
 
@@ -52,7 +61,7 @@ class JointRow:
 
 
 def joint_rows(plan: Plan, tape: Tape) -> tuple[JointRow, ...]:
-    """Every different joint of a plan, what can't be built first, then by the number of joints."""
+    """Every different joint of a plan: shared space first, then what is most used, then by how many there are."""
     groups: dict[tuple[tuple[str, str], str], list[Joint]] = defaultdict(list)
     for joint in joints(plan):
         groups[joint.roles, joint.kind].append(joint)
@@ -66,19 +75,20 @@ def _row(
 ) -> JointRow:
     (one, other), kind = key
     known = keyed("joint_places").get(f"{one} - {other}")
-    checks = _checks(plan, known.text["checks"] if known else "")
-    worst = governing_check(checks)
+    keys = _keys(known.text["checks"]) if known else []
+    fixings = _keys(known.text["fixings"]) if known else []
+    use, governed_by = _governing(plan, keys)
     first = found[0]
     return JointRow(
-        id=f"{one} - {other} {kind}",
+        id=f"{one} - {other}: {kind}",
         place=_capital(f"{role(one).one} to {role(other).one}"),
         how=HOW[kind],
         count=len(found),
         contact="" if kind == WRONG else _area([joint.contact.area_m2 for joint in found], tape.system),
-        fixings=_fixings(plan, known.text["fixings"] if known else ""),
-        verdict=result(worst) if worst is not None else "",
-        use=worst.use if worst is not None else 0.0,
-        governed_by=check_title(worst, plan.school) if worst is not None else "",
+        fixings=_fixings(plan, fixings),
+        verdict=state_of_checks(plan, keys) or "",
+        use=use,
+        governed_by=governed_by,
         pieces=tuple(_about(abouts, end.piece) for end in (first.first, first.second)),
         conflict=kind == WRONG,
     )
@@ -93,19 +103,28 @@ def _about(abouts: dict[str, str], piece: str) -> str:
     return abouts.get(piece) or abouts.get(piece.rpartition("/")[0], piece)
 
 
-def _checks(plan: Plan, keys: str) -> list[Check]:
-    wanted = {key.strip() for key in keys.split("|")}
-    return [check for check in plan.checks if check.key in wanted]
+def _keys(cell: str) -> list[str]:
+    return [key.strip() for key in cell.split("|") if key.strip()]
 
 
-def _fixings(plan: Plan, keys: str) -> str:
+def _governing(plan: Plan, keys: Sequence[str]) -> tuple[float, str]:
+    """What decides the state of some checks: what is open about them, else the worst of them."""
+    gap = next((gap for gap in unanswered(plan) if gap.key in keys), None)
+    worst = governing_check([check for check in plan.checks if check.key in keys])
+    if gap is not None and (worst is None or result(worst) != "fail"):
+        return 0.0, f"{gap_named(gap, plan.school)}: {gap.reason}"
+    if worst is not None:
+        return worst.use, check_title(worst, plan.school)
+    chosen = next((gap for gap in unchecked_items(plan) if gap.key in keys), None)
+    return 0.0, gap_named(chosen, plan.school) if chosen is not None else ""
+
+
+def _fixings(plan: Plan, items: Sequence[str]) -> str:
     """What the list holds of each, in all: one sort of screw may serve joints of several sorts."""
-    found = []
-    for key in filter(None, (key.strip() for key in keys.split("|"))):
-        count = sum(part.count for part in plan.parts if part.item == key and part.length_m == 0)
-        if count:
-            found.append(f"{key} ({count} on the list)")
-    return ", ".join(found)
+    counts = {
+        item: sum(part.count for part in plan.parts if part.item == item and part.length_m == 0) for item in items
+    }
+    return ", ".join(f"{item} ({count} on the list)" for item, count in counts.items() if count)
 
 
 def _area(areas_m2: Sequence[float], system: Literal["imperial", "metric"]) -> str:

@@ -1,6 +1,7 @@
 """States and results, by keys: of one check, and of a whole plan; and the headline that says a plan's state in words."""
 
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
+from dataclasses import replace
 from typing import Literal
 
 from steady.data.checks import check_label
@@ -101,6 +102,18 @@ def state(plan: Plan) -> State:
     if "at_limit" in results:
         return "at_limit"
     return "pass_as_specified" if unchecked_items(plan) else "pass"
+
+
+def state_of_checks(plan: Plan, keys: Collection[str]) -> State | None:
+    """The state of what some checks speak of, by the same order as the whole plan's; None: no check of these, and no gap."""
+    checks = tuple(check for check in plan.checks if check.key in keys)
+    gaps = tuple(gap for gap in unchecked_items(plan) if gap.key in keys)
+    if not checks and not gaps:
+        return None
+    part = replace(plan, checks=checks, not_covered=gaps, conflicts=())
+    if not checks and not unanswered(part):
+        return "pass_by_practice" if presumed(part) else "pass_as_specified"
+    return state(part)
 
 
 def fails(checks: Iterable[Check]) -> bool:

@@ -18,7 +18,7 @@ from trellis_server.models import BoardDays, Job, Status
 from trellis_server.services import documents
 from trellis_server.services.cards import rules
 from trellis_server.services.inspections import held
-from trellis_server.services.jobs import Conflicted, Person, Saving, of_crews, save, state
+from trellis_server.services.jobs import Conflicted, Person, Saving, job_of, of_crews, save, state
 
 OVER = (Status.DONE, Status.ARCHIVED)
 AT_ONCE = 8
@@ -67,8 +67,6 @@ def book(person: Person, job_id: uuid.UUID, *, task: str, on: str, lead: str | N
         InvalidInputError: The task can't begin on that day, and what it waits for; no such task; a day that is none.
         Missing: There is no such job here.
     """
-    from trellis_server.services.jobs import job_of
-
     now = state(job_of(person, job_id))
     document = now.document
     terms = document.calendar

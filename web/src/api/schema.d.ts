@@ -2906,7 +2906,7 @@ export interface components {
         };
         /**
          * Board
-         * @description So many days of all jobs. `waiting`: jobs without a day.
+         * @description So many days of all jobs. `off`: those of the days on which no job is worked at; `waiting`: jobs without a day.
          */
         Board: {
             /** Clashes */
@@ -2921,6 +2921,8 @@ export interface components {
             leads: string[];
             /** Loads */
             loads: components["schemas"]["LeadLoad"][];
+            /** Off */
+            off: string[];
             /** Waiting */
             waiting: components["schemas"]["BoardJob"][];
         };
@@ -2951,7 +2953,7 @@ export interface components {
         };
         /**
          * BoardJob
-         * @description A job on the board. Without `starts_on` it waits for a day.
+         * @description A job on the board. Without `starts_on` it waits for a day; `weekdays_off` count from Monday 0.
          */
         BoardJob: {
             /**
@@ -2980,6 +2982,14 @@ export interface components {
             starts_on: string;
             /** Status */
             status: string;
+            /**
+             * Weekdays Off
+             * @default [
+             *       5,
+             *       6
+             *     ]
+             */
+            weekdays_off: number[];
         };
         /**
          * BookPrice
@@ -6501,7 +6511,8 @@ export interface components {
          *         place: Both pieces, in words. `how`: how they meet.
          *         contact: The least and greatest area in common, in the crew's units.
          *         fixings: What is listed for them, each joint or in all.
-         *         verdict: Of the checks that speak of it; empty: none does. `governed_by`: the worst of them.
+         *         verdict: The state of the checks that speak of it, what is open among them; empty: none does.
+         *         governed_by: What decides that: a check, or what is missing.
          *         pieces: What is selected when it is picked: both pieces of the first such joint.
          */
         JointRow: {

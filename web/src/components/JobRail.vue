@@ -17,7 +17,7 @@ import { type RouteLocationRaw, useRoute } from 'vue-router'
 import StateMark from '@/components/StateMark.vue'
 import { useStates } from '@/composables/useStates'
 import { kindIcon } from '@/kinds/icons'
-import { STRUCTURE_PAGES } from '@/logic/pages'
+import { PRICED_PAGES, STRUCTURE_PAGES } from '@/logic/pages'
 import { stateLabel } from '@/logic/states'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
@@ -29,9 +29,7 @@ const session = useSession()
 const route = useRoute()
 const { stateOf } = useStates()
 
-/** Pages that hold money, for those who may see it. */
-const PRICED = ['materials', 'estimate']
-const allowed = (page: string) => session.session?.sees_prices !== false || !PRICED.includes(page)
+const allowed = (page: string) => session.session?.sees_prices !== false || !PRICED_PAGES.includes(page)
 const BEFORE = [
   { page: 'overview', says: 'Overview', icon: LayoutDashboard },
   { page: 'site-plan', says: 'Site', icon: MapIcon },

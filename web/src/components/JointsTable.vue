@@ -58,12 +58,12 @@ const wrong = computed(() => rows.value.filter((row) => row.conflict).length)
       }}</Button></template
     >
     <template #verdict="{ row }">
-      <StateTag v-if="row.conflict" state="conflict" label="Does not fit" />
+      <StateTag v-if="row.conflict" state="conflict" label="Overlaps as drawn" />
       <StateTag v-else-if="row.verdict" :state="row.verdict" />
       <span v-else class="quiet">No check of its own</span>
     </template>
     <template #governed_by="{ row }">{{
-      row.verdict ? `${Math.round(row.use * 100)}%, ${row.governed_by}` : ''
+      row.use ? `${Math.round(row.use * 100)}%, ${row.governed_by}` : row.governed_by
     }}</template>
   </DataList>
 </template>

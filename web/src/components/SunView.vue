@@ -113,7 +113,6 @@ function nudge(event: KeyboardEvent): void {
 function ahead(typed: string): void {
   asked.value = { ...asked.value, utc_h: typed.trim() === '' ? null : Number(typed) }
 }
-const clock = (hour: number) => `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
 const percent = (share: number | null | undefined) =>
   share === null || share === undefined ? '' : `${Math.round(share * 100)} %`
 const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`

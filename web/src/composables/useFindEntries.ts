@@ -4,7 +4,7 @@ import { useRoute } from 'vue-router'
 import { api, ask } from '@/api/client'
 import type { JobCard } from '@/api/types'
 import type { Entry } from '@/logic/find'
-import { PAGES } from '@/logic/pages'
+import { PAGES, PRICED_PAGES } from '@/logic/pages'
 import { each } from '@/logic/settings'
 import { useJob } from '@/stores/job'
 import { useKinds } from '@/stores/kinds'
@@ -88,7 +88,7 @@ export function useFindEntries(open: Ref<boolean>) {
     })
   const pages = computed<Entry[]>(() => {
     const first = structures.value[0]?.spec.id
-    const priced = (name: string) => session.session?.sees_prices !== false || !['materials', 'estimate'].includes(name)
+    const priced = (name: string) => session.session?.sees_prices !== false || !PRICED_PAGES.includes(name)
     const details: Entry = {
       key: 'details',
       group: 'Page of the job',

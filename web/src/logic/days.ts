@@ -1,5 +1,9 @@
 /** Days as a crew counts them: what is today is what it is here, not in Greenwich. */
 
+/** Hours of the day as a clock shows them: 8.5 is 8:30. */
+export const clock = (hours: number) =>
+  `${Math.floor(hours + 1e-6)}:${String(Math.round((hours % 1) * 60) % 60).padStart(2, '0')}`
+
 const two = (number: number) => String(number).padStart(2, '0')
 
 /** The day of a moment here, as YYYY-MM-DD. */

@@ -29,3 +29,5 @@ export const PAGES: Record<string, string> = {
 }
 /** Pages of one structure: its bar stands over them, and its state speaks alone. */
 export const STRUCTURE_PAGES = ['design', 'gate', 'structure-materials', 'build']
+/** Pages that hold money, for those who may see it. */
+export const PRICED_PAGES = ['materials', 'estimate']

@@ -50,7 +50,7 @@ const days = computed(() =>
     return {
       on,
       says: `${at.toLocaleDateString(undefined, { weekday: 'short', timeZone: 'UTC' })} ${at.getUTCDate()}`,
-      off: [0, 6].includes(at.getUTCDay()),
+      off: board.value!.off.includes(on),
     }
   }),
 )

@@ -14,7 +14,7 @@ import NumberField from '@/components/NumberField.vue'
 import DayString from '@/components/calendar/DayString.vue'
 import OutsideForm from '@/components/calendar/OutsideForm.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
-import { today } from '@/logic/days'
+import { clock, today } from '@/logic/days'
 import { useJob } from '@/stores/job'
 
 /** The job on days: every structure's tasks in one order, what comes from outside, holds, weather; pulled by hand. */
@@ -53,8 +53,6 @@ const onDay = computed(() =>
     .sort((a, b) => a.span.at_h - b.span.at_h),
 )
 const dayRow = computed(() => data.value?.days.find((item) => item.on === day.value) ?? null)
-const clock = (hours: number) =>
-  `${Math.floor(hours + 1e-6)}:${String(Math.round((hours % 1) * 60) % 60).padStart(2, '0')}`
 const spoken = (when: string) =>
   new Date(`${when.slice(0, 10)}T12:00`).toLocaleDateString(undefined, {
     weekday: 'long',

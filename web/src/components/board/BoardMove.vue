@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import AutoComplete from 'primevue/autocomplete'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
+import Select from 'primevue/select'
 import { ref } from 'vue'
 import type { BoardBar, BoardJob } from '@/api/types'
 import DayField from '@/components/DayField.vue'
@@ -17,9 +17,6 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; move: [body: { on: string; lead: string | null }] }>()
 const on = ref(props.bar?.first ?? props.job.starts_on)
 const lead = ref(props.job.lead)
-const offered = ref<string[]>([])
-const look = (typed: string) =>
-  (offered.value = props.leads.filter((name) => name.toLowerCase().includes(typed.toLowerCase())))
 const was = props.bar?.first ?? props.job.starts_on
 const submit = () =>
   emit('move', { on: on.value === was ? '' : on.value, lead: lead.value === props.job.lead ? null : lead.value })
@@ -34,14 +31,13 @@ const submit = () =>
       </p>
       <DayField v-model="on" label="Begins on" />
       <label for="board-lead">Lead</label>
-      <AutoComplete
+      <Select
         v-model="lead"
-        input-id="board-lead"
-        :suggestions="offered"
-        dropdown
+        :options="leads"
+        editable
+        label-id="board-lead"
+        placeholder="A name, or choose one"
         fluid
-        :delay="80"
-        @complete="look($event.query)"
       />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div class="acts">

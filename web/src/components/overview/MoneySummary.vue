@@ -10,8 +10,8 @@ const rows = computed<[string, number][]>(() => {
   if (contract.value)
     return [
       ['Paid', contract.value.paid],
-      ['Invoiced, open', contract.value.invoiced - contract.value.paid],
-      ['Not invoiced yet', contract.value.total - contract.value.invoiced],
+      ['Invoiced, open', contract.value.unpaid],
+      ['Not invoiced yet', contract.value.to_invoice],
     ]
   const estimate = data.value?.estimate
   return estimate
@@ -33,10 +33,7 @@ const share = (part: number) =>
     </h2>
     <p v-if="!contract && !data.estimate" class="small">{{ data.estimate_why }}</p>
     <div v-if="contract" class="bar" aria-hidden="true">
-      <i :style="{ width: share(contract.paid) }" /><i
-        class="open"
-        :style="{ width: share(contract.invoiced - contract.paid) }"
-      />
+      <i :style="{ width: share(contract.paid) }" /><i class="open" :style="{ width: share(contract.unpaid) }" />
     </div>
     <dl>
       <template v-for="[says, value] in rows" :key="says">

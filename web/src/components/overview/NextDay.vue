@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
 import { useJobAnswer } from '@/composables/useJobAnswer'
-import { today } from '@/logic/days'
+import { clock, today } from '@/logic/days'
 import { useJob } from '@/stores/job'
 
 /** The next day with work on it, and what is done then. */
@@ -26,8 +26,6 @@ const worked = computed(() => tasks.value.filter(({ task }) => !task.hold))
 const spoken = computed(() =>
   new Date(`${day.value}T12:00`).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'short' }),
 )
-const clock = (hours: number) =>
-  `${Math.floor(hours + 1e-6)}:${String(Math.round((hours % 1) * 60) % 60).padStart(2, '0')}`
 </script>
 
 <template>
