@@ -2,7 +2,7 @@
 import DatePicker from 'primevue/datepicker'
 import { computed, useId } from 'vue'
 
-/** A day, picked or typed as year-month-day; it stands in the job as that text. */
+/** A day, typed as year-month-day or picked behind its button, which covers nothing while one types. */
 const props = withDefaults(
   defineProps<{ modelValue: string; label: string; hideLabel?: boolean; disabled?: boolean }>(),
   { hideLabel: false, disabled: false },
@@ -35,7 +35,7 @@ const PLAIN = { 'aria-label': null }
       date-format="yy-mm-dd"
       placeholder="yyyy-mm-dd"
       show-icon
-      icon-display="input"
+      :show-on-focus="false"
       show-button-bar
       :show-other-months="false"
       :pt="{ day, selectMonth: PLAIN, selectYear: PLAIN }"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Slider from 'primevue/slider'
+import { clock } from '@/logic/days'
 import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
