@@ -6,10 +6,12 @@ from collections import defaultdict
 from unittest import mock
 
 from steady.design_codes.base import Rulebook
+from steady.design_codes.requests import PostInput
 from steady.drawing.pieces import corners
 from steady.jobs.document import JobDocument, plan_structure
 from steady.plan.model import Part, Plan
 from steady.structures.canopy.loads import CanopyLoads
+from steady.structures.deck.checks import posts
 
 from tests.lane import many
 from tests.typed_lines import ordinary
@@ -100,4 +102,29 @@ class AreaTest(unittest.TestCase):
                     for area in self.areas(found, "_rafters>spread"):
                         self.assertLess(area, quarter / 2)
                     seen += 1
+        self.assertGreater(seen, 0)
+
+    def test_decks(self) -> None:
+        """The post table's column: what comes down over the load on a square metre, by levers of the whole deck."""
+        seen = 0
+        for number, job in enumerate(ordinary("deck", "us", many(60), stairs=False)):
+            with mock.patch.object(posts, "PostInput", wraps=PostInput) as asks:
+                plan = plan_structure(job, "s")
+            lines = sorted({round(place.at[1], 2) for part in parts_of(plan, "post") for place in part.places})
+            joist = parts_of(plan, "joist")[0]
+            near, far = (f([c[1] for c in corners(joist, joist.places[0])]) for f in (min, max))
+            if len(lines) != 1 or not asks.called:
+                continue
+            with self.subTest(number=number):
+                beam = parts_of(plan, "beam")
+                reach = [c[0] for part in beam for place in part.places for c in corners(part, place)]
+                middle = (near + far) / 2
+                held = near if abs(lines[0] - far) < abs(lines[0] - near) else far
+                carries = (max(reach) - min(reach)) * (far - near) * abs(middle - held) / abs(lines[0] - held)
+                areas = [call.kwargs["area_m2"] for call in asks.call_args_list]
+                count = sum(len(part.places) for part in parts_of(plan, "post"))
+                # Alike posts are asked for once; one in the middle of three carries more than its third.
+                self.assertGreaterEqual(max(areas), 0.99 * carries / count)
+                self.assertLessEqual(max(areas), 1.1 * carries * (0.5 if count == 2 else 0.75))
+                seen += 1
         self.assertGreater(seen, 0)

@@ -126,6 +126,14 @@ class RoofFrame:
             return (post.line,)
         return post.line, 4 if post.x_m == xs[0] else 3
 
+    def end_beam_n(self, post: RoofPost) -> float:
+        """Weight of the beam across that lies on a corner post beside its own line's (N): half of the bay next to it."""
+        if len(self.beams_over(post)) < 2:
+            return 0.0
+        end = self.end_beam_x_m(post)
+        bays = 1 + sum(one.line > len(self.lines_m) and self.end_beam_x_m(one) == end for one in self.posts)
+        return line_weight(self.beam, self.plies) * (self.lines_m[-1] - self.lines_m[0]) / bays / 2
+
     def end_beam_x_m(self, post: RoofPost) -> float:
         """Middle of the beam at the end where a post stands, on a roof with beams on all four sides."""
         inset_m = self.lines_m[0]

@@ -176,8 +176,8 @@ def down_in_wind(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: Roo
 
 def _lasting_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> float:
     """Lasting load alone on a post, at the school's design level."""
-    even = factors_of(book).dead * (loads.dead_pa * frame.width_of(post) + line_weight(frame.beam, frame.plies))
-    return even * frame.share_m(post)
+    even = loads.dead_pa * frame.width_of(post) + line_weight(frame.beam, frame.plies)
+    return factors_of(book).dead * (even * frame.share_m(post) + frame.end_beam_n(post))
 
 
 def lift_n(book: Rulebook, frame: RoofFrame, loads: CanopyLoads, post: RoofPost) -> tuple[float, float, float]:
