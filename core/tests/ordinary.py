@@ -11,7 +11,8 @@ from steady.ground.site import Ground, Site
 from steady.plan.model import Plan
 from steady.structures.deck.designs.candidates import localized as deck_at_home
 from steady.structures.deck.spec.deck import StairDesign
-from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight, Style
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.infill_traits import Style
 from steady.structures.fence.spec.localise import localized
 from steady.structures.fence.spec.presets import closed_with
 from steady.units.show import Tape

@@ -8,8 +8,8 @@ from typing import Any, get_args
 from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.structures.fence.spec.feet import FootKind
-from steady.structures.fence.spec.fence import Infill
-from steady.structures.fence.text.client import FEET, STYLES
+from steady.structures.fence.spec.infill_traits import TRAITS, Style
+from steady.structures.fence.text.client import FEET
 from steady.structures.registry import KINDS, kind_called
 from steady.structures.structure_type import DesignInput, NewStructureRequest
 from steady.units.show import Tape
@@ -79,8 +79,8 @@ class ClientTest(unittest.TestCase):
 
     def test_every_foot_and_infill_has_words(self) -> None:
         self.assertEqual(set(FEET), set(get_args(FootKind)))
-        styles = get_args(next(f.type for f in fields(Infill) if f.name == "style")) or STYLES
-        self.assertEqual(set(STYLES), set(styles))
+        self.assertEqual(set(TRAITS), set(get_args(Style)))
+        self.assertTrue(all(one.noun.startswith("fence ") for one in TRAITS.values()))
 
     def test_a_gap_left_open_hangs_no_gate(self) -> None:
         spec = kind_called("fence").typed(NewStructureRequest(text=LINES["fence"][0], id="s", bare="ft", school="us"))

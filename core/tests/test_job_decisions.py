@@ -20,7 +20,8 @@ from steady.jobs.member_options import choose
 from steady.plan.model import Plan
 from steady.schedule.weather_limits import Day, answer
 from steady.structures.fence.layout.obstruction import reroute_around
-from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, NoDig, Straight, Style
+from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, NoDig, Straight
+from steady.structures.fence.spec.infill_traits import Style
 from steady.structures.fence.spec.presets import closed_with, preset
 from steady.structures.fence.text.appearance import held, look_of, see_through
 from steady.takeoff.bill import bill, cuts

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Iterator
 from dataclasses import fields, replace
-from typing import Any, get_args
+from typing import Any
 
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle, Plan
@@ -14,7 +14,8 @@ from steady.structures.fence.designs.wind_rating import wind_rating
 from steady.structures.fence.layout.obstruction import reroute_around
 from steady.structures.fence.plan import first_checks, plan_fence
 from steady.structures.fence.settings import SETTINGS
-from steady.structures.fence.spec.fence import FenceSpec, Style, hold_post
+from steady.structures.fence.spec.fence import FenceSpec, hold_post
+from steady.structures.fence.spec.infill_traits import TRAITS
 from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.localise import localized
 from steady.structures.fence.spec.plain_entry import PLAIN
@@ -212,9 +213,10 @@ def close_with(spec: FenceSpec, value: str) -> FenceSpec:
     Raises:
         InvalidInputError: No such way.
     """
-    if value not in get_args(Style):
-        raise InvalidInputError("value", f"Choose one of {', '.join(get_args(Style))}")
-    return closed_with(spec, value)  # type: ignore[arg-type]
+    style = next((key for key in TRAITS if key == value), None)
+    if style is None:
+        raise InvalidInputError("value", f"Choose one of {', '.join(TRAITS)}")
+    return closed_with(spec, style)
 
 
 def strength(case: DesignInput, plan: Plan) -> WindRating | None:

@@ -15,6 +15,7 @@ from steady.structures.fence.checks.findings import FenceCheckCollector, FixedFi
 from steady.structures.fence.checks.rails import bears_bay
 from steady.structures.fence.checks.stability import own_weight
 from steady.structures.fence.checks.wind import wind_on
+from steady.structures.fence.infills.table import infill_of
 from steady.structures.fence.layout import infill
 from steady.structures.fence.layout.boards import boards
 from steady.structures.fence.layout.corners import cornered, turned_notes
@@ -185,10 +186,10 @@ def _bays(spec: FenceSpec, out: SetOut, marks: list[Mark]) -> list[Bay]:
 def _wood(case: FenceCase, runs: list[BoardStretch]) -> Iterator[MeasurementTarget]:
     """What is measured of the boards: how wet they were laid, the gap between them, how dry they are before a coat."""
     spec = case.spec
-    if spec.infill.style in infill.BOARDED and runs:
+    if spec.infill.traits.boarded and runs:
         yield moisture_target(spec.boards_id, spec.boards_moisture, replans="hold")
-    if spec.infill.style == "even gaps" and runs:
-        yield gap_target(spec.boards_id, through.widest_gap_m(case, runs))
+    if spec.infill.traits.evened and runs:
+        yield gap_target(spec.boards_id, infill_of(spec).gap(case, runs)[0])
     if spec.finish.kind != "none":
         yield coat_target(f"{spec.id}/finish")
 
@@ -208,7 +209,7 @@ def _latch(hanging: gates.Hanging, tape: Tape) -> MeasurementTarget:
 
 
 def _refuse(spec: FenceSpec) -> None:
-    if spec.infill.style in infill.BOARDED and 2 * spec.rail_inset_m >= spec.height_m:
+    if spec.infill.traits.boarded and 2 * spec.rail_inset_m >= spec.height_m:
         raise InvalidInputError("rail_inset_m", "The rails would meet: set them nearer to the boards' ends")
     if spec.built_on is Basis.PRACTICE and spec.practice is None:
         raise InvalidInputError("practice", "Building on practice needs the detail and the name of whoever accepts it")

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
-import Select from 'primevue/select'
-import { ref } from 'vue'
+import InputText from 'primevue/inputtext'
+import { computed, ref } from 'vue'
 import type { BoardBar, BoardJob } from '@/api/types'
 import DayField from '@/components/DayField.vue'
 
@@ -17,6 +17,7 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; move: [body: { on: string; lead: string | null }] }>()
 const on = ref(props.bar?.first ?? props.job.starts_on)
 const lead = ref(props.job.lead)
+const others = computed(() => props.leads.filter((name) => name && name !== lead.value))
 const was = props.bar?.first ?? props.job.starts_on
 const submit = () =>
   emit('move', { on: on.value === was ? '' : on.value, lead: lead.value === props.job.lead ? null : lead.value })
@@ -31,14 +32,12 @@ const submit = () =>
       </p>
       <DayField v-model="on" label="Begins on" />
       <label for="board-lead">Lead</label>
-      <Select
-        v-model="lead"
-        :options="leads"
-        editable
-        label-id="board-lead"
-        placeholder="A name, or choose one"
-        fluid
-      />
+      <InputText id="board-lead" v-model="lead" placeholder="A name" autocomplete="off" fluid />
+      <div v-if="others.length" class="acts" role="group" aria-label="Leads of these jobs">
+        <Button v-for="name in others" :key="name" size="small" severity="secondary" text @click="lead = name">{{
+          name
+        }}</Button>
+      </div>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div class="acts">
         <Button type="submit" :disabled="busy">Move</Button>

@@ -5,9 +5,8 @@ import math
 
 from steady.ground.profile import Profile
 from steady.layout.drying import shrinkage_m
-from steady.layout.infill import between_end_gaps
 from steady.layout.slopes import PanelGaps, stepped_bays
-from steady.structures.fence.layout.infill import WIRED, screen
+from steady.structures.fence.infills.table import infill_of
 from steady.structures.fence.layout.line import BoardStretch
 from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
@@ -42,7 +41,7 @@ def drying_notes(
 ) -> list[str]:
     """What wet boards do when they dry: the gap that butted ones open, the gap that spaced ones end with."""
     spec, timber, tape = case.spec, case.timber, case.tape
-    if spec.infill.style not in ("butted", "even gaps") or not runs:
+    if not (spec.infill.traits.butted or spec.infill.traits.evened) or not runs:
         return []
     shrinks = shrinks_m(case)
     if shrinks is None:
@@ -53,22 +52,10 @@ def drying_notes(
             f"Laid as dry as it ends ({100 * spec.boards_moisture:.0f} %), {board} swells in the wet: leave it a gap"
         ]
     says = f"Laid at {100 * spec.boards_moisture:.0f} %, {board} dries about {tape.length(shrinks)} narrower"
-    if spec.infill.style == "butted":
+    if spec.infill.traits.butted:
         return [f"{says}: butted boards open to that gap. Lap them where nothing may be seen"]
-    gap_m = widest_gap_m(case, runs)
+    gap_m, _ = infill_of(spec).gap(case, runs)
     return [f"{says}: gaps of {tape.length(gap_m)} end at {tape.length(gap_m + shrinks)}"]
-
-
-def widest_gap_m(
-    case: FenceCase,
-    runs: list[BoardStretch],
-) -> float:
-    """The widest gap between boards with even gaps, as laid (m)."""
-    board_m = case.timber.board.width_m
-    lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * board_m]
-    return max(
-        (between_end_gaps(run_m, board_m, case.spec.infill.gap_most_m, 0.0)[1] for run_m in lengths), default=0.0
-    )
 
 
 def gaps_between(
@@ -76,18 +63,14 @@ def gaps_between(
     runs: list[BoardStretch],
 ) -> list[str]:
     """Gaps between pieces that let through whom the fence is to keep, when the wood has dried."""
-    spec, timber, tape = case.spec, case.timber, case.tape
+    spec, tape = case.spec, case.tape
     most_m = BETWEEN_M[spec.keeps]
-    gap_m, what = 0.0, "gap between boards"
-    if spec.infill.style == "even gaps":
-        gap_m = widest_gap_m(case, runs) + (shrinks_m(case) or 0.0)
-    elif spec.infill.style == "slats":
-        gap_m, what = screen(spec, timber.rail).cut_m, "gap between slats"
-    elif spec.infill.style in WIRED:
-        gap_m, what = spec.infill.mesh_m, "opening of the wire"
+    gap_m, what = infill_of(spec).gap(case, runs)
+    shrinks = (shrinks_m(case) or 0.0) if spec.infill.traits.evened else 0.0
+    gap_m += shrinks
     if gap_m < most_m - 1e-9:
         return []
-    dried = " when the boards have dried" if spec.infill.style == "even gaps" and shrinks_m(case) else ""
+    dried = " when the boards have dried" if shrinks else ""
     return [
         f"The {what} comes to {tape.length(gap_m)}{dried}: {spec.keeps} gets through from {tape.length(most_m)} on. Closer "
         "pieces would help"
@@ -162,7 +145,7 @@ def gaps_below(case: FenceCase, out: SetOut) -> list[str]:
         gap_m = _open_m(case, bay)
         if spec.infill.base == "scribed":
             gap_m = spec.gap_m
-        elif bay.line_m is not None and spec.infill.style not in (*WIRED, "slats", "louvres", "bought panels"):
+        elif bay.line_m is not None and spec.infill.traits.boarded:
             steepest = max(abs(g) for g in _grades(bay, case.ground))
             gap_m = spec.gap_m + steepest * timber.board.width_m
         if spec.infill.base == "base boards":

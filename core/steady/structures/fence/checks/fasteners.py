@@ -12,7 +12,7 @@ from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import Alike
 from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind
 from steady.structures.fence.checks.joints import HOLDS_M, SAME_M, Picked, bought_ends, joints_of_rails, pick, screw_m
-from steady.structures.fence.layout.infill import BOARDED, rows
+from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.stations import LineBay
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import WITHIN, outdoors
@@ -41,7 +41,7 @@ class FastenerChecks:
         """Boards, their screws and the rails' ends of one bay, under the worst of its wind."""
         about = f"{self.spec.id}/bay/{bay.id}"
         pressure_pa = max((p for _, p in gather(self.loads.zones, bay.start.station_m, bay.end.station_m)), default=0.0)
-        if not pressure_pa > 0 or not self.lie.count or self.spec.infill.style == "bought panels":
+        if not pressure_pa > 0 or not self.lie.count or self.spec.infill.traits.made:
             return
         key = (pressure_pa, round(bay.width_m, 9), bay.lift_out)
         if key in self._alike:
@@ -52,7 +52,7 @@ class FastenerChecks:
         self._alike[key] = self.found.since(mark)
 
     def _bay(self, bay: LineBay, about: str, pressure_pa: float) -> None:
-        if self.spec.infill.style in BOARDED:
+        if self.spec.infill.traits.boarded:
             self._board(about, pressure_pa)
             self._screws(about, "board_fasteners.withdrawal", self._board_pull(pressure_pa), self.board, pulled=True)
         if bought_ends(self.spec, self.lie) and not bay.lift_out:

@@ -8,7 +8,6 @@ from steady.design_codes.results import si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.loads.tributary import gather
 from steady.structures.fence.checks.findings import LineWind
-from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import GateOpening
@@ -93,7 +92,7 @@ def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: Lin
         post_n_m2=stiffness,
         own_limits=spec.own_limits,
         wind_pa=wind_pa,
-        wired=spec.infill.style in WIRED and timber.stock is not None,
+        wired=spec.infill.traits.wired and timber.stock is not None,
         sag_ratio=case.yard.sag_ratio,
     )
     made = []

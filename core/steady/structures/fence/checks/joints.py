@@ -5,7 +5,8 @@ import math
 from steady.catalog.items import SectionItem
 from steady.data.loader import keyed
 from steady.plan.model import PartPlacement
-from steady.structures.fence.layout.infill import InfillRows, rows
+from steady.structures.fence.infills.option import InfillRows
+from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.units.units import MM

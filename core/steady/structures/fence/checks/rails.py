@@ -15,7 +15,7 @@ from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import More
 from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind, gap
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
-from steady.structures.fence.layout.infill import WIRED, rows
+from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.stations import LineBay
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import WITHIN, outdoors
@@ -40,7 +40,7 @@ class RailChecks:
         self._alike: dict[Hashable, list[_Row]] = collector.alike.rails
         self._fresh: list[_Row] = []
         rail = timber.rail
-        slats = spec.infill.style in ("slats", "louvres")
+        slats = spec.infill.traits.level
         lie = rows(spec, rail)
         self.count = lie.count
         flat = not lie.upright and lie.tilt_rad is None
@@ -88,16 +88,16 @@ class RailChecks:
         thin = slats and rail.thickness_m < SLAT_M
         self.slat = rail if self.refused is not None and thin else None
         self.post_m = timber.post.width_m
-        self.noun = {"slats": "slat", "louvres": "louver"}.get(spec.infill.style, "rail")
+        self.noun = spec.infill.traits.stick
         self.heights_m = [lie.first_m + k * lie.step_m for k in range(lie.count)]
         ends_m = lie.first_m + lie.step_m / 2
         self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / max(1, lie.count)
-        self.person_share = 1.0 if slats or spec.infill.style in WIRED else top_share(self.heights_m, spec.height_m)
+        self.person_share = 1.0 if slats or spec.infill.traits.wired else top_share(self.heights_m, spec.height_m)
 
     def calculate(self, bay: LineBay) -> None:
         """The worst rail of one bay."""
         about = f"{self.spec.id}/bay/{bay.id}"
-        if self.spec.infill.style == "bought panels":
+        if self.spec.infill.traits.made:
             self.found.not_covered.append(
                 UncheckedItem(
                     key="panel.manufacturer_rating",
@@ -369,9 +369,8 @@ GROWS_KG_PER_M2 = {"nothing": 0.0, "light climbers": 5.0, "heavy climbers": 20.0
 def _hung_kg_per_m2(case: FenceCase) -> float:
     """What hangs on the rails: boards, lapped ones as two layers, or wire; and what climbs them."""
     spec, timber = case.spec, case.timber
-    layers = {"board on board": 2, "both faces": 2, "butted": 1, "even gaps": 1}.get(spec.infill.style, 0)
-    kg = layers * timber.board.density_kg_per_m3 * timber.board.thickness_m
-    if timber.stock is not None and spec.infill.style != "bought panels":
+    kg = spec.infill.traits.board_layers * timber.board.density_kg_per_m3 * timber.board.thickness_m
+    if timber.stock is not None and not spec.infill.traits.made:
         kg += timber.stock.density_kg_per_m3 * timber.stock.thickness_m
     return kg + GROWS_KG_PER_M2[spec.infill.grows]
 

@@ -11,7 +11,7 @@ from steady.plan.results import check_title, gap_named, governing, result, state
 from steady.structures.fence.checks.foundations import foot_ways
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.feet import FootKind
-from steady.structures.fence.spec.fence import Style
+from steady.structures.fence.spec.infill_traits import TRAITS
 from steady.structures.fence.spec.presets import closed_with
 from steady.structures.manufacturer_ratings import apply_ratings
 from steady.structures.option import Change, Choice
@@ -19,7 +19,6 @@ from steady.structures.structure_type import DesignInput
 from steady.units.show import Tape
 
 BAYS = ("fewest posts", "equal", "nudged")
-STYLES: tuple[Style, ...] = get_args(Style)
 CLOSES = ("infill", "bays", "rail_laid")
 FEET = get_args(FootKind)
 
@@ -37,7 +36,7 @@ def ways(case: DesignInput) -> Iterator[Choice]:
             spec.bays == name,
             case,
         )
-    for style in STYLES:
+    for style in TRAITS:
         made = closed_with(spec, style)
         change = tuple(
             (field, getattr(made, field)) for field in CLOSES if getattr(made, field) != getattr(spec, field)
@@ -67,7 +66,8 @@ def _choice(
     case: DesignInput,
 ) -> Choice:
     tape = case.tape
-    lasts = foot_ways()[name].durability if group == "feet" else LASTS.get(name, "")
+    lasting: dict[str, str] = {key: one.lasts for key, one in TRAITS.items()} if group == "styles" else {}
+    lasts = foot_ways()[name].durability if group == "feet" else lasting.get(name, "")
     try:
         made = apply_ratings(plan_fence(case.of(replace(case.spec, **dict(change)))), case.spec.ratings)
     except InvalidInputError as error:
@@ -95,20 +95,6 @@ def _choice(
         chosen=chosen,
         lasts=lasts,
     )
-
-
-LASTS = {
-    "butted": "Boards shrink to a gap; no air, so wet longest at the rails",
-    "even gaps": "Dries well; boards are changed one by one",
-    "board on board": "Wet between the laps; two layers to look after",
-    "both faces": "Air on both sides of every board",
-    "slats": "Dries well; thin slats bow over long bays",
-    "louvres": "Water lies on flat blades: slope them, finish the upper edges",
-    "bought panels": "As long as its maker says; changed whole",
-    "stock panels": "Galvanised wire outlasts the posts",
-    "wire mesh": "Galvanised; strained again every few years",
-}
-"""How a style stands up to the years [common practice]."""
 
 
 def _stands(made: Plan, tape: Tape) -> str:

@@ -11,7 +11,6 @@ from steady.structures.structure_type import DesignInput
 from steady.units.units import FT
 
 Change = tuple[tuple[str, object], ...]
-BOARDED = ("butted", "even gaps", "board on board")
 BAYS_M = tuple(feet * FT for feet in (8, 7, 6, 5, 4))
 
 
@@ -35,13 +34,16 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
         if item.role == "rail" and item.species == rail_species and item.schools == home
     ]
     bays = sorted({spec.bay_max_m, *(bay for bay in BAYS_M if bay < spec.bay_max_m)}, reverse=True)
+    traits = spec.infill.traits
+    layouts = ("on edge", "flat") if traits.boarded and not traits.two_faced else (spec.rail_laid,)
+    counts = (spec.rails_count,) if traits.level else (2, 3)
     for post in posts:
         wider = [auger for auger in AUGERS_M if hole_width_m(post.width_m) + 1e-9 < auger <= 5 * post.width_m]
         widths = [None, *wider[:1]]
         for bay_m in bays:
             for rail in rails:
-                for layout in ("on edge", "flat") if spec.infill.style in BOARDED else (spec.rail_laid,):
-                    for count in (2, 3) if spec.infill.style != "slats" else (spec.rails_count,):
+                for layout in layouts:
+                    for count in counts:
                         for width_m in widths:
                             wish: dict[str, object] = {
                                 "post": post.key,

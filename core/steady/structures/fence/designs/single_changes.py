@@ -7,7 +7,6 @@ from dataclasses import replace
 from steady.catalog.items import SectionItem, same_wood, stick
 from steady.footings.depth import AUGERS_M, hole_width_m
 from steady.plan.model import Basis
-from steady.structures.fence.layout.infill import BOARDED
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.structure_type import DesignInput
 from steady.units.units import FT
@@ -50,7 +49,7 @@ def singles(case: DesignInput) -> Iterator[tuple[str, Change]]:
             deeper = replace(spec.practice, embedment_m=spec.practice.embedment_m + step_m)
             yield f"holes {tape.length(step_m)} deeper", (("practice", deeper),)
         yield "holes as deep as calculated", (("built_on", Basis.CALCULATED),)
-    if spec.infill.style == "butted":
+    if spec.infill.traits.butted:
         open_faced = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[line.metric])
         yield f"gaps of {tape.length(GAPS_M[line.metric])} between boards", (("infill", open_faced),)
     yield from _returns(case)
@@ -63,12 +62,12 @@ def _next(now: SectionItem, role: str) -> list[SectionItem]:
 
 
 def _rails(spec: FenceSpec) -> Iterator[tuple[str, Change]]:
-    if spec.infill.style not in BOARDED:
+    if not spec.infill.traits.boarded:
         return
     rail = stick(spec.rail, "rail", "rail")
     if spec.rails_count < 4:
         yield f"{spec.rails_count + 1} rails", (("rails_count", spec.rails_count + 1),)
-    if spec.infill.style != "both faces":
+    if not spec.infill.traits.two_faced:
         other = "flat" if spec.rail_laid == "on edge" else "on edge"
         yield f"rails {other}", (("rail_laid", other),)
         for bigger in _next(rail, "rail"):

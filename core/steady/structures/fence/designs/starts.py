@@ -15,7 +15,7 @@ from steady.plan.model import Basis, Check, Plan
 from steady.plan.results import buildable, check_title, fails, governing_check, unchecked_items
 from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
 from steady.structures.fence.designs.single_changes import GAPS_M
-from steady.structures.fence.layout.infill import BOARDED, rows
+from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
@@ -89,7 +89,7 @@ def habit_of(spec: FenceSpec, plan: Plan) -> CrewHabit:
 
 def as_crew(spec: FenceSpec, habit: CrewHabit, accepted_by: str = NOBODY) -> FenceSpec:
     """The fence as the crew usually builds it; its checks say what they say, and a name signs it without making it pass."""
-    boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
+    boarded = spec.infill.traits.boarded and not spec.infill.traits.two_faced
     rails: dict[str, object] = (
         {"rail": habit.rail, "rails_count": habit.rails_count, "rail_laid": habit.rail_laid} if boarded else {}
     )
@@ -125,7 +125,7 @@ def usual_here(case: DesignInput, accepted_by: str = NOBODY) -> FenceSpec:
     step_m = spec.depth_step_m
     post = sticks()[row.text["post"]]
     deep_m = rounded_up_m(max(row.number("embedment_m"), typical_embedment_m(top_m), case.site.frost_m), step_m)
-    boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
+    boarded = spec.infill.traits.boarded and not spec.infill.traits.two_faced
     rails = (
         {"rail": row.text["rail"], "rails_count": int(row.text["rails"]), "rail_laid": row.text["laid"]}
         if boarded
@@ -189,7 +189,7 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
             _lightest_rails(look, chosen, rails)
     found = look.found
     _augers_and_runs(look, spec)
-    if found.spec is None and spec.infill.style == "butted":
+    if found.spec is None and spec.infill.traits.butted:
         # What the client looks at is changed only where nothing passes closed.
         metric = sticks()[spec.post].metric if spec.post in sticks() else case.book.metric
         gaps_m = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[metric])
@@ -290,7 +290,7 @@ class _Looking:
         lie = rows(spec, case.timber.rail)
         end, board = joints_of_rails(case)
         wanted = [] if bought_ends(spec, lie) or not lie.count else [end]
-        wanted += [board] if spec.infill.style in BOARDED else []
+        wanted += [board] if spec.infill.traits.boarded else []
         return sum(pick(joint, stainless=spec.weather == "ice and salt").item is None for joint in wanted)
 
     def keep(self, spec: FenceSpec, trial: Plan, price: float) -> None:
@@ -362,7 +362,7 @@ def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
     found, base = look.found, look.base
     tries: list[Change] = [{}, {"hole_width_m": None}]
     tries += [{"hole_width_m": auger} for auger in _augers(found.spec or base)]
-    boarded_on_face = (found.spec or base).rail_laid == "on edge" and spec.infill.style in BOARDED
+    boarded_on_face = (found.spec or base).rail_laid == "on edge" and spec.infill.traits.boarded
     tries += [{"rail_bays": many} for many in (2, 3) if boarded_on_face and many != spec.rail_bays]
     for change in tries:
         like = base if not change else found.spec
@@ -388,7 +388,7 @@ def _bays(case: DesignInput) -> tuple[float, ...]:
     if spec.bays == "panels":
         return (spec.bay_max_m,)
     metric = sticks()[spec.post].metric if spec.post in sticks() else case.book.metric
-    most_m = 2.4384 if spec.infill.style not in ("stock panels", "slats", "louvres") else spec.bay_max_m
+    most_m = spec.bay_max_m if spec.infill.traits.spans_bay else 2.4384
     return tuple(sorted({min(most_m, bay) for bay in (*BAYS_M[metric], spec.bay_max_m)}, reverse=True))
 
 
@@ -398,15 +398,15 @@ def _stiffest(spec: FenceSpec, rails: list[SectionItem]) -> dict[str, object]:
 
 def _rails(spec: FenceSpec, rails: list[SectionItem]) -> list[dict[str, object]]:
     """Rails to try, least wood first; what is not boards keeps its own."""
-    if spec.infill.style not in BOARDED:
+    if not spec.infill.traits.boarded:
         return [{}]
-    layout = ("flat",) if spec.infill.style == "both faces" else ("flat", "on edge")
+    layout = ("flat",) if spec.infill.traits.two_faced else ("flat", "on edge")
     tried: list[tuple[float, dict[str, object]]] = [
         (item.width_m * item.thickness_m * count, {"rail": item.key, "rails_count": count, "rail_laid": way})
         for item in rails
         for count in (2, 3, 4)
         for way in layout
-        if spec.infill.style != "both faces" or item.key == spec.rail
+        if not spec.infill.traits.two_faced or item.key == spec.rail
     ]
     return [change for _, change in sorted(tried, key=lambda row: row[0])]
 

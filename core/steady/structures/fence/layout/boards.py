@@ -6,60 +6,17 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from steady.errors import InvalidInputError
-from steady.layout.infill import between_end_gaps, last_board, overlapped
 from steady.plan.model import Cut, Part, PartPlacement
+from steady.structures.fence.infills.option import RIP_LEAST_M, SLIM_M, BoardRow
+from steady.structures.fence.infills.table import infill_of
 from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, BoardStretch, Faces, beside, side
 from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.value_objects import positional_value_object
 
-RIP_LEAST_M = 0.0508
 OUTER = "/outer"
-SLIM_M = 0.0001
 SLIVER_M = 0.012
 """Less of a board than this is not put up: it splits [our own]."""
-
-
-@positional_value_object
-class BoardRow:
-    """Boards alike along a stretch: middle of the first from its start, pitch, number, width, and the layer they stand in.
-
-    Layer 0 stands on the rails, 1 over it, 2 on the rails' other face.
-    """
-
-    first_m: float
-    pitch_m: float
-    count: int
-    width_m: float
-    layer: int = 0
-
-
-def rows_over(spec: FenceSpec, run_m: float, board_m: float) -> list[BoardRow]:
-    """Boards of one stretch by style. A stretch too narrow for the style is butted."""
-    style = spec.infill.style
-    if spec.infill.first != "at the start" and style in ("butted", "even gaps") and run_m > 2 * board_m:
-        return _from_middle(spec, run_m, board_m)
-    if style == "even gaps" and run_m > 2 * board_m:
-        count, gap_m = between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)
-        return [BoardRow(board_m / 2, board_m + gap_m, count, board_m)]
-    if style in ("board on board", "both faces") and run_m > 2 * board_m:
-        lapped = overlapped(run_m, board_m, spec.infill.overlap_m)
-        pitch_m = board_m - lapped.overlap_m
-        under, over = (lapped.boards + 1) // 2, lapped.boards // 2
-        layer = 1 if style == "board on board" else 2
-        return [
-            BoardRow(board_m / 2, 2 * pitch_m, under, board_m),
-            BoardRow(board_m / 2 + pitch_m, 2 * pitch_m, over, board_m, layer),
-        ]
-    ends = last_board(run_m, board_m, 0.0, RIP_LEAST_M)
-    lead_m = ends.rip_m if ends.rips == 2 else 0.0
-    found = [BoardRow(lead_m + board_m / 2, board_m, ends.full, board_m)] if ends.full else []
-    if ends.rips == 2:
-        found.append(BoardRow(lead_m / 2, 0.0, 1, lead_m))
-    if ends.rips and ends.rip_m > SLIM_M:
-        found.append(BoardRow(run_m - ends.rip_m / 2, 0.0, 1, ends.rip_m))
-    return found
 
 
 def rows_on(case: FenceCase, run: BoardStretch) -> list[BoardRow]:
@@ -68,8 +25,8 @@ def rows_on(case: FenceCase, run: BoardStretch) -> list[BoardRow]:
     Boards on both faces keep one pattern, so that they lap; each face's boards end where that face does, the outer run past.
     """
     spec, timber = case.spec, case.timber
-    made = rows_over(spec, run.boarded_run_m, timber.board.width_m)
-    if spec.infill.style != "both faces" or not (run.start_turn_rad or run.end_turn_rad):
+    made = infill_of(spec).board_rows(spec, run.boarded_run_m, timber.board.width_m)
+    if not spec.infill.traits.two_faced or not (run.start_turn_rad or run.end_turn_rad):
         return made
     face = Faces(timber.post.thickness_m / 2, timber.post.thickness_m / 2 + timber.board.thickness_m)
     other = replace(run, start_turn_rad=-run.start_turn_rad, end_turn_rad=-run.end_turn_rad)
@@ -106,27 +63,6 @@ def _clipped(row: BoardRow, from_m: float, to_m: float) -> list[BoardRow]:
     return made + [BoardRow((low + high) / 2, 0.0, 1, high - low, row.layer) for low, high in ends]
 
 
-def _from_middle(spec: FenceSpec, run_m: float, board_m: float) -> list[BoardRow]:
-    """A board or a gap on the middle of the stretch, alike rips at both ends; even ends takes the wider ones."""
-    gap_m = 0.0
-    if spec.infill.style == "even gaps":
-        gap_m = between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)[1]
-    pitch_m = board_m + gap_m
-    found: list[tuple[float, list[BoardRow]]] = []
-    for middle in ("board on the middle", "gap on the middle"):
-        from_m = board_m / 2 if middle.startswith("board") else -gap_m / 2
-        each = max(0, math.floor((run_m / 2 - from_m + 1e-9) / pitch_m))
-        count = 2 * each + int(middle.startswith("board"))
-        over_m = (run_m - count * board_m - (count - 1) * gap_m) / 2 - gap_m
-        rows = [BoardRow(run_m / 2 - (count - 1) * pitch_m / 2, pitch_m, count, board_m)] if count else []
-        if over_m > SLIM_M:
-            rows += [BoardRow(over_m / 2, 0.0, 1, over_m), BoardRow(run_m - over_m / 2, 0.0, 1, over_m)]
-        if spec.infill.first == middle:
-            return rows
-        found.append((over_m if over_m > SLIM_M else board_m, rows))
-    return max(found, key=lambda made: made[0])[1]
-
-
 def boards(
     case: FenceCase,
     runs: list[BoardStretch],
@@ -136,7 +72,7 @@ def boards(
     Where the top runs straight, or the boards are scribed to the ground, each is cut to its own length.
     """
     spec = case.spec
-    if spec.infill.style not in ("butted", "even gaps", "board on board", "both faces"):
+    if not spec.infill.traits.boarded:
         return []
     to_ground = [run for run in runs if run.bays[0].line_m is not None or spec.infill.base == "scribed"]
     plain = [run for run in runs if run not in to_ground]

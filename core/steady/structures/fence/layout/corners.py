@@ -10,16 +10,13 @@ from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.fence.spec.timber import FenceTimbers
 
-FREE_AT_CORNERS = ("bought panels", "stock panels", "wire mesh", "louvres")
-"""Infill that lies between the posts, or bends round: panels and louvres end on the corner post's faces, wire on its middle."""
-
 
 def board_layer(case: FenceCase) -> Faces:
     """Where the boards of a fence lie beside its line: on the posts' face, or on rails there."""
     spec, timber = case.spec, case.timber
     lie = rows(spec, timber.rail)
     near_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if lie.on_face and lie.count else 0.0)
-    thick_m = timber.board.thickness_m * (2 if spec.infill.style == "board on board" else 1)
+    thick_m = timber.board.thickness_m * spec.infill.traits.over_face
     return Faces(near_m, near_m + thick_m)
 
 
@@ -51,10 +48,10 @@ def _turns(spec: FenceSpec, out: SetOut, first: Post, last: Post) -> tuple[float
 def cornered(case: FenceCase, out: SetOut, runs: list[BoardStretch]) -> list[BoardStretch]:
     """Stretches whose boards close their corners; `ends_m` gives what lies in other layers its own ends."""
     spec = case.spec
-    if spec.infill.style in FREE_AT_CORNERS:
+    if spec.infill.traits.free_at_corners:
         return runs
     # Boards on both faces close each face's corner by itself.
-    boards = None if spec.infill.style == "both faces" else board_layer(case)
+    boards = None if spec.infill.traits.two_faced else board_layer(case)
     made = []
     for run in runs:
         if run.bays[0].lift_out:

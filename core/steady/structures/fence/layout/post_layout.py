@@ -10,8 +10,8 @@ from steady.layout.bay_spacing import equal_nudged, equal_with_more, in_panels, 
 from steady.layout.bays import TOLERANCE_M, BaySpacing, Zone, bays_round_zones, merge_zones
 from steady.layout.path import Path
 from steady.layout.rails import longest_level_m
+from steady.structures.fence.infills.table import infill_of
 from steady.structures.fence.layout.fixed import fixed_posts, name_of
-from steady.structures.fence.layout.infill import layout
 from steady.structures.fence.layout.stations import LineBay, Post, SetOut
 from steady.structures.fence.layout.tops import stepped, straight_tops
 from steady.structures.fence.spec.case import FenceCase
@@ -143,7 +143,7 @@ def bay_limit(case: FenceCase, before: Post, after: Post, bears: Bears | None = 
     spec, yard, timber = case.spec, case.yard, case.timber
     wish_m, wished = _wish(case, before, after, bears)
     rail, from_m, to_m = timber.rail, before.station_m, after.station_m
-    on_face, upright = layout(spec)
+    on_face, upright = infill_of(spec).layout(spec)
     on_sale = yard.lengths(rail.key)
     if not on_sale:
         return wish_m, wished
@@ -247,7 +247,7 @@ def _between(line: _Line, before: Post, after: Post) -> list[Post]:
     from_m, to_m = before.station_m, after.station_m
     run_m = to_m - from_m
     limit_m, why = bay_limit(case, before, after, line.bears)
-    if spec.bays == "panels" and (spec.infill.style == "bought panels" or limit_m >= spec.bay_max_m):
+    if spec.bays == "panels" and (spec.infill.traits.made or limit_m >= spec.bay_max_m):
         # The panel decides how far apart posts stand: a greatest bay is for bays that are spaced freely.
         limit_m = max(limit_m, spec.panel_m + spec.clip_gap_m + case.timber.post.width_m)
     inside = [(low - from_m, high - from_m) for low, high, *_ in blocked if high > from_m and low < to_m]

@@ -8,7 +8,7 @@ from steady.catalog.items import goods
 from steady.plan.model import Part, PartPlacement
 from steady.structures.fence.checks.joints import SLANT_REACH, ScrewedCrossing, bought_ends, pick, wants_for
 from steady.structures.fence.layout.boards import OUTER
-from steady.structures.fence.layout.infill import WIRED, rows
+from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.stations import SetOut, bay_id
 from steady.structures.fence.parts.pieces import hardware
 from steady.structures.fence.spec.case import FenceCase
@@ -190,7 +190,7 @@ def notes(
         name = goods()[picked.item].says
         said.append(f"{joint.says}: {name}, {tape.length(picked.holds_m)} into what holds it{spare}")
     lie = rows(spec, timber.rail)
-    if lie.count and not lie.on_face and lie.tilt_rad is None and spec.infill.style == "both faces":
+    if lie.count and not lie.on_face and lie.tilt_rad is None and spec.infill.traits.two_faced:
         said.append(
             "Both faces share a rail: set the back's screws half a board along from the front's, so that they pass"
         )
@@ -206,7 +206,7 @@ def notes(
         said.append(
             "What stands between posts is cut 1/16 in (2 mm) short of the gap as measured there, not as planned"
         )
-    if lie.on_face and lie.count and spec.infill.style not in WIRED:
+    if lie.on_face and lie.count and not spec.infill.traits.wired:
         half = tape.length(timber.post.width_m / 2)
         said.append(f"Two ends meet on a post, {half} each: predrill both screws, at least half that from the end")
     return said
@@ -218,7 +218,7 @@ def temporary(spec: FenceSpec, footings: int, rails: float) -> tuple[tuple[str, 
     work: list[tuple[str, float, str]] = [
         ("temporary props, two a post set that day", float(BRACES_A_POST * posts), "")
     ]
-    if rails and spec.infill.style not in WIRED:
+    if rails and not spec.infill.traits.wired:
         work.append(
             (
                 "placeholder screws, one a rail end, ticked off as the structural ones go in",

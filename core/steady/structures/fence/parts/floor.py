@@ -6,7 +6,6 @@ from steady.catalog.items import bag_yield_m3
 from steady.errors import InvalidInputError
 from steady.plan.model import Part, PartPlacement, Vec
 from steady.structures.fence.layout.corners import board_layer
-from steady.structures.fence.layout.infill import BOARDED
 from steady.structures.fence.layout.line import UP, side
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.spec.case import FenceCase
@@ -95,7 +94,7 @@ def inside(case: FenceCase, out: SetOut) -> Ring:
         for before, after in zip(legs, [*legs[1:], legs[0]], strict=True)
     )
     way = 1.0 if turned > 0 else -1.0
-    boards_within = spec.infill.style in BOARDED and side(spec) == way
+    boards_within = spec.infill.traits.boarded and side(spec) == way
     off_m = board_layer(case).far_m if boards_within else case.timber.post.thickness_m / 2
     ring = []
     for before, after in zip([legs[-1], *legs[:-1]], legs, strict=True):

@@ -6,7 +6,6 @@ from dataclasses import replace
 from steady.catalog.items import SectionItem
 from steady.plan.model import Caution, Cut, Detail, DetailMember, Part, PartPlacement, Task, Vec
 from steady.structures.fence.checks.gates import Hanging
-from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.layout.line import side
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
@@ -77,7 +76,7 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
         past_m = 0.0 if bar.what != "rail" else half_m if leaf.design.joint in LAPPED else -half_m
         length_m = math.dist(bar.start, bar.end) + 2 * past_m
         made.append(_stick_part(hanging, bar, (length_m, past_m), _laps(leaf, bar, wooden)))
-    wired = case.spec.infill.style in WIRED and case.timber.stock is not None
+    wired = case.spec.infill.traits.wired and case.timber.stock is not None
     made += _leaf_wire(case, hanging) if wired else _leaf_boards(case, hanging)
     crossings = (
         (leaf.boards_full + (leaf.rips_count if leaf.board_rip_m else 0))

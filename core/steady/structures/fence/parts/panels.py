@@ -5,7 +5,6 @@ from collections.abc import Iterator
 
 from steady.catalog.items import SectionItem, stock_lengths
 from steady.plan.model import Part, PartPlacement
-from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.layout.line import BoardStretch, side
 from steady.structures.fence.parts.pieces import grouped, level_place
 from steady.structures.fence.spec.case import FenceCase
@@ -20,9 +19,9 @@ def infill_parts(
 ) -> list[Part]:
     """Wire or bought panels; none for boards."""
     spec, timber = case.spec, case.timber
-    if spec.infill.style in WIRED and timber.stock is not None:
+    if spec.infill.traits.wired and timber.stock is not None:
         return _wire(case, runs, timber.stock)
-    if spec.infill.style == "bought panels" and timber.stock is not None:
+    if spec.infill.traits.made and timber.stock is not None:
         return _panels(spec, runs, timber.stock)
     return []
 
@@ -35,7 +34,7 @@ def _wire(
     """Pieces of wire stretch by stretch, none longer than what is sold; a gate's leaf is cut from the same stock."""
     spec = case.spec
     longest_m = max((length.length_m for length in stock_lengths(stock.key)), default=4.8)
-    lap_m = spec.infill.mesh_m if spec.infill.style == "stock panels" else ROLL_LAP_M
+    lap_m = spec.infill.mesh_m if spec.infill.traits.butts_on_posts else ROLL_LAP_M
     offset_m = side(spec) * (case.timber.post.thickness_m + stock.thickness_m) / 2
 
     def lie() -> Iterator[tuple[float, PartPlacement]]:
@@ -52,7 +51,7 @@ def _wire(
                 yield long_m, place
                 # Panels that both end on a post butt there, each stapled to its half; rolls, and panels joined in a bay, lap.
                 on_post = any(abs(to_m - bay.end.station_m) < 1e-6 for bay in run.bays)
-                butts = on_post and spec.infill.style == "stock panels"
+                butts = on_post and spec.infill.traits.butts_on_posts
                 at_m = to_m - (lap_m if to_m < run.to_m - 0.01 and not butts else 0.0)
 
     return grouped(f"{spec.id}/wire", "wire", stock, (stock.thickness_m, spec.height_m), lie())

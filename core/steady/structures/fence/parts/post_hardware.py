@@ -110,7 +110,7 @@ def _braces(
 def gate_pieces(case: FenceCase) -> list[str]:
     """What a gate's leaf takes from the same wire, in a sentence; empty where nothing is cut from panels."""
     spec = case.spec
-    if spec.infill.style != "stock panels" or not spec.openings or case.timber.stock is None:
+    if not spec.infill.traits.butts_on_posts or not spec.openings or case.timber.stock is None:
         return []
     mesh_m, found = spec.infill.mesh_m, []
     for opening in spec.openings:

@@ -7,8 +7,9 @@ from collections.abc import Iterator
 from steady.catalog.items import SectionItem
 from steady.plan.model import Cut, Part, PartPlacement
 from steady.structures.fence.checks.clearances import base_boards
-from steady.structures.fence.layout.boards import SLIM_M
-from steady.structures.fence.layout.infill import BOARDED, layout, rows, stiffeners
+from steady.structures.fence.infills.option import SLIM_M
+from steady.structures.fence.infills.table import infill_of
+from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, BoardStretch, Faces, beside, side
 from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.parts.pieces import grouped, hardware, level_place
@@ -24,7 +25,7 @@ def trims(
     spec, timber = case.spec, case.timber
     board, made = timber.board, []
     face_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if rows(spec, timber.rail).on_face else 0.0)
-    over_m = face_m + board.thickness_m * (2 if spec.infill.style == "board on board" else 1) + board.thickness_m / 2
+    over_m = face_m + board.thickness_m * spec.infill.traits.over_face + board.thickness_m / 2
 
     def lie(z_m: float, offset_m: float, half_m: float, name: str) -> Iterator[tuple[float, PartPlacement]]:
         middle_m = abs(offset_m)
@@ -44,18 +45,18 @@ def trims(
         made += grouped(
             f"{spec.id}/cap", "cap", board, (board.width_m, board.thickness_m), lie(z_m, 0.0, board.width_m / 2, "cap")
         )
-    if spec.infill.trim and spec.infill.style in BOARDED:
+    if spec.infill.trim and spec.infill.traits.boarded:
         for name, z_m in (("trim-top", spec.height_m - board.width_m / 2), ("trim-foot", board.width_m / 2)):
             level = lie(z_m, side(spec) * over_m, board.thickness_m / 2, name)
             made += grouped(f"{spec.id}/{name}", "trim", board, (board.thickness_m, board.width_m), level)
     made += _stiffeners(case, runs)
-    if spec.infill.style == "louvres":
+    if rows(spec, case.timber.rail).tilt_rad is not None:
         bays = [(run, bay) for run in runs for bay in run.bays]
         places = tuple(
             level_place((spec, run, bay), (bay.start.station_m, 0.0, bay.start.ground_m), "cleats") for run, bay in bays
         )
         made.append(hardware(spec, "louvre cleat", places, 2))
-    if spec.infill.style == "bought panels":
+    if spec.infill.traits.made:
         places = tuple(
             level_place((spec, run, bay), (bay.start.station_m, 0.0, bay.start.ground_m), "clips")
             for run in runs
@@ -73,12 +74,12 @@ def _stiffeners(
     # Slats between the posts lie where their stiffeners would: these stand behind them.
     spec, timber = case.spec, case.timber
     behind_m = side(spec) * (timber.post.thickness_m - timber.rail.thickness_m) / 2
-    behind_m -= 0.0 if layout(spec)[0] else side(spec) * timber.rail.thickness_m
+    behind_m -= 0.0 if infill_of(spec).layout(spec)[0] else side(spec) * timber.rail.thickness_m
 
     def lie() -> Iterator[tuple[float, PartPlacement]]:
         for run in runs:
             for bay in run.bays:
-                count = stiffeners(spec, timber.rail, bay.width_m)
+                count = infill_of(spec).stiffeners(spec, timber.rail, bay.width_m)
                 for k in range(1, count + 1):
                     at_m = bay.start.station_m + bay.width_m * k / (count + 1)
                     x_m, y_m = beside(run.leg, at_m, behind_m)

@@ -9,6 +9,7 @@ from steady.errors import InvalidInputError
 from steady.plan.model import Advice, Basis
 from steady.structures.fence.spec.feet import FootDetail, FootKind
 from steady.structures.fence.spec.floor import Floor
+from steady.structures.fence.spec.infill_traits import InfillTraits, Style, traits_of
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value_object
@@ -141,19 +142,6 @@ class PracticeDetail:
     why: Words = ""
 
 
-Style = Literal[
-    "butted",
-    "even gaps",
-    "board on board",
-    "both faces",
-    "slats",
-    "louvres",
-    "bought panels",
-    "stock panels",
-    "wire mesh",
-]
-
-
 @value_object
 class Infill:
     """What closes the bays.
@@ -194,6 +182,11 @@ class Infill:
     base: Literal["open", "base boards", "scribed", "staked wire"] = "open"
     grows: Literal["nothing", "light climbers", "heavy climbers"] = "nothing"
     sight_rail: bool = False
+
+    @property
+    def traits(self) -> InfillTraits:
+        """What this infill is, for all that does not draw it."""
+        return traits_of(self.style)
 
 
 @value_object

@@ -5,21 +5,13 @@ from dataclasses import replace
 from typing import Any
 
 from steady.errors import InvalidInputError
-from steady.structures.fence.spec.fence import FenceSpec, Style
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.infill_traits import TRAITS, Style
 from steady.structures.fence.spec.presets import closed_with
 from steady.structures.plain_entry import FIELD, LENGTH, Clause, Made, PlainWords, as_field, as_word, metres, short
 from steady.structures.plain_timbers import SIZED, timber
 from steady.units.lengths import Bare
 
-STYLES: tuple[tuple[str, Style], ...] = (
-    (r"board[- ]on[- ]board", "board on board"),
-    (r"(?:boards )?on both faces", "both faces"),
-    (r"(?:close[- ]?board(?:ed)?|solid boards?|butted(?: boards?)?|privacy)", "butted"),
-    (r"(?:pickets?|open boards?|even gaps)", "even gaps"),
-    (r"(?:slats|slatted|level slats)", "slats"),
-    (r"(?:louvres?|louvers?|louvered|louvred)", "louvres"),
-    (r"(?:wire mesh|mesh|rolled wire)", "wire mesh"),
-)
 SERVICES = r"(?P<what>gas|water|sewer|drain|electric(?:ity)?|cable|power|telephone|pipe|no[- ]dig|rock|roots?)"
 
 
@@ -106,7 +98,7 @@ APART = as_field(FenceSpec, "bay_max_m", "posts no farther apart than {0}")
 PLAIN = PlainWords(
     noun="fence|fencing|line|run",
     phrases=(
-        *((pattern, _closed(style)) for pattern, style in STYLES),
+        *((pattern, _closed(style)) for style, one in TRAITS.items() for pattern in one.words),
         (
             rf"(?:(?P<first>left|right)\s+)?corner{AT}(?P<a>{LENGTH})"
             r"(?:\s*,?\s*(?:turn(?:s|ing)?\s+)?(?P<side>left|right))?(?:\s+(?:by\s+)?(?P<n>\d+(?:\.\d+)?)\s*(?:degrees|deg|°))?",

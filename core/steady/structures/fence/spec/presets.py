@@ -2,12 +2,13 @@
 
 import math
 from dataclasses import replace
-from typing import Literal
+from typing import Any, Literal
 
 from steady.catalog.items import sticks
 from steady.layout.path import Path
 from steady.structures.fence.spec.feet import METRIC, FootDetail
-from steady.structures.fence.spec.fence import CLOSES_M, FenceSpec, Infill, Style
+from steady.structures.fence.spec.fence import CLOSES_M, FenceSpec, Infill
+from steady.structures.fence.spec.infill_traits import Style, traits_of
 from steady.units.units import IN
 
 Preset = Literal["fence", "slat screen", "stock pen", "enclosure on blocks"]
@@ -61,13 +62,11 @@ def preset(spec: FenceSpec, name: Preset) -> FenceSpec:
 def closed_with(spec: FenceSpec, style: Style) -> FenceSpec:
     """The fence closed another way, with what that way cannot do without.
 
-    Bought panels stand between posts a panel apart; boards on both faces want rails laid flat between the posts.
+    Bought panels stand between posts a panel apart; boards on both faces need rails laid flat between the posts.
     """
     stock = spec.infill.stock if style == spec.infill.style else ""
-    made = replace(spec, infill=replace(spec.infill, style=style, stock=stock))
-    if style == "bought panels":
-        return replace(made, bays="panels")
-    return replace(made, rail_laid="flat") if style == "both faces" else made
+    needs: dict[str, Any] = dict(traits_of(style).needs)
+    return replace(spec, infill=replace(spec.infill, style=style, stock=stock), **needs)
 
 
 def _closes(spec: FenceSpec) -> bool:

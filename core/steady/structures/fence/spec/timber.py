@@ -64,13 +64,12 @@ def stock_of(spec: FenceSpec, like: SectionItem) -> SectionItem | None:
     Raises:
         InvalidInputError: The yard has none of that name or sells none here.
     """
-    role = {"bought panels": "panel", "stock panels": "wire", "wire mesh": "wire"}.get(spec.infill.style)
-    if role is None:
+    traits = spec.infill.traits
+    if not traits.stock_role:
         return None
     if spec.infill.stock:
-        return stick(spec.infill.stock, role, "infill/stock")
-    start = "welded" if spec.infill.style == "stock panels" else "woven"
-    found = [item for item in sold_with(like, role) if role == "panel" or item.says.startswith(start)]
+        return stick(spec.infill.stock, traits.stock_role, "infill/stock")
+    found = [item for item in sold_with(like, traits.stock_role) if item.says.startswith(traits.stock_name)]
     if not found:
         raise InvalidInputError("infill/stock", "The yard sells no such panel or wire here: pick another infill")
     # The lowest that reaches the fence's top; where none does the refusal names the highest.

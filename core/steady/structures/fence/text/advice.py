@@ -5,7 +5,7 @@ from typing import Literal
 from steady.catalog.purchasing import PurchasingSettings
 from steady.plan.model import Caution, Part
 from steady.structures.fence.checks.foundations import way_at
-from steady.structures.fence.layout.infill import WIRED, rows
+from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
@@ -94,15 +94,15 @@ def _across(case: FenceCase, zone: NoDig) -> Caution:
 def _of_style(spec: FenceSpec) -> list[Caution]:
     """Cautions of what closes the fence, climbs it, and coats it."""
     said: list[tuple[Literal["hurt", "drawing", "rot"], str]] = []
-    if spec.infill.style in ("both faces", "board on board"):
+    if spec.infill.traits.lapped:
         said.append(
             ("drawing", "Wind is calculated on a closed face: the air between the boards is not counted in its favour")
         )
-    if spec.infill.style in WIRED:
+    if spec.infill.traits.wired:
         said.append(
             ("hurt", "Wire springs and cuts: gloves and eye protection, ends bent back, never let go of a roll")
         )
-    if spec.infill.style == "bought panels":
+    if spec.infill.traits.made:
         said.append(
             (
                 "drawing",

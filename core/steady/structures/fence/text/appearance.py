@@ -1,15 +1,12 @@
 """How a fence looks before it is bought: how open it is, from where it is seen through, and whether its look was approved."""
 
 import hashlib
-import itertools
 import math
 from dataclasses import replace
 
-from steady.layout.infill import between_end_gaps, overlapped
-from steady.layout.visibility import view_between
 from steady.plan.model import Detail, DetailLine, DetailMember, Measure
-from steady.structures.fence.layout.boards import rows_over
-from steady.structures.fence.layout.infill import BOARDED, WIRED, screen, solidity
+from steady.structures.fence.infills.table import infill_of
+from steady.structures.fence.layout.infill import solidity
 from steady.structures.fence.layout.line import BoardStretch
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
@@ -57,37 +54,7 @@ def see_through(
     runs: list[BoardStretch],
 ) -> tuple[float, float] | None:
     """Angles off square (rad) between which one sees through, as laid; None: from nowhere, or the style has no boards."""
-    spec, timber = case.spec, case.timber
-    style = spec.infill.style
-    if style == "even gaps":
-        gap_m = _gap_m(case, runs)
-        return (0.0, math.atan(gap_m / timber.board.thickness_m))
-    if style == "slats":
-        return (0.0, math.atan(screen(spec, timber.rail).cut_m / timber.rail.thickness_m))
-    if style == "both faces":
-        lap_m = _lap_m(case, runs)
-        return view_between(timber.board.width_m, lap_m, timber.board.thickness_m, timber.rail.width_m)
-    return (0.0, math.radians(89)) if style in WIRED else None
-
-
-def _gap_m(
-    case: FenceCase,
-    runs: list[BoardStretch],
-) -> float:
-    spec, timber = case.spec, case.timber
-    lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * timber.board.width_m]
-    gaps = [between_end_gaps(run_m, timber.board.width_m, spec.infill.gap_most_m, 0.0)[1] for run_m in lengths]
-    return max(gaps, default=spec.infill.gap_most_m)
-
-
-def _lap_m(
-    case: FenceCase,
-    runs: list[BoardStretch],
-) -> float:
-    spec, timber = case.spec, case.timber
-    lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * timber.board.width_m]
-    laps = [overlapped(run_m, timber.board.width_m, spec.infill.overlap_m).overlap_m for run_m in lengths]
-    return min(laps, default=spec.infill.overlap_m)
+    return infill_of(case.spec).sight(case, runs)
 
 
 def look_detail(
@@ -101,12 +68,12 @@ def look_detail(
         return []
     seen = see_through(case, runs)
     share = solidity(case)
-    words = "level" if spec.infill.style in ("slats", "louvres") else "from above"
+    words = "level" if spec.infill.traits.level else "from above"
     title = f"Looked through, {words}: {1 - share:.0%} open square on" if share < 1 else f"Looked through, {words}"
     if seen is None:
         title += (
             ", nothing is seen through from anywhere"
-            if spec.infill.style != "louvres"
+            if not spec.infill.traits.level
             else ", nothing seen square through"
         )
     else:
@@ -144,39 +111,16 @@ def _cut(
     runs: list[BoardStretch],
 ) -> tuple[list[DetailMember], float]:
     """Boards or slats as cut through, the fence's length along x and its depth along y."""
-    spec, timber = case.spec, case.timber
-    style, board, rail = spec.infill.style, timber.board, timber.rail
-    bars: list[DetailMember] = []
-
-    def bar(k: int, middle: tuple[float, float], wide_m: float, thick_m: float, tilt: float = 0.0) -> None:
-        dx, dy = math.cos(tilt) * wide_m / 2, math.sin(tilt) * wide_m / 2
-        start, end = (middle[0] - dx, middle[1] - dy), (middle[0] + dx, middle[1] + dy)
-        bars.append(DetailMember(id=f"{spec.id}/look/{k}", what="stile", start=start, end=end, width_m=thick_m))
-
-    if style in ("slats", "louvres"):
-        if style == "slats":
-            pitch_m, tilt = rail.width_m + screen(spec, rail).cut_m, 0.0
-        else:
-            covers_m = rail.width_m * math.sin(spec.infill.tilt_rad) + rail.thickness_m * math.cos(spec.infill.tilt_rad)
-            count = math.ceil(spec.height_m / covers_m - 1e-9)
-            pitch_m, tilt = spec.height_m / count, math.pi / 2 - spec.infill.tilt_rad
-        for k in range(SHOWN):
-            bar(k, (k * pitch_m, 0.0), rail.width_m, rail.thickness_m, tilt)
-        return bars, pitch_m
-    if style not in BOARDED or not runs:
-        return [], 0.0
-    run = max(runs, key=lambda r: r.to_m - r.from_m)
-    found = rows_over(spec, run.boarded_run_m, board.width_m)
-    deep = {0: 0.0, 1: board.thickness_m, 2: -(rail.width_m + board.thickness_m)}
-    places = sorted(
-        (row.first_m + k * row.pitch_m, deep[row.layer], row.width_m)
-        for row in found
-        for k in range(min(row.count, SHOWN))
-    )[:SHOWN]
-    for k, (at, y, wide_m) in enumerate(places):
-        bar(k, (at, y), wide_m, board.thickness_m)
-    pitches = [b[0] - a[0] for a, b in itertools.pairwise(places)]
-    return bars, max(pitches, default=board.width_m)
+    cut, pitch_m = infill_of(case.spec).section(case, runs, SHOWN)
+    bars = []
+    for k, bar in enumerate(cut):
+        dx, dy = math.cos(bar.tilt_rad) * bar.wide_m / 2, math.sin(bar.tilt_rad) * bar.wide_m / 2
+        x, y = bar.middle
+        start, end = (x - dx, y - dy), (x + dx, y + dy)
+        bars.append(
+            DetailMember(id=f"{case.spec.id}/look/{k}", what="stile", start=start, end=end, width_m=bar.thick_m)
+        )
+    return bars, pitch_m
 
 
 def _passes(bars: list[DetailMember]) -> tuple[float, float]:

@@ -7,17 +7,6 @@ from steady.structures.structure_type import DesignInput
 from steady.units.client_lengths import client_length
 from steady.units.show import Tape
 
-STYLES = {
-    "butted": "fence of upright boards side by side",
-    "even gaps": "fence of upright boards with open gaps",
-    "board on board": "fence of upright boards that overlap",
-    "both faces": "fence with boards on both faces",
-    "slats": "fence of level slats",
-    "louvres": "fence of tilted slats",
-    "bought panels": "fence of ready-made panels",
-    "stock panels": "fence of welded wire panels",
-    "wire mesh": "fence of wire mesh on timber",
-}
 FEET = {
     "open below": "set in concrete",
     "closed below": "set in concrete",
@@ -38,13 +27,12 @@ def described(case: DesignInput, plan: Plan) -> str:
     tape = case.tape
     long_m = sum(straight.length_m for straight in spec.straights)
     top_m = spec.height_m + spec.gap_m
-    noun = STYLES.get(spec.infill.style, "fence")
+    noun = spec.infill.traits.noun
     corners = sum(1 for straight in spec.straights[1:] if abs(straight.turn_rad) > 1e-6)
     around = f", with {counted(corners, 'corner')}" if corners else ""
     line = f"{client_length(long_m, tape.system)} of {noun}, {client_length(top_m, tape.system)} high{around}"
-    boards = spec.infill.style not in ("bought panels", "stock panels", "wire mesh", "slats", "louvres")
-    level = f"slats of {timber(spec.rail)}" if spec.infill.style in ("slats", "louvres") else ""
-    wood = f"boards of {timber(spec.board)} on rails of {timber(spec.rail)}" if boards else level
+    level = f"slats of {timber(spec.rail)}" if spec.infill.traits.level else ""
+    wood = f"boards of {timber(spec.board)} on rails of {timber(spec.rail)}" if spec.infill.traits.boarded else level
     posts = f"posts of {timber(spec.post)}, {FEET.get(spec.foot, 'set in the ground')}"
     gates = joined(_gate(opening, tape) for opening in spec.openings)
     return sentences((line, wood, posts, gates, _finish(spec)))

@@ -11,17 +11,6 @@ from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 
 CUT = {"long": "Cut posts to the line, ", "exact": "Check every post's top against the line, "}
-INFILL = {
-    "butted": "Boards on",
-    "even gaps": "Boards on, gauge block between",
-    "board on board": "Under boards on, then the outer ones",
-    "both faces": "Boards on, front first, then the back",
-    "slats": "Slats on from the datum, spacer block between",
-    "louvres": "Cleats plumb, louvres in",
-    "bought panels": "Panels in their clips, each plumb and level",
-    "stock panels": "Wire up: first the ends, then stapled post by post",
-    "wire mesh": "Wire strained and stapled post by post",
-}
 
 
 def _infill_work(count: Callable[[str], float]) -> tuple[tuple[str, float, str], ...]:
@@ -76,7 +65,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
         return float(sum(part.count for part in parts if part.role == role))
 
     # Slats and louvres are what closes the fence: they are counted there.
-    rails_count = 0.0 if spec.infill.style in ("slats", "louvres") else count("rail")
+    rails_count = 0.0 if spec.infill.traits.level else count("rail")
     wet = any(layer.what == "concrete" for footing in footings for layer in footing.layers)
     first = spec.finish.kind != "none" and spec.finish.when == "before building"
     holes_m = sum(footing.hole_m for footing in footings)
@@ -120,7 +109,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
         Task(
             id=f"{sid}/boards",
             stage="frame",
-            what=INFILL[spec.infill.style],
+            what=spec.infill.traits.task,
             about=(sid,),
             work=_infill_work(count),
             after=((f"{sid}/rails", ""), *(((f"{sid}/finish", "dry"),) if first else ())),

@@ -1,0 +1,109 @@
+"""What is bought ready: welded panels and rolls of mesh on the posts, and made panels between them."""
+
+import math
+from collections.abc import Sequence
+
+from steady.catalog.items import SectionItem
+from steady.errors import InvalidInputError
+from steady.structures.fence.infills.option import BoardRow, InfillOption, InfillRows, SectionBar, Sight
+from steady.structures.fence.layout.line import BoardStretch
+from steady.structures.fence.spec.case import FenceCase
+from steady.structures.fence.spec.fence import FenceSpec
+
+
+class Bought(InfillOption):
+    """No boards, no pattern of sticks, nothing to stiffen."""
+
+    def layout(self, spec: FenceSpec) -> tuple[bool, bool]:
+        """As rails are laid."""
+        return spec.rail_laid == "on edge", spec.rail_laid != "flat"
+
+    def board_rows(self, spec: FenceSpec, run_m: float, board_m: float) -> list[BoardRow]:
+        """No plumb boards."""
+        return []
+
+    def section(self, case: FenceCase, runs: Sequence[BoardStretch], shown: int) -> tuple[list[SectionBar], float]:
+        """No sticks to cut through."""
+        return [], 0.0
+
+    def stiffeners(self, spec: FenceSpec, stick: SectionItem, bay_m: float) -> int:
+        """None."""
+        return 0
+
+
+class Wire(Bought):
+    """Welded panels or a roll of mesh, hung on the posts."""
+
+    def rows(self, spec: FenceSpec, stick: SectionItem) -> InfillRows:
+        """A timber rail along its top, only so that it is seen."""
+        deep_m = stick.thickness_m if spec.rail_laid == "flat" else stick.width_m
+        return InfillRows(int(spec.infill.sight_rail), spec.height_m - deep_m / 2, 0.0, *self.layout(spec))
+
+    def solid_ratio(self, case: FenceCase) -> float:
+        """Wires both ways over their openings."""
+        if case.timber.stock is None:
+            return 1.0
+        wire = case.timber.stock.thickness_m / case.spec.infill.mesh_m
+        return min(1.0, 1 - (1 - wire) ** 2)
+
+    def gap(self, case: FenceCase, runs: Sequence[BoardStretch]) -> tuple[float, str]:
+        """Its opening."""
+        return case.spec.infill.mesh_m, "opening of the wire"
+
+    def sight(self, case: FenceCase, runs: Sequence[BoardStretch]) -> Sight | None:
+        """From everywhere."""
+        return 0.0, math.radians(89)
+
+    def refuse(self, case: FenceCase) -> None:
+        """Wire that is lower than the fence, or thicker than its openings."""
+        spec, stock = case.spec, case.timber.stock
+        if stock is None:
+            return
+        if spec.height_m > stock.width_m + 1e-6:
+            tall = case.tape.length(stock.width_m)
+            raise InvalidInputError(
+                "height_m", f"The wire bought is only {tall} high: lower the fence or pick a higher one"
+            )
+        if spec.infill.mesh_m <= stock.thickness_m:
+            raise InvalidInputError("infill/mesh_m", "The openings are no wider than the wire")
+
+    def notes(self, case: FenceCase, runs: Sequence[BoardStretch]) -> list[str]:
+        """Which side, which way up, how it is cut."""
+        upright = case.spec.infill.mesh_upright
+        way = "long openings upright" if upright else "long openings level"
+        small = ", the small ones at the bottom" if upright else ""
+        return [f"Wire on the side that the animals push from, {way}{small}; cut on a wire, ends bent back"]
+
+
+class MadePanels(Bought):
+    """Panels between posts a panel apart; what they bear is their maker's to say."""
+
+    def rows(self, spec: FenceSpec, stick: SectionItem) -> InfillRows:
+        """No rails of ours."""
+        return InfillRows(0, 0.0, 0.0, False, False)
+
+    def solid_ratio(self, case: FenceCase) -> float:
+        """Counted as closed."""
+        return 1.0
+
+    def gap(self, case: FenceCase, runs: Sequence[BoardStretch]) -> tuple[float, str]:
+        """None that is known."""
+        return 0.0, "gap in the panel"
+
+    def sight(self, case: FenceCase, runs: Sequence[BoardStretch]) -> Sight | None:
+        """Not known."""
+        return None
+
+    def refuse(self, case: FenceCase) -> None:
+        """Panels lower than the fence, or bays that are not a panel wide."""
+        spec, stock = case.spec, case.timber.stock
+        if stock is not None and spec.height_m > stock.width_m + 1e-6:
+            raise InvalidInputError(
+                "height_m", "The panel bought is lower than this: lower the fence or pick a higher panel"
+            )
+        if spec.bays != "panels":
+            raise InvalidInputError("bays", "Bought panels stand between posts a panel apart: space the bays in panels")
+
+    def notes(self, case: FenceCase, runs: Sequence[BoardStretch]) -> list[str]:
+        """None beyond the maker's own."""
+        return []

@@ -1,0 +1,218 @@
+"""What an infill is, for everything that does not draw it: who carries it, what it is bought as, what it cannot do without."""
+
+from dataclasses import replace
+from typing import Literal
+
+from steady.value_objects import value_object
+
+Style = Literal[
+    "butted",
+    "even gaps",
+    "board on board",
+    "both faces",
+    "slats",
+    "louvres",
+    "bought panels",
+    "stock panels",
+    "wire mesh",
+]
+
+
+@value_object
+class InfillTraits:
+    """Facts about one infill. Every one is given: there are no defaults, so that nothing is taken as no.
+
+    Args:
+        key: Its value in a fence's document.
+        noun: What a client calls a fence closed with it.
+        stick: What one of its level sticks is called, or a rail where there are boards.
+        task: How it is put up, as the heading of a task.
+        lasts: How it stands up to the years [common practice].
+        words: How it is typed in ordinary words (regular expressions).
+        board_layers: Layers of plumb boards nailed to the rails, 0 for none; `over_face`: how many of them lie on the rails' face.
+        lapped: Boards lap, so that closed and open faces alternate.
+        two_faced: Boards hang on both faces of the rails.
+        butted: Boards stand side by side without gaps.
+        evened: Boards stand with gaps that come out even.
+        level: Level sticks of the rail's stock close the bay; they are its rails.
+        wired: Wire hangs on the posts.
+        made: A made panel, whose own strength is its maker's to say.
+        spans_bay: It spans from post to post itself, so that a wider bay is not tried.
+        free_at_corners: It ends between posts or bends round them: corners need no laps.
+        butts_on_posts: Pieces end against each other on a post.
+        stock_role: Role of what is bought for it, if not sticks; `stock_name`: how the first choice's name begins.
+        needs: Fields that it cannot do without, and their values.
+    """
+
+    key: Style
+    noun: str
+    stick: str
+    task: str
+    lasts: str
+    words: tuple[str, ...]
+    board_layers: int
+    over_face: int
+    lapped: bool
+    two_faced: bool
+    butted: bool
+    evened: bool
+    level: bool
+    wired: bool
+    made: bool
+    spans_bay: bool
+    free_at_corners: bool
+    butts_on_posts: bool
+    stock_role: Literal["", "panel", "wire"]
+    stock_name: str
+    needs: tuple[tuple[str, object], ...]
+
+    @property
+    def boarded(self) -> bool:
+        """Plumb boards on rails."""
+        return self.board_layers > 0
+
+
+_BUTTED = InfillTraits(
+    key="butted",
+    noun="fence of upright boards side by side",
+    stick="rail",
+    task="Boards on",
+    lasts="Boards shrink to a gap; no air, so wet longest at the rails",
+    words=(r"(?:close[- ]?board(?:ed)?|solid boards?|butted(?: boards?)?|privacy)",),
+    board_layers=1,
+    over_face=1,
+    lapped=False,
+    two_faced=False,
+    butted=True,
+    evened=False,
+    level=False,
+    wired=False,
+    made=False,
+    spans_bay=False,
+    free_at_corners=False,
+    butts_on_posts=False,
+    stock_role="",
+    stock_name="",
+    needs=(),
+)
+_EVEN_GAPS = replace(
+    _BUTTED,
+    key="even gaps",
+    noun="fence of upright boards with open gaps",
+    task="Boards on, gauge block between",
+    lasts="Dries well; boards are changed one by one",
+    words=(r"(?:pickets?|open boards?|even gaps)",),
+    butted=False,
+    evened=True,
+)
+_BOARD_ON_BOARD = replace(
+    _BUTTED,
+    key="board on board",
+    noun="fence of upright boards that overlap",
+    task="Under boards on, then the outer ones",
+    lasts="Wet between the laps; two layers to look after",
+    words=(r"board[- ]on[- ]board",),
+    board_layers=2,
+    over_face=2,
+    lapped=True,
+    butted=False,
+)
+_BOTH_FACES = replace(
+    _BOARD_ON_BOARD,
+    key="both faces",
+    noun="fence with boards on both faces",
+    task="Boards on, front first, then the back",
+    lasts="Air on both sides of every board",
+    words=(r"(?:boards )?on both faces",),
+    over_face=1,
+    two_faced=True,
+    needs=(("rail_laid", "flat"),),
+)
+_SLATS = replace(
+    _BUTTED,
+    key="slats",
+    noun="fence of level slats",
+    stick="slat",
+    task="Slats on from the datum, spacer block between",
+    lasts="Dries well; thin slats bow over long bays",
+    words=(r"(?:slats|slatted|level slats)",),
+    board_layers=0,
+    butted=False,
+    level=True,
+    spans_bay=True,
+)
+_LOUVERS = replace(
+    _SLATS,
+    key="louvres",
+    noun="fence of tilted slats",
+    stick="louver",
+    task="Cleats plumb, louvres in",
+    lasts="Water lies on flat blades: slope them, finish the upper edges",
+    words=(r"(?:louvres?|louvers?|louvered|louvred)",),
+    free_at_corners=True,
+)
+_MADE_PANELS = replace(
+    _BUTTED,
+    key="bought panels",
+    noun="fence of ready-made panels",
+    task="Panels in their clips, each plumb and level",
+    lasts="As long as its maker says; changed whole",
+    words=(),
+    board_layers=0,
+    butted=False,
+    made=True,
+    free_at_corners=True,
+    stock_role="panel",
+    needs=(("bays", "panels"),),
+)
+_STOCK_PANELS = replace(
+    _BUTTED,
+    key="stock panels",
+    noun="fence of welded wire panels",
+    task="Wire up: first the ends, then stapled post by post",
+    lasts="Galvanised wire outlasts the posts",
+    words=(),
+    board_layers=0,
+    butted=False,
+    wired=True,
+    spans_bay=True,
+    free_at_corners=True,
+    butts_on_posts=True,
+    stock_role="wire",
+    stock_name="welded",
+)
+_MESH = replace(
+    _STOCK_PANELS,
+    key="wire mesh",
+    noun="fence of wire mesh on timber",
+    task="Wire strained and stapled post by post",
+    lasts="Galvanised; strained again every few years",
+    words=(r"(?:wire mesh|mesh|rolled wire)",),
+    spans_bay=False,
+    butts_on_posts=False,
+    stock_name="woven",
+)
+TRAITS: dict[Style, InfillTraits] = {
+    one.key: one
+    for one in (
+        _BUTTED,
+        _EVEN_GAPS,
+        _BOARD_ON_BOARD,
+        _BOTH_FACES,
+        _SLATS,
+        _LOUVERS,
+        _MADE_PANELS,
+        _STOCK_PANELS,
+        _MESH,
+    )
+}
+"""Every infill there is, in the order in which they are offered."""
+
+
+def traits_of(key: Style) -> InfillTraits:
+    """The facts about one infill.
+
+    Raises:
+        KeyError: There is no such infill; a document that names one is refused before.
+    """
+    return TRAITS[key]
