@@ -48,7 +48,7 @@ def braces_of(frame: RoofFrame, post: RoofPost) -> list[BraceAt]:
 
     Source: geometry: the middle lines of post, brace and header meet at points; the brace ends on their faces.
     """
-    if frame.upright != "knee braces":
+    if not frame.lateral.braced:
         return []
     found = []
     for (ux, uy, _), name in brace_ways(frame, post):

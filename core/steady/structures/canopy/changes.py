@@ -42,9 +42,9 @@ def more_posts(now: int, beam: str) -> Tried:
 
 def other_uprights(spec: Any, braces: str) -> Tried:
     """The other ways to keep it upright."""
-    if spec.upright != "knee braces":
+    if not spec.lateral.braced:
         yield braces, (("upright", "knee braces"),)
-    if spec.upright != "fixed posts":
+    if not spec.lateral.fixed:
         yield "Posts fixed at their feet", (("upright", "fixed posts"),)
 
 

@@ -7,12 +7,14 @@ from dataclasses import field, replace
 from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
 from steady.design_codes.requests import Wood
+from steady.structures.canopy.beam_seats import SEATS, CanopySeat, RoofSeat
 from steady.structures.canopy.box_beams import Boxed
 from steady.structures.canopy.built_up_posts import BuiltUp, credited
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.lateral_system import PostSupport
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.continuous_members import ContinuousMember
+from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.units.units import GRAVITY
 from steady.value_objects import value_object
 
@@ -76,8 +78,8 @@ class RoofFrame:
     beam: SectionItem
     brace: SectionItem
     plies: int
-    seat: str
-    upright: str
+    seat: RoofSeat
+    upright: Upright
     brace_m: float
     on_house: bool
     wet: bool
@@ -98,7 +100,7 @@ class RoofFrame:
     def ply_offsets_m(self) -> tuple[float, ...]:
         """Middles of a beam's plies from its line: side by side, or on shoulders, outer faces flush with the post's."""
         t = self.beam.thickness_m
-        if self.seat != "on shoulders":
+        if not self.seating.plies_apart:
             return tuple((ply - (self.plies - 1) / 2) * t for ply in range(self.plies))
         outer_m = self.post.thickness_m / 2 - t / 2
         return tuple((1 if ply % 2 else -1) * (outer_m - ply // 2 * t) for ply in range(self.plies))
@@ -112,7 +114,7 @@ class RoofFrame:
         """What a post's braces hold along its beam, or across."""
         if across and self.across is not None:
             return replace(self.across, at_m=tuple(post.x_m + off for off in self.across.at_m))
-        apart = self.seat == "on shoulders"
+        apart = self.seating.plies_apart
         offsets = self.ply_offsets_m[:2] if apart else (0.0,)
         middle_m = self.end_beam_x_m(post) if post.line > len(self.lines_m) or across else self.lines_m[post.line - 1]
         return Header(under_m=self.high_m, deep_m=self.beam.width_m, at_m=tuple(middle_m + off for off in offsets))
@@ -147,7 +149,7 @@ class RoofFrame:
     @property
     def fixed(self) -> bool:
         """Whether the posts are held upright at their feet, by the ground or by a deck's frame."""
-        return self.upright == "fixed posts"
+        return self.lateral.fixed
 
     @property
     def in_pocket(self) -> bool:
@@ -166,7 +168,7 @@ class RoofFrame:
     @property
     def post_top_m(self) -> float:
         """Top of the posts: under the beam, or up between its plies where they lie on shoulders."""
-        return self.high_m if self.seat == "on top" else self.high_m + self.beam.width_m
+        return self.high_m if self.seating.under else self.high_m + self.beam.width_m
 
     def line_xs(self, line: int) -> tuple[float, ...]:
         """Places of one line's posts along it."""
@@ -214,7 +216,7 @@ class RoofFrame:
         """Braces of a post side by side, each under a piece of what they hold."""
         if way.startswith("across") and self.across is not None:
             return len(self.across.at_m)
-        return 2 if self.seat == "on shoulders" else 1
+        return 2 if self.seating.plies_apart else 1
 
     def stand(self, way: str = "") -> PostSupport:
         """How its posts stand, from hinge to the middle of the cross member; nothing taken off the foot, on the safe side.
@@ -233,6 +235,16 @@ class RoofFrame:
             brace=self.wood(self.brace),
             braces=self.braces_at(way),
         )
+
+    @property
+    def lateral(self) -> LateralSystem:
+        """What keeps its posts upright."""
+        return LATERAL_SYSTEMS[self.upright]
+
+    @property
+    def seating(self) -> CanopySeat:
+        """How its beams meet its posts."""
+        return SEATS[self.seat]
 
 
 def line_weight(one: SectionItem, plies: int = 1) -> float:

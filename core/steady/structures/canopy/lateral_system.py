@@ -12,6 +12,7 @@ from steady.statics.bents import BracedBent, fixed_drift_m, fixed_moment_n_m
 from steady.structures.check_collector import CheckCollector
 from steady.structures.continuous_members import ContinuousMember
 from steady.structures.joints.brace_ends import BraceForce, check_brace_ends
+from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.units.trade import Units
 from steady.value_objects import value_object
 
@@ -83,12 +84,17 @@ class SwayEffects:
 class PostSupport:
     """How posts stand: what keeps them upright, from hinge to the cross member's middle, their brace's leg, braces side by side."""
 
-    upright: str
+    upright: Upright
     height_m: float
     brace_m: float
     post: Wood
     brace: Wood
     braces: int = 1
+
+    @property
+    def lateral(self) -> LateralSystem:
+        """What keeps its posts upright."""
+        return LATERAL_SYSTEMS[self.upright]
 
 
 def sway(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway) -> SwayEffects | None:
@@ -96,10 +102,10 @@ def sway(collector: CheckCollector, about: str, stand: PostSupport, ask: Sway) -
 
     Source: statics (`statics/bents.py`), equal to a frame solver.
     """
-    if stand.upright == "none":
+    if stand.lateral.none:
         return None  # the plan says that it cannot be built so
     try:
-        return (_braced if stand.upright == "knee braces" else _fixed)(collector, about, stand, ask)
+        return (_braced if stand.lateral.braced else _fixed)(collector, about, stand, ask)
     except OutOfScopeError as refused:
         collector.gap("lateral_stability", about, refused)
     except InvalidInputError as refused:
@@ -274,7 +280,7 @@ def check_post(collector: CheckCollector, about: str, stand: PostSupport, down_n
         swayed.moment_n_m / u.moment_n_m,
         u.moment,
         "statics",
-        "in the post where its brace meets it" if stand.upright == "knee braces" else "in the post at the ground",
+        "in the post where its brace meets it" if stand.lateral.braced else "in the post at the ground",
     )
     length = collector.length_step(
         "L_e", swayed.length_m, "buckling length of the bent", "practice: our own, below every run of a solver"

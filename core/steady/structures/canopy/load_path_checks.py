@@ -93,7 +93,7 @@ def check_bearing(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoad
     book, u, stick, post = collector.book, collector.book.units, frame.beam, frame.post
     if frame.boxed is not None:
         stick = frame.boxed.flange
-    if frame.seat == "in a pocket" and frame.built_up is not None:
+    if frame.seating.pocketed and frame.built_up is not None:
         post = frame.built_up.core
     down = max(post_down_n(book, frame, loads).values())
     plies_m = frame.plies * (stick.thickness_m if frame.boxed is None else stick.width_m)
@@ -103,7 +103,7 @@ def check_bearing(collector: CheckCollector, frame: RoofFrame, loads: CanopyLoad
             frame.wood(stick, frame.plies),
             "roof",
             SeatInput(
-                width_m=plies_m if frame.seat == "on shoulders" else min(plies_m, post.thickness_m),
+                width_m=plies_m if frame.seating.plies_apart else min(plies_m, post.thickness_m),
                 length_m=post.width_m,
                 from_end_m=frame.beam_past_m,
                 kind="discrete",
@@ -197,7 +197,7 @@ def hold_up(
 ) -> LateralSystemResult:
     """Sway both ways, posts squeezed and bent, their feet."""
     about, stand = f"{frame.me}/upright", frame.stand()
-    if frame.plies > 1 and frame.seat != "on shoulders":  # plies on shoulders stand apart, on either side of the post
+    if frame.plies > 1 and not frame.seating.plies_apart:  # plies on shoulders stand apart, on either side of the post
         check_ply_fasteners(collector, f"{frame.me}/beam/1", frame.beam.thickness_m)
     swayed = tuple(one for ask in sways if (one := sway(collector, about, frame.stand(ask.way), ask)) is not None)
     asked = {ask.way: ask for ask in sways}

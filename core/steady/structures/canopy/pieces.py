@@ -38,7 +38,7 @@ def _post(g: Grouper, frame: RoofFrame, foot: Foot | None, post: RoofPost) -> No
     low = -foot.depth_m if foot is not None and frame.fixed else frame.foot_m
     place = PartPlacement(id=f"{frame.me}/post/{post.id}", at=(post.x_m, post.y_m, low), along=UP, up=ALONG)
     cuts: tuple[Cut, ...] = ()
-    if frame.seat == "on shoulders":
+    if frame.seating.plies_apart:
         size = (frame.beam.width_m, frame.shoulder_m)
         one = Cut(end="end", kind="notch", at_m=frame.high_m - low, mitre_rad=0.0, bevel_rad=0.0, size_m=size)
         cuts = (one, one)  # a shoulder on either face
@@ -62,7 +62,7 @@ def _plies(g: Grouper, frame: RoofFrame, built: BuiltUp, place: PartPlacement) -
     for name, way in (("", -1.0), ("/far ply", 1.0)):
         at = (x, y + way * off, low)
         g.add("post", built.outer, long, replace(place, id=f"{place.id}{name}", about=place.id, at=at))
-    core = frame.high_m - low if frame.seat == "in a pocket" else long
+    core = frame.high_m - low if frame.seating.pocketed else long
     g.add("post", built.core, core, replace(place, id=f"{place.id}/core", about=place.id))
     g.fix("ply screw", OUTER * 2 * (math.ceil(long / SCREWED_EVERY_M) + 1), place.at, "screw")
 
@@ -111,7 +111,7 @@ def _beam(g: Grouper, frame: RoofFrame, line: int, yard: PurchasingSettings) -> 
                 up=UP,
             )
             g.add("beam", stick, b - a, place)
-    if frame.plies > 1 and frame.seat != "on shoulders":
+    if frame.plies > 1 and not frame.seating.plies_apart:
         rows = math.ceil(frame.beams_m / SCREWED_EVERY_M) + 1
         g.fix("ply screw", 2 * rows * (frame.plies - 1), (0.0, y, z), "screw")
     return clashes

@@ -73,7 +73,7 @@ def lay_out(spec: DeckSpec, collector: DeckCheckCollector, timber: DeckTimbers, 
             limit_m = book.beam_span((beam,), BeamInput(floor=floor, supported_m=carries_m)).span_m
         except OutOfScopeError:
             return BLIND_SPAN_M
-        if spec.seat != "beside":
+        if not spec.seating.bolted_on:
             try:
                 table = BeamInput(floor=floor, table=True, joist_span_m=joists_m, supported_m=carries_m)
                 limit_m = min(limit_m, book.beam_span((beam,), table).span_m)

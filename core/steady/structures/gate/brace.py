@@ -35,7 +35,7 @@ def brace_of(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.
 def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
     """The brace sized for the pinned force, however stiff the corners are."""
     leaf, design = f.leaf, f.leaf.design
-    brace = cable if design.brace == "cable" else strut
+    brace = cable if design.cable_alone else strut
     w, p = leaf.weight_n / f.u.force_n, design.person_n / f.u.force_n
     load = step(
         "P_l",
@@ -48,11 +48,11 @@ def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
     force = _force(f, load, strut, _Lies(leaf.rake, inside, "squeezed in a strut"))
     pulled = _force(f, load, cable, _Lies(-leaf.rake, (leaf.tall_m, leaf.reach_m), "pulled in a cable"))
     angle = step("a", (math.degrees(brace.angle_rad), "deg"), "", (), "brace angle")
-    f.facts += [load, pulled if design.brace == "cable" else force, angle]
+    f.facts += [load, pulled if design.cable_alone else force, angle]
     case = f"leaf {leaf.index + 1}, a person on the latch edge"
-    if design.brace in ("strut", "both"):
+    if design.has_strut:
         _strut(f, force, load, strut, case)
-    if design.brace in ("cable", "both"):
+    if design.has_cable:
         if design.cable_rating_n > 0:
             rating = given_step(
                 "R",
@@ -61,7 +61,7 @@ def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
                 "user: the maker's rating with the crew's own safety factor",
             )
             f.check("gate_cable.tension", pulled, rating, (load,), case)
-        elif design.brace == "cable":
+        elif design.cable_alone:
             f.gap(
                 "gate_cable.tension",
                 "no rating of the cable is entered",
@@ -159,10 +159,10 @@ def racking(f: LeafChecks) -> None:
     try:
         ei = si(f.book.stiffness(frame)) * frame.second_moment_m4
     except OutOfScopeError as refused:
-        if design.brace == "none":
+        if not design.braced:
             f.gap("gate.racking", refused.reason, refused.would_have_to_change)
         return
-    person = design.person_n if design.brace == "none" else 0.0
+    person = design.person_n if not design.braced else 0.0
     load_n = leaf.weight_n * leaf.centre_m / leaf.between_m + person
     frame_m, steps = unbraced(leaf, load_n, ei, f.u)
     f.facts += steps
@@ -177,7 +177,7 @@ def racking(f: LeafChecks) -> None:
                 pitch_m=design.nail_pitch_m,
             )
         )
-    if design.brace != "none":
+    if design.braced:
         return
     drop = step(
         "d_r",

@@ -35,7 +35,7 @@ class LeafResult:
     @property
     def brace(self) -> statics.Brace:
         """The brace that counts: the strut's where there is one."""
-        return self.cable if self.leaf.design.brace == "cable" else self.strut
+        return self.cable if self.leaf.design.cable_alone else self.strut
 
 
 @value_object

@@ -30,7 +30,7 @@ def wobble_m(leaf: Leaf, e_pa: float, cross_rails: int) -> float:
     half = leaf.stile_m / 2
     inset = max(0.0, design.hinge_inset_m - half)
     latch = min(max(design.latch_height_m - leaf.gap_m - half, 0.0), leaf.tall_m)
-    strut = leaf.reach_m if design.brace in ("strut", "both") else 0.0
+    strut = leaf.reach_m if design.has_strut else 0.0
     return _give_m((leaf.between_m, leaf.tall_m), (inset, latch), cross_rails, strut, (bending, torsion))
 
 

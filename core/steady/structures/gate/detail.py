@@ -28,8 +28,8 @@ def leaf_detail(found: LeafResult, gate: str) -> Detail:
         _stile(f"{leaf.id}/stile/hinge", left, gap, leaf),
         _stile(f"{leaf.id}/stile/latch", right, gap + rise, leaf, (leaf.stile_down_m, leaf.stile_up_m)),
     ]
-    strut, cable = design.brace in ("strut", "both"), design.brace in ("cable", "both")
-    share = 0.5 if design.brace == "both" else 1.0
+    strut, cable = design.has_strut, design.has_cable
+    share = 0.5 if design.has_strut and design.has_cable else 1.0
     top_n = found.strut.rail_force_n * share if strut else 0.0
     bottom_n = -found.cable.rail_force_n * share if cable else 0.0
     bars.append(_rail(f"{leaf.id}/rail/top", (left, high), (right, high + rise), leaf.stile_m, top_n))
@@ -113,7 +113,7 @@ def _measures(found: LeafResult) -> list[Measure]:
             made.append(Measure(says=f"lower edge over the hinge end's, {k} of 4 across", value_m=leaf.rake * at_m))
     else:
         made.append(Measure(says="both diagonals, when it is square", value_m=one))
-    if design.brace in ("strut", "both"):
+    if design.has_strut:
         lean, long_m = math.atan2(leaf.strut_rise_m, leaf.strut_reach_m), leaf.strut_m
         made.append(Measure(says="strut, point to point along its middle", value_m=long_m))
         made.append(Measure(says="strut's ends, saw from square against the stile", angle_rad=lean))
@@ -208,9 +208,9 @@ def mirrored(detail: Detail, width_m: float) -> Detail:
 def wrong_detail(found: LeafResult, gate: str) -> Detail | None:
     """The brace the other way round, and the force that undoes it; None for a leaf braced both ways or not at all."""
     leaf, design = found.leaf, found.leaf.design
-    if design.brace not in ("strut", "cable"):
+    if design.has_strut == design.has_cable:
         return None
-    strut = design.brace == "strut"
+    strut = design.has_strut
     half = leaf.stile_m / 2
     left, right, at = half, leaf.width_m - half, half + leaf.reach_m
     low, high = leaf.gap_m + half, leaf.gap_m + leaf.height_m - half

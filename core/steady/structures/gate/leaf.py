@@ -238,7 +238,7 @@ def make(
 def _weighed(leaf: Leaf) -> Leaf:
     wood_m = 2 * leaf.height_m + leaf.stile_down_m + leaf.stile_up_m
     wood_m += (2 + leaf.design.cross_rails) * leaf.rail_m * math.hypot(1.0, leaf.rake)
-    if leaf.design.brace in ("strut", "both"):
+    if leaf.design.has_strut:
         wood_m += leaf.strut_m
     frame_kg = wood_m * leaf.frame.thickness_m * leaf.frame.width_m * leaf.frame.density_kg_per_m3
     board_kg = leaf.width_m * leaf.height_m * leaf.board.thickness_m * leaf.board.density_kg_per_m3

@@ -40,7 +40,7 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.LatchEdgeSag, s
                     width_m=leaf.between_m,
                     height_m=leaf.tall_m,
                     reach_m=leaf.reach_m,
-                    rake=-leaf.rake if design.brace == "cable" else leaf.rake,
+                    rake=-leaf.rake if design.cable_alone else leaf.rake,
                 ),
                 Gives(
                     hinge_spacing_m=leaf.hinge_spacing_m,
@@ -53,7 +53,7 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.LatchEdgeSag, s
             )
         )
     now, later = found
-    if stiffness is not None and design.brace != "none" and now.from_brace_m > 0:
+    if stiffness is not None and design.braced and now.from_brace_m > 0:
         frame = outdoors(leaf.frame)
         ei = si(f.book.stiffness(frame)) * frame.second_moment_m4
         frame_m, _ = unbraced(leaf, leaf.weight_n * leaf.centre_m / leaf.between_m, ei, f.u)

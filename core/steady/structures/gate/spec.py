@@ -131,3 +131,23 @@ class LeafDesign:
     hinge_screw_m: Annotated[float, Ge(0.002), Le(0.02)] = 0.00635
     hinge_screw_in_post_m: Annotated[float, Ge(0.01), Le(0.2)] = 0.0508
     soil_turn_n_m_per_rad: Annotated[float, Ge(0), Le(1e9)] = 0.0
+
+    @property
+    def has_strut(self) -> bool:
+        """A strut pushes from the bottom hinge corner."""
+        return self.brace in ("strut", "both")
+
+    @property
+    def has_cable(self) -> bool:
+        """A cable pulls from the top hinge corner."""
+        return self.brace in ("cable", "both")
+
+    @property
+    def cable_alone(self) -> bool:
+        """A cable carries all of it."""
+        return self.has_cable and not self.has_strut
+
+    @property
+    def braced(self) -> bool:
+        """Something keeps its corners square besides their own stiffness."""
+        return self.has_strut or self.has_cable

@@ -42,7 +42,7 @@ def tasks(gate: str, what: str, leaves: tuple[Leaf, ...], after: tuple[tuple[str
         if len(leaves) == 2
         else "the leaf on packers"
     )
-    held = "the brace is in" if design.brace != "none" else "the corners are fixed"
+    held = "the brace is in" if design.braced else "the corners are fixed"
     made.append(
         Task(
             id=f"{gate}/hang",
@@ -61,7 +61,7 @@ def tasks(gate: str, what: str, leaves: tuple[Leaf, ...], after: tuple[tuple[str
 
 def _frame(leaves: tuple[Leaf, ...]) -> str:
     design = leaves[0].design
-    brace = "" if design.brace == "none" else ", brace in"
+    brace = "" if not design.braced else ", brace in"
     if design.raked and len(leaves) == 2:
         return f"build both leaves as one frame to the strings{brace}, then cut it apart at the middle gap"
     if design.raked:

@@ -86,7 +86,7 @@ def timber_of(spec: LeanToSpec) -> LeanToTimbers:
 def wall_to_beam_m(spec: LeanToSpec, timber: LeanToTimbers) -> tuple[float, float]:
     """The beam's outer face and its middle, out from the wall."""
     outer = timber.ledger.thickness_m + spec.depth_m
-    wide = spec.plies * timber.beam.thickness_m if spec.seat == "on top" else timber.post.width_m
+    wide = spec.plies * timber.beam.thickness_m if spec.seating.under else timber.post.width_m
     return outer, outer - wide / 2
 
 

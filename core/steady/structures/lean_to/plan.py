@@ -47,7 +47,7 @@ def plan_lean_to(case: DesignInput) -> Plan:
 
 
 def _falls(spec: LeanToSpec) -> list[str]:
-    if spec.upright != "none":
+    if not spec.lateral.none:
         return []
     return ["Nothing keeps its posts upright: knee braces along the beam, or embedded posts"]
 

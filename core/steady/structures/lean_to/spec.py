@@ -6,7 +6,9 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
+from steady.structures.canopy.beam_seats import SEATS, CanopySeat
 from steady.structures.canopy.spec import BeamPostLock, Id, RoofAbove, SlabUnder, Stands, Words
+from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value_object
 
@@ -79,7 +81,7 @@ class LeanToSpec:
     slat: Words = "baluster 2x2 pine"
     slat_gap_m: Annotated[float, Gt(0.005), Le(1)] = 0.0889
     finish: RoofFinish = RoofFinish()
-    upright: Literal["knee braces", "fixed posts", "none"] = "knee braces"
+    upright: Upright = "knee braces"
     brace_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.6096
     brace: Words = ""
     stands: Stands = "footings"
@@ -96,3 +98,13 @@ class LeanToSpec:
     locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.CALCULATED
+
+    @property
+    def lateral(self) -> LateralSystem:
+        """What keeps its posts upright."""
+        return LATERAL_SYSTEMS[self.upright]
+
+    @property
+    def seating(self) -> CanopySeat:
+        """How its beams meet its posts."""
+        return SEATS[self.seat]

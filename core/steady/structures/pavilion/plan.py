@@ -43,7 +43,7 @@ def plan_pavilion(case: DesignInput) -> Plan:
             *roof_details(case.book, layout.frame, found.loads, found.held),
         ),
         members=tuple(text.members(case, found)),
-        conflicts=(*clashes, *([NOTHING_UPRIGHT] if spec.upright == "none" else [])),
+        conflicts=(*clashes, *([NOTHING_UPRIGHT] if spec.lateral.none else [])),
         notes=tuple(text.notes(case, found, made)),
         high_m=layout.high_m,
         targets=size_targets(spec, SIZES),

@@ -7,6 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import BeamPostLock, Id, SlabUnder, Stands, Words
+from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value_object
 
@@ -74,7 +75,7 @@ class PavilionSpec:
     sheet: Words = "roof sheet 2 ft"
     sheet_stock_m: Annotated[float, Gt(0.3), Le(8)] = 3.6576
     sheet_turn: bool = False
-    upright: Literal["knee braces", "fixed posts", "none"] = "knee braces"
+    upright: Upright = "knee braces"
     brace_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.6096
     brace: Words = ""
     stands: Stands = "footings"
@@ -89,3 +90,8 @@ class PavilionSpec:
     locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.CALCULATED
+
+    @property
+    def lateral(self) -> LateralSystem:
+        """What keeps its posts upright."""
+        return LATERAL_SYSTEMS[self.upright]

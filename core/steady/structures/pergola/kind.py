@@ -150,7 +150,7 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     yield from more_posts(layout.frame.per_line, "each beam")
     yield from other_uprights(spec, "Knee braces both ways")
     for leg in (0.75, 0.9) if stick(spec.rafter, "joist", "rafter").metric else (30 * IN, 36 * IN):
-        if spec.upright == "knee braces" and leg > spec.brace_m + 1e-6:
+        if spec.lateral.braced and leg > spec.brace_m + 1e-6:
             yield f"Braces {case.tape.length(leg)} each way", (("brace_m", leg),)
 
 

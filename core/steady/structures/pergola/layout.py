@@ -175,7 +175,7 @@ def lay_out(case: DesignInput, posts: int) -> PergolaLayout:
 
 def _pocket(spec: PergolaSpec, timber: PergolaTimbers) -> None:
     """Raises InvalidInputError: a beam that no pocket takes."""
-    if spec.seat != "in a pocket":
+    if not spec.seating.pocketed:
         return
     if timber.built_up is None:
         raise InvalidInputError(
@@ -241,7 +241,7 @@ def _frame(
 
 def braced_across(spec: PergolaSpec) -> bool:
     """Whether knee braces hold it across its beams."""
-    return spec.upright == "knee braces" and spec.attach == "free"
+    return spec.lateral.braced and spec.attach == "free"
 
 
 def _across(spec: PergolaSpec, timber: PergolaTimbers) -> Header | None:

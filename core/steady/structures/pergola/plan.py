@@ -69,7 +69,7 @@ def _gaps(spec: PergolaSpec, layout: PergolaLayout) -> list[MeasurementTarget]:
 
 
 def _falls(spec: PergolaSpec) -> list[str]:
-    if spec.upright == "none":
+    if spec.lateral.none:
         return [NOTHING_UPRIGHT]
     return []
 

@@ -5,7 +5,9 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
+from steady.structures.canopy.beam_seats import SEATS, CanopySeat, RoofSeat
 from steady.structures.canopy.spec import BeamPostLock, Id, RoofAbove, SlabUnder, Stands, Words
+from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value_object
 
@@ -69,7 +71,7 @@ class PergolaSpec:
     posts: Annotated[int, Ge(2), Le(8)] | None = None
     beam: Words = "joist 2x10 pine"
     plies: Annotated[int, Ge(1), Le(3)] = 2
-    seat: Literal["on top", "on shoulders", "in a pocket"] = "on top"
+    seat: RoofSeat = "on top"
     rafter: Words = "joist 2x8 pine"
     rafter_spacing_m: Annotated[float, Ge(0.2), Le(1.3)] = 0.6096
     bays_x: Annotated[int, Ge(0), Le(20)] = 0
@@ -83,7 +85,7 @@ class PergolaSpec:
     shade: Annotated[float, Gt(0.02), Le(1)] = 0.5
     second_slats: bool = False
     sun: SunInput = SunInput()
-    upright: Literal["knee braces", "fixed posts", "none"] = "knee braces"
+    upright: Upright = "knee braces"
     brace_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.6096
     brace: Words = ""
     stands: Stands = "footings"
@@ -99,3 +101,13 @@ class PergolaSpec:
     locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.CALCULATED
+
+    @property
+    def lateral(self) -> LateralSystem:
+        """What keeps its posts upright."""
+        return LATERAL_SYSTEMS[self.upright]
+
+    @property
+    def seating(self) -> CanopySeat:
+        """How its beams meet its posts."""
+        return SEATS[self.seat]

@@ -161,7 +161,7 @@ def _spans(collector: DeckCheckCollector, frame: DeckFrame, on: _On) -> None:
     except OutOfScopeError as refused:
         collector.gap("beam.allowable_span", about, refused)
     try:
-        if spec.seat == "beside":
+        if spec.seating.bolted_on:
             raise OutOfScopeError(
                 "the table's beams lie on their posts, not bolted beside them", "calculate it, or seat it on top"
             )
@@ -212,10 +212,10 @@ def _seat(collector: DeckCheckCollector, on: _On, timber: _Joint, reactions: Rea
     worst_post = max((post.id for post in run.posts), key=lambda name: sum(reactions[name]))
     demand = factored(collector, *reactions[worst_post], "R", "the beam on its most loaded post")
     across_m = wood.plies * timber.beam.thickness_m
-    if spec.seat == "beside":
+    if spec.seating.bolted_on:
         _bolts(collector, about, timber, demand)
         return
-    if spec.seat == "notch":
+    if spec.seating.notched:
         if timber.post.width_m < NOTCH_LEAST_M:
             collector.gap(
                 "beam.post_notch",

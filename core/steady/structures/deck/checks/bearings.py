@@ -279,7 +279,7 @@ def _down_and_sideways(collector: DeckCheckCollector, frame: DeckFrame, carried:
             needs=needs,
         )
     push = sum(one.push_n for one in spec.bearings)
-    if push > 0 and frame.on_house and spec.upright != "knee braces":
+    if push > 0 and frame.on_house and not spec.lateral.braced:
         needs = given_step(
             "H_t",
             push / HOUSE_TIES / u.force_n,

@@ -128,7 +128,7 @@ def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostSt
     own_n = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * max(0.0, stand.height_m) * GRAVITY
     load_n = sum(reaction) + own_n
     round_pad = spec.footing_shape == "round"
-    least_m = max(3 * stick.width_m if spec.upright == "fixed posts" else 0.0, stick.width_m + 0.1)
+    least_m = max(3 * stick.width_m if spec.lateral.fixed else 0.0, stick.width_m + 0.1)
     wanted_m, governs = least_m, "post base size"
     deep_m = spec.footing_depth_m or max(
         DEPTH_LEAST_M, site.frost_m, site.embedment_least_m, si(by_soil) if by_soil else 0.0
@@ -302,7 +302,7 @@ def _depth(collector: DeckCheckCollector, stand: DeckPostStand, width_m: float, 
     if site.embedment_least_m > 0:
         least = site.embedment_least_m
         demands.append(("local minimum", least, given("local least", least, "user: local rule")))
-    if spec.upright == "fixed posts" and not under.on_house:
+    if spec.lateral.fixed and not under.on_house:
         try:
             push_n = LATERAL_SHARE * sum(stand.reaction_n) * book.load_factor
             depth, _ = book.embedment(

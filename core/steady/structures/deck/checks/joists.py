@@ -357,7 +357,7 @@ def _bearing(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
                 butts = max(butts, pair, key=sum)
             else:
                 ends = max(ends, pair, key=sum)
-    if spec.seat == "flush":
+    if spec.seating.in_joist_plane:
         _hung(collector, max(ends, butts, key=sum), about)
         return
     # On the thinnest beam line they have the least to lie on.

@@ -71,7 +71,7 @@ def _rest(asked: DeckCheckInput, post: SectionItem, on_house: bool) -> _Rest:
         asked=asked,
         post=post,
         under=Under.of(asked.found(), outline_of(spec).area_m2, on_house),
-        foot_m=0.0 if spec.upright == "fixed posts" else spec.pier_above_m + spec.stand_off_m,
+        foot_m=0.0 if spec.lateral.fixed else spec.pier_above_m + spec.stand_off_m,
     )
 
 
@@ -114,14 +114,14 @@ def check_posts(
     spec = collector.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
     rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, frame.on_house)
-    foot_m, fixed = rest.foot_m, spec.upright == "fixed posts"
+    foot_m, fixed = rest.foot_m, spec.lateral.fixed
     made: list[PostResult] = []
     said: list[OfPost] = []
     known: set[int] = set()
     pins = {pin.id: pin.at_m for pin in spec.pins}
     for run in frame.beams:
         beam_m = beam_line(spec, timber.beam, run.id)[0].width_m
-        below_m = board_m + (max(beam_m, joist_m) if spec.seat == "flush" else joist_m + beam_m)
+        below_m = board_m + (max(beam_m, joist_m) if spec.seating.in_joist_plane else joist_m + beam_m)
         for post in run.posts:
             if not run.from_m - 0.01 <= pins.get(post.id, run.from_m) <= run.to_m + 0.01:
                 conflicts.append(
@@ -130,7 +130,7 @@ def check_posts(
             about = f"{spec.id}/post/{post.id}"
             # A notch opens outward: its post stands so far behind the beam that both outer faces are flush.
             behind_m = max(0.0, timber.post.width_m - spec.plies * timber.beam.thickness_m) / 2
-            where = frame.site(post.u_m, post.v_m - (behind_m if spec.seat == "notch" else 0.0))
+            where = frame.site(post.u_m, post.v_m - (behind_m if spec.seating.notched else 0.0))
             deck_m = height_of(spec, where)
             top_m = deck_m - below_m
             if top_m < foot_m - 1e-9:
@@ -150,7 +150,7 @@ def check_posts(
                 foot_m=foot_m,
                 footing=footed,
                 embedded_m=footed.depth_m if fixed else 0.0,
-                rises_m=beam_m if spec.seat in ("notch", "beside") else 0.0,
+                rises_m=beam_m if spec.seating.post_rises else 0.0,
                 bolts_count=_bolts_count(
                     collector, timber, beam_line(spec, timber.beam, run.id)[0], reactions[post.id]
                 ),
@@ -184,7 +184,7 @@ def _column(collector: DeckCheckCollector, post: SectionItem, stand: DeckPostSta
     wood = post_wood(post, spec)
     load = collector.load.floor
     tall_m = max(height_m, 0.05)
-    end = FREE_POST if spec.upright == "fixed posts" else 1.0
+    end = FREE_POST if spec.lateral.fixed else 1.0
     try:
         best: tuple[float, CalculationStep, CalculationStep, CalculationStep] | None = None
         for case in floor_cases(book, ""):
@@ -219,7 +219,7 @@ def _column(collector: DeckCheckCollector, post: SectionItem, stand: DeckPostSta
     except OutOfScopeError as refused:
         collector.gap("post.axial_compression", about, refused)
     try:
-        if spec.seat == "beside":
+        if spec.seating.bolted_on:
             raise OutOfScopeError("the table's beams lie on their posts, not bolted beside them", "calculate it")
         area_m2 = sum(reaction) / collector.load.total_pa
         limit = book.post_height(wood, PostInput(area_m2=area_m2, floor=load, longest_m=None, table=True, edition=""))
@@ -260,8 +260,8 @@ def _bolts_count(
 ) -> int:
     """Bolts through a post and the beam beside it, or in its notch."""
     spec = collector.spec
-    if spec.seat != "beside":
-        return NOTCH_BOLTS if spec.seat == "notch" else 0
+    if not spec.seating.bolted_on:
+        return NOTCH_BOLTS if spec.seating.notched else 0
     demand = factored(collector, *reactions, "R", "the beam on its post")
     try:
         woods = post_wood(beam, spec), post_wood(timber.post, spec)
@@ -274,11 +274,11 @@ def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
     """What keeps a deck that no house holds from racking: knee braces both ways, or embedded posts."""
     spec, book = collector.spec, collector.book
     about, height_m, reaction = stand.about, stand.height_m, stand.reaction_n
-    if spec.bridge is not None or (frame.on_house and spec.upright != "knee braces"):
+    if spec.bridge is not None or (frame.on_house and not spec.lateral.braced):
         return
     u = book.units
     name = "deck.lateral_stability"
-    if spec.upright == "none":
+    if spec.lateral.none:
         if height_m > SQUAT_M:
             collector.gap(
                 name,
@@ -302,13 +302,13 @@ def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
         source="practice: a twentieth of what stands on the post, sideways; no clause asks it of decks",
     )
     leg_m = brace_leg_m(spec, height_m)
-    if spec.upright == "knee braces" and leg_m <= 0:
+    if spec.lateral.braced and leg_m <= 0:
         return
     if frame.on_house:
         # The house holds the deck; braces that are built all the same are looked at as if they stood alone.
         _brace(collector, timber, stand, push, CheckOrigin.ADVICE)
         return
-    arm_m = height_m if spec.upright == "fixed posts" else max(height_m - leg_m, 0.0)
+    arm_m = height_m if spec.lateral.fixed else max(height_m - leg_m, 0.0)
     arm = arm_m / u.span_m
     moment = CalculationStep(
         symbol="M",
@@ -317,7 +317,7 @@ def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
         formula="H * a",
         inputs=(("H", push.value, u.force), ("a", arm, u.span)),
         source="statics",
-        says="at the ground" if spec.upright == "fixed posts" else "where the brace meets the post",
+        says="at the ground" if spec.lateral.fixed else "where the brace meets the post",
     )
     design = book.factored(moment, "M_d")
     try:
@@ -328,18 +328,18 @@ def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
                 height_m=max(height_m, 0.05),
                 axial_n=total * book.load_factor,
                 moment_n_m=si(design),
-                end_factor=FREE_POST if spec.upright == "fixed posts" else 1.0,
+                end_factor=FREE_POST if spec.lateral.fixed else 1.0,
             ),
         )
     except OutOfScopeError as refused:
         collector.gap(name, about, refused)
         return
     one = given_step("1", 1.0, "", use.source)
-    says = "fixed posts" if spec.upright == "fixed posts" else "knee braces, along the beam and across it"
+    says = "fixed posts" if spec.lateral.fixed else "knee braces, along the beam and across it"
     collector.at_most(
         "post.combined_axial_and_bending", about, use, one, (push, moment), case=says, asks=CheckOrigin.SAFETY
     )
-    if spec.upright == "knee braces":
+    if spec.lateral.braced:
         _brace(collector, timber, stand, push, CheckOrigin.SAFETY)
 
 

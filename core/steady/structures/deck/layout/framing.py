@@ -191,7 +191,7 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
             from_far=_deeper_at_far_side(framing, joist_m),
         )
     overhang = min(spec.overhang_m, overhang_limit(joist_limit_m))
-    if spec.seat == "flush":
+    if spec.seating.in_joist_plane:
         # Hung between beams, joists end at them: the outer beam stands just inside the edge.
         overhang = limits.flush_edge_m
     if not on_house:
@@ -227,7 +227,7 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
         notes.append(
             "Joists run along the house: none hangs on it, the deck is freestanding and must keep itself upright"
         )
-    if overhang < spec.overhang_m - NEAR_M and spec.seat != "flush":
+    if overhang < spec.overhang_m - NEAR_M and not spec.seating.in_joist_plane:
         notes.append("The joists run less far past the beam than wished: the rules allow no more")
     known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
     notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]

@@ -110,7 +110,7 @@ def levels(spec: DeckSpec, timber: DeckTimbers) -> tuple[float, float]:
     """Middle of the joists and of the beams below the finished deck (m, negative)."""
     board = timber.board.thickness_m
     joist_z = -board - timber.joist.width_m / 2
-    if spec.seat == "flush":
+    if spec.seating.in_joist_plane:
         return joist_z, -board - timber.beam.width_m / 2
     return joist_z, -board - timber.joist.width_m - timber.beam.width_m / 2
 
@@ -156,14 +156,14 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
                     about=f"{spec.id}/joists",
                 ),
             )
-            if spec.seat == "flush":
+            if spec.seating.in_joist_plane:
                 b.fix("joist hanger", 2 - int(k == 0 and hung), b.vec(joist.u_m, end, z), "connector")
         end = joist.to_m - t
         if laps(b, joist):
             b.fix("frame bolt", LAP_BOLTS, b.vec(joist.u_m, -spec.existing.lap_m / 2, z), "screw")
         if hung:
             b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), "connector")
-        if spec.seat != "flush":
+        if not spec.seating.in_joist_plane:
             b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
     for edge in frame.plan.edges:
         across = edge.out[0 if not frame.flip else 1]
@@ -199,7 +199,7 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
 
 def _beam_is_rim(b: Builder, edge: Edge) -> bool:
     """Whether a flush beam's outer face closes an edge, so that no rim does."""
-    if b.spec.seat != "flush":
+    if not b.spec.seating.in_joist_plane:
         return False
     v, out = (edge.start[0], edge.out[0]) if b.frame.flip else (edge.start[1], edge.out[1])
     half = b.spec.plies * b.timber.beam.thickness_m / 2
@@ -213,7 +213,7 @@ def joist_pieces(b: Builder, joist: Joist) -> list[tuple[float, float]]:
     """
     spec, t = b.spec, b.timber.joist.thickness_m
     ends = [-spec.existing.lap_m if laps(b, joist) else joist.from_m + t, joist.to_m - t]
-    if spec.seat == "flush":
+    if spec.seating.in_joist_plane:
         half = spec.plies * b.timber.beam.thickness_m / 2
         edges = [ends[0] if not joist.on[0] else joist.supports[0] + half]
         for at in joist.supports[1:-1]:
@@ -321,7 +321,7 @@ def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
         for ply, cuts in enumerate(breaks):
             # Bolted beside the post, half of the plies stand on each of its faces.
             v = run.v_m + (ply - (plies - 1) / 2) * t
-            if spec.seat == "beside":
+            if spec.seating.bolted_on:
                 v = run.v_m + (1 if ply % 2 else -1) * (timber.post.width_m / 2 + t / 2 + (ply // 2) * t)
             for k, (a, c) in enumerate(itertools.pairwise(cuts)):
                 b.add(
@@ -358,21 +358,21 @@ def posts_and_footings(b: Builder, posts: list[PostResult]) -> list[Footing]:
         )
         if not post.embedded_m:
             b.fix("post base", 1, (x, y, ground), "connector")
-        if spec.seat in ("top", "flush"):
+        if not spec.seating.post_rises:
             b.fix("post cap", 1, (x, y, ground + post.top_m), "connector")
         elif post.bolts_count:
-            ply_m = timber.beam.thickness_m if spec.seat == "beside" else 0.0
+            ply_m = timber.beam.thickness_m if spec.seating.bolted_on else 0.0
             bolt = bolt_item(timber.post.width_m, ply_m)
             b.fix(bolt, post.bolts_count, (x, y, ground + post.top_m + post.rises_m / 2), "screw")
         made.append(_footing(spec, timber, post, pid, ground))
-    if spec.upright == "knee braces":
+    if spec.lateral.braced:
         _braces(b, posts)
     return made
 
 
 def _notch(spec: DeckSpec, timber: DeckTimbers, post: PostResult) -> tuple[Cut, ...]:
     """The notch of a post for a beam as thick as its plies, from the beam's underside to the post's top."""
-    if spec.seat != "notch":
+    if not spec.seating.notched:
         return ()
     size = (post.rises_m, min(timber.post.width_m, spec.plies * timber.beam.thickness_m))
     at_m = round(post.length_m - post.rises_m, 6)

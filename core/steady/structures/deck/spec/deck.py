@@ -7,6 +7,8 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InvalidInputError
 from steady.plan.model import Basis
+from steady.structures.deck.spec.beam_seats import SEATS, BeamSeat, SeatKey
+from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.support_links import PostReaction
 from steady.value_objects import value_object
@@ -194,9 +196,9 @@ class DeckSpec:
     posts: Annotated[int, Ge(2), Le(40)] | None = None
     pins: Annotated[tuple[Pin, ...], MaxLen(200)] = ()
     spots: Annotated[tuple[NoDigSpot, ...], MaxLen(60)] = ()
-    seat: Literal["top", "notch", "beside", "flush"] = "top"
+    seat: SeatKey = "top"
     post: Words = "post 6x6 pine"
-    upright: Literal["none", "knee braces", "fixed posts"] = "none"
+    upright: Upright = "none"
     brace_m: Annotated[float, Ge(0.2), Le(2)] = 0.6096
     board: Words = "decking 5/4x6 pine"
     board_gap_m: Annotated[float, Ge(0), Le(0.02)] = 0.003175
@@ -223,10 +225,20 @@ class DeckSpec:
     carries: Annotated[tuple[Literal["hot tub", "planters", "roof"], ...], MaxLen(3)] = ()
     built_on: Basis = Basis.CALCULATED
 
+    @property
+    def lateral(self) -> LateralSystem:
+        """What keeps its posts upright."""
+        return LATERAL_SYSTEMS[self.upright]
+
+    @property
+    def seating(self) -> BeamSeat:
+        """How its beams meet its posts."""
+        return SEATS[self.seat]
+
 
 def runs_on(spec: DeckSpec) -> bool:
     """Whether joists run unbroken over their beams; hung flush between beams they cannot."""
-    return spec.joists_over == "unbroken" and spec.seat != "flush"
+    return spec.joists_over == "unbroken" and not spec.seating.in_joist_plane
 
 
 def lock(spec: DeckSpec, thing_id: str, at_m: float) -> DeckSpec:

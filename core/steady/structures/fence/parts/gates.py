@@ -101,7 +101,7 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
         fixings += [("gate wheel", 1), ("wheel pad", 1)]
     if leaf.design.closer_n_m > 0:
         fixings.append(("closing spring", 1))
-    if leaf.design.brace in ("cable", "both"):
+    if leaf.design.has_cable:
         fixings.append(("brace cable", 1))
     for item, each in fixings:
         made.append(
@@ -223,7 +223,7 @@ def _joint_fixings(leaf: Leaf) -> list[tuple[str, int]]:
     """
     joints = 2 * (2 + leaf.design.cross_rails)
     corners = 4
-    strut = [("board screw 3", 4)] if leaf.design.brace in ("strut", "both") else []
+    strut = [("board screw 3", 4)] if leaf.design.has_strut else []
     if leaf.design.joint == "half-lap":
         return [("board screw short", 4 * joints), *strut]
     if leaf.design.joint == "butt with gusset":
