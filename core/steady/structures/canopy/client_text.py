@@ -21,7 +21,7 @@ def _posts(spec: Any, plan: Plan) -> str:
 def pergola(case: DesignInput, plan: Plan) -> str:
     """Size, height, slats, posts."""
     spec, tape = case.spec, case.tape
-    house = ", held by the house on one side" if spec.attach == "house" else ""
+    house = ", held by the house on one side" if spec.on_house else ""
     high = client_length(spec.high_m, tape.system)
     line = f"a pergola, {side_by_side(tape, spec.beams_m, spec.rafters_m)}, {high} clear under its beams{house}"
     over = f"{counted(pieces_of(plan.parts, 'rafter'), 'rafter')} of {timber(spec.rafter)}"

@@ -162,7 +162,7 @@ def _ledger(
     heaps: tuple[DriftSnow, ...],
 ) -> None:
     """What the house carries of a pergola that hangs on it."""
-    if spec.attach != "house":
+    if not spec.on_house:
         return
     run = rafter_run(spec, layout.lines_m)
     ledger = LedgerInput(
@@ -223,7 +223,7 @@ def _heaps(
 ) -> tuple[DriftSnow, ...]:
     """Snow off the house that it hangs on."""
     spec: PergolaSpec = case.spec
-    if spec.attach == "free":
+    if not spec.on_house:
         return ()
     gap_m = layout.slats.gap_m if layout.slats else layout.rafters.gap_m
     # Climbers close it to all snow, not to the even snow alone.
@@ -296,7 +296,7 @@ def _sways(collector: CheckCollector, case: DesignInput, layout: PergolaLayout, 
     if pushes is None:
         return ()
     xs = frame.line_xs(1)
-    lines = len(frame.lines_m) if spec.attach == "free" else 2  # half of the push along goes into the house
+    lines = len(frame.lines_m) if not spec.on_house else 2  # half of the push along goes into the house
     along = Sway(
         way=NAMES["along"],
         push_n=pushes["along"] / lines,
@@ -305,7 +305,7 @@ def _sways(collector: CheckCollector, case: DesignInput, layout: PergolaLayout, 
         cross=frame.wood(frame.beam, frame.plies),
         crossed=beam_crossed(frame, loads),
     )
-    if spec.attach == "house":
+    if spec.on_house:
         hung_at_house(collector, spec.id, pushes["across"], layout.rafters.count)
         return (along,)
     across = Sway(

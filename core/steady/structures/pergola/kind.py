@@ -128,7 +128,7 @@ def move(spec: PergolaSpec, handle: DragHandle, to_m: float) -> PergolaSpec:
     if name == "locks" and key:
         return lock_post(spec, key, to_m, "")  # type: ignore[no-any-return]
     if name == "line" and key in ("1", "2"):
-        past = to_m if key == "1" and spec.attach == "free" else spec.rafters_m - to_m
+        past = to_m if key == "1" and not spec.on_house else spec.rafters_m - to_m
         return replace(spec, rafter_past_m=min(MOST_PAST_M, max(0.0, past)))
     if name == "beams_m":
         return replace(spec, beams_m=min(MOST_BEAM_M, max(LEAST_M, to_m)))
@@ -140,7 +140,7 @@ def move(spec: PergolaSpec, handle: DragHandle, to_m: float) -> PergolaSpec:
 def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and their spacing, what keeps it upright; the wood stays as it is."""
     spec: PergolaSpec = case.spec
-    if spec.attach == "house":
+    if spec.on_house:
         yield from roof_above(case)
     yield from other_feet(spec)
     yield from other_sticks(spec, ("rafter", "beam"))

@@ -121,7 +121,7 @@ def rafter_past_m(spec: PergolaSpec) -> float:
 def sizes(spec: PergolaSpec) -> tuple[Sized, ...]:
     """What is measured of its frame: beams apart or from the house, and how high they stand."""
     past = rafter_past_m(spec)
-    free = spec.attach == "free"
+    free = not spec.on_house
     return (
         Sized(
             key="lines",
@@ -189,7 +189,7 @@ def _pocket(spec: PergolaSpec, timber: PergolaTimbers) -> None:
 
 def _lines(spec: PergolaSpec, rafter_past: float) -> tuple[float, ...]:
     far = spec.rafters_m - rafter_past
-    if spec.attach == "house":
+    if spec.on_house:
         if far < INSIDE_M:
             raise InvalidInputError("rafter_past_m", "The rafters run farther past than they span")
         return (far,)
@@ -200,7 +200,7 @@ def _lines(spec: PergolaSpec, rafter_past: float) -> tuple[float, ...]:
 
 def rafter_run(spec: PergolaSpec, lines_m: tuple[float, ...]) -> ContinuousMember:
     """A rafter on its beams; attached to the house it starts there."""
-    supports = lines_m if spec.attach == "free" else (0.0, *lines_m)
+    supports = lines_m if not spec.on_house else (0.0, *lines_m)
     return ContinuousMember(length_m=spec.rafters_m, supports_m=supports)
 
 
@@ -226,7 +226,7 @@ def _frame(
         seat=spec.seat,
         upright=spec.upright,
         brace_m=spec.brace_m,
-        on_house=spec.attach == "house",
+        on_house=spec.on_house,
         wet=spec.wet,
         gravel_m=spec.gravel_m,
         pier_above_m=spec.pier_above_m,
@@ -241,7 +241,7 @@ def _frame(
 
 def braced_across(spec: PergolaSpec) -> bool:
     """Whether knee braces hold it across its beams."""
-    return spec.lateral.braced and spec.attach == "free"
+    return spec.lateral.braced and not spec.on_house
 
 
 def _across(spec: PergolaSpec, timber: PergolaTimbers) -> Header | None:
@@ -320,7 +320,7 @@ def _bays(case: DesignInput, timber: PergolaTimbers, rafters: Members) -> BayGri
         return None
     if spec.second_slats:
         raise InvalidInputError("second_slats", "Bays have one layer of slats: no second layer, or 0 bays")
-    rows = cross_rows(spec.rafters_m, timber.rafter, spec.bays_y, spec.attach == "house")
+    rows = cross_rows(spec.rafters_m, timber.rafter, spec.bays_y, spec.on_house)
     by: tuple[str, float] = {
         "count": ("count", spec.slat_count),
         "cover": ("cover", spec.slat_cover),

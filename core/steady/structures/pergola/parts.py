@@ -28,7 +28,7 @@ def build(case: DesignInput, found: PergolaResult) -> tuple[tuple[Part, ...], li
         _bays(g, spec, layout, layout.bays)
     else:
         _slats(g, case, layout)
-    if spec.attach == "house":
+    if spec.on_house:
         _ledger(g, case, layout)
     return g.parts(), clashes
 

@@ -49,14 +49,14 @@ def plan_pergola(case: DesignInput) -> Plan:
             "beams": float(len(layout.lines_m)),
             "rafters": float(layout.rafters.count),
             "slats": pieces_of(made, "slat"),
-            "ledgers": float(spec.attach == "house"),
+            "ledgers": float(spec.on_house),
         },
         cases=_here(spec),
         curves=tuple(curves(layout.frame, pieces.outline(spec), pieces.wall_top_m(spec, layout))),
         handles=tuple(_handles(spec, layout)),
         details=roof_details(case.book, layout.frame, found.loads, found.held),
         members=tuple(_members(case, found)),
-        conflicts=(*clashes, *(wall_conflicts(spec.wall) if spec.attach == "house" else ()), *_falls(spec)),
+        conflicts=(*clashes, *(wall_conflicts(spec.wall) if spec.on_house else ()), *_falls(spec)),
         notes=tuple(_notes(case, found, made, high_m)),
         high_m=high_m,
         targets=(*size_targets(spec, sizes(spec)), *_gaps(spec, layout)),
@@ -76,7 +76,7 @@ def _falls(spec: PergolaSpec) -> list[str]:
 
 def _here(spec: PergolaSpec) -> set[str]:
     found = {"slats"} if spec.slat else set()
-    found |= {"house"} if spec.attach == "house" else set()
+    found |= {"house"} if spec.on_house else set()
     return found | ({"climbers"} if spec.grows == "climbers" else set())
 
 
@@ -117,7 +117,7 @@ def _members(case: DesignInput, found: PergolaResult) -> list[Member]:
         )
     if layout.bays is not None:
         rows.append(_cross_member(me, layout.bays, t.rafter.says, tape))
-    if spec.attach == "house":
+    if spec.on_house:
         rows.append(
             Member(
                 id=f"{me}/ledger", what="ledger", name="Ledger", says=f"{t.rafter.says}, {tape.length(spec.beams_m)}"
@@ -163,7 +163,7 @@ def _notes(case: DesignInput, found: PergolaResult, made: Sequence[Part], high_m
         notes.append(
             "Overhangs are our own proportion: no rule says how far. Put one sample rafter up and look before the rest is cut"
         )
-    if spec.attach == "house":
+    if spec.on_house:
         notes.append(
             "The house holds it square to the wall; along the wall half of the push goes to the ledger, half to the braces"
         )

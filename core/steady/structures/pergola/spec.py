@@ -103,6 +103,11 @@ class PergolaSpec:
     built_on: Basis = Basis.CALCULATED
 
     @property
+    def on_house(self) -> bool:
+        """Its rafters hang on the house along its first edge."""
+        return self.attach == "house"
+
+    @property
     def lateral(self) -> LateralSystem:
         """What keeps its posts upright."""
         return LATERAL_SYSTEMS[self.upright]

@@ -35,7 +35,7 @@ def rail_of(timber: DeckTimbers) -> SectionItem:
 
 def open_edges(spec: DeckSpec, frame: DeckFrame) -> list[Edge]:
     """Edges that no wall closes."""
-    return [edge for edge in frame.plan.edges if not (edge.index == 0 and spec.attach in ("ledger", "existing"))]
+    return [edge for edge in frame.plan.edges if not (edge.index == 0 and (spec.on_ledger or spec.beside_existing))]
 
 
 def _ledger(spec: DeckSpec, frame: DeckFrame, edge: Edge, timber: DeckTimbers) -> tuple[tuple[float, float], ...]:

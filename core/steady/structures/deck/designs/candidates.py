@@ -45,7 +45,7 @@ def changes(case: DesignInput) -> Iterator[tuple[str, Change]]:
     for one in posts[1:]:
         wish = {"post": one.key}
         yield f"{one.says} posts", _changed(spec, wish)
-    if spec.attach != "ledger" and spec.bridge is None:
+    if not spec.on_ledger and spec.bridge is None:
         for upright in ("knee braces", "fixed posts"):
             yield upright.capitalize(), _changed(spec, {"upright": upright})
 

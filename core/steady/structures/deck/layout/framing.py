@@ -170,7 +170,7 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
     flip = spec.joists_run == "along"
     plan = outline_of(spec)
     framing = Outline(tuple((y, x) for x, y in reversed(plan.corners))) if flip else plan
-    on_house = spec.attach == "ledger" and not flip and spec.bridge is None
+    on_house = spec.on_ledger and not flip and spec.bridge is None
     if framing.box[2] - framing.box[0] < 2 * joist_m:
         raise InvalidInputError("outline", "The deck is too narrow for joists at this spacing")
     doubled_m = frame_inner_edge_m(spec, board_m) if spec.frame_boards else None
@@ -223,7 +223,7 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
     joists_m = _longest(layout.joists)[0]
     beams = tuple(_with_posts(spec, run, joists_m, limits) for run in layout.runs)
     notes: list[str] = []
-    if spec.attach == "ledger" and not on_house:
+    if spec.on_ledger and not on_house:
         notes.append(
             "Joists run along the house: none hangs on it, the deck is freestanding and must keep itself upright"
         )

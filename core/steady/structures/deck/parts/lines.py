@@ -39,7 +39,7 @@ def curves(spec: DeckSpec, frame: DeckFrame, beyond_m: float = 0.0) -> list[Curv
     ring = tuple((x, y, 0.0) for x, y in plan.corners)
     made = [Curve(id=f"{spec.id}/outline", what="outline", points=ring, closed=True)]
     made.append(Curve(id=f"{spec.id}/datum", what="datum", points=((left, low, 0.0), (right, low, 0.0))))
-    if spec.attach == "ledger" and spec.bridge is None:
+    if spec.on_ledger and spec.bridge is None:
         first = plan.edges[0]
         ends = sorted((first.start[0], first.end[0]))
         made.append(

@@ -226,6 +226,16 @@ class DeckSpec:
     built_on: Basis = Basis.CALCULATED
 
     @property
+    def on_ledger(self) -> bool:
+        """Its joists hang from a ledger on the house."""
+        return self.attach == "ledger"
+
+    @property
+    def beside_existing(self) -> bool:
+        """It goes on from a deck that stands."""
+        return self.attach == "existing"
+
+    @property
     def lateral(self) -> LateralSystem:
         """What keeps its posts upright."""
         return LATERAL_SYSTEMS[self.upright]
@@ -256,4 +266,4 @@ def lock(spec: DeckSpec, thing_id: str, at_m: float) -> DeckSpec:
 
 def sistered(spec: DeckSpec) -> bool:
     """Whether joists run back beside those of a deck that stands."""
-    return spec.attach == "existing" and spec.existing.lap_m > 0
+    return spec.beside_existing and spec.existing.lap_m > 0

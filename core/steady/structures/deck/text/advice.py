@@ -85,7 +85,7 @@ def cautions(case: DesignInput, frame: DeckFrame, timber: DeckTimbers, parts: li
             "is calculated here, which lies even. Ask whoever knows the roof, or clear it",
             "practice: drift on decks is not calculated here",
         )
-    if spec.attach == "existing":
+    if spec.beside_existing:
         for text in _beside(case, timber.board.thickness_m):
             say("drawing", text, "the survey of the deck that stands")
     if longer := longer_boards(case, timber, parts):

@@ -19,7 +19,7 @@ def described(case: DesignInput, plan: Plan) -> str:
     else:
         corners = "" if len(spec.outline) == 4 else f" over all, with {len(spec.outline)} corners"
         highest = client_length(max(corner.height_m for corner in spec.outline), tape.system)
-        house = "attached to the house" if spec.attach == "ledger" else "on its own posts"
+        house = "attached to the house" if spec.on_ledger else "on its own posts"
         line = f"a deck, {size}{corners}, up to {highest} above the ground, {house}"
     edge = f", with {counted(spec.frame_boards, 'board')} round the edge" if spec.frame_boards else ""
     boards = f"deck boards of {timber(spec.board)}{edge}"

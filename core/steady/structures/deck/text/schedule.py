@@ -89,7 +89,7 @@ def members(
                 f"{tape.length(post.footing.depth_m)} deep, {post.footing.depth.governs.lower()} governs",
             )
         )
-    if spec.lateral.none and spec.attach != "ledger" and spec.bridge is None:
+    if spec.lateral.none and not spec.on_ledger and spec.bridge is None:
         made.append(Member(id=f"{me}/post", what="upright", name="What keeps it upright", says="nothing yet"))
     if guard.runs:
         count = sum(len(run.posts_m) for run in guard.runs)
