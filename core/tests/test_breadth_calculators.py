@@ -9,7 +9,8 @@ from dataclasses import replace
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import OpenFace, OpenRoofInput, WindPlace
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.estimating.digging import ConcreteOffer, buy_concrete, grouped_depths, reaching_tool
+from steady.estimating.concrete import ConcreteOffer, buy_concrete
+from steady.footings.digging import grouped_depths, reaching_tool
 from steady.layout.barriers import Barrier, pool_faults
 from steady.layout.board_fields import FramedDeck, diagonal, field
 from steady.layout.edges import arc_of, by_chord

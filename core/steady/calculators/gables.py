@@ -8,14 +8,8 @@ from steady.calculators.wood import SCHOOL, school_of
 from steady.design_codes.requests import OpenRoofInput
 from steady.design_codes.results import AlongWind, GableWind
 from steady.errors import InvalidInputError
-from steady.estimating.digging import (
-    ConcreteBought,
-    ConcreteOffer,
-    Depths,
-    buy_concrete,
-    grouped_depths,
-    reaching_tool,
-)
+from steady.estimating.concrete import ConcreteBought, ConcreteOffer, buy_concrete
+from steady.footings.digging import Depths, grouped_depths, reaching_tool
 from steady.layout.gables import (
     GUTTERS,
     RIDGES,

@@ -4442,7 +4442,7 @@ export interface components {
              * @default none
              * @enum {string}
              */
-            upright: "none" | "knee braces" | "fixed posts";
+            upright: "knee braces" | "fixed posts" | "none";
             /**
              * Wet
              * @default true
@@ -4850,6 +4850,8 @@ export interface components {
          *         hole_width_m: None: about three post widths on the next auger up.
          *         margin_m: Comfort kept between a hole and a no-dig band.
          *         depth_step_m: Depths are rounded up to this.
+         *         depths_count: At most so many hole depths, each hole at least as deep as it needs; 0: each its own.
+         *         reach_m: How deep the crew's auger reaches; None: not said.
          *         deeper_m: Holes are dug so much deeper than calculated, for more wind than the code asks.
          *         mark_to: What the tape mark stands for.
          *         lean_n: A person leaning on the top, taken by boards over the rails: advice, unless `guards_drop`.
@@ -4931,6 +4933,11 @@ export interface components {
              * @default 0.0254
              */
             depth_step_m: number;
+            /**
+             * Depths Count
+             * @default 0
+             */
+            depths_count: number;
             /**
              * @default {
              *       "at": "post",
@@ -5185,6 +5192,8 @@ export interface components {
              * @default []
              */
             ratings: components["schemas"]["ManufacturerRating"][];
+            /** Reach M */
+            reach_m?: number | null;
             /**
              * @default {
              *       "at": "post",

@@ -62,6 +62,8 @@ OWN = frozenset(
     }
 )
 LEAST_STRAIGHT_M = 0.1
+USUAL_DEPTHS = 3
+"""Depths that an auger is set to on a new fence [common practice: two or three]."""
 USUAL = (
     Group(
         title="Size",
@@ -91,6 +93,8 @@ USUAL = (
             Field(path="gravel_m", says="Gravel under them", sort="small length"),
             Field(path="deeper_m", says="Dug deeper than asked by", sort="small length"),
             Field(path="depth_step_m", says="Depths rounded up to", sort="small length"),
+            Field(path="depths_count", says="Hole depths, at most", sort="count"),
+            Field(path="reach_m", says="Our auger reaches", sort="small length", empty="not said"),
             Field(path="posts_cut", says="Posts are cut", sort="choice"),
         ),
     ),
@@ -155,6 +159,7 @@ def read(ask: NewStructureRequest) -> FenceSpec:
     known = {f.name for f in fields(FenceSpec)} - OWN
     kept = {name: value for name, value in ask.choices.items() if name in known}
     kept.setdefault("bay_by_strength", True)
+    kept.setdefault("depths_count", USUAL_DEPTHS)
     layout = {name: getattr(line, name) for name in ("straights", "openings", "zones", "locks")}
     # Home before the crew's choices, too: what they say nothing of is the school's.
     spec = localized(replace(localized(FenceSpec(id=ask.id, **layout), ask.school), **kept), ask.school)
@@ -294,6 +299,7 @@ FENCE = StructureType(
             offers=(
                 ChoiceGroup(group="bays", title="Post spacing options", what="way of spacing the posts"),
                 ChoiceGroup(group="feet", title="Foundation options", what="foot"),
+                ChoiceGroup(group="depths", title="Hole depth options", what="number of hole depths"),
                 ChoiceGroup(group="styles", title="Infill options", what="style"),
             ),
         ),

@@ -8,7 +8,7 @@ from steady.errors import InvalidInputError
 from steady.ground.zoning_notes import too_high
 from steady.memo import cached
 from steady.plan.model import Basis, Bay, Check, DragHandle, Mark, MeasurementTarget, Plan
-from steady.structures.fence.checks import arches, foundations, gates
+from steady.structures.fence.checks import arches, digging, foundations, gates
 from steady.structures.fence.checks import clearances as through
 from steady.structures.fence.checks.calculate import run_checks
 from steady.structures.fence.checks.findings import FenceCheckCollector, FixedFindings, KeptAlike, LineWind
@@ -104,6 +104,7 @@ def plan_fence(asked: DesignInput) -> Plan:
     spec, site, book, found = case.spec, case.site, case.book, line.found.copy()
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
     posts, footings = build.posts_and_footings(case, out, found, tops)
+    digging.check_reach(case, footings, found)
     runs = cornered(case, out, stretches(out))
     parts = [*posts, *build.rails(case, runs, case.yard.trim_m), *boards(case, runs)]
     parts += panels.infill_parts(case, runs)
@@ -158,6 +159,7 @@ def plan_fence(asked: DesignInput) -> Plan:
             *materials.where_notes(case, footings, parts),
             *post_hardware.gate_pieces(case),
             *steps.foot_notes(case, out, footings),
+            *digging.digging_notes(case, footings, found),
             *fixings.notes(case, out, crossings),
             *floors.notes(case, parts),
         ),

@@ -4,13 +4,17 @@ Gate leaves bring their own checks, and their pull to the posts that carry them.
 """
 
 import math
+from collections.abc import Mapping
+from dataclasses import replace
 
+from steady.footings.digging import grouped_depths
 from steady.plan.model import Basis, UncheckedItem
 from steady.structures.check_collector import PUBLIC
 from steady.structures.fence.checks.arches import PlacedArch
 from steady.structures.fence.checks.clearances import base_boards
 from steady.structures.fence.checks.fasteners import FastenerChecks
 from steady.structures.fence.checks.findings import FenceCheckCollector, FixedFindings, gap
+from steady.structures.fence.checks.foundations import way_at
 from steady.structures.fence.checks.gates import Hanging, pulls, slams
 from steady.structures.fence.checks.posts import PostChecks, Sides
 from steady.structures.fence.checks.rails import RailChecks
@@ -64,6 +68,20 @@ def _extra_m(case: FenceCase, out: SetOut) -> dict[str, float]:
     return found
 
 
+def shared_depths(needed_m: Mapping[str, float], count: int) -> dict[str, float]:
+    """Depth of each post's hole where holes are dug to at most so many depths (m), with the least digging over."""
+    if len({round(deep_m, 6) for deep_m in needed_m.values()}) <= count:
+        return dict(needed_m)
+    depths_m = grouped_depths(list(needed_m.values()), 1.0, count).depths_m
+    return {post: next(d for d in depths_m if d >= deep_m - 1e-9) for post, deep_m in needed_m.items()}
+
+
+def _each_post(checks: PostChecks, out: SetOut) -> None:
+    for index, post in enumerate(out.posts):
+        if post.kind != "closing":
+            checks.calculate(post, sides_of(checks.spec, out, index))
+
+
 def run_checks(
     case: FenceCase,
     out: SetOut,
@@ -74,12 +92,16 @@ def run_checks(
     """Calculate every post and bay of a fence."""
     spec, book, loads = case.spec, case.book, still.loads
     still.alike.forget(KEPT_MORE + len(out.posts))
-    collector = FenceCheckCollector(book=case.book, alike=still.alike)
-    collector.pulls = pulls(hangings)
-    collector.slams = slams(hangings, book)
-    collector.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
-    collector.rise_m = {post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()}
-    collector.extra_m = _extra_m(case, out)
+    brings = FenceCheckCollector(
+        book=book,
+        alike=still.alike,
+        pulls=pulls(hangings),
+        slams=slams(hangings, book),
+        high={post: item.found.high for item in arches for post in item.posts if item.found.high is not None},
+        rise_m={post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()},
+        extra_m=_extra_m(case, out),
+    )
+    collector = replace(brings, checks=[], not_covered=[], practice=[], embedment_m={}, governs={}, depths={})
     if loads.refused is not None:
         collector.not_covered.append(gap("fence.wind_load", spec.id, loads.refused))
     collector.not_covered.append(
@@ -92,9 +114,15 @@ def run_checks(
         )
     )
     posts = PostChecks(case, loads, collector)
-    for index, post in enumerate(out.posts):
-        if post.kind != "closing":
-            posts.calculate(post, sides_of(spec, out, index))
+    if spec.depths_count and spec.built_on is not Basis.PRACTICE:
+        # What each hole needs by itself comes first; then they are dug to few depths, and checked as they are dug.
+        alone = PostChecks(case, loads, brings)
+        _each_post(alone, out)
+        in_ground = {post.id for post in out.posts if way_at(spec, post.station_m).in_ground}
+        posts.dug_m = shared_depths(
+            {post: deep_m for post, deep_m in brings.embedment_m.items() if post in in_ground}, spec.depths_count
+        )
+    _each_post(posts, out)
     rails = RailChecks(case, loads, collector)
     holds = FastenerChecks(case, loads, collector)
     for bay in out.bays:

@@ -1,7 +1,7 @@
 """The checks of a fence's posts: hold in the ground against wind, a leaning person, frost and a local rule; bending."""
 
 import math
-from collections.abc import Hashable
+from collections.abc import Hashable, Mapping
 from dataclasses import replace
 
 from steady.data.checks import case_label
@@ -53,6 +53,8 @@ class PostChecks:
         self.ways: dict[str, FoundationType] = {}
         self.upright = LateralChecks(case, timber.rail, collector)
         self._built_steps: dict[float, CalculationStep] = {}
+        self.dug_m: Mapping[str, float] = {}
+        """Depths that posts share, by post; empty: each its own."""
         self._alike: dict[Hashable, _Kept] = collector.alike.posts
         self.woods = PostWoods(case)
         self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
@@ -116,6 +118,7 @@ class PostChecks:
             (found.pulls.get(post.id), found.slams.get(post.id), found.high.get(post.id)),
             tuple((round(width_m, 9), pressure_pa) for width_m, pressure_pa in gather(zones, *sides.before)),
             tuple((round(width_m, 9), pressure_pa) for width_m, pressure_pa in gather(zones, *sides.after)),
+            self.dug_m.get(post.id),
         )
 
     def _again(self, post: Post, about: str, kept: "_Kept") -> None:
@@ -462,13 +465,14 @@ class PostChecks:
 
     def _built(self, about: str, post: Post, depth: Depth, top_m: float, capped: bool) -> float:
         spec = self.spec
-        needed_m = rounded_up_m(depth.needed_m, spec.depth_step_m) + spec.deeper_m
-        built_m = needed_m
+        built_m = rounded_up_m(depth.needed_m, spec.depth_step_m) + spec.deeper_m
         governs = depth.governs
         usual_m = typical_embedment_m(top_m)
         if not capped and "Wind" not in {name for name, _ in depth.demands} and built_m < usual_m:
             # Nothing sideways could be calculated: draw the habit rather than a hole of no depth; the gap says so.
             built_m, governs = rounded_up_m(usual_m, spec.depth_step_m) + spec.deeper_m, "trade habit, not calculated"
+        if self.dug_m.get(post.id, 0.0) > built_m + 1e-9:
+            built_m, governs = self.dug_m[post.id], "a depth shared with deeper holes"
         if spec.built_on is Basis.PRACTICE and spec.practice is not None:
             built_m, governs = spec.practice.embedment_m, f"practice, accepted by {spec.practice.accepted_by}"
         pid = post.id

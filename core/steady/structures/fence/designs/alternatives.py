@@ -21,6 +21,7 @@ from steady.units.show import Tape
 BAYS = ("fewest posts", "equal", "nudged")
 CLOSES = ("infill", "bays", "rail_laid")
 FEET = get_args(FootKind)
+DEPTHS = {1: "one depth", 2: "two depths", 3: "three depths", 0: "each hole its own depth"}
 
 
 def ways(case: DesignInput) -> Iterator[Choice]:
@@ -46,6 +47,14 @@ def ways(case: DesignInput) -> Iterator[Choice]:
             style,
             change,
             spec.infill.style == style,
+            case,
+        )
+    for count, words in DEPTHS.items():
+        yield _choice(
+            "depths",
+            words,
+            (("depths_count", count),),
+            spec.depths_count == count,
             case,
         )
     for foot in FEET:
@@ -82,6 +91,8 @@ def _choice(
         if group == "bays"
         else _closes(made, name)
         if group == "styles"
+        else _dug(made, name, tape)
+        if group == "depths"
         else _stands(made, tape)
     )
     return Choice(
@@ -95,6 +106,14 @@ def _choice(
         chosen=chosen,
         lasts=lasts,
     )
+
+
+def _dug(made: Plan, name: str, tape: Tape) -> str:
+    depths = sorted({round(footing.hole_m, 4) for footing in made.footings if footing.hole_m > 0})
+    if not depths:
+        return f"{name}: nothing is dug"
+    deep = " and ".join(tape.length(deep_m) for deep_m in depths) if len(depths) <= 3 else f"{len(depths)} of them"
+    return f"{name}: {deep}, deepest {tape.length(depths[-1])}" if len(depths) > 3 else f"{name}: {deep}"
 
 
 def _stands(made: Plan, tape: Tape) -> str:

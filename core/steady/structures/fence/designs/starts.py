@@ -284,19 +284,20 @@ class _Looking:
         if worst is not None and 1 < worst.use < self.nearest[0]:
             self.nearest = worst.use, check_title(worst)
 
-    def unmade(self, spec: FenceSpec) -> int:
-        """Kinds of joints at the rails that no fixing on the list makes."""
+    def unmade(self, spec: FenceSpec, trial: Plan) -> int:
+        """What nobody here can make: joints at the rails that no fixing on the list makes, holes that the auger does not reach."""
         case = FenceCase.of_case(self.case.of(spec))
         lie = rows(spec, case.timber.rail)
         end, board = joints_of_rails(case)
         wanted = [] if bought_ends(spec, lie) or not lie.count else [end]
         wanted += [board] if spec.infill.traits.boarded else []
-        return sum(pick(joint, stainless=spec.weather == "ice and salt").item is None for joint in wanted)
+        beyond = any(check.key == "footing.tool_reach" and check.use > 1 for check in trial.checks)
+        return beyond + sum(pick(joint, stainless=spec.weather == "ice and salt").item is None for joint in wanted)
 
     def keep(self, spec: FenceSpec, trial: Plan, price: float) -> None:
         """The best so far."""
         self.found.spec, self.found.plan, self.found.price = spec, trial, price
-        self.found.unmade = self.unmade(spec)
+        self.found.unmade = self.unmade(spec, trial)
 
 
 def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[SectionItem]) -> Change | None:
@@ -350,7 +351,7 @@ def _lightest_rails(look: _Looking, chosen: Change, rails: list[SectionItem]) ->
             continue
         price = look.priced(trial)
         like: FenceSpec = replace(look.base, **{**chosen, **lighter})  # type: ignore[arg-type]
-        unmade = look.unmade(like)
+        unmade = look.unmade(like, trial)
         if found.beaten_by(unmade, price, len(trial.footings)):
             look.keep(like, trial, price)
         if not unmade:
@@ -373,7 +374,7 @@ def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
             continue
         price = look.priced(trial)
         changed: FenceSpec = replace(like, **change)  # type: ignore[arg-type]
-        if buildable(trial) and found.beaten_by(look.unmade(changed), price + 0.5, 0):
+        if buildable(trial) and found.beaten_by(look.unmade(changed, trial), price + 0.5, 0):
             look.keep(changed, trial, price)
 
 

@@ -246,6 +246,8 @@ class FenceSpec:
         hole_width_m: None: about three post widths on the next auger up.
         margin_m: Comfort kept between a hole and a no-dig band.
         depth_step_m: Depths are rounded up to this.
+        depths_count: At most so many hole depths, each hole at least as deep as it needs; 0: each its own.
+        reach_m: How deep the crew's auger reaches; None: not said.
         deeper_m: Holes are dug so much deeper than calculated, for more wind than the code asks.
         mark_to: What the tape mark stands for.
         lean_n: A person leaning on the top, taken by boards over the rails: advice, unless `guards_drop`.
@@ -309,6 +311,8 @@ class FenceSpec:
     margin_m: Annotated[float, Ge(0), Le(0.6)] = 0.0508
     depth_step_m: Annotated[float, Gt(0.001), Le(0.31)] = 0.0254
     deeper_m: Annotated[float, Ge(0), Le(1.5)] = 0.0
+    depths_count: Annotated[int, Ge(0), Le(6)] = 0
+    reach_m: Annotated[float, Gt(0.3), Le(3)] | None = None
     mark_to: Literal["centre", "near face", "far face"] = "centre"
     string_side: Literal["left", "right"] = "right"
     built_on: Basis = Basis.CALCULATED
