@@ -11,6 +11,7 @@ from unittest.mock import patch
 
 from django.test import tag
 from steady.catalog.items import sticks
+from steady.catalog.purchasing import ReadyMixPrices
 from steady.drawing.scene import scene
 from steady.errors import InvalidInputError
 from steady.footings.hole import volumes
@@ -162,10 +163,19 @@ class OneListTest(unittest.TestCase):
         self.assertEqual(free.message.count("\n"), len(free.bill.lines) + 1)
 
     def test_much_concrete_is_asked_for_as_ready_mix(self) -> None:
-        small = job_list(self.job, ["d"])
-        self.assertEqual(small.ready_mix_m3 > 0, small.bill.concrete_m3 * 1.1 >= 0.75)
-        self.assertGreaterEqual(self.list.ready_mix_m3 + 1e-9, self.list.bill.concrete_m3 * 1.1)
-        self.assertLess(self.list.ready_mix_m3, self.list.bill.concrete_m3 * 1.1 + 0.2)
+        bags = next(line.count for line in self.list.bill.lines if line.unit == "bags" and "concrete" in line.item)
+        few = replace(self.job, yard=replace(self.job.yard, ready_mix_over_bags=int(bags) + 1))
+        self.assertIsNone(job_list(few).concrete)
+        prices = ReadyMixPrices(price_per_m3=200.0, least_m3=1.0, fee=90.0, fee_under_m3=50.0)
+        many = replace(self.job, yard=replace(self.job.yard, ready_mix_over_bags=int(bags), ready_mix=prices))
+        both = job_list(many).concrete
+        assert both is not None
+        self.assertEqual(both.bags, bags)
+        # By hand: to the next quarter of a cubic yard, a cubic metre at least, at the price, with the fee for a short load.
+        yards = self.list.bill.concrete_m3 * 1.1 / 0.9144**3
+        self.assertAlmostEqual(both.ready_m3, max(1.0, math.ceil(yards * 4 - 1e-9) / 4 * 0.9144**3), 9)
+        self.assertAlmostEqual(both.ready_cost, both.ready_m3 * 200 + 90, 6)
+        self.assertEqual(both.cheaper, "ready-mix" if both.ready_cost < both.bags_cost else "bags")
 
     def test_refusals(self) -> None:
         with self.assertRaisesRegex(InvalidInputError, "no structure nowhere"):

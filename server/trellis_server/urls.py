@@ -19,6 +19,7 @@ from trellis_server.api import (
     sessions,
     sharing,
     sums,
+    towns,
     visualizations,
 )
 from trellis_server.api.app import api
@@ -36,6 +37,7 @@ api.add_router("/crew", people.router)
 api.add_router("/session", people.own_router)
 api.add_router("/crew", crew.router)
 api.add_router("", board.router)
+api.add_router("", towns.router)
 api.add_router("", outside.router)
 api.add_router("", calculations.router)
 api.add_router("", visualizations.router)

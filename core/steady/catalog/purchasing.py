@@ -39,6 +39,22 @@ class StockOnHand:
     count: Annotated[int, Gt(0), Le(1000)] = 1
 
 
+@value_object
+class ReadyMixPrices:
+    """What a truck of concrete costs here, as its supplier says.
+
+    Args:
+        price_per_m3: Of a cubic metre.
+        least_m3: The least that is sold.
+        fee: For a short load; `fee_under_m3`: below so much.
+    """
+
+    price_per_m3: Annotated[float, Gt(0), Le(5000)]
+    least_m3: Annotated[float, Ge(0), Le(10)] = 0.75
+    fee: Annotated[float, Ge(0), Le(5000)] = 0.0
+    fee_under_m3: Annotated[float, Ge(0), Le(20)] = 0.0
+
+
 UNLISTED_M = 4.8
 """Length of a stick that the yard lists no lengths of [our own: the longest that most yards keep]."""
 
@@ -48,7 +64,7 @@ class PurchasingSettings:
     """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far
     the crew's gates come down over what is calculated, as its own record says; `priced_on`: the
-    day that the prices are of."""
+    day that the prices are of; `ready_mix_over_bags`: from so many bags on ready-mix is put beside them."""
 
     bag: Annotated[str, MaxLen(60)] = "concrete 80 lb"
     concrete_allowance_ratio: Annotated[float, Ge(0), Le(1)] = 0.1
@@ -60,6 +76,8 @@ class PurchasingSettings:
     priced_on: Annotated[str, MaxLen(10)] = ""
     only: Annotated[tuple[FixedLength, ...], MaxLen(100)] = ()
     rack: Annotated[tuple[StockOnHand, ...], MaxLen(200)] = ()
+    ready_mix_over_bags: Annotated[int, Ge(1), Le(2000)] = 45
+    ready_mix: ReadyMixPrices | None = None
 
     def lengths(self, item: str) -> tuple[SoldLength, ...]:
         """Lengths on sale of one timber at the crew's prices, shortest first; only those that the crew keeps to, if it does."""

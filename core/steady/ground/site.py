@@ -47,7 +47,8 @@ class Site:
     uk: the peak at the fence, typed from the charts), 0: none; `wind_importance` the code's factor for what is built (ca: 0.8 for
     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `time_zone` the name of its clock's zone, "":
-    not said; `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
+    not said; `town` the town that place and clock were taken from;
+    `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
     for codes whose snow asks it; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil);
     `cohesion_pa` its undrained shear strength as measured,
     0: not; `clay_shrinks` whether the clay here comes away from a post in dry months; `embedment_least_m` a local least
@@ -69,6 +70,7 @@ class Site:
     latitude_rad: Annotated[float, Ge(-1.5708), Le(1.5708)] | None = None
     longitude_rad: Annotated[float, Ge(-3.1416), Le(3.1416)] | None = None
     time_zone: Annotated[str, MaxLen(60)] = ""
+    town: Annotated[str, MaxLen(120)] = ""
     crest_factor: Annotated[float, Ge(1), Le(3)] = 1.0
     ground_snow_pa: Annotated[float, Ge(0), Le(30000)] = 0.0
     rain_snow_pa: Annotated[float, Ge(0), Le(5000)] = 0.0

@@ -3,9 +3,12 @@
 import math
 from collections.abc import Collection, Sequence
 
+from steady.catalog.items import bag_yield_m3
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.roles import role
 from steady.drawing.scene import scene
 from steady.errors import InvalidInputError, OutOfScopeError
+from steady.estimating.concrete import ConcreteBought, ConcreteOffer, buy_concrete
 from steady.jobs.dimension_conflicts import stopped
 from steady.jobs.document import JobDocument, plan_structure
 from steady.jobs.received_deliveries import Arrived, arrived, in_hand, still
@@ -15,11 +18,11 @@ from steady.structures.registry import kind_of
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow, bill, cuts, pieces
 from steady.takeoff.combined import Delivery, deliveries, joined, mass_kg, narrowed
 from steady.takeoff.message import merchant_message
+from steady.units.units import FT
 from steady.value_objects import value_object
 
-READY_MIX_M3 = 0.75
-"""From about a cubic yard on, ready-mix is asked for beside bags [common practice]."""
-READY_MIX_STEP_M3 = 0.2
+LOAD_M3 = {"metric": 1.0, "imperial": (3 * FT) ** 3}
+"""Ready-mix is sold by the quarter of it [common practice]."""
 MEASURED_WITHIN_M = 0.001
 """A piece measured off the drawing is its listed length to a millimetre."""
 
@@ -66,7 +69,7 @@ class JobList:
     Args:
         saved: What one list and one cut plan save over the structures' own; 0 once something has come: less is to buy then.
         differences: Kinds of pieces of which the list and the drawing disagree; none is how it should be.
-        ready_mix_m3: Concrete to ask for as ready-mix; 0: bags are the usual way.
+        concrete: Bags beside a truck of ready-mix, with both prices where the truck's are known; None: bags are the usual way.
         mass_kg: What is delivered weighs; a share's own is that of its pieces as they are cut.
         message: For the merchant; empty while a structure's list is held.
         arrived: What of it has come, day by day.
@@ -80,7 +83,7 @@ class JobList:
     deliveries: tuple[Delivery, ...]
     counted: int
     differences: tuple[Counted, ...]
-    ready_mix_m3: float
+    concrete: ConcreteBought | None
     mass_kg: float
     message: str
     arrived: tuple[Arrived, ...] = ()
@@ -137,9 +140,7 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
     bought = still(bill(whole, yard, item_cuts), job.came)
     waits = any(share.held or share.failed for share in shares)
     counted = count_twice(plans)
-    concrete = bought.concrete_m3 * (1 + job.yard.concrete_allowance_ratio)
     brought = deliveries(whole, bought.lines)
-    mix = math.ceil(concrete / READY_MIX_STEP_M3 - 1e-9) * READY_MIX_STEP_M3 if concrete >= READY_MIX_M3 else 0.0
     return JobList(
         bill=bought,
         cuts=tuple(item_cuts),
@@ -149,12 +150,30 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
         deliveries=brought,
         counted=len(counted),
         differences=tuple(one for one in counted if one.differs),
-        ready_mix_m3=mix,
+        concrete=ready_mix(bought.concrete_m3, job.yard, LOAD_M3[job.reading.system]),
         mass_kg=math.fsum(one.mass_kg for one in brought),
         # A list that is held is not sent: there is nothing to copy yet.
         message="" if waits else merchant_message(bought, job.name, job.place),
         arrived=arrived(job.came),
     )
+
+
+def ready_mix(concrete_m3: float, yard: PurchasingSettings, load_m3: float) -> ConcreteBought | None:
+    """Bags beside a truck, from as many bags on as the crew has set; the truck costs 0 while nobody has typed its price."""
+    if not concrete_m3 > 0:
+        return None
+    prices = yard.ready_mix
+    offer = ConcreteOffer(
+        bag_yield_m3=bag_yield_m3(yard.bag),
+        bag_price=yard.unit_price(yard.bag),
+        load_m3=load_m3,
+        load_price=prices.price_per_m3 * load_m3 if prices is not None else 0.0,
+        least_m3=prices.least_m3 if prices is not None else 0.0,
+        fee_under_m3=prices.fee_under_m3 if prices is not None else 0.0,
+        fee=prices.fee if prices is not None else 0.0,
+    )
+    both = buy_concrete(concrete_m3, offer, yard.concrete_allowance_ratio)
+    return both if both.bags >= yard.ready_mix_over_bags else None
 
 
 def count_twice(plans: Sequence[Plan]) -> list[Counted]:

@@ -15,6 +15,7 @@ CHANGES: tuple[tuple[str, str], ...] = (
     (r"^/api/crew/defaults", "plan"),
     (r"^/api/crew/prices", "prices"),
     (r"^/api/crew/standard-builds", "plan"),
+    (r"^/api/crew/towns", "plan"),
     (r"^/api/crew", "people"),
     (r"^/api/integrations/(supplier|faults)", "prices"),
     (r"^/api/quotes/offer", ""),

@@ -388,6 +388,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/crew/towns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep
+         * @description Keep what the office found for a town, and propose it to the crew's next job there.
+         */
+        put: operations["trellis_server_api_towns_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/design-codes": {
         parameters: {
             query?: never;
@@ -722,6 +742,46 @@ export interface paths {
          * @description Pieces, cut plans and prices.
          */
         post: operations["trellis_server_api_calculations_takeoff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/town-values": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proposed
+         * @description Frost, snow and wind for a town, each with what it rests on; nothing is taken by itself.
+         */
+        get: operations["trellis_server_api_towns_proposed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/towns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Search
+         * @description Up to a dozen towns, those of the code's country first, larger before smaller.
+         */
+        get: operations["trellis_server_api_towns_search"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3662,6 +3722,20 @@ export interface components {
             wet: boolean;
         };
         /**
+         * ConcreteBought
+         * @description Bags and what they cost; ready-mix (m³) and what it costs.
+         */
+        ConcreteBought: {
+            /** Bags */
+            bags: number;
+            /** Bags Cost */
+            bags_cost: number;
+            /** Ready Cost */
+            ready_cost: number;
+            /** Ready M3 */
+            ready_m3: number;
+        };
+        /**
          * Conflict
          * @description Both versions of a job. `merged` holds every change of either side that does not clash, and theirs where it does.
          */
@@ -4006,6 +4080,8 @@ export interface components {
              *       "priced_on": "",
              *       "prices": [],
              *       "rack": [],
+             *       "ready_mix": null,
+             *       "ready_mix_over_bags": 45,
              *       "sag_ratio": 1,
              *       "spare_ratio": 0,
              *       "trim_m": 0.00635
@@ -6389,6 +6465,7 @@ export interface components {
              *       "soil": "clay",
              *       "things": [],
              *       "time_zone": "",
+             *       "town": "",
              *       "under": null,
              *       "use": "house",
              *       "wind_importance": 1,
@@ -6422,6 +6499,8 @@ export interface components {
              *       "priced_on": "",
              *       "prices": [],
              *       "rack": [],
+             *       "ready_mix": null,
+             *       "ready_mix_over_bags": 45,
              *       "sag_ratio": 1,
              *       "spare_ratio": 0,
              *       "trim_m": 0.00635
@@ -6437,6 +6516,7 @@ export interface components {
             /** Arrived */
             arrived: components["schemas"]["Arrived"][];
             bill: components["schemas"]["Bill"];
+            concrete: components["schemas"]["ConcreteBought"] | null;
             /** Counted */
             counted: number;
             /** Cuts */
@@ -6451,8 +6531,6 @@ export interface components {
             message: string;
             /** Pieces */
             pieces: components["schemas"]["PieceRow"][];
-            /** Ready Mix M3 */
-            ready_mix_m3: number;
             /** Saved */
             saved: number;
             /** Shares */
@@ -9391,6 +9469,34 @@ export interface components {
             type: string;
         };
         /**
+         * Proposal
+         * @description One field of the site with a value that is proposed for it, what it rests on, and where it is from.
+         */
+        Proposal: {
+            /**
+             * Basis
+             * @enum {string}
+             */
+            basis: "from a table" | "common practice" | "your office";
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "frost_m" | "ground_snow_pa" | "rain_snow_pa" | "wind_speed_m_per_s" | "wind_pressure_pa";
+            /** Source */
+            source: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * ProposalsAnswer
+         * @description What is proposed for the site, field by field.
+         */
+        ProposalsAnswer: {
+            /** Proposals */
+            proposals: components["schemas"]["Proposal"][];
+        };
+        /**
          * PullAnswer
          * @description What changed since the answer before: fields whole, or as `{rows: [[place, row], …]}`.
          *
@@ -9450,7 +9556,7 @@ export interface components {
          * @description A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
          *     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far
          *     the crew's gates come down over what is calculated, as its own record says; `priced_on`: the
-         *     day that the prices are of.
+         *     day that the prices are of; `ready_mix_over_bags`: from so many bags on ready-mix is put beside them.
          */
         PurchasingSettings: {
             /**
@@ -9488,6 +9594,12 @@ export interface components {
              * @default []
              */
             rack: components["schemas"]["StockOnHand"][];
+            ready_mix?: components["schemas"]["ReadyMixPrices"] | null;
+            /**
+             * Ready Mix Over Bags
+             * @default 45
+             */
+            ready_mix_over_bags: number;
             /**
              * Sag Ratio
              * @default 1
@@ -9786,6 +9898,34 @@ export interface components {
         ReadingsKept: {
             /** Kept */
             kept: components["schemas"]["KeptReading"][];
+        };
+        /**
+         * ReadyMixPrices
+         * @description What a truck of concrete costs here, as its supplier says.
+         *
+         *     Args:
+         *         price_per_m3: Of a cubic metre.
+         *         least_m3: The least that is sold.
+         *         fee: For a short load; `fee_under_m3`: below so much.
+         */
+        ReadyMixPrices: {
+            /**
+             * Fee
+             * @default 0
+             */
+            fee: number;
+            /**
+             * Fee Under M3
+             * @default 0
+             */
+            fee_under_m3: number;
+            /**
+             * Least M3
+             * @default 0.75
+             */
+            least_m3: number;
+            /** Price Per M3 */
+            price_per_m3: number;
         };
         /**
          * ReceivedItem
@@ -10651,7 +10791,7 @@ export interface components {
          *     uk: the peak at the fence, typed from the charts), 0: none; `wind_importance` the code's factor for what is built (ca: 0.8 for
          *     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
          *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `time_zone` the name of its clock's zone, "":
-         *     not said; `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
+         *     not said; `town` the town that all of these were taken from; `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
          *     for codes whose snow asks it; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil);
          *     `cohesion_pa` its undrained shear strength as measured,
          *     0: not; `clay_shrinks` whether the clay here comes away from a post in dry months; `embedment_least_m` a local least
@@ -10774,6 +10914,11 @@ export interface components {
              * @default
              */
             time_zone: string;
+            /**
+             * Town
+             * @default
+             */
+            town: string;
             under?: components["schemas"]["Underlay"] | null;
             /**
              * Use
@@ -11985,6 +12130,59 @@ export interface components {
             tiles: {
                 [key: string]: components["schemas"]["Tile"];
             };
+        };
+        /**
+         * Town
+         * @description A town: name, region and country, where it lies (rad), and the time zone of its clocks.
+         */
+        Town: {
+            /** Country */
+            country: string;
+            /** Latitude Rad */
+            latitude_rad: number;
+            /** Longitude Rad */
+            longitude_rad: number;
+            /** Name */
+            name: string;
+            /** Region */
+            region: string;
+            /** Time Zone */
+            time_zone: string;
+        };
+        /**
+         * TownBody
+         * @description What the office found for a town under a building code.
+         */
+        TownBody: {
+            /** School */
+            school: string;
+            /** Town */
+            town: string;
+            values: components["schemas"]["TownValues"];
+        };
+        /**
+         * TownValues
+         * @description What an office found for a town, each as the site keeps it; None: not known.
+         */
+        TownValues: {
+            /** Frost M */
+            frost_m?: number | null;
+            /** Ground Snow Pa */
+            ground_snow_pa?: number | null;
+            /** Rain Snow Pa */
+            rain_snow_pa?: number | null;
+            /** Wind Pressure Pa */
+            wind_pressure_pa?: number | null;
+            /** Wind Speed M Per S */
+            wind_speed_m_per_s?: number | null;
+        };
+        /**
+         * TownsAnswer
+         * @description Towns whose names begin as typed.
+         */
+        TownsAnswer: {
+            /** Towns */
+            towns: components["schemas"]["Town"][];
         };
         /** UnderAnswer */
         UnderAnswer: {
@@ -13728,6 +13926,57 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_towns_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TownBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalsAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_sums_schools: {
         parameters: {
             query?: never;
@@ -14566,6 +14815,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakeoffAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_towns_proposed: {
+        parameters: {
+            query: {
+                school: string;
+                town?: string;
+                latitude_rad?: number | null;
+                longitude_rad?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalsAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_towns_search: {
+        parameters: {
+            query?: {
+                text?: string;
+                school?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TownsAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -11,6 +11,7 @@ import AngleField from '@/components/AngleField.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import SiteGap from '@/components/place/SiteGap.vue'
+import TownBox from '@/components/place/TownBox.vue'
 import ZoneField from '@/components/place/ZoneField.vue'
 import WindFields from '@/components/WindFields.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
@@ -290,7 +291,8 @@ function north(): void {
         </ul>
       </section>
       <section class="form">
-        <h2>Soil, frost and wind</h2>
+        <h2>Town, soil, frost and wind</h2>
+        <TownBox />
         <PickField
           label="Soil"
           :model-value="site.soil"

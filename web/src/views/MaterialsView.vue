@@ -9,10 +9,11 @@ import { api, ask } from '@/api/client'
 import type { Job, JobList } from '@/api/types'
 import ArrivalsBox from '@/components/ArrivalsBox.vue'
 import BillTable from '@/components/BillTable.vue'
+import ConcreteBox from '@/components/ConcreteBox.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
 import MessageBox from '@/components/MessageBox.vue'
 import { exact } from '@/logic/money'
-import { mass, showLength, volume } from '@/logic/units'
+import { mass, showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 /** One buying list and one cut plan over the whole job, or over chosen structures and stages of it. */
@@ -109,8 +110,10 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
             What came is in hand and not bought: the rest is still to buy.
           </p>
           <p v-else-if="list.shares.length > 1" class="small">
-            {{ list.saved >= 0.005 ? `Combined purchase saves ${exact(list.saved)} less than` : 'This is the same as' }}
-            the {{ list.shares.length }} lists apart.
+            {{
+              list.saved >= 0.005 ? `Bought together this saves ${exact(list.saved)} against` : 'This costs as much as'
+            }}
+            {{ list.shares.length }} separate lists.
           </p>
           <p class="small">
             <template v-if="list.differences.length">
@@ -123,10 +126,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
               Cross-checked: parts list against 3D model: all {{ list.counted }} kinds agree.
             </template>
           </p>
-          <p v-if="list.ready_mix_m3" class="small">
-            That much concrete comes as ready-mix, too: ask for {{ volume(list.ready_mix_m3, store.tape) }} beside
-            {{ list.bill.lines.find((line) => line.unit === 'bags')?.count }} bags.
-          </p>
+          <ConcreteBox v-if="list.concrete" :concrete="list.concrete" />
           <p class="small">
             <template v-if="store.document.yard.priced_on">Priced on {{ store.document.yard.priced_on }}.</template>
             <template v-else>Priced from a made-up sample list.</template>

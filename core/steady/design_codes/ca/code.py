@@ -78,6 +78,10 @@ class Canada(Rulebook):
         """NBC 2020 Table C-2."""
         return places.places(text)
 
+    def nearest_place(self, town: str, latitude_rad: float, longitude_rad: float) -> ClimatePlace | None:
+        """NBC 2020 Table C-2."""
+        return places.nearest(town, latitude_rad, longitude_rad)
+
     def creep_factor(self, wood: Wood) -> CalculationStep:
         """Lasting sag doubles outdoors; O86 gives no factor for it."""
         return given_step("K_cr", 2.0, "", "practice: lasting sag of wet wood doubles; low")

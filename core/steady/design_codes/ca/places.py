@@ -1,5 +1,6 @@
 """Design data of 680 Canadian places: snow, rain on it, wind, and where they lie. Source: NBC 2020 Table C-2."""
 
+import math
 import unicodedata
 from functools import cache
 
@@ -7,6 +8,9 @@ from steady.data.loader import TableRow, table
 from steady.design_codes.results import ClimatePlace
 
 MOST = 12
+NEAR_M = 25_000.0
+"""So near a town the place's figures are proposed [our own]."""
+EARTH_M = 6_371_000.0
 
 
 def _plain(text: str) -> str:
@@ -27,6 +31,25 @@ def places(text: str) -> tuple[ClimatePlace, ...]:
         elif any(word.startswith(wanted) for word in name.replace("(", " ").split()):
             ranked.append((1, name, row))
     return tuple(_place(row) for _, _, row in sorted(ranked, key=lambda item: item[:2])[:MOST])
+
+
+def nearest(town: str, latitude_rad: float, longitude_rad: float) -> ClimatePlace | None:
+    """The place of the table within 25 km that is named after the town, or lies nearest; None: there is none so near."""
+    here = [(_apart_m(row, latitude_rad, longitude_rad), row) for row in table("ca_places")]
+    near = [(apart_m, row) for apart_m, row in here if apart_m <= NEAR_M]
+    name = _plain(town.partition(",")[0])
+    named = [one for one in near if name and _plain(one[1].text["place"]).startswith(name)]
+    if not near:
+        return None
+    return _place(min(named or near, key=lambda one: one[0])[1])
+
+
+def _apart_m(row: TableRow, latitude_rad: float, longitude_rad: float) -> float:
+    """Great circle, by haversines."""
+    lat, long = row.number("latitude_rad"), row.number("longitude_rad")
+    half = math.sin((latitude_rad - lat) / 2) ** 2
+    half += math.cos(lat) * math.cos(latitude_rad) * math.sin((longitude_rad - long) / 2) ** 2
+    return 2 * EARTH_M * math.asin(min(1.0, math.sqrt(half)))
 
 
 def _place(row: TableRow) -> ClimatePlace:

@@ -18,6 +18,10 @@ class GroundRules(School):
         """Places of the school's climate table whose name begins so; empty where it has none."""
         return ()
 
+    def nearest_place(self, town: str, latitude_rad: float, longitude_rad: float) -> ClimatePlace | None:
+        """The place of the school's climate table that lies near; None where it has none."""
+        return None
+
     def soil(self, name: str) -> Soil:
         """One soil. Raises OutOfScopeError where the school gives no value."""
         for found in self.soils():

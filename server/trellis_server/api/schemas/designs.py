@@ -9,6 +9,7 @@ from steady.design_codes.registry import School
 from steady.design_codes.results import ClimatePlace, NamedZone
 from steady.drawing.marks import MarkRow
 from steady.drawing.thumbnail import Tile
+from steady.estimating.concrete import ConcreteBought
 from steady.ground.readings import ParsedReadings
 from steady.jobs.apply_decision import Used
 from steady.jobs.design_sheet import Sheet
@@ -243,7 +244,7 @@ class JobListAnswer(Schema):
     deliveries: list[Delivery]
     counted: int
     differences: list[Counted]
-    ready_mix_m3: float
+    concrete: ConcreteBought | None
     mass_kg: float
     message: str
     arrived: list[Arrived]
