@@ -8,13 +8,14 @@ from steady.data.roles import role
 from steady.data.styles import look
 from steady.drawing.orthographic_views import drawn_box, hand
 from steady.drawing.pieces import corners, halves, peaked
+from steady.layout.terrain import Terrain, terrain
 from steady.plan.model import Footing, Part, PartPlacement, Plan, Vec, Wall
 from steady.value_objects import value_object
 
 STAGES = ("dig", "posts", "frame", "close")
 """The order in which a slider puts a structure together."""
 IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")
-AROUND_M = 2.0
+AROUND_M = 6.0
 BED_M = 0.8
 """A bed is drawn so far under the water that something floats on [our own]."""
 FLUSH_M = 0.008
@@ -29,7 +30,7 @@ class Solid:
         layer: Its look; `fill` and `ink` its colours on paper.
         stage: Its place in `STAGES`.
         shape: box: eight corners, two ends of four, each in the order (-up -wide, -up +wide, +up -wide, +up +wide); round: a
-            cylinder of `points` bottom and top centre and `radius_m`.
+            cylinder of `points` bottom and top centre and `radius_m`; ball: about its one point.
         says: What it is, in words.
     """
 
@@ -38,7 +39,7 @@ class Solid:
     layer: str
     fill: str
     stage: int
-    shape: Literal["box", "round"]
+    shape: Literal["box", "round", "ball"]
     points: tuple[Vec, ...]
     radius_m: float = 0.0
     count: int = 1
@@ -50,7 +51,8 @@ class Solid:
 class Scene:
     """All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
 
-    `water_m`: the level of the water that it floats on; None: it stands on ground.
+    `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface through every
+    footing; `pools`: rings of open water, at their level.
     """
 
     solids: tuple[Solid, ...]
@@ -58,6 +60,15 @@ class Scene:
     stages: tuple[str, ...]
     says: str
     water_m: float | None = None
+    terrain: Terrain | None = None
+    pools: tuple[tuple[Vec, ...], ...] = ()
+
+
+def ground_points(plan: Plan) -> list[Vec]:
+    """Where the ground's height is known under a plan, on the drawn axes: at its footings."""
+    side = hand(plan)
+    under = _under(plan)
+    return [(x, y * side if side < 0 else y, z - under) for x, y, z in (footing.at for footing in plan.footings)]
 
 
 def scene(plan: Plan) -> Scene:
@@ -70,8 +81,14 @@ def scene(plan: Plan) -> Scene:
     left, near, right, far = drawn_box(plan)
     level = ground_under(plan, solids) - _under(plan)
     ground = (left - AROUND_M, near - AROUND_M, right + AROUND_M, far + AROUND_M, level)
+    known = [] if plan.floats else ground_points(plan)
     return Scene(
-        solids=tuple(solids), ground=ground, stages=STAGES, says=described(plan), water_m=0.0 if plan.floats else None
+        solids=tuple(solids),
+        ground=ground,
+        stages=STAGES,
+        says=described(plan),
+        water_m=0.0 if plan.floats else None,
+        terrain=terrain(known, ground[:4]) if known else None,
     )
 
 

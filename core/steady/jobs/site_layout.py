@@ -1,5 +1,6 @@
 """The whole job on its site: each structure's footprint where it stands, and all of them in space."""
 
+import itertools
 import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
@@ -7,7 +8,7 @@ from typing import Literal
 
 from steady.data.styles import look
 from steady.drawing.orthographic_views import hand
-from steady.drawing.scene import STAGES, Scene, Solid, ground_under, scene, walls_of
+from steady.drawing.scene import STAGES, Scene, Solid, ground_points, ground_under, scene, walls_of
 from steady.drawing.shapes import Point, View
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.placement import SitePlacement
@@ -27,6 +28,7 @@ from steady.jobs.site_drawing import WALL_M, site_view, spots_of, thing_shapes
 from steady.jobs.support_links import host_of
 from steady.layout.contours import height_between, triangles
 from steady.layout.plane import sides
+from steady.layout.terrain import terrain
 from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
 from steady.value_objects import value_object
@@ -175,39 +177,81 @@ def whole_scene(job: JobDocument) -> Scene:
     """All structures in space; what is picked is a structure."""
     drawn = [_drawn(job, item.spec.id) for item in job.structures]
     solids: list[Solid] = []
+    known: list[Vec] = []
     says = []
-    for one, place in zip(drawn, _places(job, drawn), strict=True):
+    for item, one, place in zip(job.structures, drawn, _places(job, drawn), strict=True):
         if one.plan is not None:
             alone = scene(one.plan)
             up = replace(
                 place, level_m=place.level_m - ground_under(one.plan)
             )  # its own ground lies where it was said to
             solids += [_carried(solid, one.id, up) for solid in alone.solids]
+            if kind_of(item.spec).rests(item.spec) is None and not one.plan.floats:
+                known += [up.carry(point) for point in ground_points(one.plan)]
             says.append(alone.says)
     solids += things_in_space(job.site.things)
+    known += [
+        (*thing.corners[0], thing.height_m)
+        for thing in job.site.things
+        if thing.kind == "spot height" and thing.height_m is not None
+    ]
     left, low, right, high = site_plan_bounds(solids)
+    ground = (left - APART_M, low - APART_M, right + APART_M, high + APART_M, 0.0)
     return Scene(
         solids=tuple(solids),
-        ground=(left - APART_M, low - APART_M, right + APART_M, high + APART_M, 0.0),
+        ground=ground,
         stages=STAGES,
         says="; ".join(says) or "Nothing stands here yet",
+        terrain=terrain(known, ground[:4]) if known else None,
+        pools=tuple(
+            tuple((x, y, _level_m(known, x, y)) for x, y in thing.corners)
+            for thing in job.site.things
+            if thing.kind == "water" and len(thing.corners) > 2
+        ),
     )
 
 
+def _level_m(known: Sequence[Vec], x: float, y: float) -> float:
+    """Height of the known ground that lies nearest (m)."""
+    return min(known, key=lambda point: math.hypot(point[0] - x, point[1] - y))[2] if known else 0.0
+
+
+CROWN_SHARE = 0.62
+"""How much of a tree's height its crown takes, where nobody measured it [our own picture]."""
+STAKE_M = 0.05
+STAKE_HIGH_M = 0.9
+SERVICE_DEEP_M = 0.6
+"""How deep a buried service is drawn: its true depth is its owner's to say [our own picture]."""
+
+
 def things_in_space(things: Sequence[SiteFeature]) -> list[Solid]:
-    """House walls, trunks and fences of boundaries that somebody gave a height, standing on the site's zero."""
-    found = []
-    for thing in things:
-        if enough_points(thing) or not thing.height_m or thing.height_m <= 0:
-            continue
-        row = thing_row(thing.kind)
-        if thing.kind == "tree":
-            x, y = thing.corners[0]
-            found.append(_thing_solid(thing, "round", ((x, y, 0.0), (x, y, thing.height_m)), radius_m=TRUNK_M))
-        elif thing.kind in ("house wall", "stands already"):
-            for a, b in sides(thing.corners, closed=row.drawn == "area" and len(thing.corners) > 2):
-                found.append(_thing_solid(thing, "box", _standing_wall(a, b, thing.height_m)))
-    return found
+    """What lies here and has a height, standing on the site's zero: walls, trees with their crowns; boundaries as a string
+    between stakes, services in the ground."""
+    return [solid for thing in things if not enough_points(thing) for solid in _in_space(thing)]
+
+
+def _in_space(thing: SiteFeature) -> Iterator[Solid]:
+    high_m = thing.height_m or 0.0
+    pairs = list(itertools.pairwise(thing.corners))
+    if thing.kind == "tree" and high_m > 0:
+        x, y = thing.corners[0]
+        yield _thing_solid(thing, "round", ((x, y, 0.0), (x, y, high_m * (1 - CROWN_SHARE / 2))), radius_m=TRUNK_M)
+        crown_m = high_m * CROWN_SHARE / 2
+        yield _thing_solid(thing, "ball", ((x, y, high_m - crown_m),), radius_m=crown_m)
+    elif thing.kind in ("house wall", "stands already") and high_m > 0:
+        closed = thing_row(thing.kind).drawn == "area" and len(thing.corners) > 2
+        for a, b in sides(thing.corners, closed=closed):
+            yield _thing_solid(thing, "box", _standing_wall(a, b, high_m))
+    elif thing.kind == "boundary":
+        for x, y in thing.corners:
+            yield _thing_solid(thing, "round", ((x, y, -0.3), (x, y, STAKE_HIGH_M)), radius_m=STAKE_M / 2)
+        for (x0, y0), (x1, y1) in pairs:
+            yield _thing_solid(
+                thing, "round", ((x0, y0, STAKE_HIGH_M - 0.1), (x1, y1, STAKE_HIGH_M - 0.1)), radius_m=0.006
+            )
+    elif thing.kind == "service":
+        for (x0, y0), (x1, y1) in pairs:
+            yield _thing_solid(thing, "round", ((x0, y0, -SERVICE_DEEP_M), (x1, y1, -SERVICE_DEEP_M)), radius_m=0.05)
 
 
 def _standing_wall(a: Point, b: Point, high_m: float) -> tuple[Vec, ...]:
@@ -221,7 +265,7 @@ def _standing_wall(a: Point, b: Point, high_m: float) -> tuple[Vec, ...]:
 
 
 def _thing_solid(
-    thing: SiteFeature, shape: Literal["box", "round"], points: tuple[Vec, ...], radius_m: float = 0.0
+    thing: SiteFeature, shape: Literal["box", "round", "ball"], points: tuple[Vec, ...], radius_m: float = 0.0
 ) -> Solid:
     paint = look(thing_row(thing.kind).look)
     return Solid(

@@ -10183,7 +10183,8 @@ export interface components {
          * Scene
          * @description All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
          *
-         *     `water_m`: the level of the water that it floats on; None: it stands on ground.
+         *     `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface through every
+         *     footing; `pools`: rings of open water, at their level.
          */
         Scene: {
             /** Ground */
@@ -10194,12 +10195,22 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * Pools
+             * @default []
+             */
+            pools: [
+                number,
+                number,
+                number
+            ][][];
             /** Says */
             says: string;
             /** Solids */
             solids: components["schemas"]["Solid"][];
             /** Stages */
             stages: string[];
+            terrain?: components["schemas"]["Terrain"] | null;
             /** Water M */
             water_m?: number | null;
         };
@@ -10791,7 +10802,8 @@ export interface components {
          *     uk: the peak at the fence, typed from the charts), 0: none; `wind_importance` the code's factor for what is built (ca: 0.8 for
          *     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
          *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `time_zone` the name of its clock's zone, "":
-         *     not said; `town` the town that all of these were taken from; `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
+         *     not said; `town` the town that place and clock were taken from;
+         *     `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
          *     for codes whose snow asks it; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil);
          *     `cohesion_pa` its undrained shear strength as measured,
          *     0: not; `clay_shrinks` whether the clay here comes away from a post in dry months; `embedment_least_m` a local least
@@ -11226,7 +11238,7 @@ export interface components {
          *         layer: Its look; `fill` and `ink` its colours on paper.
          *         stage: Its place in `STAGES`.
          *         shape: box: eight corners, two ends of four, each in the order (-up -wide, -up +wide, +up -wide, +up +wide); round: a
-         *             cylinder of `points` bottom and top centre and `radius_m`.
+         *             cylinder of `points` bottom and top centre and `radius_m`; ball: about its one point.
          *         says: What it is, in words.
          */
         Solid: {
@@ -11263,7 +11275,7 @@ export interface components {
              * Shape
              * @enum {string}
              */
-            shape: "box" | "round";
+            shape: "box" | "round" | "ball";
             /** Stage */
             stage: number;
             /**
@@ -11999,6 +12011,20 @@ export interface components {
             text: string;
             /** Value M */
             value_m: number;
+        };
+        /**
+         * Terrain
+         * @description Points of the ground, and the triangles between them as numbers of points, three by three.
+         */
+        Terrain: {
+            /** Points */
+            points: [
+                number,
+                number,
+                number
+            ][];
+            /** Triangles */
+            triangles: number[];
         };
         /**
          * ThingRow

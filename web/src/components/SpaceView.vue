@@ -2,17 +2,20 @@
 import Slider from 'primevue/slider'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
+import Select from 'primevue/select'
 import { useQuery } from '@tanstack/vue-query'
-import { refDebounced, useElementSize, useEventListener } from '@vueuse/core'
+import { refDebounced, useElementSize, useEventListener, useLocalStorage } from '@vueuse/core'
 import * as THREE from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Scene, Solid } from '@/api/types'
-import { extent, pieceCount, triangles } from '@/logic/space'
+import type { Scene } from '@/api/types'
+import { extent, pieceCount } from '@/logic/space'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { saveAs, saveLink } from '@/logic/save'
+import { forScale, groundMaterial, HAZE, materials, skyDome } from '@/space/looks'
+import { corners, edges, hitOf, merged, type Merged } from '@/space/pieces'
 
 /**
  * A structure in space, made of its parts alone: turned, walked round at eye height, put together in its order of
@@ -43,32 +46,60 @@ const canvas = ref<HTMLCanvasElement>()
 const { width, height } = useElementSize(box)
 const stage = ref(3)
 const below = ref(false)
+const scaled = ref(false)
+const walking = ref(false)
 const failed = ref('')
 const picks = shallowRef<THREE.Vector3[]>([])
 const measuring = ref(false)
 const apart = computed(() => (picks.value.length === 2 ? picks.value[0]!.distanceTo(picks.value[1]!) : null))
+type Cut = 'none' | 'x' | 'y' | 'z'
+const cut = ref<Cut>('none')
+const cutAt = ref(50)
 
 let renderer: THREE.WebGLRenderer | null = null
 let controls: OrbitControls | null = null
 const world = new THREE.Scene()
-const camera = new THREE.PerspectiveCamera(45, 1, 0.05, 400)
+world.fog = new THREE.Fog(HAZE, 30, 190)
+const camera = new THREE.PerspectiveCamera(45, 1, 0.05, 700)
 camera.up.set(0, 0, 1)
-const sky = new THREE.HemisphereLight(0xffffff, 0x8a7d66, 1.5)
-const sun = new THREE.DirectionalLight(0xfff3dc, 2.2)
+const dome = skyDome()
+const sky = new THREE.HemisphereLight('#f1f5f7', '#b3ab90', 1.75)
+const sun = new THREE.DirectionalLight('#fff0d6', 2.4)
 sun.castShadow = true
 sun.shadow.mapSize.set(2048, 2048)
-sun.shadow.bias = -0.0006
+sun.shadow.bias = -0.0005
+sun.shadow.normalBias = 0.02
 const built = new THREE.Group()
-const ground = new THREE.Mesh(
-  new THREE.PlaneGeometry(1, 1),
-  new THREE.MeshLambertMaterial({ color: 0xd9d2bf, transparent: true }),
+const marked = new THREE.Group()
+const around = new THREE.Group()
+const person = forScale()
+const stuff = materials()
+const grassy = groundMaterial()
+const wet = new THREE.MeshStandardMaterial({
+  color: '#5f8fa6',
+  roughness: 0.15,
+  transparent: true,
+  opacity: 0.62,
+  depthWrite: false,
+  side: THREE.DoubleSide,
+})
+const pen = new THREE.LineBasicMaterial({ color: '#2a2118', transparent: true, opacity: 0.28 })
+const mark = new THREE.MeshStandardMaterial({
+  color: '#f26b1d',
+  roughness: 0.8,
+  side: THREE.DoubleSide,
+  polygonOffset: true,
+  polygonOffsetFactor: -2,
+  polygonOffsetUnits: -2,
+})
+const rule = new THREE.Line(
+  new THREE.BufferGeometry(),
+  new THREE.LineBasicMaterial({ color: '#c2410c', depthTest: false }),
 )
-ground.receiveShadow = true
-const water = new THREE.Mesh(
-  new THREE.PlaneGeometry(1, 1),
-  new THREE.MeshLambertMaterial({ color: 0x5b8fae, transparent: true, opacity: 0.55, depthWrite: false }),
-)
-world.add(sky, sun, sun.target, built, ground, water)
+rule.renderOrder = 2
+world.add(dome, sky, sun, sun.target, around, built, marked, person, rule)
+let groups: Merged[] = []
+let soil: THREE.Mesh | null = null
 let waiting = false
 /** Drawn when something changed, never in a loop. */
 function draw(): void {
@@ -76,61 +107,142 @@ function draw(): void {
   waiting = true
   requestAnimationFrame(() => {
     waiting = false
+    dome.position.copy(camera.position)
     renderer?.render(world, camera)
   })
 }
-/** Concrete, a barrel: a cylinder between the centres of its two ends. */
-function cylinder(solid: Solid): THREE.BufferGeometry {
-  const [from, to] = solid.points.slice(0, 2).map((point) => new THREE.Vector3(...(point as [number, number, number])))
-  const way = to!.clone().sub(from!)
-  const shape = new THREE.CylinderGeometry(solid.radius_m, solid.radius_m, way.length(), 24)
-  const turn = new THREE.Quaternion().setFromUnitVectors(new THREE.Vector3(0, 1, 0), way.clone().normalize())
-  const middle = from!.clone().add(to!).multiplyScalar(0.5)
-  return shape.applyQuaternion(turn).translate(middle.x, middle.y, middle.z)
-}
-function boxes(solid: Solid): THREE.BufferGeometry {
-  const shape = new THREE.BufferGeometry()
-  shape.setAttribute('position', new THREE.BufferAttribute(triangles(solid), 3))
-  shape.computeVertexNormals()
-  return shape
-}
-function meshOf(solid: Solid): THREE.Mesh {
-  const shape = solid.shape === 'round' ? cylinder(solid) : boxes(solid)
-  const made = new THREE.Mesh(
-    shape,
-    new THREE.MeshStandardMaterial({ color: solid.fill, side: THREE.DoubleSide, roughness: 1, metalness: 0 }),
-  )
-  made.castShadow = made.receiveShadow = true
-  // A file's nodes carry what they are: other programs list them by name.
-  made.name = `${solid.says || solid.layer} (${solid.about})`
-  made.userData = { about: solid.about, stage: solid.stage, says: solid.says, fill: solid.fill, layer: solid.layer }
-  return made
-}
-function lay(scene: Scene): void {
-  for (const item of [...built.children]) {
-    built.remove(item)
+function clear(group: THREE.Group): void {
+  for (const item of [...group.children]) {
+    group.remove(item)
     ;(item as THREE.Mesh).geometry.dispose()
   }
-  for (const solid of scene.solids) built.add(meshOf(solid))
+}
+/** The ground as the server gives it, and level ground beyond it that fades into the haze. */
+function layGround(scene: Scene): void {
+  clear(around)
   const [left, near, right, far, level] = scene.ground as [number, number, number, number, number]
-  ground.scale.set(right - left + 6, far - near + 6, 1)
-  ground.position.set((left + right) / 2, (near + far) / 2, level)
-  water.visible = scene.water_m != null
-  water.scale.copy(ground.scale)
-  water.position.set(ground.position.x, ground.position.y, scene.water_m ?? 0)
+  const made = new THREE.BufferGeometry()
+  const points = scene.terrain
+    ? (scene.terrain.points as [number, number, number][])
+    : (
+        [
+          [left, near],
+          [right, near],
+          [right, far],
+          [left, far],
+        ] as const
+      ).map(([x, y]) => [x, y, level] as [number, number, number])
+  made.setAttribute('position', new THREE.Float32BufferAttribute(points.flat(), 3))
+  made.setAttribute(
+    'uv',
+    new THREE.Float32BufferAttribute(
+      points.flatMap(([x, y]) => [x / 3, y / 3]),
+      2,
+    ),
+  )
+  made.setIndex(scene.terrain ? [...scene.terrain.triangles] : [0, 1, 2, 0, 2, 3])
+  made.computeVertexNormals()
+  soil = new THREE.Mesh(made, grassy)
+  soil.receiveShadow = true
+  around.add(soil)
+  // Beyond what is known: from the rim's own heights outward, level.
+  const rim = points.filter(
+    ([x, y]) =>
+      Math.abs(x - left) < 1e-6 || Math.abs(x - right) < 1e-6 || Math.abs(y - near) < 1e-6 || Math.abs(y - far) < 1e-6,
+  )
+  const middle = [(left + right) / 2, (near + far) / 2] as const
+  rim.sort((a, b) => Math.atan2(a[1] - middle[1], a[0] - middle[0]) - Math.atan2(b[1] - middle[1], b[0] - middle[0]))
+  const skirt: number[] = []
+  const uv: number[] = []
+  for (let k = 0; k < rim.length; k++) {
+    const a = rim[k]!
+    const b = rim[(k + 1) % rim.length]!
+    const out = (p: [number, number, number]) => {
+      const long = Math.hypot(p[0] - middle[0], p[1] - middle[1]) || 1
+      return [p[0] + ((p[0] - middle[0]) / long) * 260, p[1] + ((p[1] - middle[1]) / long) * 260, p[2]] as const
+    }
+    for (const p of [a, out(b), out(a), a, b, out(b)]) {
+      skirt.push(...p)
+      uv.push(p[0] / 3, p[1] / 3)
+    }
+  }
+  const beyond = new THREE.BufferGeometry()
+  beyond.setAttribute('position', new THREE.Float32BufferAttribute(skirt, 3))
+  beyond.setAttribute('uv', new THREE.Float32BufferAttribute(uv, 2))
+  beyond.computeVertexNormals()
+  around.add(new THREE.Mesh(beyond, grassy))
+  for (const ring of scene.pools ?? []) {
+    const flat = new THREE.ShapeGeometry(new THREE.Shape(ring.map((p) => new THREE.Vector2(p[0]!, p[1]!))))
+    const pool = new THREE.Mesh(flat, wet)
+    pool.position.z = Math.max(...ring.map((p) => p[2] ?? 0)) + 0.05
+    around.add(pool)
+  }
+  if (scene.water_m != null) {
+    const pond = new THREE.Mesh(new THREE.PlaneGeometry(right - left + 6, far - near + 6), wet)
+    pond.position.set(middle[0], middle[1], scene.water_m)
+    around.add(pond)
+  }
+  person.position.set(middle[0], near + 4.2, ground_m(middle[0], near + 4.2) ?? level)
+}
+/** The ground's height under a place; null beside what is known. */
+const down = new THREE.Raycaster()
+function ground_m(x: number, y: number): number | null {
+  down.set(new THREE.Vector3(x, y, 300), new THREE.Vector3(0, 0, -1))
+  return soil ? (down.intersectObject(soil, false)[0]?.point.z ?? null) : null
+}
+function lay(scene: Scene): void {
+  clear(built)
+  groups = merged(scene.solids, (made) => stuff[made])
+  for (const one of groups) {
+    one.mesh.userData = { stage: one.stage }
+    built.add(one.mesh)
+  }
+  for (let at = 0; at < scene.stages.length; at++) {
+    const lines = edges(scene.solids.filter((solid) => solid.stage === at))
+    if (!lines.length) continue
+    const shape = new THREE.BufferGeometry()
+    shape.setAttribute('position', new THREE.BufferAttribute(lines, 3))
+    const drawn = new THREE.LineSegments(shape, pen)
+    drawn.userData = { stage: at }
+    built.add(drawn)
+  }
+  layGround(scene)
   shine()
   show()
 }
 function show(): void {
-  for (const item of built.children as THREE.Mesh[]) {
-    item.visible = item.userData.stage <= stage.value
-    const material = item.material as THREE.MeshStandardMaterial
-    const on = props.selected && item.userData.about === props.selected
-    material.color.set(on ? '#f26b1d' : item.userData.fill)
+  for (const item of built.children) item.visible = item.userData.stage <= stage.value
+  clear(marked)
+  const chosen = props.selected && data.value ? data.value.solids.filter((one) => one.about === props.selected) : []
+  for (const solid of chosen.filter((one) => one.stage <= stage.value)) {
+    const shape = new THREE.BufferGeometry()
+    shape.setAttribute('position', new THREE.BufferAttribute(corners(solid), 3))
+    shape.computeVertexNormals()
+    marked.add(new THREE.Mesh(shape, mark))
   }
-  const material = ground.material as THREE.MeshLambertMaterial
-  material.opacity = below.value ? 0.35 : 1
+  grassy.opacity = below.value ? 0.35 : 1
+  grassy.depthWrite = !below.value
+  person.visible = scaled.value
+  section()
   draw()
+}
+/** Everything before a plane is taken away, so that one looks into what is built. */
+function section(): void {
+  const planes: THREE.Plane[] = []
+  if (cut.value !== 'none' && data.value) {
+    const [left, near, right, far] = data.value.ground
+    const { high } = extent(data.value)
+    const level = data.value.ground[4] ?? 0
+    const share = cutAt.value / 100
+    const at = {
+      x: left + share * (right - left),
+      y: near + share * (far - near),
+      z: level - 1 + share * (high - level + 1),
+    }
+    const away = { x: [-1, 0, 0], y: [0, 1, 0], z: [0, 0, -1] }[cut.value] as [number, number, number]
+    planes.push(new THREE.Plane(new THREE.Vector3(...away), cut.value === 'y' ? -at.y : at[cut.value]))
+  }
+  for (const one of [...Object.values(stuff), pen, mark]) one.clippingPlanes = planes
 }
 function shine(): void {
   if (!data.value) return
@@ -141,33 +253,102 @@ function shine(): void {
   sun.target.position.set(...middle)
   const lens = sun.shadow.camera
   Object.assign(lens, {
-    left: -reach * 2.2,
-    right: reach * 2.2,
-    top: reach * 2.2,
-    bottom: -reach * 2.2,
+    left: -reach * 1.5,
+    right: reach * 1.5,
+    top: reach * 1.5,
+    bottom: -reach * 1.5,
     near: 0.5,
     far: far + reach * 4,
   })
   lens.updateProjectionMatrix()
   draw()
 }
-type Look = 'corner' | 'front' | 'side' | 'above' | 'eye'
+type Look = 'corner' | 'front' | 'side' | 'above'
 function look(from: Look): void {
   if (!data.value || !controls) return
-  const { middle, reach } = extent(data.value)
-  const [mx, my, mz] = middle
-  const [left, low, right, high] = data.value.ground as [number, number, number, number, number]
-  const away = Math.max(4, 0.92 * new THREE.Vector2(right - left, high - low).length())
-  const level = data.value.ground[4] ?? 0
+  walk(false)
+  // The ground reaches farther than what stands on it: the picture is filled by what is built.
+  const ball = new THREE.Box3().setFromObject(built).getBoundingSphere(new THREE.Sphere())
+  const [mx, my, mz] = ball.center.toArray() as [number, number, number]
+  const half = (camera.fov / 2) * (Math.PI / 180)
+  const away = Math.max(4, (ball.radius / Math.sin(Math.min(half, Math.atan(Math.tan(half) * camera.aspect)))) * 0.78)
   const places: Record<Look, [number, number, number]> = {
-    corner: [mx + away * 0.62, my - away * 0.85, mz + away * 0.5],
-    front: [mx, my - away * 1.1, mz],
-    side: [mx + away * 1.1, my, mz],
-    above: [mx, my - 0.01, mz + away * 1.15],
-    eye: [mx + reach * 0.4, my - reach * 1.5, level + 1.6],
+    corner: [mx + away * 0.58, my - away * 0.78, mz + away * 0.21],
+    front: [mx, my - away, mz],
+    side: [mx + away, my, mz],
+    above: [mx, my - 0.01, mz + away],
   }
   camera.position.set(...places[from])
-  controls.target.set(mx, my, from === 'eye' ? level + 1.5 : mz)
+  controls.target.set(mx, my, mz)
+  controls.update()
+  draw()
+}
+/** On foot: the eye 1.6 m over the ground, turned by dragging, moved by keys or the two arrows. */
+const EYE_M = 1.6
+const STEP_M = 0.35
+const facing = { yaw: 0, pitch: 0 }
+function aim(): void {
+  const flat = Math.cos(facing.pitch)
+  const [x, y, z] = camera.position.toArray() as [number, number, number]
+  camera.lookAt(x + Math.cos(facing.yaw) * flat, y + Math.sin(facing.yaw) * flat, z + Math.sin(facing.pitch))
+  draw()
+}
+function walk(on: boolean): void {
+  if (!controls || !data.value || walking.value === on) return
+  walking.value = on
+  controls.enabled = !on
+  if (!on) return look('corner')
+  const { middle } = extent(data.value)
+  const near = data.value.ground[1] as number
+  const [x, y] = [middle[0], near + 1.5]
+  camera.position.set(x, y, (ground_m(x, y) ?? data.value.ground[4] ?? 0) + EYE_M)
+  facing.yaw = Math.PI / 2
+  facing.pitch = -0.04
+  canvas.value?.focus()
+  aim()
+}
+const ahead = new THREE.Raycaster()
+/** A step; what is built stops it, the ground lifts it. */
+function step(forward: number, aside: number): void {
+  const way = new THREE.Vector3(
+    Math.cos(facing.yaw) * forward + Math.sin(facing.yaw) * aside,
+    Math.sin(facing.yaw) * forward - Math.cos(facing.yaw) * aside,
+    0,
+  )
+  const from = camera.position.clone()
+  for (const high of [-0.9, 0]) {
+    ahead.set(from.clone().add(new THREE.Vector3(0, 0, high)), way.clone().normalize())
+    ahead.far = STEP_M + 0.25
+    if (groups.some((one) => one.mesh.visible && ahead.intersectObject(one.mesh, false).length)) return
+  }
+  const to = from.add(way.multiplyScalar(STEP_M))
+  to.z = (ground_m(to.x, to.y) ?? camera.position.z - EYE_M) + EYE_M
+  camera.position.copy(to)
+  aim()
+}
+/** Where somebody stood and looked, to come back to: kept on this device, by job and structure. */
+interface Viewpoint {
+  name: string
+  at: number[]
+  to: number[]
+}
+const kept = useLocalStorage<Viewpoint[]>(`viewpoints:${store.id}:${props.structure}`, [])
+function keepView(): void {
+  const to = walking.value
+    ? camera.position.clone().add(camera.getWorldDirection(new THREE.Vector3()).multiplyScalar(5))
+    : controls!.target
+  const name = `View ${1 + Math.max(0, ...kept.value.map((one) => Number(one.name.slice(5)) || 0))}`
+  kept.value = [
+    ...kept.value.filter((one) => one.name !== name),
+    { name, at: camera.position.toArray(), to: to.toArray() },
+  ].slice(-8)
+}
+function goTo(view: Viewpoint): void {
+  if (!controls) return
+  walking.value = false
+  controls.enabled = true
+  camera.position.fromArray(view.at)
+  controls.target.fromArray(view.to)
   controls.update()
   draw()
 }
@@ -179,8 +360,12 @@ onMounted(() => {
     return
   }
   renderer.shadowMap.enabled = true
+  renderer.shadowMap.type = THREE.PCFShadowMap
+  renderer.toneMapping = THREE.ACESFilmicToneMapping
+  renderer.toneMappingExposure = 1.2
+  renderer.localClippingEnabled = true
   renderer.setPixelRatio(Math.min(2, devicePixelRatio))
-  renderer.setClearColor(getComputedStyle(box.value!).getPropertyValue('--ground').trim() || '#e7ede9')
+  renderer.setClearColor(HAZE)
   controls = new OrbitControls(camera, canvas.value!)
   controls.maxPolarAngle = Math.PI * 0.55
   controls.addEventListener('change', draw)
@@ -207,16 +392,44 @@ watch(
   },
   { immediate: true, flush: 'post' },
 )
-watch([stage, below, () => props.selected], show)
+watch([stage, below, scaled, cut, cutAt, () => props.selected], show)
 watch(() => props.toward, shine)
+watch(picks, (points) => {
+  rule.geometry.setFromPoints(points.length === 2 ? points : [])
+  draw()
+})
 onBeforeUnmount(() => {
   controls?.dispose()
   renderer?.dispose()
 })
 
 let pressed: [number, number] = [0, 0]
+let turning: [number, number] | null = null
 function press(event: PointerEvent): void {
   pressed = [event.clientX, event.clientY]
+  turning = walking.value ? pressed : null
+}
+function turn(event: PointerEvent): void {
+  if (!turning || !event.buttons) return
+  facing.yaw += (event.clientX - turning[0]) * 0.005
+  facing.pitch = Math.max(-1.2, Math.min(1.2, facing.pitch + (event.clientY - turning[1]) * 0.004))
+  turning = [event.clientX, event.clientY]
+  aim()
+}
+/** The corner of what was hit that lies nearest, if it is near; else the point itself. */
+const SNAP_M = 0.06
+function snapped(point: THREE.Vector3, about: string): THREE.Vector3 {
+  let best = point
+  let near = SNAP_M
+  for (const solid of data.value?.solids ?? []) {
+    if (solid.about !== about || solid.shape !== 'box') continue
+    const at = corners(solid)
+    for (let i = 0; i < at.length; i += 3) {
+      const far = Math.hypot(at[i]! - point.x, at[i + 1]! - point.y, at[i + 2]! - point.z)
+      if (far < near) [near, best] = [far, new THREE.Vector3(at[i]!, at[i + 1]!, at[i + 2]!)]
+    }
+  }
+  return best
 }
 function pick(event: PointerEvent): void {
   if (Math.abs(event.clientX - pressed[0]) + Math.abs(event.clientY - pressed[1]) > 5) return
@@ -227,17 +440,42 @@ function pick(event: PointerEvent): void {
   )
   const ray = new THREE.Raycaster()
   ray.setFromCamera(at, camera)
-  const hit = ray.intersectObjects(
-    built.children.filter((item) => item.visible),
-    false,
-  )[0]
-  if (!hit) return void emit('select', '')
-  if (measuring.value) picks.value = picks.value.length === 1 ? [picks.value[0]!, hit.point] : [hit.point]
-  else emit('select', String(hit.object.userData.about))
+  const planes = stuff.wood.clippingPlanes ?? []
+  const hits = groups
+    .filter((one) => one.mesh.visible)
+    .flatMap((one) => ray.intersectObject(one.mesh, false).map((hit) => ({ one, hit })))
+    .filter(({ hit }) => planes.every((plane) => plane.distanceToPoint(hit.point) >= 0))
+    .sort((a, b) => a.hit.distance - b.hit.distance)
+  const [nearest] = hits
+  if (!nearest) return void emit('select', '')
+  const about = hitOf(nearest.one, nearest.hit.faceIndex ?? 0)
+  if (measuring.value) {
+    const point = snapped(nearest.hit.point, about)
+    picks.value = picks.value.length === 1 ? [picks.value[0]!, point] : [point]
+  } else emit('select', about)
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   const where = event.target as HTMLElement
   if (where !== canvas.value || !controls) return
+  if (walking.value) {
+    const moves: Record<string, () => void> = {
+      w: () => step(1, 0),
+      ArrowUp: () => step(1, 0),
+      s: () => step(-1, 0),
+      ArrowDown: () => step(-1, 0),
+      a: () => step(0, -1),
+      d: () => step(0, 1),
+      ArrowLeft: () => ((facing.yaw += 0.09), aim()),
+      ArrowRight: () => ((facing.yaw -= 0.09), aim()),
+      Escape: () => walk(false),
+    }
+    const move = moves[event.key]
+    if (move) {
+      event.preventDefault()
+      move()
+    }
+    return
+  }
   const turns: Record<string, [number, number]> = {
     ArrowLeft: [0.15, 0],
     ArrowRight: [-0.15, 0],
@@ -265,7 +503,19 @@ function png(): void {
 }
 async function gltf(): Promise<void> {
   const { GLTFExporter } = await import('three/examples/jsm/exporters/GLTFExporter.js')
-  const made = await new GLTFExporter().parseAsync(built, { binary: true, onlyVisible: true })
+  // One node a piece, named after what it is: other programs list them by name.
+  const pieces = new THREE.Group()
+  for (const solid of (data.value?.solids ?? []).filter((one) => one.stage <= stage.value)) {
+    const shape = new THREE.BufferGeometry()
+    shape.setAttribute('position', new THREE.BufferAttribute(corners(solid), 3))
+    shape.computeVertexNormals()
+    const material = new THREE.MeshStandardMaterial({ color: solid.fill, roughness: 1, side: THREE.DoubleSide })
+    material.name = solid.layer
+    const piece = new THREE.Mesh(shape, material)
+    piece.name = `${solid.says || solid.layer} (${solid.about})`
+    pieces.add(piece)
+  }
+  const made = await new GLTFExporter().parseAsync(pieces, { binary: true, onlyVisible: true })
   saveAs(`${props.structure || 'site'}.glb`, made as ArrayBuffer, 'model/gltf-binary')
 }
 const LOOKS: [Look, string][] = [
@@ -273,41 +523,86 @@ const LOOKS: [Look, string][] = [
   ['front', 'Front'],
   ['side', 'Side'],
   ['above', 'Above'],
-  ['eye', 'At eye height'],
+]
+const CUTS: { key: Cut; label: string }[] = [
+  { key: 'none', label: 'No cut' },
+  { key: 'x', label: 'Across' },
+  { key: 'y', label: 'Along' },
+  { key: 'z', label: 'Level' },
 ]
 const STAGE_SAYS = ['holes and concrete', 'posts', 'frame', 'all of it']
 const count = computed(() => (data.value ? pieceCount(data.value) : 0))
 </script>
 
 <template>
-  <div ref="box" class="space">
-    <p v-if="failed || error" class="fault over">{{ failed || error?.message }}</p>
-    <canvas
-      ref="canvas"
-      tabindex="0"
-      role="img"
-      :aria-label="data ? `${data.says}. Arrow keys turn it, plus and minus draw it nearer.` : 'Building 3D view…'"
-      :data-pieces="count"
-      @pointerdown="press"
-      @pointerup="pick"
-    />
-    <div class="looks no-print" role="group" aria-label="View">
-      <Button v-for="[key, says] in LOOKS" :key="key" severity="secondary" outlined size="small" @click="look(key)">{{
-        says
-      }}</Button>
-    </div>
+  <div class="space">
     <div class="tools no-print">
       <div class="stage">
-        <span id="build-stage">Build stage</span>
+        <span id="build-stage">Build</span>
         <Slider v-model="stage" :min="0" :max="3" aria-labelledby="build-stage" class="slider" />
         <span role="status">{{ STAGE_SAYS[stage] }}</span>
       </div>
-      <label><Checkbox v-model="below" binary /> Show below grade</label>
+      <div class="stage">
+        <Select
+          v-model="cut"
+          :options="CUTS"
+          option-label="label"
+          option-value="key"
+          size="small"
+          aria-label="Section"
+        />
+        <Slider v-if="cut !== 'none'" v-model="cutAt" :min="2" :max="98" aria-label="Section plane" class="slider" />
+      </div>
+      <label><Checkbox v-model="below" binary /> Below grade</label>
+      <label><Checkbox v-model="scaled" binary /> Person</label>
       <label
-        ><Checkbox v-model="measuring" binary @change="picks = []" /> Measure (pick two points)
-        <b v-if="apart !== null" role="status">{{ showLength(apart, store.tape) }}</b></label
+        ><Checkbox v-model="measuring" binary @change="picks = []" /> Measure
+        <b v-if="apart !== null" role="status">{{ showLength(apart, store.tape) }}</b><span
+          v-else-if="measuring"
+          class="quiet"
+          >{{ picks.length ? 'second point' : 'pick two points' }}</span
+        ></label
       >
+      <Button size="small" text @click="keepView">Save view</Button>
       <Button text size="small" @click="png">PNG</Button><Button text size="small" @click="gltf">glTF</Button>
+    </div>
+    <div ref="box" class="view">
+      <p v-if="failed || error" class="fault over">{{ failed || error?.message }}</p>
+      <canvas
+        ref="canvas"
+        tabindex="0"
+        role="img"
+        :aria-label="
+          data
+            ? `${data.says}. ${walking ? 'On foot: W, A, S, D or the arrow keys walk, Escape leaves' : 'Arrow keys turn it, plus and minus draw it nearer'}.`
+            : 'Building 3D view…'
+        "
+        :data-pieces="count"
+        @pointerdown="press"
+        @pointermove="turn"
+        @pointerup="pick"
+      />
+      <div class="looks no-print" role="group" aria-label="View">
+        <Button v-for="[key, says] in LOOKS" :key="key" severity="secondary" outlined size="small" @click="look(key)">{{
+          says
+        }}</Button>
+        <Button
+          :severity="walking ? 'primary' : 'secondary'"
+          :outlined="!walking"
+          size="small"
+          :aria-pressed="walking"
+          @click="walk(!walking)"
+          >Walk</Button
+        >
+        <template v-if="walking">
+          <Button size="small" severity="secondary" outlined aria-label="Step forward" @click="step(1, 0)">↑</Button>
+          <Button size="small" severity="secondary" outlined aria-label="Step back" @click="step(-1, 0)">↓</Button>
+        </template>
+        <Button v-for="view in kept" :key="view.name" size="small" severity="secondary" outlined @click="goTo(view)">{{
+          view.name
+        }}</Button>
+      </div>
+      <p v-if="walking" class="hint no-print">W A S D or arrows walk · drag to look · Esc leaves</p>
     </div>
   </div>
 </template>
@@ -319,9 +614,24 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
   align-items: center;
 }
 .slider {
-  width: 120px;
+  width: 90px;
+}
+.hint {
+  position: absolute;
+  left: 12px;
+  bottom: 52px;
+  margin: 0;
+  padding: 2px 8px;
+  background: var(--paper);
+  font-size: 12.5px;
 }
 .space {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+.view {
   position: relative;
   flex: 1;
   min-height: 0;
@@ -343,25 +653,24 @@ canvas:focus-visible {
 .looks {
   position: absolute;
   left: 12px;
-  bottom: 48px;
+  bottom: 14px;
   display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
 }
-.looks .plain {
-  border-radius: 0;
-  margin-left: -1px;
+.looks :deep(.p-button-outlined) {
+  background: var(--paper);
 }
 .tools {
-  position: absolute;
-  left: 0;
-  right: 0;
-  bottom: 0;
   display: flex;
-  gap: 18px;
+  gap: 4px 10px;
   align-items: center;
+  flex-wrap: wrap;
+  white-space: nowrap;
   min-height: 38px;
   padding: 4px 14px;
   background: var(--paper);
-  border-top: 1px solid var(--line);
+  border-bottom: 1px solid var(--line);
   font-size: 13px;
 }
 .tools label {
@@ -370,19 +679,10 @@ canvas:focus-visible {
   align-items: center;
   min-height: 24px;
 }
-.tools input[type='range'] {
-  width: 96px;
-}
 @media (max-width: 860px) {
   .tools {
     flex-wrap: wrap;
     gap: 4px 12px;
-  }
-  .looks {
-    bottom: 112px;
-  }
-  .looks .plain {
-    padding: 4px 6px;
   }
 }
 .over {
