@@ -4,11 +4,16 @@ from django.test import tag
 from playwright.sync_api import expect
 
 from trellis_server.tests.make import Caller, small_job
+from trellis_server.tests.roofs import DRIVER
 from trellis_server.tests.signed_in import SignedIn
 
 
 @tag("slow")
 class SpaceTest(SignedIn):
+    def tearDown(self) -> None:
+        self.console = [text for text in self.console if DRIVER not in text]
+        super().tearDown()
+
     def test_it_is_walked_cut_and_measured(self) -> None:
         job = Caller(self.who).new_job(small_job("Teasel Wharf"))
         page = self.page

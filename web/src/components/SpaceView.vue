@@ -354,7 +354,7 @@ function goTo(view: Viewpoint): void {
 }
 onMounted(() => {
   try {
-    renderer = new THREE.WebGLRenderer({ canvas: canvas.value!, antialias: true, preserveDrawingBuffer: true })
+    renderer = new THREE.WebGLRenderer({ canvas: canvas.value!, antialias: true })
   } catch {
     failed.value = 'This browser has no drawing in space. The drawings and tables say the same.'
     return
