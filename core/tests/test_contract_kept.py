@@ -113,7 +113,7 @@ class NothingWithoutAWordTest(unittest.TestCase):
         self.assertTrue(all("Fails" in text for text in said), said)
         self.assertEqual(offer(bad, TODAY).warnings, said)
         found = job_list(bad)
-        self.assertEqual(found.message, "")
+        self.assertEqual(found.orders, ())
         self.assertTrue(all(share.held and share.state == "fail" for share in found.shares))
         self.assertNotEqual(merchant_message(found.bill, "x", ""), "")  # what would have been sent
         rows = calendar(bad, TODAY)

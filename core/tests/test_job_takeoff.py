@@ -7,10 +7,12 @@ import sys
 import time
 import unittest
 from dataclasses import replace
+from datetime import date
 from unittest.mock import patch
 
 from django.test import tag
 from steady.catalog.items import sticks
+from steady.catalog.price_book import BookPrice, priced_by
 from steady.catalog.purchasing import ReadyMixPrices
 from steady.drawing.scene import scene
 from steady.errors import InvalidInputError
@@ -156,11 +158,44 @@ class OneListTest(unittest.TestCase):
 
     def test_a_held_list_is_not_sent(self) -> None:
         self.assertTrue(any(share.held for share in self.list.shares))  # nobody has approved the fences' looks
-        self.assertEqual(self.list.message, "")
+        self.assertEqual(self.list.orders, ())
         free = job_list(self.job, ["d", "p"])
         self.assertFalse(any(share.held for share in free.shares))
-        self.assertIn("Larch End", free.message)
-        self.assertEqual(free.message.count("\n"), len(free.bill.lines) + 1)
+        [order] = free.orders
+        self.assertIn("Larch End", order.message)
+        self.assertEqual(order.message.count("\n"), len(free.bill.lines) + 1)
+
+    def test_each_line_is_ordered_once_from_the_supplier_whose_price_it_has(self) -> None:
+        lines = [line for line in job_list(self.job, ["d", "p"]).bill.lines if not line.in_hand]
+        book = [
+            BookPrice(
+                item=line.item,
+                price=line.price,
+                length_m=line.length_m,
+                supplier=("Hollin Timber", "Ford Fixings")[k % 2],
+            )
+            for k, line in enumerate(lines[:-1])
+        ]
+        job = replace(self.job, yard=priced_by(self.job.yard, book, date(2026, 11, 30)))
+        found = job_list(job, ["d", "p"])
+        self.assertEqual([order.supplier for order in found.orders], ["Ford Fixings", "Hollin Timber", ""])
+        ordered = [(line.item, line.length_m, line.count) for order in found.orders for line in order.lines]
+        self.assertEqual(
+            sorted(ordered, key=str), sorted(((x.item, x.length_m, x.count) for x in found.bill.lines), key=str)
+        )
+        self.assertAlmostEqual(sum(order.total for order in found.orders), found.bill.total, 6)
+        # Whole sticks' weight is that of the deliveries, fillings and packs apart.
+        known = sticks()
+        by_hand = sum(
+            line.count
+            * (line.length_m or 0)
+            * known[line.item].thickness_m
+            * known[line.item].width_m
+            * known[line.item].density_kg_per_m3
+            for line in found.bill.lines
+            if line.length_m and line.item in known
+        )
+        self.assertAlmostEqual(sum(order.sticks_kg for order in found.orders), by_hand, 6)
 
     def test_much_concrete_is_asked_for_as_ready_mix(self) -> None:
         bags = next(line.count for line in self.list.bill.lines if line.unit == "bags" and "concrete" in line.item)

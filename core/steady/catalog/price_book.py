@@ -9,7 +9,7 @@ from typing import Annotated
 from annotated_types import Gt, Le, MaxLen, MinLen
 
 from steady.catalog.items import goods, sticks, stock_lengths
-from steady.catalog.purchasing import LONGEST_M, OwnPrice, PurchasingSettings
+from steady.catalog.purchasing import LONGEST_M, MOST_PRICES, OwnPrice, PurchasingSettings
 from steady.errors import InvalidInputError, RowProblem
 from steady.units.dates import day_of
 from steady.units.lengths import Bare, parse_length
@@ -147,5 +147,7 @@ def priced_by(yard: PurchasingSettings, book: Iterable[BookPrice], on: date) -> 
         if key not in least or row.price < least[key].price:
             least[key] = row
     days = sorted(row.on for row in least.values() if row.on)
-    own = tuple(OwnPrice(item=row.item, price=row.price, length_m=row.length_m) for row in least.values())
-    return replace(yard, prices=own[:200], priced_on=days[0] if days else on.isoformat())
+    own = tuple(
+        OwnPrice(item=row.item, price=row.price, length_m=row.length_m, supplier=row.supplier) for row in least.values()
+    )
+    return replace(yard, prices=own[:MOST_PRICES], priced_on=days[0] if days else on.isoformat())

@@ -20,6 +20,7 @@ class OwnPrice:
     item: Annotated[str, MaxLen(60)]
     price: Annotated[float, Gt(0), Le(1e5)]
     length_m: Annotated[float, Gt(0), Le(LONGEST_M)] | None = None
+    supplier: Annotated[str, MaxLen(80)] = ""
 
 
 @value_object

@@ -13,11 +13,11 @@ from steady.jobs.dimension_conflicts import stopped
 from steady.jobs.document import JobDocument, plan_structure
 from steady.jobs.received_deliveries import Arrived, arrived, in_hand, still
 from steady.jobs.states import state_of
+from steady.jobs.supplier_orders import SupplierOrder, supplier_orders
 from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow, bill, cuts, pieces
 from steady.takeoff.combined import Delivery, deliveries, joined, mass_kg, narrowed
-from steady.takeoff.message import merchant_message
 from steady.units.units import FT
 from steady.value_objects import value_object
 
@@ -71,7 +71,7 @@ class JobList:
         differences: Kinds of pieces of which the list and the drawing disagree; none is how it should be.
         concrete: Bags beside a truck of ready-mix, with both prices where the truck's are known; None: bags are the usual way.
         mass_kg: What is delivered weighs; a share's own is that of its pieces as they are cut.
-        message: For the merchant; empty while a structure's list is held.
+        orders: What is bought by supplier, each with its text; empty while a structure's list is held.
         arrived: What of it has come, day by day.
     """
 
@@ -85,7 +85,7 @@ class JobList:
     differences: tuple[Counted, ...]
     concrete: ConcreteBought | None
     mass_kg: float
-    message: str
+    orders: tuple[SupplierOrder, ...]
     arrived: tuple[Arrived, ...] = ()
 
 
@@ -153,7 +153,7 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
         concrete=ready_mix(bought.concrete_m3, job.yard, LOAD_M3[job.reading.system]),
         mass_kg=math.fsum(one.mass_kg for one in brought),
         # A list that is held is not sent: there is nothing to copy yet.
-        message="" if waits else merchant_message(bought, job.name, job.place),
+        orders=() if waits else supplier_orders(bought, job.yard, job.name, job.place),
         arrived=arrived(job.came),
     )
 

@@ -6527,8 +6527,8 @@ export interface components {
             differences: components["schemas"]["Counted"][];
             /** Mass Kg */
             mass_kg: number;
-            /** Message */
-            message: string;
+            /** Orders */
+            orders: components["schemas"]["SupplierOrder"][];
             /** Pieces */
             pieces: components["schemas"]["PieceRow"][];
             /** Saved */
@@ -8306,6 +8306,11 @@ export interface components {
             length_m?: number | null;
             /** Price */
             price: number;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier: string;
         };
         /** OwnerSaid */
         OwnerSaid: {
@@ -11765,6 +11770,29 @@ export interface components {
             hour: number;
             /** Shares */
             shares: (number | null)[];
+        };
+        /**
+         * SupplierOrder
+         * @description One supplier's share of the list.
+         *
+         *     Args:
+         *         supplier: As the price book names it; empty: what has no supplier in the book.
+         *         sticks_kg: What its whole sticks weigh (kg); `longest_m`: the longest of them.
+         *         message: The order as text, prices left out.
+         */
+        SupplierOrder: {
+            /** Lines */
+            lines: components["schemas"]["TakeoffLine"][];
+            /** Longest M */
+            longest_m: number;
+            /** Message */
+            message: string;
+            /** Sticks Kg */
+            sticks_kg: number;
+            /** Supplier */
+            supplier: string;
+            /** Total */
+            total: number;
         };
         /** SupplierRequest */
         SupplierRequest: {

@@ -23,8 +23,9 @@ function price(line: Line, text: string): void {
   delete wrong.value[key(line)]
   const length_m = line.length_m ?? null
   store.change((job) => {
+    const was = job.yard.prices.find((own) => own.item === line.item && (own.length_m ?? null) === length_m)
     job.yard.prices = job.yard.prices.filter((own) => !(own.item === line.item && (own.length_m ?? null) === length_m))
-    job.yard.prices.push({ item: line.item, price: value, length_m })
+    job.yard.prices.push({ item: line.item, price: value, length_m, supplier: was?.supplier ?? '' })
   }, `price of ${line.says}`)
 }
 const own = (line: Line) =>

@@ -5,7 +5,7 @@ import { api, ask } from '@/api/client'
 import { useJob } from '@/stores/job'
 
 /** A text to copy, or why it is held. */
-defineProps<{ message: string; held: string[] }>()
+const props = withDefaults(defineProps<{ message: string; held: string[]; to?: string }>(), { to: '' })
 const store = useJob()
 const copied = ref(false)
 const fault = ref('')
@@ -24,7 +24,11 @@ async function send(text: string): Promise<void> {
   receipt.value = fault.value = ''
   try {
     receipt.value = (
-      await ask(api.POST('/api/integrations/message', { body: { to: 'the supplier', text, job: store.id || null } }))
+      await ask(
+        api.POST('/api/integrations/message', {
+          body: { to: props.to || 'the supplier', text, job: store.id || null },
+        }),
+      )
     ).says
   } catch (error) {
     fault.value = (error as Error).message
@@ -34,7 +38,7 @@ async function send(text: string): Promise<void> {
 
 <template>
   <section aria-label="Supplier order">
-    <h2>Supplier order</h2>
+    <h2 v-if="!to">Supplier order</h2>
     <template v-if="message">
       <pre class="message" tabindex="0" aria-label="Order text to the supplier">{{ message }}</pre>
       <p class="acts">

@@ -11,7 +11,7 @@ import ArrivalsBox from '@/components/ArrivalsBox.vue'
 import BillTable from '@/components/BillTable.vue'
 import ConcreteBox from '@/components/ConcreteBox.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
-import MessageBox from '@/components/MessageBox.vue'
+import OrdersBox from '@/components/OrdersBox.vue'
 import { exact } from '@/logic/money'
 import { mass, showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
@@ -162,7 +162,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
             </DataList>
           </section>
           <ArrivalsBox :list="list" />
-          <MessageBox :message="list.message" :held="held" />
+          <OrdersBox :orders="list.orders" :held="held" />
         </aside>
       </div>
       <h2>Cutting plan</h2>

@@ -22,6 +22,7 @@ from steady.jobs.member_options import PricedChoice
 from steady.jobs.movement_limits import MovementLimits
 from steady.jobs.received_deliveries import Arrived
 from steady.jobs.starting_designs import Start
+from steady.jobs.supplier_orders import SupplierOrder
 from steady.jobs.wind_upgrades import WindUpgrade
 from steady.plan.model import DragHandle, Option
 from steady.schedule.weather_limits import DayAnswer
@@ -246,7 +247,7 @@ class JobListAnswer(Schema):
     differences: list[Counted]
     concrete: ConcreteBought | None
     mass_kg: float
-    message: str
+    orders: list[SupplierOrder]
     arrived: list[Arrived]
 
 
