@@ -59,8 +59,8 @@ class Scene:
     ground: tuple[float, float, float, float, float]
     stages: tuple[str, ...]
     says: str
+    terrain: Terrain
     water_m: float | None = None
-    terrain: Terrain | None = None
     pools: tuple[tuple[Vec, ...], ...] = ()
 
 
@@ -82,13 +82,14 @@ def scene(plan: Plan) -> Scene:
     level = ground_under(plan, solids) - _under(plan)
     ground = (left - AROUND_M, near - AROUND_M, right + AROUND_M, far + AROUND_M, level)
     known = [] if plan.floats else ground_points(plan)
+    middle = ((ground[0] + ground[2]) / 2, (ground[1] + ground[3]) / 2, level)
     return Scene(
         solids=tuple(solids),
         ground=ground,
         stages=STAGES,
         says=described(plan),
         water_m=0.0 if plan.floats else None,
-        terrain=terrain(known, ground[:4]) if known else None,
+        terrain=terrain(known or [middle], ground[:4]),
     )
 
 

@@ -202,7 +202,7 @@ def whole_scene(job: JobDocument) -> Scene:
         ground=ground,
         stages=STAGES,
         says="; ".join(says) or "Nothing stands here yet",
-        terrain=terrain(known, ground[:4]) if known else None,
+        terrain=terrain(known or [((left + right) / 2, (low + high) / 2, 0.0)], ground[:4]),
         pools=tuple(
             tuple((x, y, _level_m(known, x, y)) for x, y in thing.corners)
             for thing in job.site.things

@@ -11,6 +11,8 @@ SAME_M = 0.02
 MOST = 240
 """Known heights that a surface is made of; of more, evenly chosen ones [our own, for time]."""
 RIM_STEPS = 6
+FAR_M = 250.0
+"""So far beyond its rim the ground goes on level, into the haze of the picture [our own]."""
 
 
 @value_object
@@ -22,7 +24,7 @@ class Terrain:
 
 
 def terrain(known: Sequence[Spot], box: tuple[float, float, float, float]) -> Terrain:
-    """The surface over a box (left, low, right, high) through every known height, carried on level to the box's rim.
+    """The surface over a box (left, low, right, high) through every known height, carried on level to its rim and beyond.
 
     Source: a Delaunay net; a rim point takes the height of what lies near it, by the inverse square of the distance.
     """
@@ -37,7 +39,9 @@ def terrain(known: Sequence[Spot], box: tuple[float, float, float, float]) -> Te
             (right - t * (right - left), high),
             (left, high - t * (high - low)),
         ]
-    points = [*inside, *((x, y, _near_m(inside, x, y)) for x, y in rim)]
+    edge = [(x, y, _near_m(inside, x, y)) for x, y in rim]
+    middle = ((left + right) / 2, (low + high) / 2)
+    points = [*inside, *edge, *(_beyond(point, middle) for point in edge)]
     return Terrain(points=tuple(points), triangles=tuple(n for three in triangles(points) for n in three))
 
 
@@ -48,6 +52,13 @@ def _apart(points: Sequence[Spot]) -> list[Spot]:
         found.setdefault((round(point[0] / SAME_M), round(point[1] / SAME_M)), point)
     kept = list(found.values())
     return kept[:: math.ceil(len(kept) / MOST)] if kept else []
+
+
+def _beyond(point: Spot, middle: tuple[float, float]) -> Spot:
+    """The same height, far out from the middle."""
+    dx, dy = point[0] - middle[0], point[1] - middle[1]
+    far = FAR_M / (math.hypot(dx, dy) or 1.0)
+    return point[0] + dx * far, point[1] + dy * far, point[2]
 
 
 def _near_m(known: Sequence[Spot], x: float, y: float) -> float:

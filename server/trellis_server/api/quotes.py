@@ -10,7 +10,15 @@ from steady.jobs.client_quote import offer
 from trellis_server.api.app import fast
 from trellis_server.api.files import as_file, file_answer
 from trellis_server.api.schemas.edges import DocumentBody, Problems
-from trellis_server.api.schemas.quotes import AcceptBody, ChangeOrderAnswer, OfferAnswer, QuotesAnswer, SentQuoteRow
+from trellis_server.api.schemas.quotes import (
+    AcceptBody,
+    ChangeOrderAnswer,
+    OfferAnswer,
+    OfferSent,
+    OfferTo,
+    QuotesAnswer,
+    SentQuoteRow,
+)
 from trellis_server.documents.context import PDF, Paper
 from trellis_server.services import jobs, quotes
 
@@ -49,6 +57,15 @@ def accept(request: HttpRequest, job_id: uuid.UUID, number: int, body: AcceptBod
 def withdraw(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpResponse:
     """It can be accepted no more."""
     return fast(quotes.row(quotes.withdraw(jobs.job_of(request.user, job_id), number)))
+
+
+@router.post("/{uuid:job_id}/{int:number}/message", response={200: OfferSent, **REFUSALS})
+def send(request: HttpRequest, job_id: uuid.UUID, number: int, body: OfferTo) -> HttpResponse:
+    """Send an offer: a link, and the text to go with it; without an address the text is for copying."""
+    job = jobs.job_of(request.user, job_id)
+    address = request.build_absolute_uri("/").rstrip("/")
+    text, answered = quotes.message(job, request.user, number, body.to, address)
+    return fast({"subject": text.subject, "body": text.body, "answered": answered})
 
 
 @router.get("/{uuid:job_id}/{int:number}/changes", response={200: ChangeOrderAnswer, **REFUSALS})

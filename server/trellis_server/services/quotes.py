@@ -4,6 +4,7 @@ import hashlib
 import json
 from dataclasses import dataclass, replace
 from datetime import date
+from decimal import Decimal
 from typing import Any
 
 from django.db import transaction
@@ -15,10 +16,12 @@ from steady.jobs.change_order import ChangeOrder, change_order
 from steady.jobs.client_quote import offer
 from steady.jobs.document import Agreed
 from steady.jobs.document import JobDocument as Document
+from steady.jobs.offer_message import OfferedPrice, OfferText, SentOffer, offer_message
 
+from trellis_server.integrations import handlers
 from trellis_server.missing import NotFoundError
 from trellis_server.models import Job, SentQuote, Status
-from trellis_server.services import documents, jobs, sign_offs
+from trellis_server.services import documents, jobs, sharing, sign_offs
 from trellis_server.services.days import past_day
 
 
@@ -116,6 +119,37 @@ def withdraw(job: Job, number: int) -> SentQuote:
     found.withdrawn_at = timezone.now()
     found.save(update_fields=["withdrawn_at"])
     return found
+
+
+def message(job: Job, person: jobs.Person, number: int, to: str, address: str) -> tuple[OfferText, str]:
+    """An offer sent to a client: a link of its own that can be revoked, and the text with it; and what the service answered.
+
+    Args:
+        to: Where it goes; empty: nowhere, the text is for copying.
+        address: Where this program is reached, without a slash at its end.
+
+    Raises:
+        InvalidInputError: It was withdrawn or accepted already, or the service refuses.
+        NotFoundError: There is none of that number.
+    """
+    found = one(job, number)
+    if found.withdrawn_at is not None or found.accepted_on is not None:
+        raise InvalidInputError("number", f"Quote {number} is accepted or withdrawn: send a new one")
+    client = str(found.body["client"])
+    said = {"says": f"Offer {number}{f', {client}' if client else ''}"[:80], "shows_quote": True, "shows_photos": False}
+    _, secret = sharing.make(job, person, said)
+    kept = SentOffer(
+        number=number,
+        client=client,
+        place=str(found.body["place"]),
+        prices=tuple(OfferedPrice(name=row["name"], total=Decimal(str(row["total"]))) for row in found.body["options"]),
+        valid_until=str(found.body["valid_until"]),
+        currency=str(found.body["currency"]),
+        crew=str(found.letterhead.get("name") or job.crew.name),
+    )
+    text = offer_message(kept, f"{address}/shared/{secret}")
+    answered = handlers.send(job.crew, to, f"{text.subject}\n\n{text.body}") if to.strip() else ""
+    return text, answered
 
 
 def open_offer(job: Job) -> SentQuote | None:

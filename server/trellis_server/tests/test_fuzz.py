@@ -271,6 +271,7 @@ class Fed(TestCase):
                 "photo": None,
             },
             "/api/jobs/{job_id}/links": {"says": "for the house", "shows_quote": True, "shows_photos": False},
+            "/api/quotes/{job_id}/{number}/message": {"to": ""},
             "/api/quotes/{job_id}/{number}/accepted": {"by": "R. Hale", "on": "2026-11-20", "option": 0},
             "/api/crew": {"name": "Ash", "letterhead": {"name": "Ash", "address": "", "reach": "", "small_print": ""}},
             "/api/crew/prices": {"prices": [{"item": "concrete 80 lb", "price": 6.2, "supplier": "", "on": ""}]},

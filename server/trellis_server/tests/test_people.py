@@ -143,7 +143,9 @@ class PartsTest(TestCase):
 def rich(markup: float) -> dict[str, Any]:
     """A job whose money is all its own; nothing else depends on `markup`."""
     document = small_job()
-    document["yard"]["prices"] = [{"item": "post 6x6 pine", "length_m": 2.4384, "price": 4242.42 * (1 + markup)}]
+    document["yard"]["prices"] = [
+        {"item": "post 6x6 pine", "length_m": 2.4384, "price": 4242.42 * (1 + markup), "supplier": ""}
+    ]
     document["yard"]["priced_on"] = "2026-11-02"
     money = {"hour_low": 71.5, "hour_high": 93.25, "stump_price": 31.0, "delivery_price": 88.0, "least_charge": 640.0}
     document["quote"] |= {name: value * (1 + markup) for name, value in money.items()}

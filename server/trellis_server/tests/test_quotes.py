@@ -54,6 +54,26 @@ class QuoteTest(TestCase):
                 self.assertTrue(answer.content.startswith(b"%PDF"), name)
         self.assertEqual(Job.objects.get(pk=self.job).status, "quoted")
 
+    def test_an_offer_goes_out_with_its_link_and_its_price(self) -> None:
+        total = self.keep()["total"]
+        address = f"/api/quotes/{self.job}/1/message"
+        found = self.caller.send("POST", address, {"to": ""}).json()
+        self.assertEqual(found["answered"], "")
+        [link] = [line for line in found["body"].splitlines() if "/shared/" in line]
+        shown = self.caller.send("GET", f"/api/shared/{link.rsplit('/', 1)[-1]}")
+        self.assertEqual(shown.status_code, 200)
+        told = [line for line in found["body"].splitlines() if line.startswith(("Price:", "- "))]
+        amount = float(
+            told[0].rsplit(": ", 1)[1].split(",  ")[0].replace("tax included", "").strip(" ,.$").replace(",", "")
+        )
+        self.assertAlmostEqual(amount, total, 2)
+        sent = self.caller.send("POST", address, {"to": "client@example.org"})
+        self.assertEqual((sent.status_code, bool(sent.json()["answered"])), (200, True))
+        self.assertEqual(len(self.caller.send("GET", f"/api/jobs/{self.job}/links").json()["links"]), 2)
+        self.caller.send("PUT", f"/api/quotes/{self.job}/1/withdrawn")
+        self.assertEqual(self.caller.send("POST", address, {"to": ""}).status_code, 422)
+        self.assertEqual(self.caller.send("POST", f"/api/quotes/{self.job}/9/message", {"to": ""}).status_code, 404)
+
     def test_it_is_accepted_once_by_a_name_on_a_day(self) -> None:
         self.keep()
         self.keep()

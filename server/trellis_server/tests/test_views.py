@@ -37,9 +37,10 @@ class SightsTest(TestCase):
             ids = {item["spec"]["id"] for item in job["structures"]}
             whole = self.ask("3d", job, "")[1]["solids"]
             self.assertEqual(sum(solid["about"] in ids for solid in whole), alone)
-            # Beside them stands what lies on the site and has a height.
+            # Beside them stands what lies on the site and has a height, a boundary's string and what is buried.
             lies = {solid["about"] for solid in whole if solid["about"] not in ids}
             tall = {thing["id"] for thing in job["site"]["things"] if (thing["height_m"] or 0) > 0}
+            tall |= {thing["id"] for thing in job["site"]["things"] if thing["kind"] in ("boundary", "service")}
             self.assertLessEqual(lies, tall)
 
     def test_the_sun_asks_for_the_place(self) -> None:

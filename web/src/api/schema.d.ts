@@ -1952,6 +1952,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quotes/{job_id}/{number}/message": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send
+         * @description Send an offer: a link, and the text to go with it; without an address the text is for copying.
+         */
+        post: operations["trellis_server_api_quotes_send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quotes/{job_id}/{number}/quote.pdf": {
         parameters: {
             query?: never;
@@ -8170,6 +8190,26 @@ export interface components {
              */
             structures: string[];
         };
+        /**
+         * OfferSent
+         * @description The text that goes with an offer, and what the service that sends it answered.
+         */
+        OfferSent: {
+            /** Answered */
+            answered: string;
+            /** Body */
+            body: string;
+            /** Subject */
+            subject: string;
+        };
+        /** OfferTo */
+        OfferTo: {
+            /**
+             * To
+             * @default
+             */
+            to: string;
+        };
         /** OfferedRow */
         OfferedRow: {
             /** Instead */
@@ -10215,7 +10255,7 @@ export interface components {
             solids: components["schemas"]["Solid"][];
             /** Stages */
             stages: string[];
-            terrain?: components["schemas"]["Terrain"] | null;
+            terrain: components["schemas"]["Terrain"];
             /** Water M */
             water_m?: number | null;
         };
@@ -18955,6 +18995,69 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_quotes_send: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfferTo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferSent"];
                 };
             };
             /** @description Unauthorized */

@@ -117,21 +117,12 @@ function clear(group: THREE.Group): void {
     ;(item as THREE.Mesh).geometry.dispose()
   }
 }
-/** The ground as the server gives it, and level ground beyond it that fades into the haze. */
+/** The ground as the server gives it; far out it fades into the haze. */
 function layGround(scene: Scene): void {
   clear(around)
   const [left, near, right, far, level] = scene.ground as [number, number, number, number, number]
   const made = new THREE.BufferGeometry()
-  const points = scene.terrain
-    ? (scene.terrain.points as [number, number, number][])
-    : (
-        [
-          [left, near],
-          [right, near],
-          [right, far],
-          [left, far],
-        ] as const
-      ).map(([x, y]) => [x, y, level] as [number, number, number])
+  const points = scene.terrain.points as [number, number, number][]
   made.setAttribute('position', new THREE.Float32BufferAttribute(points.flat(), 3))
   made.setAttribute(
     'uv',
@@ -140,37 +131,12 @@ function layGround(scene: Scene): void {
       2,
     ),
   )
-  made.setIndex(scene.terrain ? [...scene.terrain.triangles] : [0, 1, 2, 0, 2, 3])
+  made.setIndex([...scene.terrain.triangles])
   made.computeVertexNormals()
   soil = new THREE.Mesh(made, grassy)
   soil.receiveShadow = true
   around.add(soil)
-  // Beyond what is known: from the rim's own heights outward, level.
-  const rim = points.filter(
-    ([x, y]) =>
-      Math.abs(x - left) < 1e-6 || Math.abs(x - right) < 1e-6 || Math.abs(y - near) < 1e-6 || Math.abs(y - far) < 1e-6,
-  )
   const middle = [(left + right) / 2, (near + far) / 2] as const
-  rim.sort((a, b) => Math.atan2(a[1] - middle[1], a[0] - middle[0]) - Math.atan2(b[1] - middle[1], b[0] - middle[0]))
-  const skirt: number[] = []
-  const uv: number[] = []
-  for (let k = 0; k < rim.length; k++) {
-    const a = rim[k]!
-    const b = rim[(k + 1) % rim.length]!
-    const out = (p: [number, number, number]) => {
-      const long = Math.hypot(p[0] - middle[0], p[1] - middle[1]) || 1
-      return [p[0] + ((p[0] - middle[0]) / long) * 260, p[1] + ((p[1] - middle[1]) / long) * 260, p[2]] as const
-    }
-    for (const p of [a, out(b), out(a), a, b, out(b)]) {
-      skirt.push(...p)
-      uv.push(p[0] / 3, p[1] / 3)
-    }
-  }
-  const beyond = new THREE.BufferGeometry()
-  beyond.setAttribute('position', new THREE.Float32BufferAttribute(skirt, 3))
-  beyond.setAttribute('uv', new THREE.Float32BufferAttribute(uv, 2))
-  beyond.computeVertexNormals()
-  around.add(new THREE.Mesh(beyond, grassy))
   for (const ring of scene.pools ?? []) {
     const flat = new THREE.ShapeGeometry(new THREE.Shape(ring.map((p) => new THREE.Vector2(p[0]!, p[1]!))))
     const pool = new THREE.Mesh(flat, wet)
@@ -270,8 +236,8 @@ function look(from: Look): void {
   // The ground reaches farther than what stands on it: the picture is filled by what is built.
   const ball = new THREE.Box3().setFromObject(built).getBoundingSphere(new THREE.Sphere())
   const [mx, my, mz] = ball.center.toArray() as [number, number, number]
-  const half = (camera.fov / 2) * (Math.PI / 180)
-  const away = Math.max(4, (ball.radius / Math.sin(Math.min(half, Math.atan(Math.tan(half) * camera.aspect)))) * 0.78)
+  // Half of 45 degrees is seen to each side: a little nearer than where the whole ball would fit.
+  const away = Math.max(4, (ball.radius * 2.05) / Math.min(1, camera.aspect))
   const places: Record<Look, [number, number, number]> = {
     corner: [mx + away * 0.58, my - away * 0.78, mz + away * 0.21],
     front: [mx, my - away, mz],
@@ -287,10 +253,11 @@ function look(from: Look): void {
 const EYE_M = 1.6
 const STEP_M = 0.35
 const facing = { yaw: 0, pitch: 0 }
+/** The way one looks, or walks: `pitch` left out is level. */
+const toward_ = (yaw: number, pitch = 0) =>
+  new THREE.Vector3(1, 0, 0).applyAxisAngle(new THREE.Vector3(0, -1, 0), pitch).applyAxisAngle(camera.up, yaw)
 function aim(): void {
-  const flat = Math.cos(facing.pitch)
-  const [x, y, z] = camera.position.toArray() as [number, number, number]
-  camera.lookAt(x + Math.cos(facing.yaw) * flat, y + Math.sin(facing.yaw) * flat, z + Math.sin(facing.pitch))
+  camera.lookAt(camera.position.clone().add(toward_(facing.yaw, facing.pitch)))
   draw()
 }
 function walk(on: boolean): void {
@@ -310,11 +277,8 @@ function walk(on: boolean): void {
 const ahead = new THREE.Raycaster()
 /** A step; what is built stops it, the ground lifts it. */
 function step(forward: number, aside: number): void {
-  const way = new THREE.Vector3(
-    Math.cos(facing.yaw) * forward + Math.sin(facing.yaw) * aside,
-    Math.sin(facing.yaw) * forward - Math.cos(facing.yaw) * aside,
-    0,
-  )
+  const right = toward_(facing.yaw - Math.PI / 2)
+  const way = toward_(facing.yaw).multiplyScalar(forward).add(right.multiplyScalar(aside))
   const from = camera.position.clone()
   for (const high of [-0.9, 0]) {
     ahead.set(from.clone().add(new THREE.Vector3(0, 0, high)), way.clone().normalize())
@@ -425,8 +389,9 @@ function snapped(point: THREE.Vector3, about: string): THREE.Vector3 {
     if (solid.about !== about || solid.shape !== 'box') continue
     const at = corners(solid)
     for (let i = 0; i < at.length; i += 3) {
-      const far = Math.hypot(at[i]! - point.x, at[i + 1]! - point.y, at[i + 2]! - point.z)
-      if (far < near) [near, best] = [far, new THREE.Vector3(at[i]!, at[i + 1]!, at[i + 2]!)]
+      const corner = new THREE.Vector3(at[i]!, at[i + 1]!, at[i + 2]!)
+      const far = corner.distanceTo(point)
+      if (far < near) [near, best] = [far, corner]
     }
   }
   return best

@@ -127,7 +127,7 @@ export function hitOf(one: Merged, face: number): string {
   let low = 0
   let high = one.first.length - 1
   while (low < high) {
-    const middle = Math.ceil((low + high) / 2)
+    const middle = (low + high + 1) >> 1
     if (one.first[middle]! <= face) low = middle
     else high = middle - 1
   }

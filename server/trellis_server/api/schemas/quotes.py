@@ -41,5 +41,17 @@ class SentQuoteRow(Schema):
     fingerprint: str
 
 
+class OfferTo(Closed):
+    to: Annotated[str, MaxLen(200)] = ""
+
+
+class OfferSent(Schema):
+    """The text that goes with an offer, and what the service that sends it answered."""
+
+    subject: str
+    body: str
+    answered: str
+
+
 class QuotesAnswer(Schema):
     quotes: list[SentQuoteRow]

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
+import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
@@ -34,6 +35,25 @@ async function compare(number: number): Promise<void> {
   const order = await props.use.act(() => ask(api.GET('/api/quotes/{job_id}/{number}/changes', at(number))))
   changes.value = order ? { number, order: order as ChangeOrder } : null
 }
+/** What was sent, to copy into an e-mail: the link in it is made new each time, and can be revoked. */
+const sending = ref(0)
+const to = ref('')
+const sent = ref<{ subject: string; body: string; answered: string } | null>(null)
+async function send(): Promise<void> {
+  const found = await props.use.act(() =>
+    ask(api.POST('/api/quotes/{job_id}/{number}/message', { ...at(sending.value), body: { to: to.value } })),
+  )
+  if (found) sent.value = found as { subject: string; body: string; answered: string }
+}
+const copied = ref(false)
+async function copy(): Promise<void> {
+  await navigator.clipboard.writeText(sent.value!.body)
+  copied.value = true
+}
+const mail = computed(
+  () =>
+    `mailto:${encodeURIComponent(to.value.includes('@') ? to.value : '')}?subject=${encodeURIComponent(sent.value?.subject ?? '')}&body=${encodeURIComponent(sent.value?.body ?? '')}`,
+)
 const withdraw = (number: number) =>
   props.use.act(() => ask(api.PUT('/api/quotes/{job_id}/{number}/withdrawn', at(number))))
 </script>
@@ -57,6 +77,7 @@ const withdraw = (number: number) =>
         <template v-else-if="quote.withdrawn">Withdrawn.</template>
         <a :href="use.file(`${quote.number}/quote.pdf`)">PDF</a>
         <template v-if="!quote.accepted_on && !quote.withdrawn && !accepted">
+          <Button size="small" @click="((sending = quote.number), (sent = null), (copied = false))">Send…</Button>
           <Button text size="small" @click="compare(quote.number)">View changes</Button>
           <Button text size="small" @click="accepting = quote.number">Record acceptance…</Button>
           <Button text size="small" severity="secondary" @click="withdraw(quote.number)">Withdraw</Button>
@@ -75,6 +96,34 @@ const withdraw = (number: number) =>
         </form>
       </li>
     </ul>
+    <Dialog
+      v-if="sending"
+      visible
+      modal
+      :header="`Send quote ${sending}`"
+      :style="{ width: '560px' }"
+      @update:visible="sending = 0"
+    >
+      <form v-if="!sent" class="send" @submit.prevent="send">
+        <label for="offer-to">Client's e-mail or number (leave empty to copy the text)</label>
+        <InputText id="offer-to" v-model="to" maxlength="200" fluid />
+        <p class="small quiet">
+          The client gets a link to read the offer, choose an option, and sign. You can revoke it on this page.
+        </p>
+        <Button type="submit" :disabled="use.busy.value">{{ to ? 'Send offer' : 'Write the text' }}</Button>
+      </form>
+      <template v-else>
+        <p v-if="sent.answered" role="status">{{ sent.answered }}.</p>
+        <p class="small">
+          <b>{{ sent.subject }}</b>
+        </p>
+        <pre tabindex="0" aria-label="Text of the offer's message">{{ sent.body }}</pre>
+        <div class="acts">
+          <Button @click="copy">{{ copied ? 'Copied' : 'Copy text' }}</Button>
+          <a :href="mail">Open in my e-mail</a>
+        </div>
+      </template>
+    </Dialog>
     <div v-if="changes" class="changes" role="region" aria-label="Changes">
       <h3>Since quote {{ changes.number }}</h3>
       <p>
@@ -99,6 +148,18 @@ const withdraw = (number: number) =>
 }
 .list li {
   margin-bottom: 8px;
+}
+.send {
+  display: grid;
+  gap: 8px;
+}
+pre {
+  white-space: pre-wrap;
+  font: inherit;
+  font-size: 14px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  padding: 8px 12px;
 }
 .accept {
   display: flex;

@@ -7,7 +7,7 @@ import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Proposal, Town } from '@/api/types'
 import { useAnswer } from '@/composables/useAnswer'
-import { showLength } from '@/logic/units'
+import { PSF, showLength, showSpeed } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 /** A site's town: sets place and clock at once, and proposes frost, snow and wind, each with what it rests on. */
@@ -54,11 +54,10 @@ const LABELS: Record<Proposal['field'], string> = {
 const metric = computed(() => store.tape.system === 'metric')
 function shown(row: Proposal): string {
   if (row.field === 'frost_m') return showLength(row.value, store.tape)
-  if (row.field === 'wind_speed_m_per_s')
-    return school.value === 'us' ? `${(row.value / 0.44704).toFixed(0)} mph` : `${row.value.toFixed(1)} m/s`
+  if (row.field === 'wind_speed_m_per_s') return showSpeed(row.value, store.tape.system)
   return metric.value || school.value === 'ca'
     ? `${(row.value / 1000).toFixed(2)} kPa`
-    : `${(row.value / 47.88026).toFixed(0)} psf`
+    : `${(row.value / PSF).toFixed(0)} psf`
 }
 const same = (row: Proposal) => Math.abs((site.value[row.field] ?? 0) - row.value) < 1e-6
 const take = (rows: Proposal[]) =>
