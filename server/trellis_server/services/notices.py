@@ -72,7 +72,10 @@ def web_notices(lock: Path) -> list[Notice]:
 def page(base: Path) -> str:
     """The page of notices."""
     lines = ["# What others wrote", "", "Made by `./trellis notices` from the lock files."]
-    lines += ["Typefaces stand with their licence in `fonts/`. Towns (`server/trellis_server/towns`) are of GeoNames, CC BY 4.0.", ""]
+    lines += [
+        "Typefaces stand with their licence in `fonts/`. Towns (`server/trellis_server/towns`) are of GeoNames, CC BY 4.0.",
+        "",
+    ]
     for title, rows in (
         ("On the server", python_notices(base / "requirements.lock")),
         ("In the page", web_notices(base / "web" / "package-lock.json")),
