@@ -91,11 +91,10 @@ class EveryPaperTest(TestCase):
                 answer = self.caller.send("POST", path, {**body, **more})
                 self.assertEqual(answer.status_code, 200, answer.content[:300])
                 self.assertIn("Fails at", answer.content.decode())
-        for path, more in (
-            ("/api/designs/job-takeoff", {}),
-            ("/api/designs/takeoff", {"structure": "windbreak", "selected": ""}),
-        ):
-            self.assertEqual(self.caller.send("POST", path, {**body, **more}).json()["message"], "")
+        # Nothing of it is ordered: neither the whole job's orders nor the structure's own message have a text.
+        self.assertEqual(self.caller.send("POST", "/api/designs/job-takeoff", body).json()["orders"], [])
+        alone = {**body, "structure": "windbreak", "selected": ""}
+        self.assertEqual(self.caller.send("POST", "/api/designs/takeoff", alone).json()["message"], "")
         self.assertEqual(len(document.structures), 1)
 
     def test_a_quote_that_is_kept_says_so_as_it_was_sent(self) -> None:
