@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usedOf } from '@/logic/units'
 import Button from 'primevue/button'
 import StateTag from '@/components/StateTag.vue'
 import { ref } from 'vue'
@@ -27,7 +28,7 @@ const body = ref<HTMLElement>()
       }}</span>
       <span v-if="check.fitted" class="quiet">auto-sized</span>
       <span v-else class="quiet"
-        >{{ (check.use * 100).toFixed(0) }}% utilization<template v-if="place">, at {{ place }}</template></span
+        >{{ usedOf(check.use) }} utilization<template v-if="place">, at {{ place }}</template></span
       >
       <Button text size="small" @click="open = !open">{{ open ? 'fold' : 'calculation' }}</Button>
     </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usedOf } from '@/logic/units'
 import { useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { computed } from 'vue'
@@ -63,7 +64,7 @@ const wrong = computed(() => rows.value.filter((row) => row.conflict).length)
       <span v-else class="quiet">No check of its own</span>
     </template>
     <template #governed_by="{ row }">{{
-      row.use ? `${Math.round(row.use * 100)}%, ${row.governed_by}` : row.governed_by
+      row.use ? `${usedOf(row.use)}, ${row.governed_by}` : row.governed_by
     }}</template>
   </DataList>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usedOf } from '@/logic/units'
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { MemberRow } from '@/api/types'
@@ -33,7 +34,7 @@ const rows = computed(() => props.members.map((row) => ({ ...row, worst: rank(ro
       ><Button unstyled class="pick strong" @click.stop="emit('select', row.id)">{{ row.name }}</Button></template
     >
     <template #verdict="{ row }"><StateTag :state="row.verdict" /></template>
-    <template #use="{ row }">{{ row.use ? `${(row.use * 100).toFixed(0)}%` : '' }}</template>
+    <template #use="{ row }">{{ row.use ? usedOf(row.use) : '' }}</template>
     <template #table="{ row }"><StateTag :state="row.table" /></template>
   </DataList>
 </template>

@@ -219,3 +219,10 @@ export function volume(value_m3: number, tape: Tape): string {
   if (tape.system === 'metric') return `${(Math.ceil(value_m3 * 5 - 1e-9) / 5).toFixed(1)} m³`
   return `${(Math.ceil((value_m3 / (3 * FT) ** 3) * 4 - 1e-9) / 4).toFixed(2)} yd³`
 }
+
+/** Utilization as the server says it: whole percent, never 100 where it is over, and over tenfold only that. */
+export function usedOf(use: number): string {
+  if (!(use <= 10)) return 'over 1,000%'
+  const percent = Math.round(use * 100)
+  return `${percent <= 100 && use - 1 > 1e-9 ? percent + 1 : percent}%`
+}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usedOf } from '@/logic/units'
 import Button from 'primevue/button'
 import { watchDebounced } from '@vueuse/core'
 import { toRef, watch } from 'vue'
@@ -90,7 +91,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         <td>governing check</td>
         <td v-for="item in beside" :key="item.says">
           {{ worst(item.sheet)?.name }}
-          {{ worst(item.sheet) ? Math.round(worst(item.sheet)!.use * 100) + '\u00a0%' : '' }}
+          {{ worst(item.sheet) ? usedOf(worst(item.sheet)!.use) : '' }}
         </td>
       </tr>
     </tbody>
