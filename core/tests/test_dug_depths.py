@@ -1,6 +1,7 @@
 """Holes dug to a few depths: none shallower than it needs, no fewer bags by another grouping, and what the auger reaches."""
 
 import itertools
+import random
 import unittest
 from dataclasses import replace
 
@@ -63,6 +64,19 @@ class DugDepthsTest(unittest.TestCase):
             self.assertAlmostEqual(sum(shared[key] - deep_m for key, deep_m in needed.items()), least, 9)
         two = shared_depths(needed, 2)
         self.assertEqual([round(two[key] / IN) for key in needed], [33, 33, 33, 48, 48])
+
+    def test_the_longest_line_is_dug_to_few_depths_too(self) -> None:
+        # 690 posts, each with a depth of its own: every one answered, and by trying some divisions none takes less.
+        rng = random.Random(5)
+        needed = {str(k): rng.uniform(0.6, 2.0) for k in range(690)}
+        shared = shared_depths(needed, 3)
+        self.assertEqual(len(set(shared.values())), 3)
+        least = sum(shared[key] - deep_m for key, deep_m in needed.items())
+        values = sorted(needed.values())
+        for _ in range(300):
+            chosen = sorted([*rng.sample(values, 2), values[-1]])
+            over = sum(next(d for d in chosen if d >= deep_m) - deep_m for deep_m in values)
+            self.assertGreaterEqual(over, least - 1e-9)
 
     def test_what_the_auger_does_not_reach_is_marked(self) -> None:
         plan = planned(replace(self.SPEC, reach_m=48 * IN), site(0.0, 118))

@@ -68,7 +68,7 @@ def ground_points(plan: Plan) -> list[Vec]:
     """Where the ground's height is known under a plan, on the drawn axes: at its footings."""
     side = hand(plan)
     under = _under(plan)
-    return [(x, y * side if side < 0 else y, z - under) for x, y, z in (footing.at for footing in plan.footings)]
+    return [(x, y * side, z - under) for x, y, z in (footing.at for footing in plan.footings)]
 
 
 def scene(plan: Plan) -> Scene:

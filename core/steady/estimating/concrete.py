@@ -1,6 +1,7 @@
 """Concrete in bags beside a truck of ready-mix."""
 
 import math
+from typing import Literal
 
 from steady.errors import InvalidInputError
 from steady.value_objects import value_object
@@ -23,17 +24,13 @@ class ConcreteOffer:
 
 @value_object
 class ConcreteBought:
-    """Bags and what they cost; ready-mix (m³) and what it costs."""
+    """Bags and what they cost; ready-mix (m³) and what it costs; the cheaper of the two."""
 
     bags: int
     bags_cost: float
     ready_m3: float
     ready_cost: float
-
-    @property
-    def cheaper(self) -> str:
-        """Bags or ready-mix."""
-        return "ready-mix" if self.ready_cost < self.bags_cost else "bags"
+    cheaper: Literal["bags", "ready-mix"]
 
 
 def buy_concrete(volume_m3: float, offer: ConcreteOffer, allowance: float = 0.1) -> ConcreteBought:
@@ -48,9 +45,11 @@ def buy_concrete(volume_m3: float, offer: ConcreteOffer, allowance: float = 0.1)
     quarter = offer.load_m3 / QUARTERS
     ready = max(offer.least_m3, math.ceil(needed / quarter - 1e-9) * quarter)
     fee = offer.fee if ready < offer.fee_under_m3 - 1e-9 else 0.0
+    bags_cost, ready_cost = bags * offer.bag_price, ready / offer.load_m3 * offer.load_price + fee
     return ConcreteBought(
         bags=bags,
-        bags_cost=bags * offer.bag_price,
+        bags_cost=bags_cost,
         ready_m3=ready,
-        ready_cost=ready / offer.load_m3 * offer.load_price + fee,
+        ready_cost=ready_cost,
+        cheaper="ready-mix" if ready_cost < bags_cost else "bags",
     )

@@ -1,11 +1,16 @@
 """How holes are dug: which tool reaches, and how few depths an auger is set to."""
 
+import itertools
 import math
+from collections import Counter
 from collections.abc import Sequence
 
 from steady.data.loader import keyed
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.value_objects import value_object
+
+MOST = 1000
+"""Holes grouped at once: more than the longest line has."""
 
 
 def reaching_tool(depth_m: float, width_m: float) -> str:
@@ -36,21 +41,25 @@ def grouped_depths(depths_m: Sequence[float], width_m: float, groups: int = 2) -
     """At most so many depths, with the least digging over. Source: arithmetic: every division of the sorted depths."""
     if not depths_m or not all(depth > 0 for depth in depths_m):
         raise InvalidInputError("depths", "must be above 0")
-    if len(depths_m) > 500:
-        raise InvalidInputError("depths", "are too many")
+    if len(depths_m) > MOST:
+        raise InvalidInputError("depths", f"are too many: {MOST} at most")
     if not width_m > 0:
         raise InvalidInputError("width", "must be above 0")
     if groups < 1:
         raise InvalidInputError("groups", "must be 1 or more")
-    deep = sorted(depths_m)
-    # The least over for the first k holes in g groups, and where the last group begins.
+    rows = sorted(Counter(depths_m).items())
+    deep = [depth for depth, _ in rows]
+    holes = [0, *itertools.accumulate(count for _, count in rows)]
+    metres = [0.0, *itertools.accumulate(depth * count for depth, count in rows)]
+    # The least over for the first k different depths in g groups, and the depths that they are dug to.
     nothing: tuple[float, ...] = ()
     best = [(0.0, nothing), *((math.inf, nothing) for _ in deep)]
     for _ in range(min(groups, len(deep))):
         following = list(best)
         for end in range(1, len(deep) + 1):
             for start in range(end):
-                over = best[start][0] + sum(deep[end - 1] - depth for depth in deep[start:end])
+                dug_m = deep[end - 1] * (holes[end] - holes[start])
+                over = best[start][0] + dug_m - (metres[end] - metres[start])
                 if over < following[end][0] - 1e-12:
                     following[end] = (over, (*best[start][1], deep[end - 1]))
         best = following

@@ -3743,13 +3743,18 @@ export interface components {
         };
         /**
          * ConcreteBought
-         * @description Bags and what they cost; ready-mix (m³) and what it costs.
+         * @description Bags and what they cost; ready-mix (m³) and what it costs; the cheaper of the two.
          */
         ConcreteBought: {
             /** Bags */
             bags: number;
             /** Bags Cost */
             bags_cost: number;
+            /**
+             * Cheaper
+             * @enum {string}
+             */
+            cheaper: "bags" | "ready-mix";
             /** Ready Cost */
             ready_cost: number;
             /** Ready M3 */

@@ -33,8 +33,8 @@ function put(field: Field, value: number | null): void {
       <template v-if="concrete.ready_cost > 0">
         Concrete: {{ concrete.bags }} bags {{ exact(concrete.bags_cost) }}, or
         {{ volume(concrete.ready_m3, store.tape) }} of ready-mix {{ exact(concrete.ready_cost) }}.
-        <strong>{{ concrete.ready_cost < concrete.bags_cost ? 'Ready-mix costs' : 'Bags cost' }} less</strong>; have the
-        holes inspected before a truck is ordered.
+        <strong>{{ concrete.cheaper === 'ready-mix' ? 'Ready-mix costs' : 'Bags cost' }} less</strong>; have the holes
+        inspected before a truck is ordered.
       </template>
       <template v-else>
         {{ concrete.bags }} bags of concrete ({{ exact(concrete.bags_cost) }}): ask for a price of

@@ -14,8 +14,11 @@ import { extent, pieceCount } from '@/logic/space'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { saveAs, saveLink } from '@/logic/save'
-import { forScale, groundMaterial, HAZE, materials, skyDome } from '@/space/looks'
+import { glb } from '@/space/gltf'
+import { clear, Ground } from '@/space/ground'
+import { forScale, HAZE, materials, skyDome } from '@/space/looks'
 import { corners, edges, hitOf, merged, type Merged } from '@/space/pieces'
+import { Walk } from '@/space/walk'
 
 /**
  * A structure in space, made of its parts alone: turned, walked round at eye height, put together in its order of
@@ -70,21 +73,12 @@ sun.shadow.mapSize.set(2048, 2048)
 sun.shadow.bias = -0.0005
 sun.shadow.normalBias = 0.02
 const built = new THREE.Group()
-const marked = new THREE.Group()
-const around = new THREE.Group()
+const selection = new THREE.Group()
+const ground = new Ground()
 const person = forScale()
-const stuff = materials()
-const grassy = groundMaterial()
-const wet = new THREE.MeshStandardMaterial({
-  color: '#5f8fa6',
-  roughness: 0.15,
-  transparent: true,
-  opacity: 0.62,
-  depthWrite: false,
-  side: THREE.DoubleSide,
-})
-const pen = new THREE.LineBasicMaterial({ color: '#2a2118', transparent: true, opacity: 0.28 })
-const mark = new THREE.MeshStandardMaterial({
+const surfaces = materials()
+const edgeLines = new THREE.LineBasicMaterial({ color: '#2a2118', transparent: true, opacity: 0.28 })
+const highlight = new THREE.MeshStandardMaterial({
   color: '#f26b1d',
   roughness: 0.8,
   side: THREE.DoubleSide,
@@ -92,14 +86,13 @@ const mark = new THREE.MeshStandardMaterial({
   polygonOffsetFactor: -2,
   polygonOffsetUnits: -2,
 })
-const rule = new THREE.Line(
+const measureLine = new THREE.Line(
   new THREE.BufferGeometry(),
   new THREE.LineBasicMaterial({ color: '#c2410c', depthTest: false }),
 )
-rule.renderOrder = 2
-world.add(dome, sky, sun, sun.target, around, built, marked, person, rule)
+measureLine.renderOrder = 2
+world.add(dome, sky, sun, sun.target, ground.group, built, selection, person, measureLine)
 let groups: Merged[] = []
-let soil: THREE.Mesh | null = null
 let waiting = false
 /** Drawn when something changed, never in a loop. */
 function draw(): void {
@@ -111,54 +104,9 @@ function draw(): void {
     renderer?.render(world, camera)
   })
 }
-function clear(group: THREE.Group): void {
-  for (const item of [...group.children]) {
-    group.remove(item)
-    ;(item as THREE.Mesh).geometry.dispose()
-  }
-}
-/** The ground as the server gives it; far out it fades into the haze. */
-function layGround(scene: Scene): void {
-  clear(around)
-  const [left, near, right, far, level] = scene.ground as [number, number, number, number, number]
-  const made = new THREE.BufferGeometry()
-  const points = scene.terrain.points as [number, number, number][]
-  made.setAttribute('position', new THREE.Float32BufferAttribute(points.flat(), 3))
-  made.setAttribute(
-    'uv',
-    new THREE.Float32BufferAttribute(
-      points.flatMap(([x, y]) => [x / 3, y / 3]),
-      2,
-    ),
-  )
-  made.setIndex([...scene.terrain.triangles])
-  made.computeVertexNormals()
-  soil = new THREE.Mesh(made, grassy)
-  soil.receiveShadow = true
-  around.add(soil)
-  const middle = [(left + right) / 2, (near + far) / 2] as const
-  for (const ring of scene.pools ?? []) {
-    const flat = new THREE.ShapeGeometry(new THREE.Shape(ring.map((p) => new THREE.Vector2(p[0]!, p[1]!))))
-    const pool = new THREE.Mesh(flat, wet)
-    pool.position.z = Math.max(...ring.map((p) => p[2] ?? 0)) + 0.05
-    around.add(pool)
-  }
-  if (scene.water_m != null) {
-    const pond = new THREE.Mesh(new THREE.PlaneGeometry(right - left + 6, far - near + 6), wet)
-    pond.position.set(middle[0], middle[1], scene.water_m)
-    around.add(pond)
-  }
-  person.position.set(middle[0], near + 4.2, ground_m(middle[0], near + 4.2) ?? level)
-}
-/** The ground's height under a place; null beside what is known. */
-const down = new THREE.Raycaster()
-function ground_m(x: number, y: number): number | null {
-  down.set(new THREE.Vector3(x, y, 300), new THREE.Vector3(0, 0, -1))
-  return soil ? (down.intersectObject(soil, false)[0]?.point.z ?? null) : null
-}
 function lay(scene: Scene): void {
   clear(built)
-  groups = merged(scene.solids, (made) => stuff[made])
+  groups = merged(scene.solids, (made) => surfaces[made])
   for (const one of groups) {
     one.mesh.userData = { stage: one.stage }
     built.add(one.mesh)
@@ -168,26 +116,28 @@ function lay(scene: Scene): void {
     if (!lines.length) continue
     const shape = new THREE.BufferGeometry()
     shape.setAttribute('position', new THREE.BufferAttribute(lines, 3))
-    const drawn = new THREE.LineSegments(shape, pen)
+    const drawn = new THREE.LineSegments(shape, edgeLines)
     drawn.userData = { stage: at }
     built.add(drawn)
   }
-  layGround(scene)
+  ground.show(scene)
+  const [left, near, right, , level] = scene.ground
+  const at = [(left + right) / 2, near + 4.2] as const
+  person.position.set(...at, ground.height_m(...at) ?? level)
   shine()
   show()
 }
 function show(): void {
   for (const item of built.children) item.visible = item.userData.stage <= stage.value
-  clear(marked)
+  clear(selection)
   const chosen = props.selected && data.value ? data.value.solids.filter((one) => one.about === props.selected) : []
   for (const solid of chosen.filter((one) => one.stage <= stage.value)) {
     const shape = new THREE.BufferGeometry()
     shape.setAttribute('position', new THREE.BufferAttribute(corners(solid), 3))
     shape.computeVertexNormals()
-    marked.add(new THREE.Mesh(shape, mark))
+    selection.add(new THREE.Mesh(shape, highlight))
   }
-  grassy.opacity = below.value ? 0.35 : 1
-  grassy.depthWrite = !below.value
+  ground.clear = below.value
   person.visible = scaled.value
   section()
   draw()
@@ -208,7 +158,7 @@ function section(): void {
     const away = { x: [-1, 0, 0], y: [0, 1, 0], z: [0, 0, -1] }[cut.value] as [number, number, number]
     planes.push(new THREE.Plane(new THREE.Vector3(...away), cut.value === 'y' ? -at.y : at[cut.value]))
   }
-  for (const one of [...Object.values(stuff), pen, mark]) one.clippingPlanes = planes
+  for (const one of [...Object.values(surfaces), edgeLines, highlight]) one.clippingPlanes = planes
 }
 function shine(): void {
   if (!data.value) return
@@ -249,15 +199,17 @@ function look(from: Look): void {
   controls.update()
   draw()
 }
-/** On foot: the eye 1.6 m over the ground, turned by dragging, moved by keys or the two arrows. */
-const EYE_M = 1.6
-const STEP_M = 0.35
-const facing = { yaw: 0, pitch: 0 }
-/** The way one looks, or walks: `pitch` left out is level. */
-const toward_ = (yaw: number, pitch = 0) =>
-  new THREE.Vector3(1, 0, 0).applyAxisAngle(new THREE.Vector3(0, -1, 0), pitch).applyAxisAngle(camera.up, yaw)
-function aim(): void {
-  camera.lookAt(camera.position.clone().add(toward_(facing.yaw, facing.pitch)))
+const foot = new Walk(
+  camera,
+  (x, y) => ground.height_m(x, y),
+  () => groups.filter((one) => one.mesh.visible).map((one) => one.mesh),
+)
+function step(forward: number, aside: number): void {
+  foot.step(forward, aside)
+  draw()
+}
+function turnBy(yaw: number, pitch = 0): void {
+  foot.turn(yaw, pitch)
   draw()
 }
 function walk(on: boolean): void {
@@ -265,30 +217,10 @@ function walk(on: boolean): void {
   walking.value = on
   controls.enabled = !on
   if (!on) return look('corner')
-  const { middle } = extent(data.value)
-  const near = data.value.ground[1] as number
-  const [x, y] = [middle[0], near + 1.5]
-  camera.position.set(x, y, (ground_m(x, y) ?? data.value.ground[4] ?? 0) + EYE_M)
-  facing.yaw = Math.PI / 2
-  facing.pitch = -0.04
+  const [left, near, right, , level] = data.value.ground
+  foot.begin((left + right) / 2, near + 1.5, level)
   canvas.value?.focus()
-  aim()
-}
-const ahead = new THREE.Raycaster()
-/** A step; what is built stops it, the ground lifts it. */
-function step(forward: number, aside: number): void {
-  const right = toward_(facing.yaw - Math.PI / 2)
-  const way = toward_(facing.yaw).multiplyScalar(forward).add(right.multiplyScalar(aside))
-  const from = camera.position.clone()
-  for (const high of [-0.9, 0]) {
-    ahead.set(from.clone().add(new THREE.Vector3(0, 0, high)), way.clone().normalize())
-    ahead.far = STEP_M + 0.25
-    if (groups.some((one) => one.mesh.visible && ahead.intersectObject(one.mesh, false).length)) return
-  }
-  const to = from.add(way.multiplyScalar(STEP_M))
-  to.z = (ground_m(to.x, to.y) ?? camera.position.z - EYE_M) + EYE_M
-  camera.position.copy(to)
-  aim()
+  draw()
 }
 /** Where somebody stood and looked, to come back to: kept on this device, by job and structure. */
 interface Viewpoint {
@@ -359,7 +291,7 @@ watch(
 watch([stage, below, scaled, cut, cutAt, () => props.selected], show)
 watch(() => props.toward, shine)
 watch(picks, (points) => {
-  rule.geometry.setFromPoints(points.length === 2 ? points : [])
+  measureLine.geometry.setFromPoints(points.length === 2 ? points : [])
   draw()
 })
 onBeforeUnmount(() => {
@@ -375,10 +307,8 @@ function press(event: PointerEvent): void {
 }
 function turn(event: PointerEvent): void {
   if (!turning || !event.buttons) return
-  facing.yaw += (event.clientX - turning[0]) * 0.005
-  facing.pitch = Math.max(-1.2, Math.min(1.2, facing.pitch + (event.clientY - turning[1]) * 0.004))
+  turnBy((event.clientX - turning[0]) * 0.005, (event.clientY - turning[1]) * 0.004)
   turning = [event.clientX, event.clientY]
-  aim()
 }
 /** The corner of what was hit that lies nearest, if it is near; else the point itself. */
 const SNAP_M = 0.06
@@ -405,7 +335,7 @@ function pick(event: PointerEvent): void {
   )
   const ray = new THREE.Raycaster()
   ray.setFromCamera(at, camera)
-  const planes = stuff.wood.clippingPlanes ?? []
+  const planes = surfaces.wood.clippingPlanes ?? []
   const hits = groups
     .filter((one) => one.mesh.visible)
     .flatMap((one) => ray.intersectObject(one.mesh, false).map((hit) => ({ one, hit })))
@@ -430,8 +360,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       ArrowDown: () => step(-1, 0),
       a: () => step(0, -1),
       d: () => step(0, 1),
-      ArrowLeft: () => ((facing.yaw += 0.09), aim()),
-      ArrowRight: () => ((facing.yaw -= 0.09), aim()),
+      ArrowLeft: () => turnBy(0.09),
+      ArrowRight: () => turnBy(-0.09),
       Escape: () => walk(false),
     }
     const move = moves[event.key]
@@ -467,21 +397,8 @@ function png(): void {
   saveLink(`${props.structure || 'site'}.png`, canvas.value!.toDataURL('image/png'))
 }
 async function gltf(): Promise<void> {
-  const { GLTFExporter } = await import('three/examples/jsm/exporters/GLTFExporter.js')
-  // One node a piece, named after what it is: other programs list them by name.
-  const pieces = new THREE.Group()
-  for (const solid of (data.value?.solids ?? []).filter((one) => one.stage <= stage.value)) {
-    const shape = new THREE.BufferGeometry()
-    shape.setAttribute('position', new THREE.BufferAttribute(corners(solid), 3))
-    shape.computeVertexNormals()
-    const material = new THREE.MeshStandardMaterial({ color: solid.fill, roughness: 1, side: THREE.DoubleSide })
-    material.name = solid.layer
-    const piece = new THREE.Mesh(shape, material)
-    piece.name = `${solid.says || solid.layer} (${solid.about})`
-    pieces.add(piece)
-  }
-  const made = await new GLTFExporter().parseAsync(pieces, { binary: true, onlyVisible: true })
-  saveAs(`${props.structure || 'site'}.glb`, made as ArrayBuffer, 'model/gltf-binary')
+  const shown = (data.value?.solids ?? []).filter((one) => one.stage <= stage.value)
+  saveAs(`${props.structure || 'site'}.glb`, await glb(shown), 'model/gltf-binary')
 }
 const LOOKS: [Look, string][] = [
   ['corner', 'From a corner'],
@@ -496,6 +413,11 @@ const CUTS: { key: Cut; label: string }[] = [
   { key: 'z', label: 'Level' },
 ]
 const STAGE_SAYS = ['holes and concrete', 'posts', 'frame', 'all of it']
+const hint = computed(() =>
+  walking.value
+    ? 'On foot: W, A, S, D or the arrow keys walk, Escape leaves'
+    : 'Arrow keys turn it, plus and minus draw it nearer',
+)
 const count = computed(() => (data.value ? pieceCount(data.value) : 0))
 </script>
 
@@ -537,11 +459,7 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
         ref="canvas"
         tabindex="0"
         role="img"
-        :aria-label="
-          data
-            ? `${data.says}. ${walking ? 'On foot: W, A, S, D or the arrow keys walk, Escape leaves' : 'Arrow keys turn it, plus and minus draw it nearer'}.`
-            : 'Building 3D view…'
-        "
+        :aria-label="data ? `${data.says}. ${hint}.` : 'Building 3D view…'"
         :data-pieces="count"
         @pointerdown="press"
         @pointermove="turn"

@@ -115,6 +115,15 @@ export function groundMaterial(): THREE.MeshLambertMaterial {
   const map = grass()
   return new THREE.MeshLambertMaterial({ map, transparent: true, side: THREE.DoubleSide })
 }
+export const waterMaterial = (): THREE.MeshStandardMaterial =>
+  new THREE.MeshStandardMaterial({
+    color: '#5f8fa6',
+    roughness: 0.15,
+    transparent: true,
+    opacity: 0.62,
+    depthWrite: false,
+    side: THREE.DoubleSide,
+  })
 /** A person of 1.75 m and a dog, for scale; they are no part of any plan. */
 export function forScale(): THREE.Group {
   const group = new THREE.Group()

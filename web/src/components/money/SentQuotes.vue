@@ -50,10 +50,11 @@ async function copy(): Promise<void> {
   await navigator.clipboard.writeText(sent.value!.body)
   copied.value = true
 }
-const mail = computed(
-  () =>
-    `mailto:${encodeURIComponent(to.value.includes('@') ? to.value : '')}?subject=${encodeURIComponent(sent.value?.subject ?? '')}&body=${encodeURIComponent(sent.value?.body ?? '')}`,
-)
+const mail = computed(() => {
+  const address = to.value.includes('@') ? encodeURIComponent(to.value) : ''
+  const { subject = '', body = '' } = sent.value ?? {}
+  return `mailto:${address}?subject=${encodeURIComponent(subject)}&body=${encodeURIComponent(body)}`
+})
 const withdraw = (number: number) =>
   props.use.act(() => ask(api.PUT('/api/quotes/{job_id}/{number}/withdrawn', at(number))))
 </script>
