@@ -111,7 +111,9 @@ const FILES = [
             <span class="small quiet">{{
               stand.failed ? 'cannot be drawn' : stand.placed ? '' : 'not placed yet'
             }}</span>
-            <span v-if="amiss.get(stand.id)" class="small amiss">{{ amiss.get(stand.id) }} to look at</span>
+            <span v-if="amiss.get(stand.id)" class="small amiss"
+              >{{ amiss.get(stand.id) }} {{ amiss.get(stand.id) === 1 ? 'clearance' : 'clearances' }} not met</span
+            >
           </Button>
         </li>
       </ul>
