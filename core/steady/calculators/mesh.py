@@ -8,7 +8,7 @@ from steady.calculators.wood import SCHOOL, school_of
 from steady.design_codes.requests import OpenFace
 from steady.design_codes.results import si
 from steady.errors import InvalidInputError
-from steady.layout.barriers import Barrier, animal_fence_m, gate_width_m, pool_faults
+from steady.layout.barriers import Barrier, animal_fence, gate_width_m, pool_faults
 from steady.layout.mesh import (
     ChainLinkCount,
     ChainLinkParts,
@@ -131,7 +131,8 @@ def _pool(given: Given) -> list[str]:
 
 
 def _animal(given: Given) -> tuple[float, float]:
-    return animal_fence_m(given.text("animal"), school_of(given).metric)
+    asked = animal_fence(given.text("animal"), school_of(given).metric)
+    return asked.height_m, asked.gap_m
 
 
 SUMS = (

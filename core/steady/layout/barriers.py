@@ -31,6 +31,37 @@ class Barrier:
     clear_outside_m: float | None = None
 
 
+@value_object
+class PoolTable:
+    """What a school's table asks of a barrier round a pool (m), on soft ground. `sphere`: openings stop a ball of that size."""
+
+    height_m: float
+    under_m: float
+    opening_m: float
+    opening_close_m: float | None
+    sphere: bool
+    rail_tops_m: float
+    latch_m: float
+    source: str
+
+
+def pool_table(school: str) -> PoolTable | None:
+    """The table of a school; None: none is entered. Source: data/pool_barriers.csv."""
+    row = keyed("pool_barriers").get(school)
+    if row is None:
+        return None
+    return PoolTable(
+        height_m=row.number("height_m"),
+        under_m=row.number("gap_soft_m"),
+        opening_m=row.number("opening_m"),
+        opening_close_m=row.value["opening_close_m"],
+        sphere=row.text["sphere"] == "yes",
+        rail_tops_m=row.number("rail_tops_m"),
+        latch_m=row.number("latch_m"),
+        source=row.source,
+    )
+
+
 def pool_faults(school: str, barrier: Barrier) -> list[str]:
     """What of a barrier is against the table of a school, in its order.
 
@@ -76,8 +107,19 @@ def _stops(row: TableRow, barrier: Barrier, close: bool) -> bool:
     return barrier.opening_m <= row.number("opening_m") + NEAR
 
 
-def animal_fence_m(animal: str, metric: bool) -> tuple[float, float]:
-    """Height and greatest gap for an animal (m). Source: practice (data/animal_fences.csv).
+@value_object
+class AnimalFence:
+    """What is asked of a fence for an animal (m): its height, the greatest opening in it and under it; `ground`: what else."""
+
+    height_m: float
+    gap_m: float
+    under_m: float
+    ground: str
+    source: str
+
+
+def animal_fence(animal: str, metric: bool) -> AnimalFence:
+    """What a fence for an animal is by common practice. Source: practice (data/animal_fences.csv).
 
     Raises:
         InvalidInputError: No such animal.
@@ -86,7 +128,13 @@ def animal_fence_m(animal: str, metric: bool) -> tuple[float, float]:
     if row is None:
         raise InvalidInputError("animal", f"must be one of: {', '.join(keyed('animal_fences'))}")
     measure = "metric" if metric else "imperial"
-    return row.number(f"{measure}_height_m"), row.number(f"{measure}_gap_m")
+    return AnimalFence(
+        height_m=row.number(f"{measure}_height_m"),
+        gap_m=row.number(f"{measure}_gap_m"),
+        under_m=row.number(f"{measure}_under_m"),
+        ground=row.text["ground"],
+        source=row.source,
+    )
 
 
 def gate_width_m(use: str, metric: bool) -> float:

@@ -4937,6 +4937,8 @@ export interface components {
          *         cut_at: Where a cut panel stands in each stretch: away from a gate, or at the end that the crew says is least seen.
          *         bay_by_strength: No bay is longer than its rails bear.
          *         keeps: Who must not get through below: sets the greatest gap at the ground.
+         *         purposes: What it is built for: each is held against a table of heights, gaps and what can be climbed.
+         *         inside: On which side of the line the pool or the animals are.
          *         height_m: Height of the boards.
          *         gap_m: From the ground at the posts to the boards.
          *         boards_moisture: How wet boards are when they are laid, as a share: what they shrink afterwards follows from it. It is no
@@ -5171,6 +5173,12 @@ export interface components {
              */
             infill: components["schemas"]["Infill"];
             /**
+             * Inside
+             * @default not said
+             * @enum {string}
+             */
+            inside: "not said" | "left" | "right";
+            /**
              * Keeps
              * @default nothing
              * @enum {string}
@@ -5256,6 +5264,11 @@ export interface components {
              */
             posts_cut: "long" | "exact";
             practice?: components["schemas"]["PracticeDetail"] | null;
+            /**
+             * Purposes
+             * @default []
+             */
+            purposes: (("pool" | "privacy") | ("small dog" | "large dog" | "jumping or digging dog" | "sheep" | "goat" | "pig" | "cattle" | "horse" | "deer" | "poultry" | "rabbit"))[];
             /**
              * Rail
              * @default rail 2x4 pine

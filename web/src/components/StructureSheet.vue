@@ -26,6 +26,13 @@ const { sheet, settled, settledOf, selected, structure, moving, problems, failed
 const { spec, specOf, fault, move, hold, act } = useStructure(structure)
 const { preview, take } = useOffers(specOf)
 const known = computed(() => !!spec.value)
+/** More reasons than two would take the drawing's room: the others come when asked for. */
+const FIRST_CONFLICTS = 2
+const every = ref(false)
+watch(structure, () => (every.value = false))
+const conflicts = computed(() => sheet.value?.conflicts ?? [])
+const shownConflicts = computed(() => (every.value ? conflicts.value : conflicts.value.slice(0, FIRST_CONFLICTS)))
+const hiddenConflicts = computed(() => conflicts.value.length - shownConflicts.value.length)
 const name = computed(
   () => store.shown?.structures.find((item) => item.spec.id === structure.value)?.name ?? 'No such structure',
 )
@@ -201,8 +208,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <p v-if="problem" class="refused" role="alert">
             {{ problem }} <Button text size="small" @click="store.step('undo')">Undo</Button>
           </p>
-          <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">
-            {{ text }} <Button v-if="store.canUndo" text size="small" @click="store.step('undo')">Undo</Button>
+          <p v-for="(text, at) in shownConflicts" :key="text" class="refused" role="alert">
+            {{ text }} <Button v-if="!at && store.canUndo" text size="small" @click="store.step('undo')">Undo</Button>
+            <Button v-if="at === shownConflicts.length - 1 && hiddenConflicts" text size="small" @click="every = true"
+              >{{ hiddenConflicts }} more</Button
+            >
           </p>
         </div>
         <div class="bar no-print">

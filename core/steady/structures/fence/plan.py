@@ -8,7 +8,7 @@ from steady.errors import InvalidInputError
 from steady.ground.zoning_notes import too_high
 from steady.memo import cached
 from steady.plan.model import Basis, Bay, Check, DragHandle, Mark, MeasurementTarget, Plan
-from steady.structures.fence.checks import arches, digging, foundations, gates
+from steady.structures.fence.checks import arches, digging, foundations, gates, purposes
 from steady.structures.fence.checks import clearances as through
 from steady.structures.fence.checks.calculate import run_checks
 from steady.structures.fence.checks.findings import FenceCheckCollector, FixedFindings, KeptAlike, LineWind
@@ -106,6 +106,7 @@ def plan_fence(asked: DesignInput) -> Plan:
     posts, footings = build.posts_and_footings(case, out, found, tops)
     digging.check_reach(case, footings, found)
     runs = cornered(case, out, stretches(out))
+    purposes.check_purposes(case, out, runs, hangings, found)
     parts = [*posts, *build.rails(case, runs, case.yard.trim_m), *boards(case, runs)]
     parts += panels.infill_parts(case, runs)
     parts += [*trims.trims(case, runs), *trims.base(case, runs)]
@@ -133,17 +134,18 @@ def plan_fence(asked: DesignInput) -> Plan:
         curves=tuple(build.curves(case, out)),
         marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
-        not_covered=(*found.not_covered, *unsaid(asked, footings)),
+        not_covered=(*found.not_covered, *unsaid(asked, footings), *purposes.purpose_gaps(spec, book.key)),
         practice=tuple(found.practice),
         handles=tuple(handles),
         tasks=(*steps.tasks(spec, out, footings, parts), *hung.tasks(spec, hangings), *finish_tasks(spec, parts)),
-        cautions=(*advice.cautions(case, out), *hung.cautions(spec, hangings)),
+        cautions=(*advice.cautions(case, out), *hung.cautions(spec, hangings), *purposes.purpose_cautions(spec)),
         details=(*hung.details(spec, hangings), *look_detail(case, runs)),
         conflicts=(
             *out.conflicts,
             *through.gaps_below(case, out),
             *through.gaps_under_leaves(case, [hanging.found.leaf for hanging in hangings]),
             *through.gaps_between(case, runs),
+            *purposes.purpose_conflicts(case, runs),
             *advice.rails_in_soil(case, out),
             *advice.too_long(parts, case.yard, case.tape),
             *advice.feet_in_the_way(case),

@@ -103,6 +103,7 @@ SETTINGS = (
                 text="What they shrink follows from it",
             ),
             Field(path="keeps", says="Keeps in or out", sort="choice", text="Sets the greatest gap at the ground"),
+            Field(path="inside", says="The pool or the animals are on the", sort="choice", names=LEFT_RIGHT),
         ),
     ),
     Group(

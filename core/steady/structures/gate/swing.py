@@ -3,9 +3,10 @@
 import math
 
 from steady.errors import InvalidInputError
-from steady.layout.swing import Obstacle, free_swing_rad
+from steady.layout.swing import HingeLift, Obstacle, free_swing_rad, swing_on_ground, twisted
+from steady.plan.model import Measure
 from steady.structures.gate.hardware import latch_gap_m
-from steady.structures.gate.leaf import latch_gap_needed_m
+from steady.structures.gate.leaf import Leaf, latch_gap_needed_m
 from steady.structures.gate.leaf_checks import LeafChecks, step
 
 
@@ -133,3 +134,48 @@ def latch_corner(f: LeafChecks) -> None:
         "the thick leaf's far corner swings wider than the leaf",
     )
     f.check("gate.latch_corner_clearance", has, needs, (), f"leaf {leaf.index + 1}", at_least=True)
+
+
+def four_swings(leaf: Leaf) -> tuple[tuple[bool, bool, HingeLift], ...]:
+    """The ground that the leaf clears each way it could swing: to the other side or not, from the other post or not.
+
+    Returns nothing where only the line's own ground is known. Source: geometry; the same ground seen from each hinge.
+    """
+    design = leaf.design
+    front = design.front_grade
+    if front is None:
+        return ()
+    found = []
+    for other_side in (False, True):
+        for other_post in (False, True):
+            # Seen from the other post, what climbs along the leaf falls, and the ground in front is where this one's latch is.
+            y, x = (-1.0 if other_side else 1.0), (-1.0 if other_post else 1.0)
+            along, rake, twist = x * leaf.grade_along, x * leaf.rake, x * y * design.twist_per_m
+            ahead = y * (front + (design.twist_per_m * leaf.width_m if other_post else 0.0))
+            lift = swing_on_ground(
+                leaf_m=leaf.width_m,
+                ground=twisted(along, ahead, twist),
+                clear_m=design.clear_m,
+                rake=rake,
+                swing_rad=design.swing_rad,
+            )
+            found.append((other_side, other_post, lift))
+    return tuple(found)
+
+
+def swing_measures(leaf: Leaf, swing: str, hung: str, pair: bool) -> tuple[Measure, ...]:
+    """What the gate's sheet says of them: the least gap at the hinge, and what is then left under the latch, closed."""
+    made: list[Measure] = []
+    for other_side, other_post, lift in four_swings(leaf):
+        if pair and other_post:
+            continue
+        way = ({"in": "out", "out": "in"}[swing] if other_side else swing).capitalize()
+        post = "" if pair else f", hinges at the {_other(hung) if other_post else hung}"
+        now = " (as it is)" if not (other_side or other_post) else ""
+        made.append(Measure(says=f"{way}{post}{now}: least gap at the hinge", value_m=lift.lift_m))
+        made.append(Measure(says=f"{way}{post}{now}: then under the latch, closed", value_m=lift.closed_gap_m))
+    return tuple(made)
+
+
+def _other(hung: str) -> str:
+    return "end" if hung == "start" else "start"

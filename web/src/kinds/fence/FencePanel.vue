@@ -11,6 +11,7 @@ import { useLocateStatus } from '@/composables/useLocateStatus'
 import FoundationPanel from '@/kinds/fence/FoundationPanel.vue'
 import LateralLoadPanel from '@/kinds/fence/LateralLoadPanel.vue'
 import InfillPanel from '@/kinds/fence/InfillPanel.vue'
+import PurposePanel from '@/kinds/fence/PurposePanel.vue'
 import PracticeForm from '@/kinds/fence/PracticeForm.vue'
 import { useFence } from '@/kinds/fence/useFence'
 import { showLength } from '@/logic/units'
@@ -63,7 +64,6 @@ const between = computed(
   () =>
     spec.value?.rail_laid === 'between, on edge' || (railed.value && !sticks.value && spec.value?.rail_laid === 'flat'),
 )
-const KEEPS = ['nothing', 'a small animal', 'a rooting animal', 'a child'].map((value) => ({ value, says: value }))
 const style = computed(() => spec.value?.infill?.style ?? 'butted')
 const sticks = computed(() => style.value === 'slats' || style.value === 'louvres')
 /**
@@ -317,6 +317,7 @@ const fall = computed(() => {
         <h3>Boards and infill</h3>
         <InfillPanel :structure="structure" />
       </section>
+      <PurposePanel :structure="structure" />
       <section>
         <h3>Footing</h3>
         <FoundationPanel :structure="structure" :sheet="sheet" />
@@ -339,14 +340,6 @@ const fall = computed(() => {
           >. <router-link :to="{ name: 'ground', params: { structure } }">Read the ground</router-link>
         </p>
         <PickField inline label="Bays" :model-value="follows" :options="FOLLOWS" @update:model-value="follow($event)" />
-        <PickField
-          inline
-          label="Contains"
-          :model-value="spec.keeps"
-          :options="KEEPS"
-          :path="path + '/keeps'"
-          @update:model-value="pick('keeps', 'what the fence keeps in')($event)"
-        />
       </section>
       <section>
         <h3>Before digging</h3>

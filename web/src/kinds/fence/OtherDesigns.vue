@@ -6,28 +6,38 @@ import { toRef, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Job, Sheet } from '@/api/types'
 import { useAnswer } from '@/composables/useAnswer'
-import { type Leaf, useLeaf } from '@/kinds/fence/useLeaf'
+import { type Leaf, type Opening, useLeaf } from '@/kinds/fence/useLeaf'
 import { figure } from '@/logic/formula'
 import { useJob } from '@/stores/job'
 
 /** Other designs beside this one, each planned whole: what they do to the brace, the sag and the posts. */
 const props = defineProps<{ structure: string; id: string }>()
 const store = useJob()
-const { leaf, edit } = useLeaf(toRef(props, 'structure'), toRef(props, 'id'))
+const { leaf, openingOf } = useLeaf(toRef(props, 'structure'), toRef(props, 'id'))
 interface Beside {
   says: string
+  change: Change
   sheet: Sheet | null
 }
-const designs: [string, (at: Leaf) => void][] = [
+const turned = (at: Opening) => void (at.swing = at.swing === 'in' ? 'out' : 'in')
+const rehung = (at: Leaf) => void (at.hung = at.hung === 'start' ? 'end' : 'start')
+const designs: [string, (at: Leaf, opening: Opening) => void][] = [
   ['this design', () => undefined],
   ['strut corner to corner', (at) => void Object.assign(at, { brace: 'strut', way: 'corner', reach_m: null })],
   ['strut near 45°', (at) => void Object.assign(at, { brace: 'strut', way: '45 degrees', reach_m: null })],
   ['cable', (at) => void Object.assign(at, { brace: 'cable', way: 'corner', reach_m: null })],
-  ['hung on the other post', (at) => void (at.hung = at.hung === 'start' ? 'end' : 'start')],
+  ['hung on the other post', rehung],
+  ['swings the other way', (_, opening) => turned(opening)],
+  ['other post, other way', (at, opening) => (rehung(at), turned(opening))],
 ]
-async function planned(change: (at: Leaf) => void): Promise<Sheet | null> {
+type Change = (typeof designs)[number][1]
+const apply = (change: Change) => (job: Job) => {
+  const opening = openingOf(job)
+  change(opening.leaf as Leaf, opening)
+}
+async function planned(change: Change): Promise<Sheet | null> {
   const document = JSON.parse(JSON.stringify(store.document)) as Job
-  edit(change)(document)
+  apply(change)(document)
   const body = { document, structure: props.structure, selected: `${props.structure}/gate/${props.id}` }
   return ask(api.POST('/api/designs/plan', { body })).then(
     (sheet) => sheet as Sheet,
@@ -42,7 +52,7 @@ const {
 } = useAnswer<Beside[]>(
   async () =>
     store.document && leaf.value
-      ? Promise.all(designs.map(async ([says, change]) => ({ says, sheet: await planned(change) })))
+      ? Promise.all(designs.map(async ([says, change]) => ({ says, change, sheet: await planned(change) })))
       : [],
   [],
 )
@@ -88,10 +98,27 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'd') }}</td>
       </tr>
       <tr>
+        <td>gap at the hinge that swings clear</td>
+        <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'z_0') }}</td>
+      </tr>
+      <tr>
         <td>governing check</td>
         <td v-for="item in beside" :key="item.says">
           {{ worst(item.sheet)?.name }}
           {{ worst(item.sheet) ? usedOf(worst(item.sheet)!.use) : '' }}
+        </td>
+      </tr>
+      <tr>
+        <td></td>
+        <td v-for="(item, index) in beside" :key="item.says">
+          <Button
+            v-if="index && item.sheet"
+            text
+            size="small"
+            :aria-label="`Use: ${item.says}`"
+            @click="store.change(apply(item.change), item.says)"
+            >Use</Button
+          >
         </td>
       </tr>
     </tbody>

@@ -105,6 +105,19 @@ def _open_m(case: FenceCase, bay: LineBay) -> float:
     return max(bay.foot_m(case.spec.gap_m, s) - ground.height_m(s) for s in at)
 
 
+def closed_below_m(case: FenceCase, bay: LineBay) -> float:
+    """The greatest gap at the ground anywhere in a bay, closed as its infill's foot is (m)."""
+    spec, board_m = case.spec, case.timber.board.width_m
+    gap_m = _open_m(case, bay)
+    if spec.infill.base == "scribed":
+        gap_m = spec.gap_m
+    elif bay.line_m is not None and spec.infill.traits.boarded:
+        gap_m = spec.gap_m + max(abs(g) for g in _grades(bay, case.ground)) * board_m
+    if spec.infill.base == "base boards":
+        gap_m -= base_boards(case, bay, board_m) * board_m
+    return gap_m
+
+
 def base_notes(
     case: FenceCase,
     runs: list[BoardStretch],
@@ -136,20 +149,13 @@ def gaps_below(case: FenceCase, out: SetOut) -> list[str]:
 
     A dip between the posts counts as much as the low side of a step. Boards cut to the ground follow it; base boards close it.
     """
-    spec, timber, tape = case.spec, case.timber, case.tape
+    spec, tape = case.spec, case.tape
     most_m = KEEPS_M[spec.keeps]
     worst: list[tuple[float, LineBay]] = []
     for bay in out.bays:
         if bay.opening is not None:
             continue
-        gap_m = _open_m(case, bay)
-        if spec.infill.base == "scribed":
-            gap_m = spec.gap_m
-        elif bay.line_m is not None and spec.infill.traits.boarded:
-            steepest = max(abs(g) for g in _grades(bay, case.ground))
-            gap_m = spec.gap_m + steepest * timber.board.width_m
-        if spec.infill.base == "base boards":
-            gap_m -= base_boards(case, bay, timber.board.width_m) * timber.board.width_m
+        gap_m = closed_below_m(case, bay)
         if gap_m > most_m + 1e-6:
             worst.append((gap_m, bay))
     if not worst:

@@ -13,6 +13,7 @@ from steady.structures.gate import steps
 from steady.structures.gate.detail import arc_detail, leaf_detail, mirrored, plan_detail, wrong_detail
 from steady.structures.gate.hardware import hinge_gap_m
 from steady.structures.gate.leaf import LAPPED, WIDE_M, Leaf
+from steady.structures.gate.swing import swing_measures
 
 HEAVY_N = 222.0
 """Over 50 lb a leaf is lifted by two [common practice]."""
@@ -38,7 +39,10 @@ def details(spec: FenceSpec, hangings: list[Hanging]) -> list[Detail]:
         drawn = leaf_detail(hanging.found, gate)
         # A leaf that hangs on the far post is drawn as it is seen, its hinge at the right.
         made.append(drawn if hanging.forward else mirrored(drawn, hanging.found.leaf.width_m))
-        made.append(plan_detail(hanging.found, gate))
+        above, opening = plan_detail(hanging.found, gate), hanging.bay.opening
+        hung = "start" if hanging.forward else "end"
+        ways = swing_measures(hanging.found.leaf, opening.swing, hung, len(opening.leaves_m) == 2)
+        made.append(replace(above, measures=(*above.measures, *ways)))
         made += [
             more for more in (arc_detail(hanging.found, gate), wrong_detail(hanging.found, gate)) if more is not None
         ]

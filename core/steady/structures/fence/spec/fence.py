@@ -17,6 +17,20 @@ from steady.value_objects import value_object
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
 Station = Annotated[float, Ge(0), Le(5000)]
+Animal = Literal[
+    "small dog",
+    "large dog",
+    "jumping or digging dog",
+    "sheep",
+    "goat",
+    "pig",
+    "cattle",
+    "horse",
+    "deer",
+    "poultry",
+    "rabbit",
+]
+Purpose = Literal["pool", "privacy"] | Animal
 CLOSES_M = 0.05
 """A loop closes when its end comes back so near to its start; what is left lies in the last bay [our own]."""
 
@@ -232,6 +246,8 @@ class FenceSpec:
         cut_at: Where a cut panel stands in each stretch: away from a gate, or at the end that the crew says is least seen.
         bay_by_strength: No bay is longer than its rails bear.
         keeps: Who must not get through below: sets the greatest gap at the ground.
+        purposes: What it is built for: each is held against a table of heights, gaps and what can be climbed.
+        inside: On which side of the line the pool or the animals are.
         height_m: Height of the boards.
         gap_m: From the ground at the posts to the boards.
         boards_moisture: How wet boards are when they are laid, as a share: what they shrink afterwards follows from it. It is no
@@ -281,6 +297,8 @@ class FenceSpec:
     boards_moisture: Annotated[float, Ge(0.04), Le(2)] = 0.3
     floor: Floor = Floor()
     keeps: Literal["nothing", "a small animal", "a rooting animal", "a child"] = "nothing"
+    purposes: Annotated[tuple[Purpose, ...], MaxLen(6)] = ()
+    inside: Literal["not said", "left", "right"] = "not said"
     boards_on: Literal["left", "right"] = "left"
     bay_max_m: Annotated[float, Ge(0.6), Le(4.9)] = 2.4384
     bays: Literal["fewest posts", "equal", "nudged", "panels"] = "fewest posts"
