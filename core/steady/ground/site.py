@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
+from steady.ground.access import SiteAccess
 from steady.ground.profile import Profile
 from steady.ground.readings import LevelReading
 from steady.ground.survey import SiteFeature
@@ -55,7 +56,7 @@ class Site:
     depth, 0 for none; `none_here` what was said not to be here, so that its 0 is an answer; `assumed` what the product put
     in by itself and nobody has confirmed yet; `notes` what the office said, and when; `things` what lies here whatever is
     built; `under` a photo or
-    scan laid under the drawing.
+    scan laid under the drawing; `access` the way from the truck to the work.
     """
 
     use: Use = "house"
@@ -83,6 +84,7 @@ class Site:
     embedment_least_m: Annotated[float, Ge(0), Le(3.6)] = 0.0
     north_rad: Annotated[float, Ge(-6.2832), Le(6.2832)] = 0.0
     locate: Locate = Locate()
+    access: SiteAccess = SiteAccess()
     notes: Annotated[tuple[SiteNote, ...], MaxLen(60)] = ()
     grounds: Annotated[tuple[Ground, ...], MaxLen(200)] = ()
     things: Annotated[tuple[SiteFeature, ...], MaxLen(300)] = ()

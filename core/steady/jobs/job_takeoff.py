@@ -9,6 +9,7 @@ from steady.data.roles import role
 from steady.drawing.scene import scene
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.concrete import ConcreteBought, ConcreteOffer, buy_concrete
+from steady.jobs.access import AccessNote, access_notes
 from steady.jobs.dimension_conflicts import stopped
 from steady.jobs.document import JobDocument, plan_structure
 from steady.jobs.received_deliveries import Arrived, arrived, in_hand, still
@@ -72,6 +73,7 @@ class JobList:
         concrete: Bags beside a truck of ready-mix, with both prices where the truck's are known; None: bags are the usual way.
         mass_kg: What is delivered weighs; a share's own is that of its pieces as they are cut.
         orders: What is bought by supplier, each with its text; empty while a structure's list is held.
+        access: What of it does not pass on the way to the work, and how it is carried.
         arrived: What of it has come, day by day.
     """
 
@@ -86,6 +88,7 @@ class JobList:
     concrete: ConcreteBought | None
     mass_kg: float
     orders: tuple[SupplierOrder, ...]
+    access: tuple[AccessNote, ...] = ()
     arrived: tuple[Arrived, ...] = ()
 
 
@@ -154,6 +157,7 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
         mass_kg=math.fsum(one.mass_kg for one in brought),
         # A list that is held is not sent: there is nothing to copy yet.
         orders=() if waits else supplier_orders(bought, job.yard, job.name, job.place),
+        access=access_notes(job.site.access, plans, bought.lines, brought, job.reading.tape()),
         arrived=arrived(job.came),
     )
 

@@ -278,6 +278,7 @@ class MeasurementTarget:
         sense: Which side counts: either; at least (a hole may be deeper); at most.
         asks_over: Farther off than this a phone asks whether it was read right; a sheet says it.
         replans: What the structure is planned again with when it is taken into the plan; empty: nothing.
+        mend: What to do where it is farther off than `within`.
     """
 
     about: Id
@@ -289,6 +290,7 @@ class MeasurementTarget:
     replans: str = ""
     of: str = ""
     asks_over: float | None = None
+    mend: str = ""
 
 
 @value_object

@@ -102,7 +102,7 @@ def _high_m(part: Part) -> float:
 
 def mass_says(mass_kg: float, tape: Tape) -> str:
     """A mass in the crew's units, whole."""
-    return f"{mass_kg:.0f} kg" if tape.system == "metric" else f"{mass_kg / LB_MASS:.0f} lb"
+    return f"{mass_kg:,.0f} kg" if tape.system == "metric" else f"{mass_kg / LB_MASS:,.0f} lb"
 
 
 def heaviest_says(case: DesignInput, made: Sequence[Part]) -> str:

@@ -193,6 +193,9 @@ def rows(job: Job) -> list[dict[str, object]]:
                 "planned_m": target.planned if target is not None else None,
                 "verdict": compared.verdict if compared is not None else "",
                 "replans": target.replans if target is not None else "",
+                "mend": target.mend
+                if target is not None and compared is not None and compared.verdict == "outside"
+                else "",
             }
         )
     return found

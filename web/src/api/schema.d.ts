@@ -2684,6 +2684,18 @@ export interface components {
             option: number;
         };
         /**
+         * AccessNote
+         * @description One finding. `fits`: False where something does not pass as it comes.
+         */
+        AccessNote: {
+            /** Fits */
+            fits: boolean;
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * ActBody
          * @description One of a kind's own changes, with its value.
          */
@@ -6474,6 +6486,16 @@ export interface components {
             school: "us" | "ca" | "nz" | "uk";
             /**
              * @default {
+             *       "access": {
+             *         "carry_m": 0,
+             *         "corner_from_m": 0,
+             *         "corner_to_m": 0,
+             *         "gate_m": 0,
+             *         "grade": 0,
+             *         "headroom_m": 0,
+             *         "machine_m": 0,
+             *         "truck": ""
+             *       },
              *       "assumed": [],
              *       "bearing_pa": 0,
              *       "clay_shrinks": false,
@@ -6551,6 +6573,8 @@ export interface components {
          * @description The whole job's list, and what its structures ask apart.
          */
         JobListAnswer: {
+            /** Access */
+            access: components["schemas"]["AccessNote"][];
             /** Arrived */
             arrived: components["schemas"]["Arrived"][];
             bill: components["schemas"]["Bill"];
@@ -7900,12 +7924,18 @@ export interface components {
          *         sense: Which side counts: either; at least (a hole may be deeper); at most.
          *         asks_over: Farther off than this a phone asks whether it was read right; a sheet says it.
          *         replans: What the structure is planned again with when it is taken into the plan; empty: nothing.
+         *         mend: What to do where it is farther off than `within`.
          */
         MeasurementTarget: {
             /** About */
             about: string;
             /** Asks Over */
             asks_over?: number | null;
+            /**
+             * Mend
+             * @default
+             */
+            mend: string;
             /**
              * Of
              * @default
@@ -9912,6 +9942,11 @@ export interface components {
              * Format: date-time
              */
             measured_at: string;
+            /**
+             * Mend
+             * @default
+             */
+            mend: string;
             /** Note */
             note: string;
             /** Planned M */
@@ -10873,9 +10908,22 @@ export interface components {
          *     depth, 0 for none; `none_here` what was said not to be here, so that its 0 is an answer; `assumed` what the product put
          *     in by itself and nobody has confirmed yet; `notes` what the office said, and when; `things` what lies here whatever is
          *     built; `under` a photo or
-         *     scan laid under the drawing.
+         *     scan laid under the drawing; `access` the way from the truck to the work.
          */
         Site: {
+            /**
+             * @default {
+             *       "carry_m": 0,
+             *       "corner_from_m": 0,
+             *       "corner_to_m": 0,
+             *       "gate_m": 0,
+             *       "grade": 0,
+             *       "headroom_m": 0,
+             *       "machine_m": 0,
+             *       "truck": ""
+             *     }
+             */
+            access: components["schemas"]["SiteAccess"];
             /**
              * Assumed
              * @default []
@@ -11021,6 +11069,61 @@ export interface components {
              * @default 46.9392
              */
             wind_speed_m_per_s: number;
+        };
+        /**
+         * SiteAccess
+         * @description The way from the truck to the work (m); 0: not measured.
+         *
+         *     Args:
+         *         gate_m: The narrowest gate or passage on it.
+         *         corner_from_m: Width of the passage before its tightest corner; `corner_to_m`: after it.
+         *         headroom_m: The lowest thing that is walked under.
+         *         carry_m: From the truck to the work, one way.
+         *         grade: Rise over level length of its steepest stretch.
+         *         machine_m: Width of the machine that is to come in.
+         *         truck: Where the truck stands, in words.
+         */
+        SiteAccess: {
+            /**
+             * Carry M
+             * @default 0
+             */
+            carry_m: number;
+            /**
+             * Corner From M
+             * @default 0
+             */
+            corner_from_m: number;
+            /**
+             * Corner To M
+             * @default 0
+             */
+            corner_to_m: number;
+            /**
+             * Gate M
+             * @default 0
+             */
+            gate_m: number;
+            /**
+             * Grade
+             * @default 0
+             */
+            grade: number;
+            /**
+             * Headroom M
+             * @default 0
+             */
+            headroom_m: number;
+            /**
+             * Machine M
+             * @default 0
+             */
+            machine_m: number;
+            /**
+             * Truck
+             * @default
+             */
+            truck: string;
         };
         /**
          * SiteClearance

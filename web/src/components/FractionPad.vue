@@ -7,6 +7,7 @@ const props = defineProps<{
   start: number | null /** metres to begin from */
   planned: number | null
   asksOver?: number | null /** farther off than this it asks once before it is kept */
+  hint?: string /** how far off it may be, and what to do then */
   unit?: string /** m, or % of which a share of one is typed */
   tape: Tape
 }>()
@@ -21,6 +22,8 @@ const keys = computed(() =>
     : ['7', '8', '9', '4', '5', '6', '1', '2', '3', '′', '0', '−'],
 )
 const fractions = computed(() => (metric.value ? [] : ['⅛', '¼', '⅜', '½', '⅝', '¾', '⅞']))
+/** Between the eighths; written as a person writes them. */
+const sixteenths = computed(() => (metric.value ? [] : [1, 3, 5, 7, 9, 11, 13, 15].map((n) => `${n}/16`)))
 const share = () => (Number.isFinite(Number(text.value)) ? Number(text.value) / 100 : null)
 const value = computed(() =>
   text.value
@@ -37,7 +40,15 @@ const MOST_M = 5000
 const MOST_LETTERS = 14
 const beyond = computed(() => Math.abs(value.value ?? 0) > MOST_M)
 function press(key: string): void {
-  if (text.value.length < MOST_LETTERS) text.value += key === '′' ? '′ ' : key
+  if (text.value.length >= MOST_LETTERS) return
+  const apart = key.includes('/') && /\d$/.test(text.value) ? ' ' : ''
+  text.value += apart + (key === '′' ? '′ ' : key)
+}
+function back(): void {
+  text.value = text.value
+    .trimEnd()
+    .replace(/(\d+\/16|.)$/u, '')
+    .trimEnd()
 }
 const off = computed(() =>
   value.value !== null && value.value !== undefined && props.planned !== null ? value.value - props.planned : null,
@@ -63,14 +74,19 @@ function keep(): void {
         Math.abs(off) < 1e-6 ? 'as planned' : `${shown(Math.abs(off))} ${off > 0 ? 'more' : 'less'} than planned`
       }}</template>
     </p>
+    <p v-if="hint" class="hint">{{ hint }}</p>
     <p v-if="sure" class="sure" role="alert">Far from plan. Check the reading.</p>
     <div v-if="fractions.length" class="fractions">
       <button v-for="key in fractions" :key="key" @click="press(key)">{{ key }}</button>
+    </div>
+    <div v-if="sixteenths.length" class="fractions sixteenths">
+      <button v-for="key in sixteenths" :key="key" @click="press(key)">{{ key }}</button>
     </div>
     <div class="keys">
       <button v-for="key in keys" :key="key" @click="press(key)">{{ key }}</button>
     </div>
     <div class="ends">
+      <button aria-label="Delete the last figure" :disabled="!text" @click="back">⌫</button>
       <button @click="text = ''">Clear</button>
       <button v-if="planned !== null" @click="emit('done', planned)">Use planned value</button>
       <button class="main" :disabled="value === null || beyond" @click="keep">
@@ -126,6 +142,18 @@ button {
 .fractions button {
   padding: 0;
 }
+.sixteenths {
+  grid-template-columns: repeat(8, 1fr);
+}
+.sixteenths button {
+  min-height: 44px;
+  font-size: 14px;
+}
+.hint {
+  margin: 0 0 6px;
+  font-size: 13px;
+  color: var(--ink-2);
+}
 .keys {
   display: grid;
   grid-template-columns: repeat(3, 1fr);
@@ -133,7 +161,7 @@ button {
 }
 .ends {
   display: grid;
-  grid-template-columns: 1fr 1fr 1.2fr;
+  grid-template-columns: 0.6fr 0.8fr 1fr 1.2fr;
   gap: 5px;
   margin-top: 5px;
 }

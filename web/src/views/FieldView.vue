@@ -81,6 +81,11 @@ const others = computed(() =>
 )
 const asked = ref<MeasurementTarget | null>(null)
 const planned = computed(() => asked.value?.planned ?? null)
+const hint = computed(() => {
+  const target = asked.value
+  if (!target?.mend || target.within === null || target.within === undefined) return ''
+  return `Out by more than ${showReading(target.within, target.unit, tape.value)}? ${target.mend}.`
+})
 const SHORT: Record<string, string> = { 'hole depth': 'hole', 'plumb across': 'across' }
 const measured = (target: MeasurementTarget) => last(target.about, target.what)?.value_m ?? null
 const read = (target: MeasurementTarget) =>
@@ -353,6 +358,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       :start="measured(asked)"
       :planned="planned"
       :asks-over="asked.asks_over"
+      :hint="hint"
       :unit="asked.unit"
       :tape="tape"
       @done="keep"

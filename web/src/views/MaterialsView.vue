@@ -7,6 +7,7 @@ import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Job, JobList } from '@/api/types'
+import AccessBox from '@/components/AccessBox.vue'
 import ArrivalsBox from '@/components/ArrivalsBox.vue'
 import BillTable from '@/components/BillTable.vue'
 import ConcreteBox from '@/components/ConcreteBox.vue'
@@ -161,6 +162,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
               <template #total="{ row }">{{ row.failed ? 'left out' : exact(row.total) }}</template>
             </DataList>
           </section>
+          <AccessBox :notes="list.access" />
           <ArrivalsBox :list="list" />
           <OrdersBox :orders="list.orders" :held="held" />
         </aside>

@@ -150,6 +150,7 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
           <td>
             <span v-if="row.verdict" class="verdict" :class="row.verdict === 'inside' ? 'pass' : 'fail'"
               >{{ row.verdict }} tolerance</span
+            ><span v-if="row.mend" class="mend small">{{ row.mend }}.</span
             ><span v-if="twice.has(`${row.about} ${row.what}`)" class="strong"> Conflicting readings</span>
           </td>
           <td class="small quiet">
@@ -167,6 +168,10 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
 </template>
 
 <style scoped>
+.mend {
+  display: block;
+  max-width: 34ch;
+}
 .page {
   overflow-y: auto;
   width: 100%;

@@ -12,14 +12,13 @@ from steady.plan.model import (
     Member,
     Part,
     Plan,
-    SquareDiagonal,
     ViewSpec,
 )
 from steady.structures.canopy import pieces
 from steady.structures.canopy.frame import RoofFrame
 from steady.structures.canopy.load_path_checks import LateralSystemResult
 from steady.structures.check_collector import CheckCollector
-from steady.structures.measurement_targets import PLACE_M, post_targets
+from steady.structures.measurement_targets import diagonal_targets, level_target, post_targets
 from steady.structures.part_grouping import pieces_of
 from steady.structures.place import unsaid
 from steady.structures.structure_type import DesignInput
@@ -76,7 +75,6 @@ def whole_plan(
         "looks": 1.0,
         **own.counts,
     }
-    diagonals = (curve for curve in own.curves if isinstance(curve, SquareDiagonal))
     return Plan(
         format=PLAN_FORMAT,
         id=me,
@@ -100,10 +98,8 @@ def whole_plan(
         views=VIEWS,
         targets=(
             *post_targets(marks, holes, (handle.id for handle in own.handles if handle.holds)),
-            *(
-                MeasurementTarget(about=curve.id, what=f"diagonal {number}", planned=curve.length_m, within=PLACE_M)
-                for number, curve in enumerate(diagonals, start=1)
-            ),
+            *diagonal_targets(own.curves),
+            level_target(f"{me}/beams", "beams level, end to end"),
             *own.targets,
         ),
         called=own.called,

@@ -40,7 +40,7 @@ from steady.structures.deck.text.path import load_path
 from steady.structures.deck.text.schedule import Stands, members
 from steady.structures.decking import Flooring, check_boards
 from steady.structures.guard.calculate import GuardResult
-from steady.structures.measurement_targets import gap_target, post_targets
+from steady.structures.measurement_targets import diagonal_targets, gap_target, level_target, post_targets
 from steady.structures.place import unsaid
 from steady.structures.ply_fasteners import check_ply_fasteners
 from steady.structures.structure_type import DesignInput
@@ -260,6 +260,7 @@ def plan_deck(case: DesignInput) -> Plan:
     conflicts += _too_long(parts, yard, tape)
     counts = _counts(layout, parts, len(footings), len(deck.stairs))
     marks, handles = lines.marks(spec, posts), _handles(spec, layout)
+    drawn = tuple(lines.curves(spec, layout, max((stair.found.run_m for stair in deck.stairs), default=0.0)))
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -268,7 +269,7 @@ def plan_deck(case: DesignInput) -> Plan:
         accepted="",
         parts=tuple(parts),
         footings=tuple(footings),
-        curves=tuple(lines.curves(spec, layout, max((stair.found.run_m for stair in deck.stairs), default=0.0))),
+        curves=drawn,
         marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
         not_covered=(*found.not_covered, *unsaid(case, footings, "floor" if spec.bridge is None else "")),
@@ -296,6 +297,8 @@ def plan_deck(case: DesignInput) -> Plan:
         targets=(
             *post_targets(marks, footings, (handle.id for handle in handles if handle.holds)),
             gap_target(f"{spec.id}/boards", spec.board_gap_m),
+            *diagonal_targets(drawn),
+            level_target(f"{spec.id}/frame", "frame level, corner to corner"),
         ),
     )
 

@@ -1,6 +1,7 @@
 """A fence's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
 import itertools
+import math
 from collections.abc import Iterator
 from dataclasses import replace
 
@@ -34,14 +35,25 @@ from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.fence.text import advice, steps
 from steady.structures.fence.text.appearance import look_detail
-from steady.structures.measurement_targets import LATCH_M, coat_target, gap_target, moisture_target, post_targets
+from steady.structures.measurement_targets import (
+    LATCH_M,
+    MENDS,
+    PLACE_M,
+    coat_target,
+    gap_target,
+    moisture_target,
+    post_targets,
+)
 from steady.structures.place import unsaid
 from steady.structures.structure_type import DesignInput
 from steady.structures.views import ALONG_A_LINE
 from steady.units.show import Tape
+from steady.units.units import FT
 from steady.value_objects import value_object
 
 PLAN_FORMAT = 1
+TURN_RAD = math.radians(1)
+"""A bend of less is strung as straight [our own]."""
 
 
 @value_object
@@ -173,6 +185,7 @@ def plan_fence(asked: DesignInput) -> Plan:
         targets=(
             *post_targets(marks, footings, (handle.id for handle in handles if handle.holds)),
             *(_latch(hanging, case.tape) for hanging in hangings),
+            *_corners(case, out),
             *_wood(case, runs),
         ),
     )
@@ -209,7 +222,28 @@ def _latch(hanging: gates.Hanging, tape: Tape) -> MeasurementTarget:
         planned=hanging.found.sag_later.total_m * hanging.found.sag_ratio,
         within=LATCH_M,
         sense="at most",
+        mend=MENDS["latch edge"],
     )
+
+
+def _corners(case: FenceCase, out: SetOut) -> Iterator[MeasurementTarget]:
+    """The long side of a triangle across each corner, as far out on both straights as they allow, to turn the string by."""
+    legs, spec = out.path.legs, case.spec
+    wish_m = 2.0 if case.tape.system == "metric" else 6 * FT
+    pairs = [*itertools.pairwise(legs), *([(legs[-1], legs[0])] if spec.closed and len(legs) > 2 else [])]
+    for before, after in pairs:
+        turn = math.remainder(after.heading_rad - before.heading_rad, 2 * math.pi)
+        side_m = min(wish_m, before.to_m - before.from_m, after.to_m - after.from_m)
+        if abs(turn) < TURN_RAD:
+            continue
+        yield MeasurementTarget(
+            about=f"{spec.id}/corner/{after.id}",
+            what="across the corner",
+            of=f"corner at {case.tape.distance(before.to_m)}, {case.tape.length(side_m)} out on both strings",
+            planned=2 * side_m * math.cos(turn / 2),
+            within=PLACE_M,
+            mend=MENDS["square"],
+        )
 
 
 def _refuse(spec: FenceSpec) -> None:

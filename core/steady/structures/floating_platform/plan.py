@@ -9,7 +9,7 @@ from steady.structures.floating_platform.checks.run_checks import Built, FloatRe
 from steady.structures.floating_platform.layout import Sloped, clashes, lay_out
 from steady.structures.floating_platform.parts import add_ramp, build, raised
 from steady.structures.floating_platform.spec import FloatSpec
-from steady.structures.measurement_targets import PLACE_M
+from steady.structures.measurement_targets import MENDS, diagonal_targets
 from steady.structures.place import unsaid
 from steady.structures.structure_type import DesignInput
 from steady.structures.task_tables import cautions_from, tasks_from
@@ -130,10 +130,7 @@ def _handles(spec: FloatSpec) -> list[DragHandle]:
 
 def _targets(spec: FloatSpec, found: FloatResult, squares: list[SquareDiagonal]) -> list[MeasurementTarget]:
     """Diagonals of the frame; after the launch the freeboard at each corner, nobody on it."""
-    rows = [
-        MeasurementTarget(about=one.id, what=f"diagonal {number}", planned=one.length_m, within=PLACE_M)
-        for number, one in enumerate(squares, start=1)
-    ]
+    rows = diagonal_targets(squares)
     deck = found.layout.heights.deck_m
     planned = deck - found.dry.draft() if not found.clashes else deck
     for corner in ("near left", "near right", "far right", "far left"):
@@ -143,6 +140,7 @@ def _targets(spec: FloatSpec, found: FloatResult, squares: list[SquareDiagonal])
                 what=f"freeboard, {corner} corner",
                 planned=planned,
                 within=FREEBOARD_WITHIN_M,
+                mend=MENDS["freeboard"],
             )
         )
     return rows

@@ -11,6 +11,7 @@ from steady.drawing.marks import MarkRow
 from steady.drawing.thumbnail import Tile
 from steady.estimating.concrete import ConcreteBought
 from steady.ground.readings import ParsedReadings
+from steady.jobs.access import AccessNote
 from steady.jobs.apply_decision import Used
 from steady.jobs.design_sheet import Sheet
 from steady.jobs.dimension_conflicts import Disagreement
@@ -245,6 +246,7 @@ class JobListAnswer(Schema):
     deliveries: list[Delivery]
     counted: int
     differences: list[Counted]
+    access: list[AccessNote]
     concrete: ConcreteBought | None
     mass_kg: float
     orders: list[SupplierOrder]

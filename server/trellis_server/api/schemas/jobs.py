@@ -219,6 +219,7 @@ class ReadingRow(Schema):
     planned_m: float | None = None
     verdict: str = ""
     replans: str = ""
+    mend: str = ""
 
 
 class ReadingsAnswer(Schema):
