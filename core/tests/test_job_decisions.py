@@ -4,6 +4,7 @@ import itertools
 import math
 import unittest
 from dataclasses import replace
+from datetime import date
 from typing import get_args
 
 from steady.catalog.items import goods
@@ -15,6 +16,7 @@ from steady.ground.zoning_notes import SiteNote
 from steady.jobs.dimension_conflicts import KeyDimension, disagreements, stopped
 from steady.jobs.document import JobDocument, Structure
 from steady.jobs.estimate import EstimateRates, hours, quote, spoil_m3
+from steady.jobs.job_schedule import calendar
 from steady.jobs.labour import posts_h
 from steady.jobs.member_options import choose
 from steady.plan.model import Plan
@@ -23,7 +25,7 @@ from steady.structures.fence.layout.obstruction import reroute_around
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, NoDig, Straight
 from steady.structures.fence.spec.infill_traits import Style
 from steady.structures.fence.spec.presets import closed_with, preset
-from steady.structures.fence.text.appearance import held, look_of, see_through
+from steady.structures.fence.text.appearance import held, look_items, look_of, see_through
 from steady.takeoff.bill import bill, cuts
 from steady.takeoff.message import merchant_message
 from steady.units.show import Tape
@@ -144,12 +146,28 @@ class QuoteTest(unittest.TestCase):
 class LookTest(unittest.TestCase):
     def test_the_list_is_held_until_the_look_as_it_is_was_approved(self) -> None:
         spec = fence(30)
-        self.assertIn("not approved", held(spec))
+        self.assertIn("not approved", held(spec, Tape()))
         good = replace(spec, look=LookApproved(by="them", on="2026-11-01", of=look_of(spec)))
-        self.assertEqual(held(good), "")
+        self.assertEqual(held(good, Tape()), "")
         for change in ({"height_m": 1.5}, {"board": "board 1x6 cedar"}, {"infill": Infill(style="even gaps")}):
-            self.assertIn("changed", held(replace(good, **change)))
-        self.assertEqual(held(replace(good, bay_max_m=2.0, hole_width_m=0.4)), "", "what is not seen asks nobody")
+            self.assertIn("changed", held(replace(good, **change), Tape()))
+        self.assertEqual(
+            held(replace(good, bay_max_m=2.0, hole_width_m=0.4), Tape()), "", "what is not seen asks nobody"
+        )
+
+    def test_what_changed_since_is_told_in_words_and_holds_files_and_the_work(self) -> None:
+        spec = fence(30)
+        yes = LookApproved(by="them", of=look_of(spec), items=look_items(spec, Tape()))
+        made = replace(spec, look=yes, height_m=5.5 * FT, board="board 1x6 cedar")
+        said = held(made, Tape())
+        self.assertIn("height: 6′ 0″ → 5′ 6″", said.replace("\u00a0", " "))
+        self.assertIn("boards: board 1x6 pine → board 1x6 cedar", said)
+        self.assertNotIn("rails:", said)
+        asked = job(made, site(length_ft=30))
+        days = {task.id: task.stops for task in calendar(asked, date(2026, 12, 1)).tasks}
+        waits = [name for name, stops in days.items() if any("has changed since them" in why for why in stops)]
+        self.assertTrue(waits)
+        self.assertFalse([name for name in waits if name.endswith("/dig")], "holes need no look")
 
     def test_angles_through_even_gaps_by_rays(self) -> None:
         spec = fence(30, infill=Infill(style="even gaps", gap_most_m=1 * IN), board="board 1x4 cedar")

@@ -14,6 +14,7 @@ from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Locate
 from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.estimate import EstimateRates, hours
+from steady.jobs.job_takeoff import look_held
 from steady.jobs.states import StructureState, state_of
 from steady.layout.sun import day_length_h
 from steady.plan.model import DRYING, Plan, Task
@@ -393,20 +394,22 @@ def _stops(
     begins: Mapping[str, date],
     known: tuple[Mapping[str, str], Mapping[str, StructureState]],
 ) -> dict[str, tuple[str, ...]]:
-    """Why a task can't begin yet, whatever the day: what the locate lacks before digging, what was not passed before it, and a
-    structure that fails or can't be built as it is drawn.
+    """Why a task can't begin yet, whatever the day: what the locate lacks before digging, what was not passed before it, a look
+    that is not approved before wood is cut, and a structure that fails or can't be built as it is drawn.
 
     Args:
         begins: The day on which each begins: a ticket that has run out by then holds it.
         known: Tasks that were looked at and not passed, with why; and what is said of each structure.
     """
     held, said = known
+    looks = {item.spec.id: look_held(job, item) for item in job.built}
     digs = {one.id for one in work if one.kind == "dig"}
     return {
         task.id: (
             *((said[plan.id].warning,) if said[plan.id].wrong else ()),
             *(open_points(job.site.locate, begins[task.id]) if task.id in digs else ()),
             *(held[name] for name, _ in task.after if name in held),
+            *(looks.get(plan.id, ()) if task.stage == "frame" else ()),
         )
         for plan, _, task in tasks
     }

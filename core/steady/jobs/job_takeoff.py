@@ -11,7 +11,7 @@ from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.concrete import ConcreteBought, ConcreteOffer, buy_concrete
 from steady.jobs.access import AccessNote, access_notes
 from steady.jobs.dimension_conflicts import stopped
-from steady.jobs.document import JobDocument, plan_structure
+from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.received_deliveries import Arrived, arrived, in_hand, still
 from steady.jobs.states import state_of
 from steady.jobs.supplier_orders import SupplierOrder, supplier_orders
@@ -117,8 +117,7 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
             )
             continue
         own = bill(plan, job.yard, cuts(plan, job.yard, metric=metric))
-        approval = kind_of(item.spec).approval(item.spec)
-        held = [approval.held] if approval is not None and approval.held else []
+        held = look_held(job, item)
         held += stopped(job.dimensions, name, ("buy",), job.reading.tape())
         one = state_of(item, whole_plan)
         held += [f"Nothing is ordered for it: {one.says}"] if one.wrong else []
@@ -160,6 +159,12 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
         access=access_notes(job.site.access, plans, bought.lines, brought, job.reading.tape()),
         arrived=arrived(job.came),
     )
+
+
+def look_held(job: JobDocument, item: Structure) -> list[str]:
+    """Why nothing of a structure is ordered or cut before its look is approved; empty where it is, or nobody asks."""
+    approval = kind_of(item.spec).approval(item.spec, job.reading.tape())
+    return [approval.held] if approval is not None and approval.held else []
 
 
 def ready_mix(concrete_m3: float, yard: PurchasingSettings, load_m3: float) -> ConcreteBought | None:

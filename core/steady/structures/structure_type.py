@@ -192,10 +192,14 @@ GENERAL_WAYS = (
 
 @value_object
 class Approval:
-    """What a client approves before anything is bought: the look's fingerprint, and the sentence that holds the list ("" free)."""
+    """What a client approves before anything is bought: the look's fingerprint, and the sentence that holds the list ("" free).
+
+    `items`: what the look is made of, name and value, to be kept with the approval.
+    """
 
     look: str
     held: str
+    items: tuple[tuple[str, str], ...] = ()
 
 
 @value_object
@@ -271,7 +275,7 @@ class StructureType:
     choices: Callable[[DesignInput], Iterator[Choice]] = _no_choices
     acts: Mapping[str, Callable[[Any, str], Any]] = field(default_factory=dict)
     strength: Callable[[DesignInput, Plan], WindRating | None] = _no_strength
-    approval: Callable[[Any], Approval | None] = lambda spec: None
+    approval: Callable[[Any, Tape], Approval | None] = lambda spec, tape: None
     found: Callable[[Any, Plan, ObstructionReport], Any] | None = None
     starts: StartingDesignProvider | None = None
     rests: Callable[[Any], SupportLink | None] = lambda spec: None

@@ -149,7 +149,7 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
     item_cuts = cuts(made, job.yard, metric=job.reading.system == "metric")
     bought = bill(made, job.yard, item_cuts)
     _, structure = find(job, body.structure)
-    approval = kind_in(job, body.structure).approval(structure.spec)
+    approval = kind_in(job, body.structure).approval(structure.spec, job.reading.tape())
     waits = [approval.held] if approval is not None and approval.held else []
     said = state_of(structure, made)
     waits += [f"Nothing is ordered for it: {said.says}"] if said.wrong else []
@@ -163,6 +163,7 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
             "near": near_misses(made, job.yard, job.reading.tape()),
             "stands": stands_words(job, body.structure, made),
             "look": approval.look if approval is not None else "",
+            "look_items": approval.items if approval is not None else (),
             "held": waits,
             # A list that is held is not sent: there is nothing to copy yet.
             "message": "" if waits else merchant_message(bought, structure.name, job.place),

@@ -15,9 +15,10 @@ from steady.schedule.weather_limits import Day
 from steady.structures.deck.spec.deck import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, Straight
 from steady.structures.fence.spec.line_parser import read_line
-from steady.structures.fence.text.appearance import look_of
+from steady.structures.fence.text.appearance import look_items, look_of
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.manufacturer_ratings import ManufacturerRating
+from steady.units.show import Tape
 from steady.units.units import FT, IN, LB, MPH, PLF
 
 from trellis_server.demo.canopies import path_pergola, table_pergola
@@ -162,7 +163,12 @@ def larkspur_rise() -> JobDocument:
         hole_width_m=18 * IN,
         ratings=(ManufacturerRating(what="gate_pair.head_restraint_wind", holds_n=700 * LB),),
     )
-    spec = replace(spec, look=LookApproved(by="the house at Larkspur Rise", on="2026-11-20", of=look_of(spec)))
+    spec = replace(
+        spec,
+        look=LookApproved(
+            by="the house at Larkspur Rise", on="2026-11-20", of=look_of(spec), items=look_items(spec, Tape())
+        ),
+    )
     site = Site(
         use="house",
         soil="clay",

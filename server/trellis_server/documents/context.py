@@ -9,6 +9,7 @@ from typing import Any, Literal, Protocol
 from steady.drawing.marks import Face
 from steady.jobs.design_sheet import Sheet, sheet
 from steady.jobs.document import JobDocument, Structure, find, plan_structure
+from steady.jobs.job_takeoff import look_held
 from steady.jobs.states import StructureState, only_built, state_of
 from steady.plan.model import Plan
 from steady.plan.results import state, state_label
@@ -109,6 +110,11 @@ class Subject:
     def warnings(self) -> tuple[str, ...]:
         """That it does not pass as a whole, in a sentence; nothing where it does."""
         return (self._said.warning,) if self._said.warning else ()
+
+    @property
+    def held(self) -> list[str]:
+        """Why nothing of it is bought or cut yet: a look that is not approved as it is."""
+        return look_held(self.state.document, self.row)
 
     @cached_property
     def sheet(self) -> Sheet:

@@ -118,7 +118,7 @@ def _marks(about: Subject) -> str:
 
 
 def _pieces(about: Subject) -> str:
-    return pieces_csv(pieces(about.plan), about.state.document.reading.tape(), about.key)
+    return pieces_csv(pieces(about.plan), about.state.document.reading.tape(), about.key, about.held)
 
 
 def _dxf(about: Subject) -> str:

@@ -60,6 +60,7 @@ class StructureSheets:
     pieces: Sequence[PieceRow]
     paper: str
     north_rad: float | None = None
+    held: Sequence[str] = ()
 
     @property
     def inner(self) -> float:
@@ -432,7 +433,10 @@ def _pieces(printed: StructureSheets) -> list[Flowable]:
         for row in printed.pieces
     ]
     columns = (("how many", 11), ("what", 22), ("of", 36), ("length", 16), ("end", 8), ("done", 8))
-    return [*_section("Pieces to cut"), _table(printed, columns, rows, ("how many", "length"), "done")] if rows else []
+    if not rows:
+        return []
+    held = [Paragraph(escape(f"HELD, cut nothing yet: {why}"), UNDER) for why in printed.held]
+    return [*_section("Pieces to cut"), *held, _table(printed, columns, rows, ("how many", "length"), "done")]
 
 
 def _bevel(row: PieceRow) -> str:

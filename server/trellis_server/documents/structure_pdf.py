@@ -53,6 +53,7 @@ def sheets_of(about: Subject) -> bytes:
         pieces=pieces(about.plan),
         paper=options.paper,
         north_rad=north,
+        held=about.held,
     )
     return site_sheets(printed)
 

@@ -100,11 +100,12 @@ def _ripped(row: PieceRow, tape: Tape) -> str:
     return tape.length(row.width_m) if row.width_m else ""
 
 
-def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str) -> str:
-    """One row for each kind of piece, with every place it goes to."""
+def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, held: Sequence[str] = ()) -> str:
+    """One row for each kind of piece, with every place it goes to; what holds the cutting stands in the first row."""
     table: list[list[object]] = [
         ["id", "role", "item", "count", "length", "length_m", "stick_m", "bevel_deg", "ripped_to", "places", "state"]
     ]
+    table += [[f"HELD: {why}", *[""] * 9, state] for why in held]
     for row in rows:
         table.append(
             [
@@ -142,6 +143,7 @@ def list_tables(found: JobList, tape: Tape) -> dict[str, Table]:
         for one in found.shares
         if one.state in OPEN
     ]
+    bought += [["", f"HELD: {one.name}: {why}", "", "", "", "", "", "", ""] for one in found.shares for why in one.held]
     brought: Table = [["stage", "what", "mass_kg", "longest", "longest_m", "pieces"]]
     for one in found.deliveries:
         brought.append([one.stage, one.says, round(one.mass_kg, 1), _long(one.longest_m, tape)])

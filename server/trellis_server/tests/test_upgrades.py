@@ -61,7 +61,7 @@ class KeptJobsTest(SimpleTestCase):
             for structure in job.structures:
                 if getattr(structure.spec, "look", None) is not None:
                     approved += 1
-                    approval = kind_of(structure.spec).approval(structure.spec)
+                    approval = kind_of(structure.spec).approval(structure.spec, job.reading.tape())
                     assert approval is not None
                     self.assertEqual(approval.held, "", path.name)
         self.assertGreater(approved, 2)

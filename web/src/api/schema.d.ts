@@ -7753,10 +7753,17 @@ export interface components {
         /**
          * LookApproved
          * @description Who approved the look, and of what: the buying list is held until it is, and again when the look changes.
+         *
+         *     `items`: what the look was made of, so that a later change is told in words; older approvals have none.
          */
         LookApproved: {
             /** By */
             by: string;
+            /**
+             * Items
+             * @default []
+             */
+            items: components["schemas"]["LookItem"][];
             /**
              * Of
              * @default
@@ -7767,6 +7774,16 @@ export interface components {
              * @default
              */
             on: string;
+        };
+        /**
+         * LookItem
+         * @description One thing that a look is made of, in words, as it was approved.
+         */
+        LookItem: {
+            /** Name */
+            name: string;
+            /** Value */
+            value: string;
         };
         /**
          * ManufacturerRating
@@ -12046,6 +12063,14 @@ export interface components {
              * @default
              */
             look: string;
+            /**
+             * Look Items
+             * @default []
+             */
+            look_items: [
+                string,
+                string
+            ][];
             /**
              * Message
              * @default

@@ -71,6 +71,9 @@ const columns = computed<ListColumn[]>(() => [
 </template>
 
 <style scoped>
+.bill :deep(td:first-child) {
+  min-width: 190px;
+}
 .per {
   font-weight: 400;
 }

@@ -82,6 +82,7 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({
           v-if="takeoff.look && ui.approve"
           :structure="structure"
           :look="takeoff.look"
+          :items="takeoff.look_items ?? []"
           :held="takeoff.held ?? []"
         />
       </div>

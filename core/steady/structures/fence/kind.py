@@ -20,7 +20,7 @@ from steady.structures.fence.spec.line_parser import read_line
 from steady.structures.fence.spec.localise import localized
 from steady.structures.fence.spec.plain_entry import PLAIN
 from steady.structures.fence.spec.presets import closed_with, preset
-from steady.structures.fence.text.appearance import held, look_of
+from steady.structures.fence.text.appearance import held, look_items, look_of
 from steady.structures.fence.text.client import described
 from steady.structures.form_schema import Field, Group
 from steady.structures.option import Change, Choice
@@ -42,6 +42,7 @@ from steady.structures.structure_type import (
     changed,
     in_metres,
 )
+from steady.units.show import Tape
 
 OWN = frozenset(
     {
@@ -271,8 +272,9 @@ def _choices(case: DesignInput) -> Iterator[Choice]:
     return ways(case)
 
 
-def _approval(spec: FenceSpec) -> Approval:
-    return Approval(look=look_of(spec), held=held(spec))
+def _approval(spec: FenceSpec, tape: Tape) -> Approval:
+    items = tuple((item.name, item.value) for item in look_items(spec, tape))
+    return Approval(look=look_of(spec), held=held(spec, tape), items=items)
 
 
 FENCE = StructureType(

@@ -207,6 +207,7 @@ class TakeoffAnswer(Schema):
     bill: Bill
     quote: Estimate
     look: str = ""
+    look_items: list[tuple[str, str]] = []
     stands: str = ""
     near: list[str] = []
     held: list[str] = []

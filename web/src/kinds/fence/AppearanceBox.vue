@@ -11,7 +11,7 @@ import { fenceOf } from '@/kinds/fence/useFence'
 import { today } from '@/logic/days'
 import { useJob } from '@/stores/job'
 
-const props = defineProps<{ structure: string; look: string; held: string[] }>()
+const props = defineProps<{ structure: string; look: string; items: [string, string][]; held: string[] }>()
 const store = useJob()
 const { data: sheet } = useJobAnswer<Sheet>(
   () => `look ${props.structure}`,
@@ -30,7 +30,7 @@ function approve(): void {
   const on = today()
   store.change((job) => {
     const at = job.structures.find((item) => item.spec.id === props.structure)!.spec as FenceSpec
-    at.look = { by, on, of: props.look }
+    at.look = { by, on, of: props.look, items: props.items.map(([name, value]) => ({ name, value })) }
   }, 'the look approved')
   who.value = ''
 }

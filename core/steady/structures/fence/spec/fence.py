@@ -214,12 +214,24 @@ class Finish:
 
 
 @value_object
+class LookItem:
+    """One thing that a look is made of, in words, as it was approved."""
+
+    name: Annotated[str, MinLen(1), MaxLen(60)]
+    value: Annotated[str, MaxLen(400)]
+
+
+@value_object
 class LookApproved:
-    """Who approved the look, and of what: the buying list is held until it is, and again when the look changes."""
+    """Who approved the look, and of what: the buying list is held until it is, and again when the look changes.
+
+    `items`: what the look was made of, so that a later change is told in words; older approvals have none.
+    """
 
     by: Annotated[str, MinLen(1), MaxLen(80)]
     on: Annotated[str, MaxLen(10)] = ""
     of: Annotated[str, MaxLen(64)] = ""
+    items: Annotated[tuple[LookItem, ...], MaxLen(30)] = ()
 
 
 @value_object

@@ -9,7 +9,8 @@ from steady.structures.fence.infills.table import infill_of
 from steady.structures.fence.layout.infill import solidity
 from steady.structures.fence.layout.line import BoardStretch
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.fence import FenceSpec, LookItem
+from steady.units.show import Tape
 
 SHOWN = 6
 """Boards or slats drawn of the pattern."""
@@ -40,12 +41,46 @@ def look_of(spec: FenceSpec) -> str:
     return hashlib.sha256(words.encode()).hexdigest()[:16]
 
 
-def held(spec: FenceSpec) -> str:
+def look_items(spec: FenceSpec, tape: Tape) -> tuple[LookItem, ...]:
+    """What the look is made of, in the crew's units."""
+    infill, finish = spec.infill, spec.finish
+    bits = {
+        "height": tape.length(spec.height_m),
+        "gap at the ground": tape.length(spec.gap_m),
+        "posts": f"{spec.post}, {spec.plies_count} plies" if spec.plies_count else spec.post,
+        "rails": f"{spec.rails_count} × {spec.rail}, {spec.rail_laid}, {spec.rail_end}",
+        "boards": spec.board,
+        "boards' side": spec.boards_on,
+        "infill": infill.style,
+        "gaps": f"{tape.length(infill.gap_most_m)}, laps {tape.length(infill.overlap_m)}, spacers {tape.length(infill.spacer_m)}",
+        "cap, trim": f"{'a cap' if infill.cap else 'no cap'}, {'trim' if infill.trim else 'no trim'}",
+        "at the ground": infill.base,
+        "climbers": infill.grows,
+        "finish": finish.kind if finish.kind == "none" else f"{finish.kind}, {finish.coats} coats, {finish.when}",
+        "line": ", ".join(straight.follows for straight in spec.straights),
+    }
+    return tuple(LookItem(name=name, value=value[:400]) for name, value in bits.items())
+
+
+def changed(spec: FenceSpec, tape: Tape) -> tuple[str, ...]:
+    """What of an approved look is otherwise now."""
+    if spec.look is None or not spec.look.items or spec.look.of == look_of(spec):
+        return ()
+    was = {item.name: item.value for item in spec.look.items}
+    return tuple(
+        f"{item.name}: {was[item.name]} → {item.value}"
+        for item in look_items(spec, tape)
+        if was.get(item.name, item.value) != item.value
+    )
+
+
+def held(spec: FenceSpec, tape: Tape) -> str:
     """Why the buying list is held; empty when the look is approved as it is."""
     if spec.look is None:
         return "The look is not approved yet: show it, and write down who said yes"
     if spec.look.of != look_of(spec):
-        return f"The look has changed since {spec.look.by} approved it: show it again"
+        told = "; ".join(changed(spec, tape))
+        return f"The look has changed since {spec.look.by} approved it{f' ({told})' if told else ''}: show it again"
     return ""
 
 
