@@ -1,11 +1,11 @@
 """What is ticked off as it goes up: the pieces of each role, bay by bay along a line, else length by length."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 
 from steady.data.roles import PartRole, role
 from steady.field_records.marking_positions import in_bay, layout, on_grid
-from steady.plan.model import Id, Part, Plan
+from steady.plan.model import Id, Part, Plan, TemporaryPart
 from steady.units.show import Tape
 from steady.value_objects import value_object
 
@@ -51,7 +51,39 @@ def tick_groups(plan: Plan, tape: Tape) -> tuple[TickGroup, ...]:
         ticks = tuple(_of_role(plan, row, tape))
         says = row.many[:1].upper() + row.many[1:]
         found.append(TickGroup(role=key, says=says, by=row.by, ticks=ticks))
-    return tuple(found)
+    return (*found, *_temporary(plan))
+
+
+TEMPORARY_UP, TEMPORARY_DOWN = "temporary part in", "temporary part out"
+"""What a tick of a temporary part is called among readings, when it goes in and when it comes out again."""
+
+
+def _temporary(plan: Plan) -> Iterator[TickGroup]:
+    """Props, strings and the like: ticked when they go in, and again when they come out, with what must stand before."""
+    tasks = {task.id: task.what for task in plan.tasks}
+    for what, says in ((TEMPORARY_UP, "Temporary parts in"), (TEMPORARY_DOWN, "Temporary parts out")):
+        ticks = tuple(
+            Tick(
+                about=part.id,
+                what=what,
+                where=part.what,
+                pieces=f"{part.count} in all",
+                work=0.0,
+                lie=f"with: {tasks[part.task]}" if what == TEMPORARY_UP else f"only when {part.until}",
+            )
+            for part in plan.temporary
+        )
+        if ticks:
+            yield TickGroup(role=what, says=says, by="none", ticks=ticks)
+
+
+def still_standing(plan: Plan, ticked: Mapping[tuple[str, str], bool]) -> list[TemporaryPart]:
+    """Temporary parts that were put in and not taken out again, by the last tick of each."""
+    return [
+        part
+        for part in plan.temporary
+        if ticked.get((part.id, TEMPORARY_UP)) and not ticked.get((part.id, TEMPORARY_DOWN))
+    ]
 
 
 def what_of(row: PartRole) -> str:

@@ -377,6 +377,17 @@ class Task:
 
 
 @value_object
+class TemporaryPart:
+    """What is put in only while it is built: how many, the task it goes up with, and what must stand before it goes."""
+
+    id: Id
+    what: str
+    count: int
+    task: Id
+    until: str
+
+
+@value_object
 class Caution:
     """Where the work can hurt someone or go wrong. `stops`: tasks not ready until `cleared_by` is settled."""
 
@@ -508,6 +519,7 @@ class Plan:
     exact_holes: bool = False
     called: str = "structure"
     floats: bool = False
+    temporary: tuple[TemporaryPart, ...] = field(default=())
 
     @property
     def openings(self) -> tuple[Opening, ...]:

@@ -1,9 +1,10 @@
 """Tasks and cautions of a structure from its two tables: words stand in data, counts come from the plan."""
 
-from collections.abc import Mapping, Set
+import math
+from collections.abc import Mapping, Sequence, Set
 
 from steady.data.loader import keyed
-from steady.plan.model import Caution, Task
+from steady.plan.model import Caution, Task, TemporaryPart
 
 
 def tasks_from(table: str, me: str, counts: Mapping[str, float]) -> list[Task]:
@@ -56,3 +57,27 @@ def cautions_from(table: str, me: str, here: Set[str]) -> list[Caution]:
             )
         )
     return found
+
+
+def temporary_from(kind: str, tasks: Sequence[Task], counts: Mapping[str, float]) -> tuple[TemporaryPart, ...]:
+    """What is put in and taken out again, in the order of the work: only what goes up with a task that is there.
+
+    Args:
+        kind: Whose rows of data/temporary_parts.csv.
+        tasks: The structure's tasks; a gate's are found by the end of their id.
+        counts: How many of each thing there are, as the tasks' own table counts them.
+    """
+    found = []
+    for key, row in keyed("temporary_parts").items():
+        things = counts.get(row.text["counts"], 0)
+        task = next((one for one in tasks if one.id.endswith("/" + row.text["up"])), None)
+        if row.text["kind"] != kind or not things or task is None:
+            continue
+        each = row.text["each"]
+        count = 1 if each == "all" else math.ceil(things * float(each) - 1e-9)
+        me = task.id.split("/")[0]
+        part = TemporaryPart(
+            id=f"{me}/temporary/{key}", what=row.text["what"], count=count, task=task.id, until=row.text["until"]
+        )
+        found.append((tasks.index(task), part))
+    return tuple(part for _, part in sorted(found, key=lambda one: one[0]))

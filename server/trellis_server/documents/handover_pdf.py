@@ -31,6 +31,7 @@ from trellis_server.documents.quote_pdf import (
 )
 from trellis_server.models import Inspection, Photo
 from trellis_server.services.photos import path_of
+from trellis_server.services.readings import temporary_standing
 
 MOST_PHOTOS = 24
 
@@ -66,6 +67,12 @@ def handover(about: Whole, today: date) -> bytes:
     for plan in plans_of(job):
         story.append(Paragraph(f"<b>{escape(names[plan.id])}</b>: {escape(described(plan).partition(': ')[2])}", PLAIN))
     story += told_states(warnings(job))
+    standing = temporary_standing(kept)
+    if standing:
+        story.append(Paragraph("Still to be taken out", UNDER))
+        for structure, part in standing:
+            text = f"• {names.get(structure, structure)}: {part.count} × {part.what}, only when {part.until}"
+            story.append(Paragraph(escape(text), PLAIN))
     story.append(Paragraph("Maintenance", UNDER))
     for item in reminders(job, today):
         due = ", ".join(f"{day:%Y-%m}" for day in item.due[:4])

@@ -11,11 +11,12 @@ from django.db.models import Max
 from django.utils import timezone
 from steady.errors import InvalidInputError
 from steady.field_records.asbuilt import compare, target_of
+from steady.field_records.progress import still_standing
 from steady.jobs.document import JobDocument as Document
 from steady.jobs.document import find as find_structure
 from steady.jobs.document import plan_structure
 from steady.jobs.drag_move import with_spec
-from steady.plan.model import Plan
+from steady.plan.model import Plan, TemporaryPart
 from steady.structures.registry import kind_of
 from steady.structures.structure_type import ObstructionReport
 
@@ -165,6 +166,16 @@ def _standing(job: Job, plan: Plan) -> dict[str, float]:
         elif reading.what == "stands at":
             measured.pop(reading.about, None)  # struck out
     return {about: measured.get(about, marks[about]) for about, yes in done.items() if yes and about in marks}
+
+
+def temporary_standing(job: Job) -> list[tuple[str, TemporaryPart]]:
+    """What was put in for the time of building and is not ticked as taken out, with its structure's id."""
+    ticked = {(one.about, one.what): one.done for one in job.readings.order_by(*IN_ORDER)}
+    return [
+        (structure, part)
+        for structure, plan in _plans(state(job).document).items()
+        for part in still_standing(plan, ticked)
+    ]
 
 
 def rows(job: Job) -> list[dict[str, object]]:

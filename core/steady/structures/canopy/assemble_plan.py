@@ -22,7 +22,7 @@ from steady.structures.measurement_targets import diagonal_targets, level_target
 from steady.structures.part_grouping import pieces_of
 from steady.structures.place import unsaid
 from steady.structures.structure_type import DesignInput
-from steady.structures.task_tables import cautions_from, tasks_from
+from steady.structures.task_tables import cautions_from, tasks_from, temporary_from
 from steady.value_objects import value_object
 
 PLAN_FORMAT = 1
@@ -75,6 +75,7 @@ def whole_plan(
         "looks": 1.0,
         **own.counts,
     }
+    tasks = tuple(tasks_from(f"{own.tables}_tasks", me, counts))
     return Plan(
         format=PLAN_FORMAT,
         id=me,
@@ -89,7 +90,8 @@ def whole_plan(
         not_covered=(*findings.not_covered, *unsaid(case, holes, "roof")),
         practice=(),
         handles=own.handles,
-        tasks=tuple(tasks_from(f"{own.tables}_tasks", me, counts)),
+        tasks=tasks,
+        temporary=temporary_from(own.tables, tasks, counts),
         cautions=tuple(cautions_from(f"{own.tables}_cautions", me, _here(frame, own, counts["holes"]))),
         details=own.details,
         members=own.members,

@@ -44,6 +44,7 @@ from steady.structures.measurement_targets import diagonal_targets, gap_target, 
 from steady.structures.place import unsaid
 from steady.structures.ply_fasteners import check_ply_fasteners
 from steady.structures.structure_type import DesignInput
+from steady.structures.task_tables import temporary_from
 from steady.units.show import Tape
 
 PLAN_FORMAT = 1
@@ -261,6 +262,7 @@ def plan_deck(case: DesignInput) -> Plan:
     counts = _counts(layout, parts, len(footings), len(deck.stairs))
     marks, handles = lines.marks(spec, posts), _handles(spec, layout)
     drawn = tuple(lines.curves(spec, layout, max((stair.found.run_m for stair in deck.stairs), default=0.0)))
+    tasks = tuple(advice.tasks(spec, counts))
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -275,7 +277,8 @@ def plan_deck(case: DesignInput) -> Plan:
         not_covered=(*found.not_covered, *unsaid(case, footings, "floor" if spec.bridge is None else "")),
         practice=(),
         handles=tuple(handles),
-        tasks=tuple(advice.tasks(spec, counts)),
+        tasks=tasks,
+        temporary=temporary_from("deck", tasks, counts),
         cautions=tuple(
             advice.cautions(case, layout, timber, parts, waiver(found, layout.plan.area_m2, layout.on_house))
         ),

@@ -46,6 +46,7 @@ from steady.structures.measurement_targets import (
 )
 from steady.structures.place import unsaid
 from steady.structures.structure_type import DesignInput
+from steady.structures.task_tables import temporary_from
 from steady.structures.views import ALONG_A_LINE
 from steady.units.show import Tape
 from steady.units.units import FT
@@ -135,6 +136,7 @@ def plan_fence(asked: DesignInput) -> Plan:
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
+    tasks = (*steps.tasks(spec, out, footings, parts), *hung.tasks(spec, hangings), *finish_tasks(spec, parts))
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -149,7 +151,8 @@ def plan_fence(asked: DesignInput) -> Plan:
         not_covered=(*found.not_covered, *unsaid(asked, footings), *purposes.purpose_gaps(spec, book.key)),
         practice=tuple(found.practice),
         handles=tuple(handles),
-        tasks=(*steps.tasks(spec, out, footings, parts), *hung.tasks(spec, hangings), *finish_tasks(spec, parts)),
+        tasks=tasks,
+        temporary=temporary_from("fence", tasks, steps.temporary_counts(spec, footings, parts, len(hangings))),
         cautions=(*advice.cautions(case, out), *hung.cautions(spec, hangings), *purposes.purpose_cautions(spec)),
         details=(*hung.details(spec, hangings), *look_detail(case, runs)),
         conflicts=(

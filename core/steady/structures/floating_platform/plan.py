@@ -12,7 +12,7 @@ from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.measurement_targets import MENDS, diagonal_targets
 from steady.structures.place import unsaid
 from steady.structures.structure_type import DesignInput
-from steady.structures.task_tables import cautions_from, tasks_from
+from steady.structures.task_tables import cautions_from, tasks_from, temporary_from
 from steady.units.units import IN
 
 PLAN_FORMAT = 1
@@ -52,6 +52,8 @@ def plan_float(case: DesignInput) -> Plan:
     squares = _diagonals(spec)
     detail = text.ramp_detail(case, found)
     here = {"always", spec.water, f"ice {spec.ice}"}
+    counts = _counts(spec, found, parts)
+    tasks = tuple(tasks_from("float_tasks", spec.id, counts))
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -66,7 +68,8 @@ def plan_float(case: DesignInput) -> Plan:
         not_covered=(*found.findings.not_covered, *unsaid(case, snow="floor")),
         practice=(),
         handles=tuple(_handles(spec)),
-        tasks=tuple(tasks_from("float_tasks", spec.id, _counts(spec, found, parts))),
+        tasks=tasks,
+        temporary=temporary_from("float", tasks, counts),
         cautions=tuple(cautions_from("float_cautions", spec.id, here)),
         details=(text.water_detail(case, found), *((detail,) if detail else ())),
         members=tuple(text.members(case, found)),

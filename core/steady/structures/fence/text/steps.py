@@ -6,7 +6,7 @@ from steady.plan.model import Footing, Part, Task
 from steady.structures.fence.checks.foundations import FoundationType, way_at
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.parts.build import NOT_OURS
-from steady.structures.fence.parts.fixings import temporary
+from steady.structures.fence.parts.fixings import POSTS_PROPPED, temporary
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 
@@ -53,6 +53,17 @@ def foot_notes(
     if spec.plies_count:
         said.append("Plies of a post: a spacer block for the screws' pitch, pairs one above the other, tops flush")
     return said
+
+
+def temporary_counts(spec: FenceSpec, footings: list[Footing], parts: list[Part], leaves: int) -> dict[str, float]:
+    """How many things have something temporary put to them: posts of one day, rails with screws, straights, leaves."""
+    railed = not (spec.infill.traits.wired or spec.infill.traits.level)
+    return {
+        "runs": float(len(spec.straights)),
+        "posts": float(min(len(footings), POSTS_PROPPED)),
+        "rails": float(sum(part.count for part in parts if part.role == "rail")) if railed else 0.0,
+        "leaves": float(leaves),
+    }
 
 
 def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Part]) -> list[Task]:
