@@ -17,6 +17,7 @@ from steady.structures.registry import KINDS
 LINES = {"straights", "openings", "zones", "locks", "lift_outs", "floor", "start_at", "end_at", "closed", "outline"}
 """What a structure's line says: it is pulled and typed there."""
 OWN_PLACE = {
+    "purposes",
     "kind",
     "format",
     "id",

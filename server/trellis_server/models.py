@@ -322,6 +322,20 @@ class Inspection(models.Model):
     made_at = models.DateTimeField(auto_now_add=True)
 
 
+class UpkeepRecord(models.Model):
+    """What was found when a finished job was looked after: one thing, one day, good, to watch or to mend."""
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="upkeep")
+    key = models.CharField(max_length=40)
+    by = models.CharField(max_length=120)
+    on = models.DateField()
+    result = models.CharField(max_length=8)
+    note = models.CharField(max_length=400, default="", blank=True)
+    photo = models.ForeignKey(Photo, on_delete=models.SET_NULL, null=True)
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+
 class ShareLink(models.Model):
     """A way for the client to look at a job without signing in: only the sum of its secret is kept, and it can be taken back."""
 

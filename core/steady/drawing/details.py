@@ -77,7 +77,7 @@ def _measured(measure: Measure, tape: Tape) -> str:
 
 def force_words(force_n: float, tape: Tape) -> str:
     """A force as the crew reads it."""
-    return f"{force_n / LB:,.0f} lb" if tape.system == "imperial" else f"{force_n / 1000:.2f} kN"
+    return f"{force_n / LB:,.0f} lb" if not tape.metric else f"{force_n / 1000:.2f} kN"
 
 
 def detail_view(detail: Detail, tape: Tape) -> View:

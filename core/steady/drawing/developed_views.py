@@ -95,8 +95,8 @@ def tape_view(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
     """The tape: a mark for each post, its reading, and the tape's own divisions."""
     shapes: list[Shape] = []
     end_m = max((mark.station_m for mark in plan.marks), default=0.0)
-    step_m = FT if tape.system == "imperial" else 0.5
-    every = 10 if tape.system == "imperial" else 4
+    step_m = FT if not tape.metric else 0.5
+    every = 10 if not tape.metric else 4
     count = math.floor(end_m / step_m + 1e-6) + 1
     shapes.append(
         Shape(
@@ -114,7 +114,7 @@ def tape_view(plan: Plan, ask: ViewSpec, tape: Tape) -> View:
         if long:
             shapes.append(Shape(id=f"{plan.id}/tape", kind="polyline", layer="tick", points=(at, (at[0], -0.30))))
         if long:
-            label = f"{k}′" if tape.system == "imperial" else f"{k * step_m:g} m"
+            label = f"{k}′" if not tape.metric else f"{k * step_m:g} m"
             shapes.append(
                 words(
                     f"{plan.id}/tape", label, (at[0], -0.42), TextPlacement(size=9, anchor="start"), layer="tape-label"

@@ -135,7 +135,7 @@ def usual_of(job: JobDocument) -> CrewUsual:
     marks = next((marks for marks, reading in READS.items() if reading == job.reading), None)
     return CrewUsual(
         school=job.school,
-        marks=marks or ("1 mm" if job.reading.system == "metric" else "1/16 in"),
+        marks=marks or ("1 mm" if job.reading.metric else "1/16 in"),
         start_h=job.calendar.start_h,
         saturdays=5 not in job.calendar.weekdays_off,
         quote=replace(job.quote, old_fence_m=0.0, stumps_count=0),

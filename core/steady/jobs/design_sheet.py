@@ -409,7 +409,7 @@ def _pull_out(footing: Footing, tape: Tape) -> str:
     """What a foot holds against being lifted, in the crew's units, and why."""
     if not footing.pull_out_says:
         return ""
-    force = f"{footing.pull_out_n / LB:,.0f} lb" if tape.system == "imperial" else f"{footing.pull_out_n / 1000:.2f} kN"
+    force = f"{footing.pull_out_n / LB:,.0f} lb" if not tape.metric else f"{footing.pull_out_n / 1000:.2f} kN"
     return f"{force}: {footing.pull_out_says}" if footing.pull_out_n > 0 else f"none: {footing.pull_out_says}"
 
 
@@ -543,7 +543,7 @@ def _amount(step: CalculationStep, tape: Tape) -> str:
     if step.unit == "ft":
         return tape.length(step.value * FT)
     if step.unit == "in":
-        return f"{step.value:.2f} in" if tape.system == "imperial" else f"{step.value * IN * 1000:.1f} mm"
+        return f"{step.value:.2f} in" if not tape.metric else f"{step.value * IN * 1000:.1f} mm"
     if step.unit == "people":
         return f"{step.value:.0f} {step.unit}"
     return f"{step.value:,.0f} {step.unit}" if abs(step.value) >= 10 else f"{step.value:.2f} {step.unit}"

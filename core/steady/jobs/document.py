@@ -41,6 +41,11 @@ class UnitSettings:
     system: Literal["imperial", "metric"] = "imperial"
     mark_m: Annotated[float, Ge(0.0003), Le(0.02)] = 0.0015875
 
+    @property
+    def metric(self) -> bool:
+        """Millimetres and metres."""
+        return self.tape().metric
+
     def tape(self) -> Tape:
         """The tape in these units."""
         return Tape(self.system, self.mark_m)

@@ -105,7 +105,7 @@ def extras(plan: Plan, terms: EstimateRates, tape: Tape, *, old_fence: bool) -> 
     """
     lines: list[QuoteLine] = []
     out: list[str] = []
-    feet = tape.system == "imperial"
+    feet = not tape.metric
     soil, loose = (spoil_m3(plan) / YD3, "yd³") if feet else (spoil_m3(plan), "m³")
 
     def extra(says: str, amount: float, unit: str, each: float | None, missing: str) -> None:

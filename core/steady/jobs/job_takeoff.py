@@ -102,7 +102,7 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
     for name in structures:
         if name not in known:
             raise InvalidInputError("structures", f"This job has no structure {name[:40]}")
-    metric = job.reading.system == "metric"
+    metric = job.reading.metric
     shares, plans, alone = [], list[Plan](), 0.0
     for name, item in known.items():
         if structures and name not in structures:

@@ -33,7 +33,7 @@ def spots_of(things: Sequence[SiteFeature]) -> list[Spot]:
 def contour_step_m(spots: Sequence[Spot], tape: Tape) -> float:
     """The step between contours, in the crew's own units."""
     step = usual_step_m(spots)
-    if tape.system == "metric":
+    if tape.metric:
         return step
     return min(FOOT_STEPS_M, key=lambda foot: abs(math.log(foot / step)))
 

@@ -80,7 +80,7 @@ def lift_plan(plan: Plan) -> tuple[LiftedPieces, ...]:
 
 def to_mind(tape: Tape) -> tuple[str, ...]:
     """What is minded at every lift [common practice]."""
-    wind = f"{WIND_M_PER_S / MPH:.0f} mph" if tape.system == "imperial" else f"{WIND_M_PER_S:.0f} m/s"
+    wind = f"{WIND_M_PER_S / MPH:.0f} mph" if not tape.metric else f"{WIND_M_PER_S:.0f} m/s"
     return (
         "Nobody stands under what is lifted, or between it and a wall.",
         f"No lift in more wind than {wind}, with frost on the rungs, or alone.",
@@ -102,7 +102,7 @@ def _high_m(part: Part) -> float:
 
 def mass_says(mass_kg: float, tape: Tape) -> str:
     """A mass in the crew's units, whole."""
-    return f"{mass_kg:,.0f} kg" if tape.system == "metric" else f"{mass_kg / LB_MASS:,.0f} lb"
+    return f"{mass_kg:,.0f} kg" if tape.metric else f"{mass_kg / LB_MASS:,.0f} lb"
 
 
 def heaviest_says(case: DesignInput, made: Sequence[Part]) -> str:

@@ -29,19 +29,24 @@ class Tape:
     system: System = "imperial"
     mark_m: float = IN / 16
 
+    @property
+    def metric(self) -> bool:
+        """Millimetres and metres."""
+        return self.system == "metric"
+
     def rounded_m(self, value_m: float) -> float:
         """The nearest tape mark (m). Each mark is rounded from its own exact station, never from a neighbour's."""
         return round(value_m / self.mark_m) * self.mark_m
 
     def length(self, value_m: float) -> str:
         """A length to the crew's own mark: 7' 6½", 11⅜", 2 290 mm."""
-        if self.system == "metric":
+        if self.metric:
             return f"{round(self.rounded_m(value_m) * 1000):,}".replace(",", GROUP) + " mm"
         return feet_inches(value_m, max(1, round(IN / self.mark_m)))
 
     def distance(self, value_m: float) -> str:
         """A long distance: feet and inches, or metres to three places."""
-        if self.system == "metric":
+        if self.metric:
             return f"{self.rounded_m(value_m):.3f} m"
         return self.length(value_m)
 

@@ -146,7 +146,7 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """Pieces, cut plans and prices."""
     job = body.document
     made = plan_structure(job, body.structure)
-    item_cuts = cuts(made, job.yard, metric=job.reading.system == "metric")
+    item_cuts = cuts(made, job.yard, metric=job.reading.metric)
     bought = bill(made, job.yard, item_cuts)
     _, structure = find(job, body.structure)
     approval = kind_in(job, body.structure).approval(structure.spec, job.reading.tape())

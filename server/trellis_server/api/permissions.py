@@ -21,7 +21,7 @@ CHANGES: tuple[tuple[str, str], ...] = (
     (r"^/api/quotes/offer", ""),
     (r"^/api/quotes/[^/]+/sign-offs", "people"),
     (r"^/api/quotes", "quote"),
-    (r"^/api/jobs/[^/]+/(readings|photos|inspections|obstructions|hours)", "record"),
+    (r"^/api/jobs/[^/]+/(readings|photos|inspections|upkeep|obstructions|hours)", "record"),
     (r"^/api/jobs/[^/]+/(links|status)", "quote"),
     (r"^/api/jobs/[^/]+/pack", ""),
     (r"^/api/jobs", "plan"),

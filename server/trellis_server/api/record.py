@@ -4,6 +4,7 @@ import uuid
 from typing import Any
 
 from django.http import FileResponse, HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
 from steady.errors import InvalidInputError
@@ -12,9 +13,18 @@ from trellis_server.api.app import fast
 from trellis_server.api.files import as_file
 from trellis_server.api.schemas.contracts import HoursAnswer, HoursBody
 from trellis_server.api.schemas.edges import Problems
-from trellis_server.api.schemas.record import InspectionBody, InspectionRow, InspectionsAnswer, PhotoRow, PhotosAnswer
-from trellis_server.models import Inspection, Job, Photo
-from trellis_server.services import costs, inspections, jobs, photos
+from trellis_server.api.schemas.record import (
+    InspectionBody,
+    InspectionRow,
+    InspectionsAnswer,
+    PhotoRow,
+    PhotosAnswer,
+    UpkeepAnswer,
+    UpkeepBody,
+    UpkeepRow,
+)
+from trellis_server.models import Inspection, Job, Photo, UpkeepRecord
+from trellis_server.services import costs, inspections, jobs, photos, upkeep
 
 JPEG = "image/jpeg"
 router = Router(tags=["record"])
@@ -108,6 +118,40 @@ def look(request: HttpRequest, job_id: uuid.UUID, body: InspectionBody) -> HttpR
 def take_back(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpResponse:
     """An inspection typed by mistake."""
     inspections.drop(jobs.job_of(request.user, job_id), number)
+    return HttpResponse(status=204)
+
+
+def _found(one: UpkeepRecord) -> dict[str, Any]:
+    return {
+        "id": one.pk,
+        "key": one.key,
+        "by": one.by,
+        "on": one.on,
+        "result": one.result,
+        "note": one.note,
+        "photo": one.photo_id,
+    }
+
+
+@router.get("/{uuid:job_id}/upkeep", response={200: UpkeepAnswer, **REFUSALS})
+def looked_after(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """What a finished job asks for, what was found, and what is due."""
+    job = jobs.job_of(request.user, job_id)
+    ended, _, states = upkeep.states_of(job, jobs.state(job).document, timezone.localdate())
+    return fast({"done_on": ended, "states": states, "rows": [_found(one) for one in upkeep.of(job)]})
+
+
+@router.post("/{uuid:job_id}/upkeep", response={200: UpkeepRow, **REFUSALS})
+def look_after(request: HttpRequest, job_id: uuid.UUID, body: UpkeepBody) -> HttpResponse:
+    """Somebody looked after a finished job."""
+    job = jobs.job_of(request.user, job_id)
+    return fast(_found(upkeep.keep(job, request.user, body.model_dump())))
+
+
+@router.delete("/{uuid:job_id}/upkeep/{int:number}", response={204: None, **REFUSALS})
+def drop_upkeep(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpResponse:
+    """A look typed by mistake."""
+    upkeep.drop(jobs.job_of(request.user, job_id), number)
     return HttpResponse(status=204)
 
 

@@ -124,7 +124,7 @@ class Subject:
 
     def length_m(self, text: str, field: str) -> float:
         """A length typed by whoever asks, small units where bare."""
-        return parse_length(text, "in" if self.state.document.reading.system == "imperial" else "mm", field)
+        return parse_length(text, "in" if not self.state.document.reading.metric else "mm", field)
 
 
 @dataclass(frozen=True)

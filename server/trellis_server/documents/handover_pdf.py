@@ -8,14 +8,9 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, Table, TableStyle
 from reportlab.platypus.flowables import Flowable, Image, Spacer
 from steady.drawing.scene import described
-from steady.errors import InvalidInputError, OutOfScopeError
-from steady.jobs.document import JobDocument, plan_structure
-from steady.jobs.job_schedule import calendar
-from steady.jobs.maintenance import Upkeep, upkeep
 from steady.jobs.site_drawing import picture
 from steady.jobs.site_layout import site_sheet, unplaced
 from steady.jobs.states import warnings
-from steady.plan.model import Plan
 
 from trellis_server.documents.context import Whole
 from trellis_server.documents.pdf import fonts
@@ -29,28 +24,12 @@ from trellis_server.documents.quote_pdf import (
     letterhead_of,
     told_states,
 )
-from trellis_server.models import Inspection, Photo
+from trellis_server.models import Inspection, Photo, UpkeepRecord
 from trellis_server.services.photos import path_of
 from trellis_server.services.readings import temporary_standing
+from trellis_server.services.upkeep import plans_of, reminders
 
 MOST_PHOTOS = 24
-
-
-def plans_of(job: JobDocument) -> list[Plan]:
-    """Every structure that can be planned."""
-    plans = []
-    for item in job.built:
-        try:
-            plans.append(plan_structure(job, item.spec.id))
-        except (InvalidInputError, OutOfScopeError):
-            continue
-    return plans
-
-
-def reminders(job: JobDocument, today: date) -> list[Upkeep]:
-    """What is due, counted from the job's last day of work."""
-    ends = calendar(job, today).ends_on
-    return upkeep(plans_of(job), date.fromisoformat(ends) if ends else today)
 
 
 def handover(about: Whole, today: date) -> bytes:
@@ -74,9 +53,10 @@ def handover(about: Whole, today: date) -> bytes:
             text = f"• {names.get(structure, structure)}: {part.count} × {part.what}, only when {part.until}"
             story.append(Paragraph(escape(text), PLAIN))
     story.append(Paragraph("Maintenance", UNDER))
-    for item in reminders(job, today):
+    for item in reminders(kept, job, today):
         due = ", ".join(f"{day:%Y-%m}" for day in item.due[:4])
         story.append(Paragraph(f"• {escape(item.text)} <font size=9>({due} …)</font>", PLAIN))
+    story += _looked_after(about)
     looked = list(Inspection.objects.filter(job=kept).order_by("on", "pk"))
     if looked:
         story.append(Paragraph("Inspections", UNDER))
@@ -89,6 +69,15 @@ def handover(about: Whole, today: date) -> bytes:
         [photo for photo in Photo.objects.filter(job=kept).order_by("taken_at") if path_of(photo.pk).exists()]
     )
     return build_pages(story, f"{job.name}, handover", about.options.paper)
+
+
+def _looked_after(about: Whole) -> list[Flowable]:
+    """What was found over the years."""
+    found = UpkeepRecord.objects.filter(job=about.saved_job).order_by("on", "pk")
+    says = [
+        f"{one.on:%Y-%m-%d}, {one.key}: {one.result}, {one.by}{f': {one.note}' if one.note else ''}" for one in found
+    ]
+    return [Paragraph("What was found", UNDER), *[Paragraph(escape(f"• {one}"), PLAIN) for one in says]] if says else []
 
 
 def _pictures(photos: list[Photo]) -> list[Flowable]:

@@ -268,9 +268,10 @@ def _handover(about: Whole) -> bytes:
 
 def _upkeep(about: Whole) -> bytes:
     from trellis_server.documents.calendar_ics import upkeep_ics  # as above
-    from trellis_server.documents.handover_pdf import reminders
+    from trellis_server.services.upkeep import reminders
 
-    return upkeep_ics(about.job_id, about.job, reminders(about.job, timezone.localdate()), timezone.now())
+    due = reminders(about.saved_job, about.job, timezone.localdate())
+    return upkeep_ics(about.job_id, about.job, due, timezone.now())
 
 
 def _list(job: JobDocument, make: Callable[[JobList, Tape], str] | Callable[[JobList, Tape], bytes]) -> str | bytes:

@@ -39,7 +39,7 @@ def draw_site(canvas: Canvas, size: tuple[float, float], job: JobDocument) -> No
     left, low, right, top = view.bounds
     wide, tall = right - left + 0.6, top - low + 0.6
     fits = min(room[0] / wide, room[1] / tall) / POINTS_A_METRE
-    if tape.system == "imperial":
+    if not tape.metric:
         usual = next((feet for feet in FEET_AN_INCH if 1 / (feet * 12) <= fits), None)
         scale, says = (1 / (usual * 12), f"1\" = {usual}'") if usual else (fits, f"1 to {1 / fits:.0f}")
     else:
@@ -62,7 +62,7 @@ def draw_site(canvas: Canvas, size: tuple[float, float], job: JobDocument) -> No
     paint_whole(canvas, view, (x, y, *drawn))
     if job.site.north_rad:
         north(canvas, width - MARGIN - 16, height - MARGIN - 62, job.site.north_rad)
-    _bar(canvas, y - 18, scale, tape.system == "imperial")
+    _bar(canvas, y - 18, scale, not tape.metric)
     y -= 44
     canvas.setFont(REGULAR, 10)
     for line in lines[:14]:

@@ -8,6 +8,7 @@ from typing import Any, Self, TypeVar
 from django.db import transaction
 from pydantic import BaseModel, Field, ValidationError, model_validator
 from steady.jobs.document import JobDocument as Document
+from steady.jobs.maintenance import Result
 
 from trellis_server.models import (
     ChangeRecord,
@@ -20,6 +21,7 @@ from trellis_server.models import (
     SentQuote,
     SignOff,
     SiteReading,
+    UpkeepRecord,
 )
 from trellis_server.services import documents
 from trellis_server.services.jobs import Person
@@ -52,6 +54,17 @@ class InspectionRecord(BaseModel):
     by: str = Field(max_length=120)
     on: date
     passed: bool
+    note: str = Field(default="", max_length=400)
+    photo: uuid.UUID | None = None
+
+
+class UpkeepLookRecord(BaseModel):
+    """What was found when the finished job was looked after. `photo`: one of the photos of the file."""
+
+    key: str = Field(max_length=40)
+    by: str = Field(max_length=120)
+    on: date
+    result: Result
     note: str = Field(default="", max_length=400)
     photo: uuid.UUID | None = None
 
@@ -140,6 +153,7 @@ class JobRecords(BaseModel):
 
     readings: list[ReadingRecord] = Field(default=[], max_length=MOST)
     inspections: list[InspectionRecord] = Field(default=[], max_length=MOST)
+    upkeep: list[UpkeepLookRecord] = Field(default=[], max_length=MOST)
     photos: list[PhotoRecord] = Field(default=[], max_length=MOST)
     quotes: list[QuoteRecord] = Field(default=[], max_length=MOST)
     changes: list[ChangeOrderRecord] = Field(default=[], max_length=MOST)
@@ -176,6 +190,17 @@ def records_of(job: Job, sees_prices: bool) -> JobRecords:
         inspections=[
             InspectionRecord(task=row.task, by=row.by, on=row.on, passed=row.passed, note=row.note, photo=row.photo_id)
             for row in job.inspections.order_by("made_at", "pk")
+        ],
+        upkeep=[
+            UpkeepLookRecord(
+                key=row.key,
+                by=row.by,
+                on=row.on,
+                result=row.result,
+                note=row.note,
+                photo=row.photo_id,
+            )
+            for row in job.upkeep.order_by("made_at", "pk")
         ],
         photos=[
             PhotoRecord(
@@ -282,6 +307,9 @@ def restore_records(job: Job, records: JobRecords, revisions: dict[int, Revision
         )
         Inspection.objects.bulk_create(
             Inspection(job=job, author_id=person.pk, **row.model_dump(exclude={"photo"})) for row in records.inspections
+        )
+        UpkeepRecord.objects.bulk_create(
+            UpkeepRecord(job=job, author_id=person.pk, **row.model_dump(exclude={"photo"})) for row in records.upkeep
         )
         for row in records.quotes:
             quote = SentQuote.objects.create(

@@ -11,7 +11,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from trellis_server.models import Inspection, Job, Photo, Revision, SentQuote
+from trellis_server.models import Inspection, Job, Photo, Revision, SentQuote, UpkeepRecord
 
 EVERY = 64
 """A job is looked over after so many saves [our own]."""
@@ -65,6 +65,7 @@ def _rested_on(job: Job, rows: list[Revision]) -> Iterator[int]:
     asked = [
         *job.readings.values_list("received_at", flat=True),
         *Inspection.objects.filter(job=job).values_list("made_at", flat=True),
+        *UpkeepRecord.objects.filter(job=job).values_list("made_at", flat=True),
         *Photo.objects.filter(job=job).values_list("taken_at", flat=True),
     ]
     for when in asked:

@@ -76,6 +76,8 @@ class PartsTest(TestCase):
                 ("POST", f"/api/jobs/{job}/readings", {"readings": [reading()]}),
                 ("POST", f"/api/jobs/{job}/inspections", {}),
                 ("DELETE", f"/api/jobs/{job}/inspections/1", None),
+                ("POST", f"/api/jobs/{job}/upkeep", {}),
+                ("DELETE", f"/api/jobs/{job}/upkeep/1", None),
             ],
             "people": [
                 ("PUT", "/api/crew", {}),

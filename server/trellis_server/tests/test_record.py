@@ -43,6 +43,54 @@ def jpeg(wide: int = 800, high: int = 600, turned: int = 1) -> bytes:
     return stream.getvalue()
 
 
+class UpkeepTest(TestCase):
+    """What is found over the years: kept, taken back, in the job's file and on the handover."""
+
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+        self.job = self.caller.new_job()
+
+    def keep(self, **more: Any) -> Any:
+        body = {"key": "fixings", "by": "B. Reed", "on": "2026-11-20", "result": "good", "note": "", "photo": None}
+        return self.caller.send("POST", f"/api/jobs/{self.job}/upkeep", body | more)
+
+    def listed(self) -> dict[str, Any]:
+        found: dict[str, Any] = self.caller.send("GET", f"/api/jobs/{self.job}/upkeep").json()
+        return found
+
+    def test_a_fault_is_due_at_once_until_it_is_found_good(self) -> None:
+        self.assertEqual(self.keep(result="mend", note="a strap has rusted through").status_code, 200)
+        [first, *_] = self.listed()["states"]
+        self.assertEqual((first["key"], first["open"], first["due"]), ("fixings", True, "2026-11-20"))
+        kept = self.keep(on="2026-11-25").json()
+        self.assertFalse(any(one["open"] for one in self.listed()["states"]))
+        self.assertEqual(self.caller.send("DELETE", f"/api/jobs/{self.job}/upkeep/{kept['id']}").status_code, 204)
+        self.assertTrue(self.listed()["states"][0]["open"])
+
+    def test_bad_input_is_told_at_its_field(self) -> None:
+        for more, field in (
+            ({"by": " "}, "by"),
+            ({"result": "watch"}, "note"),
+            ({"key": "moat"}, "key"),
+            ({"on": "2199-01-01"}, "on"),
+            ({"photo": str(uuid.uuid4())}, "photo"),
+        ):
+            answer = self.keep(**more)
+            self.assertEqual(answer.status_code, 422, answer.content)
+            self.assertIn(field, answer.json()["problems"][0]["field"])
+
+    def test_it_goes_with_the_job_s_file_and_onto_the_handover(self) -> None:
+        self.keep(result="watch", note="one screw turns")
+        exported = self.caller.send("GET", f"/api/jobs/{self.job}/job.json").json()
+        brought = self.caller.send("POST", "/api/jobs/import", exported).json()["id"]
+        rows = self.caller.send("GET", f"/api/jobs/{brought}/upkeep").json()["rows"]
+        self.assertEqual(
+            [(row["key"], row["result"], row["note"]) for row in rows], [("fixings", "watch", "one screw turns")]
+        )
+        pages = PdfReader(io.BytesIO(self.caller.send("GET", f"/api/jobs/{self.job}/documents/handover.pdf").content))
+        self.assertIn("one screw turns", " ".join(page.extract_text() for page in pages.pages))
+
+
 class Kept(TestCase):
     """A job whose photos lie in a folder of their own."""
 

@@ -1588,6 +1588,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/upkeep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Looked After
+         * @description What a finished job asks for, what was found, and what is due.
+         */
+        get: operations["trellis_server_api_record_looked_after"];
+        put?: never;
+        /**
+         * Look After
+         * @description Somebody looked after a finished job.
+         */
+        post: operations["trellis_server_api_record_look_after"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/upkeep/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Upkeep
+         * @description A look typed by mistake.
+         */
+        delete: operations["trellis_server_api_record_drop_upkeep"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quotes/offer": {
         parameters: {
             query?: never;
@@ -4950,7 +4994,7 @@ export interface components {
          *         bay_by_strength: No bay is longer than its rails bear.
          *         keeps: Who must not get through below: sets the greatest gap at the ground.
          *         purposes: What it is built for: each is held against a table of heights, gaps and what can be climbed.
-         *         inside: On which side of the line the pool or the animals are.
+         *         inside: On which side of the line the pool or the animals are; None: nobody has said.
          *         height_m: Height of the boards.
          *         gap_m: From the ground at the posts to the boards.
          *         boards_moisture: How wet boards are when they are laid, as a share: what they shrink afterwards follows from it. It is no
@@ -5184,12 +5228,8 @@ export interface components {
              *     }
              */
             infill: components["schemas"]["Infill"];
-            /**
-             * Inside
-             * @default not said
-             * @enum {string}
-             */
-            inside: "not said" | "left" | "right";
+            /** Inside */
+            inside?: ("left" | "right") | null;
             /**
              * Keeps
              * @default nothing
@@ -12497,6 +12537,110 @@ export interface components {
             system: "imperial" | "metric";
         };
         /**
+         * UpkeepAnswer
+         * @description `done_on`: the last day of work, which months are counted from.
+         */
+        UpkeepAnswer: {
+            /**
+             * Done On
+             * Format: date
+             */
+            done_on: string;
+            /** Rows */
+            rows: components["schemas"]["UpkeepRow"][];
+            /** States */
+            states: components["schemas"]["UpkeepState"][];
+        };
+        /**
+         * UpkeepBody
+         * @description What was found of one thing on a day.
+         */
+        UpkeepBody: {
+            /** By */
+            by: string;
+            /** Key */
+            key: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** On */
+            on: string;
+            /** Photo */
+            photo?: string | null;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "good" | "watch" | "mend";
+        };
+        /**
+         * UpkeepLook
+         * @description What was found on a day: good, to be watched, or to be mended.
+         */
+        UpkeepLook: {
+            /** Key */
+            key: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "good" | "watch" | "mend";
+        };
+        /** UpkeepRow */
+        UpkeepRow: {
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /** Note */
+            note: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Photo */
+            photo: string | null;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "good" | "watch" | "mend";
+        };
+        /**
+         * UpkeepState
+         * @description One thing that is looked after: its months (as learned where faults came sooner), its last look, and when it is due.
+         *
+         *     `open`: what was to be mended has not been found good since; it is due at once.
+         */
+        UpkeepState: {
+            /**
+             * Due
+             * Format: date
+             */
+            due: string;
+            /** Key */
+            key: string;
+            last: components["schemas"]["UpkeepLook"] | null;
+            /** Learned */
+            learned: boolean;
+            /** Months Every */
+            months_every: number;
+            /** Open */
+            open: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
          * Upright
          * @description What keeps a post upright that does not stand in the ground.
          *
@@ -18019,6 +18163,183 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_record_looked_after: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpkeepAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_record_look_after: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpkeepBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpkeepRow"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_record_drop_upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -232,7 +232,7 @@ def _latch(hanging: gates.Hanging, tape: Tape) -> MeasurementTarget:
 def _corners(case: FenceCase, out: SetOut) -> Iterator[MeasurementTarget]:
     """The long side of a triangle across each corner, as far out on both straights as they allow, to turn the string by."""
     legs, spec = out.path.legs, case.spec
-    wish_m = 2.0 if case.tape.system == "metric" else 6 * FT
+    wish_m = 2.0 if case.tape.metric else 6 * FT
     pairs = [*itertools.pairwise(legs), *([(legs[-1], legs[0])] if spec.closed and len(legs) > 2 else [])]
     for before, after in pairs:
         turn = math.remainder(after.heading_rad - before.heading_rad, 2 * math.pi)

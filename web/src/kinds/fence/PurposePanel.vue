@@ -31,8 +31,9 @@ const PURPOSES: { value: Purpose; says: string }[] = [
   ).map((value) => ({ value, says: value })),
 ]
 const KEEPS = ['nothing', 'a small animal', 'a rooting animal', 'a child'].map((value) => ({ value, says: value }))
+const NOBODY = 'not said'
 const SIDES = [
-  { value: 'not said', says: 'not said' },
+  { value: NOBODY, says: NOBODY },
   { value: 'left', says: 'left, along the line' },
   { value: 'right', says: 'right, along the line' },
 ]
@@ -62,10 +63,12 @@ const pool = computed(() => spec.value?.purposes?.includes('pool') ?? false)
       v-if="pool"
       inline
       label="The pool lies"
-      :model-value="spec.inside ?? 'not said'"
+      :model-value="spec.inside ?? NOBODY"
       :options="SIDES"
       :path="path + '/inside'"
-      @update:model-value="set('inside', $event as FenceSpec['inside'], 'side of the pool')"
+      @update:model-value="
+        set('inside', $event === NOBODY ? null : ($event as FenceSpec['inside']), 'side of the pool')
+      "
     />
     <PickField
       inline

@@ -45,7 +45,7 @@ def digging_notes(case: FenceCase, footings: list[Footing], found: FenceCheckCol
     notes = [f"Holes: {said}" if len(depths) <= 4 else f"Holes: {len(dug)} at {len(depths)} depths, see the table"]
     more_m3 = _more_m3(case, dug, found)
     if more_m3 > 1e-4:
-        volume = f"{more_m3:.2f} m³" if tape.system == "metric" else f"{more_m3 / FT**3:.1f} ft³"
+        volume = f"{more_m3:.2f} m³" if tape.metric else f"{more_m3 / FT**3:.1f} ft³"
         bags = math.ceil(more_m3 / bag_yield_m3(case.yard.bag) - 1e-9)
         notes.append(
             f"Dug to few depths they take {volume} more digging and concrete than each at its own depth, about {bags} bags"

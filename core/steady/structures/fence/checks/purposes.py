@@ -1,6 +1,7 @@
 """What a fence is for, held against a table: a pool, animals, the view. Nothing here makes a pool's barrier pass."""
 
 from collections.abc import Callable, Iterator, Sequence
+from functools import partial
 from typing import get_args
 
 from steady.design_codes.results import given_step
@@ -20,6 +21,7 @@ from steady.units.units import FT, MM
 from steady.value_objects import positional_value_object
 
 OFFICE = "Checked against the table entered here; the local office decides"
+POOL = frozenset({"pool"})
 LESS_M = 0.5 * MM
 """A sphere is stopped by what is smaller than itself: by so much at least [our own, what a tape reads]."""
 VIEW_M = {"imperial": 6 * FT, "metric": 1.8}
@@ -89,38 +91,40 @@ def check_purposes(
         return
     bays = tuple(_bays(case, out))
     looked = _Looked(case, (*bays, *_leaves(case, hangings)), _opening_m(case, runs), found)
+    own = {"pool": _pool, "privacy": _privacy}
     for purpose in case.spec.purposes:
-        if purpose == "pool":
-            _pool(looked, hangings)
-        elif purpose == "privacy":
-            looked.tall(purpose, VIEW_M[case.tape.system], "practice: above a standing person's eyes")
-        else:
-            asked = animal_fence(purpose, case.tape.system == "metric")
-            looked.tall(purpose, asked.height_m, asked.source)
-            looked.close_below(purpose, asked.under_m, asked.source)
-            looked.close_between(purpose, asked.gap_m, asked.source)
+        own.get(purpose, partial(_animal, animal=purpose))(looked, hangings)
 
 
 def purpose_conflicts(case: FenceCase, runs: list[BoardStretch]) -> list[str]:
     """What no measure mends: a gate that opens the wrong way, an infill that can be seen through."""
-    spec, said = case.spec, []
-    if "pool" in spec.purposes:
-        said += [f"Pool barrier: {fault}" for opening in spec.openings if (fault := _of_gate(opening))]
-    if "privacy" in spec.purposes:
-        sight = infill_of(spec).sight(case, runs)
-        if spec.infill.traits.wired:
-            said.append("Privacy: wire can be seen through. Choose boards or slats")
-        elif sight is not None and sight[0] < VIEW_RAD:
-            said.append("Privacy: one sees through between the pieces. Butt or lap them, or tilt louvers further")
-    return said
+    told = {"pool": _gates_of_pool, "privacy": _seen_through}
+    return [line for purpose in case.spec.purposes if purpose in told for line in told[purpose](case, runs)]
+
+
+def _gates_of_pool(case: FenceCase, runs: list[BoardStretch]) -> list[str]:
+    faults = [_of_gate(opening) for opening in case.spec.openings]
+    return [f"Pool barrier: {fault}" for fault in faults if fault]
+
+
+def _seen_through(case: FenceCase, runs: list[BoardStretch]) -> list[str]:
+    sight = infill_of(case.spec).sight(case, runs)
+    if case.spec.infill.traits.wired:
+        return ["Privacy: wire can be seen through. Choose boards or slats"]
+    if sight is not None and sight[0] < VIEW_RAD:
+        return ["Privacy: one sees through between the pieces. Butt or lap them, or tilt louvers further"]
+    return []
+
+
+TOWARD_POOL = {"in": "opens toward the pool"}
 
 
 def _of_gate(opening: GateOpening) -> str:
     if not opening.hung:
         return f"the {opening.what} is an open way through. Hang a gate in it"
     faults, mends = [], []
-    if opening.swing == "in":
-        faults.append("opens toward the pool")
+    if opening.swing in TOWARD_POOL:
+        faults.append(TOWARD_POOL[opening.swing])
         mends.append("let it swing outward")
     if not opening.leaf.closer_n_m > 0:
         faults.append("does not close by itself")
@@ -133,14 +137,14 @@ def _of_gate(opening: GateOpening) -> str:
 
 def purpose_gaps(spec: FenceSpec, school: str) -> list[UncheckedItem]:
     """What nobody has said, or no table holds."""
-    if "pool" not in spec.purposes:
+    if not POOL.intersection(spec.purposes):
         return []
     if pool_table(school) is None:
         why = OutOfScopeError(
             "no table for pool barriers is entered for this code", "compare with the municipality's by-law"
         )
         return [gap("purpose.pool_barrier", spec.id, why)]
-    if spec.inside == "not said":
+    if spec.inside is None:
         why = OutOfScopeError("nobody has said on which side the pool lies", "choose the side, seen along the line")
         return [gap("purpose.pool_barrier", spec.id, why)]
     return []
@@ -150,7 +154,7 @@ def purpose_cautions(spec: FenceSpec) -> Iterator[Caution]:
     """What each purpose asks for besides its measures."""
     source = "common practice"
     for purpose in spec.purposes:
-        if purpose == "pool":
+        if purpose in POOL:
             text = (
                 f"Pool barrier: {OFFICE}. Keep the ground outside clear of anything to climb; doors of a house wall that "
                 "closes the ring have rules of their own"
@@ -163,10 +167,21 @@ def purpose_cautions(spec: FenceSpec) -> Iterator[Caution]:
                 yield Caution(about=spec.id, kind="drawing", text=text, source=source)
 
 
+def _privacy(looked: _Looked, hangings: list[Hanging]) -> None:
+    looked.tall("privacy", VIEW_M[looked.case.tape.system], "practice: above a standing person's eyes")
+
+
+def _animal(looked: _Looked, hangings: list[Hanging], animal: str) -> None:
+    asked = animal_fence(animal, looked.case.tape.metric)
+    looked.tall(animal, asked.height_m, asked.source)
+    looked.close_below(animal, asked.under_m, asked.source)
+    looked.close_between(animal, asked.gap_m, asked.source)
+
+
 def _pool(looked: _Looked, hangings: list[Hanging]) -> None:
     case, found = looked.case, looked.found
     spec, u, table = case.spec, case.book.units, pool_table(case.book.key)
-    if table is None or spec.inside == "not said":
+    if table is None or spec.inside is None:
         return
     looked.tall("pool", table.height_m, table.source)
     looked.close_below("pool", table.under_m, table.source)

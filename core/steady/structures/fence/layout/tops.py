@@ -33,7 +33,7 @@ def straight_tops(
     wish_m = spec.gap_m + spec.height_m
     low_m = spec.top_low_m or wish_m - spec.height_m / 10
     high_m = spec.top_high_m or wish_m + spec.height_m / 10
-    step_m = 0.0127 if tape.system == "imperial" else 0.01
+    step_m = 0.0127 if not tape.metric else 0.01
     if low_m > high_m:
         raise InvalidInputError("top_high_m", "The greatest height of the top is below its least")
     for straight in spec.straights:

@@ -259,7 +259,7 @@ class FenceSpec:
         bay_by_strength: No bay is longer than its rails bear.
         keeps: Who must not get through below: sets the greatest gap at the ground.
         purposes: What it is built for: each is held against a table of heights, gaps and what can be climbed.
-        inside: On which side of the line the pool or the animals are.
+        inside: On which side of the line the pool or the animals are; None: nobody has said.
         height_m: Height of the boards.
         gap_m: From the ground at the posts to the boards.
         boards_moisture: How wet boards are when they are laid, as a share: what they shrink afterwards follows from it. It is no
@@ -310,7 +310,7 @@ class FenceSpec:
     floor: Floor = Floor()
     keeps: Literal["nothing", "a small animal", "a rooting animal", "a child"] = "nothing"
     purposes: Annotated[tuple[Purpose, ...], MaxLen(6)] = ()
-    inside: Literal["not said", "left", "right"] = "not said"
+    inside: Literal["left", "right"] | None = None
     boards_on: Literal["left", "right"] = "left"
     bay_max_m: Annotated[float, Ge(0.6), Le(4.9)] = 2.4384
     bays: Literal["fewest posts", "equal", "nudged", "panels"] = "fewest posts"
