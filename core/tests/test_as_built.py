@@ -9,7 +9,8 @@ from steady.errors import InvalidInputError
 from steady.field_records.asbuilt import asks_over, compare, target_of
 from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.plan.model import MeasurementTarget, Plan
-from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, Straight
+from steady.structures.coating import Finish
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.pergola.spec import PergolaSpec

@@ -20,7 +20,8 @@ from steady.schedule.calendar import Work, WorkCalendar, lay
 from steady.schedule.drying import drying_h
 from steady.schedule.settings import CalendarTerms, DayOff, Outside, Phase
 from steady.schedule.weather_limits import Day
-from steady.structures.fence.spec.fence import FenceSpec, Finish, Straight
+from steady.structures.coating import Finish
+from steady.structures.fence.spec.fence import FenceSpec, Straight
 
 MONDAY = date(2026, 12, 7)
 

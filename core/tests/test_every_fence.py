@@ -18,9 +18,10 @@ from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Site
 from steady.jobs.design_sheet import Sheet, sheet
 from steady.plan.model import CalculationStep, Footing, Plan
+from steady.structures.coating import Finish
 from steady.structures.fence.layout.line import SAME_LENGTH_M
 from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
-from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, NoDig, Straight
+from steady.structures.fence.spec.fence import FenceSpec, Infill, NoDig, Straight
 from steady.structures.fence.spec.localise import localized
 from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape

@@ -13,11 +13,12 @@ from steady.errors import InvalidInputError
 from steady.ground.profile import Profile
 from steady.jobs.design_sheet import sheet
 from steady.plan.model import Part, Plan
+from steady.structures.coating import Finish
 from steady.structures.fence.checks.joints import pick
 from steady.structures.fence.layout.infill import solidity
 from steady.structures.fence.layout.post_layout import set_out
 from steady.structures.fence.parts.fixings import joints
-from steady.structures.fence.spec.fence import Finish, Infill, LiftOut, LineEnd, Straight
+from steady.structures.fence.spec.fence import Infill, LiftOut, LineEnd, Straight
 from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape
 from steady.units.units import FT, IN
@@ -355,12 +356,14 @@ class FinishTest(unittest.TestCase):
             if part.role in ("rail", "board"):
                 area += part.count * 2 * (part.section_m[0] + part.section_m[1]) * part.length_m
             if part.role == "post":
-                area += part.count * 4 * 5.5 * IN * (6 * FT + 2 * IN)
+                # Above the ground, with the 2 in that is cut off along the string.
+                area += part.count * 4 * 5.5 * IN * (6 * FT + 4 * IN)
         self.assertAlmostEqual(dict((w[0], w[1]) for w in task.work)["surface"], area, delta=0.1)
         tins = next(part for part in plan.parts if part.role == "finish")
         self.assertEqual(tins.count, math.ceil(area * 2 / 8 * 1.1))
         self.assertTrue(
-            any(after == ("f/finish", "dry") for t in plan.tasks if t.id == "f/boards" for after in t.after)
+            any(after == ("f/finish", "dry") for t in plan.tasks if t.id == "f/rails" for after in t.after),
+            "rails are the first that are coated",
         )
 
     def test_exact_posts_have_no_allowance(self) -> None:

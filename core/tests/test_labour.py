@@ -8,7 +8,7 @@ from typing import Any
 from steady.jobs.estimate import EstimateRates, hours
 from steady.jobs.labour import dig_h, paid_ratio, posts_h, worked_h
 from steady.plan.model import Layer, Plan
-from steady.structures.fence.spec.fence import Finish
+from steady.structures.coating import Finish
 from steady.units.units import IN
 
 from tests.make import fence, planned, site

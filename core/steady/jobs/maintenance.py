@@ -14,6 +14,8 @@ from steady.value_objects import value_object
 YEARS = 5
 """Reminders are given for so many years."""
 DAYS_A_MONTH = 30.4375
+COAT = "finish"
+"""The role of what is put on the wood, and the row of what it asks for."""
 ROOF_ROLES = frozenset({"rafter", "hip", "jack", "slat"})
 
 
@@ -78,16 +80,23 @@ def upkeep(plans: Sequence[Plan], done_on: date) -> list[Upkeep]:
         has |= {"floor"} if "joist" in roles else set()
         has |= {"covered roof" if "sheet" in roles else "open roof"} if roles & ROOF_ROLES else set()
         has |= {"afloat"} if "barrel" in roles else set()
+    items = {part.item for plan in plans for part in plan.parts if part.role == COAT}
+    coats = [row for kind, row in keyed("finishes").items() if f"{COAT} {kind}" in items]
     found = []
     for key, row in keyed("upkeep").items():
         first, every = round(row.number("first_count")), round(row.number("every_count"))
+        text = row.text["text"]
         if row.text["needs"] not in has:
             continue
+        if key == COAT and coats:
+            # The finish that wears first says when.
+            again, text = min((row.number("again_count"), row.text["text"]) for row in coats)
+            first = every = round(again)
         due = [after(done_on, first), *(after(done_on, count) for count in range(every, YEARS * 12 + 1, every))]
         found.append(
             Upkeep(
                 key=key,
-                text=row.text["text"],
+                text=text,
                 months_first=first,
                 months_every=every,
                 due=tuple(sorted(set(due))),

@@ -4,6 +4,7 @@ from typing import Any, Union
 
 from steady.errors import InvalidInputError
 from steady.plan.model import Plan
+from steady.structures.coating import with_finish
 from steady.structures.deck.kind import DECK
 from steady.structures.fence.kind import FENCE
 from steady.structures.floating_platform.kind import FLOAT
@@ -56,4 +57,6 @@ def plan(case: DesignInput) -> Plan:
     Raises:
         InvalidInputError: Malformed input, with the field's path inside the spec.
     """
-    return apply_ratings(kind_of(case.spec).plan(case), case.spec.ratings)
+    kind = kind_of(case.spec)
+    made = with_finish(kind.plan(case), kind.finish(case.spec))
+    return apply_ratings(made, case.spec.ratings)

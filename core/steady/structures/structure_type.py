@@ -12,6 +12,7 @@ from steady.design_codes.base import Rulebook
 from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.plan.model import Check, DragHandle, Plan
+from steady.structures.coating import Finish
 from steady.structures.form_schema import Group
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.option import Change, Choice
@@ -251,6 +252,7 @@ class StructureType:
         shades: The day, hour and clock that its shade is wanted at; None: nobody says.
         describe: What a client reads of it in an offer; empty: its pieces are counted there.
         plain: Its phrases in ordinary words; `typed` reads either.
+        finish: How its wood is finished.
     """
 
     key: str
@@ -284,6 +286,7 @@ class StructureType:
     shades: Callable[[Any], tuple[str, float, float] | None] = lambda spec: None
     plain: PlainWords | None = None
     describe: Callable[[DesignInput, Plan], str] = lambda case, plan: ""
+    finish: Callable[[Any], Finish] = lambda spec: Finish()
 
     def typed(self, ask: NewStructureRequest) -> Any:
         """A structure as it was typed: on the kind's short line, or in ordinary words.

@@ -4430,6 +4430,15 @@ export interface components {
              * @default []
              */
             carries: ("hot tub" | "planters" | "roof")[];
+            /**
+             * @default {
+             *       "coats": 2,
+             *       "coverage_m2_per_l": 8,
+             *       "kind": "none",
+             *       "when": "after building"
+             *     }
+             */
+            coating: components["schemas"]["Finish"];
             /** Dead Pa */
             dead_pa?: number | null;
             /**
@@ -5499,6 +5508,15 @@ export interface components {
              * @default 4
              */
             cleats: number;
+            /**
+             * @default {
+             *       "coats": 2,
+             *       "coverage_m2_per_l": 8,
+             *       "kind": "none",
+             *       "when": "after building"
+             *     }
+             */
+            coating: components["schemas"]["Finish"];
             /**
              * Cradle
              * @default joist 2x6 pine
@@ -7253,6 +7271,15 @@ export interface components {
             brace_m: number;
             /** @default reckoned */
             built_on: components["schemas"]["Basis"];
+            /**
+             * @default {
+             *       "coats": 2,
+             *       "coverage_m2_per_l": 8,
+             *       "kind": "none",
+             *       "when": "after building"
+             *     }
+             */
+            coating: components["schemas"]["Finish"];
             /** Dead Pa */
             dead_pa?: number | null;
             /**
@@ -8621,6 +8648,15 @@ export interface components {
             brace_m: number;
             /** @default reckoned */
             built_on: components["schemas"]["Basis"];
+            /**
+             * @default {
+             *       "coats": 2,
+             *       "coverage_m2_per_l": 8,
+             *       "kind": "none",
+             *       "when": "after building"
+             *     }
+             */
+            coating: components["schemas"]["Finish"];
             /** Dead Pa */
             dead_pa?: number | null;
             /**
@@ -8933,6 +8969,15 @@ export interface components {
             brace_m: number;
             /** @default reckoned */
             built_on: components["schemas"]["Basis"];
+            /**
+             * @default {
+             *       "coats": 2,
+             *       "coverage_m2_per_l": 8,
+             *       "kind": "none",
+             *       "when": "after building"
+             *     }
+             */
+            coating: components["schemas"]["Finish"];
             /**
              * Core
              * @default

@@ -27,7 +27,7 @@ def pergola(case: DesignInput, plan: Plan) -> str:
     over = f"{counted(pieces_of(plan.parts, 'rafter'), 'rafter')} of {timber(spec.rafter)}"
     slats = pieces_of(plan.parts, "slat")
     shade = f" with {slats} slats of {timber(spec.slat)} across them" if slats else ""
-    return sentences((line, over + shade, _posts(spec, plan)))
+    return sentences((line, over + shade, _posts(spec, plan), spec.coating.words))
 
 
 def lean_to(case: DesignInput, plan: Plan) -> str:
@@ -38,7 +38,9 @@ def lean_to(case: DesignInput, plan: Plan) -> str:
     cover = (
         f"covered with {timber(spec.sheet)}" if spec.roof == "sheets" else f"covered with slats of {timber(spec.slat)}"
     )
-    return sentences((f"{line}, {slope}, {cover}", f"rafters of {timber(spec.rafter)}", _posts(spec, plan)))
+    return sentences(
+        (f"{line}, {slope}, {cover}", f"rafters of {timber(spec.rafter)}", _posts(spec, plan), spec.coating.words)
+    )
 
 
 def pavilion(case: DesignInput, plan: Plan) -> str:
@@ -48,4 +50,4 @@ def pavilion(case: DesignInput, plan: Plan) -> str:
     line = f"a pavilion with a hip roof, {side_by_side(tape, spec.beams_m, spec.deep_m)} over its beams, {pitch}"
     under = f"{client_length(spec.beam_top_m, tape.system)} from the floor to the top of its beams"
     roof = f"covered with {timber(spec.sheet)} on rafters of {timber(spec.rafter)}"
-    return sentences((f"{line}, {under}", roof, _posts(spec, plan)))
+    return sentences((f"{line}, {under}", roof, _posts(spec, plan), spec.coating.words))

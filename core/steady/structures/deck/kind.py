@@ -5,6 +5,7 @@ from dataclasses import fields, replace
 
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle, Plan
+from steady.structures.coating import finish_group
 from steady.structures.deck.actions import add_rock, add_stair
 from steady.structures.deck.checks.ledger import walls
 from steady.structures.deck.designs.candidates import localized
@@ -185,6 +186,7 @@ USUAL = (
     ),
 )
 DECK = StructureType(
+    finish=lambda spec: spec.coating,
     carries=carries,
     key="deck",
     many="decks",
@@ -199,6 +201,7 @@ DECK = StructureType(
             title="On the house",
             fields=(Field(path="ledger/wall", says="The wall is", sort="choice", names=tuple(walls())),),
         ),
+        finish_group("coating"),
     ),
     own=OWN,
     structural=("joist", "spacing_m", "beam", "plies", "seat", "post", "overhang_m"),

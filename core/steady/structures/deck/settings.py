@@ -1,5 +1,6 @@
 """Every setting of a deck that can be found by its name: what its panel shows, and what lies deeper."""
 
+from steady.structures.coating import finish_group
 from steady.structures.form_schema import Field, Group
 
 MAKER = "By its maker; 0: not entered"
@@ -107,4 +108,5 @@ SETTINGS = (
             ),
         ),
     ),
+    finish_group("coating"),
 )

@@ -278,6 +278,7 @@ def _approval(spec: FenceSpec, tape: Tape) -> Approval:
 
 
 FENCE = StructureType(
+    finish=lambda spec: spec.finish,
     settings=SETTINGS,
     key="fence",
     many="fences",

@@ -29,7 +29,6 @@ from steady.structures.fence.parts import build, fixings, materials, panels, pos
 from steady.structures.fence.parts import floor as floors
 from steady.structures.fence.parts import gates as hung
 from steady.structures.fence.parts.arches import parts as arch_parts
-from steady.structures.fence.parts.finishes import coats, finish_tasks
 from steady.structures.fence.parts.removable_panels import lift_outs
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
@@ -39,7 +38,6 @@ from steady.structures.measurement_targets import (
     LATCH_M,
     MENDS,
     PLACE_M,
-    coat_target,
     gap_target,
     moisture_target,
     post_targets,
@@ -129,14 +127,13 @@ def plan_fence(asked: DesignInput) -> Plan:
     parts += arch_parts(case, overhead)
     parts += lift_outs(spec, out)
     parts += floors.floor(case, out)
-    parts += coats(spec, parts)
     if site.use != "public":
         own_weight(case, out, (parts, len(footings)), loads, found)
     marks, handles = build.marks(case, out, tops), _handles(spec, out)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
-    tasks = (*steps.tasks(spec, out, footings, parts), *hung.tasks(spec, hangings), *finish_tasks(spec, parts))
+    tasks = (*steps.tasks(spec, out, footings, parts), *hung.tasks(spec, hangings))
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -210,8 +207,6 @@ def _wood(case: FenceCase, runs: list[BoardStretch]) -> Iterator[MeasurementTarg
         yield moisture_target(spec.boards_id, spec.boards_moisture, replans="hold")
     if spec.infill.traits.evened and runs:
         yield gap_target(spec.boards_id, infill_of(spec).gap(case, runs)[0])
-    if spec.finish.kind != "none":
-        yield coat_target(f"{spec.id}/finish")
 
 
 def _latch(hanging: gates.Hanging, tape: Tape) -> MeasurementTarget:

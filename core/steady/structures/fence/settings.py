@@ -1,5 +1,6 @@
 """Every setting of a fence that can be found by its name: what its panel shows, and what lies deeper."""
 
+from steady.structures.coating import finish_group
 from steady.structures.form_schema import Field, Group
 from steady.structures.gate.settings import SETTINGS as GATE_SETTINGS
 
@@ -164,19 +165,6 @@ SETTINGS = (
             ),
         ),
     ),
-    Group(
-        title="Finish",
-        fields=(
-            Field(path="finish/kind", says="Finish", sort="choice"),
-            Field(path="finish/when", says="It is put on", sort="choice"),
-            Field(path="finish/coats", says="Coats", sort="count"),
-            Field(
-                path="finish/coverage_m2_per_l",
-                says="Coverage, m² a litre",
-                sort="number",
-                text="One coat, by its maker",
-            ),
-        ),
-    ),
+    finish_group("finish"),
     *GATE_SETTINGS,
 )

@@ -13,4 +13,4 @@ def described(case: DesignInput, plan: Plan) -> str:
     line = f"a floating platform, {side_by_side(tape, spec.long_m, spec.wide_m)}, on {spec.barrels} barrels"
     ramp = f"a ramp {client_length(spec.ramp.length_m, tape.system)} long to the bank" if spec.ramp.length_m > 0 else ""
     boards = "a deck of boards" if pieces_of(plan.parts, "decking") else ""
-    return sentences((line, ramp, boards))
+    return sentences((line, ramp, boards, spec.coating.words))

@@ -5,6 +5,7 @@ from dataclasses import replace
 from steady.catalog.items import sold_with, sticks
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
+from steady.structures.coating import finish_group
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.floating_platform.buoyancy import EDGE_M
 from steady.structures.floating_platform.client_text import described
@@ -209,9 +210,11 @@ FORM = (
             Field(path="roofed", says="a roof stands on it", sort="tick"),
         ),
     ),
+    finish_group("coating"),
 )
 
 FLOAT = StructureType(
+    finish=lambda spec: spec.coating,
     key="float",
     many="floats",
     spec=FloatSpec,

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.plan.model import Basis
+from steady.structures.coating import Finish
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value_object
 
@@ -98,5 +99,6 @@ class FloatSpec:
     roofed: bool = False
     live_pa: Annotated[float, Gt(0), Le(10000)] | None = None
     wet: bool = True
+    coating: Finish = Finish()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.CALCULATED

@@ -18,6 +18,7 @@ from steady.structures.canopy.changes import (
 )
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.plain_entry import LEAN_TO_WORDS
+from steady.structures.coating import finish_group
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
@@ -234,9 +235,11 @@ FORM = (
         Field(path="net_coefficient", says="Wind coefficient of the roof", sort="number", empty="the code's"),
     ),
     above_group(),
+    finish_group("coating"),
 )
 
 LEAN_TO = StructureType(
+    finish=lambda spec: spec.coating,
     key="lean-to",
     many="lean-tos",
     spec=LeanToSpec,

@@ -10,6 +10,7 @@ from steady.structures.canopy.actions import hold_on, unlock
 from steady.structures.canopy.changes import other_feet, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
 from steady.structures.canopy.plain_entry import PAVILION_WORDS
+from steady.structures.coating import finish_group
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
@@ -206,9 +207,11 @@ FORM = (
     upright_group(
         Field(path="net_coefficient", says="Wind coefficient of the roof", sort="number", empty="the code's")
     ),
+    finish_group("coating"),
 )
 
 PAVILION = StructureType(
+    finish=lambda spec: spec.coating,
     key="pavilion",
     many="pavilions",
     spec=PavilionSpec,

@@ -7,6 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import BeamPostLock, Id, SlabUnder, Stands, Words
+from steady.structures.coating import Finish
 from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value_object
@@ -88,6 +89,7 @@ class PavilionSpec:
     dead_pa: Annotated[float, Gt(0), Le(3000)] | None = None
     wet: bool = True
     locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
+    coating: Finish = Finish()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.CALCULATED
 

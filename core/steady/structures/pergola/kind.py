@@ -20,6 +20,7 @@ from steady.structures.canopy.changes import (
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.load_path_checks import brought
 from steady.structures.canopy.plain_entry import PERGOLA_WORDS
+from steady.structures.coating import finish_group
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
@@ -254,6 +255,7 @@ FORM = (
     ),
     upright_group(Field(path="net_coefficient", says="Wind coefficient of slats", sort="number", empty="the code's")),
     above_group(("attach", ("house",))),
+    finish_group("coating"),
 )
 
 
@@ -273,6 +275,7 @@ def brings(case: DesignInput) -> tuple[PostReaction, ...]:
 
 
 PERGOLA = StructureType(
+    finish=lambda spec: spec.coating,
     key="pergola",
     many="pergolas",
     spec=PergolaSpec,

@@ -7,6 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen
 from steady.plan.model import Basis
 from steady.structures.canopy.beam_seats import SEATS, CanopySeat, RoofSeat
 from steady.structures.canopy.spec import BeamPostLock, Id, RoofAbove, SlabUnder, Stands, Words
+from steady.structures.coating import Finish
 from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value_object
@@ -99,6 +100,7 @@ class PergolaSpec:
     grows: Literal["nothing", "climbers"] = "nothing"
     wet: bool = True
     locks: Annotated[tuple[BeamPostLock, ...], MaxLen(40)] = ()
+    coating: Finish = Finish()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     built_on: Basis = Basis.CALCULATED
 

@@ -7,6 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InvalidInputError
 from steady.plan.model import Basis
+from steady.structures.coating import Finish
 from steady.structures.deck.spec.beam_seats import SEATS, BeamSeat, SeatKey
 from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.structures.manufacturer_ratings import ManufacturerRating
@@ -220,6 +221,7 @@ class DeckSpec:
     guard: GuardDesign = GuardDesign()
     stairs: Annotated[tuple[StairDesign, ...], MaxLen(6)] = ()
     bridge: Bridge | None = None
+    coating: Finish = Finish()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     bearings: Annotated[tuple[PostReaction, ...], MaxLen(40)] = ()
     carries: Annotated[tuple[Literal["hot tub", "planters", "roof"], ...], MaxLen(3)] = ()

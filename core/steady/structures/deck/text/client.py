@@ -31,4 +31,4 @@ def described(case: DesignInput, plan: Plan) -> str:
     )
     guard = "a guard with upright balusters along the open edges" if pieces_of(plan.parts, "guard post") else ""
     stairs = joined(f"a stair {client_length(stair.width_m, tape.system)} wide" for stair in spec.stairs)
-    return sentences((line, boards, posts, guard, stairs))
+    return sentences((line, boards, posts, guard, stairs, spec.coating.words))

@@ -7,6 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InvalidInputError
 from steady.plan.model import Advice, Basis
+from steady.structures.coating import Finish
 from steady.structures.fence.spec.feet import FootDetail, FootKind
 from steady.structures.fence.spec.floor import Floor
 from steady.structures.fence.spec.infill_traits import InfillTraits, Style, traits_of
@@ -201,16 +202,6 @@ class Infill:
     def traits(self) -> InfillTraits:
         """What this infill is, for all that does not draw it."""
         return traits_of(self.style)
-
-
-@value_object
-class Finish:
-    """How the wood is finished. `coverage_m2_per_l` for one coat, as its maker says."""
-
-    kind: Literal["none", "oil", "stain", "paint"] = "none"
-    when: Literal["before building", "after building"] = "after building"
-    coats: Annotated[int, Ge(1), Le(5)] = 2
-    coverage_m2_per_l: Annotated[float, Gt(0.5), Le(30)] = 8.0
 
 
 @value_object

@@ -35,7 +35,7 @@ def described(case: DesignInput, plan: Plan) -> str:
     wood = f"boards of {timber(spec.board)} on rails of {timber(spec.rail)}" if spec.infill.traits.boarded else level
     posts = f"posts of {timber(spec.post)}, {FEET.get(spec.foot, 'set in the ground')}"
     gates = joined(_gate(opening, tape) for opening in spec.openings)
-    return sentences((line, wood, posts, gates, _finish(spec)))
+    return sentences((line, wood, posts, gates, spec.finish.words))
 
 
 def _gate(opening: GateOpening, tape: Tape) -> str:
@@ -45,10 +45,3 @@ def _gate(opening: GateOpening, tape: Tape) -> str:
     leaves = " of two leaves" if len(opening.leaves_m) > 1 else ""
     way = "toward the inside" if opening.swing == "in" else "outward"
     return f"a gate{leaves}, {wide} clear, that opens {way}"
-
-
-def _finish(spec: FenceSpec) -> str:
-    if spec.finish.kind == "none":
-        return "the wood is left as it comes, without a finish"
-    coats = counted(spec.finish.coats, "coat") if spec.finish.coats > 1 else "one coat"
-    return f"{coats} of {spec.finish.kind}, {spec.finish.when}"

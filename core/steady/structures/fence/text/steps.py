@@ -78,7 +78,6 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
     # Slats and louvres are what closes the fence: they are counted there.
     rails_count = 0.0 if spec.infill.traits.level else count("rail")
     wet = any(layer.what == "concrete" for footing in footings for layer in footing.layers)
-    first = spec.finish.kind != "none" and spec.finish.when == "before building"
     holes_m = sum(footing.hole_m for footing in footings)
     rows = [
         Task(id=f"{sid}/locate", what="Locate buried services", about=(sid,), work=(), hold="every owner has answered"),
@@ -123,7 +122,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
             what=spec.infill.traits.task,
             about=(sid,),
             work=_infill_work(count),
-            after=((f"{sid}/rails", ""), *(((f"{sid}/finish", "dry"),) if first else ())),
+            after=((f"{sid}/rails", ""),),
         ),
     ]
     return rows
