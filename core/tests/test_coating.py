@@ -3,6 +3,7 @@
 import unittest
 from dataclasses import replace
 from datetime import date
+from typing import Literal
 
 from steady.data.roles import role
 from steady.jobs.maintenance import upkeep
@@ -74,7 +75,8 @@ class CoatingTest(unittest.TestCase):
 
     def test_the_next_coat_is_asked_for_by_what_was_put_on(self) -> None:
         done = date(2026, 5, 1)
-        for kind, years in (("oil", 1), ("stain", 3), ("paint", 6)):
+        kinds: tuple[tuple[Literal["oil", "stain", "paint"], int], ...] = (("oil", 1), ("stain", 3), ("paint", 6))
+        for kind, years in kinds:
             plan = coated("pergola", "12x10", replace(STAIN, kind=kind))
             [item] = [one for one in upkeep([plan], done) if one.key == "finish"]
             self.assertEqual(item.months_every, 12 * years)

@@ -65,6 +65,7 @@ class ClientQuote:
     options: tuple[PricedOption, ...]
     included: tuple[str, ...]
     excluded: tuple[str, ...]
+    warranty: tuple[str, ...]
     stale: tuple[str, ...] = ()
     warnings: tuple[str, ...] = ()
 
@@ -101,6 +102,7 @@ def offer(job: JobDocument, on: date) -> ClientQuote:
         options=tuple(options),
         included=terms.included,
         excluded=(*(text[0].upper() + text[1:] for text in out), *terms.excluded),
+        warranty=terms.warranty,
         stale=stale(job, on),
         warnings=tuple(dict.fromkeys(said for option in asked for said in warnings(job, option.structures))),
     )

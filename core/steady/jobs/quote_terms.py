@@ -35,6 +35,7 @@ class QuoteTerms:
         markup_ratio: On everything; the client does not see it by itself.
         round_to: Each line is rounded up to a multiple of this.
         payment_round_to: Payments are whole multiples of this; the last takes what is left.
+        warranty: What the crew stands in for, a line each; on the offer and in the handover.
         prices_last_days: For how many days prices of the list are taken as today's.
     """
 
@@ -54,3 +55,4 @@ class QuoteTerms:
     options: Annotated[tuple[OfferOption, ...], MaxLen(4)] = ()
     included: Annotated[tuple[Line, ...], MaxLen(20)] = ()
     excluded: Annotated[tuple[Line, ...], MaxLen(20)] = ()
+    warranty: Annotated[tuple[Line, ...], MaxLen(20)] = ()

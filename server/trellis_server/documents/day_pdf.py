@@ -1,13 +1,19 @@
 """One day's sheet for the crew: what is on, in order, what is looked at before going on, what may not begin, and the weather."""
 
+from collections.abc import Sequence
 from datetime import date
+from typing import Any
 from xml.sax.saxutils import escape
 
+from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, Table, TableStyle
-from reportlab.platypus.flowables import Flowable, Spacer
+from reportlab.platypus.flowables import CondPageBreak, Flowable, Spacer
 from steady.errors import InvalidInputError
+from steady.jobs.day_needs import day_needs
+from steady.jobs.document import plan_structure
 from steady.jobs.job_schedule import TaskRow, calendar, spoken
+from steady.structures.client_text import counted
 
 from trellis_server.documents.context import Whole
 from trellis_server.documents.pdf import REGULAR, fonts
@@ -59,7 +65,64 @@ def day_sheet(about: Whole, today: date) -> bytes:
         )
     )
     story.append(table)
+    story += _needs(about, [row for row, _ in rows])
     return build_pages(story, f"{job.name}, {on}", about.options.paper)
+
+
+def _needs(about: Whole, rows: Sequence[TaskRow]) -> list[Flowable]:
+    """What the day asks for: people, tools, marks, holes with their bags, pieces; one section a structure."""
+    job = about.job
+    lead = f", led by {job.calendar.lead}" if job.calendar.lead else ""
+    story: list[Flowable] = [
+        Paragraph("People and tools", UNDER),
+        Paragraph(escape(f"{counted(job.quote.crew_count, 'person', 'people')}{lead}"), PLAIN),
+    ]
+    needs = []
+    for structure in dict.fromkeys(row.structure for row in rows if row.structure):
+        plan = plan_structure(job, structure)
+        mine = {row.id for row in rows if row.structure == structure}
+        needs.append(day_needs(job, plan, [task for task in plan.tasks if task.id in mine]))
+    tools = dict.fromkeys(tool for need in needs for line in need.tools for tool in line.split(", "))
+    story += [Paragraph(escape(f"Tools: {', '.join(tools)}"), PLAIN)] if tools else []
+    names = {item.spec.id: item.name for item in job.structures}
+    for need in needs:
+        if need.marks:
+            story.append(Paragraph(escape(f"{names[need.structure]}: marks from the tape's zero"), UNDER))
+            story.append(Paragraph(escape("; ".join(f"{number}: {at}" for number, at in need.marks)), PLAIN))
+        if need.holes:
+            bags = f", {need.bags} bags" if need.bags else ""
+            story += _over_table(f"{names[need.structure]}: {len(need.holes)} holes{bags}")
+            head = ["post", "at", "wide", "deep", "bags", ""]
+            holes = [[str(h.number), h.at, h.wide, h.deep, str(h.bags), ""] for h in need.holes]
+            story.append(_ticked([head, *holes], [40, 90, 80, 80, 40, 20]))
+        if need.pieces:
+            story += _over_table(f"{names[need.structure]}: pieces that go up")
+            lines = [[str(p.count), p.what, Paragraph(escape(p.of), PLAIN), p.long, ""] for p in need.pieces]
+            story.append(_ticked([["count", "what", "of", "long", ""], *lines], [45, 90, None, 90, 20]))
+    return story
+
+
+LOOSE = ParagraphStyle("loose", parent=UNDER, keepWithNext=0)
+"""A heading over a long table: kept with its first rows, not with all of them."""
+
+
+def _over_table(title: str) -> list[Flowable]:
+    return [CondPageBreak(35 * mm), Paragraph(escape(title), LOOSE)]
+
+
+def _ticked(lines: list[list[Any]], widths: list[float | None]) -> Table:
+    table = Table(lines, colWidths=widths, repeatRows=1)
+    table.setStyle(
+        TableStyle(
+            [
+                ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                ("LINEBELOW", (0, 0), (-1, -1), 0.4, "#888888"),
+                *(("BOX", (-1, k), (-1, k), 0.8, "#14211d") for k in range(1, len(lines))),
+                ("FONT", (0, 0), (-1, -1), REGULAR, 10),
+            ]
+        )
+    )
+    return table
 
 
 def _clock(hours: float) -> str:

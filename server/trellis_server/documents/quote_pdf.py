@@ -177,7 +177,11 @@ def _option(option: dict[str, Any], body: dict[str, Any], accepted: bool) -> lis
 
 def _lists(body: dict[str, Any]) -> list[Flowable]:
     story: list[Flowable] = []
-    for title, rows in (("In it", body["included"]), ("Not in it", body["excluded"])):
+    for title, rows in (
+        ("In it", body["included"]),
+        ("Not in it", body["excluded"]),
+        ("Warranty", body.get("warranty", ())),
+    ):
         if rows:
             story.append(Paragraph(title, UNDER))
             story += [Paragraph(escape(f"• {text}"), PLAIN) for text in rows]

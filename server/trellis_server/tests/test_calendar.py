@@ -1,11 +1,13 @@
 """The calendar over the API, as a file that a calendar library reads, on paper, and pulled about in the browser."""
 
 import copy
+import io
 from typing import Any
 
 import icalendar
 from django.test import TestCase
 from playwright.sync_api import expect
+from pypdf import PdfReader
 
 from trellis_server.models import Job, Status
 from trellis_server.tests.make import Caller, person, small_job
@@ -127,7 +129,11 @@ class CalendarTest(TestCase):
         job = self.caller.new_job(dated())
         address = f"/api/jobs/{job}/documents/day.pdf"
         for query in ("", "?at=2026-12-07&paper=a4"):
-            self.assertTrue(self.caller.send("GET", address + query).content.startswith(b"%PDF"))
+            content = self.caller.send("GET", address + query).content
+            self.assertTrue(content.startswith(b"%PDF"))
+            told = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)
+            for word in ("People and tools", "Tools:", "marks from the tape"):
+                self.assertIn(word, told)
         self.assertEqual(self.caller.send("GET", f"{address}?at=2026-12-06").status_code, 422)
         self.assertEqual(self.caller.send("GET", f"{address}?at=x").status_code, 422)
         self.assertEqual(Caller(person("wren")).send("GET", address).status_code, 404)

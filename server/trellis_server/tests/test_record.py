@@ -88,7 +88,13 @@ class UpkeepTest(TestCase):
             [(row["key"], row["result"], row["note"]) for row in rows], [("fixings", "watch", "one screw turns")]
         )
         pages = PdfReader(io.BytesIO(self.caller.send("GET", f"/api/jobs/{self.job}/documents/handover.pdf").content))
-        self.assertIn("one screw turns", " ".join(page.extract_text() for page in pages.pages))
+        first, *others = [page.extract_text() for page in pages.pages]
+        # A household keeps the first page: what stands, what comes next; the record stands behind it.
+        self.assertIn("What stands", first)
+        self.assertIn("What it asks for next", first)
+        self.assertNotIn("one screw turns", first)
+        self.assertIn("one screw turns", " ".join(others))
+        self.assertIn("Materials", " ".join(others))
 
 
 class Kept(TestCase):

@@ -3668,6 +3668,8 @@ export interface components {
              * @default []
              */
             warnings: string[];
+            /** Warranty */
+            warranty: string[];
         };
         /**
          * ClimatePlace
@@ -4108,7 +4110,8 @@ export interface components {
              *       "round_to": 1,
              *       "tax_name": "",
              *       "tax_ratio": 0,
-             *       "valid_days": 30
+             *       "valid_days": 30,
+             *       "warranty": []
              *     }
              */
             offer: components["schemas"]["QuoteTerms"];
@@ -6496,7 +6499,8 @@ export interface components {
              *       "round_to": 1,
              *       "tax_name": "",
              *       "tax_ratio": 0,
-             *       "valid_days": 30
+             *       "valid_days": 30,
+             *       "warranty": []
              *     }
              */
             offer: components["schemas"]["QuoteTerms"];
@@ -9851,6 +9855,7 @@ export interface components {
          *         markup_ratio: On everything; the client does not see it by itself.
          *         round_to: Each line is rounded up to a multiple of this.
          *         payment_round_to: Payments are whole multiples of this; the last takes what is left.
+         *         warranty: What the crew stands in for, a line each; on the offer and in the handover.
          *         prices_last_days: For how many days prices of the list are taken as today's.
          */
         QuoteTerms: {
@@ -9928,6 +9933,11 @@ export interface components {
              * @default 30
              */
             valid_days: number;
+            /**
+             * Warranty
+             * @default []
+             */
+            warranty: string[];
         };
         /** QuotesAnswer */
         QuotesAnswer: {

@@ -204,6 +204,14 @@ const split = (text: string) =>
             "
           ></Textarea>
         </label>
+        <label class="small"
+          >Warranty (one per line)
+          <Textarea
+            rows="3"
+            :model-value="lines(terms.warranty ?? [])"
+            @change="edit((at) => (at.warranty = split(($event.target as HTMLTextAreaElement).value)), 'Warranty')"
+          ></Textarea>
+        </label>
       </template>
       <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
       <p v-if="!every.length" class="empty">
@@ -250,6 +258,7 @@ const split = (text: string) =>
         </div>
         <p v-if="data.included.length" class="small"><b>In it:</b> {{ data.included.join('; ') }}.</p>
         <p class="small"><b>Exclusions:</b> {{ data.excluded.join('; ') }}.</p>
+        <p v-if="data.warranty?.length" class="small"><b>Warranty:</b> {{ data.warranty.join('; ') }}.</p>
       </article>
     </JobPage>
   </div>

@@ -119,6 +119,7 @@ const answer = (state: 'accepted' | 'declined') =>
         </div>
         <p v-if="data.quote.included.length" class="small"><b>In it:</b> {{ data.quote.included.join('; ') }}.</p>
         <p class="small"><b>Exclusions:</b> {{ data.quote.excluded.join('; ') }}.</p>
+        <p v-if="data.quote.warranty?.length" class="small"><b>Warranty:</b> {{ data.quote.warranty.join('; ') }}.</p>
       </section>
       <section v-if="data.quote && !data.quote_row?.accepted_on" class="agree" aria-label="Accept the offer">
         <h2>Accept this offer</h2>
