@@ -15,6 +15,7 @@ class Decision:
         what: What is to be decided. `who`: by whom; `until`: the day it is needed by.
         decided: What was decided, on the day `on`; empty: it is open.
         takes, instead_of: A thing of the yard that takes another's place wherever it stands in the job; empty: none.
+        place, treatment: Wood in this place is ordered in this class, all of it alike; empty: by the code's table.
     """
 
     id: Annotated[str, MinLen(1), MaxLen(60)]
@@ -25,3 +26,5 @@ class Decision:
     on: Annotated[str, MaxLen(10)] = ""
     instead_of: Annotated[str, MaxLen(100)] = ""
     takes: Annotated[str, MaxLen(100)] = ""
+    place: Annotated[str, MaxLen(40)] = ""
+    treatment: Annotated[str, MaxLen(12)] = ""

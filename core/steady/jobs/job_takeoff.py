@@ -6,6 +6,7 @@ from collections.abc import Collection, Sequence
 from steady.catalog.items import bag_yield_m3
 from steady.catalog.purchasing import PurchasingSettings
 from steady.data.roles import role
+from steady.design_codes.registry import rulebook
 from steady.drawing.scene import scene
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.concrete import ConcreteBought, ConcreteOffer, buy_concrete
@@ -15,6 +16,7 @@ from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.received_deliveries import Arrived, arrived, in_hand, still
 from steady.jobs.states import state_of
 from steady.jobs.supplier_orders import SupplierOrder, supplier_orders
+from steady.jobs.treatments import TreatmentRow, treatment_rows
 from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow, bill, cuts, pieces
@@ -73,6 +75,7 @@ class JobList:
         concrete: Bags beside a truck of ready-mix, with both prices where the truck's are known; None: bags are the usual way.
         mass_kg: What is delivered weighs; a share's own is that of its pieces as they are cut.
         orders: What is bought by supplier, each with its text; empty while a structure's list is held.
+        treatments: The class that every stick needs where it stands.
         access: What of it does not pass on the way to the work, and how it is carried.
         arrived: What of it has come, day by day.
     """
@@ -89,6 +92,7 @@ class JobList:
     mass_kg: float
     orders: tuple[SupplierOrder, ...]
     access: tuple[AccessNote, ...] = ()
+    treatments: tuple[TreatmentRow, ...] = ()
     arrived: tuple[Arrived, ...] = ()
 
 
@@ -156,6 +160,7 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
         mass_kg=math.fsum(one.mass_kg for one in brought),
         # A list that is held is not sent: there is nothing to copy yet.
         orders=() if waits else supplier_orders(bought, job.yard, job.name, job.place),
+        treatments=treatment_rows(plans, rulebook(job.school), job.decisions),
         access=access_notes(job.site.access, plans, bought.lines, brought, job.reading.tape()),
         arrived=arrived(job.came),
     )

@@ -4283,6 +4283,7 @@ export interface components {
          *         what: What is to be decided. `who`: by whom; `until`: the day it is needed by.
          *         decided: What was decided, on the day `on`; empty: it is open.
          *         takes, instead_of: A thing of the yard that takes another's place wherever it stands in the job; empty: none.
+         *         place, treatment: Wood in this place is ordered in this class, all of it alike; empty: by the code's table.
          */
         Decision: {
             /**
@@ -4303,10 +4304,20 @@ export interface components {
              */
             on: string;
             /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
              * Takes
              * @default
              */
             takes: string;
+            /**
+             * Treatment
+             * @default
+             */
+            treatment: string;
             /**
              * Until
              * @default
@@ -6659,6 +6670,8 @@ export interface components {
             saved: number;
             /** Shares */
             shares: components["schemas"]["Share"][];
+            /** Treatments */
+            treatments: components["schemas"]["TreatmentRow"][];
         };
         /**
          * JobListBody
@@ -12518,6 +12531,44 @@ export interface components {
         TownsAnswer: {
             /** Towns */
             towns: components["schemas"]["Town"][];
+        };
+        /**
+         * TreatmentRow
+         * @description One stick's class in one place.
+         *
+         *     Args:
+         *         item: The stick; `parts`: what is made of it there, in words.
+         *         place: The table's row.
+         *         asked: The class by the table, `note` what it adds; empty: no table holds it.
+         *         decided: The class that somebody decided on instead, `by` whom; empty: nobody did.
+         *         highest: Whether this is the place that says how the stick is ordered, where one serves several.
+         */
+        TreatmentRow: {
+            /** Asked */
+            asked: string;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Decided
+             * @default
+             */
+            decided: string;
+            /**
+             * Highest
+             * @default true
+             */
+            highest: boolean;
+            /** Item */
+            item: string;
+            /** Note */
+            note: string;
+            /** Parts */
+            parts: string[];
+            /** Place */
+            place: string;
         };
         /** UnderAnswer */
         UnderAnswer: {

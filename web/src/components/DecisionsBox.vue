@@ -19,13 +19,23 @@ const fault = ref('')
 const fresh = ref({ what: '', who: '', until: '' })
 function add(): void {
   if (!fresh.value.what.trim()) return
-  const row = { id: Date.now().toString(36), ...fresh.value, decided: '', on: '', instead_of: '', takes: '' }
+  const row = {
+    id: Date.now().toString(36),
+    ...fresh.value,
+    decided: '',
+    on: '',
+    instead_of: '',
+    takes: '',
+    place: '',
+    treatment: '',
+  }
   store.change((job) => job.decisions.push(row), `to decide: ${row.what}`.slice(0, 120))
   fresh.value = { what: '', who: '', until: '' }
 }
 function drop(id: string): void {
   store.change((job) => (job.decisions = job.decisions.filter((one) => one.id !== id)), 'a decision taken off')
 }
+const PLACES = ['post in ground', 'joist', 'bearer', 'board', 'rail', 'gravel board', 'roof timber', 'trim', 'stringer']
 const at = ref<Decision | null>(null)
 const used = ref<DecisionsAnswer['used']>([])
 async function begin(one: Decision): Promise<void> {
@@ -98,6 +108,16 @@ async function settle(): Promise<void> {
           <option v-for="[key, says] in offers" :key="key" :value="key">{{ says }}</option>
         </SelectBox>
       </label>
+      <label class="small">
+        Treatment of all
+        <SelectBox v-model="at.place" @change="at.treatment = ''">
+          <option value="">(by the code's table)</option>
+          <option v-for="place in PLACES" :key="place" :value="place">{{ place }}</option>
+        </SelectBox>
+      </label>
+      <label v-if="at.place" class="small"
+        >in class <InputText v-model="at.treatment" maxlength="12" placeholder="UC4A" required size="small"
+      /></label>
       <Button size="small" type="submit">Keep it</Button>
       <Button text size="small" type="button" @click="at = null">Not now</Button>
     </form>

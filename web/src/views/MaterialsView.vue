@@ -12,6 +12,7 @@ import ArrivalsBox from '@/components/ArrivalsBox.vue'
 import BillTable from '@/components/BillTable.vue'
 import ConcreteBox from '@/components/ConcreteBox.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
+import TreatmentBox from '@/components/TreatmentBox.vue'
 import OrdersBox from '@/components/OrdersBox.vue'
 import { exact } from '@/logic/money'
 import { mass, showLength } from '@/logic/units'
@@ -163,6 +164,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
             </DataList>
           </section>
           <AccessBox :notes="list.access" />
+          <TreatmentBox :rows="list.treatments" />
           <ArrivalsBox :list="list" />
           <OrdersBox :orders="list.orders" :held="held" />
         </aside>

@@ -43,6 +43,7 @@ from steady.design_codes.results import (
     given_step,
     roof_sag,
 )
+from steady.design_codes.treatment import treatment
 from steady.errors import InvalidInputError
 from steady.plan.model import CalculationStep
 from steady.units.units import MM
@@ -245,6 +246,10 @@ class Canada(Rulebook):
     def seat(self, wood: Wood, load: LoadType, ask: SeatInput) -> BearingArea:
         """O86 6.5.7."""
         return members.seat(wood, load, width_m=ask.width_m, length_m=ask.length_m, from_end_m=ask.from_end_m)
+
+    def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:
+        """CSA O80 use categories."""
+        return treatment("ca", part, clearance_m)
 
     def notched(
         self, wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float | None, slope: float

@@ -246,7 +246,7 @@ class NewZealand(Rulebook):
 
     def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:
         """NZS 3602."""
-        return treatment("nz", part)
+        return treatment("nz", part, clearance_m)
 
     def deck_live_pa(
         self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool

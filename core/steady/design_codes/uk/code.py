@@ -41,6 +41,7 @@ from steady.design_codes.results import (
     WindOnFence,
     given_step,
 )
+from steady.design_codes.treatment import treatment
 from steady.design_codes.uk import fasteners, ground, loads, members, timber
 from steady.design_codes.uk.joints import UkJoints
 from steady.errors import InvalidInputError
@@ -262,7 +263,7 @@ class UnitedKingdom(Rulebook):
 
     def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:
         """EN 335, BS 8417."""
-        return loads.treatment(part, clearance_m)
+        return treatment("uk", part, clearance_m)
 
     def deck_live_pa(
         self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool

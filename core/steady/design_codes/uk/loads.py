@@ -28,7 +28,6 @@ from steady.design_codes.results import (
     product_step,
     si,
 )
-from steady.design_codes.treatment import treatment as by_table
 from steady.errors import InvalidInputError, OutOfScopeError, above_zero, not_below_zero
 from steady.plan.model import CalculationStep
 
@@ -340,17 +339,6 @@ def canopy_coefficient(slope_rad: float, obstructed: bool, uplift: bool) -> floa
         (r.number("slope_rad"), r.number("net_coefficient")) for r in table("uk_canopy") if r.text["flow"] == flow
     )
     return between(points, slope_rad)
-
-
-def treatment(part: str, clearance_m: float | None) -> tuple[str, str]:
-    """Class and note of a part; joists and bearers near the ground are in ground contact.
-
-    Raises:
-        InvalidInputError: No such part.
-    """
-    if part in ("joist", "bearer") and clearance_m is not None and clearance_m < 0.15:
-        return "UC4", "within 150 mm of the ground"
-    return by_table("uk", part)
 
 
 SNOW_SHAPE, SNOW_SLOPE_RAD = 0.8, math.radians(30)

@@ -495,8 +495,8 @@ class UnitedStates(Rulebook):
         return wind.face_coefficient(face, zone or "run")
 
     def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:
-        """AWPA use categories of what stands in the ground; nothing else is in our table."""
-        return treatment("us", part)
+        """AWPA use categories, the post in the ground by the building code."""
+        return treatment("us", part, clearance_m)
 
     def porosity_factor(self, solidity: float) -> float:
         """ASCE 7 Fig. 29.3-1 note."""

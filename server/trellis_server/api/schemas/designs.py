@@ -24,6 +24,7 @@ from steady.jobs.movement_limits import MovementLimits
 from steady.jobs.received_deliveries import Arrived
 from steady.jobs.starting_designs import Start
 from steady.jobs.supplier_orders import SupplierOrder
+from steady.jobs.treatments import TreatmentRow
 from steady.jobs.wind_upgrades import WindUpgrade
 from steady.plan.model import DragHandle, Option
 from steady.schedule.weather_limits import DayAnswer
@@ -247,6 +248,7 @@ class JobListAnswer(Schema):
     deliveries: list[Delivery]
     counted: int
     differences: list[Counted]
+    treatments: list[TreatmentRow]
     access: list[AccessNote]
     concrete: ConcreteBought | None
     mass_kg: float
