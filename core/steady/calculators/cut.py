@@ -6,6 +6,7 @@ from steady.errors import InvalidInputError
 from steady.layout.plies import Plies, beam_plies
 from steady.takeoff.cutting import CutPlan, Saw, StockLength, cut_plan
 from steady.takeoff.nesting import buy_with_culls, nested_length_m
+from steady.takeoff.rips import rip_yield
 from steady.units.quantities import parse_quantity
 
 
@@ -25,6 +26,12 @@ def _plan(given: Given) -> CutPlan:
             raise
         raise InvalidInputError("pieces", "write pieces as [length, count] and stock as [length, price]") from None
     return cut_plan(pieces, stock, Saw(kerf_m=given.length("kerf", 0.0), trim_m=given.length("trim_each_end", 0.0)))
+
+
+def _ripped(given: Given) -> tuple[int, float]:
+    return rip_yield(
+        given.length("board"), given.length("strip"), given.length("kerf", 0.0), given.length("dressing", 0.0)
+    )
 
 
 def _complete(given: Given) -> str:
@@ -82,6 +89,21 @@ SUMS = (
             Output(name="complete", unit="text", calculate=_complete),
         ),
         source="geometry",
+    ),
+    Calculator(
+        name="cut.rip_yield",
+        asks="How many strips come out of a board, and what is left?",
+        inputs=(
+            Input(name="board", kind="length", says="its width"),
+            Input(name="strip", kind="length", says="wanted width"),
+            Input(name="kerf", kind="length", default="0 in"),
+            Input(name="dressing", kind="length", says="planed off each strip, both edges", default="0 in"),
+        ),
+        outputs=(
+            Output(name="strips", unit="count", calculate=lambda g: _ripped(g)[0]),
+            Output(name="left", unit="in|mm", calculate=lambda g: _ripped(g)[1]),
+        ),
+        source="geometry: ripped lumber has no grade until it is graded again",
     ),
     Calculator(
         name="cut.buy_with_culls",

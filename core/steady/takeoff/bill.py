@@ -6,11 +6,12 @@ from functools import lru_cache
 
 from steady.catalog.items import bag_yield_m3, goods, listed, sticks
 from steady.catalog.purchasing import PurchasingSettings
+from steady.data.roles import role
 from steady.footings.hole import bags, volumes
 from steady.layout.outline import Outline
 from steady.plan.model import Part, Plan
 from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Saw, StockLength, cut_plan
-from steady.takeoff.rips import RippedStrip, boards_for
+from steady.takeoff.rips import RippedBoard, RippedStrip, boards_for, ripped_boards
 from steady.units.units import FT
 from steady.value_objects import value_object
 
@@ -39,12 +40,17 @@ class PieceRow:
 
 @value_object
 class ItemCuts:
-    """One timber's cut plan, or why it has none."""
+    """One timber's cut plan, or why it has none.
+
+    `rips`: how its boards are ripped; `regrade`: pieces ripped of it that carry, in words: their grade is lost with the strip.
+    """
 
     item: str
     says: str
     plan: CutPlan | None
     problem: str = ""
+    rips: tuple[RippedBoard, ...] = ()
+    regrade: tuple[str, ...] = ()
 
 
 @value_object
@@ -138,7 +144,21 @@ def cuts(plan: Plan, yard: PurchasingSettings, metric: bool = False, better: boo
             many = sum(count for _, count in over)
             what, at = "piece" if many == 1 else "pieces", _length(item, longest.length_m)
             problem = f"{many} {what} longer than every length on sale: priced as the longest, {at}"
-        found.append(ItemCuts(item=item, says=says, plan=plan_of_item, problem=problem))
+        strips = _strips(item, parts)
+        found.append(
+            ItemCuts(
+                item=item,
+                says=says,
+                plan=plan_of_item,
+                problem=problem,
+                rips=ripped_boards(
+                    [(role(part.role).many, strip) for part, strip in strips], wide_of(item), yard.kerf_m
+                ),
+                regrade=tuple(
+                    dict.fromkeys(role(part.role).many for part, _ in strips if role(part.role).stage in CARRIES)
+                ),
+            )
+        )
     return found
 
 
@@ -238,18 +258,32 @@ SPARED = ("board", "decking", "leaf board")
 """What splits: boards, of which some are bought over."""
 
 
+CARRIES = frozenset({"frame", "posts"})
+"""Stages whose pieces are calculated by their grade."""
+
+
+def wide_of(item: str) -> float:
+    """How wide a stick of an item is (m); 0: it is no stick of the yard."""
+    return sticks()[item].width_m if item in sticks() else 0.0
+
+
+def _strips(item: str, parts: list[Part]) -> list[tuple[Part, RippedStrip]]:
+    """Pieces of one item that are ripped to one width from end to end."""
+    found = []
+    for part in parts:
+        rip = next((cut for cut in part.cuts if cut.kind == "rip"), None)
+        if rip is not None and len(rip.size_m) == 1 and 0 < rip.size_m[0] <= wide_of(item):
+            length_m = part.stick_m or part.length_m
+            found.append((part, RippedStrip(length_m=length_m, width_m=rip.size_m[0], count=part.count)))
+    return found
+
+
 def _wanted(item: str, parts: list[Part], yard: PurchasingSettings) -> list[tuple[float, int]]:
     """Lengths to be cut from sticks of one item: whole pieces, boards that several rips share, and spares."""
-    whole: list[tuple[float, int]] = []
-    strips: list[RippedStrip] = []
-    wide_m = sticks()[item].width_m if item in sticks() else 0.0
-    for part in parts:
-        length_m = part.stick_m or part.length_m
-        rip = next((cut for cut in part.cuts if cut.kind == "rip"), None)
-        if rip is not None and len(rip.size_m) == 1 and 0 < rip.size_m[0] <= wide_m:
-            strips.append(RippedStrip(length_m=length_m, width_m=rip.size_m[0], count=part.count))
-        else:
-            whole.append((length_m, part.count))
+    ripped = _strips(item, parts)
+    narrow = {id(part) for part, _ in ripped}
+    whole = [(part.stick_m or part.length_m, part.count) for part in parts if id(part) not in narrow]
+    strips, wide_m = [strip for _, strip in ripped], wide_of(item)
     whole += [(length_m, 1) for length_m, _ in boards_for(strips, wide_m, yard.kerf_m)]
     spared = [part for part in parts if part.role in SPARED]
     spares = math.ceil(sum(part.count for part in spared) * yard.spare_ratio - 1e-9) if yard.spare_ratio else 0

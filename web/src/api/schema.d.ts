@@ -6370,6 +6370,8 @@ export interface components {
         /**
          * ItemCuts
          * @description One timber's cut plan, or why it has none.
+         *
+         *     `rips`: how its boards are ripped; `regrade`: pieces ripped of it that carry, in words: their grade is lost with the strip.
          */
         ItemCuts: {
             /** Item */
@@ -6380,6 +6382,16 @@ export interface components {
              * @default
              */
             problem: string;
+            /**
+             * Regrade
+             * @default []
+             */
+            regrade: string[];
+            /**
+             * Rips
+             * @default []
+             */
+            rips: components["schemas"]["RippedBoard"][];
             /** Says */
             says: string;
         };
@@ -10252,6 +10264,27 @@ export interface components {
                 string,
                 string[]
             ] | null;
+        };
+        /**
+         * RippedBoard
+         * @description Boards ripped alike: how many, how long, into which widths, and what is left beside them (m).
+         *
+         *     `serves`: a narrower strip of the same list that what is left would give; empty: it is waste, or kept for blocks.
+         */
+        RippedBoard: {
+            /** Count */
+            count: number;
+            /** Left M */
+            left_m: number;
+            /** Length M */
+            length_m: number;
+            /**
+             * Serves
+             * @default
+             */
+            serves: string;
+            /** Widths M */
+            widths_m: number[];
         };
         /**
          * RoleRow

@@ -56,10 +56,22 @@ const listed = (pieces: number[]) => {
         </tr>
       </tbody>
     </table>
+    <p v-for="(rip, i) in item.rips" :key="'r' + i" class="small rip">
+      Rip {{ rip.count }} × {{ showLength(rip.length_m, tape) }} into
+      {{ rip.widths_m.map((width) => showLength(width, tape)).join(' + ') }}; {{ showLength(rip.left_m, tape) }} left{{
+        rip.serves ? `, enough for ${rip.serves}` : ''
+      }}.
+    </p>
+    <p v-if="item.regrade?.length" class="small fault">
+      {{ item.regrade.join(', ') }}: ripped lumber has no grade until it is graded again.
+    </p>
   </section>
 </template>
 
 <style scoped>
+.rip {
+  margin: 2px 0;
+}
 .item {
   margin: 6px 0 12px;
 }
