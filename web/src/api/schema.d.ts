@@ -3188,14 +3188,28 @@ export interface components {
          *     Args:
          *         people: crowd: people shoulder to shoulder; walker: one person at a time, at the worst place.
          *         bearing_m: How far the stringers lie on each sill.
-         *         water_m: Highest known water below the finished deck; None: no water.
+         *         water_m: Highest known water below the finished deck (below 0: above it); None: no water.
+         *         flow_m_per_s: How fast it runs in a flood; None: nobody has said. `debris_m`: what it carries blocks so much more.
+         *         anchors_count: Anchors or chains that hold it down, one at each corner at least.
          */
         Bridge: {
+            /**
+             * Anchors Count
+             * @default 4
+             */
+            anchors_count: number;
             /**
              * Bearing M
              * @default 0.15
              */
             bearing_m: number;
+            /**
+             * Debris M
+             * @default 0.3048
+             */
+            debris_m: number;
+            /** Flow M Per S */
+            flow_m_per_s?: number | null;
             /**
              * People
              * @default crowd

@@ -4,6 +4,7 @@ import { computed, onMounted, toRef } from 'vue'
 import type { DeckSpec, Kind, Sheet } from '@/api/types'
 import BuildPanel from '@/components/BuildPanel.vue'
 import KeptInput from '@/components/KeptInput.vue'
+import BridgeFields from '@/kinds/deck/BridgeFields.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import RatingField from '@/components/RatingField.vue'
@@ -409,6 +410,12 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           Divider board at butt joints</label
         >
       </section>
+      <BridgeFields
+        v-if="spec.bridge"
+        :bridge="spec.bridge"
+        :path="path"
+        @change="(name, value, says) => edit((at) => void Object.assign(at.bridge!, { [name]: value }), says)"
+      />
       <section>
         <h3>Height above the ground</h3>
         <LengthField

@@ -6,7 +6,7 @@ from steady.design_codes.bending_members import BendingDemand, check_member
 from steady.design_codes.results import Action, given_step
 from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep
-from steady.statics.bridge import first_frequency_hz, sag_under_m
+from steady.statics.bridge import Flood, first_frequency_hz, flood_corner_n, flood_n, sag_under_m
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers, joist_wood
 from steady.structures.deck.checks.joists import strip_m
 from steady.structures.deck.layout.framing import DeckFrame
@@ -102,6 +102,7 @@ def check_bridge(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
     notes = [_feel(span_m / sag_m, hz)]
     if spec.bridge.water_m is not None:
         _water(collector, timber)
+        _flood(collector, frame, timber)
     return notes
 
 
@@ -142,3 +143,56 @@ def _water(collector: DeckCheckCollector, timber: DeckTimbers) -> None:
         "z", CLEAR_WATER_M, "kept clear; twice as much where debris comes down", "practice: our own line"
     )
     collector.at_least("bridge.flood_clearance", f"{spec.id}/joists", has, needs, (), case="highest known water")
+
+
+def _flood(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
+    """What each anchor holds when the highest water reaches the wood: uplift of what is drowned, and the water's push."""
+    spec = collector.spec
+    assert spec.bridge is not None and spec.bridge.water_m is not None
+    water, about = spec.bridge, f"{spec.id}/joists"
+    deep_m = timber.board.thickness_m + timber.joist.width_m
+    drowned_m = min(deep_m, deep_m - (water.water_m or 0.0))
+    if drowned_m <= 0:
+        return
+    if water.flow_m_per_s is None:
+        why = OutOfScopeError(
+            "the highest water reaches the wood, and nobody has said how fast it runs", "enter its speed"
+        )
+        collector.gap("bridge.flood_hold_down", about, why, crew=True)
+        return
+    left, _, right, _ = frame.outline.box
+    span_m = frame.longest_span_m
+    boards_m3 = (right - left) * span_m * timber.board.thickness_m
+    wood_m3 = len(frame.joists) * span_m * timber.joist.thickness_m * timber.joist.width_m + boards_m3
+    density = min(timber.joist.density_kg_per_m3, timber.board.density_kg_per_m3)
+    flood = Flood(
+        span_m=span_m,
+        blocked_m=drowned_m + water.debris_m,
+        speed_m_s=water.flow_m_per_s,
+        drag_coefficient=DRAG,
+    )
+    uplift_n, drag_n = flood_n(flood, timber_m3=wood_m3 * drowned_m / deep_m, timber_kg_m3=density)
+    each_n = flood_corner_n(uplift_n, drag_n, corners=water.anchors_count)
+    u = collector.book.units
+    needs = CalculationStep(
+        symbol="T_corner",
+        value=each_n / u.force_n,
+        unit=u.force,
+        formula="1.5 * sqrt(U ** 2 + D ** 2) / n",
+        inputs=(
+            ("U", uplift_n / u.force_n, u.force),
+            ("D", drag_n / u.force_n, u.force),
+            ("n", float(water.anchors_count), ""),
+        ),
+        source="statics: hydrostatics and the drag equation, half as much again for safety [our own]",
+        says="uplift of the drowned wood and the push of the water with its debris, on each anchor",
+    )
+    why = OutOfScopeError(
+        "what an anchor or chain holds in the bank is its maker's or a trial's to say",
+        "anchor it to what a flood does not take, or let it swing on a chain at one end; type what each holds",
+    )
+    collector.gap("bridge.flood_hold_down", about, why, crew=True, needs=needs)
+
+
+DRAG = 2.0
+"""Of a plank on edge across the flow [common practice]."""

@@ -143,12 +143,17 @@ class Bridge:
     Args:
         people: crowd: people shoulder to shoulder; walker: one person at a time, at the worst place.
         bearing_m: How far the stringers lie on each sill.
-        water_m: Highest known water below the finished deck; None: no water.
+        water_m: Highest known water below the finished deck (below 0: above it); None: no water.
+        flow_m_per_s: How fast it runs in a flood; None: nobody has said. `debris_m`: what it carries blocks so much more.
+        anchors_count: Anchors or chains that hold it down, one at each corner at least.
     """
 
     people: Literal["crowd", "walker"] = "crowd"
     bearing_m: Annotated[float, Ge(0.03), Le(1)] = 0.15
     water_m: Annotated[float, Ge(-1), Le(10)] | None = None
+    flow_m_per_s: Annotated[float, Ge(0), Le(8)] | None = None
+    debris_m: Annotated[float, Ge(0), Le(2)] = 0.3048
+    anchors_count: Annotated[int, Ge(2), Le(12)] = 4
 
 
 @value_object
