@@ -100,7 +100,7 @@ def shady(job: JobDocument, ask: ShadeMapRequest) -> ShadeMapAnswer:
     left, low, right, high, _ = scene.ground
     cell = max(LEAST_CELL_M, max(right - left, high - low) / CELLS)
     utc_h = clock_h(site, day, ask.from_h, ask.utc_h)
-    grid = _Grid(left, low, cell, math.ceil((right - left) / cell), math.ceil((high - low) / cell))
+    grid = Grid(left, low, cell, math.ceil((right - left) / cell), math.ceil((high - low) / cell))
     count = max(1, round((ask.to_h - ask.from_h) / STEP_H))
     up = 0
     for k in range(count):
@@ -110,7 +110,7 @@ def shady(job: JobDocument, ask: ShadeMapRequest) -> ShadeMapAnswer:
             continue
         up += 1
         grid.begin()
-        for outline, share in _shadows(scene.solids, toward_sun(altitude, azimuth, site.north_rad)):
+        for outline, share in shadows_on_ground(scene.solids, toward_sun(altitude, azimuth, site.north_rad)):
             grid.shade(outline, share)
         grid.end()
     shares = grid.shares(up)
@@ -141,7 +141,7 @@ def _says(places: Sequence[ShadeMapPlace], up: int) -> str:
     return f"{told}. Leaves of trees and the house's roof are not calculated, and the ground is taken as level"
 
 
-def _shadows(solids: Sequence[Solid], toward: Vec) -> Iterator[tuple[tuple[Point, ...], float]]:
+def shadows_on_ground(solids: Sequence[Solid], toward: Vec) -> Iterator[tuple[tuple[Point, ...], float]]:
     """Each solid's shadow on the ground, a row of alike as one outline, and the share of that outline that is dark."""
     dx, dy = -toward[0] / toward[2], -toward[1] / toward[2]
 
@@ -149,7 +149,7 @@ def _shadows(solids: Sequence[Solid], toward: Vec) -> Iterator[tuple[tuple[Point
         return hull([(round(x + max(0.0, z) * dx, 5), round(y + max(0.0, z) * dy, 5)) for x, y, z in points])
 
     for solid in solids:
-        points = _corners(solid)
+        points = solid_corners(solid)
         if max(z for _, _, z in points) <= 0:
             continue
         one = falls(points)
@@ -162,7 +162,8 @@ def _shadows(solids: Sequence[Solid], toward: Vec) -> Iterator[tuple[tuple[Point
         yield whole, min(1.0, solid.count * _area(one) / area) if area > 0 else 0.0
 
 
-def _corners(solid: Solid) -> Sequence[Vec]:
+def solid_corners(solid: Solid) -> Sequence[Vec]:
+    """A solid's corners; of a round one so many about each end."""
     if solid.shape == "box":
         return solid.points
     turns = [2 * math.pi * k / ROUND_SIDES for k in range(ROUND_SIDES)]
@@ -181,11 +182,11 @@ def _area(ring: Sequence[Point]) -> float:
     )
 
 
-def _taken(grid: "_Grid", job: JobDocument, solids: Sequence[Solid]) -> list[float]:
+def _taken(grid: "Grid", job: JobDocument, solids: Sequence[Solid]) -> list[float]:
     """How much of each cell something stands on, lower than a head, or a house fills: nothing else is put there."""
     grid.begin()
     for solid in solids:
-        points = _corners(solid)
+        points = solid_corners(solid)
         if min(z for _, _, z in points) < HEAD_M and max(z for _, _, z in points) > 0:
             last = tuple(step * (solid.count - 1) for step in solid.step)
             ends = [*points, *((x + last[0], y + last[1], z) for x, y, z in points)]
@@ -207,7 +208,7 @@ def _houses(walls: Sequence[Sequence[Point]]) -> list[list[Point]]:
     return houses
 
 
-class _Grid:
+class Grid:
     """Cells of the ground: what lets the sun through at one moment, and the shade of all moments together."""
 
     def __init__(self, left_m: float, low_m: float, cell_m: float, columns: int, rows: int) -> None:
@@ -262,9 +263,7 @@ def _across(pairs: Sequence[tuple[Point, Point]], low: float, high: float) -> tu
     return (min(xs), max(xs)) if len(xs) > 1 else None
 
 
-def _best(
-    grid: _Grid, shares: Sequence[float], taken: Sequence[float], ask: ShadeMapRequest
-) -> Iterator[ShadeMapPlace]:
+def _best(grid: Grid, shares: Sequence[float], taken: Sequence[float], ask: ShadeMapRequest) -> Iterator[ShadeMapPlace]:
     """The shadiest rectangles of the size asked, either way round, none over what stands there or beside the next."""
     sums, full = _sums(grid, shares), _sums(grid, taken)
 
@@ -308,7 +307,7 @@ def _best(
             )
 
 
-def _sums(grid: _Grid, shares: Sequence[float]) -> list[list[float]]:
+def _sums(grid: Grid, shares: Sequence[float]) -> list[list[float]]:
     """Sums of all cells below and left of each corner."""
     rows = [[0.0] * (grid.columns + 1)]
     for row in range(grid.rows):

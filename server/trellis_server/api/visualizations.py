@@ -11,6 +11,7 @@ from steady.jobs.shade_map import ShadeMapAnswer, shady
 from steady.jobs.site_layout import site_plan, whole_scene
 from steady.jobs.site_underlay import ScaleRequest, lay_under, scale_under
 from steady.jobs.sun_shade import sun
+from steady.jobs.sun_year import SunYear, sun_year
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.designs import PlanBody
@@ -26,6 +27,7 @@ from trellis_server.api.schemas.sights import (
     SitePlanAnswer,
     SunBody,
     SunShown,
+    SunYearBody,
     SurveyAnswer,
     SurveyBody,
     ThingRows,
@@ -98,6 +100,12 @@ def under_the_site(request: HttpRequest, body: UnderBody) -> HttpResponse:
 def where_it_is_shady(request: HttpRequest, body: ShadyBody) -> HttpResponse:
     """The site's shade between two hours of a day, and the best places for something of a size."""
     return fast(shady(body.document, body.ask))
+
+
+@router.post("/views/sun-year", response={200: SunYear, **REFUSALS})
+def through_the_year(request: HttpRequest, body: SunYearBody) -> HttpResponse:
+    """Hours of direct sun on a piece of the site's ground, month by month, as it is and as planned."""
+    return fast(sun_year(body.document, body.ask))
 
 
 @router.post("/views/sun-shade", response={200: SunShown, **REFUSALS})

@@ -294,6 +294,10 @@ class Fed(TestCase):
                 "document": job,
                 "ask": {"picture": "a", "wide_px": 900, "high_px": 600},
             },
+            "/api/views/sun-year": {
+                "document": job,
+                "ask": {"left_m": 1.0, "low_m": 1.0, "wide_m": 2.0, "deep_m": 1.0, "utc_h": None},
+            },
             "/api/views/shade-map": {
                 "document": job,
                 "ask": {"on": "2026-07-21", "from_h": 14.0, "to_h": 17.0, "utc_h": -4.0, "wide_m": 1.5, "deep_m": 1.0},

@@ -2668,6 +2668,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/views/sun-year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Through The Year
+         * @description Hours of direct sun on a piece of the site's ground, month by month, as it is and as planned.
+         */
+        post: operations["trellis_server_api_visualizations_through_the_year"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/views/survey": {
         parameters: {
             query?: never;
@@ -12073,6 +12093,20 @@ export interface components {
             utc_h?: number | null;
         };
         /**
+         * SunMonth
+         * @description One month: hours that the sun is high enough to cast shadows, and of those the hours of direct sun, now and as planned.
+         */
+        SunMonth: {
+            /** Month */
+            month: number;
+            /** Now H */
+            now_h: number;
+            /** Planned H */
+            planned_h: number;
+            /** Up H */
+            up_h: number;
+        };
+        /**
          * SunRequest
          * @description A day, an hour of the site's own clock, and a patch; None: below the structure.
          *
@@ -12103,6 +12137,41 @@ export interface components {
             hour: number;
             /** Shares */
             shares: (number | null)[];
+        };
+        /**
+         * SunYear
+         * @description The year of one place. `now`, `planned`: full sun, part shade or shade, by the six months of growth.
+         */
+        SunYear: {
+            /** Months */
+            months: components["schemas"]["SunMonth"][];
+            /** Now */
+            now: string;
+            /** Planned */
+            planned: string;
+            /** Says */
+            says: string;
+        };
+        /** SunYearBody */
+        SunYearBody: {
+            ask: components["schemas"]["SunYearRequest"];
+            document: components["schemas"]["JobDocument"];
+        };
+        /**
+         * SunYearRequest
+         * @description A rectangle of ground along the site's axes (m). `utc_h`: the clock ahead of UTC where the site has no time zone.
+         */
+        SunYearRequest: {
+            /** Deep M */
+            deep_m: number;
+            /** Left M */
+            left_m: number;
+            /** Low M */
+            low_m: number;
+            /** Utc H */
+            utc_h?: number | null;
+            /** Wide M */
+            wide_m: number;
         };
         /**
          * SupplierOrder
@@ -21460,6 +21529,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SunAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_visualizations_through_the_year: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SunYearBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SunYear"];
                 };
             };
             /** @description Unauthorized */

@@ -16,6 +16,7 @@ from steady.jobs.shade_map import ShadeMapRequest
 from steady.jobs.site_layout import SitePlan
 from steady.jobs.site_underlay import PictureRequest, ScaleRequest
 from steady.jobs.sun_shade import SunAnswer, SunRequest
+from steady.jobs.sun_year import SunYearRequest
 from steady.value_objects import value_object
 
 from trellis_server.api.schemas.edges import Closed
@@ -30,6 +31,11 @@ class SunBody(Closed):
 class ShadyBody(Closed):
     document: JobDocument
     ask: ShadeMapRequest
+
+
+class SunYearBody(Closed):
+    document: JobDocument
+    ask: SunYearRequest
 
 
 SceneAnswer = Scene

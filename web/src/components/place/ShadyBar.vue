@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import DayField from '@/components/DayField.vue'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
@@ -7,6 +8,7 @@ import { api, ask } from '@/api/client'
 import type { Shady } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
 import NumberField from '@/components/NumberField.vue'
+import SunYearTable from '@/components/place/SunYearTable.vue'
 import { FT } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
@@ -34,6 +36,19 @@ const { data, error } = useQuery({
   retry: false,
 })
 watch([data, error], () => emit('found', error.value ? null : (data.value ?? null)), { immediate: true })
+/** The place whose year is shown. */
+const chosen = ref<number | null>(null)
+const rect = computed(() => {
+  const place = chosen.value === null ? undefined : data.value?.places[chosen.value]
+  return place
+    ? {
+        left_m: place.left_m,
+        low_m: place.low_m,
+        wide_m: place.right_m - place.left_m,
+        deep_m: place.high_m - place.low_m,
+      }
+    : null
+})
 const put = (name: 'from_h' | 'to_h' | 'utc_h' | 'wide_m' | 'deep_m') => (value: number | null) => {
   if (value !== null) asked.value = { ...asked.value, [name]: value }
 }
@@ -72,7 +87,19 @@ function day(text: string): void {
     <p v-if="error" class="small fault" role="alert">
       {{ error.message }} <router-link :to="{ name: 'ground' }">The ground</router-link>
     </p>
-    <p v-else-if="data" class="small" role="status">{{ data.says }}. Hours by {{ data.clock }}.</p>
+    <p v-else-if="data" class="small" role="status">
+      {{ data.says }}. Hours by {{ data.clock }}.
+      <Button
+        v-for="(place, i) in data.places"
+        :key="i"
+        text
+        size="small"
+        :aria-pressed="chosen === i"
+        @click="chosen = chosen === i ? null : i"
+        >Place {{ i + 1 }} through the year</Button
+      >
+    </p>
+    <SunYearTable v-if="rect" :rect="rect" :utc_h="asked.utc_h" />
   </section>
 </template>
 
