@@ -17,6 +17,7 @@ class PartRole:
         above: Where it comes in the drawing order from above; `side` from a side. Holes come at `HOLES_ABOVE`.
         small: Whether a picture of thumb size shows it: yes, no, or only where no boards are.
         stage: The stage of the work it belongs to: posts, frame, close.
+        crown: Which way the bow of one lies in its place: up, or empty where it does not matter.
         by: The crew's minutes that it takes: rail, board, litre (of finish) or none, `times_ratio` of them.
     """
 
@@ -30,6 +31,7 @@ class PartRole:
     side: int
     small: str
     stage: str
+    crown: str
     by: str
     times_ratio: float
 
@@ -46,7 +48,10 @@ def roles() -> dict[str, PartRole]:
     return {
         key: PartRole(
             key=key,
-            **{name: row.text[name] for name in ("one", "many", "material", "look", "shape", "small", "stage", "by")},
+            **{
+                name: row.text[name]
+                for name in ("one", "many", "material", "look", "shape", "small", "stage", "crown", "by")
+            },
             above=int(row.text["above"]),
             side=int(row.text["side"]),
             times_ratio=row.value.get("times_ratio") or 0.0,

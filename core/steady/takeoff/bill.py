@@ -21,7 +21,10 @@ BED = "bed"
 
 @value_object
 class PieceRow:
-    """Identical pieces: what they are, how long (finished and out of the stick), how many, where."""
+    """Identical pieces: what they are, how long (finished and out of the stick), how many, where.
+
+    `crown`: which way its bow lies, to be marked on each; empty: it lies flat, stands, or it does not matter.
+    """
 
     id: str
     role: str
@@ -36,6 +39,7 @@ class PieceRow:
     mass_kg: float
     places: tuple[str, ...]
     abouts: tuple[str, ...] = ()
+    crown: str = ""
 
 
 @value_object
@@ -112,6 +116,7 @@ def pieces(plan: Plan) -> list[PieceRow]:
                 mass_kg=part.mass_kg,
                 places=tuple(place.id for place in part.places),
                 abouts=tuple(dict.fromkeys(place.about or place.id for place in part.places)),
+                crown=role(part.role).crown if _on_edge(part) else "",
             )
         )
     return rows
@@ -258,6 +263,14 @@ SPARED = ("board", "decking", "leaf board")
 """What splits: boards, of which some are bought over."""
 
 
+def _on_edge(part: Part) -> bool:
+    """Whether all of a part lie with their wider side upright."""
+    level = all(abs(place.up[2]) > ON_EDGE and abs(place.along[2]) < ON_EDGE for place in part.places)
+    return level and part.section_m[1] > part.section_m[0]
+
+
+ON_EDGE = 0.7
+"""Of the depth's direction: more of it upward than this, and it lies on its edge."""
 CARRIES = frozenset({"frame", "posts"})
 """Stages whose pieces are calculated by their grade."""
 

@@ -429,7 +429,14 @@ def _large(printed: StructureSheets) -> list[Flowable]:
 
 def _pieces(printed: StructureSheets) -> list[Flowable]:
     rows = [
-        (str(row.count), row.role, row.says, printed.tape.length(row.length_m), _bevel(row), "")
+        (
+            str(row.count),
+            f"{row.role}, crown {row.crown}" if row.crown else row.role,
+            row.says,
+            printed.tape.length(row.length_m),
+            _bevel(row),
+            "",
+        )
         for row in printed.pieces
     ]
     columns = (("how many", 11), ("what", 22), ("of", 36), ("length", 16), ("end", 8), ("done", 8))

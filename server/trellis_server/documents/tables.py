@@ -103,9 +103,22 @@ def _ripped(row: PieceRow, tape: Tape) -> str:
 def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, held: Sequence[str] = ()) -> str:
     """One row for each kind of piece, with every place it goes to; what holds the cutting stands in the first row."""
     table: list[list[object]] = [
-        ["id", "role", "item", "count", "length", "length_m", "stick_m", "bevel_deg", "ripped_to", "places", "state"]
+        [
+            "id",
+            "role",
+            "item",
+            "count",
+            "length",
+            "length_m",
+            "stick_m",
+            "bevel_deg",
+            "ripped_to",
+            "places",
+            "crown",
+            "state",
+        ]
     ]
-    table += [[f"HELD: {why}", *[""] * 9, state] for why in held]
+    table += [[f"HELD: {why}", *[""] * 10, state] for why in held]
     for row in rows:
         table.append(
             [
@@ -119,6 +132,7 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, held: Sequence[
                 f"{math.degrees(row.bevel_rad):.2f}",
                 _ripped(row, tape),
                 " ".join(row.places),
+                row.crown,
                 state,
             ]
         )

@@ -9325,6 +9325,8 @@ export interface components {
         /**
          * PieceRow
          * @description Identical pieces: what they are, how long (finished and out of the stick), how many, where.
+         *
+         *     `crown`: which way its bow lies, to be marked on each; empty: it lies flat, stands, or it does not matter.
          */
         PieceRow: {
             /**
@@ -9336,6 +9338,11 @@ export interface components {
             bevel_rad: number;
             /** Count */
             count: number;
+            /**
+             * Crown
+             * @default
+             */
+            crown: string;
             /** Id */
             id: string;
             /** Item */

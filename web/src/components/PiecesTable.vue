@@ -36,7 +36,9 @@ function ripped(row: Piece, tape: Tape): string {
     :on="(row) => row.abouts.includes(selected) || row.places.includes(selected)"
     @pick="emit('select', $event.abouts[0] ?? '')"
   >
-    <template #role="{ row }">{{ row.role }}{{ ripped(row, tape) }}</template>
+    <template #role="{ row }"
+      >{{ row.role }}{{ ripped(row, tape) }}{{ row.crown ? `, crown ${row.crown}` : '' }}</template
+    >
     <template #length_m="{ row }">{{ showLength(row.length_m, tape) }}</template>
     <template #stick_m="{ row }">{{ showLength(row.stick_m, tape) }}</template>
     <template #bevel_rad="{ row }">{{ row.bevel_rad ? `${degrees(row.bevel_rad)} bevel` : 'square' }}</template>

@@ -11,7 +11,7 @@ from steady.units.units import FT, IN
 
 Change = tuple[tuple[str, object], ...]
 SPACINGS_M = {False: tuple(inches * IN for inches in (12, 16, 24)), True: (0.3, 0.4, 0.45, 0.6)}
-PLIES = (1, 2, 3, 4)
+PLIES = (1, 2, 3, 4, 5)
 
 
 def of_kind(role: str, like: SectionItem) -> list[SectionItem]:
