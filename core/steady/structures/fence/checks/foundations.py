@@ -38,6 +38,21 @@ class FoundationType:
         """Whether the ground holds it up."""
         return self.stands == "ground"
 
+    @property
+    def on_pier(self) -> bool:
+        """A base on a concrete pier of its own."""
+        return self.stands == "pier"
+
+    @property
+    def on_slab(self) -> bool:
+        """A base on a slab that is there already."""
+        return self.stands == "slab"
+
+    @property
+    def on_block(self) -> bool:
+        """In a block that lies on its bed."""
+        return self.stands == "block"
+
 
 @cache
 def foot_ways() -> dict[str, FoundationType]:
@@ -73,7 +88,7 @@ def side_width_m(spec: FenceSpec, way: FoundationType, stick: SectionItem, hole_
     """
     if way.side == "post":
         return math.hypot(stick.width_m, stick.thickness_m)
-    if way.stands == "pier":
+    if way.on_pier:
         return spec.foot_detail.pier_width_m or hole_width_m
     return hole_width_m
 
@@ -83,11 +98,11 @@ def foot_m(spec: FenceSpec, way: FoundationType) -> float:
     detail = spec.foot_detail
     if way.key == "over a pipe":
         return detail.clear_m
-    if way.stands == "pier":
+    if way.on_pier:
         return detail.pier_above_m + detail.clear_m
-    if way.stands == "slab":
+    if way.on_slab:
         return detail.clear_m
-    return detail.block_height_m / 2 if way.stands == "block" else 0.0
+    return detail.block_height_m / 2 if way.on_block else 0.0
 
 
 def refuse(spec: FenceSpec, posts: list[SectionItem]) -> None:
@@ -117,7 +132,7 @@ def layers(
     """What lies in and on the ground at one post, bottom first; heights from the ground there. `hole_m`: deep, wide."""
     embedment_m, hole_width_m = hole_m
     detail, gravel_m = spec.foot_detail, spec.gravel_m
-    wide_m = side_width_m(spec, way, post, hole_width_m) if way.stands == "pier" else hole_width_m
+    wide_m = side_width_m(spec, way, post, hole_width_m) if way.on_pier else hole_width_m
     foot = foot_m(spec, way)
     stood = Layer(
         what="post", bottom_m=foot if foot else -embedment_m, top_m=above_ground_m, width_m=post.width_m, shape="square"
@@ -166,9 +181,9 @@ def hole_depth_m(spec: FenceSpec, way: FoundationType, embedment_m: float) -> fl
     """What is dug, gravel and plug counted; 0 where nothing is."""
     if way.key == "part driven":
         return min(spec.foot_detail.dug_m, embedment_m)
-    if way.stands == "slab":
+    if way.on_slab:
         return 0.0
-    if way.stands == "block":
+    if way.on_block:
         return spec.gravel_m
     return spec.gravel_m + (spec.plug_m if way.key == "closed below" else 0.0) + embedment_m
 
@@ -203,16 +218,16 @@ def pull_out_n(
     """
     spec = case.spec
     share, _, concrete_n_per_m3, _ = case.book.uplift()
-    if way.stands == "block":
+    if way.on_block:
         return share * spec.foot_detail.block_kg * GRAVITY, f"{share:g} of the block's weight"
-    if way.stands == "slab":
+    if way.on_slab:
         up = spec.foot_detail.upright
         if up.hold_n is None:
             return 0.0, "its anchors' rating is not entered"
         return up.anchors_count * up.hold_n / up.safety, "its anchors, as their maker rates them"
     if way.side == "post":
         return 0.0, "nothing but soil lies against it: none is counted"
-    if spec.foot_detail.notched and way.stands == "ground":
+    if spec.foot_detail.notched and way.in_ground:
         return 0.0, "a notched foot earns no credit"
     weight_n = share * volumes_of(made).concrete_m3 * concrete_n_per_m3
     return weight_n, f"{share:g} of its concrete's weight"

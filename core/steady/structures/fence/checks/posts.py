@@ -263,7 +263,7 @@ class PostChecks:
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
         self.upright.calculate(about, way, pushes, hinged=bool(self.found.pulls.get(post.id)))
         self.found.embedment_m[post.id], self.found.governs[post.id] = 0.0, "no excavation"
-        if way.stands == "pier":
+        if way.on_pier:
             if self.soil is None:
                 assert self.soil_refused is not None
                 self.found.not_covered.append(gap("pier.lateral_embedment", about, self.soil_refused))
@@ -275,7 +275,7 @@ class PostChecks:
             ask = PierInput(width_m, self.soil, factor, tuple(demands))
             self.upright.pier_m(post, pushes if self.soil is not None else [], ask)
         else:
-            self.found.governs[post.id] = "existing slab" if way.stands == "slab" else "a block on its bed"
+            self.found.governs[post.id] = "existing slab" if way.on_slab else "a block on its bed"
         if self.spec.foot_detail.upright.by == "brace":
             up_m = self.spec.foot_detail.upright.brace_up_m
             for push in pushes:

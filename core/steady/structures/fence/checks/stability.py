@@ -17,10 +17,12 @@ from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.feet import Upright
 from steady.structures.wood import outdoors
 from steady.units.trade import Units
-from steady.units.units import GRAVITY
+from steady.units.units import GRAVITY, IN
 from steady.value_objects import positional_value_object
 
 WIND = case_label("wind")
+PIER_EDGE_M = 2.5 * IN
+"""Concrete between an anchor and the side of its pier where no maker says: five diameters of half an inch [common practice]."""
 ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground"
 
 
@@ -70,17 +72,19 @@ class LateralChecks:
                 "a leaf's pull turns a base and its anchors every day",
                 "a foot in the ground",
             )
-        if way.stands == "slab":
+        if way.on_slab:
             self._edge(about)
+        if way.on_pier:
+            self._pier_edge(about)
         if self.up.by == "own weight":
-            if way.stands != "block":
+            if not way.on_block:
                 self._gap(about, "lateral_system", "only loose blocks are calculated by their weight", ADD_BRACES)
             return
         if self.up.by == "nothing":
             why = "a base is a hinge: nothing here keeps the post upright"
             self._gap(about, "lateral_system", why, ADD_BRACES)
             return
-        if self.up.by == "rated base" and way.stands == "block":
+        if self.up.by == "rated base" and way.on_block:
             why = "a rated base on a loose block turns over with its block"
             self._gap(about, "lateral_system", why, "braces, its own weight as one body, or a foot in the ground")
             return
@@ -150,7 +154,7 @@ class LateralChecks:
                 "M_r", self.up.moment_n_m / self.u.moment_n_m, self.u.moment, "moment the base may carry"
             )
             self._check("post_base.moment_capacity", about, push, moment, limit)
-        if way.stands != "slab":
+        if not way.on_slab:
             return
         lever = self.up.lever_m / self.u.span_m
         pull = CalculationStep(
@@ -183,6 +187,29 @@ class LateralChecks:
         has = given_step("c", detail.edge_m / u.size_m, u.size, "user: measured", "post's middle to the slab's edge")
         least = given_step("c_least", detail.edge_least_m / u.size_m, u.size, "user: the maker's least edge distance")
         self.found.at_least("base_anchors.edge_distance", about, has, least, case="anchors")
+
+    def _pier_edge(self, about: str) -> None:
+        """The anchor of a base in its own pier: how much concrete stands between it and the nearest side."""
+        detail, u = self.spec.foot_detail, self.u
+        wide_m = detail.pier_width_m or self.case.hole_width_m(self.case.timber.post)
+        has = CalculationStep(
+            symbol="c",
+            value=(wide_m / 2 - detail.off_centre_m) / u.size_m,
+            unit=u.size,
+            formula="b / 2 - e",
+            inputs=(("b", wide_m / u.size_m, u.size), ("e", detail.off_centre_m / u.size_m, u.size)),
+            source="geometry",
+            says="anchor to the pier's nearest side",
+        )
+        if detail.edge_least_m is None:
+            least = given_step(
+                "c_least", PIER_EDGE_M / u.size_m, u.size, "practice: five diameters of a half-inch anchor"
+            )
+        else:
+            least = given_step(
+                "c_least", detail.edge_least_m / u.size_m, u.size, "user: the maker's least edge distance"
+            )
+        self.found.at_least("base_anchors.edge_distance", about, has, least, case="anchors", asks=CheckOrigin.SAFETY)
 
     def _brace(self, about: str, push: LateralPush) -> None:
         """A raking brace carries all of the moment; the foot is a hinge."""

@@ -117,11 +117,11 @@ def allowance_m(spec: FenceSpec) -> float:
 
 def _wide_m(case: FenceCase, way: FoundationType, post: SectionItem) -> float:
     spec, hole_width_m = case.spec, case.hole_width_m(post)
-    if way.stands == "block":
+    if way.on_block:
         return spec.foot_detail.block_width_m
-    if way.stands == "pier":
+    if way.on_pier:
         return spec.foot_detail.pier_width_m or hole_width_m
-    return hole_width_m if way.stands != "slab" else 0.0
+    return hole_width_m if not way.on_slab else 0.0
 
 
 def _post_part(

@@ -81,6 +81,7 @@ class FootDetail:
         clear_m: Wood kept clear of ground, pier or slab.
         pier_above_m: Top of the pier above ground.
         pier_width_m: Width of the pier; None: the hole's.
+        off_centre_m: How far the base's anchor stands off the pier's middle.
         slab_m: Thickness of the slab.
         edge_m: From the post's middle to the nearest edge of the slab; None: not measured.
         edge_least_m: The anchors' least edge distance, as their maker says; None: not known.
@@ -102,6 +103,7 @@ class FootDetail:
     clear_m: Annotated[float, Ge(0), Le(0.3)] = 0.0508
     pier_above_m: Annotated[float, Ge(0), Le(1)] = 0.0508
     pier_width_m: Annotated[float, Gt(0.1), Le(1.2)] | None = None
+    off_centre_m: Annotated[float, Ge(0), Le(0.5)] = 0.0
     slab_m: Annotated[float, Gt(0.02), Le(0.6)] = 0.1016
     edge_m: Annotated[float, Ge(0), Le(5)] | None = None
     edge_least_m: Annotated[float, Ge(0), Le(1)] | None = None

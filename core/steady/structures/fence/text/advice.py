@@ -51,7 +51,7 @@ def cautions(case: FenceCase, out: SetOut) -> list[Caution]:
     for way in dict.fromkeys(way_at(spec, post.station_m) for post in out.posts):
         kind: Literal["rot", "hurt"] = "rot" if way.key == "closed below" else "hurt"
         found.append(Caution(about=spec.id, kind=kind, text=way.caution, source=way.source))
-        if way.stands == "block" and case.site.frost_m > 0:
+        if way.on_block and case.site.frost_m > 0:
             text = "Frost lifts loose blocks: a bed that drains, and level them again every spring"
             found.append(Caution(about=spec.id, kind="drawing", text=text, source="common practice"))
     found += _of_style(spec)
