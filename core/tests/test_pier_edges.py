@@ -3,6 +3,7 @@
 import unittest
 from dataclasses import replace
 
+from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.structures.fence.spec.feet import FootDetail, Upright
 from steady.units.units import IN
@@ -32,6 +33,12 @@ class PierEdgeTest(unittest.TestCase):
     def test_farther_off_never_reads_better(self) -> None:
         uses = [use(self.on_pier(off_centre_m=inches * IN)) for inches in (0, 0.5, 1, 2, 3)]
         self.assertEqual(uses, sorted(uses))
+
+    def test_a_base_beside_its_pier_is_refused_at_its_field(self) -> None:
+        for inches in (4, 5):
+            with self.assertRaises(InvalidInputError) as refused:
+                self.on_pier(off_centre_m=inches * IN)
+            self.assertEqual(refused.exception.field, "foot_detail/off_centre_m")
 
     def test_posts_in_the_ground_have_no_anchors(self) -> None:
         self.assertFalse([c for c in planned(fence(24)).checks if c.key == "base_anchors.edge_distance"])

@@ -8,6 +8,7 @@ from steady.calculators.model import Calculator, Input, Output
 from steady.calculators.panels import TEMPERATURES, heat_of
 from steady.calculators.wood import SCHOOL, school_of
 from steady.errors import InvalidInputError
+from steady.layout.board_drift import Drift, drift
 from steady.layout.board_fields import BoardField, DiagonalBoards, FramedDeck, clips, diagonal, effective_span_m, field
 from steady.layout.edges import Arc, arc_of, by_chord
 from steady.layout.low_decks import (
@@ -26,6 +27,16 @@ from steady.units.units import IN
 SPHERE_M = 4 * IN
 CLIMB_FREE_M = {"us": math.inf, "ca": 4.2}
 """Falls up to which footholds are allowed in a guard; elsewhere never. From memory, high to medium."""
+
+
+def _drift(given: Given) -> Drift:
+    return drift(
+        given.length("planned"),
+        given.length("measured"),
+        given.length("gap"),
+        given.count("left"),
+        given.maybe("most", "length"),
+    )
 
 
 def _stack(given: Given) -> Stack:
@@ -279,6 +290,24 @@ SUMS = (
             number("waste", lambda g: _diagonal(g).waste, "-"),
         ),
         source="geometry: rows clipped by a rectangle",
+    ),
+    Calculator(
+        name="boards.drift",
+        asks="The boards have run ahead of their mark: what is the next gap?",
+        inputs=(
+            Input(name="planned", kind="length", says="far edge by the running mark"),
+            Input(name="measured", kind="length", says="where it is"),
+            Input(name="gap", kind="length", says="as laid"),
+            Input(name="left", kind="count", says="gaps still to come"),
+            Input(name="most", kind="length", says="no gap over this", default=""),
+        ),
+        outputs=(
+            Output(name="ahead", unit="in|mm", calculate=lambda g: _drift(g).ahead_m),
+            Output(name="gaps", unit="count", calculate=lambda g: _drift(g).gaps),
+            Output(name="gap", unit="in|mm", calculate=lambda g: _drift(g).gap_m),
+            Output(name="rip", unit="in|mm", calculate=lambda g: _drift(g).rip_m),
+        ),
+        source="geometry",
     ),
     Calculator(
         name="boards.field",

@@ -82,27 +82,49 @@ def rail_positions_text(found: PartPositions, bay_id: str, tape: Tape) -> str:
     return f"lower edges {at_both}" if first == second else f"lower edges {at_both}; then {', '.join(second)}"
 
 
-def ends_m(found: PartPositions, bay_id: str) -> tuple[float, float] | None:
-    """How far along its bay, from the middle of its first post, the first of its standing pieces begins and the last ends (m)."""
+def spans_m(found: PartPositions, bay_id: str) -> tuple[tuple[float, float], ...]:
+    """From where to where along its bay, from the middle of its first post, each of its standing pieces reaches, in order (m)."""
     posts = found.between(bay_id)
     if posts is None:
-        return None
+        return ()
     start, end = posts
     wide_m = math.dist(start[:2], end[:2])
     if wide_m < 1e-6:
-        return None
+        return ()
     heading = ((end[0] - start[0]) / wide_m, (end[1] - start[1]) / wide_m)
-    edges = []
+    spans = []
     for part, place in found.places.get(bay_id, ()):
         if abs(place.along[2]) < UPRIGHT:
-            return None
+            return ()
         # Its broad face lies along the line: the side of its section that does not look up from the face.
         across = abs(place.up[0] * heading[0] + place.up[1] * heading[1])
         half_m = part.section_m[1 if across > UPRIGHT else 0] / 2
         at_m = (place.at[0] - start[0]) * heading[0] + (place.at[1] - start[1]) * heading[1]
         step_m = place.step[0] * heading[0] + place.step[1] * heading[1]
-        edges += [at_m + k * step_m + side * half_m for k in (0, place.count - 1) for side in (-1, 1)]
-    return (min(edges), max(edges)) if edges else None
+        spans += [(at_m + k * step_m - half_m, at_m + k * step_m + half_m) for k in range(place.count)]
+    return tuple(sorted(spans))
+
+
+def ends_m(found: PartPositions, bay_id: str) -> tuple[float, float] | None:
+    """How far along its bay, from the middle of its first post, the first of its standing pieces begins and the last ends (m)."""
+    spans = spans_m(found, bay_id)
+    return (spans[0][0], max(end for _, end in spans)) if spans else None
+
+
+def check_marks_m(found: PartPositions, bay_id: str) -> tuple[tuple[int, float, float], ...]:
+    """Every fifth piece of a bay: its number, its far edge from the first post's middle, and from the second's (m)."""
+    posts, spans = found.between(bay_id), spans_m(found, bay_id)
+    if posts is None:
+        return ()
+    wide_m = math.dist(posts[0][:2], posts[1][:2])
+    return tuple(
+        (number, spans[number - 1][1], wide_m - spans[number - 1][1])
+        for number in range(CHECK_EVERY, len(spans) - 1, CHECK_EVERY)
+    )
+
+
+CHECK_EVERY = 5
+"""After so many boards the running mark is looked at [common practice]."""
 
 
 def in_bay(found: PartPositions, bay_id: str, row: PartRole, tape: Tape) -> str:
@@ -110,7 +132,12 @@ def in_bay(found: PartPositions, bay_id: str, row: PartRole, tape: Tape) -> str:
     ends = ends_m(found, bay_id) if row.by != "rail" else None
     if ends is None:  # what lies is marked on its posts, rails and slats alike
         return rail_positions_text(found, bay_id, tape)
-    return f"first edge at {tape.length(ends[0])}, last at {tape.length(ends[1])} from its first post's middle"
+    said = f"first edge at {tape.length(ends[0])}, last at {tape.length(ends[1])} from its first post's middle"
+    marks = "; ".join(
+        f"board {number} ends at {tape.length(first)}, {tape.length(second)} from the other post"
+        for number, first, second in check_marks_m(found, bay_id)
+    )
+    return f"{said}. Check: {marks}" if marks else said
 
 
 def centres_m(part: Part) -> tuple[float, ...]:

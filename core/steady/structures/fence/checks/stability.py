@@ -6,7 +6,7 @@ from steady.catalog.items import SectionItem
 from steady.data.checks import case_label
 from steady.design_codes.requests import ColumnInput, LoadType
 from steady.design_codes.results import Soil, given_step
-from steady.errors import OutOfScopeError
+from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.depth import needed, rounded_up_m
 from steady.loads.tributary import gather
 from steady.plan.model import Basis, CalculationStep, CheckOrigin, Part, UncheckedItem
@@ -192,6 +192,10 @@ class LateralChecks:
         """The anchor of a base in its own pier: how much concrete stands between it and the nearest side."""
         detail, u = self.spec.foot_detail, self.u
         wide_m = detail.pier_width_m or self.case.hole_width_m(self.case.timber.post)
+        if detail.off_centre_m >= wide_m / 2 - 1e-6:
+            raise InvalidInputError(
+                "foot_detail/off_centre_m", "The base would stand beside its pier: a wider pier, or nearer"
+            )
         has = CalculationStep(
             symbol="c",
             value=(wide_m / 2 - detail.off_centre_m) / u.size_m,
