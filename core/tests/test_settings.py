@@ -18,6 +18,7 @@ LINES = {"straights", "openings", "zones", "locks", "lift_outs", "floor", "start
 """What a structure's line says: it is pulled and typed there."""
 OWN_PLACE = {
     "purposes",
+    "top_points",
     "kind",
     "format",
     "id",

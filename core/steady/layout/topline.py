@@ -3,6 +3,7 @@
 import itertools
 import math
 from collections.abc import Sequence
+from typing import Literal
 
 from steady.errors import InvalidInputError, OutOfScopeError, above_zero
 from steady.ground.profile import Profile
@@ -127,3 +128,52 @@ def _reach(
             if held is None or (used[0] + 1, off) < held[:2]:
                 best[j][height] = (used[0] + 1, off, start)
     return tried
+
+
+Way = Literal["straight", "step", "curve"]
+"""From one point of a top to the next: straight, level with a step at the next, or a curve."""
+
+
+def through_points(points: Sequence[tuple[float, float, Way]], at_m: float) -> float:
+    """The height of a top line through points given as (station, height, way on), level beyond the first and last (m).
+
+    A curve is a cubic whose slopes at the points keep it between their heights.
+
+    Raises:
+        InvalidInputError: No points, or points that do not rise along the line.
+
+    Source: Fritsch and Carlson (1980), monotone piecewise cubic interpolation, with the harmonic mean of neighbouring slopes.
+    """
+    if not points or any(not b[0] > a[0] for a, b in itertools.pairwise(points)):
+        raise InvalidInputError("points", "needs one point or more, each farther along than the one before")
+    if at_m <= points[0][0]:
+        return points[0][1]
+    if at_m >= points[-1][0]:
+        return points[-1][1]
+    k = next(i for i, point in enumerate(points) if point[0] > at_m) - 1
+    (x0, z0, way), (x1, z1, _) = points[k], points[k + 1]
+    if way == "step":
+        return z0
+    t = (at_m - x0) / (x1 - x0)
+    if way == "straight":
+        return z0 + t * (z1 - z0)
+    m0, m1 = _slope(points, k), _slope(points, k + 1)
+    run = x1 - x0
+    return (
+        (1 + 2 * t) * (1 - t) ** 2 * z0
+        + t * (1 - t) ** 2 * run * m0
+        + t**2 * (3 - 2 * t) * z1
+        + t**2 * (t - 1) * run * m1
+    )
+
+
+def _slope(points: Sequence[tuple[float, float, Way]], k: int) -> float:
+    """Slope of the curve at a point: none at ends and at turning points, else between its neighbours' slopes."""
+    if k in (0, len(points) - 1):
+        return 0.0
+    (x0, z0, _), (x1, z1, _), (x2, z2, _) = points[k - 1 : k + 2]
+    left, right = (z1 - z0) / (x1 - x0), (z2 - z1) / (x2 - x1)
+    if left * right <= 0:
+        return 0.0
+    a, b = 2 * (x2 - x1) + (x1 - x0), (x2 - x1) + 2 * (x1 - x0)
+    return (a + b) / (a / left + b / right)

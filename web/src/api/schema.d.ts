@@ -5038,6 +5038,7 @@ export interface components {
          *         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
          *         ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.
          *         bend_posts: Posts at bends and corners: square with the line that goes on, or turned to split the angle.
+         *         top_points: What the top runs through on straights that follow control points; level beyond the first and the last.
          *         posts_cut: long: set long and cut along the string; exact: cut before, with a level to hit at the bottom of every hole.
          *         top_low_m: A straight top line stays within this height above the ground, and ...
          *         top_high_m: ... this one; None: a tenth of the height either way.
@@ -5206,6 +5207,7 @@ export interface components {
              *       "edge_m": null,
              *       "friction_ratio": 0.35,
              *       "notched": false,
+             *       "off_centre_m": 0,
              *       "pier_above_m": 0.0508,
              *       "pier_width_m": null,
              *       "pipe": "",
@@ -5441,6 +5443,11 @@ export interface components {
             top_high_m?: number | null;
             /** Top Low M */
             top_low_m?: number | null;
+            /**
+             * Top Points
+             * @default []
+             */
+            top_points: components["schemas"]["TopPoint"][];
             /**
              * Weather
              * @default usual
@@ -5737,6 +5744,7 @@ export interface components {
          *         clear_m: Wood kept clear of ground, pier or slab.
          *         pier_above_m: Top of the pier above ground.
          *         pier_width_m: Width of the pier; None: the hole's.
+         *         off_centre_m: How far the base's anchor stands off the pier's middle.
          *         slab_m: Thickness of the slab.
          *         edge_m: From the post's middle to the nearest edge of the slab; None: not measured.
          *         edge_least_m: The anchors' least edge distance, as their maker says; None: not known.
@@ -5798,6 +5806,11 @@ export interface components {
              * @default false
              */
             notched: boolean;
+            /**
+             * Off Centre M
+             * @default 0
+             */
+            off_centre_m: number;
             /**
              * Pier Above M
              * @default 0.0508
@@ -11902,7 +11915,8 @@ export interface components {
          * @description One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
          *
          *     `follows`: raked bays run with the ground between their posts; stepped ones are level, above the highest ground in each;
-         *     a level or straight top runs straight over rolling ground, with as few breaks as the heights allow.
+         *     a level or straight top runs straight over rolling ground, with as few breaks as the heights allow; control points: the top
+         *     runs through the fence's own points.
          */
         Straight: {
             /**
@@ -11910,7 +11924,7 @@ export interface components {
              * @default raked
              * @enum {string}
              */
-            follows: "raked" | "stepped" | "straight top";
+            follows: "raked" | "stepped" | "straight top" | "control points";
             /** Id */
             id: string;
             /** Length M */
@@ -12601,6 +12615,24 @@ export interface components {
             tiles: {
                 [key: string]: components["schemas"]["Tile"];
             };
+        };
+        /**
+         * TopPoint
+         * @description A point that the top line runs through: its station, its height above its own ground, and the way on to the next point.
+         *
+         *     `way`: straight; step: level to the next point and up or down there; curve: without a kink, never beyond the two heights.
+         */
+        TopPoint: {
+            /** At M */
+            at_m: number;
+            /** Height M */
+            height_m: number;
+            /**
+             * Way
+             * @default straight
+             * @enum {string}
+             */
+            way: "straight" | "step" | "curve";
         };
         /**
          * Town

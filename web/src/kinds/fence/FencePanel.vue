@@ -11,6 +11,7 @@ import { useLocateStatus } from '@/composables/useLocateStatus'
 import FoundationPanel from '@/kinds/fence/FoundationPanel.vue'
 import LateralLoadPanel from '@/kinds/fence/LateralLoadPanel.vue'
 import InfillPanel from '@/kinds/fence/InfillPanel.vue'
+import TopPoints from '@/kinds/fence/TopPoints.vue'
 import PurposePanel from '@/kinds/fence/PurposePanel.vue'
 import PracticeForm from '@/kinds/fence/PracticeForm.vue'
 import { useFence } from '@/kinds/fence/useFence'
@@ -74,6 +75,7 @@ const FOLLOWS = [
   { value: 'raked', says: 'raked with the ground' },
   { value: 'stepped', says: 'stepped, level panels' },
   { value: 'straight top', says: 'a straight top over the ground' },
+  { value: 'control points', says: 'a top through control points' },
   { value: 'mixed', says: 'run by run' },
 ]
 const follows = computed(() => {
@@ -82,12 +84,13 @@ const follows = computed(() => {
 })
 function follow(way: string | number | null): void {
   // By straight: each says its own in the table of the line.
-  if (spec.value && (way === 'raked' || way === 'stepped' || way === 'straight top'))
-    set(
-      'straights',
-      spec.value.straights.map((item) => ({ ...item, follows: way })),
-      `${way} bays`,
-    )
+  if (!spec.value || !FOLLOWS.some((item) => item.value === way && way !== 'mixed')) return
+  const at = { at_m: 0, height_m: spec.value.height_m! + spec.value.gap_m!, way: 'straight' as const }
+  store.change((job) => {
+    const found = job.structures.find((item) => item.spec.id === props.structure)?.spec as FenceSpec
+    found.straights = found.straights.map((item) => ({ ...item, follows: way as never }))
+    if (way === 'control points' && !found.top_points?.length) found.top_points = [at]
+  }, `${way} bays`)
 }
 
 const { data: dig } = useLocateStatus(() => props.structure)
@@ -340,6 +343,7 @@ const fall = computed(() => {
           >. <router-link :to="{ name: 'ground', params: { structure } }">Read the ground</router-link>
         </p>
         <PickField inline label="Bays" :model-value="follows" :options="FOLLOWS" @update:model-value="follow($event)" />
+        <TopPoints v-if="spec.straights.some((item) => item.follows === 'control points')" :structure="structure" />
       </section>
       <section>
         <h3>Before digging</h3>

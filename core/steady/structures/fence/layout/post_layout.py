@@ -13,7 +13,7 @@ from steady.layout.rails import longest_level_m
 from steady.structures.fence.infills.table import infill_of
 from steady.structures.fence.layout.fixed import fixed_posts, name_of
 from steady.structures.fence.layout.stations import LineBay, Post, SetOut
-from steady.structures.fence.layout.tops import stepped, straight_tops
+from steady.structures.fence.layout.tops import pointed_tops, stepped, straight_tops
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, NoDig, in_count
 from steady.structures.fence.spec.timber import FenceTimbers
@@ -110,6 +110,7 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
     posts, bays = _end_posts(posts, bays, timber)
     bays = [_in_lift_out(spec, stepped(case, bay)) for bay in bays]
     bays = straight_tops(case, bays, conflicts, notes)
+    bays = pointed_tops(case, bays, conflicts, notes)
     return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
 
 

@@ -5,10 +5,11 @@ from dataclasses import replace
 from steady.data.interpolation import between
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.slopes import PanelGaps, stepped_bays
-from steady.layout.topline import HeightBand, fewest_pieces
+from steady.layout.topline import HeightBand, Way, fewest_pieces, through_points
 from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.units.show import Tape
 
 
 def stepped(case: FenceCase, bay: LineBay) -> LineBay:
@@ -67,6 +68,60 @@ def straight_tops(
                 ends = [between(line, at) - spec.height_m for at in (bay.start.station_m, bay.end.station_m)]
                 made[k] = replace(bay, line_m=(ends[0], ends[1]))
     return made
+
+
+def pointed_tops(case: FenceCase, bays: list[LineBay], conflicts: list[str], notes: list[str]) -> list[LineBay]:
+    """Bays whose top runs through the fence's control points; what that leaves at the ground is told."""
+    spec, ground, tape = case.spec, case.ground, case.tape
+    ours = {straight.id for straight in spec.straights if straight.follows == POINTED}
+    if not ours:
+        return bays
+    if not spec.top_points:
+        raise InvalidInputError(
+            "top_points", "Give the top a point or more to run through, or let it follow the ground"
+        )
+    points = sorted((point.at_m, ground.height_m(point.at_m) + point.height_m, point.way) for point in spec.top_points)
+    try:
+        through_points(points, 0.0)
+    except InvalidInputError:
+        raise InvalidInputError(
+            "top_points", "Two points of the top stand at one place: take one of them out"
+        ) from None
+    made, gaps = list(bays), list[float]()
+    for k, bay in enumerate(bays):
+        if bay.opening is not None or bay.start.leg.id not in ours:
+            continue
+        made[k] = replace(bay, line_m=_bay_line(points, bay, spec.height_m))
+        at = (bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m)
+        gaps += [made[k].foot_m(spec.gap_m, s) - ground.height_m(s) for s in at]
+    if gaps:
+        notes.append(
+            f"Top through {'one point' if len(points) == 1 else f'{len(points)} points'}: boards as long as asked would stand from {_over(tape, min(gaps))} to "
+            f"{_over(tape, max(gaps))} over the ground"
+        )
+    if gaps and min(gaps) < 0 and not spec.infill.traits.boarded:
+        conflicts.append(
+            f"Under this top the infill would lie up to {tape.length(-min(gaps))} in the ground: raise its points or shorten it"
+        )
+    return made
+
+
+POINTED = "control points"
+
+
+def _bay_line(points: list[tuple[float, float, Way]], bay: LineBay, height_m: float) -> tuple[float, float]:
+    """Heights of a bay's nominal bottom at its posts: a step falls on the post nearest to it, so that a panel stays level."""
+    from_m, to_m = bay.start.station_m, bay.end.station_m
+    middle_m = (from_m + to_m) / 2
+    before = [point for point in points if point[0] <= middle_m]
+    if before and before[-1][2] == "step" and before[-1] is not points[-1]:
+        level = through_points(points, middle_m) - height_m
+        return level, level
+    return through_points(points, from_m) - height_m, through_points(points, to_m) - height_m
+
+
+def _over(tape: Tape, gap_m: float) -> str:
+    return tape.length(gap_m) if gap_m >= 0 else f"{tape.length(-gap_m)} under"
 
 
 def _unbroken(indexes: list[int]) -> list[list[int]]:

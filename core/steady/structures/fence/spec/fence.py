@@ -41,13 +41,26 @@ class Straight:
     """One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
 
     `follows`: raked bays run with the ground between their posts; stepped ones are level, above the highest ground in each;
-    a level or straight top runs straight over rolling ground, with as few breaks as the heights allow.
+    a level or straight top runs straight over rolling ground, with as few breaks as the heights allow; control points: the top
+    runs through the fence's own points.
     """
 
     id: Id
     length_m: Annotated[float, Gt(0), Le(2000)]
     turn_rad: Annotated[float, Ge(-2.97), Le(2.97)] = 0.0
-    follows: Literal["raked", "stepped", "straight top"] = "raked"
+    follows: Literal["raked", "stepped", "straight top", "control points"] = "raked"
+
+
+@value_object
+class TopPoint:
+    """A point that the top line runs through: its station, its height above its own ground, and the way on to the next point.
+
+    `way`: straight; step: level to the next point and up or down there; curve: without a kink, never beyond the two heights.
+    """
+
+    at_m: Station
+    height_m: Annotated[float, Ge(0.2), Le(5)]
+    way: Literal["straight", "step", "curve"] = "straight"
 
 
 @value_object
@@ -237,6 +250,7 @@ class FenceSpec:
         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
         ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.
         bend_posts: Posts at bends and corners: square with the line that goes on, or turned to split the angle.
+        top_points: What the top runs through on straights that follow control points; level beyond the first and the last.
         posts_cut: long: set long and cut along the string; exact: cut before, with a level to hit at the bottom of every hole.
         top_low_m: A straight top line stays within this height above the ground, and ...
         top_high_m: ... this one; None: a tenth of the height either way.
@@ -322,6 +336,7 @@ class FenceSpec:
     posts_cut: Literal["long", "exact"] = "long"
     top_low_m: Annotated[float, Gt(0.2), Le(5)] | None = None
     top_high_m: Annotated[float, Gt(0.2), Le(5)] | None = None
+    top_points: Annotated[tuple[TopPoint, ...], MaxLen(60)] = ()
     weather: Literal["usual", "ice and salt"] = "usual"
     finish: Finish = Finish()
     look: LookApproved | None = None
