@@ -95,10 +95,9 @@ def pointed_tops(case: FenceCase, bays: list[LineBay], conflicts: list[str], not
         at = (bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m)
         gaps += [made[k].foot_m(spec.gap_m, s) - ground.height_m(s) for s in at]
     if gaps:
-        notes.append(
-            f"Top through {'one point' if len(points) == 1 else f'{len(points)} points'}: boards as long as asked would stand from {_over(tape, min(gaps))} to "
-            f"{_over(tape, max(gaps))} over the ground"
-        )
+        through = "one point" if len(points) == 1 else f"{len(points)} points"
+        low, high = _over(tape, min(gaps)), _over(tape, max(gaps))
+        notes.append(f"Top through {through}: boards as long as asked would stand from {low} to {high} over the ground")
     if gaps and min(gaps) < 0 and not spec.infill.traits.boarded:
         conflicts.append(
             f"Under this top the infill would lie up to {tape.length(-min(gaps))} in the ground: raise its points or shorten it"
