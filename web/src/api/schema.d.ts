@@ -5269,6 +5269,8 @@ export interface components {
             id: string;
             /**
              * @default {
+             *       "apron": "none",
+             *       "apron_m": 0.4572,
              *       "base": "open",
              *       "cap": false,
              *       "first": "at the start",
@@ -6203,10 +6205,23 @@ export interface components {
          *         cap: A level cap board over the posts and boards.
          *         trim: Battens over the boards' ends, top and bottom.
          *         base: What closes a gap at the ground: nothing, base boards, boards scribed to the ground, or staked wire.
+         *         apron: Wire against what digs: laid out on the ground toward `inside` (else away from the boards), or
+         *             buried straight down; `apron_m` wide or deep.
          *         grows: What climbs it.
          *         sight_rail: A timber top rail over wire, so that people and animals see it.
          */
         Infill: {
+            /**
+             * Apron
+             * @default none
+             * @enum {string}
+             */
+            apron: "none" | "laid out" | "buried";
+            /**
+             * Apron M
+             * @default 0.4572
+             */
+            apron_m: number;
             /**
              * Base
              * @default open

@@ -25,7 +25,7 @@ from steady.structures.fence.layout.line import BoardStretch, stretches
 from steady.structures.fence.layout.post_layout import set_out
 from steady.structures.fence.layout.stations import SetOut, bay_id
 from steady.structures.fence.layout.tops import tops as stepped_tops
-from steady.structures.fence.parts import build, fixings, materials, panels, post_hardware, trims
+from steady.structures.fence.parts import aprons, build, fixings, materials, panels, post_hardware, trims
 from steady.structures.fence.parts import floor as floors
 from steady.structures.fence.parts import gates as hung
 from steady.structures.fence.parts.arches import parts as arch_parts
@@ -120,6 +120,7 @@ def plan_fence(asked: DesignInput) -> Plan:
     purposes.check_purposes(case, out, runs, hangings, found)
     parts = [*posts, *build.rails(case, runs, case.yard.trim_m), *boards(case, runs)]
     parts += panels.infill_parts(case, runs)
+    parts += [*aprons.aprons(case, runs), *aprons.strainers(spec, runs, parts)]
     parts += [*trims.trims(case, runs), *trims.base(case, runs)]
     parts += post_hardware.feet(case, out, footings)
     crossings = fixings.joints(case, out, parts)

@@ -95,6 +95,8 @@ SETTINGS = (
             Field(path="infill/cap", says="a level cap over posts and boards", sort="tick"),
             Field(path="infill/trim", says="battens over the boards' ends", sort="tick"),
             Field(path="infill/base", says="Closed at the ground by", sort="choice"),
+            Field(path="infill/apron", says="Wire against digging", sort="choice"),
+            Field(path="infill/apron_m", says="It is wide or deep", sort="small length"),
             Field(path="infill/grows", says="Grows on it", sort="choice", text="Climbers close it to the wind"),
             Field(path="infill/sight_rail", says="a timber top rail over wire", sort="tick"),
             Field(

@@ -203,6 +203,24 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
     >
     <PickField
       inline
+      label="Wire against digging"
+      :model-value="it.apron ?? 'none'"
+      :options="plain(['none', 'laid out', 'buried'])"
+      :path="path + '/infill/apron'"
+      @update:model-value="put('apron', 'wire against digging')($event)"
+    />
+    <LengthField
+      v-if="it.apron && it.apron !== 'none'"
+      inline
+      :label="it.apron === 'buried' ? 'Deep' : 'Wide'"
+      bare="in"
+      :model-value="it.apron_m ?? null"
+      :tape="store.tape"
+      :path="path + '/infill/apron_m'"
+      @update:model-value="$event !== null && put('apron_m', 'width of the apron')($event)"
+    />
+    <PickField
+      inline
       label="Climbers"
       :model-value="it.grows!"
       :options="plain(['nothing', 'light climbers', 'heavy climbers'])"

@@ -191,6 +191,8 @@ class Infill:
         cap: A level cap board over the posts and boards.
         trim: Battens over the boards' ends, top and bottom.
         base: What closes a gap at the ground: nothing, base boards, boards scribed to the ground, or staked wire.
+        apron: Wire against what digs: laid out on the ground toward `inside` (else away from the boards), or
+            buried straight down; `apron_m` wide or deep.
         grows: What climbs it.
         sight_rail: A timber top rail over wire, so that people and animals see it.
     """
@@ -208,6 +210,8 @@ class Infill:
     cap: bool = False
     trim: bool = False
     base: Literal["open", "base boards", "scribed", "staked wire"] = "open"
+    apron: Literal["none", "laid out", "buried"] = "none"
+    apron_m: Annotated[float, Ge(0.1), Le(1.2)] = 0.4572
     grows: Literal["nothing", "light climbers", "heavy climbers"] = "nothing"
     sight_rail: bool = False
 

@@ -36,6 +36,7 @@ class InfillTraits:
         evened: Boards stand with gaps that come out even.
         level: Level sticks of the rail's stock close the bay; they are its rails.
         wired: Wire hangs on the posts.
+        strained: Woven wire that is pulled tight between its ends.
         made: A made panel, whose own strength is its maker's to say.
         spans_bay: It spans from post to post itself, so that a wider bay is not tried.
         free_at_corners: It ends between posts or bends round them: corners need no laps.
@@ -58,6 +59,7 @@ class InfillTraits:
     evened: bool
     level: bool
     wired: bool
+    strained: bool
     made: bool
     spans_bay: bool
     free_at_corners: bool
@@ -87,6 +89,7 @@ _BUTTED = InfillTraits(
     evened=False,
     level=False,
     wired=False,
+    strained=False,
     made=False,
     spans_bay=False,
     free_at_corners=False,
@@ -184,6 +187,7 @@ _STOCK_PANELS = replace(
 _MESH = replace(
     _STOCK_PANELS,
     key="wire mesh",
+    strained=True,
     noun="fence of wire mesh on timber",
     task="Wire strained and stapled post by post",
     lasts="Galvanised; strained again every few years",
