@@ -426,7 +426,7 @@ class TablesTest(unittest.TestCase):
             "nz_parallel": 9,
             "nz_bearing_length": 6,
             "nz_wind_zones": 15,
-            "treatment_classes": 19,
+            "treatment_classes": 36,
         }
         for name, count in cells.items():
             self.assertEqual(len(table(name)), count, name)

@@ -75,7 +75,7 @@ def change_order(
     before, after = offer(was, on).options[0], offer(now, on).options[0]
     tape = now.reading.tape()
     return ChangeOrder(
-        words=tuple(_words(was, now, tape))[:MOST_WORDS],
+        words=tuple(changed_words(was, now, tape))[:MOST_WORDS],
         pieces=tuple(pieces_between(job_list(_untouched(was)).pieces, job_list(_untouched(now)).pieces, tape)),
         hours_was=before.hours,
         hours_now=after.hours,
@@ -102,7 +102,8 @@ def _untouched(job: JobDocument) -> JobDocument:
     return replace(job, came=())
 
 
-def _words(was: JobDocument, now: JobDocument, tape: Tape) -> Iterator[str]:
+def changed_words(was: JobDocument, now: JobDocument, tape: Tape) -> Iterator[str]:
+    """What is built otherwise, a sentence each, as a client reads it."""
     old = {item.spec.id: item for item in was.structures}
     new = {item.spec.id: item for item in now.structures}
     for name, item in new.items():

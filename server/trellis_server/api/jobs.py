@@ -22,16 +22,18 @@ from trellis_server.api.schemas.jobs import (
     ReadingsAnswer,
     ReadingsBody,
     ReadingsKept,
+    RevisionAnswer,
+    RevisionsAnswer,
     SaveBody,
     StatusBody,
     StepBody,
     ThrownAway,
 )
 from trellis_server.models import Status
-from trellis_server.services import cards, documents, job_archive, jobs, kinds, readings
+from trellis_server.services import cards, documents, job_archive, jobs, kinds, readings, revisions
 from trellis_server.services.crew import priced, prices_of
 from trellis_server.services.job_records import read_records
-from trellis_server.services.price_redaction import seen_by
+from trellis_server.services.price_redaction import document_seen_by, seen_by
 from trellis_server.services.usual import usual_of_crew
 
 router = Router(tags=["jobs"])
@@ -159,6 +161,30 @@ def save(request: HttpRequest, job_id: uuid.UUID, body: SaveBody) -> HttpRespons
 
     saving = jobs.Saving(body.base, body.document, body.says, body.key, keeps)
     return _answer(request, jobs.save(request.user, job_id, saving))
+
+
+@router.get("/{uuid:job_id}/revisions", response={200: RevisionsAnswer, **REFUSALS})
+def versions(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """A job's versions, the newest first."""
+    job = jobs.job_of(request.user, job_id)
+    rows = [
+        {
+            "number": one.number,
+            "says": one.says,
+            "by": one.author.get_username() if one.author else "",
+            "made_at": one.made_at,
+            "current": one.pk == job.current_id,
+        }
+        for one in revisions.listed(job)
+    ]
+    return fast({"revisions": rows})
+
+
+@router.get("/{uuid:job_id}/revisions/{int:number}", response={200: RevisionAnswer, **REFUSALS})
+def version(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpResponse:
+    """One version, and what has changed from it to the job as it is, in words and drawings."""
+    document, changes = revisions.since(jobs.job_of(request.user, job_id), number)
+    return fast({"document": document_seen_by(request.user, str(job_id), document), "changes": changes})
 
 
 @router.post("/{uuid:job_id}/undo", response={200: JobState, 409: Conflict, **REFUSALS})

@@ -1548,6 +1548,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Versions
+         * @description A job's versions, the newest first.
+         */
+        get: operations["trellis_server_api_jobs_versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/revisions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Version
+         * @description One version, and what has changed from it to the job as it is, in words and drawings.
+         */
+        get: operations["trellis_server_api_jobs_version"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/status": {
         parameters: {
             query?: never;
@@ -10335,6 +10375,54 @@ export interface components {
             ] | null;
         };
         /**
+         * RevisionAnswer
+         * @description `document`: that version; `changes`: from it to the job as it is.
+         */
+        RevisionAnswer: {
+            changes: components["schemas"]["RevisionComparison"];
+            document: components["schemas"]["JobDocument"];
+        };
+        /**
+         * RevisionComparison
+         * @description What differs between two states of a job. Hours are the crew's, of what can be planned.
+         */
+        RevisionComparison: {
+            /** Hours Now */
+            hours_now: number;
+            /** Hours Was */
+            hours_was: number;
+            /** Pieces */
+            pieces: components["schemas"]["PieceChange"][];
+            /** Structures */
+            structures: components["schemas"]["StructureBeforeAfter"][];
+            /** Words */
+            words: string[];
+        };
+        /**
+         * RevisionRow
+         * @description One version of a job: its number, what was done, by whom and when; `current`: it is the job as it is.
+         */
+        RevisionRow: {
+            /** By */
+            by: string;
+            /** Current */
+            current: boolean;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+        };
+        /** RevisionsAnswer */
+        RevisionsAnswer: {
+            /** Revisions */
+            revisions: components["schemas"]["RevisionRow"][];
+        };
+        /**
          * RippedBoard
          * @description Boards ripped alike: how many, how long, into which widths, and what is left beside them (m).
          *
@@ -11960,6 +12048,18 @@ export interface components {
             /** Spec */
             spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
             stands?: components["schemas"]["SitePlacement"] | null;
+        };
+        /**
+         * StructureBeforeAfter
+         * @description One structure that changed, drawn as it was and as it is; None: it was not there, is not any more, or can't be drawn.
+         */
+        StructureBeforeAfter: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            now: components["schemas"]["Tile"] | null;
+            was: components["schemas"]["Tile"] | null;
         };
         /** StructureCost */
         StructureCost: {
@@ -18282,6 +18382,123 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_jobs_versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionsAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_jobs_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionAnswer"];
+                };
             };
             /** @description Unauthorized */
             401: {

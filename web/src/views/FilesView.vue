@@ -8,6 +8,7 @@ import LinkBox from '@/components/LinkBox.vue'
 import DecisionsBox from '@/components/DecisionsBox.vue'
 import PackBox from '@/components/PackBox.vue'
 import PhotoBox from '@/components/PhotoBox.vue'
+import VersionsBox from '@/components/VersionsBox.vue'
 import UpkeepBox from '@/components/UpkeepBox.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
 import { useJob } from '@/stores/job'
@@ -51,6 +52,7 @@ const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'
     <PhotoBox :job="store.id" :abouts="abouts" />
     <InspectionBox :job="store.id" :tasks="tasks" />
     <UpkeepBox :job="store.id" />
+    <VersionsBox />
     <LinkBox :job="store.id" />
     <LearnedBox />
   </main>

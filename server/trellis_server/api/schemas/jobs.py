@@ -10,6 +10,7 @@ from pydantic import AfterValidator, AwareDatetime, RootModel
 from steady.drawing.marks import Face
 from steady.drawing.shapes import View
 from steady.jobs.document import JobDocument
+from steady.jobs.revision_compare import RevisionComparison
 
 from trellis_server.api.schemas.edges import Closed
 from trellis_server.api.schemas.people import RoleWord
@@ -268,3 +269,24 @@ class DocumentsAnswer(Schema):
 
 class JobAnswer(Schema):
     document: JobDocument
+
+
+class RevisionRow(Schema):
+    """One version of a job: its number, what was done, by whom and when; `current`: it is the job as it is."""
+
+    number: int
+    says: str
+    by: str
+    made_at: datetime
+    current: bool
+
+
+class RevisionsAnswer(Schema):
+    revisions: list[RevisionRow]
+
+
+class RevisionAnswer(Schema):
+    """`document`: that version; `changes`: from it to the job as it is."""
+
+    document: JobDocument
+    changes: RevisionComparison
