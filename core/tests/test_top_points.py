@@ -84,6 +84,14 @@ class PointedFenceTest(unittest.TestCase):
         [told] = [note for note in plan.notes if note.startswith("Top through one point")]
         self.assertIn("from 2″ to 6″", told.replace("\u00a0", " "))
 
+    def test_a_board_s_long_free_end_is_never_a_pass(self) -> None:
+        """A top that stays level while the ground falls 3 ft: boards reach far below their lowest rail."""
+        spec = replace(LINE, top_points=(TopPoint(at_m=0.0, height_m=74 * IN),))
+        for fall_ft, told in ((0.3, False), (3.0, True)):
+            plan = planned(spec, on_ground(spec, [(0.0, 0.0), (32 * FT, -fall_ft * FT)]))
+            found = [gap for gap in plan.not_covered if "below their lowest rail" in gap.reason]
+            self.assertEqual(bool(found), told)
+
     def test_infill_in_the_ground_cannot_be_built(self) -> None:
         spec = replace(LINE, infill=Infill(style="slats"), top_points=(TopPoint(at_m=0.0, height_m=5 * FT),))
         plan = planned(spec, on_ground(spec, [(0.0, 0.0), (32 * FT, 0.0)]))

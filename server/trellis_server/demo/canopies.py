@@ -3,6 +3,7 @@
 from dataclasses import replace
 
 from steady.structures.canopy.spec import RoofAbove
+from steady.structures.coating import Finish
 from steady.structures.lean_to.kind import localize as lean_to_home
 from steady.structures.lean_to.line_parser import read_lean_to
 from steady.structures.lean_to.spec import LeanToSpec, RoofFinish
@@ -58,6 +59,7 @@ def cabin_lean_to() -> LeanToSpec:
     )
     return replace(
         spec,
+        coating=Finish(kind="oil", coats=2),
         rafter="joist 38x235 SPF",
         ledger="joist 38x235 SPF",
         beam="joist 38x286 SPF",
@@ -74,7 +76,7 @@ def shed_lean_to() -> LeanToSpec:
     spec = lean_to_home(
         read_lean_to("3.8x2.4 fall3 beam2.35 over0.1 rafters0.6 sheets1000mm", "shed-lean-to", "m"), "uk"
     )
-    return replace(spec, rafter="joist 47x147 C16", posts=3, upright="fixed posts")
+    return replace(spec, coating=Finish(kind="oil", coats=2), rafter="joist 47x147 C16", posts=3, upright="fixed posts")
 
 
 def plot_pavilion() -> PavilionSpec:

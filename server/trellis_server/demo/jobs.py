@@ -3,6 +3,7 @@
 import math
 from dataclasses import replace
 
+from steady.ground.access import SiteAccess
 from steady.ground.placement import SitePlacement
 from steady.ground.readings import LevelReading
 from steady.ground.site import Ground, Locate, Site
@@ -10,6 +11,7 @@ from steady.ground.zoning_notes import SiteNote
 from steady.jobs.dimension_conflicts import KeyDimension
 from steady.jobs.document import JobDocument, Structure
 from steady.jobs.estimate import EstimateRates
+from steady.jobs.quote_terms import QuoteTerms
 from steady.schedule.settings import CalendarTerms, DayOff, Outside
 from steady.schedule.weather_limits import Day
 from steady.structures.deck.spec.deck import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
@@ -53,6 +55,7 @@ def garden_gate() -> FenceSpec:
     arch = Arch(headroom_m=7 * FT, plants_n_per_m=12 * PLF)
     return FenceSpec(
         id="garden-gate",
+        purposes=("small dog",),
         straights=line.straights,
         openings=tuple(replace(opening, what="garden gate", leaf=leaf, arch=arch) for opening in line.openings),
         height_m=4.5 * FT,
@@ -201,6 +204,15 @@ def larkspur_rise() -> JobDocument:
         ),
         things=larkspur_things(),
         locate=Locate(ticket="LR-4417", expires="2026-12-11", owners_answered=True),
+        access=SiteAccess(
+            gate_m=44 * IN,
+            corner_from_m=7 * FT,
+            corner_to_m=9 * FT,
+            carry_m=60 * FT,
+            grade=0.06,
+            machine_m=36 * IN,
+            truck="in the lane, two wheels on the verge",
+        ),
         grounds=tuple(
             Ground(line=line_id, shots=tuple(LevelReading(at_m=at * FT, height_m=z * FT) for at, z in shots))
             for line_id, shots in (
@@ -268,6 +280,12 @@ def larkspur_rise() -> JobDocument:
                     after=("kitchen-deck/joists",),
                 ),
             ),
+        ),
+        offer=QuoteTerms(
+            warranty=(
+                "Posts stand plumb for two years, storms and diggers apart",
+                "Gates are set again once, in their first spring, without charge",
+            )
         ),
         quote=EstimateRates(delivery_price=85.0, stumps_count=3, stump_price=40.0, least_charge=600.0),
         structures=(

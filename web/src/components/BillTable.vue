@@ -71,8 +71,10 @@ const columns = computed<ListColumn[]>(() => [
 </template>
 
 <style scoped>
-.bill :deep(td:first-child) {
-  min-width: 190px;
+@media (min-width: 861px) {
+  .bill :deep(td:first-child) {
+    white-space: nowrap;
+  }
 }
 .per {
   font-weight: 400;

@@ -147,6 +147,11 @@ async function settle(): Promise<void> {
   align-items: end;
   margin: 10px 0;
 }
+.fresh label,
+.settle label {
+  display: grid;
+  gap: 2px;
+}
 .settle {
   border-left: 3px solid var(--chalk);
   padding-left: 12px;

@@ -93,14 +93,21 @@ const called = (id: string) => props.tasks.find((item) => item.value === id)?.sa
   gap: 12px;
   align-items: end;
 }
-.look select {
-  max-width: 340px;
+.look > label {
+  display: grid;
+  gap: 2px;
+}
+.look > label:first-child {
+  min-width: 280px;
+  max-width: 420px;
 }
 fieldset {
   border: 0;
   padding: 0;
   display: flex;
   gap: 12px;
+  min-height: 34px;
+  align-items: center;
 }
 .list {
   padding-left: 18px;

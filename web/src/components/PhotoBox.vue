@@ -90,6 +90,10 @@ const called = (photo: Photo) =>
   align-items: end;
   margin-bottom: 10px;
 }
+.take > label {
+  display: grid;
+  gap: 2px;
+}
 .grid {
   list-style: none;
   padding: 0;

@@ -8,7 +8,17 @@ const props = defineProps<{ rows: JobList['treatments'] }>()
 const reference = useReference()
 void reference.load()
 const named = (key: string) => reference.reference?.items.find((item) => item.key === key)?.says ?? key
-const asked = computed(() => props.rows.filter((row) => row.highest))
+/** One line a stick: everything that is made of it in the class that it is ordered with. */
+const asked = computed(() => {
+  const found = new Map<string, { item: string; treatment: string; parts: string[]; notes: string[] }>()
+  for (const row of props.rows.filter((one) => one.highest)) {
+    const one = found.get(row.item) ?? { item: row.item, treatment: row.decided || row.asked, parts: [], notes: [] }
+    one.parts.push(...row.parts)
+    if (row.note && !one.notes.includes(row.note)) one.notes.push(row.note)
+    found.set(row.item, one)
+  }
+  return [...found.values()]
+})
 const changed = computed(() => props.rows.filter((row) => row.decided))
 </script>
 
@@ -16,9 +26,9 @@ const changed = computed(() => props.rows.filter((row) => row.decided))
   <section v-if="rows.length">
     <h2>Treatment</h2>
     <ul>
-      <li v-for="row in asked" :key="row.item + row.place">
-        <b>{{ row.decided || row.asked || 'ask the yard' }}</b> {{ named(row.item) }}
-        <span class="small quiet">{{ row.parts.join(', ') }}{{ row.note ? `; ${row.note}` : '' }}</span>
+      <li v-for="row in asked" :key="row.item">
+        <b>{{ row.treatment || 'ask the yard' }}</b> {{ named(row.item) }}
+        <span class="small quiet">{{ [row.parts.join(', '), ...row.notes].join('; ') }}</span>
       </li>
     </ul>
     <p v-for="row in changed" :key="'c' + row.item + row.place" class="small">

@@ -149,9 +149,12 @@ const drop = (number: number) =>
 .look .wide {
   grid-column: span 2;
 }
-.look label {
+.look > label {
   display: grid;
   gap: 2px;
+}
+.look > button {
+  justify-self: start;
 }
 fieldset {
   border: 0;

@@ -146,7 +146,12 @@ def plan_fence(asked: DesignInput) -> Plan:
         curves=tuple(build.curves(case, out)),
         marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
-        not_covered=(*found.not_covered, *unsaid(asked, footings), *purposes.purpose_gaps(spec, book.key)),
+        not_covered=(
+            *found.not_covered,
+            *unsaid(asked, footings),
+            *purposes.purpose_gaps(spec, book.key),
+            *through.boards_below_rails(case, out),
+        ),
         practice=tuple(found.practice),
         handles=tuple(handles),
         tasks=tasks,

@@ -81,36 +81,21 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
     <thead>
       <tr>
         <th>First leaf</th>
-        <th v-for="item in beside" :key="item.says">{{ item.says }}</th>
+        <th>Brace</th>
+        <th>Sag later</th>
+        <th>Least gap at hinge</th>
+        <th>Governing</th>
+        <th></th>
       </tr>
     </thead>
     <tbody>
-      <tr>
-        <td>brace force</td>
-        <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'F') }}</td>
-      </tr>
-      <tr>
-        <td>brace angle</td>
-        <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'a') }}</td>
-      </tr>
-      <tr>
-        <td>sag after years</td>
-        <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'd') }}</td>
-      </tr>
-      <tr>
-        <td>gap at the hinge that swings clear</td>
-        <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'z_0') }}</td>
-      </tr>
-      <tr>
-        <td>governing check</td>
-        <td v-for="item in beside" :key="item.says">
-          {{ worst(item.sheet)?.name }}
-          {{ worst(item.sheet) ? usedOf(worst(item.sheet)!.use) : '' }}
-        </td>
-      </tr>
-      <tr>
-        <td></td>
-        <td v-for="(item, index) in beside" :key="item.says">
+      <tr v-for="(item, index) in beside" :key="item.says">
+        <th scope="row">{{ item.says }}</th>
+        <td>{{ fact(item.sheet, 'F') }}, {{ fact(item.sheet, 'a') }}</td>
+        <td>{{ fact(item.sheet, 'd') }}</td>
+        <td>{{ fact(item.sheet, 'z_0') || 'not read' }}</td>
+        <td :title="worst(item.sheet)?.name">{{ worst(item.sheet) ? usedOf(worst(item.sheet)!.use) : '' }}</td>
+        <td>
           <Button
             v-if="index && item.sheet"
             text
@@ -128,11 +113,14 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
 <style scoped>
 table {
   margin-top: 10px;
-  table-layout: fixed;
   width: 100%;
   font-size: 12.5px;
 }
 th {
   white-space: normal;
+  text-align: left;
+}
+tbody th {
+  font-weight: 400;
 }
 </style>

@@ -3,10 +3,14 @@
 import itertools
 import math
 
+from steady.errors import OutOfScopeError
 from steady.ground.profile import Profile
 from steady.layout.drying import shrinkage_m
 from steady.layout.slopes import PanelGaps, stepped_bays
+from steady.plan.model import UncheckedItem
+from steady.structures.fence.checks.findings import gap
 from steady.structures.fence.infills.table import infill_of
+from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.line import BoardStretch
 from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
@@ -167,6 +171,30 @@ def gaps_below(case: FenceCase, out: SetOut) -> list[str]:
         f"{many} more than {tape.length(most_m)} at the ground, which lets {spec.keeps} through: the worst {tape.length(gap_m)}, "
         f"in the bay from {at}. Shorter bays, rake in place of steps, a lower gap or base boards would help"
     ]
+
+
+HANGS_M = 18 * IN
+"""A board's free end below its lowest rail is looked at by nobody up to this: it is stiffer than what spans between rails
+[our own]."""
+
+
+def boards_below_rails(case: FenceCase, out: SetOut) -> list[UncheckedItem]:
+    """Boards cut to the ground under a straight top that hang far below their lowest rail: what wind does there is not checked."""
+    spec = case.spec
+    lie = rows(spec, case.timber.rail)
+    if not spec.infill.traits.boarded or not lie.count:
+        return []
+    worst_m = 0.0
+    for bay in out.bays:
+        if bay.line_m is not None:
+            worst_m = max(worst_m, _open_m(case, bay) - spec.gap_m + lie.first_m)
+    if worst_m <= HANGS_M:
+        return []
+    why = OutOfScopeError(
+        f"boards hang up to {case.tape.length(worst_m)} below their lowest rail, and wind on such an end is not calculated",
+        "a lower top, a rail more near the ground, or base boards",
+    )
+    return [gap("fence_board.bending", spec.id, why, "below the lowest rail")]
 
 
 def gaps_under_leaves(
