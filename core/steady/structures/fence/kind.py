@@ -304,6 +304,7 @@ FENCE = StructureType(
                 ChoiceGroup(group="feet", title="Foundation options", what="foot"),
                 ChoiceGroup(group="depths", title="Hole depth options", what="number of hole depths"),
                 ChoiceGroup(group="styles", title="Infill options", what="style"),
+                ChoiceGroup(group="edges", title="Cap and trim", what="way to end the boards"),
             ),
         ),
         *COMMON,

@@ -1,7 +1,7 @@
 """Ways to build one fence beside each other: how its bays are spaced, and what closes them."""
 
 import itertools
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 from typing import get_args
 
@@ -22,6 +22,15 @@ BAYS = ("fewest posts", "equal", "nudged")
 CLOSES = ("infill", "bays", "rail_laid")
 FEET = get_args(FootKind)
 DEPTHS = {1: "one depth", 2: "two depths", 3: "three depths", 0: "each hole its own depth"}
+
+
+EDGES = {
+    "boards' ends open": (False, False, "End grain drinks: the first to go grey and split"),
+    "a cap": (True, False, "Keeps rain off the boards' and posts' end grain; itself changed once"),
+    "trim": (False, True, "Holds the boards' ends straight; water sits on its upper edge unless it is sloped"),
+    "a cap and trim": (True, True, "Ends covered above and held below; most to look after"),
+}
+"""Ways to end the boards: cap, trim, and how they last [common practice]."""
 
 
 def ways(case: DesignInput) -> Iterator[Choice]:
@@ -49,6 +58,11 @@ def ways(case: DesignInput) -> Iterator[Choice]:
             spec.infill.style == style,
             case,
         )
+    if spec.infill.traits.boarded:
+        for edge, (cap, trim, lasts) in EDGES.items():
+            infill = replace(spec.infill, cap=cap, trim=trim)
+            choice = _choice("edges", edge, (("infill", infill),), infill == spec.infill, case)
+            yield replace(choice, lasts=lasts)
     for count, words in DEPTHS.items():
         yield _choice(
             "depths",
@@ -75,8 +89,8 @@ def _choice(
     case: DesignInput,
 ) -> Choice:
     tape = case.tape
-    lasting: dict[str, str] = {key: one.lasts for key, one in TRAITS.items()} if group == "styles" else {}
-    lasts = foot_ways()[name].durability if group == "feet" else lasting.get(name, "")
+    lasting = {key: f"{one.faces}. {one.lasts}" for key, one in TRAITS.items()} if group == "styles" else {}
+    lasts = foot_ways()[name].durability if group == "feet" else lasting.get(name, "")  # type: ignore[call-overload]
     try:
         made = apply_ratings(plan_fence(case.of(replace(case.spec, **dict(change)))), case.spec.ratings)
     except InvalidInputError as error:
@@ -86,15 +100,7 @@ def _choice(
     whole, why, use = _fares(made)
     worst = governing(made)
     exact = worst is not None and result(worst) == "at_limit"
-    says = (
-        _says(made, name, tape)
-        if group == "bays"
-        else _closes(made, name)
-        if group == "styles"
-        else _dug(made, name, tape)
-        if group == "depths"
-        else _stands(made, tape)
-    )
+    says = WORDS[group](made, name, tape)
     return Choice(
         group=group,
         says=says,
@@ -108,6 +114,11 @@ def _choice(
     )
 
 
+def _edged(made: Plan, name: str, tape: Tape) -> str:
+    long_m = sum(part.length_m * part.count for part in made.parts if part.role in ("cap", "trim"))
+    return f"{name}: {tape.distance(long_m)} of it" if long_m else name
+
+
 def _dug(made: Plan, name: str, tape: Tape) -> str:
     depths = sorted({round(footing.hole_m, 4) for footing in made.footings if footing.hole_m > 0})
     if not depths:
@@ -116,7 +127,7 @@ def _dug(made: Plan, name: str, tape: Tape) -> str:
     return f"{name}: {deep}, deepest {tape.length(depths[-1])}" if len(depths) > 3 else f"{name}: {deep}"
 
 
-def _stands(made: Plan, tape: Tape) -> str:
+def _stands(made: Plan, name: str, tape: Tape) -> str:
     if not made.footings:
         return "no posts of its own"
     deepest = max(made.footings, key=lambda footing: footing.hole_m)
@@ -132,7 +143,7 @@ def _says(made: Plan, name: str, tape: Tape) -> str:
     return f"{name}: {len(at)} posts, {alike}, the longest {longest}"
 
 
-def _closes(made: Plan, name: str) -> str:
+def _closes(made: Plan, name: str, tape: Tape) -> str:
     boards, rails, wires, panels = (
         sum(part.count for part in made.parts if part.role == role) for role in ("board", "rail", "wire", "panel")
     )
@@ -141,8 +152,18 @@ def _closes(made: Plan, name: str) -> str:
         f"{boards} boards, {rails} rails" if boards else f"{rails} {name if name in ('slats', 'louvres') else 'rails'}"
     )
     if wires or panels:
-        what = f"{panels} panels" if panels else f"{wires} lengths of wire"
+        what = f"{panels} panels" if panels else "one length of wire" if wires == 1 else f"{wires} lengths of wire"
     return f"{name}: {what}, {mass:.0f} kg"
+
+
+WORDS: dict[str, Callable[[Plan, str, Tape], str]] = {
+    "bays": _says,
+    "styles": _closes,
+    "edges": _edged,
+    "depths": _dug,
+    "feet": _stands,
+}
+"""How each group of choices is told."""
 
 
 def _fares(made: Plan) -> tuple[str, str, float]:

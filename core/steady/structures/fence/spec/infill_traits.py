@@ -27,6 +27,7 @@ class InfillTraits:
         noun: What a client calls a fence closed with it.
         stick: What one of its level sticks is called, or a rail where there are boards.
         task: How it is put up, as the heading of a task.
+        faces: What is seen of it from either side.
         lasts: How it stands up to the years [common practice].
         words: How it is typed in ordinary words (regular expressions).
         board_layers: Layers of plumb boards nailed to the rails, 0 for none; `over_face`: how many of them lie on the rails' face.
@@ -49,6 +50,7 @@ class InfillTraits:
     noun: str
     stick: str
     task: str
+    faces: str
     lasts: str
     words: tuple[str, ...]
     board_layers: int
@@ -79,6 +81,7 @@ _BUTTED = InfillTraits(
     noun="fence of upright boards side by side",
     stick="rail",
     task="Boards on",
+    faces="Boards in front; rails and posts behind",
     lasts="Boards shrink to a gap; no air, so wet longest at the rails",
     words=(r"(?:close[- ]?board(?:ed)?|solid boards?|butted(?: boards?)?|privacy)",),
     board_layers=1,
@@ -113,6 +116,7 @@ _BOARD_ON_BOARD = replace(
     key="board on board",
     noun="fence of upright boards that overlap",
     task="Under boards on, then the outer ones",
+    faces="Boards in front, two deep; rails and posts behind",
     lasts="Wet between the laps; two layers to look after",
     words=(r"board[- ]on[- ]board",),
     board_layers=2,
@@ -125,6 +129,7 @@ _BOTH_FACES = replace(
     key="both faces",
     noun="fence with boards on both faces",
     task="Boards on, front first, then the back",
+    faces="Alike from both sides: every second board on each",
     lasts="Air on both sides of every board",
     words=(r"(?:boards )?on both faces",),
     over_face=1,
@@ -137,6 +142,7 @@ _SLATS = replace(
     noun="fence of level slats",
     stick="slat",
     task="Slats on from the datum, spacer block between",
+    faces="Slats in front; posts behind, seen between them",
     lasts="Dries well; thin slats bow over long bays",
     words=(r"(?:slats|slatted|level slats)",),
     board_layers=0,
@@ -150,6 +156,7 @@ _LOUVERS = replace(
     noun="fence of tilted slats",
     stick="louver",
     task="Cleats plumb, louvres in",
+    faces="Slats on both sides; posts between them",
     lasts="Water lies on flat blades: slope them, finish the upper edges",
     words=(r"(?:louvres?|louvers?|louvered|louvred)",),
     free_at_corners=True,
@@ -159,6 +166,7 @@ _MADE_PANELS = replace(
     key="bought panels",
     noun="fence of ready-made panels",
     task="Panels in their clips, each plumb and level",
+    faces="As the panel's maker has it; posts on both sides",
     lasts="As long as its maker says; changed whole",
     words=(),
     board_layers=0,
@@ -173,6 +181,7 @@ _STOCK_PANELS = replace(
     key="stock panels",
     noun="fence of welded wire panels",
     task="Wire up: first the ends, then stapled post by post",
+    faces="Wire in front; posts behind",
     lasts="Galvanised wire outlasts the posts",
     words=(),
     board_layers=0,
