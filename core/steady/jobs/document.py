@@ -15,6 +15,7 @@ from steady.ground.site import Site
 from steady.jobs.decisions import Decision
 from steady.jobs.dimension_conflicts import KeyDimension
 from steady.jobs.estimate import EstimateRates
+from steady.jobs.placed_orders import PlacedOrder
 from steady.jobs.quote_terms import QuoteTerms
 from steady.jobs.received_deliveries import ReceivedItem
 from steady.jobs.support_links import check_rests, loaded
@@ -122,6 +123,7 @@ class JobDocument:
     offer: QuoteTerms = QuoteTerms()
     bags_used: Annotated[tuple[BagsUsed, ...], MaxLen(50)] = ()
     came: Annotated[tuple[ReceivedItem, ...], MaxLen(400)] = ()
+    placed: Annotated[tuple[PlacedOrder, ...], MaxLen(100)] = ()
     decisions: Annotated[tuple[Decision, ...], MaxLen(100)] = ()
     agreed: Agreed | None = None
 

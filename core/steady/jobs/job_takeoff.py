@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Collection, Sequence
+from dataclasses import replace
 
 from steady.catalog.items import bag_yield_m3
 from steady.catalog.purchasing import PurchasingSettings
@@ -13,6 +14,7 @@ from steady.estimating.concrete import ConcreteBought, ConcreteOffer, buy_concre
 from steady.jobs.access import AccessNote, access_notes
 from steady.jobs.dimension_conflicts import stopped
 from steady.jobs.document import JobDocument, Structure, plan_structure
+from steady.jobs.placed_orders import LineBalance, balances, not_ordered
 from steady.jobs.received_deliveries import Arrived, arrived, in_hand, still
 from steady.jobs.states import state_of
 from steady.jobs.supplier_orders import SupplierOrder, supplier_orders
@@ -74,7 +76,8 @@ class JobList:
         differences: Kinds of pieces of which the list and the drawing disagree; none is how it should be.
         concrete: Bags beside a truck of ready-mix, with both prices where the truck's are known; None: bags are the usual way.
         mass_kg: What is delivered weighs; a share's own is that of its pieces as they are cut.
-        orders: What is bought by supplier, each with its text; empty while a structure's list is held.
+        orders: What nobody has ordered yet by supplier, each with its text; empty while a structure's list is held.
+        balances: Each line against the orders placed and what came: owed, still to order, over.
         treatments: The class that every stick needs where it stands.
         access: What of it does not pass on the way to the work, and how it is carried.
         arrived: What of it has come, day by day.
@@ -91,6 +94,7 @@ class JobList:
     concrete: ConcreteBought | None
     mass_kg: float
     orders: tuple[SupplierOrder, ...]
+    balances: tuple[LineBalance, ...]
     access: tuple[AccessNote, ...] = ()
     treatments: tuple[TreatmentRow, ...] = ()
     arrived: tuple[Arrived, ...] = ()
@@ -147,6 +151,7 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
     waits = any(share.held or share.failed for share in shares)
     counted = count_twice(plans)
     brought = deliveries(whole, bought.lines)
+    open_lines = balances(bought.lines, job.placed, job.came)
     return JobList(
         bill=bought,
         cuts=tuple(item_cuts),
@@ -159,7 +164,12 @@ def job_list(job: JobDocument, structures: Collection[str] = (), stages: Collect
         concrete=ready_mix(bought.concrete_m3, job.yard, LOAD_M3[job.reading.system]),
         mass_kg=math.fsum(one.mass_kg for one in brought),
         # A list that is held is not sent: there is nothing to copy yet.
-        orders=() if waits else supplier_orders(bought, job.yard, job.name, job.place),
+        orders=()
+        if waits
+        else supplier_orders(
+            replace(bought, lines=tuple(not_ordered(bought.lines, open_lines))), job.yard, job.name, job.place
+        ),
+        balances=open_lines,
         treatments=treatment_rows(plans, rulebook(job.school), job.decisions),
         access=access_notes(job.site.access, plans, bought.lines, brought, job.reading.tape()),
         arrived=arrived(job.came),

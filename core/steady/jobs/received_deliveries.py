@@ -20,7 +20,7 @@ class ReceivedItem:
 
     Args:
         item: As on the list; `length_m` of a stick.
-        good: How many came and can be used. `asked`: how many were ordered.
+        good: How many came and can be used. `asked`: how many were ordered. `returned`: how many of the good went back again.
         on: The day. `note`: what was wrong with the rest.
     """
 
@@ -29,14 +29,20 @@ class ReceivedItem:
     length_m: Annotated[float, Gt(0), Le(100)] | None = None
     asked: Annotated[int, Ge(0), Le(20000)]
     good: Annotated[int, Ge(0), Le(20000)]
+    returned: Annotated[int, Ge(0), Le(20000)] = 0
     on: Annotated[str, MaxLen(10)] = ""
     note: Annotated[str, MaxLen(200)] = ""
+
+    @property
+    def kept(self) -> int:
+        """What is there: good, and not sent back."""
+        return max(0, self.good - self.returned)
 
 
 def in_hand(yard: PurchasingSettings, came: Sequence[ReceivedItem]) -> PurchasingSettings:
     """The yard with the sticks that came on its rack: they are cut first, and not bought."""
-    sticks = [one for one in came if one.length_m is not None and one.good]
-    rack = tuple(StockOnHand(item=one.item, length_m=one.length_m or 0.0, count=one.good) for one in sticks)
+    sticks = [one for one in came if one.length_m is not None and one.kept]
+    rack = tuple(StockOnHand(item=one.item, length_m=one.length_m or 0.0, count=one.kept) for one in sticks)
     return replace(yard, rack=(*yard.rack, *rack)) if rack else yard
 
 
@@ -45,7 +51,7 @@ def still(bill: Bill, came: Sequence[ReceivedItem]) -> Bill:
     there: dict[str, int] = {}
     for one in came:
         if one.length_m is None:
-            there[one.item] = there.get(one.item, 0) + one.good
+            there[one.item] = there.get(one.item, 0) + one.kept
     if not there:
         return bill
     lines = [_less(line, there.get(line.item, 0)) if line.length_m is None else line for line in bill.lines]

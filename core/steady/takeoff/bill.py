@@ -71,6 +71,10 @@ class TakeoffLine:
     length_m: float | None = None
     in_hand: bool = False
 
+    def take(self, count: int) -> "TakeoffLine":
+        """The same line with so many, at its own price."""
+        return replace(self, count=count, total=count * self.price)
+
 
 @value_object
 class Bill:

@@ -10,8 +10,15 @@ from ninja import Query, Router
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
-from trellis_server.api.schemas.jobs import DocumentRequest, DocumentsAnswer, PackBody, PackOrdered, PackTold
-from trellis_server.documents.context import PDF, Options, Paper, Subject, Whole
+from trellis_server.api.schemas.jobs import (
+    DocumentRequest,
+    DocumentsAnswer,
+    PackBody,
+    PackOrdered,
+    PackTold,
+    WholeDocumentRequest,
+)
+from trellis_server.documents.context import PDF, Options, Subject, Whole
 from trellis_server.documents.registry import KINDS_OF_FILE, document, job_document, listed
 from trellis_server.services import background_jobs, documents, jobs
 from trellis_server.services.job_records import records_of
@@ -62,12 +69,12 @@ def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 
 @router.get("/{uuid:job_id}/documents/{file}", response=REFUSALS, openapi_extra=as_file(*KINDS_OF_FILE))
 def whole_document(
-    request: HttpRequest, job_id: uuid.UUID, file: str, paper: Paper = "letter", at: str = ""
+    request: HttpRequest, job_id: uuid.UUID, file: str, asked: Query[WholeDocumentRequest]
 ) -> HttpResponse:
     """A document of the whole job: its list, its site, its days."""
     found = _seen(request, job_id)
     row = job_document(file)
-    body = row.make(Whole.saved(found, Options(paper=paper, at=at)))
+    body = row.make(Whole.saved(found, Options(**asked.dict())))
     return file_answer(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
 
 

@@ -35,6 +35,7 @@ class Options:
     offset: str = ""
     at: str = ""
     wide: str = ""
+    supplier: str = ""
 
 
 class PrintedRevision(Protocol):

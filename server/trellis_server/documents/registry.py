@@ -25,7 +25,16 @@ from steady.units.show import Tape
 
 from trellis_server.documents.context import CSV, ICS, PDF, Subject, Whole
 from trellis_server.documents.svg import svg
-from trellis_server.documents.tables import list_csv, list_xlsx, marks_csv, pieces_csv
+from trellis_server.documents.tables import (
+    Table,
+    list_csv,
+    list_xlsx,
+    marks_csv,
+    order_table,
+    pieces_csv,
+    table_csv,
+    table_xlsx,
+)
 
 USUAL_SAMPLE_M = 0.36
 
@@ -279,6 +288,10 @@ def _list(job: JobDocument, make: Callable[[JobList, Tape], str] | Callable[[Job
     return make(job_list(job), job.reading.tape())
 
 
+def _order(about: Whole) -> Table:
+    return order_table(job_list(about.job), about.options.supplier, about.job.reading.tape())
+
+
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 JOB_DOCUMENTS = [
     PrintedJobDocument(
@@ -292,6 +305,18 @@ JOB_DOCUMENTS = [
         says="The list, XLSX",
         kind=XLSX,
         make=lambda about: _list(about.job, list_xlsx),
+    ),
+    PrintedJobDocument(
+        file="order.csv",
+        says="One supplier's order, CSV",
+        kind=CSV,
+        make=lambda about: table_csv(_order(about)),
+    ),
+    PrintedJobDocument(
+        file="order.xlsx",
+        says="One supplier's order, XLSX",
+        kind=XLSX,
+        make=lambda about: table_xlsx({"order": _order(about)}),
     ),
     PrintedJobDocument(file="site.pdf", says="The site plan", kind=PDF, make=_site_pdf, inline=True),
     PrintedJobDocument(

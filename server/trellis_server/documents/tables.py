@@ -6,6 +6,7 @@ import math
 from collections.abc import Mapping, Sequence
 
 from steady.drawing.marks import MarkRow
+from steady.errors import InvalidInputError
 from steady.jobs.design_sheet import Sheet
 from steady.jobs.job_takeoff import JobList
 from steady.plan.results import OPEN
@@ -177,6 +178,23 @@ def list_tables(found: JobList, tape: Tape) -> dict[str, Table]:
 def _long(length_m: float | None, tape: Tape) -> str:
     """A length as the crew reads it, beside its exact metres."""
     return tape.length(length_m) if length_m else ""
+
+
+def order_table(found: JobList, supplier: str, tape: Tape) -> Table:
+    """One supplier's order without prices: what nobody has ordered yet, in whole sticks, bags and packs.
+
+    Raises:
+        InvalidInputError: The list is held, or nothing is left to order there.
+    """
+    order = next((one for one in found.orders if one.supplier == supplier), None)
+    if order is None:
+        held = next((why for share in found.shares for why in share.held), "")
+        raise InvalidInputError("supplier", held or "Nothing is left to order there")
+    rows: Table = [["item", "what", "how_many", "unit", "length", "length_m", "note"]]
+    for line in order.lines:
+        long_m = "" if line.length_m is None else round(line.length_m, 6)
+        rows.append([line.item, line.says, line.count, line.unit, _long(line.length_m, tape), long_m, line.note])
+    return rows
 
 
 def list_csv(found: JobList, tape: Tape) -> str:

@@ -9,6 +9,8 @@ from django.test import TestCase
 from openpyxl import load_workbook
 from playwright.sync_api import expect
 
+from trellis_server.demo.jobs import larkspur_rise
+from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.signed_in import SignedIn
 
@@ -79,6 +81,26 @@ class ListTest(TestCase):
         names = [row[1] for row in book["structures"].iter_rows(min_row=2, values_only=True)]
         self.assertIn("'=The other one", names)
         self.assertTrue(all(cell.data_type != "f" for sheet in book for row in sheet for cell in row))
+
+    def test_an_order_is_a_file_without_prices_and_a_held_one_says_why(self) -> None:
+        job = self.caller.new_job(self.document)
+        held = self.caller.send("GET", f"/api/jobs/{job}/documents/order.csv")
+        self.assertEqual(held.status_code, 422)
+        self.assertIn("look", held.json()["problems"][0]["message"])
+        document = documents.dump(larkspur_rise())
+        document["structures"] = [item for item in document["structures"] if item["spec"]["kind"] == "deck"]
+        job = self.caller.new_job(document)
+        listed = self.caller.send("POST", "/api/designs/job-takeoff", {"document": document}).json()
+        [order] = listed["orders"]
+        answer = self.caller.send("GET", f"/api/jobs/{job}/documents/order.csv?supplier={order['supplier']}")
+        rows = list(csv.DictReader(io.StringIO(answer.content.decode())))
+        self.assertEqual([row["what"] for row in rows], [line["says"] for line in order["lines"]])
+        self.assertFalse([column for column in rows[0] if "price" in column or "all" in column])
+        book = load_workbook(io.BytesIO(self.caller.send("GET", f"/api/jobs/{job}/documents/order.xlsx").content))
+        self.assertEqual(book["order"].max_row, len(rows) + 1)
+        self.assertEqual(
+            self.caller.send("GET", f"/api/jobs/{job}/documents/order.csv?supplier=nobody").status_code, 422
+        )
 
     def test_nobody_else_gets_it(self) -> None:
         job = self.caller.new_job(self.document)

@@ -9,6 +9,7 @@ from django.test import SimpleTestCase, TestCase
 from openpyxl.reader.excel import load_workbook
 from pypdf import PdfReader
 from steady.data.loader import table
+from steady.errors import InvalidInputError
 
 from trellis_server.documents.context import Options, Subject, Whole
 from trellis_server.documents.registry import DOCUMENTS, JOB_DOCUMENTS
@@ -74,6 +75,11 @@ class EveryPaperTest(TestCase):
             if row.file.endswith(DRAWINGS) or row.file == "upkeep.ics":
                 continue
             with self.subTest(row.file):
+                if row.file.startswith("order."):
+                    # Nothing of a structure that fails is ordered: there is no such file.
+                    with self.assertRaises(InvalidInputError):
+                        row.make(whole)
+                    continue
                 self.assertRegex(text_of(row.make(whole), row.kind), r"(?i)\bfails\b")
 
     def test_every_answer_that_sells_orders_or_schedules(self) -> None:

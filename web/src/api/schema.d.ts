@@ -6635,6 +6635,11 @@ export interface components {
              */
             place: string;
             /**
+             * Placed
+             * @default []
+             */
+            placed: components["schemas"]["PlacedOrder"][];
+            /**
              * @default {
              *       "board_min": 3,
              *       "crew_count": 2,
@@ -6764,6 +6769,8 @@ export interface components {
             access: components["schemas"]["AccessNote"][];
             /** Arrived */
             arrived: components["schemas"]["Arrived"][];
+            /** Balances */
+            balances: components["schemas"]["LineBalance"][];
             bill: components["schemas"]["Bill"];
             concrete: components["schemas"]["ConcreteBought"] | null;
             /** Counted */
@@ -7721,6 +7728,32 @@ export interface components {
             id: string;
         };
         /**
+         * LineBalance
+         * @description One line: how many the list still takes, how many were ordered, came good, went back; still owed, still to order, over.
+         */
+        LineBalance: {
+            /** Good */
+            good: number;
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m: number | null;
+            /** Ordered */
+            ordered: number;
+            /** Owed */
+            owed: number;
+            /** Returned */
+            returned: number;
+            /** Says */
+            says: string;
+            /** Surplus */
+            surplus: number;
+            /** To Buy */
+            to_buy: number;
+            /** To Order */
+            to_order: number;
+        };
+        /**
          * LineEnd
          * @description How an end of the line begins: with a post of its own, a post against a wall, or at a post that stands already.
          *
@@ -8550,6 +8583,18 @@ export interface components {
         OptionsAnswer: {
             /** Options */
             options: components["schemas"]["Option"][];
+        };
+        /**
+         * OrderedLine
+         * @description So many of one item, sticks by their length.
+         */
+        OrderedLine: {
+            /** Count */
+            count: number;
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m?: number | null;
         };
         /**
          * Outside
@@ -9448,6 +9493,45 @@ export interface components {
             why: string;
         };
         /**
+         * PlacedOrder
+         * @description One order or price request. `cancelled`: taken back on the day named; a price request orders nothing.
+         */
+        PlacedOrder: {
+            /**
+             * Cancelled
+             * @default
+             */
+            cancelled: string;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @default order
+             * @enum {string}
+             */
+            kind: "price request" | "order";
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["OrderedLine"][];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier: string;
+        };
+        /**
          * PlacedOutline
          * @description One structure on the site.
          *
@@ -10277,7 +10361,7 @@ export interface components {
          *
          *     Args:
          *         item: As on the list; `length_m` of a stick.
-         *         good: How many came and can be used. `asked`: how many were ordered.
+         *         good: How many came and can be used. `asked`: how many were ordered. `returned`: how many of the good went back again.
          *         on: The day. `note`: what was wrong with the rest.
          */
         ReceivedItem: {
@@ -10301,6 +10385,11 @@ export interface components {
              * @default
              */
             on: string;
+            /**
+             * Returned
+             * @default 0
+             */
+            returned: number;
         };
         /**
          * ReferenceAnswer
@@ -13267,6 +13356,28 @@ export interface components {
             says: string;
             /** Task */
             task: string;
+        };
+        /**
+         * WholeDocumentRequest
+         * @description How a document of the whole job is wanted; each reads what concerns it.
+         */
+        WholeDocumentRequest: {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Paper
+             * @default letter
+             * @enum {string}
+             */
+            paper: "letter" | "a4";
+            /**
+             * Supplier
+             * @default
+             */
+            supplier: string;
         };
         /**
          * WindUpgrade
@@ -16954,6 +17065,7 @@ export interface operations {
             query?: {
                 paper?: "letter" | "a4";
                 at?: string;
+                supplier?: string;
             };
             header?: never;
             path: {

@@ -42,6 +42,7 @@ function take(): void {
         length_m,
         asked: Math.max(line.count, count),
         good: count,
+        returned: 0,
         on,
         note: note.value.slice(0, 200),
       })
@@ -51,6 +52,12 @@ function take(): void {
 }
 function forget(on: string): void {
   store.change((job) => (job.came = job.came.filter((row) => (row.on ?? '') !== on)), 'a delivery taken back')
+}
+function giveBack(id: string): void {
+  store.change((job) => {
+    const row = job.came.find((one) => one.id === id)
+    if (row) row.returned = Math.min(row.good, (row.returned ?? 0) + 1)
+  }, 'sent back to the supplier')
 }
 const says = (row: Job['came'][number]) =>
   `${row.good} of ${row.asked} ${row.item}${row.length_m ? ` × ${showLength(row.length_m, store.tape)}` : ''}`
@@ -67,7 +74,17 @@ const says = (row: Job['came'][number]) =>
             }}{{ day.short_count ? `, ${day.short_count} short or damaged` : ', all of it good' }}
             {{ day.note ? `(${day.note})` : '' }}
           </summary>
-          <p v-for="row in day.lines" :key="row.id">{{ says(row) }}</p>
+          <p v-for="row in day.lines" :key="row.id">
+            {{ says(row) }}{{ row.returned ? `, ${row.returned} returned` : '' }}
+            <Button
+              v-if="row.good > (row.returned ?? 0)"
+              text
+              size="small"
+              :aria-label="`Return one of ${row.item}`"
+              @click="giveBack(row.id)"
+              >Return one</Button
+            >
+          </p>
           <Button text size="small" :aria-label="`take back what came on ${day.on}`" @click="forget(day.on)">
             take it back
           </Button>

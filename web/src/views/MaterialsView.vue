@@ -166,7 +166,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
           <AccessBox :notes="list.access" />
           <TreatmentBox :rows="list.treatments" />
           <ArrivalsBox :list="list" />
-          <OrdersBox :orders="list.orders" :held="held" />
+          <OrdersBox :orders="list.orders" :balances="list.balances" :held="held" />
         </aside>
       </div>
       <h2>Cutting plan</h2>

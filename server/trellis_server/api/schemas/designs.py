@@ -21,6 +21,7 @@ from steady.jobs.job_takeoff import Counted, Share
 from steady.jobs.joint_rows import JointRow
 from steady.jobs.member_options import PricedChoice
 from steady.jobs.movement_limits import MovementLimits
+from steady.jobs.placed_orders import LineBalance
 from steady.jobs.received_deliveries import Arrived
 from steady.jobs.starting_designs import Start
 from steady.jobs.supplier_orders import SupplierOrder
@@ -253,6 +254,7 @@ class JobListAnswer(Schema):
     concrete: ConcreteBought | None
     mass_kg: float
     orders: list[SupplierOrder]
+    balances: list[LineBalance]
     arrived: list[Arrived]
 
 

@@ -251,6 +251,14 @@ class PackTold(Schema):
     says: str
 
 
+class WholeDocumentRequest(Schema):
+    """How a document of the whole job is wanted; each reads what concerns it."""
+
+    paper: Paper = "letter"
+    at: str = ""
+    supplier: str = ""
+
+
 class DocumentRequest(Schema):
     """How a document is wanted; each reads what concerns it."""
 

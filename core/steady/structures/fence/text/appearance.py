@@ -2,14 +2,14 @@
 
 import hashlib
 import math
-from dataclasses import replace
+from dataclasses import fields, replace
 
 from steady.plan.model import Detail, DetailLine, DetailMember, Measure
 from steady.structures.fence.infills.table import infill_of
 from steady.structures.fence.layout.infill import solidity
 from steady.structures.fence.layout.line import BoardStretch
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.fence.spec.fence import FenceSpec, LookItem
+from steady.structures.fence.spec.fence import FenceSpec, Infill, LookItem
 from steady.units.show import Tape
 
 SHOWN = 6
@@ -31,14 +31,21 @@ LOOKS = (
 """What makes a fence's look; a change of any asks for the approval again."""
 
 
+LATER = ("apron", "apron_m")
+"""Fields of an infill that came after looks were approved: they count only where they are used, so that old approvals stand."""
+
+
 def look_of(spec: FenceSpec) -> str:
     """A short name of a look: the same for the same look."""
-    # Only where it is not the default, so that looks approved before there was a choice stand.
-    ends = [("rail_end", spec.rail_end)] if spec.rail_end != "screws" else []
-    words = repr(
-        [(name, getattr(spec, name)) for name in LOOKS] + ends + [straight.follows for straight in spec.straights]
-    )
-    return hashlib.sha256(words.encode()).hexdigest()[:16]
+    infill = ", ".join(f"{f.name}={getattr(spec.infill, f.name)!r}" for f in fields(Infill) if f.name not in LATER)
+    said = [
+        f"('infill', Infill({infill}))" if name == "infill" else repr((name, getattr(spec, name))) for name in LOOKS
+    ]
+    # What came later counts only where it is not the default, so that looks approved before there was a choice stand.
+    said += [repr(("rail_end", spec.rail_end))] if spec.rail_end != "screws" else []
+    said += [repr((name, getattr(spec.infill, name))) for name in LATER if spec.infill.apron != Infill().apron]
+    said += [repr(straight.follows) for straight in spec.straights]
+    return hashlib.sha256(f"[{', '.join(said)}]".encode()).hexdigest()[:16]
 
 
 def look_items(spec: FenceSpec, tape: Tape) -> tuple[LookItem, ...]:
