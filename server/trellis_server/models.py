@@ -336,6 +336,17 @@ class UpkeepRecord(models.Model):
     made_at = models.DateTimeField(auto_now_add=True)
 
 
+class CalendarFeed(models.Model):
+    """An address that calendar programs read again and again: all jobs of a crew, or one lead's; only its secret's sum is kept."""
+
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="feeds")
+    digest = models.CharField(max_length=64, unique=True)
+    lead = models.CharField(max_length=80, default="", blank=True)
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+    taken_back_at = models.DateTimeField(null=True, blank=True)
+
+
 class ShareLink(models.Model):
     """A way for the client to look at a job without signing in: only the sum of its secret is kept, and it can be taken back."""
 

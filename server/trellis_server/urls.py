@@ -9,6 +9,7 @@ from trellis_server.api import (
     calculations,
     contracts,
     crew,
+    feeds,
     files,
     jobs,
     kinds,
@@ -36,6 +37,8 @@ api.add_router("/quotes", contracts.router)
 api.add_router("/crew", people.router)
 api.add_router("/session", people.own_router)
 api.add_router("/crew", crew.router)
+api.add_router("/crew", feeds.router)
+api.add_router("/feeds", feeds.open_router)
 api.add_router("", board.router)
 api.add_router("", towns.router)
 api.add_router("", outside.router)

@@ -16,6 +16,7 @@ CHANGES: tuple[tuple[str, str], ...] = (
     (r"^/api/crew/prices", "prices"),
     (r"^/api/crew/standard-builds", "plan"),
     (r"^/api/crew/towns", "plan"),
+    (r"^/api/crew/feeds", "plan"),
     (r"^/api/crew", "people"),
     (r"^/api/integrations/(supplier|faults)", "prices"),
     (r"^/api/quotes/offer", ""),

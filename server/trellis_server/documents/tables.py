@@ -102,7 +102,7 @@ def _ripped(row: PieceRow, tape: Tape) -> str:
 
 
 def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, held: Sequence[str] = ()) -> str:
-    """One row for each kind of piece, with every place it goes to; what holds the cutting stands in the first row."""
+    """One row for each kind of piece, with every place it goes to; `held`: why nothing is cut yet."""
     table: list[list[object]] = [
         [
             "id",
@@ -117,9 +117,9 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, held: Sequence[
             "places",
             "crown",
             "state",
+            "held",
         ]
     ]
-    table += [[f"HELD: {why}", *[""] * 10, state] for why in held]
     for row in rows:
         table.append(
             [
@@ -135,6 +135,7 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, held: Sequence[
                 " ".join(row.places),
                 row.crown,
                 state,
+                "; ".join(held),
             ]
         )
     return _text(table)

@@ -99,10 +99,13 @@ def keep_letterhead(crew: Crew, name: str, letterhead: dict[str, Any]) -> None:
     crew.save(update_fields=["name", "letterhead"])
 
 
-def days_of_all(crew: Crew) -> list[tuple[str, Document, dict[str, str], int]]:
+def days_of_all(crew: Crew, lead: str = "") -> list[tuple[str, Document, dict[str, str], int]]:
     """Every job that is not put away, with its id, what its inspections hold, and its revision.
 
     One that can't be laid on days is left out.
+
+    Args:
+        lead: Whose jobs alone; empty: all.
     """
     found = []
     jobs = Job.objects.filter(crew=crew, thrown_away_at=None).exclude(status__in=(Status.ARCHIVED, Status.DONE))
@@ -110,6 +113,8 @@ def days_of_all(crew: Crew) -> list[tuple[str, Document, dict[str, str], int]]:
         if job.current is None:
             continue
         document = documents.load(job.current.document)
+        if lead and document.calendar.lead != lead:
+            continue
         try:
             zone_of(document.site.time_zone)
             calendar(document, timezone.localdate())

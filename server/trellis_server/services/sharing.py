@@ -11,9 +11,15 @@ from trellis_server.models import Job, ShareLink
 from trellis_server.services.jobs import Person
 
 
-def _digest(secret: str) -> str:
+def digest_of(secret: str) -> str:
+    """What is kept of a secret."""
     # The secret is random and long: there is nothing that a slow sum would keep from being guessed.
     return hashlib.sha256(secret.encode()).hexdigest()
+
+
+def new_secret() -> str:
+    """A secret that nobody guesses."""
+    return secrets.token_urlsafe(32)
 
 
 def of(job: Job) -> list[ShareLink]:
@@ -23,10 +29,10 @@ def of(job: Job) -> list[ShareLink]:
 
 def make(job: Job, person: Person, said: dict[str, Any]) -> tuple[ShareLink, str]:
     """A new link and its secret, which is told this once."""
-    secret = secrets.token_urlsafe(32)
+    secret = new_secret()
     made = ShareLink.objects.create(
         job=job,
-        digest=_digest(secret),
+        digest=digest_of(secret),
         says=said["says"],
         shows_quote=said["shows_quote"],
         shows_photos=said["shows_photos"],
@@ -52,7 +58,7 @@ def opened(secret: str) -> ShareLink:
     Raises:
         Missing: Nothing, or nothing any more.
     """
-    found = ShareLink.objects.filter(digest=_digest(secret), taken_back_at=None, job__thrown_away_at=None)
+    found = ShareLink.objects.filter(digest=digest_of(secret), taken_back_at=None, job__thrown_away_at=None)
     link = found.select_related("job", "job__current", "job__crew", "author").first()
     if link is None or link.job.current is None:
         raise NotFoundError

@@ -210,6 +210,7 @@ class Fed(TestCase):
                 "after": 1,
             },
             "/api/crew/standard-builds": plan,
+            "/api/crew/feeds": {"lead": "Maya Holt"},
             "/api/crew/towns": {"school": "us", "town": "Aurora, CO, US", "values": {"frost_m": 0.9}},
             "/api/designs/locate-status": plan,
             "/api/designs/takeoff": plan,

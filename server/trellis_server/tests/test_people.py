@@ -57,6 +57,8 @@ class PartsTest(TestCase):
                 ("POST", "/api/jobs/import", {"document": small_job("New")}),
                 ("POST", "/api/jobs/quick-start", {"name": "New"}),
                 ("PUT", "/api/crew/defaults/fence", {"choices": None}),
+                ("POST", "/api/crew/feeds", {}),
+                ("DELETE", "/api/crew/feeds/1", None),
                 ("DELETE", f"/api/jobs/{job}", None),
                 ("POST", f"/api/jobs/{job}/restore", None),
             ],

@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Crew } from '@/api/types'
+import FeedBox from '@/components/FeedBox.vue'
 import PeopleBox from '@/components/PeopleBox.vue'
 import YouBox from '@/components/YouBox.vue'
 import { useSession } from '@/stores/session'
@@ -80,6 +81,7 @@ const keep = () =>
         </template>
         <h2>Calendar</h2>
         <p class="small"><a href="/api/crew/calendar.ics">The days of all our jobs</a>, as one calendar file.</p>
+        <FeedBox />
       </section>
       <section aria-label="People">
         <PeopleBox />

@@ -1,5 +1,6 @@
 """Bodies and answers of the crew: letterhead, price book, what its records say."""
 
+from datetime import datetime
 from typing import Annotated, Any, Literal
 
 from annotated_types import MaxLen, MinLen
@@ -78,3 +79,25 @@ class PricesRead(Schema):
 
 class LearnedAnswer(Schema):
     learned: list[CrewRate]
+
+
+class FeedBody(Closed):
+    """`lead`: whose jobs alone; empty: all jobs of the crew."""
+
+    lead: Annotated[str, MaxLen(80)] = ""
+
+
+class FeedRow(Schema):
+    id: int
+    lead: str
+    made_at: datetime
+
+
+class FeedMade(FeedRow):
+    """`path`: the address on this server, told this once."""
+
+    path: str
+
+
+class FeedsAnswer(Schema):
+    feeds: list[FeedRow]
