@@ -61,7 +61,7 @@ TEMPORARY_UP, TEMPORARY_DOWN = "temporary part in", "temporary part out"
 def _temporary(plan: Plan) -> Iterator[TickGroup]:
     """Props, strings and the like: ticked when they go in, and again when they come out, with what must stand before."""
     tasks = {task.id: task.what for task in plan.tasks}
-    for what, says in ((TEMPORARY_UP, "Temporary parts in"), (TEMPORARY_DOWN, "Temporary parts out")):
+    for what, says in ((TEMPORARY_UP, "Temporary in"), (TEMPORARY_DOWN, "Temporary out")):
         ticks = tuple(
             Tick(
                 about=part.id,
@@ -69,12 +69,23 @@ def _temporary(plan: Plan) -> Iterator[TickGroup]:
                 where=part.what,
                 pieces=f"{part.count} in all",
                 work=0.0,
-                lie=f"with: {tasks[part.task]}" if what == TEMPORARY_UP else f"only when {part.until}",
+                lie=f"with: {_short(tasks[part.task])}" if what == TEMPORARY_UP else f"only when {part.until}",
             )
             for part in plan.temporary
         )
         if ticks:
             yield TickGroup(role=what, says=says, by="none", ticks=ticks)
+
+
+def _short(what: str) -> str:
+    """A task by its first words."""
+    words, said = what.split(), ""
+    while words and len(said) + len(words[0]) < SHORT_LETTERS:
+        said = f"{said} {words.pop(0)}".strip()
+    return f"{said} …" if words else said
+
+
+SHORT_LETTERS = 46
 
 
 def still_standing(plan: Plan, ticked: Mapping[tuple[str, str], bool]) -> list[TemporaryPart]:

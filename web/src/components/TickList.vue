@@ -14,7 +14,7 @@ const next = computed(() => rows.value.find((row) => !row.up)?.about ?? '')
 
 <template>
   <section class="ticks" :aria-label="group.says">
-    <p class="count" role="status">{{ up }} of {{ rows.length }} up</p>
+    <p class="count" role="status">{{ up }} of {{ rows.length }} {{ group.role.endsWith('out') ? 'out' : 'up' }}</p>
     <ul>
       <li v-for="row in rows" :key="row.about">
         <Button

@@ -424,6 +424,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
 }
 .looks {
   display: flex;
+  flex-wrap: wrap;
   gap: 6px;
   overflow-x: auto;
   padding-top: 8px;
