@@ -1,6 +1,6 @@
 """A plan in space, from its parts and holes alone: boxes with their cut ends, cylinders and blocks of the feet, the ground."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from typing import Literal
 
@@ -10,15 +10,21 @@ from steady.drawing.orthographic_views import drawn_box, hand
 from steady.drawing.pieces import corners, halves, peaked
 from steady.layout.terrain import Terrain, terrain
 from steady.plan.model import Footing, Part, PartPlacement, Plan, Vec, Wall
+from steady.plan.task_pieces import dug_at, filled_at, task_at
 from steady.value_objects import value_object
 
 STAGES = ("dig", "posts", "frame", "close")
-"""The order in which a slider puts a structure together."""
+"""The order in which several structures are put together, and one whose plan has no tasks."""
+STAGE_SAYS = ("Holes and concrete", "Posts", "Frame", "All of it")
 IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")
 AROUND_M = 6.0
 BED_M = 0.8
 """A bed is drawn so far under the water that something floats on [our own]."""
 FLUSH_M = 0.008
+EARTH = "#4a3b2c"
+"""The colour of the soil in an open hole [our own]."""
+MOUTH_M = 0.012
+"""An open hole's mouth is drawn so far above the ground [our own]."""
 
 
 @value_object
@@ -28,7 +34,8 @@ class Solid:
     Args:
         about: What is selected when it is picked.
         layer: Its look; `fill` and `ink` its colours on paper.
-        stage: Its place in `STAGES`.
+        stage: The place in its scene's `stages` that it comes with.
+        until: The place that it goes with: an open hole is filled; None: it stays.
         shape: box: eight corners, two ends of four, each in the order (-up -wide, -up +wide, +up -wide, +up +wide); round: a
             cylinder of `points` bottom and top centre and `radius_m`; ball: about its one point.
         says: What it is, in words.
@@ -45,13 +52,15 @@ class Solid:
     count: int = 1
     step: Vec = (0.0, 0.0, 0.0)
     says: str = ""
+    until: int | None = None
 
 
 @value_object
 class Scene:
     """All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
 
-    `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface through every
+    `stages`: what is done at each place of a slider, in words; `task_ids`: the plan's tasks of that order, none for several
+    structures. `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface through every
     footing; `pools`: rings of open water, at their level.
     """
 
@@ -62,6 +71,7 @@ class Scene:
     terrain: Terrain
     water_m: float | None = None
     pools: tuple[tuple[Vec, ...], ...] = ()
+    task_ids: tuple[str, ...] = ()
 
 
 def ground_points(plan: Plan) -> list[Vec]:
@@ -71,10 +81,16 @@ def ground_points(plan: Plan) -> list[Vec]:
     return [(x, y * side, z - under) for x, y, z in (footing.at for footing in plan.footings)]
 
 
-def scene(plan: Plan) -> Scene:
-    """Everything of a plan that has a size: what is drawn flat stands here, too."""
-    solids = [solid for part in plan.parts if part.length_m > 0 for solid in _part(part)]
-    solids += [solid for footing in plan.footings for solid in _footing(footing)]
+def scene(plan: Plan, by_task: bool = False) -> Scene:
+    """Everything of a plan that has a size: what is drawn flat stands here, too.
+
+    Args:
+        by_task: Put together by the plan's own tasks, as the calendar has them; else, and where it has none, by `STAGES`.
+    """
+    tasks = plan.tasks if by_task else ()
+    order = _by_task(plan) if tasks else _BY_STAGE
+    solids = [solid for part in plan.parts if part.length_m > 0 for solid in _part(part, order.part(part))]
+    solids += [solid for footing in plan.footings for solid in _footing(footing, order)]
     solids += [_wall(curve) for curve in plan.curves if isinstance(curve, Wall)]
     if hand(plan) < 0:
         solids = [_turned(solid) for solid in solids]
@@ -86,7 +102,8 @@ def scene(plan: Plan) -> Scene:
     return Scene(
         solids=tuple(solids),
         ground=ground,
-        stages=STAGES,
+        stages=tuple(task.what for task in tasks) or STAGE_SAYS,
+        task_ids=tuple(task.id for task in tasks),
         says=described(plan),
         water_m=0.0 if plan.floats else None,
         terrain=terrain(known or [middle], ground[:4]),
@@ -135,10 +152,30 @@ def _turned(solid: Solid) -> Solid:
     return replace(solid, points=points, step=(solid.step[0], -solid.step[1], solid.step[2]))
 
 
-def _part(part: Part) -> list[Solid]:
+@value_object
+class _Order:
+    """At which place of the slider a part goes up, holes are dug, and filled."""
+
+    part: Callable[[Part], int]
+    dug: int
+    filled: int
+
+
+def _stage(part: Part) -> int:
+    stage = role(part.role).stage
+    return STAGES.index(stage) if stage in STAGES else len(STAGES) - 1
+
+
+_BY_STAGE = _Order(part=_stage, dug=0, filled=0)
+
+
+def _by_task(plan: Plan) -> _Order:
+    return _Order(part=lambda part: task_at(plan, part), dug=dug_at(plan), filled=filled_at(plan))
+
+
+def _part(part: Part, stage: int = 0) -> list[Solid]:
     row = role(part.role)
     paint = look(row.look)
-    stage = STAGES.index(row.stage) if row.stage in STAGES else len(STAGES) - 1
     return [
         Solid(
             id=place.id,
@@ -166,9 +203,9 @@ def _ends(part: Part, place: PartPlacement) -> tuple[Vec, ...]:
     return place.at, (x, y, z)
 
 
-def _footing(footing: Footing) -> list[Solid]:
+def _footing(footing: Footing, order: _Order) -> list[Solid]:
     x, y, z = footing.at
-    found = []
+    found = [_open_hole(footing, order)] if footing.hole_m > 0 and order.dug < order.filled else []
     for layer in footing.layers:
         if layer.what not in IN_GROUND:
             continue
@@ -186,7 +223,7 @@ def _footing(footing: Footing) -> list[Solid]:
                 about=footing.under,
                 layer=layer.what,
                 fill=look(layer.what).fill,
-                stage=0,
+                stage=order.filled,
                 shape="box" if box else "round",
                 points=points,
                 radius_m=half,
@@ -194,6 +231,23 @@ def _footing(footing: Footing) -> list[Solid]:
             )
         )
     return found
+
+
+def _open_hole(footing: Footing, order: _Order) -> Solid:
+    """A hole that is dug and not yet filled: its mouth stands a little above the ground, so that it is seen."""
+    x, y, z = footing.at
+    return Solid(
+        id=f"{footing.id}/open",
+        about=footing.under,
+        layer="hole",
+        fill=EARTH,
+        stage=order.dug,
+        until=order.filled,
+        shape="round",
+        points=((x, y, z - footing.hole_m), (x, y, z + MOUTH_M)),
+        radius_m=footing.hole_width_m / 2,
+        says="open hole",
+    )
 
 
 def _wall(wall: Wall) -> Solid:

@@ -10,6 +10,7 @@ from steady.drawing.marks import mark_rows
 from steady.footings.hole import volumes
 from steady.jobs.document import JobDocument
 from steady.plan.model import Plan, Task
+from steady.plan.task_pieces import first_framed, roles_of
 from steady.takeoff.bill import pieces
 from steady.value_objects import value_object
 
@@ -70,10 +71,10 @@ def day_needs(job: JobDocument, plan: Plan, tasks: Sequence[Task]) -> DayNeeds:
             number, at = (row.number, row.reading) if row is not None else (0, "")
             wide, deep = tape.length(footing.hole_width_m), tape.length(footing.hole_m)
             holes.append(HoleNeed(number=number, at=at, wide=wide, deep=deep, bags=bags))
-    roles = _roles(tasks)
-    if _first_framed(plan) in {task.id for task in tasks}:
+    roles = roles_of(tasks)
+    if first_framed(plan) in {task.id for task in tasks}:
         # What no task names goes up with the first of the frame.
-        roles |= {part.role for part in plan.parts} - _roles(plan.tasks)
+        roles |= {part.role for part in plan.parts} - roles_of(plan.tasks)
     made = [
         PieceNeed(count=row.count, what=row.role, of=row.says, long=tape.length(row.length_m))
         for row in pieces(replace(plan, parts=tuple(part for part in plan.parts if part.role in roles)))
@@ -93,17 +94,6 @@ def _work(task: Task) -> str:
     """Which tools a task takes: its own word where the table has it, else its stage's."""
     own = task.id.rsplit("/", 1)[-1]
     return own if own in keyed("task_tools") else "pour" if own == "set" else task.stage
-
-
-def _roles(tasks: Sequence[Task]) -> set[str]:
-    """Whose pieces go up with these tasks. Source: data/task_pieces.csv."""
-    known = keyed("task_pieces")
-    words = {task.id.rsplit("/", 1)[-1] for task in tasks}
-    return {role.strip() for word in words & known.keys() for role in known[word].text["roles"].split("|")}
-
-
-def _first_framed(plan: Plan) -> str:
-    return next((task.id for task in plan.tasks if task.stage in ("frame", "close")), "")
 
 
 def _poured_when_dug(plan: Plan) -> bool:

@@ -8,7 +8,7 @@ from typing import Literal
 
 from steady.data.styles import look
 from steady.drawing.orthographic_views import hand
-from steady.drawing.scene import STAGES, Scene, Solid, ground_points, ground_under, scene, walls_of
+from steady.drawing.scene import STAGE_SAYS, Scene, Solid, ground_points, ground_under, scene, walls_of
 from steady.drawing.shapes import Point, View
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.placement import SitePlacement
@@ -200,7 +200,7 @@ def whole_scene(job: JobDocument) -> Scene:
     return Scene(
         solids=tuple(solids),
         ground=ground,
-        stages=STAGES,
+        stages=STAGE_SAYS,
         says="; ".join(says) or "Nothing stands here yet",
         terrain=terrain(known or [((left + right) / 2, (low + high) / 2, 0.0)], ground[:4]),
         pools=tuple(

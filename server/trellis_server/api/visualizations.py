@@ -46,7 +46,7 @@ def in_space(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """One structure in space, from its parts and holes; the whole job where none is named."""
     if not body.structure:
         return fast(whole_scene(body.document))
-    return fast(scene(plan_structure(body.document, body.structure)))
+    return fast(scene(plan_structure(body.document, body.structure), by_task=True))
 
 
 @router.post("/views/site-plan", response={200: SitePlanAnswer, **REFUSALS})

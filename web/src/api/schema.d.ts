@@ -10794,7 +10794,8 @@ export interface components {
          * Scene
          * @description All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
          *
-         *     `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface through every
+         *     `stages`: what is done at each place of a slider, in words; `task_ids`: the plan's tasks of that order, none for several
+         *     structures. `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface through every
          *     footing; `pools`: rings of open water, at their level.
          */
         Scene: {
@@ -10821,6 +10822,11 @@ export interface components {
             solids: components["schemas"]["Solid"][];
             /** Stages */
             stages: string[];
+            /**
+             * Task Ids
+             * @default []
+             */
+            task_ids: string[];
             terrain: components["schemas"]["Terrain"];
             /** Water M */
             water_m?: number | null;
@@ -11915,7 +11921,8 @@ export interface components {
          *     Args:
          *         about: What is selected when it is picked.
          *         layer: Its look; `fill` and `ink` its colours on paper.
-         *         stage: Its place in `STAGES`.
+         *         stage: The place in its scene's `stages` that it comes with.
+         *         until: The place that it goes with: an open hole is filled; None: it stays.
          *         shape: box: eight corners, two ends of four, each in the order (-up -wide, -up +wide, +up -wide, +up +wide); round: a
          *             cylinder of `points` bottom and top centre and `radius_m`; ball: about its one point.
          *         says: What it is, in words.
@@ -11970,6 +11977,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Until */
+            until?: number | null;
         };
         /** SourceRow */
         SourceRow: {

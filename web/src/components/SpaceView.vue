@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { useQuery } from '@tanstack/vue-query'
-import { refDebounced, useElementSize, useEventListener, useLocalStorage } from '@vueuse/core'
+import { refDebounced, useElementSize, useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core'
 import * as THREE from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
@@ -28,6 +28,7 @@ const props = defineProps<{
   structure: string
   selected: string
   toward: [number, number, number] | null /** unit vector to the sun */
+  task?: string /** the task that it is shown at */
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
 const store = useJob()
@@ -47,7 +48,38 @@ const { data, error } = useQuery({
 const box = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
 const { width, height } = useElementSize(box)
-const stage = ref(3)
+/** How much is built: a place of the scene's stages, the last where nobody chose one. */
+const chosenStage = ref<number | null>(null)
+const last = computed(() => Math.max(0, (data.value?.stages.length ?? 1) - 1))
+const stage = computed({
+  get: () => Math.min(chosenStage.value ?? last.value, last.value),
+  set: (at) => (chosenStage.value = at >= last.value ? null : at),
+})
+watch(
+  [() => props.task, data],
+  ([task]) => {
+    const at = data.value?.task_ids.indexOf(task ?? '') ?? -1
+    if (at >= 0 && chosenStage.value === null) stage.value = at
+  },
+  { immediate: true },
+)
+const stands = (one: { stage: number; until?: number | null }) =>
+  one.stage <= stage.value && (one.until == null || stage.value < one.until)
+const STEP_MS = 1100
+const player = useIntervalFn(
+  () => {
+    stage.value++
+    if (stage.value >= last.value) player.pause()
+  },
+  STEP_MS,
+  { immediate: false },
+)
+const playing = computed(() => player.isActive.value)
+function play(): void {
+  if (playing.value) return player.pause()
+  if (stage.value >= last.value) stage.value = 0
+  player.resume()
+}
 const below = ref(false)
 const scaled = ref(false)
 const walking = ref(false)
@@ -108,7 +140,7 @@ function lay(scene: Scene): void {
   clear(built)
   groups = merged(scene.solids, (made) => surfaces[made])
   for (const one of groups) {
-    one.mesh.userData = { stage: one.stage }
+    one.mesh.userData = { stage: one.stage, until: one.until }
     built.add(one.mesh)
   }
   for (let at = 0; at < scene.stages.length; at++) {
@@ -128,10 +160,10 @@ function lay(scene: Scene): void {
   show()
 }
 function show(): void {
-  for (const item of built.children) item.visible = item.userData.stage <= stage.value
+  for (const item of built.children) item.visible = stands(item.userData as { stage: number })
   clear(selection)
   const chosen = props.selected && data.value ? data.value.solids.filter((one) => one.about === props.selected) : []
-  for (const solid of chosen.filter((one) => one.stage <= stage.value)) {
+  for (const solid of chosen.filter(stands)) {
     const shape = new THREE.BufferGeometry()
     shape.setAttribute('position', new THREE.BufferAttribute(corners(solid), 3))
     shape.computeVertexNormals()
@@ -397,7 +429,7 @@ function png(): void {
   saveLink(`${props.structure || 'site'}.png`, canvas.value!.toDataURL('image/png'))
 }
 async function gltf(): Promise<void> {
-  const shown = (data.value?.solids ?? []).filter((one) => one.stage <= stage.value)
+  const shown = (data.value?.solids ?? []).filter(stands)
   saveAs(`${props.structure || 'site'}.glb`, await glb(shown), 'model/gltf-binary')
 }
 const LOOKS: [Look, string][] = [
@@ -412,7 +444,6 @@ const CUTS: { key: Cut; label: string }[] = [
   { key: 'y', label: 'Along' },
   { key: 'z', label: 'Level' },
 ]
-const STAGE_SAYS = ['holes and concrete', 'posts', 'frame', 'all of it']
 const hint = computed(() =>
   walking.value
     ? 'On foot: W, A, S, D or the arrow keys walk, Escape leaves'
@@ -426,8 +457,9 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
     <div class="tools no-print">
       <div class="stage">
         <span id="build-stage">Build</span>
-        <Slider v-model="stage" :min="0" :max="3" aria-labelledby="build-stage" class="slider" />
-        <span role="status">{{ STAGE_SAYS[stage] }}</span>
+        <Slider v-model="stage" :min="0" :max="last" aria-labelledby="build-stage" class="slider" />
+        <span>{{ stage + 1 }} of {{ last + 1 }}</span>
+        <Button size="small" text :disabled="!last" @click="play">{{ playing ? 'Pause' : 'Play' }}</Button>
       </div>
       <div class="stage">
         <Select
@@ -455,6 +487,7 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
     </div>
     <div ref="box" class="view">
       <p v-if="failed || error" class="fault over">{{ failed || error?.message }}</p>
+      <p v-if="stage < last" class="caption" role="status">{{ data?.stages[stage] }}</p>
       <canvas
         ref="canvas"
         tabindex="0"
@@ -498,6 +531,19 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
 }
 .slider {
   width: 90px;
+}
+.caption {
+  position: absolute;
+  z-index: 1;
+  left: 12px;
+  top: 10px;
+  max-width: min(560px, calc(100% - 24px));
+  margin: 0;
+  padding: 4px 10px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  font-size: 13px;
 }
 .hint {
   position: absolute;

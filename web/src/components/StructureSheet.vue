@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import type { DragHandle } from '@/api/types'
 import FormPanel from '@/components/FormPanel.vue'
 import CalculationPanel from '@/components/CalculationPanel.vue'
@@ -47,7 +47,10 @@ const SIGHTS = [
   ['space', '3D view'],
   ['sun', 'Sun and shade'],
 ] as const
-const sight = ref<(typeof SIGHTS)[number][0]>('drawings')
+/** From the schedule it is come to at a task, in space. */
+const route = useRoute()
+const task = computed(() => String(route.query.task ?? ''))
+const sight = ref<(typeof SIGHTS)[number][0]>(task.value ? 'space' : 'drawings')
 const toward = ref<[number, number, number] | null>(null)
 const sun = ref({ on: today(), hour: 15, utc_h: null as number | null })
 watch(
@@ -243,6 +246,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           :structure="structure"
           :selected="selected"
           :toward="toward"
+          :task="task"
           @select="select"
         />
         <SunView v-else-if="sight === 'sun'" v-model="sun" :structure="structure" @toward="toward = $event" />

@@ -64,6 +64,7 @@ export interface Merged {
   mesh: THREE.Mesh
   made: Made
   stage: number
+  until: number | null
   /** First triangle of each piece, and what is selected when it is hit. */
   first: number[]
   about: string[]
@@ -71,14 +72,15 @@ export interface Merged {
 
 /** Few meshes for many pieces; a row of alike pieces is one. */
 export function merged(solids: readonly Solid[], material: (made: Made) => THREE.Material): Merged[] {
-  const groups = new Map<string, { made: Made; stage: number; list: Solid[] }>()
+  const groups = new Map<string, { made: Made; stage: number; until: number | null; list: Solid[] }>()
   for (const solid of solids) {
     const made = madeOf(solid)
-    const key = `${made}|${solid.stage}`
-    if (!groups.has(key)) groups.set(key, { made, stage: solid.stage, list: [] })
+    const until = solid.until ?? null
+    const key = `${made}|${solid.stage}|${until}`
+    if (!groups.has(key)) groups.set(key, { made, stage: solid.stage, until, list: [] })
     groups.get(key)!.list.push(solid)
   }
-  return [...groups.values()].map(({ made, stage, list }) => {
+  return [...groups.values()].map(({ made, stage, until, list }) => {
     const parts = list.map((solid) => ({ solid, at: corners(solid) }))
     const size = parts.reduce((sum, part) => sum + part.at.length, 0)
     const position = new Float32Array(size)
@@ -119,7 +121,7 @@ export function merged(solids: readonly Solid[], material: (made: Made) => THREE
     shape.computeVertexNormals()
     const mesh = new THREE.Mesh(shape, material(made))
     mesh.castShadow = mesh.receiveShadow = true
-    return { mesh, made, stage, first, about }
+    return { mesh, made, stage, until, first, about }
   })
 }
 /** What is selected when a triangle of a merged mesh is hit. */

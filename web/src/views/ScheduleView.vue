@@ -288,6 +288,13 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
               :aria-label="`Show on timeline: ${task.name}`"
               >Show on timeline</router-link
             >
+            <router-link
+              v-if="task.structure"
+              :to="{ name: 'design', params: { job: store.id, structure: task.structure }, query: { task: task.id } }"
+              class="small line"
+              :aria-label="`Show in 3D: ${task.name}`"
+              >Show in 3D</router-link
+            >
           </li>
         </ol>
         <p v-if="!onDay.length" class="small quiet">Nothing on this day.</p>
@@ -330,7 +337,11 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
 .tasks .line {
   display: inline-block;
   min-height: 24px;
-  padding: 0 0 8px 58px;
+  padding: 0 0 8px;
+}
+.tasks .line:first-of-type {
+  padding-left: 58px;
+  padding-right: 14px;
 }
 @media (max-width: 860px) {
   :deep(.middle) {
