@@ -59,9 +59,9 @@ class Solid:
 class Scene:
     """All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
 
-    `stages`: what is done at each place of a slider, in words; `task_ids`: the plan's tasks of that order, none for several
-    structures. `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface through every
-    footing; `pools`: rings of open water, at their level.
+    `stages`: what is done at each place of a slider, in words; `task_ids`: the tasks in that order, none for several
+    structures. `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface
+    through every footing; `pools`: rings of open water, at their level.
     """
 
     solids: tuple[Solid, ...]
