@@ -356,4 +356,19 @@ class AnyLeanToTest(unittest.TestCase):
         blocks = plan(case("12x8", fixing_m=0.3))
         self.assertTrue(any(part.role == "blocking" for part in blocks.parts))
         self.assertTrue(any("miss the studs" in note for note in blocks.notes))
+
+    def test_blocking_stands_only_where_a_fixing_misses_its_stud(self) -> None:
+        """By hand: 12 ft, studs every 16 in, fixings every 12 in: at 0, 48, 96, 144 in they meet a stud; the others lie one in
+        each bay (12 in 0-16, 24 in 16-32, 36 in 32-48), nine of nine.
+        """
+        made = plan(case("12x8", fixing_m=12 * IN, stud_m=16 * IN))
+        blocks = [place for part in made.parts if part.role == "blocking" for place in part.places]
+        starts = sorted(round((place.at[0] / IN - 0.75) / 16) for place in blocks)
+        self.assertEqual(starts, [0, 1, 2, 3, 4, 5, 6, 7, 8])
+        self.assertEqual({round(p.length_m / IN, 3) for p in made.parts if p.role == "blocking"}, {14.5})
+        self.assertFalse([p for p in plan(case("12x8", fixing_m=16 * IN, stud_m=16 * IN)).parts if p.role == "blocking"])
+        some = plan(case("12x8", fixing_m=24 * IN, stud_m=16 * IN))  # 24, 72, 120 in miss: bays 2, 5, 8
+        found = sorted(place.at[0] / IN for part in some.parts if part.role == "blocking" for place in part.places)
+        for got, by_hand in zip(found, (16.75, 64.75, 112.75), strict=True):
+            self.assertAlmostEqual(got, by_hand, 6)
         self.assertAlmostEqual(16 * IN, 0.4064)

@@ -63,7 +63,7 @@ class GeometryTest(unittest.TestCase):
                 with self.subTest(f"{school} {spec.long_m:.2f} x {spec.wide_m:.2f}"):
                     self.assertEqual(counts["barrel"], spec.barrels)
                     self.assertEqual(counts["strap"], 2 * spec.barrels)
-                    self.assertEqual(counts["blocking"], 2 * spec.barrels)
+                    self.assertEqual(counts["blocking"], 2 * spec.barrels + spec.cleats)
                     self.assertEqual(counts["cradle"], 2 * spec.rows)
                     self.assertEqual(counts["rim"], 2)
                     for part in drawn.parts:

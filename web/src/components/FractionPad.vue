@@ -146,7 +146,6 @@ button {
   grid-template-columns: repeat(8, 1fr);
 }
 .sixteenths button {
-  min-height: 44px;
   font-size: 14px;
 }
 .hint {

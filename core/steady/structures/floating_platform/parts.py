@@ -18,6 +18,7 @@ def build(spec: FloatSpec, layout: FloatLayout, yard: PurchasingSettings) -> tup
     g = Grouper(spec.id)
     clashes = _frame(g, spec, layout, yard)
     _barrels(g, spec, layout)
+    _cleats(g, spec, layout)
     _boards(g, spec, layout, yard)
     barrel = _barrel(spec, layout)
     straps = _straps(spec, layout)
@@ -85,9 +86,39 @@ def _barrels(g: Grouper, spec: FloatSpec, layout: FloatLayout) -> None:
         (0.0, 0.0, h.cradle_m),
         "screw",
     )
-    if spec.cleats:
-        g.fix("dock cleat", spec.cleats, (0.0, 0.0, h.deck_m), "hardware")
     g.fix("strap ratchet", STRAPS_A_BARREL * spec.barrels, (0.0, 0.0, h.cradle_m), "connector")
+
+
+def _cleats(g: Grouper, spec: FloatSpec, layout: FloatLayout) -> None:
+    """Under each cleat a flat block between two joists, against the rim and under the boards, for its bolts."""
+    joist, h = layout.timber.joist, layout.heights
+    t = joist.thickness_m
+    for number, (bay, far) in enumerate(cleat_bays(spec.cleats, layout.joists.count - 1), start=1):
+        start_m = layout.joists.at_m(bay) + t / 2
+        y = spec.wide_m - t - joist.width_m / 2 if far else t + joist.width_m / 2
+        place = PartPlacement(
+            id=f"{spec.id}/blocking/cleat-{number}",
+            about=f"{spec.id}/cleats",
+            at=(start_m, y, h.boards_m - t / 2),
+            along=ALONG,
+            up=ACROSS,
+        )
+        g.add("blocking", joist, layout.joists.spacing_m - t, place)
+    if spec.cleats:
+        g.fix(fixing(spec, "deck screw"), SCREWS_A_BLOCK * spec.cleats, (0.0, 0.0, h.boards_m), "screw")
+        g.fix("dock cleat", spec.cleats, (0.0, 0.0, h.deck_m), "hardware")
+
+
+def cleat_bays(cleats: int, bays: int) -> list[tuple[int, bool]]:
+    """Which bay between joists, counted from 1, and whether the far side, each cleat stands at: half a side, out from the ends.
+
+    Source: common practice: at the corners first, the others evenly between them.
+    """
+    found = []
+    for far in (False, True):
+        count = min((cleats + 1 - far) // 2, bays)
+        found += [(1 + round(k * (bays - 1) / (count - 1)) if count > 1 else 1 + bays // 2, far) for k in range(count)]
+    return found
 
 
 def _boards(g: Grouper, spec: FloatSpec, layout: FloatLayout, yard: PurchasingSettings) -> None:
