@@ -1,7 +1,11 @@
 """Blocking wherever something is fixed: a float's cleats, by hand."""
 
 import unittest
+from dataclasses import replace
 
+from steady.plan.model import Plan
+from steady.structures.deck.spec.deck import StairDesign
+from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.floating_platform.parts import cleat_bays
 from steady.structures.floating_platform.spec import FloatSpec
 from steady.structures.registry import plan
@@ -41,8 +45,40 @@ class Cleats(unittest.TestCase):
 
     def test_they_weigh_on_the_float(self) -> None:
         light, heavy = plan(case(cleats=0)), plan(case(cleats=8))
-        wood = [sum(part.mass_kg * part.count for part in made.parts if part.role == "blocking") for made in (light, heavy)]
+        wood = [
+            sum(part.mass_kg * part.count for part in made.parts if part.role == "blocking") for made in (light, heavy)
+        ]
         self.assertGreater(wood[1], wood[0])
+
+
+class StairOnASide(unittest.TestCase):
+    """18 x 11 ft on a house, joists out from it: a stair on a side hangs on the outer joist, which no other joist meets."""
+
+    def made(self, edge: int) -> Plan:
+        spec = read_deck("18x11 up3", "d")
+        stair = StairDesign(id="s", edge=edge, at_m=4 * 12 * IN, width_m=42 * IN)
+        return plan(case_of(replace(spec, stairs=(stair,)), site_of("us"), "us"))
+
+    def test_a_block_behind_each_stringer_to_the_next_joist(self) -> None:
+        made = self.made(3)
+        stringers = next(p for part in made.parts if part.role == "stringer" for p in part.places)
+        blocks = [(part, p) for part in made.parts for p in part.places if p.id.startswith("d/stair/s/block-")]
+        rows = [p for part in made.parts if part.role == "blocking" for p in part.places]
+        self.assertTrue(blocks)
+        backed = 0
+        for k in range(stringers.count):
+            y = stringers.at[1] + k * stringers.step[1]
+            near = [p for p in rows if abs(p.at[1] - y) < 1.5 * IN and min(p.at[0], 18 * 12 * IN - p.at[0]) < 24 * IN]
+            backed += bool(near)
+        self.assertEqual(backed, stringers.count)
+        joists = sorted(p.at[0] for part in made.parts if part.role == "joist" for p in part.places)
+        for part, p in blocks:
+            gap_m = joists[1] - joists[0] if p.at[0] < 9 * 12 * IN else joists[-1] - joists[-2]
+            self.assertAlmostEqual(part.length_m, gap_m - 1.5 * IN, 3)
+
+    def test_none_where_joists_end_on_the_edge(self) -> None:
+        made = self.made(2)
+        self.assertFalse([p.id for part in made.parts for p in part.places if p.id.startswith("d/stair/s/block-")])
 
 
 if __name__ == "__main__":

@@ -366,7 +366,9 @@ class AnyLeanToTest(unittest.TestCase):
         starts = sorted(round((place.at[0] / IN - 0.75) / 16) for place in blocks)
         self.assertEqual(starts, [0, 1, 2, 3, 4, 5, 6, 7, 8])
         self.assertEqual({round(p.length_m / IN, 3) for p in made.parts if p.role == "blocking"}, {14.5})
-        self.assertFalse([p for p in plan(case("12x8", fixing_m=16 * IN, stud_m=16 * IN)).parts if p.role == "blocking"])
+        self.assertFalse(
+            [p for p in plan(case("12x8", fixing_m=16 * IN, stud_m=16 * IN)).parts if p.role == "blocking"]
+        )
         some = plan(case("12x8", fixing_m=24 * IN, stud_m=16 * IN))  # 24, 72, 120 in miss: bays 2, 5, 8
         found = sorted(place.at[0] / IN for part in some.parts if part.role == "blocking" for place in part.places)
         for got, by_hand in zip(found, (16.75, 64.75, 112.75), strict=True):

@@ -34,6 +34,7 @@ from steady.structures.deck.parts.flights import build_stair_guards, build_stair
 from steady.structures.deck.parts.guards import build_guard, guard_posts
 from steady.structures.deck.parts.pockets import pockets
 from steady.structures.deck.parts.second_joists import second_joists
+from steady.structures.deck.parts.stair_blocks import build_stair_blocks
 from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.deck.text import advice
 from steady.structures.deck.text.path import load_path
@@ -255,6 +256,7 @@ def plan_deck(case: DesignInput) -> Plan:
     build_guard(b, deck.guard)
     build_stair_guards(b, deck.stairs)
     build_stairs(b, deck.stairs)
+    build_stair_blocks(b, deck.stairs)
     if deck.ledger_spacing_m is not None:
         _ledger_fixings(b, layout, deck.ledger_spacing_m)
     parts = b.parts(sticks())

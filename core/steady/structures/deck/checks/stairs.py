@@ -32,6 +32,15 @@ class Stair:
     brackets_m: float = 0.0
     """The greatest distance between two brackets of its handrails."""
 
+    def stringers_m(self, thickness_m: float) -> tuple[float, float]:
+        """Where the first stringer's middle stands on the edge, and how far the next ones are apart (m).
+
+        Args:
+            thickness_m: Of a stringer; the outer ones stand flush with the flight's sides.
+        """
+        pitch_m = (self.design.width_m - thickness_m) / (self.found.stringers - 1)
+        return self.design.at_m + thickness_m / 2, pitch_m
+
 
 def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
     """What each edge keeps free for its stairs."""

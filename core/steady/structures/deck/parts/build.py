@@ -68,6 +68,10 @@ class Builder:
         self._long_m[key] = max(self._long_m.get(key, 0.0), length_m)
         self._stick_m[key] = max(self._stick_m.get(key, 0.0), sawn.stick_m or length_m)
 
+    def placed(self, role: str) -> list[tuple[PartPlacement, float]]:
+        """The pieces of a role so far, each with its length (m)."""
+        return [(place, self._long_m[key]) for key, places in self._rows.items() if key[0] == role for place in places]
+
     def fix(self, item: str, each: int, at: Vec, role: str = "hardware") -> None:
         """So many of one fixing."""
         if each > 0:

@@ -33,8 +33,8 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
         down: Vec = (edge.out[0] * math.cos(lean), edge.out[1] * math.cos(lean), -math.sin(lean))
         up: Vec = (edge.out[0] * math.sin(lean), edge.out[1] * math.sin(lean), math.cos(lean))
         across = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
-        pitch = (design.width_m - stick.thickness_m) / (found.stringers - 1)
-        x, y = edge.at(design.at_m + stick.thickness_m / 2)
+        first, pitch = stair.stringers_m(stick.thickness_m)
+        x, y = edge.at(first)
         b.add(
             "stringer",
             stick,

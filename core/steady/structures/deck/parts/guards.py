@@ -178,7 +178,7 @@ def _blocks(b: Builder, edge: Edge, at_m: float, name: str) -> None:
         rows = [(before + t / 2, t + post_m + (ply + 0.5) * t) for ply in (0, 1)]
         along, length = way, after - before - t
     else:
-        length = _to_next_joist_m(b, edge, at_m) - t
+        length = to_next_joist_m(b, edge, at_m) - t
         sides = (at_m - (post_m + t) / 2, at_m + (post_m + t) / 2)
         kept = [side for side in sides if 1.5 * t < side < edge.length_m - 1.5 * t]
         if len(kept) == 1:
@@ -218,7 +218,7 @@ def _ways(b: Builder, edge: Edge) -> int:
     return 0 if along < SAME_M else 1 if along > 1 - SAME_M else 2
 
 
-def _to_next_joist_m(b: Builder, edge: Edge, at_m: float) -> float:
+def to_next_joist_m(b: Builder, edge: Edge, at_m: float) -> float:
     """From the middle of the joist at an edge to that of the next one inside it (m)."""
     t = b.timber.joist.thickness_m
     axis = 1 if b.frame.flip else 0
