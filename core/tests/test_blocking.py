@@ -13,6 +13,7 @@ from steady.structures.structure_type import DesignInput
 from steady.units.units import IN
 
 from tests.test_kept_plans import case_of, site_of
+from tests.test_no_overlaps import overlaps
 
 
 def case(**changes: object) -> DesignInput:
@@ -54,9 +55,9 @@ class Cleats(unittest.TestCase):
 class StairOnASide(unittest.TestCase):
     """18 x 11 ft on a house, joists out from it: a stair on a side hangs on the outer joist, which no other joist meets."""
 
-    def made(self, edge: int) -> Plan:
+    def made(self, edge: int, at_in: float = 48) -> Plan:
         spec = read_deck("18x11 up3", "d")
-        stair = StairDesign(id="s", edge=edge, at_m=4 * 12 * IN, width_m=42 * IN)
+        stair = StairDesign(id="s", edge=edge, at_m=at_in * IN, width_m=42 * IN)
         return plan(case_of(replace(spec, stairs=(stair,)), site_of("us"), "us"))
 
     def test_a_block_behind_each_stringer_to_the_next_joist(self) -> None:
@@ -75,6 +76,12 @@ class StairOnASide(unittest.TestCase):
         for part, p in blocks:
             gap_m = joists[1] - joists[0] if p.at[0] < 9 * 12 * IN else joists[-1] - joists[-2]
             self.assertAlmostEqual(part.length_m, gap_m - 1.5 * IN, 3)
+
+    def test_no_block_shares_space_with_anything(self) -> None:
+        plans = [self.made(edge, at_in) for edge in (1, 3) for at_in in (6, 30, 48, 61.3, 80)]
+        plans += [plan(case(cleats=number)) for number in (1, 4, 7)]
+        for made in plans:
+            self.assertEqual([text for text in overlaps(made) if "block" in text], [])
 
     def test_none_where_joists_end_on_the_edge(self) -> None:
         made = self.made(2)

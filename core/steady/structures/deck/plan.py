@@ -31,7 +31,7 @@ from steady.structures.deck.checks.posts import OfPost, check_posts, say_posts
 from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Limits, frame, outline_of
 from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
-from steady.structures.deck.parts.guards import build_guard, guard_posts
+from steady.structures.deck.parts.guards import build_guard, guard_blocks, guard_posts
 from steady.structures.deck.parts.pockets import pockets
 from steady.structures.deck.parts.second_joists import second_joists
 from steady.structures.deck.parts.stair_blocks import build_stair_blocks
@@ -244,7 +244,7 @@ def plan_deck(case: DesignInput) -> Plan:
     def beam_sticks(key: str) -> list[float]:
         return [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(key)] or [6.0]
 
-    b.guard_posts = guard_posts(b, deck.guard)
+    b.guard_posts, b.guard_blocks = guard_posts(b, deck.guard), guard_blocks(b, deck.guard)
     build.joists_and_rims(b, yard.longest_m(timber.joist.key))
     pockets(b)
     second_joists(b)

@@ -43,7 +43,9 @@ class Builder:
         self.fixings: list[Part] = []
         self.guard_m = 0.0
         self.guard_posts: tuple[tuple[float, float], ...] = ()
-        """Middles of the guard's posts, (u, v): boards are cut round them, and no block of a row stands where one does."""
+        """Middles of the guard's posts, (u, v): boards are cut round them."""
+        self.guard_blocks: tuple[tuple[float, float, float], ...] = ()
+        """And how far their own blocks reach along the joists: no block of a row stands there."""
 
     def vec(self, u: float, v: float, z: float = 0.0) -> Vec:
         """A vector of the framing axes on the site."""
@@ -236,8 +238,8 @@ def laps(b: Builder, joist: Joist) -> bool:
 
 
 def _post_between(b: Builder, between: tuple[float, float], v_m: float) -> bool:
-    reach_m = (b.timber.guard_post.width_m + b.timber.joist.thickness_m) / 2 - SAME_M
-    return any(between[0] < u < between[1] and abs(v - v_m) < reach_m for u, v in b.guard_posts)
+    half_m = b.timber.joist.thickness_m / 2 - SAME_M
+    return any(between[0] < u < between[1] and abs(v - v_m) < reach_m + half_m for u, v, reach_m in b.guard_blocks)
 
 
 def _stiffening(spec: DeckSpec, joist: Joist) -> set[float]:

@@ -70,6 +70,23 @@ def guard_posts(b: Builder, guard: GuardResult) -> tuple[tuple[float, float], ..
     return tuple(found)
 
 
+def guard_blocks(b: Builder, guard: GuardResult) -> tuple[tuple[float, float, float], ...]:
+    """Middles of a guard's posts in framing axes, and how far along the joists their blocks reach from there (m).
+
+    Blocks stand at both sides of a post at a joist's side, and two deep behind one where joists end: see `_blocks`.
+    """
+    t, half_m, found = b.timber.joist.thickness_m, b.timber.guard_post.width_m / 2, []
+    for run in guard.runs:
+        for k, at in enumerate(run.posts_m):
+            if k == 0 and run.shares_first:
+                continue
+            x, y = run.edge.inside(at, post_inset_m(b))
+            edge, _ = min([(run.edge, at), *_other_edge(guard, run, k)], key=lambda one: _ways(b, one[0]))
+            plies = 2 if joists_at(b.frame, edge) else 1
+            found.append((*((y, x) if b.frame.flip else (x, y)), half_m + plies * t))
+    return tuple(found)
+
+
 def post_inset_m(b: Builder) -> float:
     """From an edge to the middle of its guard's posts: they stand inside the rim (m)."""
     return b.timber.joist.thickness_m + b.timber.guard_post.width_m / 2
