@@ -165,7 +165,7 @@ class DesignsTest(TestCase):
         document = small_job()
         asked = {"document": document, "structure": "windbreak", "selected": ""}
         rows = self.caller.send("POST", "/api/designs/member-options", asked).json()["choices"]
-        self.assertEqual({row["group"] for row in rows}, {"bays", "depths", "feet", "styles"})
+        self.assertEqual({row["group"] for row in rows}, {"bays", "depths", "edges", "feet", "styles"})
         lapped = next(row for row in rows if row["says"].startswith("board on board"))
         self.assertGreater(lapped["price_change"], 0)
         spec = document["structures"][0]["spec"]
