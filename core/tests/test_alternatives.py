@@ -1,5 +1,6 @@
 """What is offered beside a structure of any kind: one of each group is how it is built, and what passes there passes whole."""
 
+import itertools
 import math
 import unittest
 from collections import defaultdict
@@ -232,16 +233,29 @@ class HungTest(unittest.TestCase):
 
 class SisteredTest(unittest.TestCase):
     def test_blocking_stands_between_joists_that_run_back_beside_an_old_deck(self) -> None:
-        """One row more than without: at the edge of the old deck, between every two that run back."""
+        """At the edge of the old deck one block between every two that run back: a row's, or a guard post's own."""
         base = DECK.read(NewStructureRequest(text="16x12 up3", id="k", bare="ft", school="us"))
-        rows = {}
-        for lap_m in (0.0, 2 * FT):
+        for lap_m, each in ((0.0, 0), (2 * FT, 1)):
             spec = replace(base, attach="existing", existing=Existing(joist="joist 2x8 pine", lap_m=lap_m))
             made = plan(case(spec, site()))
-            joists = sum(part.count for part in made.parts if part.role == "joist")
-            rows[lap_m] = sum(part.count for part in made.parts if part.role == "blocking"), joists
-        more = rows[2 * FT][0] - rows[0.0][0]
-        self.assertEqual(more, rows[2 * FT][1] - 1)
+            joists = sorted(place.at[0] for part in made.parts if part.role == "joist" for place in part.places)
+            blocks = [
+                place.at[0] + place.along[0] * part.length_m / 2
+                for part in made.parts
+                if part.role == "blocking"
+                for place in part.places
+                if place.at[1] < 1.5 * IN and "/guard/" not in place.id
+            ]
+            own = [
+                place.at[0] + place.along[0] * part.length_m / 2
+                for part in made.parts
+                if part.role == "blocking"
+                for place in part.places
+                if place.at[1] < 1.5 * IN and "/guard/" in place.id
+            ]
+            for one, two in itertools.pairwise(joists):
+                row, post = (sum(one < x < two for x in found) for found in (blocks, own))
+                self.assertEqual(row, 0 if post else each, (lap_m, one))
 
 
 class PocketsTest(unittest.TestCase):

@@ -151,8 +151,8 @@ class BayModesTest(unittest.TestCase):
 
     def test_ways_are_planned_whole_and_say_why_not(self) -> None:
         rows = choose(JobDocument(name="T", site=site(), structures=(Structure(name="F", spec=made("butted")),)), "f")
-        self.assertEqual({row.group for row in rows}, {"bays", "depths", "feet", "styles"})
-        self.assertEqual(sum(row.chosen for row in rows), 4)
+        self.assertEqual({row.group for row in rows}, {"bays", "depths", "edges", "feet", "styles"})
+        self.assertEqual(sum(row.chosen for row in rows), 5)
         faces = next(row for row in rows if row.says.startswith("both faces"))
         self.assertEqual(faces.whole, "fail")
         self.assertIn("as wide as the posts", faces.why)

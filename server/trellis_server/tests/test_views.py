@@ -33,7 +33,7 @@ class SightsTest(TestCase):
                 status, found = self.ask("3d", job, item["spec"]["id"])
                 self.assertEqual(status, 200)
                 self.assertGreater(len(found["solids"]), 3, item["name"])
-                alone += len(found["solids"])
+                alone += sum(solid["until"] is None for solid in found["solids"])  # open holes are filled in the whole
             ids = {item["spec"]["id"] for item in job["structures"]}
             whole = self.ask("3d", job, "")[1]["solids"]
             self.assertEqual(sum(solid["about"] in ids for solid in whole), alone)

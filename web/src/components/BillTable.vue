@@ -71,11 +71,6 @@ const columns = computed<ListColumn[]>(() => [
 </template>
 
 <style scoped>
-@media (min-width: 861px) {
-  .bill :deep(td:first-child) {
-    white-space: nowrap;
-  }
-}
 .per {
   font-weight: 400;
 }

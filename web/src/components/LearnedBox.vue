@@ -60,7 +60,7 @@ function take(row: CrewRate): void {
         :key="item.spec.id"
         :label="`Bags used, ${item.name}`"
         :model-value="used(item.spec.id)"
-        empty="not counted"
+        empty="none"
         @update:model-value="put(item.spec.id, $event)"
       />
     </div>

@@ -201,7 +201,7 @@ legend {
 .cols {
   display: grid;
   grid-template-columns: minmax(0, 1.6fr) minmax(280px, 1fr);
-  gap: 40px;
+  gap: 28px;
 }
 aside {
   display: grid;

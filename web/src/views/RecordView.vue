@@ -157,9 +157,15 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
             {{ row.author }}, {{ row.device }}, {{ new Date(row.measured_at).toLocaleString() }}
           </td>
           <td>
-            <Button v-if="lockable(row)" severity="secondary" outlined size="small" @click="look(row)"
-              >Update plan</Button
-            >
+            <Button
+              v-if="lockable(row)"
+              class="once"
+              severity="secondary"
+              outlined
+              size="small"
+              label="Update plan"
+              @click="look(row)"
+            />
           </td>
         </tr>
       </tbody>
@@ -168,6 +174,9 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
 </template>
 
 <style scoped>
+.once {
+  white-space: nowrap;
+}
 .mend {
   display: block;
   max-width: 34ch;

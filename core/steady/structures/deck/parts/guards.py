@@ -71,19 +71,19 @@ def guard_posts(b: Builder, guard: GuardResult) -> tuple[tuple[float, float], ..
 
 
 def guard_blocks(b: Builder, guard: GuardResult) -> tuple[tuple[float, float, float], ...]:
-    """Middles of a guard's posts in framing axes, and how far along the joists their blocks reach from there (m).
-
-    Blocks stand at both sides of a post at a joist's side, and two deep behind one where joists end: see `_blocks`.
-    """
+    """What a guard's posts and their blocks take of their bays: middles in framing axes, half of each size along v (m)."""
     t, half_m, found = b.timber.joist.thickness_m, b.timber.guard_post.width_m / 2, []
     for run in guard.runs:
         for k, at in enumerate(run.posts_m):
             if k == 0 and run.shares_first:
                 continue
-            x, y = run.edge.inside(at, post_inset_m(b))
-            edge, _ = min([(run.edge, at), *_other_edge(guard, run, k)], key=lambda one: _ways(b, one[0]))
-            plies = 2 if joists_at(b.frame, edge) else 1
-            found.append((*((y, x) if b.frame.flip else (x, y)), half_m + plies * t))
+            edge, at_m = min([(run.edge, at), *_other_edge(guard, run, k)], key=lambda one: _ways(b, one[0]))
+            post = edge.inside(at_m, post_inset_m(b))
+            u = post[1] if b.frame.flip else post[0]
+            found.append((u, post[0] if b.frame.flip else post[1], half_m))
+            for station_m, in_m in _block_lines(b, edge, at_m):
+                block = edge.inside(station_m, in_m)
+                found.append((u, block[0] if b.frame.flip else block[1], t / 2))
     return tuple(found)
 
 
@@ -183,25 +183,17 @@ def _seconds_at(b: Builder, edge: Edge, across: Sequence[float]) -> list[float]:
 
 def _blocks(b: Builder, edge: Edge, at_m: float, name: str) -> None:
     """Two blocks at a guard post: behind it, between the joists beside it; or at both its sides, to the next joist."""
-    t, deep, post_m = b.timber.joist.thickness_m, b.timber.joist.width_m, b.timber.guard_post.width_m
+    t, deep = b.timber.joist.thickness_m, b.timber.joist.width_m
     z = -b.timber.board.thickness_m - deep / 2
     way = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
     inward = (-edge.out[0], -edge.out[1], 0.0)
-    across = joists_at(b.frame, edge)
+    rows = _block_lines(b, edge, at_m)
+    across = _joists_and_seconds(b, edge)
     if across:
-        across = tuple(sorted([*across, *_seconds_at(b, edge, across)]))
-        before = max((joist for joist in across if joist < at_m), default=across[0])
-        after = min((joist for joist in across if joist > at_m), default=across[-1])
-        rows = [(before + t / 2, t + post_m + (ply + 0.5) * t) for ply in (0, 1)]
+        before, after = _beside(across, at_m)
         along, length = way, after - before - t
     else:
-        length = to_next_joist_m(b, edge, at_m) - t
-        sides = (at_m - (post_m + t) / 2, at_m + (post_m + t) / 2)
-        kept = [side for side in sides if 1.5 * t < side < edge.length_m - 1.5 * t]
-        if len(kept) == 1:
-            # Beside a corner both stand on the side that has room.
-            kept.append(kept[0] + (t if kept[0] > at_m else -t))
-        rows, along = [(side, t) for side in kept], inward
+        along, length = inward, to_next_joist_m(b, edge, at_m) - t
     for number, (station_m, in_m) in enumerate(rows):
         b.add(
             "blocking",
@@ -215,6 +207,33 @@ def _blocks(b: Builder, edge: Edge, at_m: float, name: str) -> None:
                 about=f"{b.spec.id}/guard",
             ),
         )
+
+
+def _joists_and_seconds(b: Builder, edge: Edge) -> tuple[float, ...]:
+    across = joists_at(b.frame, edge)
+    return tuple(sorted([*across, *_seconds_at(b, edge, across)])) if across else ()
+
+
+def _beside(across: Sequence[float], at_m: float) -> tuple[float, float]:
+    return (
+        max((joist for joist in across if joist < at_m), default=across[0]),
+        min((joist for joist in across if joist > at_m), default=across[-1]),
+    )
+
+
+def _block_lines(b: Builder, edge: Edge, at_m: float) -> list[tuple[float, float]]:
+    """Where the two blocks of a guard post begin: along the edge and in from it (m)."""
+    t, post_m = b.timber.joist.thickness_m, b.timber.guard_post.width_m
+    across = _joists_and_seconds(b, edge)
+    if across:
+        before, _ = _beside(across, at_m)
+        return [(before + t / 2, t + post_m + (ply + 0.5) * t) for ply in (0, 1)]
+    sides = (at_m - (post_m + t) / 2, at_m + (post_m + t) / 2)
+    kept = [side for side in sides if 1.5 * t < side < edge.length_m - 1.5 * t]
+    if len(kept) == 1:
+        # Beside a corner both stand on the side that has room.
+        kept.append(kept[0] + (t if kept[0] > at_m else -t))
+    return [(side, t) for side in kept]
 
 
 def _other_edge(guard: GuardResult, run: GuardRun, k: int) -> list[tuple[Edge, float]]:
