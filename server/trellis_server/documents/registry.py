@@ -198,7 +198,7 @@ DOCUMENTS = [
     Document(file="marks.csv", says="Marks", kind=CSV, make=_marks, applies=lambda about: bool(about.plan.marks)),
     Document(file="pieces.csv", says="Pieces", kind=CSV, make=_pieces),
     Document(file="drawing.dxf", says="Drawing, DXF", kind="image/vnd.dxf", make=_dxf),
-    Document(file="plan.json", says="Plan data (JSON)", kind="application/json; charset=utf-8", make=_plan),
+    Document(file="plan.json", says="Plan data", kind="application/json; charset=utf-8", make=_plan),
 ]
 """Beside these every view of a structure is a drawing of its own, `<view>.svg`."""
 

@@ -176,7 +176,7 @@ input {
   padding: 4px 7px;
   width: 0; /* the label says how wide */
   min-width: 100%;
-  height: 30px;
+  height: 33px;
 }
 .link.small {
   padding-bottom: 2px;

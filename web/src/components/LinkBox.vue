@@ -79,6 +79,10 @@ async function drop(number: number): Promise<void> {
   gap: 12px;
   align-items: end;
 }
+.make > label:first-child {
+  display: grid;
+  gap: 2px;
+}
 .secret {
   display: block;
   width: 100%;

@@ -42,5 +42,6 @@ export function extent(scene: Scene): { middle: Vec; reach: number; high: number
     high,
   }
 }
-/** How many pieces a scene holds, rows counted. */
-export const pieceCount = (scene: Scene) => scene.solids.reduce((sum, solid) => sum + solid.count, 0)
+/** How many pieces a scene holds in the end, rows counted: open holes are filled by then. */
+export const pieceCount = (scene: Scene) =>
+  scene.solids.filter((solid) => solid.until == null).reduce((sum, solid) => sum + solid.count, 0)

@@ -238,10 +238,15 @@ h2 {
   font-size: 13px;
   color: var(--ink-2);
 }
+.sheet > label:not(:has(.p-checkbox)) {
+  display: grid;
+  grid-template-columns: 240px 150px;
+  align-items: center;
+}
 .tick {
   display: flex;
   gap: 8px;
-  align-items: baseline;
+  align-items: center;
   padding: 3px 0;
 }
 .near {

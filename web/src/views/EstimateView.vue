@@ -106,9 +106,9 @@ const split = (text: string) =>
     <JobPage v-if="terms && tab === 'estimate'" id="money_tabpanel_estimate" label="Terms of the quote">
       <template #panel>
         <p class="small quiet">
-          The hours and prices behind it stand under <router-link :to="{ name: 'materials' }">List</router-link> and
-          each structure's Materials page. The head of the page is the
-          <router-link to="/crew">crew's letterhead</router-link>.
+          The hours and prices behind it stand under
+          <router-link :to="{ name: 'materials' }">Materials</router-link> and each structure's Materials page. The head
+          of the page is the <router-link to="/crew">crew's letterhead</router-link>.
         </p>
         <template v-for="[name, label, sort] in FIELDS" :key="name">
           <WordsField
