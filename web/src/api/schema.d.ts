@@ -4509,6 +4509,8 @@ export interface components {
          *         upright: What keeps a deck without a house from racking.
          *         least_slack_ratio: Share of its limit that a member leaves over, at least.
          *         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
+         *         base_off_centre_m: How far a post's base stands off its pier's middle. `base_edge_least_m`: its anchor's least edge
+         *             distance, as its maker says; None: not known.
          *         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
          *         ratings: Makers' numbers for what a plan cannot know.
          *         bearings: Posts of another structure that stand on its frame: the job says them each time it is planned.
@@ -4521,6 +4523,13 @@ export interface components {
              * @enum {string}
              */
             attach: "ledger" | "free" | "existing";
+            /** Base Edge Least M */
+            base_edge_least_m?: number | null;
+            /**
+             * Base Off Centre M
+             * @default 0
+             */
+            base_off_centre_m: number;
             /**
              * Beam
              * @default joist 2x10 pine
@@ -10794,9 +10803,9 @@ export interface components {
          * Scene
          * @description All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
          *
-         *     `stages`: what is done at each place of a slider, in words; `task_ids`: the plan's tasks of that order, none for several
-         *     structures. `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface through every
-         *     footing; `pools`: rings of open water, at their level.
+         *     `stages`: what is done at each place of a slider, in words; `task_ids`: the tasks in that order, none for several
+         *     structures. `water_m`: the level of the water that it floats on; None: it stands on ground. `terrain`: the ground's surface
+         *     through every footing; `pools`: rings of open water, at their level.
          */
         Scene: {
             /** Ground */

@@ -8,9 +8,10 @@ from steady.design_codes.results import Soil, given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
 from steady.layout.outline import Point
-from steady.plan.model import Basis, CalculationStep
+from steady.plan.model import Basis, CalculationStep, CheckOrigin
 from steady.structures.deck.checks.findings import DeckCheckCollector
 from steady.structures.deck.layout.framing import DeckPost
+from steady.structures.pier_edges import edge_distance
 from steady.structures.soil import soil_of
 from steady.units.units import GRAVITY, IN, MM
 from steady.value_objects import value_object
@@ -142,8 +143,13 @@ def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostSt
         if table_m > wanted_m:
             # What is calculated may be less than the school's own table asks: the greater is the default.
             wanted_m, governs = table_m, "the code's table of footings"
+    if not spec.lateral.fixed:
+        wanted_m += 2 * spec.base_off_centre_m
     width_m = spec.footing_width_m or _size_up(wanted_m, round_pad, book.metric)
-    area_m2 = width_m**2 * (math.pi / 4 if round_pad else 1.0)
+    off_m = _off_centre_m(collector, width_m)
+    # A load off the middle bears on what lies evenly round it. Source: Meyerhof's effective area, from memory, high; the least
+    # of it for a round pad [our own].
+    area_m2 = math.pi / 4 * (width_m - 2 * off_m) ** 2 if round_pad else width_m * (width_m - 2 * off_m)
     load = CalculationStep(
         symbol="N",
         value=load_n / u.force_n,
@@ -190,6 +196,7 @@ def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostSt
         _pad_table(
             collector, about, _pad_ask(collector, sum(reaction) / collector.load.total_pa, soil, round_pad), width_m
         )
+    _edge_distance(collector, about, width_m)
     depth = _depth(collector, stand, width_m, under)
     built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
     fitted = not spec.footing_depth_m
@@ -229,6 +236,32 @@ def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostSt
         depth=depth,
         width_governed_by="user-entered" if spec.footing_width_m else governs,
     )
+
+
+def _off_centre_m(collector: DeckCheckCollector, width_m: float) -> float:
+    """How far posts' bases stand off their piers' middles (m); none where posts stand in their footings.
+
+    Raises:
+        InvalidInputError: They would stand beside them.
+    """
+    spec = collector.spec
+    if spec.lateral.fixed:
+        return 0.0
+    if spec.base_off_centre_m >= width_m / 2 - 1e-6:
+        raise InvalidInputError(
+            "base_off_centre_m", "The base would stand beside its pier: a wider pier, or nearer its middle"
+        )
+    return spec.base_off_centre_m
+
+
+def _edge_distance(collector: DeckCheckCollector, about: str, width_m: float) -> None:
+    """The concrete beside a base's anchor, where it stands off the middle or its maker asks for so much."""
+    spec = collector.spec
+    least_m, off_m = spec.base_edge_least_m, spec.base_off_centre_m
+    if spec.lateral.fixed or not (off_m or least_m):
+        return
+    has, least = edge_distance(collector.book.units, width_m, off_m, least_m)
+    collector.at_least("base_anchors.edge_distance", about, has, least, case="anchors", asks=CheckOrigin.SAFETY)
 
 
 def _pad_ask(collector: DeckCheckCollector, area_m2: float, soil: Soil, round_pad: bool) -> PadInput:

@@ -175,6 +175,8 @@ class DeckSpec:
         upright: What keeps a deck without a house from racking.
         least_slack_ratio: Share of its limit that a member leaves over, at least.
         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
+        base_off_centre_m: How far a post's base stands off its pier's middle. `base_edge_least_m`: its anchor's least edge
+            distance, as its maker says; None: not known.
         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
         ratings: Makers' numbers for what a plan cannot know.
         bearings: Posts of another structure that stand on its frame: the job says them each time it is planned.
@@ -223,6 +225,8 @@ class DeckSpec:
     gravel_m: Annotated[float, Ge(0), Le(0.6)] = 0.1016
     pier_above_m: Annotated[float, Ge(0), Le(0.6)] = 0.0508
     stand_off_m: Annotated[float, Ge(0), Le(0.3)] = 0.0254
+    base_off_centre_m: Annotated[float, Ge(0), Le(0.5)] = 0.0
+    base_edge_least_m: Annotated[float, Gt(0), Le(1)] | None = None
     guard: GuardDesign = GuardDesign()
     stairs: Annotated[tuple[StairDesign, ...], MaxLen(6)] = ()
     bridge: Bridge | None = None

@@ -15,14 +15,13 @@ from steady.structures.fence.checks.foundations import FoundationType
 from steady.structures.fence.layout.stations import Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.feet import Upright
+from steady.structures.pier_edges import edge_distance
 from steady.structures.wood import outdoors
 from steady.units.trade import Units
-from steady.units.units import GRAVITY, IN
+from steady.units.units import GRAVITY
 from steady.value_objects import positional_value_object
 
 WIND = case_label("wind")
-PIER_EDGE_M = 2.5 * IN
-"""Concrete between an anchor and the side of its pier where no maker says: five diameters of half an inch [common practice]."""
 ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground"
 
 
@@ -196,23 +195,7 @@ class LateralChecks:
             raise InvalidInputError(
                 "foot_detail/off_centre_m", "The base would stand beside its pier: a wider pier, or nearer"
             )
-        has = CalculationStep(
-            symbol="c",
-            value=(wide_m / 2 - detail.off_centre_m) / u.size_m,
-            unit=u.size,
-            formula="b / 2 - e",
-            inputs=(("b", wide_m / u.size_m, u.size), ("e", detail.off_centre_m / u.size_m, u.size)),
-            source="geometry",
-            says="anchor to the pier's nearest side",
-        )
-        if detail.edge_least_m is None:
-            least = given_step(
-                "c_least", PIER_EDGE_M / u.size_m, u.size, "practice: five diameters of a half-inch anchor"
-            )
-        else:
-            least = given_step(
-                "c_least", detail.edge_least_m / u.size_m, u.size, "user: the maker's least edge distance"
-            )
+        has, least = edge_distance(u, wide_m, detail.off_centre_m, detail.edge_least_m)
         self.found.at_least("base_anchors.edge_distance", about, has, least, case="anchors", asks=CheckOrigin.SAFETY)
 
     def _brace(self, about: str, push: LateralPush) -> None:
