@@ -70,9 +70,9 @@ SETTINGS = (
             Field(path="gravel_m", says="Gravel under it", sort="small length"),
             Field(path="pier_above_m", says="Concrete above the ground", sort="small length"),
             Field(path="stand_off_m", says="Post's foot above the concrete", sort="small length"),
-            Field(path="base_off_centre_m", says="Base off the pier's middle by", sort="small length"),
+            Field(path="base_off_centre_m", says="Base off centre", sort="small length"),
             Field(
-                path="base_edge_least_m", says="Its anchor's least edge distance", sort="small length", empty="common"
+                path="base_edge_least_m", says="Anchor's least edge", sort="small length", empty="common"
             ),
         ),
     ),

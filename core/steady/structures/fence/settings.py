@@ -140,7 +140,7 @@ SETTINGS = (
             Field(path="foot_detail/bell_m", says="Bell, high", sort="small length"),
             Field(path="foot_detail/slab_m", says="Slab, thick", sort="small length"),
             Field(path="foot_detail/edge_m", says="Post to the slab's edge", sort="small length", empty="not measured"),
-            Field(path="foot_detail/off_centre_m", says="Base off the pier's middle by", sort="small length"),
+            Field(path="foot_detail/off_centre_m", says="Base off centre", sort="small length"),
             Field(
                 path="foot_detail/edge_least_m",
                 says="Anchors' least edge distance",
