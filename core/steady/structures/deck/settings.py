@@ -71,9 +71,7 @@ SETTINGS = (
             Field(path="pier_above_m", says="Concrete above the ground", sort="small length"),
             Field(path="stand_off_m", says="Post's foot above the concrete", sort="small length"),
             Field(path="base_off_centre_m", says="Base off centre", sort="small length"),
-            Field(
-                path="base_edge_least_m", says="Anchor's least edge", sort="small length", empty="common"
-            ),
+            Field(path="base_edge_least_m", says="Anchor's least edge", sort="small length", empty="common"),
         ),
     ),
     Group(
