@@ -239,22 +239,15 @@ class SisteredTest(unittest.TestCase):
             spec = replace(base, attach="existing", existing=Existing(joist="joist 2x8 pine", lap_m=lap_m))
             made = plan(case(spec, site()))
             joists = sorted(place.at[0] for part in made.parts if part.role == "joist" for place in part.places)
-            blocks = [
-                place.at[0] + place.along[0] * part.length_m / 2
+            at_edge = [
+                ("/guard/" in place.id, place.at[0] + place.along[0] * part.length_m / 2)
                 for part in made.parts
                 if part.role == "blocking"
                 for place in part.places
-                if place.at[1] < 1.5 * IN and "/guard/" not in place.id
-            ]
-            own = [
-                place.at[0] + place.along[0] * part.length_m / 2
-                for part in made.parts
-                if part.role == "blocking"
-                for place in part.places
-                if place.at[1] < 1.5 * IN and "/guard/" in place.id
+                if place.at[1] < 1.5 * IN
             ]
             for one, two in itertools.pairwise(joists):
-                row, post = (sum(one < x < two for x in found) for found in (blocks, own))
+                row, post = (sum(one < x < two for own, x in at_edge if own == guard) for guard in (False, True))
                 self.assertEqual(row, 0 if post else each, (lap_m, one))
 
 

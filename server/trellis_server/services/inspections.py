@@ -5,7 +5,8 @@ from typing import Any
 from steady.errors import InvalidInputError
 
 from trellis_server.missing import NotFoundError
-from trellis_server.models import Inspection, Job, Photo
+from trellis_server.models import Inspection, Job
+from trellis_server.services import photos
 from trellis_server.services.days import past_day
 from trellis_server.services.jobs import Person
 
@@ -26,11 +27,6 @@ def keep(job: Job, person: Person, said: dict[str, Any]) -> Inspection:
     on = past_day(said["on"])
     if not said["passed"] and not said["note"].strip():
         raise InvalidInputError("note", "Write what was found, so that it can be mended")
-    photo = None
-    if said["photo"] is not None:
-        photo = Photo.objects.filter(job=job, pk=said["photo"]).first()
-        if photo is None:
-            raise InvalidInputError("photo", "This job has no such photo")
     return Inspection.objects.create(
         job=job,
         task=said["task"],
@@ -38,7 +34,7 @@ def keep(job: Job, person: Person, said: dict[str, Any]) -> Inspection:
         on=on,
         passed=said["passed"],
         note=said["note"].strip(),
-        photo=photo,
+        photo=photos.named(job, said["photo"]),
         author_id=person.pk,
     )
 
@@ -47,7 +43,7 @@ def drop(job: Job, number: int) -> None:
     """Take back what was typed by mistake.
 
     Raises:
-        Missing: There is none.
+        NotFoundError: There is none.
     """
     if not Inspection.objects.filter(job=job, pk=number).delete()[0]:
         raise NotFoundError

@@ -47,6 +47,20 @@ def one(job: Job, photo_id: uuid.UUID) -> Photo:
     return found
 
 
+def named(job: Job, photo_id: uuid.UUID | None) -> Photo | None:
+    """The photo that a record names; None: it names none.
+
+    Raises:
+        InvalidInputError: It is none of this job's.
+    """
+    if photo_id is None:
+        return None
+    found = Photo.objects.filter(job=job, pk=photo_id).first()
+    if found is None:
+        raise InvalidInputError("photo", "This job has no such photo")
+    return found
+
+
 def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
     """A picture as it was sent, made ready and kept.
 

@@ -23,7 +23,8 @@ from steady.jobs.maintenance import (
 from steady.plan.model import Plan
 
 from trellis_server.missing import NotFoundError
-from trellis_server.models import Job, Photo, UpkeepRecord
+from trellis_server.models import Job, UpkeepRecord
+from trellis_server.services import photos
 from trellis_server.services.days import past_day
 from trellis_server.services.jobs import Person, state
 
@@ -102,11 +103,6 @@ def keep(job: Job, person: Person, said: dict[str, Any]) -> UpkeepRecord:
         raise InvalidInputError("key", "Nothing of that kind stands here")
     if UpkeepRecord.objects.filter(job=job).count() >= MOST_RECORDS:
         raise InvalidInputError("key", "This job has as many records as it may have")
-    photo = None
-    if said["photo"] is not None:
-        photo = Photo.objects.filter(job=job, pk=said["photo"]).first()
-        if photo is None:
-            raise InvalidInputError("photo", "This job has no such photo")
     return UpkeepRecord.objects.create(
         job=job,
         key=said["key"],
@@ -114,7 +110,7 @@ def keep(job: Job, person: Person, said: dict[str, Any]) -> UpkeepRecord:
         on=past_day(said["on"]),
         result=said["result"],
         note=said["note"].strip(),
-        photo=photo,
+        photo=photos.named(job, said["photo"]),
         author_id=person.pk,
     )
 

@@ -7,7 +7,7 @@ import { exact } from '@/logic/money'
 import { FT, volume } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
-/** Bags beside a truck of ready-mix, from as many bags on as the crew has set; the truck's prices are typed once a job. */
+/** Bags beside ready-mix, from as many bags on as the crew has set; the truck's prices are typed once a job. */
 defineProps<{ concrete: NonNullable<JobList['concrete']> }>()
 const store = useJob()
 const open = ref(false)

@@ -5,8 +5,9 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Feeds } from '@/api/types'
+import { useAct } from '@/composables/useAct'
 
-/** Addresses that a calendar program reads by itself: all jobs, or one lead's. Each is told once and can be taken back. */
+/** Addresses for calendar programs: all jobs, or one lead's. Each is told once and can be taken back. */
 const { data, refetch } = useQuery({
   queryKey: ['feeds'],
   queryFn: async () => (await ask(api.GET('/api/crew/feeds'))) as Feeds,
@@ -14,16 +15,7 @@ const { data, refetch } = useQuery({
 const feeds = computed(() => data.value?.feeds ?? [])
 const lead = ref('')
 const address = ref('')
-const fault = ref('')
-async function act(work: () => Promise<unknown>): Promise<void> {
-  fault.value = ''
-  try {
-    await work()
-  } catch (error) {
-    fault.value = (error as Error).message
-  }
-  await refetch()
-}
+const { fault, act } = useAct(refetch)
 const make = () =>
   act(async () => {
     const made = await ask(api.POST('/api/crew/feeds', { body: { lead: lead.value } }))

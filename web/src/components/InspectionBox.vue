@@ -8,6 +8,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Inspections } from '@/api/types'
+import { useAct } from '@/composables/useAct'
 import { today } from '@/logic/days'
 
 /** Who looked at what, when, and what they said; what was not passed holds back whatever follows. */
@@ -23,16 +24,7 @@ const by = ref('')
 const on = ref(today())
 const passed = ref(true)
 const note = ref('')
-const fault = ref('')
-async function act(work: () => Promise<unknown>): Promise<void> {
-  fault.value = ''
-  try {
-    await work()
-  } catch (error) {
-    fault.value = (error as Error).message
-  }
-  await refetch()
-}
+const { fault, act } = useAct(refetch)
 const keep = () =>
   act(async () => {
     const body = { task: task.value, by: by.value, on: on.value, passed: passed.value, note: note.value, photo: null }

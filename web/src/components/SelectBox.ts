@@ -32,7 +32,7 @@ function choicesOf(nodes: VNode[]): Choice[] {
   })
 }
 
-/** A Select written with its options as `<option>` elements; named by `aria-label` or by the label that it stands in. */
+/** A Select with its options as `<option>` elements, named by `aria-label` or by the label around it. */
 export default defineComponent({
   name: 'SelectBox',
   inheritAttrs: false,

@@ -4,12 +4,13 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import Select from 'primevue/select'
 import { useQuery } from '@tanstack/vue-query'
-import { refDebounced, useElementSize, useEventListener, useIntervalFn, useLocalStorage } from '@vueuse/core'
+import { refDebounced, useElementSize, useEventListener, useLocalStorage } from '@vueuse/core'
 import * as THREE from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Scene } from '@/api/types'
+import { useBuildStages } from '@/composables/useBuildStages'
 import { extent, pieceCount } from '@/logic/space'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
@@ -48,38 +49,7 @@ const { data, error } = useQuery({
 const box = ref<HTMLElement>()
 const canvas = ref<HTMLCanvasElement>()
 const { width, height } = useElementSize(box)
-/** How much is built: a place of the scene's stages, the last where nobody chose one. */
-const chosenStage = ref<number | null>(null)
-const last = computed(() => Math.max(0, (data.value?.stages.length ?? 1) - 1))
-const stage = computed({
-  get: () => Math.min(chosenStage.value ?? last.value, last.value),
-  set: (at) => (chosenStage.value = at >= last.value ? null : at),
-})
-watch(
-  [() => props.task, data],
-  ([task]) => {
-    const at = data.value?.task_ids.indexOf(task ?? '') ?? -1
-    if (at >= 0 && chosenStage.value === null) stage.value = at
-  },
-  { immediate: true },
-)
-const stands = (one: { stage: number; until?: number | null }) =>
-  one.stage <= stage.value && (one.until == null || stage.value < one.until)
-const STEP_MS = 1100
-const player = useIntervalFn(
-  () => {
-    stage.value++
-    if (stage.value >= last.value) player.pause()
-  },
-  STEP_MS,
-  { immediate: false },
-)
-const playing = computed(() => player.isActive.value)
-function play(): void {
-  if (playing.value) return player.pause()
-  if (stage.value >= last.value) stage.value = 0
-  player.resume()
-}
+const { stage, last, label, stands, play, playing } = useBuildStages(data, () => props.task)
 const below = ref(false)
 const scaled = ref(false)
 const walking = ref(false)
@@ -487,7 +457,7 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
     </div>
     <div ref="box" class="view">
       <p v-if="failed || error" class="fault over">{{ failed || error?.message }}</p>
-      <p v-if="stage < last" class="caption" role="status">{{ data?.stages[stage] }}</p>
+      <p v-if="stage < last" class="caption" role="status">{{ label }}</p>
       <canvas
         ref="canvas"
         tabindex="0"

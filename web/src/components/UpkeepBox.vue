@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Photo, UpkeepAnswer } from '@/api/types'
+import { useAct } from '@/composables/useAct'
 import DayField from '@/components/DayField.vue'
 import SelectBox from '@/components/SelectBox'
 import { today } from '@/logic/days'
@@ -35,20 +36,11 @@ const on = ref(today())
 const result = ref<Result>('good')
 const note = ref('')
 const photo = ref('')
-const fault = ref('')
 const states = computed(() => data.value?.states ?? [])
 const said = (key: string) => states.value.find((one) => one.key === key)?.text ?? key
 const head = (text: string) => text.split(/[:,]/)[0]!
 const late = (due: string) => due <= today()
-async function act(work: () => Promise<unknown>): Promise<void> {
-  fault.value = ''
-  try {
-    await work()
-  } catch (error) {
-    fault.value = (error as Error).message
-  }
-  await refetch()
-}
+const { fault, act } = useAct(refetch)
 const keep = () =>
   act(async () => {
     const body = {

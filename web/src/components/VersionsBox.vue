@@ -9,7 +9,7 @@ import SelectBox from '@/components/SelectBox'
 import TilePicture from '@/components/start/TilePicture.vue'
 import { useJob } from '@/stores/job'
 
-/** A job's earlier versions: what has changed since one of them, in words, pieces and drawings; and the way back to it. */
+/** A job's earlier versions: what changed since, in words, pieces and drawings; and the way back to each. */
 const store = useJob()
 const queries = useQueryClient()
 const path = computed(() => ({ job_id: store.id }))

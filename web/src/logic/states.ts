@@ -33,7 +33,7 @@ const AMONG: [string, string][] = [
   ['at_limit', 'at the limit'],
   ['pass_as_specified', 'with specified connectors'],
 ]
-/** All structures pass: in a sentence that says how many do so by practice, at their limit or with connectors to specify. */
+/** All structures pass: how many of them by practice, at their limit or with connectors to specify. */
 export function allClear(keys: readonly string[]): string {
   const among = AMONG.map(([key, says]) => [keys.filter((one) => one === key).length, says] as const)
   const said = among.filter(([count]) => count).map(([count, says]) => `${count} ${says}`)

@@ -2,7 +2,7 @@ import * as THREE from 'three'
 import type { Solid } from '@/api/types'
 import { triangles } from '@/logic/space'
 
-/** Pieces of a scene as few meshes: merged by what they are made of and when they go up, each piece still to be picked. */
+/** Pieces of a scene as few meshes: merged by material and by when they go up, each still to be picked. */
 export type Made = 'wood' | 'stone' | 'metal' | 'leaf' | 'wall'
 const STONE = ['concrete', 'gravel', 'sand', 'slab', 'block', 'pier']
 const METAL = ['wire', 'mesh', 'steel', 'sheet', 'pipe', 'strap', 'hardware', 'service', 'boundary']

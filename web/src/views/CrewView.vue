@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Crew } from '@/api/types'
+import { useAct } from '@/composables/useAct'
 import FeedBox from '@/components/FeedBox.vue'
 import PeopleBox from '@/components/PeopleBox.vue'
 import YouBox from '@/components/YouBox.vue'
@@ -36,18 +37,7 @@ watch(
   },
   { immediate: true },
 )
-const fault = ref('')
-const said = ref('')
-async function act(work: () => Promise<unknown>, done: string): Promise<void> {
-  fault.value = said.value = ''
-  try {
-    await work()
-    said.value = done
-  } catch (error) {
-    fault.value = (error as Error).message
-  }
-  await refetch()
-}
+const { fault, said, act } = useAct(refetch)
 const keep = () =>
   act(async () => {
     await ask(api.PUT('/api/crew', { body: { name: name.value, letterhead: head.value } }))

@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { BookPrice, Crew, PricesRead } from '@/api/types'
+import { useAct } from '@/composables/useAct'
 import DataList, { type ListColumn } from '@/components/DataList.vue'
 import FilePick from '@/components/FilePick.vue'
 import { today } from '@/logic/days'
@@ -17,18 +18,7 @@ const { data, error, refetch } = useQuery({
   queryKey: ['crew'],
   queryFn: async () => (await ask(api.GET('/api/crew'))) as Crew,
 })
-const fault = ref('')
-const said = ref('')
-async function act(work: () => Promise<unknown>, done: string): Promise<void> {
-  fault.value = said.value = ''
-  try {
-    await work()
-    said.value = done
-  } catch (error) {
-    fault.value = (error as Error).message
-  }
-  await refetch()
-}
+const { fault, said, act } = useAct(refetch)
 
 const prices = computed<BookPrice[]>(() => data.value?.prices ?? [])
 const sought = ref('')

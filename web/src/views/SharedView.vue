@@ -11,7 +11,7 @@ import SignaturePad from '@/components/SignaturePad.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { exact } from '@/logic/money'
 
-/** What a client sees by a link: the picture, the last quote, photos. An offer or a change order is answered here; nothing else can be changed. */
+/** What a client sees by a link: picture, last quote, photos. Offers and change orders alone are answered here. */
 const props = defineProps<{ secret: string }>()
 const { data, error, refetch } = useQuery({
   queryKey: computed(() => ['shared', props.secret]),
