@@ -71,7 +71,7 @@ async function settle(): Promise<void> {
   <section aria-label="Decisions">
     <h2>Decisions</h2>
     <p v-if="!all.length" class="small quiet">
-      What the client, the office or the inspector still has to say. Write it down, and it is not forgotten.
+      Decisions that the client, the local office or the inspector still has to make.
     </p>
     <ul v-if="open.length">
       <li v-for="one in open" :key="one.id">
@@ -133,7 +133,7 @@ async function settle(): Promise<void> {
       <label class="small">To be decided <InputText v-model="fresh.what" maxlength="200" size="small" /></label>
       <label class="small">By whom <InputText v-model="fresh.who" maxlength="120" size="small" /></label>
       <DayField v-model="fresh.until" label="Until" />
-      <Button severity="secondary" outlined size="small" type="submit">Write it down</Button>
+      <Button severity="secondary" outlined size="small" type="submit">Add decision</Button>
     </form>
   </section>
 </template>

@@ -27,27 +27,21 @@ const drop = (number: number) =>
 
 <template>
   <div class="feeds">
-    <p class="small quiet">Or let a calendar program read it by itself, through an address of its own.</p>
+    <p class="small quiet">Or subscribe from a calendar program: it needs a private address.</p>
     <ul v-if="feeds.length" class="small">
       <li v-for="one in feeds" :key="one.id">
         {{ one.lead ? `jobs of ${one.lead}` : 'all jobs' }}, since {{ one.made_at.slice(0, 10) }}
-        <Button
-          text
-          size="small"
-          :aria-label="`Take back the calendar of ${one.lead || 'all jobs'}`"
-          @click="drop(one.id)"
-          >Take back</Button
+        <Button text size="small" :aria-label="`Revoke the calendar of ${one.lead || 'all jobs'}`" @click="drop(one.id)"
+          >Revoke</Button
         >
       </li>
     </ul>
     <form @submit.prevent="make">
-      <label class="small"
-        >Jobs of <InputText v-model="lead" maxlength="80" placeholder="everybody" size="small"
-      /></label>
-      <Button size="small" severity="secondary" outlined type="submit">Make an address</Button>
+      <label class="small">Lead <InputText v-model="lead" maxlength="80" placeholder="all leads" size="small" /></label>
+      <Button size="small" severity="secondary" outlined type="submit">Create address</Button>
     </form>
     <label v-if="address" class="small"
-      >Copy it now: it is not shown again
+      >Copy now; it won't be shown again
       <InputText :model-value="address" readonly size="small" @focus="($event.target as HTMLInputElement).select()" />
     </label>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

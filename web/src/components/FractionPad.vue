@@ -86,7 +86,7 @@ function keep(): void {
       <button v-for="key in keys" :key="key" @click="press(key)">{{ key }}</button>
     </div>
     <div class="ends">
-      <button aria-label="Delete the last figure" :disabled="!text" @click="back">⌫</button>
+      <button aria-label="Delete last digit" :disabled="!text" @click="back">⌫</button>
       <button @click="text = ''">Clear</button>
       <button v-if="planned !== null" @click="emit('done', planned)">Use planned value</button>
       <button class="main" :disabled="value === null || beyond" @click="keep">

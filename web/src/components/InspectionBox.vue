@@ -62,15 +62,15 @@ const called = (id: string) => props.tasks.find((item) => item.value === id)?.sa
       <label class="small wide"
         >Notes <InputText v-model="note" maxlength="400" :required="!passed" size="small"
       /></label>
-      <Button size="small" type="submit">Write it down</Button>
+      <Button size="small" type="submit">Add inspection</Button>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ul v-if="data?.inspections.length" class="list">
       <li v-for="row in data.inspections" :key="row.id">
         <b :class="{ fault: !row.passed }">{{ row.passed ? 'passed' : 'not passed' }}</b>: {{ called(row.task) }},
         {{ row.by }}, {{ row.on }}{{ row.note ? `: ${row.note}` : '' }}
-        <Button text size="small" :aria-label="`Take back what ${row.by} said`" @click="drop(row.id)">
-          take back
+        <Button text size="small" :aria-label="`Delete the inspection by ${row.by}`" @click="drop(row.id)">
+          Delete
         </Button>
       </li>
     </ul>

@@ -83,7 +83,7 @@ const file = (order: Order, kind: 'csv' | 'xlsx') =>
       <MessageBox :message="order.message" :held="[]" :to="order.supplier || 'the supplier'" />
       <p class="acts">
         <Button size="small" severity="secondary" outlined @click="place(order, 'price request')"
-          >Price was asked</Button
+          >Record price request</Button
         >
         <Button size="small" severity="secondary" outlined @click="place(order, 'order')">Mark as ordered</Button>
       </p>

@@ -26,10 +26,11 @@ const { data: photos } = useQuery({
 })
 type Result = UpkeepAnswer['rows'][number]['result']
 const RESULTS: { value: Result; says: string }[] = [
-  { value: 'good', says: 'good' },
-  { value: 'watch', says: 'watch' },
-  { value: 'mend', says: 'mend' },
+  { value: 'good', says: 'Good' },
+  { value: 'watch', says: 'Monitor' },
+  { value: 'mend', says: 'Repair' },
 ]
+const labelOf = (value: Result) => RESULTS.find((one) => one.value === value)?.says ?? value
 const thing = ref('')
 const by = ref('')
 const on = ref(today())
@@ -72,10 +73,10 @@ const drop = (number: number) =>
         >
       </li>
     </ul>
-    <p v-else class="quiet small">Nothing stands here yet that asks for looking after.</p>
+    <p v-else class="quiet small">No structure here needs maintenance yet.</p>
     <form v-if="states.length" class="look" @submit.prevent="keep">
       <label class="small wide"
-        >Looked at
+        >Inspected item
         <SelectBox v-model="thing" required>
           <option v-for="one in states" :key="one.key" :value="one.key">{{ head(one.text) }}</option>
         </SelectBox>
@@ -83,13 +84,13 @@ const drop = (number: number) =>
       <label class="small">By <InputText v-model="by" maxlength="120" required size="small" /></label>
       <DayField v-model="on" label="Day" />
       <fieldset>
-        <legend class="small">Found</legend>
+        <legend class="small">Result</legend>
         <label v-for="one in RESULTS" :key="one.value"
           ><RadioButton v-model="result" :value="one.value" /> {{ one.says }}</label
         >
       </fieldset>
       <label class="small wide"
-        >What was found <InputText v-model="note" maxlength="400" :required="result !== 'good'" size="small"
+        >Findings <InputText v-model="note" maxlength="400" :required="result !== 'good'" size="small"
       /></label>
       <label v-if="photos?.length" class="small"
         >Photo
@@ -100,17 +101,15 @@ const drop = (number: number) =>
           </option>
         </SelectBox>
       </label>
-      <Button size="small" type="submit">Keep</Button>
+      <Button size="small" type="submit">Add record</Button>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ul v-if="data?.rows.length" class="list">
       <li v-for="row in data.rows" :key="row.id">
-        <b :class="{ fault: row.result === 'mend' }">{{ row.result }}</b>: {{ head(said(row.key)) }}, {{ row.by }},
-        {{ row.on }}{{ row.note ? `: ${row.note}` : '' }}
+        <b :class="{ fault: row.result === 'mend' }">{{ labelOf(row.result) }}</b>: {{ head(said(row.key)) }},
+        {{ row.by }}, {{ row.on }}{{ row.note ? `: ${row.note}` : '' }}
         <a v-if="row.photo" :href="`/api/jobs/${job}/photos/${row.photo}`" target="_blank">photo</a>
-        <Button text size="small" :aria-label="`Take back what ${row.by} found`" @click="drop(row.id)"
-          >Take back</Button
-        >
+        <Button text size="small" :aria-label="`Delete the record by ${row.by}`" @click="drop(row.id)">Delete</Button>
       </li>
     </ul>
   </section>

@@ -56,7 +56,7 @@ const when = (text: string) => text.slice(0, 16).replace('T', ' ')
 <template>
   <section aria-label="Versions">
     <h2>Versions</h2>
-    <p v-if="!earlier.length" class="small quiet">Every change is kept as a version; this job has only one.</p>
+    <p v-if="!earlier.length" class="small quiet">Every change is saved as a version; this job has one so far.</p>
     <form v-else class="pick" @submit.prevent="compare">
       <label class="small"
         >Compare today with
@@ -72,7 +72,7 @@ const when = (text: string) => text.slice(0, 16).replace('T', ' ')
     <p v-if="busy" class="small quiet" aria-busy="true">Planning both versions.</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div v-if="found" class="found">
-      <p v-if="alike" class="small">Nothing that is built has changed since.</p>
+      <p v-if="alike" class="small">No built part has changed since.</p>
       <ul v-else>
         <li v-for="words in found.changes.words" :key="words">{{ words }}</li>
       </ul>

@@ -45,7 +45,7 @@ const rows = computed(() =>
       <p class="small" role="status">{{ data.says }}.</p>
       <DataList :rows="rows" :columns="COLUMNS" label="Sun through the year" row-key="month" />
     </template>
-    <p v-else class="small quiet" aria-busy="true">Following the sun through twelve months.</p>
+    <p v-else class="small quiet" aria-busy="true">Calculating the sun for twelve months…</p>
   </div>
 </template>
 
