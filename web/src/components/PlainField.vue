@@ -56,21 +56,25 @@ function back(): void {
 </template>
 
 <style scoped>
+/* The box stands beside its label where both have room, else under it. */
 .field {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 92px;
+  display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
-  column-gap: 8px;
+  gap: 2px 8px;
 }
-.field.wide {
-  grid-template-columns: minmax(0, 1fr);
+.field.wide label,
+.fault {
+  flex-basis: 100%;
 }
 label {
+  flex: 1000 1 auto;
   font-size: 12.5px;
   color: var(--ink-2);
 }
 input {
-  width: 100%;
+  flex: 1 0 92px;
+  width: 92px;
   min-width: 0;
   padding: 4px 7px;
   border: 1px solid var(--line);
@@ -82,8 +86,5 @@ input {
 input[aria-invalid='true'] {
   border-color: var(--fail);
   border-width: 2px;
-}
-.fault {
-  grid-column: 1 / -1;
 }
 </style>

@@ -180,7 +180,7 @@ const full = (hours: number, capacity: number) => `${Math.min(100, (100 * hours)
             size="small"
             :aria-label="`Give ${job.name} a day`"
             @click="held = { job, bar: null }"
-            >Give it a day</Button
+            >Set date</Button
           >
         </li>
       </ul>

@@ -170,14 +170,15 @@ const HUNG = [
         :path="here + '/latch_gap_m'"
         @update:model-value="length('latch_gap_m', 'gap at the latch')($event)"
       />
-      <CountField
-        label="Latches"
-        :model-value="leaf.latches_count ?? 1"
-        :path="here + '/latches_count'"
-        @update:model-value="$event !== null && set('latches_count', $event, 'number of latches')"
-      />
+    </div>
+    <CountField
+      label="Latches"
+      :model-value="leaf.latches_count ?? 1"
+      :path="here + '/latches_count'"
+      @update:model-value="$event !== null && set('latches_count', $event, 'number of latches')"
+    />
+    <div v-if="(leaf.latches_count ?? 1) === 1" class="two">
       <LengthField
-        v-if="(leaf.latches_count ?? 1) === 1"
         label="Latch height"
         :model-value="leaf.latch_height_m ?? null"
         :tape="store.tape"
