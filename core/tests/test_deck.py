@@ -404,6 +404,25 @@ class ChoosingTest(unittest.TestCase):
             self.assertGreater(worst_bad.use, 1)
             self.assertTrue(found.fails_back.startswith(check_label(worst_bad.key)))
 
+    def test_a_typed_load_is_held_against_what_the_code_asks_of_a_raised_deck(self) -> None:
+        """2.5 kPa on a raised deck by the UK annex, 40 psf by the IRC, 1.9 kPa in Canada, 2.0 in New Zealand."""
+        asked = {"us": 40 * PSF, "ca": 1900.0, "uk": 2500.0, "nz": 2000.0}
+        light = Site(soil="sand", ground_snow_pa=500.0, rain_snow_pa=100.0, frost_m=0.6)
+        for school, least_pa in asked.items():
+            start = localized(read_deck("4.8x3.6 up1.1", "d", "m"), school)
+            for share in (0.8, 1.0, 1.25):
+                made = planned(replace(start, live_pa=share * least_pa), light, school)
+                found = [c.use for c in made.checks if c.key == "live_load.code_minimum"]
+                self.assertEqual(len(found), 1, school)
+                self.assertAlmostEqual(found[0], 1 / share, delta=1 / share * 0.01, msg=school)
+
+    def test_a_typed_load_below_the_snow_of_a_canadian_deck_fails(self) -> None:
+        """0.45 of 5 kPa and 0.4 of rain on a deck 3.6 m wide: 2.65 kPa, which 1.9 kPa typed does not carry."""
+        spec = replace(localized(read_deck("4.8x3.6 up1.1", "d", "m"), "ca"), live_pa=1900.0)
+        where = Site(soil="stiff clay", ground_snow_pa=5000.0, rain_snow_pa=400.0, frost_m=0.6)
+        found = planned(spec, where, "ca")
+        self.assertAlmostEqual(checks(found, "live_load.code_minimum")[0].use, 2.65 / 1.9, 6)
+
     def test_more_load_never_helps(self) -> None:
         uses = []
         for live in (40, 50, 60, 80):
@@ -414,6 +433,18 @@ class ChoosingTest(unittest.TestCase):
         for less, more in itertools.pairwise(uses):
             for key, use in less.items():
                 self.assertLessEqual(use, more.get(key, use) + 1e-9, key)
+
+    def test_a_step_of_the_outline_has_a_joist_flush_with_it_and_no_bay_is_wider(self) -> None:
+        """Steps 3.5 to 5.5 ft wide past joists at 16 in: one joist's face on the step, whatever the marks are beside it."""
+        for sixteenths in range(42 * 16, 66 * 16, 7):
+            step_in = 192 - sixteenths / 16
+            found = calculate_deck(case(deck(f"16x12 up3 less{sixteenths / 192:.6f}x3right"))).frame
+            at = sorted(joist.u_m / IN for joist in found.joists)
+            deep = [joist.u_m / IN for joist in found.joists if joist.to_m > 10 * FT]
+            self.assertAlmostEqual(max(deep) + 0.75, step_in, 2)
+            for near, far in itertools.pairwise(at):
+                self.assertLessEqual(1.5 - 1e-3, far - near)
+                self.assertLessEqual(far - near, 16 + 1e-3)
 
     def test_a_deck_turned_left_for_right_calculates_alike(self) -> None:
         right, left = planned(deck("16x12 up3 less4x3right")), planned(deck("16x12 up3 less4x3left"))

@@ -9,9 +9,11 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.data.checks import case_label
 from steady.design_codes import short_piles
 from steady.design_codes.registry import RULEBOOKS
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.plan.model import Plan
 from steady.plan.results import state
+from steady.statics.lateral import hansen_factors
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.fence.spec.localise import localized
 from steady.units.show import Tape
@@ -84,6 +86,15 @@ class FenceSchoolsTest(unittest.TestCase):
         )
         self.assertLess(best, broms_m(0.3))
         self.assertAlmostEqual(d, min(best, hansen.value), 4)
+
+    def test_brinch_hansen_takes_clay_to_dense_sand_and_no_angle_beyond(self) -> None:
+        for degrees in (0.0, 25.0, 49.9):
+            kq, kc = hansen_factors(math.radians(degrees))(4.0)
+            self.assertGreater(kc, 1.0)
+            self.assertEqual(kq > 0, degrees > 0)
+        for degrees in (-1.0, 50.0, 50.1, 60.0, 89.0):
+            with self.assertRaises(InvalidInputError):
+                hansen_factors(math.radians(degrees))
 
     def test_clay_that_freezes_or_shrinks_holds_nothing_half_a_metre_down(self) -> None:
         """Broms 1964a below half a metre [practice, medium] in place of 1.5 B = 0.45 m; sand is not asked."""

@@ -169,6 +169,14 @@ class LookTest(unittest.TestCase):
         self.assertTrue(waits)
         self.assertFalse([name for name in waits if name.endswith("/dig")], "holes need no look")
 
+    def test_a_cap_and_a_trim_are_each_told(self) -> None:
+        """Which of the two there is: both ways of each, so that neither is told from the other."""
+        for cap in (False, True):
+            for trim in (False, True):
+                spec = fence(30, infill=Infill(cap=cap, trim=trim))
+                told = next(item.value for item in look_items(spec, Tape()) if item.name == "cap, trim")
+                self.assertEqual(told, f"{('no cap', 'a cap')[cap]}, {('no trim', 'trim')[trim]}")
+
     def test_angles_through_even_gaps_by_rays(self) -> None:
         spec = fence(30, infill=Infill(style="even gaps", gap_most_m=1 * IN), board="board 1x4 cedar")
         plan = planned(spec, site(length_ft=30))

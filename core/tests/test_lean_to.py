@@ -18,7 +18,7 @@ from steady.plan.results import fails, state
 from steady.structures.canopy.load_path_checks import lift_n
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.lean_to.checks import LeanToResult, check_lean_to
-from steady.structures.lean_to.kind import LEAN_TO
+from steady.structures.lean_to.kind import LEAN_TO, candidates
 from steady.structures.lean_to.spec import LeanToSpec, RoofFinish
 from steady.structures.registry import plan
 from steady.structures.structure_type import DesignInput, NewStructureRequest
@@ -343,6 +343,12 @@ class AnyLeanToTest(unittest.TestCase):
                 for key, use in low.items():
                     if key in high:
                         self.assertGreaterEqual(high[key], use - 1e-9, key)
+
+    def test_what_would_help_adds_one_fixing_at_a_time_to_the_ledger(self) -> None:
+        for now in (1, 2, 3, 4):
+            offered = [change for _, change in candidates(case("12x8 fall2", at_point=now))]
+            alone = [dict(change)["at_point"] for change in offered if len(change) == 1 and "at_point" in dict(change)]
+            self.assertEqual(alone, [now + 1] if now < 4 else [])
 
     def test_it_is_listed_and_priced(self) -> None:
         made = plan(case("12x8 fall5 beam8 sheets2", finish=RoofFinish(fascia="joist 2x6 pine")))

@@ -5,12 +5,13 @@ from dataclasses import replace
 
 from steady.plan.model import Plan
 from steady.plan.results import state
+from steady.structures.fence.checks.clearances import opens_m
 from steady.structures.fence.checks.purposes import purpose_gaps
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Infill, Straight
 from steady.structures.gate.spec import LeafDesign
 from steady.units.units import FT, IN
 
-from tests.make import planned
+from tests.make import fence_case, planned
 
 LINE = FenceSpec(id="f", straights=(Straight(id="s", length_m=24 * FT),), height_m=6 * FT, gap_m=2 * IN)
 
@@ -49,6 +50,23 @@ class PurposeTest(unittest.TestCase):
         plan = planned(spec)
         # The table allows 1 3/4 in where rails' tops stand under 45 in apart.
         self.assertGreater(use(plan, "purpose.openings"), 1.5)
+
+    def test_boards_laid_wet_leave_a_wider_opening_when_they_have_dried(self) -> None:
+        """Laid 9 in apart, 5 1/2 in wide, at 30 %: 5.5 in times 0.00259 times (30 - 12) is 0.256 in narrower."""
+        wet = replace(LINE, purposes=("pool",), inside="right", infill=Infill(style="even gaps", gap_most_m=3.5 * IN))
+        self.assertAlmostEqual((9 - 5.5 + 0.2564) / 1.75, use(planned(wet), "purpose.openings"), 3)
+        dry = replace(wet, boards_moisture=0.12)
+        self.assertAlmostEqual(3.5 / 1.75, use(planned(dry), "purpose.openings"), 3)
+
+    def test_a_wood_whose_shrinkage_is_not_known_opens_as_much_as_any_softwood(self) -> None:
+        case = fence_case(replace(LINE, infill=Infill(style="even gaps"), boards_moisture=0.3))
+        oak = replace(case, timber=replace(case.timber, board=replace(case.timber.board, species="oak")))
+        self.assertAlmostEqual(5.5 * 0.00323 * 18, opens_m(oak) / IN, 4)
+        self.assertGreater(opens_m(oak), opens_m(case))
+        self.assertEqual(
+            0.0, opens_m(replace(oak, spec=replace(oak.spec, boards_moisture=0.08))), "they swell: no less"
+        )
+        self.assertEqual(0.0, opens_m(replace(oak, spec=replace(oak.spec, infill=Infill(style="board on board")))))
 
     def test_gate_swings_out_closes_itself_and_its_latch_is_high(self) -> None:
         gate = GateOpening(id="g", at_m=8 * FT, clear_m=3.5 * FT, swing="in")

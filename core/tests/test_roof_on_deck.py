@@ -21,6 +21,8 @@ from steady.structures.structure_type import NewStructureRequest
 from steady.structures.support_links import PostReaction
 from steady.units.units import FT, IN, LB
 
+from tests.test_no_overlaps import overlaps
+
 WINDY = Site(soil="sand", exposure="B", wind_speed_m_per_s=47.0, frost_m=0.5)
 
 
@@ -67,6 +69,24 @@ class WhatItBringsTest(unittest.TestCase):
         made = plan_structure(job(beam="no such stick"), "d")
         self.assertTrue(any("cannot be planned" in gap.reason for gap in made.not_covered))
         self.assertNotEqual(state(made), "pass")
+
+
+class SecondJoistsTest(unittest.TestCase):
+    """Guards, a roof and its doubled joists on one deck: blocks end at the second joist where there is one."""
+
+    def test_no_block_of_a_guard_or_a_pocket_shares_space_with_a_joist(self) -> None:
+        for deck in (
+            "16x12 up3",
+            "16x12 up3 along",
+            "16x12 up3 less4x3right",
+            "16x12 up3 less4x3left",
+            "16x12 up3 free",
+        ):
+            for roof in ("10x9 high8 brace2 on=d@3+1.5", "9x8 high8 brace2 on=d@2+2.5", "11x8 high8 brace2 on=d@4+3"):
+                with self.subTest(deck=deck, roof=roof):
+                    made = plan_structure(job(deck, roof), "d")
+                    self.assertTrue([p for part in made.parts for p in part.places if "/second" in p.id])
+                    self.assertEqual([text for text in overlaps(made) if "block" in text], [])
 
 
 class PocketTest(unittest.TestCase):

@@ -167,10 +167,7 @@ def _framed(case: DesignInput) -> DeckCalculation:
         raise InvalidInputError("built_on", "A deck is built on the calculation; the table stands beside it")
     _refuse_laps(spec)
     timber = timber_of(spec)
-    left, low, right, high = outline_of(spec).box
-    collector = DeckCheckCollector(
-        spec=spec, site=site, book=book, load=deck_load(spec, site, book, min(right - left, high - low))
-    )
+    collector = DeckCheckCollector(spec=spec, site=site, book=book, load=deck_load(spec, site, book, _width_m(spec)))
     layout = lay_out(spec, collector, timber, case.yard)
     conflicts, notes = list(layout.conflicts), list(layout.notes)
     if spec.bridge is not None:
@@ -210,7 +207,7 @@ def _whole(framed: DeckCalculation, collector: DeckCheckCollector) -> DeckCalcul
     _plies(collector, timber)
     stairs = flights.check_stair_loads(collector, layout, timber, stairs)
     stairs = flights.check_stair_guards(collector, timber, stairs, guard)
-    _live_is_enough(collector)
+    _live_is_enough(collector, _width_m(collector.spec))
     return DeckCalculation(
         found=collector,
         timber=timber,
@@ -318,7 +315,13 @@ def _boards(collector: DeckCheckCollector, timber: DeckTimbers) -> Flooring:
     )
 
 
-def _live_is_enough(collector: DeckCheckCollector) -> None:
+def _width_m(spec: DeckSpec) -> float:
+    """The lesser side of the box around a deck, for schools whose snow asks for it."""
+    left, low, right, high = outline_of(spec).box
+    return min(right - left, high - low)
+
+
+def _live_is_enough(collector: DeckCheckCollector, width_m: float) -> None:
     """A typed live load against the least that the school asks of decks; a workplace's is not known until typed."""
     spec, book, site = collector.spec, collector.book, collector.site
     if spec.bridge is not None:
@@ -332,9 +335,12 @@ def _live_is_enough(collector: DeckCheckCollector) -> None:
         return
     try:
         least = book.deck_live_pa(
-            ground_snow_pa=site.ground_snow_pa, rain_pa=site.rain_snow_pa, deck_width_m=None, raised=True
+            ground_snow_pa=site.ground_snow_pa, rain_pa=site.rain_snow_pa, deck_width_m=width_m, raised=True
         )
-    except (OutOfScopeError, InvalidInputError):
+    except (OutOfScopeError, InvalidInputError) as refused:
+        reason = refused.reason if isinstance(refused, OutOfScopeError) else refused.message
+        outside = OutOfScopeError(f"the least live load of a deck here is not known: {reason}", "type it under Site")
+        collector.gap("live_load.code_minimum", spec.id, outside)
         return
     collector.at_least("live_load.code_minimum", spec.id, collector.load.live, least, (), case="as typed")
 

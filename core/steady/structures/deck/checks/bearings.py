@@ -120,8 +120,10 @@ def on_run(run: ContinuousMember, points: Sequence[Point]) -> tuple[Action, Acti
 
 
 def points_on(run: BeamRun, points: Sequence[Point]) -> list[Point]:
-    """Those points of a beam line that fall on one run of it, from its start."""
-    return [(u - run.from_m, dead, live) for u, dead, live in points if run.from_m - 0.05 <= u <= run.to_m + 0.05]
+    """Those points of a beam line that fall on one run of it, from its start; a joist at its end bears on the end itself."""
+    length_m = run.to_m - run.from_m
+    near = [(u - run.from_m, dead, live) for u, dead, live in points if run.from_m - 0.05 <= u <= run.to_m + 0.05]
+    return [(min(max(at, 0.0), length_m), dead, live) for at, dead, live in near]
 
 
 def beam_of(run: BeamRun) -> ContinuousMember:

@@ -344,9 +344,7 @@ def _joists(framing: Outline, spacing_m: float, joist_m: float, doubled_m: float
         # A step of the outline gets a joist of its own, just inside it.
         u = edge.start[0]
         if left + NEAR_M < u < right - NEAR_M:
-            inner = u - math.copysign(joist_m / 2, edge.out[0])
-            if all(abs(inner - have) > joist_m - NEAR_M for have in at):
-                at.append(inner)
+            at = _with_step(at, u - math.copysign(joist_m / 2, edge.out[0]), joist_m)
     if doubled_m is not None:
         middles = [edge.start[0] - math.copysign(doubled_m, edge.out[0]) for edge in along]
         at = _with_doubled(at, [u for u in middles if left < u < right], joist_m, spacing_m)
@@ -357,6 +355,20 @@ def _joists(framing: Outline, spacing_m: float, joist_m: float, doubled_m: float
     if not made:
         raise InvalidInputError("outline", "The deck is too narrow for joists at this spacing")
     return tuple(made)
+
+
+def _with_step(at: list[float], inner: float, joist_m: float) -> list[float]:
+    """Joist centers with one at a step of the outline: what stood in its place moves beside it, so that no bay becomes wider."""
+    edge = min(at), max(at)
+    if any(abs(inner - own) < joist_m - NEAR_M for own in edge):
+        return at
+    moved = [
+        u if abs(u - inner) > joist_m - NEAR_M else inner + math.copysign(joist_m, u - inner)
+        for u in at
+        if abs(u - inner) > NEAR_M
+    ]
+    clear = [u for u in moved if u in edge or all(abs(u - own) > joist_m - NEAR_M for own in edge)]
+    return [*clear, inner]
 
 
 def _with_doubled(at: list[float], middles: list[float], joist_m: float, spacing_m: float) -> list[float]:

@@ -255,15 +255,16 @@ def _ways(b: Builder, edge: Edge) -> int:
 
 
 def to_next_joist_m(b: Builder, edge: Edge, at_m: float) -> float:
-    """From the middle of the joist at an edge to that of the next one inside it (m)."""
-    t = b.timber.joist.thickness_m
+    """From the middle of the joist at an edge to that of the next one inside it, or of its second one (m)."""
+    t, ways = b.timber.joist.thickness_m, second_ways(b)
     axis = 1 if b.frame.flip else 0
     x, y = edge.inside(at_m, t / 2)
     here, beside = ((x, y)[axis], (x, y)[1 - axis])
     inward = -edge.out[axis]
     ahead = [
-        (joist.u_m - here) * inward
+        (u_m - here) * inward
         for joist in b.frame.joists
-        if (joist.u_m - here) * inward > t / 2 and joist.from_m - t < beside < joist.to_m + t
+        for u_m in {joist.u_m, joist.u_m + ways.get(joist.id, 0.0) * t}
+        if (u_m - here) * inward > t / 2 and joist.from_m - t < beside < joist.to_m + t
     ]
     return min(ahead, default=b.spec.spacing_m)

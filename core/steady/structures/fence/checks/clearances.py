@@ -24,6 +24,8 @@ BETWEEN_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 6 * I
 common practice."""
 DRIES = {"Southern Pine": 0.00259, "Douglas Fir-Larch": 0.00267, "Western Cedars": 0.00234}
 """Shrinkage per cent of moisture, flat-sawn. Source: wood handbook, from memory (medium)."""
+MOST_DRIES = 0.00323
+"""As much as any softwood sold for fences shrinks, larch; flat-sawn. Source: wood handbook, from memory (medium)."""
 LATER_PERCENT = 12.0
 """Boards dry to about this outdoors, however wet they are laid [common practice]."""
 CLOSED_TO_M = 2 * IN
@@ -37,6 +39,19 @@ def shrinks_m(case: FenceCase) -> float | None:
     if per_percent is None:
         return None
     return shrinkage_m(timber.board.width_m, 100 * case.spec.boards_moisture, LATER_PERCENT, per_percent)
+
+
+def opens_m(case: FenceCase) -> float:
+    """How much wider a gap between boards becomes as they dry (m), on the safe side where the wood's figure is not known.
+
+    Boards laid drier than they end close their gaps in the wet: nothing is taken off.
+    """
+    traits = case.spec.infill.traits
+    if not (traits.evened or traits.butted):
+        return 0.0
+    board, moisture = case.timber.board, 100 * case.spec.boards_moisture
+    per_percent = DRIES.get(board.species, MOST_DRIES)
+    return max(0.0, shrinkage_m(board.width_m, moisture, LATER_PERCENT, per_percent))
 
 
 def drying_notes(
@@ -70,7 +85,7 @@ def gaps_between(
     spec, tape = case.spec, case.tape
     most_m = BETWEEN_M[spec.keeps]
     gap_m, what = infill_of(spec).gap(case, runs)
-    shrinks = (shrinks_m(case) or 0.0) if spec.infill.traits.evened else 0.0
+    shrinks = opens_m(case)
     gap_m += shrinks
     if gap_m < most_m - 1e-9:
         return []

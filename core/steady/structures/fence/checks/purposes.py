@@ -8,7 +8,7 @@ from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.layout.barriers import Barrier, animal_fence, pool_faults, pool_table
 from steady.plan.model import Caution, CheckOrigin, UncheckedItem
-from steady.structures.fence.checks.clearances import closed_below_m, shrinks_m
+from steady.structures.fence.checks.clearances import closed_below_m, opens_m
 from steady.structures.fence.checks.findings import FenceCheckCollector, gap
 from steady.structures.fence.checks.gates import Hanging
 from steady.structures.fence.infills.table import infill_of
@@ -259,8 +259,7 @@ def _leaves(case: FenceCase, hangings: list[Hanging]) -> Iterator[_Place]:
 def _opening_m(case: FenceCase, runs: list[BoardStretch]) -> float:
     """The widest gap between pieces when the wood has dried; a mesh's opening is its infill's word."""
     gap_m, _ = infill_of(case.spec).gap(case, runs)
-    traits = case.spec.infill.traits
-    return gap_m + ((shrinks_m(case) or 0.0) if traits.evened or traits.butted else 0.0)
+    return gap_m + opens_m(case)
 
 
 def _tops_m(case: FenceCase) -> float | None:
