@@ -9,8 +9,10 @@ only tell the types what the lines before made sure of.
 """
 
 import argparse
+import hashlib
 import importlib
 import json
+import math
 import multiprocessing
 import os
 import random
@@ -18,7 +20,6 @@ import signal
 import sys
 import unittest
 from bisect import bisect_right
-from collections import Counter
 from collections.abc import Iterator, Sequence
 from contextlib import redirect_stderr, redirect_stdout
 from dataclasses import astuple, dataclass
@@ -99,20 +100,32 @@ def places(name: str) -> Iterator[Place]:
 
 
 def drawn(count: int, seed: int) -> list[Place]:
-    """So many places, each in a file drawn by its size: only files that are drawn need to be read."""
-    rng = random.Random(seed)
+    """So many places, one a file, larger files more likely; what is changed elsewhere leaves the rest of them as they are.
+
+    Files by Efraimidis and Spirakis' weighted draw, each with a number made of its name in place of a random one; in a file
+    the place whose line's text makes the smallest number.
+    """
     sizes = {
         str(file.relative_to(CORE)): file.stat().st_size
         for room in ROOMS
         for file in sorted((CORE / "steady" / room).rglob("*.py"))
+        if file.stat().st_size
     }
-    wanted = Counter(rng.choices(list(sizes), weights=list(sizes.values()), k=count))
+    ranked = sorted(sizes, key=lambda name: math.log(_share(seed, name)) / sizes[name], reverse=True)
     found = list[Place]()
-    for name, share in sorted(wanted.items()):
-        there = list(places(name))
-        found += rng.sample(there, min(share, len(there)))
-    rng.shuffle(found)
+    for name in ranked:
+        lines = (CORE / name).read_text().splitlines()
+        there = sorted(places(name), key=lambda place: _share(seed, place.operator, lines[place.line - 1].strip()))
+        found += there[:1]
+        if len(found) == count:
+            break
     return found
+
+
+def _share(*of: object) -> float:
+    """A number above 0 up to 1 that is made of some words alone."""
+    digest = hashlib.sha256("\n".join(str(word) for word in of).encode()).digest()
+    return (int.from_bytes(digest[:6], "big") + 1) / 2**48
 
 
 def reaching(drawn: Sequence[Place], rows: Sequence[Passed], count: int) -> list[Fault]:
