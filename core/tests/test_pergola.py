@@ -34,6 +34,7 @@ from steady.units.units import FT, GRAVITY, IN, LB, MPH
 
 from tests.lane import many
 from tests.make import case as of
+from tests.test_no_overlaps import overlaps
 
 LB_FT = LB * FT
 HERE = Site(soil="sand", exposure="B", wind_speed_m_per_s=105 * MPH)
@@ -206,6 +207,27 @@ class BelowTheHouseTest(unittest.TestCase):
             moment = run.under([under, *(heap.on(run, s) if heap else ())]).moment_n_m
             self.assertAlmostEqual(moment / LB_FT, hand, delta=0.01 * hand)
         self.assertFalse([g for g in made.not_covered if g.key.startswith("Snow")])
+
+    def test_fixings_that_miss_a_stud_get_a_block_and_carry_what_their_spacing_brings(self) -> None:
+        """By hand: 12 ft, studs every 16 in, fixings every 24 in: 24, 72 and 120 in miss; three blocks of 14 1/2 in."""
+        apart = {}
+        for fixing_in in (16, 24):
+            one = case("12x10 attached high8 rafters16in", fixing_m=fixing_in * IN, stud_m=16 * IN, above=self.ABOVE)
+            made = plan(one)
+            blocks = sorted(p.at[0] / IN for part in made.parts if part.role == "blocking" for p in part.places)
+            apart[fixing_in] = next(g for g in made.not_covered if g.key == "ledger_fastener.capacity").needs
+            lags = sum(part.count for part in made.parts if part.item == "ledger lag")
+            hand = {16: ([], 10), 24: ([16.75, 64.75, 112.75], 7)}[fixing_in]
+            self.assertEqual(len(blocks), len(hand[0]))
+            for got, by_hand in zip(blocks, hand[0], strict=True):
+                self.assertAlmostEqual(got, by_hand, 6)
+            self.assertEqual(lags, 2 * hand[1])
+            self.assertEqual(any("miss the studs" in note for note in made.notes), fixing_in == 24)
+            self.assertEqual([text for text in overlaps(made) if "block" in text], [])
+        assert apart[16] and apart[24]
+        self.assertAlmostEqual(apart[24].value / apart[16].value, 24 / 16, 6)
+        brick = plan(case("12x10 attached high8 rafters16in", fixing_m=24 * IN, wall="concrete"))
+        self.assertFalse([part for part in brick.parts if part.role == "blocking"])
 
     def test_what_is_not_said_of_the_house_is_not_nothing(self) -> None:
         _, made = self.made(RoofAbove())

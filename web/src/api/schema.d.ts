@@ -9224,6 +9224,11 @@ export interface components {
              */
             above: components["schemas"]["RoofAbove"];
             /**
+             * At Point
+             * @default 2
+             */
+            at_point: number;
+            /**
              * Attach
              * @default free
              * @enum {string}
@@ -9277,6 +9282,11 @@ export interface components {
              * @default
              */
             core: string;
+            /**
+             * Fixing M
+             * @default 0.4064
+             */
+            fixing_m: number;
             /** Footing Depth M */
             footing_depth_m?: number | null;
             /**
@@ -9439,6 +9449,11 @@ export interface components {
              * @enum {string}
              */
             stands: "footings" | "slab";
+            /**
+             * Stud M
+             * @default 0.4064
+             */
+            stud_m: number;
             /**
              * @default {
              *       "hour": 15,

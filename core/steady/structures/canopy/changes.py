@@ -48,6 +48,16 @@ def other_uprights(spec: Any, braces: str) -> Tried:
         yield "Posts fixed at their feet", (("upright", "fixed posts"),)
 
 
+MOST_AT_POINT = 4
+"""Fixings at one point of a ledger, at most."""
+
+
+def more_fixings(at_point: int) -> Tried:
+    """One more fixing at each point of a ledger."""
+    if at_point < MOST_AT_POINT:
+        yield f"{at_point + 1} ledger fixings at each point", (("at_point", at_point + 1),)
+
+
 ORDINARY_ROOF = RoofAbove(eave_m=3.0, length_m=15.0, run_m=6.0, slopes_here=True)
 """A house's roof that drifts and slides at least what most houses' do [our own]."""
 

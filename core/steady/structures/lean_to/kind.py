@@ -9,6 +9,8 @@ from steady.plan.model import DragHandle
 from steady.structures.canopy import client_text
 from steady.structures.canopy.actions import hold_on, lock_post, unlock
 from steady.structures.canopy.changes import (
+    MOST_AT_POINT,
+    more_fixings,
     more_posts,
     other_feet,
     other_spacings,
@@ -136,10 +138,6 @@ def move(spec: LeanToSpec, handle: DragHandle, to_m: float) -> LeanToSpec:
     raise InvalidInputError("handle", "This does not move: load the drawing again")
 
 
-MOST_AT_POINT = 4
-"""Fixings at one point of a ledger, at most."""
-
-
 def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and purlins by size and spacing, what keeps it upright."""
     spec: LeanToSpec = case.spec
@@ -148,9 +146,7 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
         # More snow asks for more fixings: one alone brings it no nearer.
         yield f"{says}, {MOST_AT_POINT} ledger fixings at each point", (*change, ("at_point", MOST_AT_POINT))
     yield from other_feet(spec)
-    if spec.at_point < MOST_AT_POINT:
-        more = spec.at_point + 1
-        yield f"{more} ledger fixings at each point", (("at_point", more),)
+    yield from more_fixings(spec.at_point)
     yield from other_sticks(spec, ("rafter", "beam"))
     yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
     yield from more_posts(spec.posts or 2, "the beam")

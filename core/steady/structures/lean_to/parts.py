@@ -5,6 +5,7 @@ import math
 from steady.catalog.purchasing import PurchasingSettings
 from steady.plan.model import Curve, Cut, Part, PartPlacement, Vec
 from steady.structures.canopy.pieces import add_frame
+from steady.structures.canopy.studs import add_stud_blocks, fixing_points_m
 from steady.structures.lean_to.checks import LeanToResult
 from steady.structures.lean_to.layout import EAVE_PAST_M, LeanToLayout, keep_clear_m, seat_of, top_at_m, wall_to_beam_m
 from steady.structures.lean_to.spec import LeanToSpec
@@ -38,13 +39,6 @@ def slope_ways(spec: LeanToSpec) -> tuple[Vec, Vec]:
     return (0.0, c, -s), (0.0, s, c)
 
 
-STUDDED = "wood frame"
-STUD_M = 0.0381
-"""A stud's thickness: 1 1/2 in. Source: US sizes, common practice."""
-ON_STUD_M = 0.0127
-"""A fixing within half an inch of a stud's middle is in it [our own: a quarter of an inch of wood stays beside the hole]."""
-
-
 def _pieces(length_m: float, longest_m: float) -> list[tuple[float, float]]:
     count = max(1, math.ceil(length_m / longest_m - 1e-9))
     return [(length_m * k / count, length_m * (k + 1) / count) for k in range(count)]
@@ -64,37 +58,7 @@ def _ledger(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: Purchasing
         )
         g.add("ledger", stick, b - a, place)
     g.fix("ledger lag", len(fixing_points_m(spec)) * spec.at_point, (0.0, 0.0, z), "screw")
-    for bay in missed_bays(spec):
-        start_m = bay * spec.stud_m + STUD_M / 2
-        place = PartPlacement(
-            id=f"{spec.id}/blocking/{bay + 1}",
-            about=f"{spec.id}/ledger",
-            at=(start_m, -stick.thickness_m / 2, z),
-            along=ALONG,
-            up=UP,
-        )
-        g.add("blocking", stick, spec.stud_m - STUD_M, place)
-
-
-def fixing_points_m(spec: LeanToSpec) -> tuple[float, ...]:
-    """Fixing points along the ledger, from its start to its end (m)."""
-    count = math.ceil(spec.beams_m / spec.fixing_m - 1e-9) + 1
-    return tuple(min(k * spec.fixing_m, spec.beams_m) for k in range(count))
-
-
-def missed_bays(spec: LeanToSpec) -> tuple[int, ...]:
-    """Bays between studs in which a fixing point lies, from 0 at the ledger's start, where a stud is taken to stand.
-
-    A point hits a stud that it meets within `ON_STUD_M` of its middle.
-    """
-    if spec.wall != STUDDED:
-        return ()
-    bays = []
-    for at_m in fixing_points_m(spec):
-        near = round(at_m / spec.stud_m)
-        if abs(at_m - near * spec.stud_m) > ON_STUD_M + 1e-9:
-            bays.append(math.floor(at_m / spec.stud_m + 1e-9))
-    return tuple(dict.fromkeys(bays))
+    add_stud_blocks(g, spec, stick, (-stick.thickness_m / 2, z))
 
 
 def _rafters(g: Grouper, spec: LeanToSpec, layout: LeanToLayout) -> None:

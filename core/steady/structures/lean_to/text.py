@@ -4,6 +4,7 @@ import math
 from collections.abc import Sequence
 
 from steady.plan.model import Detail, DetailLine, DetailMember, Measure, Member, Part
+from steady.structures.canopy.studs import stud_notes
 from steady.structures.canopy.text import plies_of, post_members, upright_member
 from steady.structures.lean_to.checks import LeanToResult
 from steady.structures.lean_to.layout import (
@@ -14,7 +15,6 @@ from steady.structures.lean_to.layout import (
     top_at_m,
     wall_to_beam_m,
 )
-from steady.structures.lean_to.parts import fixing_points_m, missed_bays
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.lifting import heaviest_says
 from steady.structures.structure_type import DesignInput
@@ -62,13 +62,7 @@ def notes(case: DesignInput, found: LeanToResult, made: Sequence[Part]) -> list[
             said.append(f"The {what} is packed down {tape.length(pack_m)} to the soffit line")
     if spec.pitch_rad < SAFE_FALL_RAD - 1e-9:
         said.append("Flatter than 3°: ask the sheets' maker for their least fall, and seal the laps")
-    bays, points = missed_bays(spec), len(fixing_points_m(spec))
-    if bays:
-        said.append(
-            f"Fixing points every {tape.length(spec.fixing_m)} miss the studs every {tape.length(spec.stud_m)}: blocking in "
-            f"{len(bays)} bays for {points} points, before the wall is lined. Counted from a stud at the ledger's start: find "
-            "yours first"
-        )
+    said += stud_notes(spec, tape)
     if spec.blocked:
         said.append("Walls or goods below block the wind: the roof is lifted harder, and is calculated so")
     said.append(

@@ -29,7 +29,7 @@ from steady.structures.canopy.slats import check_slat
 from steady.structures.check_collector import PUBLIC, CheckCollector, said
 from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_lifted, check_run, one_person
 from steady.structures.pergola.bays import BayGrid, on_rafter
-from steady.structures.pergola.layout import LEDGER_AT_POINT, LEDGER_FIXING_M, PergolaLayout, lay_out, rafter_run
+from steady.structures.pergola.layout import PergolaLayout, lay_out, rafter_run
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
@@ -170,8 +170,8 @@ def _ledger(
         wall=spec.wall,
         wood=layout.frame.wood(layout.timber.rafter),
         long_m=spec.beams_m,
-        fixing_m=LEDGER_FIXING_M,
-        at_point=LEDGER_AT_POINT,
+        fixing_m=spec.fixing_m,
+        at_point=spec.at_point,
         rafters_m=layout.rafters.spacing_m,
         reach_m=run.reactions_n(1.0)[0],
         drift_n_per_m=max((run.reactions_under_n(one.on(run))[0] for one in heaps), default=0.0),

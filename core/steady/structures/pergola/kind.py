@@ -10,6 +10,7 @@ from steady.plan.model import DragHandle
 from steady.structures.canopy import client_text
 from steady.structures.canopy.actions import hold_on, lock_post, unlock
 from steady.structures.canopy.changes import (
+    more_fixings,
     more_posts,
     other_feet,
     other_spacings,
@@ -111,6 +112,8 @@ TIMBERS = {
 }
 ROUND_M = (
     ("rafter_spacing_m", 0.6),
+    ("stud_m", 0.4),
+    ("fixing_m", 0.4),
     ("slat_gap_m", 0.105),
     ("high_m", 2.4),
     ("brace_m", 0.6),
@@ -143,6 +146,7 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     spec: PergolaSpec = case.spec
     if spec.on_house:
         yield from roof_above(case)
+        yield from more_fixings(spec.at_point)
     yield from other_feet(spec)
     yield from other_sticks(spec, ("rafter", "beam"))
     layout = lay_out(case, spec.posts or 2)
@@ -176,6 +180,9 @@ FORM = (
                 names=tuple((key, row.text["says"]) for key, row in keyed("deck_walls").items()),
                 when=("attach", ("house",)),
             ),
+            Field(path="fixing_m", says="Fixing points", sort="small length", when=("attach", ("house",))),
+            Field(path="at_point", says="Fixings at each", sort="count", when=("attach", ("house",))),
+            Field(path="stud_m", says="Studs behind, apart", sort="small length", when=("attach", ("house",))),
             Field(path="beam_past_m", says="Beams past the posts", empty="by proportion"),
             Field(path="rafter_past_m", says="Rafter overhangs", empty="by proportion"),
         ),

@@ -23,8 +23,6 @@ from steady.value_objects import value_object
 RAFTER_SHARE, BEAM_SHARE = 1 / 8, 1 / 12
 """What runs past, as a share of the span behind [our own: practice gives no rule]."""
 PAST_LEAST_M, PAST_MOST_M, PAST_STEP_M = 0.15, 0.61, 0.05
-LEDGER_FIXING_M, LEDGER_AT_POINT = 0.4064, 2
-"""Fasteners of a house's ledger: pairs at 16 in, on the studs [common practice]."""
 INSIDE_M = 0.3
 """A held post stays so far inside its beam's ends."""
 

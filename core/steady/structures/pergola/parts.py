@@ -6,10 +6,11 @@ from steady.catalog.items import SectionItem
 from steady.layout.canopy import slats_in_bay
 from steady.plan.model import Part, PartPlacement
 from steady.structures.canopy.pieces import add_frame
+from steady.structures.canopy.studs import add_stud_blocks, fixing_points_m
 from steady.structures.part_grouping import ACROSS, ALONG, UP, Grouper
 from steady.structures.pergola.bays import BayGrid
 from steady.structures.pergola.checks import PergolaResult
-from steady.structures.pergola.layout import LEDGER_AT_POINT, LEDGER_FIXING_M, PergolaLayout
+from steady.structures.pergola.layout import PergolaLayout
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.structure_type import DesignInput
 
@@ -173,8 +174,8 @@ def _ledger(g: Grouper, case: DesignInput, layout: PergolaLayout) -> None:
             up=UP,
         )
         g.add("ledger", stick, spec.beams_m / pieces, place)
-    points = math.ceil(spec.beams_m / LEDGER_FIXING_M) + 1
-    g.fix("ledger lag", LEDGER_AT_POINT * points, (0.0, 0.0, z), "screw")
+    add_stud_blocks(g, spec, stick, (-1.5 * stick.thickness_m, z))
+    g.fix("ledger lag", spec.at_point * len(fixing_points_m(spec)), (0.0, 0.0, z), "screw")
     g.fix("joist hanger", layout.rafters.count, (0.0, 0.0, z), "connector")
     g.fix("flashing 10 ft", math.ceil(spec.beams_m / 3.048 - 1e-9), (0.0, 0.0, z), "flashing")
 

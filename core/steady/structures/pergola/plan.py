@@ -9,6 +9,7 @@ from steady.structures.canopy.assemble_plan import Own, edge_handle, post_handle
 from steady.structures.canopy.ledger import wall_conflicts
 from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
+from steady.structures.canopy.studs import stud_notes
 from steady.structures.canopy.text import NOTHING_UPRIGHT, plies_of, post_members, upright_member
 from steady.structures.lifting import heaviest_says
 from steady.structures.measurement_targets import gap_target
@@ -118,11 +119,9 @@ def _members(case: DesignInput, found: PergolaResult) -> list[Member]:
     if layout.bays is not None:
         rows.append(_cross_member(me, layout.bays, t.rafter.says, tape))
     if spec.on_house:
-        rows.append(
-            Member(
-                id=f"{me}/ledger", what="ledger", name="Ledger", says=f"{t.rafter.says}, {tape.length(spec.beams_m)}"
-            )
-        )
+        fixed = f"{spec.at_point} fixings every {tape.length(spec.fixing_m)}"
+        says = f"{t.rafter.says}, {tape.length(spec.beams_m)}; {fixed}"
+        rows.append(Member(id=f"{me}/ledger", what="ledger", name="Ledger", says=says))
     return [*rows, upright_member(layout.frame, found.held, tape)]
 
 
@@ -167,6 +166,7 @@ def _notes(case: DesignInput, found: PergolaResult, made: Sequence[Part], high_m
         notes.append(
             "The house holds it square to the wall; along the wall half of the push goes to the ledger, half to the braces"
         )
+        notes += stud_notes(spec, tape)
     notes.append("A joint that nothing lifts still gets two fixings")
     return notes
 

@@ -64,6 +64,9 @@ class PergolaSpec:
     on_y_m: Annotated[float, Ge(-15), Le(40)] = 0.6096
     in_deck_m: Annotated[float, Ge(0.1), Le(0.4)] = 0.20955
     wall: Words = "wood frame"
+    stud_m: Annotated[float, Ge(0.3), Le(1.2)] = 0.4064
+    fixing_m: Annotated[float, Ge(0.1), Le(1.2)] = 0.4064
+    at_point: Annotated[int, Ge(1), Le(4)] = 2
     beam_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None
     rafter_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None
     post: Words = "post 6x6 pine"
