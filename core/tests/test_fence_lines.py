@@ -19,7 +19,7 @@ from steady.structures.fence.layout.infill import solidity
 from steady.structures.fence.layout.post_layout import set_out
 from steady.structures.fence.parts.fixings import joints
 from steady.structures.fence.spec.fence import Infill, LiftOut, LineEnd, Straight
-from steady.takeoff.bill import bill, cuts
+from steady.takeoff.bill import bill, cut_in_place, cuts, pieces
 from steady.units.show import Tape
 from steady.units.units import FT, IN
 
@@ -134,6 +134,31 @@ class StraightTopTest(unittest.TestCase):
             ]
             changes = sum(1 for a, b in itertools.pairwise(grades) if abs(a - b) > 0.02)
             self.assertLessEqual(changes, 8)
+
+    def test_boards_that_are_cut_along_the_line_are_one_row_for_each_stick_they_come_from(self) -> None:
+        """Of a hundred lengths as they end, one to cut for 6-ft pickets and one for 8-ft ones; all counted, none too short."""
+        plan, _ = self.made(1)
+        self.assertFalse(plan.conflicts)
+        lengths = [part.length_m for part in of(plan, "board") for _ in range(part.count)]
+        self.assertGreater(len({round(one, 4) for one in lengths}), 40)
+        rows = [row for row in pieces(plan) if row.role == "board" and not row.width_m]
+        ripped = [row for row in pieces(plan) if row.role == "board" and row.width_m]
+        sold = sorted(stock.length_m for stock in PurchasingSettings().lengths("board 1x6 pine"))
+        self.assertLessEqual(len(rows), len(sold))
+        self.assertEqual(sum(row.count for row in (*rows, *ripped)), len(lengths))
+        for row in rows:
+            assert row.cut_to_m is not None
+            low, high = row.cut_to_m
+            self.assertTrue(low <= high <= row.length_m <= high + 0.5 * IN + 1e-9)
+            stick = next(m for m in sold if m >= high - 1e-6)
+            self.assertLessEqual(row.length_m, stick + 1e-6)
+            self.assertEqual(len(row.places), row.count)
+            self.assertIn("cut in place", cut_in_place(row, Tape()))
+        sawn = [
+            m for one in cuts(plan, PurchasingSettings()) if one.plan for p in one.plan.patterns for m in p.pieces_m
+        ]
+        for row in rows:
+            self.assertIn(round(row.stick_m, 6), {round(m, 6) for m in sawn})
 
     def test_posts_reach_the_line(self) -> None:
         plan, ground = self.made(1)

@@ -147,6 +147,8 @@ class Part:
 
     `length_m` is the finished length along the piece's axis; `stick_m` is what it takes out of a stick, bevels counted;
     `drawn_m`: how long it is drawn where it is bent round something (0: as long as it is).
+    `in_place`: it goes up as long as `stick_m` and is cut where it stands, along a line or the ground; all such pieces of one
+    `stick_m` and section are one on every list.
     """
 
     id: Id
@@ -162,6 +164,7 @@ class Part:
     from_part: Id | None = None
     stick_m: float = 0.0
     drawn_m: float = 0.0
+    in_place: bool = False
 
     @property
     def count(self) -> int:

@@ -12,6 +12,7 @@ from steady.layout.outline import Outline
 from steady.plan.model import Part, Plan
 from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Saw, StockLength, cut_plan
 from steady.takeoff.rips import RippedBoard, RippedStrip, boards_for, ripped_boards
+from steady.units.show import Tape
 from steady.units.units import FT
 from steady.value_objects import value_object
 
@@ -24,6 +25,7 @@ class PieceRow:
     """Identical pieces: what they are, how long (finished and out of the stick), how many, where.
 
     `crown`: which way its bow lies, to be marked on each; empty: it lies flat, stands, or it does not matter.
+    `cut_to_m`: from the shortest to the longest as they end, of pieces that go up `length_m` long and are cut where they stand.
     """
 
     id: str
@@ -40,6 +42,7 @@ class PieceRow:
     places: tuple[str, ...]
     abouts: tuple[str, ...] = ()
     crown: str = ""
+    cut_to_m: tuple[float, float] | None = None
 
 
 @value_object
@@ -98,11 +101,17 @@ class Bill:
 
 
 def pieces(plan: Plan) -> list[PieceRow]:
-    """Every kind of timber piece, in the order of the plan."""
-    rows = []
+    """Every kind of timber piece, in the order of the plan; what is cut where it stands is one kind for each length it goes up."""
+    rows, standing = list[PieceRow](), dict[tuple[object, ...], int]()
     for part in plan.parts:
         if part.length_m <= 0:
             continue
+        alike = (part.role, part.item, part.section_m, round(part.stick_m, 5)) if part.in_place else None
+        if alike is not None and alike in standing:
+            rows[standing[alike]] = _with_more(rows[standing[alike]], part)
+            continue
+        if alike is not None:
+            standing[alike] = len(rows)
         rip = next((cut for cut in part.cuts if cut.kind == "rip"), None)
         bevel = next((cut.bevel_rad for cut in part.cuts if cut.kind == "saw"), 0.0)
         rows.append(
@@ -111,7 +120,7 @@ def pieces(plan: Plan) -> list[PieceRow]:
                 role=part.role,
                 item=part.item,
                 says=sticks()[part.item].says if part.item in sticks() else part.item,
-                length_m=part.length_m,
+                length_m=part.stick_m if part.in_place else part.length_m,
                 stick_m=part.stick_m or part.length_m,
                 width_m=rip.size_m[0] if rip else 0.0,
                 tapers_to_m=rip.size_m[1] if rip and len(rip.size_m) > 1 else None,
@@ -121,9 +130,32 @@ def pieces(plan: Plan) -> list[PieceRow]:
                 places=tuple(place.id for place in part.places),
                 abouts=tuple(dict.fromkeys(place.about or place.id for place in part.places)),
                 crown=role(part.role).crown if _on_edge(part) else "",
+                cut_to_m=(part.length_m, part.length_m) if part.in_place else None,
             )
         )
     return rows
+
+
+def _with_more(row: PieceRow, part: Part) -> PieceRow:
+    """A row with more of its pieces, which end at another length; what each weighs as their mean."""
+    assert row.cut_to_m is not None
+    count = row.count + part.count
+    return replace(
+        row,
+        count=count,
+        mass_kg=(row.mass_kg * row.count + part.mass_kg * part.count) / count,
+        places=(*row.places, *(place.id for place in part.places)),
+        abouts=tuple(dict.fromkeys((*row.abouts, *(place.about or place.id for place in part.places)))),
+        cut_to_m=(min(row.cut_to_m[0], part.length_m), max(row.cut_to_m[1], part.length_m)),
+    )
+
+
+def cut_in_place(row: PieceRow, tape: Tape) -> str:
+    """What is to be cut where it stands, in words; empty: it is cut before."""
+    if row.cut_to_m is None:
+        return ""
+    low, high = (tape.length(length_m) for length_m in row.cut_to_m)
+    return f"cut in place to {low}" if low == high else f"cut in place, {low} to {high}"
 
 
 def cuts(plan: Plan, yard: PurchasingSettings, metric: bool = False, better: bool = True) -> list[ItemCuts]:

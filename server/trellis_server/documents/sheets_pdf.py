@@ -17,7 +17,7 @@ from steady.drawing.shapes import View
 from steady.jobs.design_sheet import PostRow, Sheet
 from steady.plan.model import Plan, Zone
 from steady.plan.results import state_label
-from steady.takeoff.bill import PieceRow
+from steady.takeoff.bill import PieceRow, cut_in_place
 from steady.units.show import Tape
 
 from trellis_server.documents.paper import ViewStretch, paint
@@ -431,7 +431,7 @@ def _pieces(printed: StructureSheets) -> list[Flowable]:
     rows = [
         (
             str(row.count),
-            f"{row.role}, crown {row.crown}" if row.crown else row.role,
+            ", ".join(filter(None, (row.role, row.crown and f"crown {row.crown}", cut_in_place(row, printed.tape)))),
             row.says,
             printed.tape.length(row.length_m),
             _bevel(row),

@@ -10,7 +10,7 @@ from steady.errors import InvalidInputError
 from steady.jobs.design_sheet import Sheet
 from steady.jobs.job_takeoff import JobList
 from steady.plan.results import OPEN
-from steady.takeoff.bill import PieceRow
+from steady.takeoff.bill import PieceRow, cut_in_place
 from steady.units.show import Tape
 
 from trellis_server.characters import INVALID
@@ -114,6 +114,7 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, held: Sequence[
             "stick_m",
             "bevel_deg",
             "ripped_to",
+            "cut_in_place",
             "places",
             "crown",
             "state",
@@ -132,6 +133,7 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str, held: Sequence[
                 f"{row.stick_m:.6f}",
                 f"{math.degrees(row.bevel_rad):.2f}",
                 _ripped(row, tape),
+                cut_in_place(row, tape),
                 " ".join(row.places),
                 row.crown,
                 state,

@@ -23,6 +23,12 @@ function ripped(row: Piece, tape: Tape): string {
     return `, ripped from ${showLength(row.width_m, tape)} to ${showLength(row.tapers_to_m, tape)}`
   return row.width_m ? `, ripped to ${showLength(row.width_m, tape)}` : ''
 }
+/** What is cut where it stands goes up longer than it ends. */
+function inPlace(row: Piece, tape: Tape): string {
+  if (!row.cut_to_m) return ''
+  const [low, high] = row.cut_to_m.map((length) => showLength(length, tape))
+  return low === high ? `, cut in place to ${low}` : `, cut in place, ${low} to ${high}`
+}
 </script>
 
 <template>
@@ -37,7 +43,7 @@ function ripped(row: Piece, tape: Tape): string {
     @pick="emit('select', $event.abouts[0] ?? '')"
   >
     <template #role="{ row }"
-      >{{ row.role }}{{ ripped(row, tape) }}{{ row.crown ? `, crown ${row.crown}` : '' }}</template
+      >{{ row.role }}{{ ripped(row, tape) }}{{ inPlace(row, tape) }}{{ row.crown ? `, crown ${row.crown}` : '' }}</template
     >
     <template #length_m="{ row }">{{ showLength(row.length_m, tape) }}</template>
     <template #stick_m="{ row }">{{ showLength(row.stick_m, tape) }}</template>

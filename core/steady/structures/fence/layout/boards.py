@@ -63,6 +63,10 @@ def _clipped(row: BoardRow, from_m: float, to_m: float) -> list[BoardRow]:
     return made + [BoardRow((low + high) / 2, 0.0, 1, high - low, row.layer) for low, high in ends]
 
 
+TRIM_M, TRIM_METRIC_M = 0.0127, 0.012
+"""A board that is cut along a line goes up so much longer, that there is something to saw off [common practice]."""
+
+
 def boards(
     case: FenceCase,
     runs: list[BoardStretch],
@@ -122,6 +126,7 @@ def _to_ground(
                         about=bay_id(spec, bay),
                     )
                 )
+    blanks_m = _blanks_m(case, longest_m)
     parts = []
     for (wide, long, layer), places in sorted(groups.items()):
         full = wide == round(stick.width_m / SAME_LENGTH_M)
@@ -137,10 +142,23 @@ def _to_ground(
                 places=tuple(places),
                 cuts=() if full else (rip,),
                 mass_kg=stick.density_kg_per_m3 * stick.thickness_m * width_m * length_m,
-                stick_m=length_m,
+                stick_m=blanks_m[wide, long, layer],
+                in_place=True,
             )
         )
     return parts
+
+
+def _blanks_m(case: FenceCase, lengths_m: dict[tuple[int, int, int], float]) -> dict[tuple[int, int, int], float]:
+    """How long boards go up that are cut where they stand: one length for all that come out of the same stick on sale."""
+    on_sale = sorted(stock.length_m for stock in case.yard.lengths(case.timber.board.key))
+    trim_m = TRIM_METRIC_M if case.tape.metric else TRIM_M
+    sold = {key: next((m for m in on_sale if m >= long_m - 1e-6), math.inf) for key, long_m in lengths_m.items()}
+    found = {}
+    for key in lengths_m:
+        longest_m = max(m for other, m in lengths_m.items() if (other[0], sold[other]) == (key[0], sold[key]))
+        found[key] = max(longest_m, min(longest_m + trim_m, sold[key]))
+    return found
 
 
 def _alike(
