@@ -237,7 +237,7 @@ class InfillTest(unittest.TestCase):
         for _ in range(15):
             style = rng.choice(("stock panels", "wire mesh"))
             length = rng.uniform(12, 90)
-            spec = fence(length, infill=Infill(style=style), height_m=1.1, bay_max_m=64 * IN)  # type: ignore[arg-type]
+            spec = fence(length, infill=Infill(style=style), height_m=1.1, bay_max_m=64 * IN)
             plan = planned(spec, site(rng.uniform(0, 0.1), length_ft=length))
             pieces = sorted(
                 (p.at[0], p.at[0] + part.length_m * p.along[0]) for part in of(plan, "wire") for p in part.places
@@ -300,6 +300,29 @@ class InfillTest(unittest.TestCase):
             next(c for c in planned(s).checks if c.key == "rail.deflection").working[0].value for s in (bare, grown)
         ]
         self.assertGreater(loads[1], loads[0])
+
+    def test_heavy_climbers_on_wire_turn_the_posts_by_their_weight(self) -> None:
+        """By hand: 20 kg/m2 is 4.10 psf; on 5.5 ft by 8 ft 180 lb, 2.75 and 5.91 in from the post's middle: 130 lb ft."""
+        infill = Infill(style="wire mesh", stock="wire mesh 6 ft", grows="heavy climbers")
+        plan = planned(fence(40, infill=infill, height_m=5.5 * FT), site(length_ft=40))
+        found = [c for c in plan.checks if c.key == "post.bending_at_grade" and c.case == "wind"]
+        steps = {s.symbol: s.value for s in next(c for c in found if c.about == "f/post/start+2").working}
+        self.assertAlmostEqual(steps["W_g"], 4.0963 * 5.5 * 8, delta=0.05)
+        self.assertAlmostEqual(steps["M_g"], steps["W_g"] * (2.75 + 0.3 / 2 / IN) / 12, delta=0.05)
+        self.assertAlmostEqual(steps["M"], steps["P"] * steps["h_a"] + steps["M_g"], delta=0.5)
+        bare = planned(fence(40, infill=replace(infill, grows="nothing"), height_m=5.5 * FT), site(length_ft=40))
+        self.assertFalse([s for c in bare.checks for s in c.working if s.symbol in ("W_g", "h_g")])
+
+    def test_what_grows_never_eases_a_post(self) -> None:
+        for style in ("butted", "even gaps", "slats", "wire mesh"):
+            last: dict[tuple[str, str, str], float] = {}
+            for grows in ("nothing", "light climbers", "heavy climbers"):
+                stock = "wire mesh 6 ft" if style == "wire mesh" else ""
+                spec = fence(40, infill=Infill(style=style, stock=stock, grows=grows), height_m=5 * FT)
+                now = {(c.key, c.about, c.case): c.use for c in planned(spec).checks if c.key.startswith("post.")}
+                for key, use in last.items():
+                    self.assertGreaterEqual(now.get(key, math.inf), use - 1e-9, (style, grows, key))
+                last = now
 
     def test_cap_trim_and_stiffeners_have_true_lengths(self) -> None:
         spec = fence(30, infill=Infill(cap=True, trim=True), height_m=1.2)
@@ -424,7 +447,7 @@ class ThroughTest(unittest.TestCase):
     def test_base_boards_and_scribing_keep_what_a_step_lets_through(self) -> None:
         line = (Straight(id="a", length_m=9.0, follows="stepped"),)
         for base, clash in (("open", True), ("base boards", False), ("scribed", False)):
-            spec = fence(straights=line, infill=Infill(base=base), keeps="a small animal", bay_max_m=2.0, gap_m=0.03)  # type: ignore[arg-type]
+            spec = fence(straights=line, infill=Infill(base=base), keeps="a small animal", bay_max_m=2.0, gap_m=0.03)
             plan = planned(spec, on_ground(spec, [(0.0, 0.0), (9.0, -0.9)]))
             self.assertEqual(bool([t for t in plan.conflicts if "at the ground" in t]), clash, base)
 
@@ -432,7 +455,7 @@ class ThroughTest(unittest.TestCase):
 class StrengthTest(unittest.TestCase):
     def test_bays_are_no_longer_than_their_rails_bear_and_no_shorter_than_they_must(self) -> None:
         for style, fall in (("butted", 0.0), ("slats", 0.05), ("louvres", 0.0), ("even gaps", 0.1)):
-            spec = fence(60, infill=Infill(style=style), height_m=4 * FT, rails_count=2, bay_max_m=8 * FT)  # type: ignore[arg-type]
+            spec = fence(60, infill=Infill(style=style), height_m=4 * FT, rails_count=2, bay_max_m=8 * FT)
             spec = replace(spec, own_limits=("a person leaning",), lean_n=889.6)
             where = site(fall, length_ft=60, exposure="C")
             long = planned(spec, where)

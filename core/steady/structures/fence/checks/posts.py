@@ -14,6 +14,7 @@ from steady.structures.check_collector import Alike
 from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind, gap
 from steady.structures.fence.checks.foundations import FoundationType, side_width_m, way_at, within
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
+from steady.structures.fence.checks.plants import plants_at_post, turned_with
 from steady.structures.fence.checks.post_bending import PostBends
 from steady.structures.fence.checks.post_wood import PostWood, PostWoods, turned
 from steady.structures.fence.checks.stability import LateralChecks, LateralPush, PierInput
@@ -118,7 +119,7 @@ class PostChecks:
             (found.pulls.get(post.id), found.slams.get(post.id), found.high.get(post.id)),
             tuple((round(width_m, 9), pressure_pa) for width_m, pressure_pa in gather(zones, *sides.before)),
             tuple((round(width_m, 9), pressure_pa) for width_m, pressure_pa in gather(zones, *sides.after)),
-            self.dug_m.get(post.id),
+            (self.dug_m.get(post.id), round(_carries_m(sides), 9) if self.spec.infill.grows != "nothing" else 0.0),
         )
 
     def _again(self, post: Post, about: str, kept: "_Kept") -> None:
@@ -239,7 +240,8 @@ class PostChecks:
                     asks=leaning_asks(spec),
                 )
             )
-        return pushes
+        plants = plants_at_post(self.case, _carries_m(sides))
+        return [turned_with(push, plants, self.book) for push in pushes]
 
     def _loose(self, post: Post, about: str, sides: "Sides") -> None:
         """A loose post in a ground sleeve: its wood bends as any post's; what the sleeve holds is its maker's to say."""
@@ -566,6 +568,11 @@ class Sides:
     before: tuple[float, float]
     after: tuple[float, float]
     turn_rad: float = 0.0
+
+
+def _carries_m(sides: Sides) -> float:
+    """How much of the line a post carries (m)."""
+    return sides.before[1] - sides.before[0] + sides.after[1] - sides.after[0]
 
 
 def _given(says: str, value_m: float, source: str, units: Units) -> CalculationStep:

@@ -15,6 +15,7 @@ from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import More
 from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind, gap
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
+from steady.structures.fence.checks.plants import GROWS_KG_PER_M2
 from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.stations import LineBay
 from steady.structures.fence.spec.case import FenceCase
@@ -360,10 +361,6 @@ def top_share(heights_m: list[float], top_m: float) -> float:
     middle = math.fsum(heights_m) / len(heights_m)
     spread = math.fsum((y - middle) ** 2 for y in heights_m)
     return max(1 / len(heights_m) + (top_m - middle) * (y - middle) / spread for y in heights_m)
-
-
-GROWS_KG_PER_M2 = {"nothing": 0.0, "light climbers": 5.0, "heavy climbers": 20.0}
-"""Wet climbers on a square metre of fence [our own, on common practice]."""
 
 
 def _hung_kg_per_m2(case: FenceCase) -> float:

@@ -110,7 +110,7 @@ def _of_style(spec: FenceSpec) -> list[Caution]:
             )
         )
     if spec.infill.grows != "nothing":
-        text = "Climbers close the face to the wind when they have grown, and hold water against the wood"
+        text = "Climbers close the face to the wind when they have grown, weigh on rails and posts, and hold water against the wood"
         said.append(("rot", text))
     if spec.weather == "ice and salt":
         said.append(
