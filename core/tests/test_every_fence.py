@@ -99,7 +99,7 @@ def spec_of(rng: random.Random, school: str) -> FenceSpec:
         spec = replace(
             spec, post="post steel 60" if sticks()[spec.post].metric else "post steel channel", plies_count=0
         )
-    if infill.style == "bought panels":
+    if infill.style in ("bought panels", "lattice panels"):
         spec = replace(spec, bays="panels", panel_m=1.5)
     return replace(spec, height_m=min(spec.height_m, 1.2))
 

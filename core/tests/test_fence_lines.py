@@ -237,7 +237,7 @@ class InfillTest(unittest.TestCase):
         for _ in range(15):
             style = rng.choice(("stock panels", "wire mesh"))
             length = rng.uniform(12, 90)
-            spec = fence(length, infill=Infill(style=style), height_m=1.1, bay_max_m=64 * IN)
+            spec = fence(length, infill=Infill(style=style), height_m=1.1, bay_max_m=64 * IN)  # type: ignore[arg-type]
             plan = planned(spec, site(rng.uniform(0, 0.1), length_ft=length))
             pieces = sorted(
                 (p.at[0], p.at[0] + part.length_m * p.along[0]) for part in of(plan, "wire") for p in part.places
@@ -300,6 +300,28 @@ class InfillTest(unittest.TestCase):
             next(c for c in planned(s).checks if c.key == "rail.deflection").working[0].value for s in (bare, grown)
         ]
         self.assertGreater(loads[1], loads[0])
+
+    def test_framed_lattice_meets_the_wind_by_its_strips(self) -> None:
+        """Strips of 1 1/2 in at 4 in, two layers: 1 - (2.5 / 4)^2 = 0.609 solid; less wind than closed, more than bare."""
+        panels = {"bays": "panels", "panel_m": 6 * FT, "height_m": 5.9 * FT}
+        lattice = fence(42, infill=Infill(style="lattice panels", mesh_m=2.5 * IN), **panels)
+        closed = fence(42, infill=Infill(style="bought panels"), **panels)
+        share = 1 - (2.5 / 4) ** 2
+        posts = 5.5 / (4.5 * 12)  # the least bay that posts are counted by: three quarters of 6 ft
+        self.assertAlmostEqual(solidity(fence_case(lattice)), 1 - (1 - share) * (1 - posts), 3)
+        worst = [
+            max(c.use for c in planned(spec).checks if c.key == "post.bending_at_grade" and c.case == "wind")
+            for spec in (lattice, closed)
+        ]
+        self.assertLess(worst[0], worst[1])
+        plan = planned(lattice)
+        self.assertEqual({part.item for part in of(plan, "panel")}, {"panel 6x6 lattice"})
+        self.assertEqual(sum(part.count for part in of(plan, "panel")), 7)
+        self.assertIn("panel.manufacturer_rating", {gap.key for gap in plan.not_covered}, "its maker's to say")
+        self.assertTrue(any("61 % solid" in note for note in plan.notes))
+        grown = planned(replace(lattice, infill=replace(lattice.infill, grows="heavy climbers")))
+        used = max(c.use for c in grown.checks if c.key == "post.bending_at_grade" and c.case == "wind")
+        self.assertGreater(used, worst[1], "closed by what grows, and heavier")
 
     def test_heavy_climbers_on_wire_turn_the_posts_by_their_weight(self) -> None:
         """By hand: 20 kg/m2 is 4.10 psf; on 5.5 ft by 8 ft 180 lb, 2.75 and 5.91 in from the post's middle: 130 lb ft."""
@@ -447,7 +469,7 @@ class ThroughTest(unittest.TestCase):
     def test_base_boards_and_scribing_keep_what_a_step_lets_through(self) -> None:
         line = (Straight(id="a", length_m=9.0, follows="stepped"),)
         for base, clash in (("open", True), ("base boards", False), ("scribed", False)):
-            spec = fence(straights=line, infill=Infill(base=base), keeps="a small animal", bay_max_m=2.0, gap_m=0.03)
+            spec = fence(straights=line, infill=Infill(base=base), keeps="a small animal", bay_max_m=2.0, gap_m=0.03)  # type: ignore[arg-type]
             plan = planned(spec, on_ground(spec, [(0.0, 0.0), (9.0, -0.9)]))
             self.assertEqual(bool([t for t in plan.conflicts if "at the ground" in t]), clash, base)
 
@@ -455,7 +477,7 @@ class ThroughTest(unittest.TestCase):
 class StrengthTest(unittest.TestCase):
     def test_bays_are_no_longer_than_their_rails_bear_and_no_shorter_than_they_must(self) -> None:
         for style, fall in (("butted", 0.0), ("slats", 0.05), ("louvres", 0.0), ("even gaps", 0.1)):
-            spec = fence(60, infill=Infill(style=style), height_m=4 * FT, rails_count=2, bay_max_m=8 * FT)
+            spec = fence(60, infill=Infill(style=style), height_m=4 * FT, rails_count=2, bay_max_m=8 * FT)  # type: ignore[arg-type]
             spec = replace(spec, own_limits=("a person leaning",), lean_n=889.6)
             where = site(fall, length_ft=60, exposure="C")
             long = planned(spec, where)

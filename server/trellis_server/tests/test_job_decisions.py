@@ -139,7 +139,7 @@ class DealingsTest(TestCase):
             spec |= {**copy.deepcopy(kept), **change}
             if spec["foot"] == "part driven":
                 spec |= {"post": "post steel channel", "gate_post": None}
-            if spec["infill"].get("style") == "bought panels":
+            if spec["infill"].get("style") in ("bought panels", "lattice panels"):
                 spec["bays"] = "panels"
             job = self.caller.new_job(self.job)
             with self.subTest(change=change):
@@ -340,6 +340,7 @@ class DealingsInBrowserTest(SignedIn):
             ("louvres", "Louver angle from horizontal, degrees", "louvres a bay"),
             ("welded stock panels", "Greatest opening", "cut on a wire"),
             ("bought panels", "Panel", "maker"),
+            ("lattice panels", "Greatest opening", "% solid"),
             ("boards, butted", "First board", "narrower"),
         ):
             page.get_by_label("Infill").click()

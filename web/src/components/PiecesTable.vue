@@ -43,7 +43,8 @@ function inPlace(row: Piece, tape: Tape): string {
     @pick="emit('select', $event.abouts[0] ?? '')"
   >
     <template #role="{ row }"
-      >{{ row.role }}{{ ripped(row, tape) }}{{ inPlace(row, tape) }}{{ row.crown ? `, crown ${row.crown}` : '' }}</template
+      >{{ row.role }}{{ ripped(row, tape) }}{{ inPlace(row, tape)
+      }}{{ row.crown ? `, crown ${row.crown}` : '' }}</template
     >
     <template #length_m="{ row }">{{ showLength(row.length_m, tape) }}</template>
     <template #stick_m="{ row }">{{ showLength(row.stick_m, tape) }}</template>

@@ -23,7 +23,10 @@ const coat = computed(() => spec.value?.finish as Finish)
 const style = computed(() => it.value?.style ?? 'butted')
 const sticks = computed(() => style.value === 'slats' || style.value === 'louvres')
 const wired = computed(() => style.value === 'stock panels' || style.value === 'wire mesh')
-const boarded = computed(() => !sticks.value && !wired.value && style.value !== 'bought panels')
+const lattice = computed(() => style.value === 'lattice panels')
+const paneled = computed(() => lattice.value || style.value === 'bought panels')
+const boarded = computed(() => !sticks.value && !wired.value && !paneled.value)
+const panels = computed(() => items('panel').filter((item) => /^lattice/.test(item.says) === lattice.value))
 const lapped = computed(() => style.value === 'board on board' || style.value === 'both faces')
 const items = (role: string) =>
   (reference.reference?.items ?? [])
@@ -41,6 +44,7 @@ const STYLES = [
   { value: 'slats', says: 'slats' },
   { value: 'louvres', says: 'louvres' },
   { value: 'bought panels', says: 'bought panels' },
+  { value: 'lattice panels', says: 'lattice panels' },
   { value: 'stock panels', says: 'welded stock panels' },
   { value: 'wire mesh', says: 'wire mesh' },
 ]
@@ -76,11 +80,11 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       @update:model-value="set('board', String($event), 'boards')"
     />
     <PickField
-      v-if="style === 'bought panels'"
+      v-if="paneled"
       inline
       label="Panel"
-      :model-value="it.stock || (items('panel')[0]?.value ?? '')"
-      :options="items('panel')"
+      :model-value="it.stock || (panels[0]?.value ?? '')"
+      :options="panels"
       :path="path + '/infill/stock'"
       @update:model-value="put('stock', 'panel')($event)"
     />
@@ -151,7 +155,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
         @change="tilt($event.target as HTMLInputElement)"
     /></label>
     <LengthField
-      v-if="wired"
+      v-if="wired || lattice"
       inline
       label="Greatest opening"
       bare="in"

@@ -107,3 +107,25 @@ class MadePanels(Bought):
     def notes(self, case: FenceCase, runs: Sequence[BoardStretch]) -> list[str]:
         """None beyond the maker's own."""
         return []
+
+
+STRIP_M = 0.0381
+"""A lattice strip is 1 1/2 in wide [common practice]."""
+
+
+class LatticePanels(MadePanels):
+    """Framed lattice: strips both ways over their openings, upright or on the slant alike."""
+
+    def solid_ratio(self, case: FenceCase) -> float:
+        """What two layers of strips cover: 1 − (o / (o + b))². Source: geometry."""
+        opening_m = case.spec.infill.mesh_m
+        return 1 - (opening_m / (opening_m + STRIP_M)) ** 2
+
+    def gap(self, case: FenceCase, runs: Sequence[BoardStretch]) -> tuple[float, str]:
+        """Its opening."""
+        return case.spec.infill.mesh_m, "opening of the lattice"
+
+    def notes(self, case: FenceCase, runs: Sequence[BoardStretch]) -> list[str]:
+        """How open it is, so that the one bought is compared with it."""
+        share, (strip, opening) = self.solid_ratio(case), map(case.tape.length, (STRIP_M, case.spec.infill.mesh_m))
+        return [f"Lattice of {strip} strips with openings of {opening}: {100 * share:.0f} % solid. Buy none closer"]

@@ -178,13 +178,14 @@ class Infill:
         style: butted: plumb boards side by side; even gaps: boards with alike gaps; board on board: every second board laps over
             its neighbours; both faces: alternate boards on the two faces of rails as wide as the posts; slats: level sticks
             of the rail's stock on the posts' face, no boards; louvres: level boards tilted between the posts; bought panels:
-            made panels between the posts; stock panels: welded wire panels on the posts' face; wire mesh: a roll on rails.
+            made panels between the posts; lattice panels: framed lattice between the posts; stock panels: welded wire panels on the
+            posts' face; wire mesh: a roll on rails.
         gap_most_m: Greatest gap between boards, even gaps.
         overlap_m: Least lap of neighbouring boards, board on board and both faces.
         spacer_m: Spacer wished between slats; the one that comes out even at the height is built.
         first: Where the first board or gap lies: at the start, or on the middle of each stretch.
         tilt_rad: Louvres: from lying flat (0) to closed.
-        mesh_m: Greatest opening of a stock panel or mesh.
+        mesh_m: Greatest opening of a stock panel, mesh or lattice.
         mesh_upright: Stock panels: the long openings run up and down.
         stock: The stock panel or mesh bought.
         stiffener_over_m: A slat's bay longer than this has a plumb stiffener behind it; None: by the slat's thickness.

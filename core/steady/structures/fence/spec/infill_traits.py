@@ -13,6 +13,7 @@ Style = Literal[
     "slats",
     "louvres",
     "bought panels",
+    "lattice panels",
     "stock panels",
     "wire mesh",
 ]
@@ -174,7 +175,18 @@ _MADE_PANELS = replace(
     made=True,
     free_at_corners=True,
     stock_role="panel",
+    stock_name="made",
     needs=(("bays", "panels"),),
+)
+_LATTICE = replace(
+    _MADE_PANELS,
+    key="lattice panels",
+    noun="fence of framed lattice",
+    task="Lattice panels in their clips, each plumb and level",
+    faces="Alike from both sides",
+    lasts="Thin strips: stained often, changed panel by panel",
+    words=(r"lattice(?: panels?)?",),
+    stock_name="lattice",
 )
 _STOCK_PANELS = replace(
     _BUTTED,
@@ -215,6 +227,7 @@ TRAITS: dict[Style, InfillTraits] = {
         _SLATS,
         _LOUVERS,
         _MADE_PANELS,
+        _LATTICE,
         _STOCK_PANELS,
         _MESH,
     )
