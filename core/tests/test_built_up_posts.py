@@ -8,7 +8,7 @@ from steady.catalog.items import stick, sticks
 from steady.errors import InvalidInputError
 from steady.plan.model import Plan
 from steady.plan.results import state
-from steady.structures.canopy.built_up_posts import BuiltUp
+from steady.structures.built_up_posts import BuiltUp
 from steady.structures.pergola.checks import check_pergola
 from steady.structures.registry import plan
 from steady.units.units import FT, GRAVITY, IN, LB

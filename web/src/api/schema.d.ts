@@ -4506,6 +4506,7 @@ export interface components {
          *         pins: Beams ("beam-1") and posts ("beam-1-2") that stay where they are.
          *         seat: top: the beam lies on the post; notch: in a pocket; beside: bolted to both sides of the post; flush: between the
          *             joists on hangers.
+         *         core: Of posts built up of three plies, between two of `outer`; empty: a post is one stick.
          *         upright: What keeps a deck without a house from racking.
          *         least_slack_ratio: Share of its limit that a member leaves over, at least.
          *         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
@@ -4600,6 +4601,11 @@ export interface components {
              *     }
              */
             coating: components["schemas"]["Finish"];
+            /**
+             * Core
+             * @default
+             */
+            core: string;
             /** Dead Pa */
             dead_pa?: number | null;
             /**
@@ -4698,6 +4704,11 @@ export interface components {
             ledger: components["schemas"]["Ledger"];
             /** Live Pa */
             live_pa?: number | null;
+            /**
+             * Outer
+             * @default joist 2x6 pine
+             */
+            outer: string;
             /** Outline */
             outline: components["schemas"]["Corner"][];
             /**
@@ -5194,6 +5205,7 @@ export interface components {
          *         lift_outs: Removable panels.
          *         foot: How posts stand, `foot_detail` its sizes.
          *         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
+         *         ply_core: The narrower stick that the plies between a built-up post's outer two are of; empty: all are alike.
          *         ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.
          *         bend_posts: Posts at bends and corners: square with the line that goes on, or turned to split the angle.
          *         top_points: What the top runs through on straights that follow control points; level beyond the first and the last.
@@ -5513,6 +5525,11 @@ export interface components {
              * @default 0.1016
              */
             plug_m: number;
+            /**
+             * Ply Core
+             * @default
+             */
+            ply_core: string;
             /**
              * Ply Screw Pitch M
              * @default 0.3

@@ -7,52 +7,13 @@ each outer ply stands alone with its half: the rules for built-up columns want e
 from collections.abc import Callable
 from dataclasses import replace
 
-from steady.catalog.items import SectionItem
 from steady.data.checks import SLENDERNESS
-from steady.design_codes.requests import Wood
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
-from steady.layout.canopy import Laminated, laminated
 from steady.structures.bending_check import CheckContext, check_bends
+from steady.structures.built_up_posts import MEND, OUTER
 from steady.structures.canopy.lateral_system import PostSupport, SwayEffects, check_loaded, check_post
 from steady.structures.check_collector import CheckCollector
-from steady.value_objects import value_object
-
-MEND = "a solid post of the yard: plies that screws join are outside the code's rules for built-up columns"
-OUTER = 2
-
-
-@value_object
-class BuiltUp:
-    """An outer stick on either side of a core, their middles in line."""
-
-    outer: SectionItem
-    core: SectionItem
-
-    @property
-    def section(self) -> Laminated:
-        """Its plies together. Source: the sum `post.built_up`."""
-        outer, core = self.outer, self.core
-        return laminated(
-            (outer.thickness_m, core.thickness_m, outer.thickness_m), (outer.width_m, core.width_m, outer.width_m)
-        )
-
-    def as_stick(self) -> SectionItem:
-        """What stands there, for places and weight: as thick as its plies, as wide as the outer ones, as heavy as all of them."""
-        outer, found = self.outer, self.section
-        heavy = OUTER * outer.thickness_m * outer.width_m * outer.density_kg_per_m3
-        heavy += self.core.thickness_m * self.core.width_m * self.core.density_kg_per_m3
-        return replace(
-            outer,
-            thickness_m=found.thickness_m,
-            density_kg_per_m3=heavy / (found.thickness_m * outer.width_m),
-            says=f"two {outer.says} on a core of {self.core.says}",
-        )
-
-
-def credited(wood: Wood, across: bool) -> Wood:
-    """The outer plies as they bend: on edge, or each on its own flat where the roof sways across them."""
-    return replace(wood, plies=OUTER, flat=across)
 
 
 def check_plies(collector: CheckCollector, about: str, stand: PostSupport, down_n: float, swayed: SwayEffects) -> None:

@@ -7,9 +7,9 @@ from dataclasses import field, replace
 from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
 from steady.design_codes.requests import Wood
+from steady.structures.built_up_posts import BuiltUp, credited
 from steady.structures.canopy.beam_seats import SEATS, CanopySeat, RoofSeat
 from steady.structures.canopy.box_beams import Boxed
-from steady.structures.canopy.built_up_posts import BuiltUp, credited
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.lateral_system import PostSupport
 from steady.structures.canopy.spec import SlabUnder

@@ -7,16 +7,16 @@ from dataclasses import replace
 from steady.catalog.purchasing import PurchasingSettings
 from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, PartPlacement, SquareDiagonal, Wall
+from steady.structures.built_up_posts import SCREWED_EVERY_M, BuiltUp, ply_screws
 from steady.structures.canopy.box_beams import add_box
 from steady.structures.canopy.braces import braces_of, saws, too_short
-from steady.structures.canopy.built_up_posts import OUTER, BuiltUp
 from steady.structures.canopy.footings import Foot
 from steady.structures.canopy.frame import RoofFrame, RoofPost, diagonals_m
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.joints.brace_ends import LAGS_AN_END, brace_lag
 from steady.structures.part_grouping import ALONG, UP, Grouper, Sawn
 
-BOLTS_A_POCKET, SCREWED_EVERY_M = 4, 0.4
+BOLTS_A_POCKET = 4
 ANCHORS_A_BASE = 2
 BRACES_SHORT = "Knee braces are shorter than they are deep: longer braces, or a narrower stick for them"
 SLAB_SHOWN_M, UNKNOWN_SLAB_M = 1.2, 0.1
@@ -64,7 +64,7 @@ def _plies(g: Grouper, frame: RoofFrame, built: BuiltUp, place: PartPlacement) -
         g.add("post", built.outer, long, replace(place, id=f"{place.id}{name}", about=place.id, at=at))
     core = frame.high_m - low if frame.seating.pocketed else long
     g.add("post", built.core, core, replace(place, id=f"{place.id}/core", about=place.id))
-    g.fix("ply screw", OUTER * 2 * (math.ceil(long / SCREWED_EVERY_M) + 1), place.at, "screw")
+    g.fix("ply screw", ply_screws(long), place.at, "screw")
 
 
 def _braces(g: Grouper, frame: RoofFrame, post: RoofPost) -> None:

@@ -204,7 +204,7 @@ DECK = StructureType(
         finish_group("coating"),
     ),
     own=OWN,
-    structural=("joist", "spacing_m", "beam", "plies", "seat", "post", "overhang_m"),
+    structural=("joist", "spacing_m", "beam", "plies", "seat", "post", "core", "outer", "overhang_m"),
     usual=USUAL,
     settings=SETTINGS,
     acts={"add a stair": add_stair, "add a rock": add_rock, ACT: takes_out(stairs="stair", spots="spot")},

@@ -9,6 +9,7 @@ from steady.design_codes.requests import BeamInput
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.memo import cached
 from steady.plan.model import Basis, DragHandle, Part, Plan, ViewSpec
+from steady.structures.built_up_posts import plies_notes
 from steady.structures.check_collector import PUBLIC
 from steady.structures.deck.checks import guards
 from steady.structures.deck.checks import stairs as flights
@@ -284,7 +285,7 @@ def plan_deck(case: DesignInput) -> Plan:
         details=tuple(load_path(found, layout, posts)),
         members=tuple(members(found, layout, timber, Stands(posts, deck.guard, deck.stairs), tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
-        notes=tuple(deck.notes),
+        notes=(*deck.notes, *plies_notes(timber.built_up, tape)),
         called="deck" if spec.bridge is None else "footbridge",
         reads="Two tapes from the left end of the house's edge: along it, and square out from it. Marks to centres.",
         views=(

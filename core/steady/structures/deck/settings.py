@@ -32,6 +32,8 @@ SETTINGS = (
             Field(path="beam_overhang_m", says="Beams past the outer posts"),
             Field(path="posts", says="Posts under each beam", sort="count", empty="the fewest"),
             Field(path="post", says="Posts", sort="stick", role="post"),
+            Field(path="core", says="Core of built-up posts", sort="stick", role="joist rail", empty="none: one stick"),
+            Field(path="outer", says="Outer plies", sort="stick", role="joist"),
             Field(path="seat", says="Beams sit", sort="choice"),
             Field(path="upright", says="Lateral bracing", sort="choice"),
             Field(path="brace_m", says="Brace leg length", when=("upright", ("knee braces",))),

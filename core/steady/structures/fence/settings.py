@@ -46,6 +46,13 @@ SETTINGS = (
                 sort="count",
                 text="Of the rails' stock; 0: solid posts",
             ),
+            Field(
+                path="ply_core",
+                says="Core of built-up posts",
+                sort="stick",
+                role="rail joist",
+                empty="as the outer plies",
+            ),
             Field(path="ply_screw_pitch_m", says="Screws through the plies, every", sort="small length"),
             Field(
                 path="bend_posts",

@@ -9,8 +9,9 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.layout.sheet_nesting import SheetStrip
 from steady.plan.connectors import limits_n
 from steady.plan.model import Cut, Part, PartPlacement, Vec
+from steady.structures.built_up_posts import SCREWED_EVERY_M
 from steady.structures.canopy.box_beams import add_box
-from steady.structures.canopy.pieces import SCREWED_EVERY_M, add_frame
+from steady.structures.canopy.pieces import add_frame
 from steady.structures.joints.peak import screws_a_hip
 from steady.structures.part_grouping import ACROSS, UP, Grouper, Sawn
 from steady.structures.pavilion.checks import PavilionResult

@@ -10,8 +10,8 @@ from steady.ground.site import Site
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
 from steady.layout.sun import sun_position
+from steady.structures.built_up_posts import BuiltUp, built_up
 from steady.structures.canopy.actions import HEIGHT_M, Sized
-from steady.structures.canopy.built_up_posts import BuiltUp
 from steady.structures.canopy.frame import Header, RoofFrame, posts_on
 from steady.structures.continuous_members import ContinuousMember
 from steady.structures.pergola.bays import BayGrid, bays_shade, cross_rows, gap_for, lay_bays
@@ -89,13 +89,7 @@ class PergolaLayout:
 def timber_of(spec: PergolaSpec) -> PergolaTimbers:
     """The sticks. Raises InvalidInputError: the yard has no such stick."""
     rafter = stick(spec.rafter, "joist", "rafter")
-    built = None
-    if spec.core:
-        built = BuiltUp(outer=stick(spec.outer, "joist", "outer"), core=stick(spec.core, "joist rail", "core"))
-        if built.core.width_m >= built.outer.width_m:
-            raise InvalidInputError(
-                "core", "The core is narrower than the sticks on either side of it: another, or wider outer ones"
-            )
+    built = built_up(spec.core, spec.outer)
     return PergolaTimbers(
         post=built.as_stick() if built is not None else stick(spec.post, "post", "post"),
         built_up=built,

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from steady.layout.canopy import Slats
 from steady.plan.model import DragHandle, MeasurementTarget, Member, Part, Plan
+from steady.structures.built_up_posts import plies_notes
 from steady.structures.canopy.actions import size_targets
 from steady.structures.canopy.assemble_plan import Own, edge_handle, post_handles, whole_plan
 from steady.structures.canopy.ledger import wall_conflicts
@@ -167,6 +168,7 @@ def _notes(case: DesignInput, found: PergolaResult, made: Sequence[Part], high_m
             "The house holds it square to the wall; along the wall half of the push goes to the ledger, half to the braces"
         )
         notes += stud_notes(spec, tape)
+    notes += plies_notes(layout.timber.built_up, tape)
     notes.append("A joint that nothing lifts still gets two fixings")
     return notes
 

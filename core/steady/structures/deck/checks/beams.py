@@ -8,6 +8,7 @@ from steady.design_codes.results import Action, given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.memo import IdentityKey, cached
 from steady.plan.model import Basis, CalculationStep
+from steady.structures.built_up_posts import BuiltUp
 from steady.structures.check_collector import Alike
 from steady.structures.deck.checks.bearings import added, beam_of, brought, on_run, points_on, reactions_of
 from steady.structures.deck.checks.findings import (
@@ -50,6 +51,7 @@ class _Joint:
 
     beam: SectionItem
     post: SectionItem
+    built_up: BuiltUp | None
 
 
 @positional_value_object
@@ -79,14 +81,18 @@ Reactions = dict[str, tuple[float, float]]
 def check_beams(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> Reactions:
     """Every check of every beam. Returns what comes on each post."""
     made, reactions = cached(
-        _calculated, DeckCheckInput.of(collector, **UNREAD), IdentityKey(frame), timber.beam, timber.post
+        _calculated,
+        DeckCheckInput.of(collector, **UNREAD),
+        IdentityKey(frame),
+        timber.beam,
+        (timber.post, timber.built_up),
     )
     collector.say(made)
     return reactions
 
 
 def _calculated(
-    asked: DeckCheckInput, framed: IdentityKey, beam: SectionItem, post: SectionItem
+    asked: DeckCheckInput, framed: IdentityKey, beam: SectionItem, post: tuple[SectionItem, BuiltUp | None]
 ) -> tuple[Alike, Reactions]:
     found, frame = asked.found(), framed.it
     reactions: Reactions = {}
@@ -111,7 +117,7 @@ def _calculated(
             reactions[under.id] = (dead * floor.dead_pa, live * more * floor.live_pa)
         for name, (dead, live) in reactions_of(run, points).items() if points else ():
             reactions[name] = (reactions[name][0] + dead, reactions[name][1] + live)
-        _seat(found, on, _Joint(own, post), reactions)
+        _seat(found, on, _Joint(own, *post), reactions)
     return found.since((0, 0)), reactions
 
 
@@ -215,7 +221,12 @@ def _seat(collector: DeckCheckCollector, on: _On, timber: _Joint, reactions: Rea
     if spec.seating.bolted_on:
         _bolts(collector, about, timber, demand)
         return
-    if spec.seating.notched:
+    built = timber.built_up
+    if spec.seating.notched and built is not None and across_m > built.core.thickness_m + 1e-4:
+        why = "the beam is thicker than the core whose pocket it lies in"
+        collector.gap("beam.post_notch", about, OutOfScopeError(why, "one ply, a thicker core, or the beam on top"))
+        return
+    if spec.seating.notched and built is None:
         if timber.post.width_m < NOTCH_LEAST_M:
             collector.gap(
                 "beam.post_notch",
@@ -232,9 +243,11 @@ def _seat(collector: DeckCheckCollector, on: _On, timber: _Joint, reactions: Rea
                 ),
             )
             return
-    width_m = min(across_m, timber.post.width_m)
+    # Of a built-up post the core bears: the outer plies reach no farther under the beam for sure.
+    bears_m = timber.post.width_m if built is None else built.core.width_m
+    width_m = min(across_m, timber.post.width_m if built is None else timber.post.thickness_m)
     # A post at the beam's very end has the beam on half of its top.
-    lies_m = min(timber.post.width_m, timber.post.width_m / 2 + max(0.0, min(run.past_m)))
+    lies_m = min(bears_m, bears_m / 2 + max(0.0, min(run.past_m)))
     has = collector.length_step("l_b", lies_m, "the beam on its end post")
     least = collector.length_step(
         "l_min", book.least_bearing_m[1], "least bearing of a beam", book.least_bearing_source

@@ -10,7 +10,9 @@ from steady.design_codes.bending_members import BendingDemand, check_member
 from steady.design_codes.facets.spans import Spans
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import Action, MemberCheck
+from steady.errors import InvalidInputError
 from steady.ground.site import Site
+from steady.structures.built_up_posts import BuiltUp, built_up
 from steady.structures.check_collector import CheckCollector
 from steady.structures.deck.checks.loads import DeckLoad
 from steady.structures.deck.spec.deck import DeckSpec
@@ -31,6 +33,7 @@ class DeckTimbers:
     guard_post: SectionItem
     baluster: SectionItem
     stringer: SectionItem
+    built_up: BuiltUp | None = None
 
 
 def _of_role(key: str, role: str, field_name: str, like: SectionItem) -> SectionItem:
@@ -45,10 +48,14 @@ def _of_role(key: str, role: str, field_name: str, like: SectionItem) -> Section
 def timber_of(spec: DeckSpec) -> DeckTimbers:
     """The deck's timbers. Raises InvalidInputError, with the field, for what the yard does not have."""
     joist = stick(spec.joist, "joist", "joist")
+    built = built_up(spec.core, spec.outer)
+    if built is not None and spec.bridge is not None:
+        raise InvalidInputError("core", "A footbridge stands on solid sills: no core")
     return DeckTimbers(
+        built_up=built,
         joist=joist,
         beam=stick(spec.beam, "joist", "beam"),
-        post=stick(spec.post, "post", "post"),
+        post=built.as_stick() if built is not None else stick(spec.post, "post", "post"),
         board=stick(spec.board, "decking", "board"),
         guard_post=_of_role(spec.guard.post, "post", "guard/post", joist),
         baluster=_of_role(spec.guard.baluster, "baluster", "guard/baluster", joist),

@@ -14,6 +14,7 @@ from steady.design_codes.results import Column, given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.memo import cached, search_cache_scope
 from steady.plan.model import Basis, CalculationStep, CheckOrigin
+from steady.structures.built_up_posts import MEND, OUTER, BuiltUp
 from steady.structures.check_collector import Alike, said
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckCheckInput, DeckTimbers, beam_line, post_wood
 from steady.structures.deck.checks.footings import (
@@ -47,6 +48,7 @@ class _Rest:
 
     asked: DeckCheckInput
     post: SectionItem
+    built: BuiltUp | None
     under: Under
     foot_m: float
 
@@ -65,11 +67,12 @@ UNREAD: dict[str, Any] = {
 """What a search changes and no post or footing reads but through what rests on it."""
 
 
-def _rest(asked: DeckCheckInput, post: SectionItem, on_house: bool) -> _Rest:
+def _rest(asked: DeckCheckInput, post: SectionItem, built: BuiltUp | None, on_house: bool) -> _Rest:
     spec = asked.spec
     return _Rest(
         asked=asked,
         post=post,
+        built=built,
         under=Under.of(asked.found(), outline_of(spec).area_m2, on_house),
         foot_m=0.0 if spec.lateral.fixed else spec.pier_above_m + spec.stand_off_m,
     )
@@ -79,7 +82,7 @@ def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[
     """The column and footing of any post so tall with so much on it."""
     found = rest.asked.found()
     stand = DeckPostStand(top_m=top_m, foot_m=rest.foot_m, reaction_n=(dead_n, live_n))
-    _column(found, rest.post, stand)
+    _column(found, rest, stand)
     made = footing(found, rest.post, stand, rest.under)
     return made, found.since((0, 0))
 
@@ -113,7 +116,7 @@ def check_posts(
     """Every post with its footing, and what was found of each."""
     spec = collector.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
-    rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, frame.on_house)
+    rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, timber.built_up, frame.on_house)
     foot_m, fixed = rest.foot_m, spec.lateral.fixed
     made: list[PostResult] = []
     said: list[OfPost] = []
@@ -130,6 +133,8 @@ def check_posts(
             about = f"{spec.id}/post/{post.id}"
             # A notch opens outward: its post stands so far behind the beam that both outer faces are flush.
             behind_m = max(0.0, timber.post.width_m - spec.plies * timber.beam.thickness_m) / 2
+            if timber.built_up is not None:
+                behind_m = 0.0  # its beam lies in the middle of three plies
             where = frame.site(post.u_m, post.v_m - (behind_m if spec.seating.notched else 0.0))
             deck_m = height_of(spec, where)
             top_m = deck_m - below_m
@@ -177,11 +182,13 @@ def _stood(book: Rulebook, wood: Wood, load: LoadType, standing: ColumnInput) ->
     return book.column(wood, load, standing)
 
 
-def _column(collector: DeckCheckCollector, post: SectionItem, stand: DeckPostStand) -> None:
+def _column(collector: DeckCheckCollector, rest: _Rest, stand: DeckPostStand) -> None:
+    """A post squeezed straight: one stick, or an outer ply with half of it, as screws join nothing stiffly."""
     spec, book = collector.spec, collector.book
     about, height_m, reaction = ANY, stand.height_m, stand.reaction_n
-    u = book.units
-    wood = post_wood(post, spec)
+    u, built = book.units, rest.built
+    wood = post_wood(rest.post if built is None else built.outer, spec)
+    plies = 1 if built is None else OUTER
     load = collector.load.floor
     tall_m = max(height_m, 0.05)
     end = FREE_POST if spec.lateral.fixed else 1.0
@@ -193,17 +200,18 @@ def _column(collector: DeckCheckCollector, post: SectionItem, stand: DeckPostSta
             )
             demand = CalculationStep(
                 symbol="N",
-                value=case.total(*reaction) / u.force_n,
+                value=case.total(*reaction) / plies / u.force_n,
                 unit=u.force,
-                formula="g_D * D + g_L * L",
+                formula="g_D * D + g_L * L" if plies == 1 else "(g_D * D + g_L * L) / n",
                 inputs=(
                     ("g_D", case.dead, ""),
                     ("D", reaction[0] / u.force_n, u.force),
                     ("g_L", case.live, ""),
                     ("L", reaction[1] / u.force_n, u.force),
+                    *((("n", plies, ""),) if plies > 1 else ()),
                 ),
                 source=case.source or "statics",
-                says=f"{case.name}: the beam on this post",
+                says=f"{case.name}: the beam on this post" + (", half on each outer ply" if plies > 1 else ""),
             )
             capacity = column.capacity
             if capacity.unit != u.force:
@@ -217,10 +225,13 @@ def _column(collector: DeckCheckCollector, post: SectionItem, stand: DeckPostSta
             "post.axial_compression", about, best[1], best[2], (height, best[3]), case="standing straight"
         )
     except OutOfScopeError as refused:
-        collector.gap("post.axial_compression", about, refused)
+        by_ply = refused if built is None else OutOfScopeError(f"ply by ply: {refused.reason}", MEND)
+        collector.gap("post.axial_compression", about, by_ply)
     try:
         if spec.seating.bolted_on:
             raise OutOfScopeError("the table's beams lie on their posts, not bolted beside them", "calculate it")
+        if built is not None:
+            raise OutOfScopeError("the table's posts are one stick", MEND)
         area_m2 = sum(reaction) / collector.load.total_pa
         limit = book.post_height(wood, PostInput(area_m2=area_m2, floor=load, longest_m=None, table=True, edition=""))
         height = collector.length_step("h", tall_m, "post, from its base to the beam")
@@ -320,14 +331,16 @@ def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
         says="at the ground" if spec.lateral.fixed else "where the brace meets the post",
     )
     design = book.factored(moment, "M_d")
+    built = timber.built_up
+    plies = 1 if built is None else OUTER
     try:
         use = book.column_use(
-            post_wood(timber.post, spec),
+            post_wood(timber.post if built is None else built.outer, spec),
             "wind",
             ColumnInput(
                 height_m=max(height_m, 0.05),
-                axial_n=total * book.load_factor,
-                moment_n_m=si(design),
+                axial_n=total * book.load_factor / plies,
+                moment_n_m=si(design) / plies,
                 end_factor=FREE_POST if spec.lateral.fixed else 1.0,
             ),
         )
@@ -339,6 +352,9 @@ def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
     collector.at_most(
         "post.combined_axial_and_bending", about, use, one, (push, moment), case=says, asks=CheckOrigin.SAFETY
     )
+    if built is not None:
+        why = "built-up posts that bend across their plies while they are squeezed are outside the code's rules"
+        collector.gap("post.combined_axial_and_bending", about, OutOfScopeError(why, MEND))
     if spec.lateral.braced:
         _brace(collector, timber, stand, push, CheckOrigin.SAFETY)
 

@@ -42,8 +42,8 @@ def changes(case: DesignInput) -> Iterator[tuple[str, Change]]:
                         ),
                         _changed(spec, wish),
                     )
-    for one in posts[1:]:
-        wish = {"post": one.key}
+    for one in posts[1:] if not spec.core else posts:
+        wish = {"post": one.key, "core": ""}
         yield f"{one.says} posts", _changed(spec, wish)
     if not spec.on_ledger and spec.bridge is None:
         for upright in ("knee braces", "fixed posts"):
@@ -146,6 +146,7 @@ def localized(spec: DeckSpec, school: str) -> DeckSpec:
         joist=first("joist", spec.joist, 2),
         beam=first("joist", spec.beam, 4),
         post=first("post", spec.post, 1),
+        outer=first("joist", spec.outer, 1),
         board=first("decking", spec.board),
         guard=replace(spec.guard, spacing_max_m=min(spec.guard.spacing_max_m, rulebook(school).guard_bay_m)),
     )

@@ -12,6 +12,7 @@ from steady.footings.hole import RoundHole, layers
 from steady.layout.outline import Edge
 from steady.layout.plies import beam_plies
 from steady.plan.model import Cut, Footing, Layer, Part, PartPlacement, Vec
+from steady.structures.built_up_posts import BuiltUp, ply_screws
 from steady.structures.deck.checks.bearings import brought, doubled
 from steady.structures.deck.checks.findings import DeckTimbers, line_of
 from steady.structures.deck.checks.footings import PostResult
@@ -355,13 +356,12 @@ def posts_and_footings(b: Builder, posts: list[PostResult]) -> list[Footing]:
         pid = f"{spec.id}/post/{post.at.id}"
         x, y = post.site
         ground = -post.deck_m
-        b.add(
-            "post",
-            timber.post,
-            (post.length_m, (timber.post.thickness_m, timber.post.width_m)),
-            PartPlacement(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0)),
-            Sawn(_notch(spec, timber, post)),
-        )
+        stands = PartPlacement(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0))
+        if timber.built_up is None:
+            size = (timber.post.thickness_m, timber.post.width_m)
+            b.add("post", timber.post, (post.length_m, size), stands, Sawn(_notch(spec, timber, post)))
+        else:
+            _plies(b, timber.built_up, post, stands)
         if not post.embedded_m:
             b.fix("post base", 1, (x, y, ground), "connector")
         if not spec.seating.post_rises:
@@ -374,6 +374,19 @@ def posts_and_footings(b: Builder, posts: list[PostResult]) -> list[Footing]:
     if spec.lateral.braced:
         _braces(b, posts)
     return made
+
+
+def _plies(b: Builder, built: BuiltUp, post: PostResult, stands: PartPlacement) -> None:
+    """An outer ply on either side of the core, wide sides along the beam; the core ends under a beam in its pocket."""
+    (x, y, low), off = stands.at, (built.core.thickness_m + built.outer.thickness_m) / 2
+    for name, way in (("", -1.0), ("/far ply", 1.0)):
+        dx, dy, _ = b.vec(0.0, way * off)
+        one = replace(stands, id=f"{stands.id}{name}", about=stands.id, at=(x + dx, y + dy, low))
+        b.add("post", built.outer, (post.length_m, (built.outer.thickness_m, built.outer.width_m)), one)
+    core_m = post.length_m - (post.rises_m if b.spec.seating.notched else 0.0)
+    core = replace(stands, id=f"{stands.id}/core", about=stands.id)
+    b.add("post", built.core, (core_m, (built.core.thickness_m, built.core.width_m)), core)
+    b.fix("ply screw", ply_screws(post.length_m), stands.at, "screw")
 
 
 def _notch(spec: DeckSpec, timber: DeckTimbers, post: PostResult) -> tuple[Cut, ...]:

@@ -172,6 +172,7 @@ class DeckSpec:
         pins: Beams ("beam-1") and posts ("beam-1-2") that stay where they are.
         seat: top: the beam lies on the post; notch: in a pocket; beside: bolted to both sides of the post; flush: between the
             joists on hangers.
+        core: Of posts built up of three plies, between two of `outer`; empty: a post is one stick.
         upright: What keeps a deck without a house from racking.
         least_slack_ratio: Share of its limit that a member leaves over, at least.
         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
@@ -206,6 +207,8 @@ class DeckSpec:
     spots: Annotated[tuple[NoDigSpot, ...], MaxLen(60)] = ()
     seat: SeatKey = "top"
     post: Words = "post 6x6 pine"
+    core: Words = ""
+    outer: Words = "joist 2x6 pine"
     upright: Upright = "none"
     brace_m: Annotated[float, Ge(0.2), Le(2)] = 0.6096
     board: Words = "decking 5/4x6 pine"

@@ -24,11 +24,9 @@ def described(case: DesignInput, plan: Plan) -> str:
     edge = f", with {counted(spec.frame_boards, 'board')} round the edge" if spec.frame_boards else ""
     boards = f"deck boards of {timber(spec.board)}{edge}"
     feet = standing(plan, {True: "on concrete footings in the ground", False: "on the ground"})
-    posts = (
-        f"{counted(pieces_of(plan.parts, 'post'), 'post')} of {timber(spec.post)} {feet}"
-        if pieces_of(plan.parts, "post")
-        else ""
-    )
+    wood = timber(spec.post) if not spec.core else f"two {timber(spec.outer)} on a core of {timber(spec.core)}"
+    # A post that is built up is three pieces: what is counted are the places where posts stand.
+    posts = f"{counted(len(plan.marks), 'post')} of {wood} {feet}" if pieces_of(plan.parts, "post") else ""
     guard = "a guard with upright balusters along the open edges" if pieces_of(plan.parts, "guard post") else ""
     stairs = joined(f"a stair {client_length(stair.width_m, tape.system)} wide" for stair in spec.stairs)
     return sentences((line, boards, posts, guard, stairs, spec.coating.words))

@@ -8,6 +8,7 @@ from steady.design_codes.requests import Wood
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep
+from steady.structures.built_up_posts import OUTER
 from steady.structures.fence.checks.foundations import FoundationType, pipe_of
 from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus
 from steady.structures.fence.layout.stations import Post
@@ -72,7 +73,11 @@ class PostWoods:
             except OutOfScopeError as outside:
                 refused = outside
             # Wind bends a post across the line: its depth is the thickness, its breadth the width along the line.
-            b, d = stick.width_m / self.u.size_m, stick.thickness_m / self.u.size_m
+            # Of plies on a narrower core the outer ones alone are credited, as in a roof's posts.
+            held = self.case.timber
+            cored = held.core is not None and held.ply is not None and stick == held.post
+            broad_m = OUTER * held.ply.thickness_m if cored and held.ply else stick.width_m
+            b, d = broad_m / self.u.size_m, stick.thickness_m / self.u.size_m
             modulus = CalculationStep(
                 symbol="S",
                 value=b * d**2 / 6,

@@ -8,6 +8,7 @@ from dataclasses import replace
 from steady.catalog.items import SectionItem
 from steady.layout.rails import rail_stock_m
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Opening, Part, PartPlacement, Vec, Zone
+from steady.structures.built_up_posts import OUTER
 from steady.structures.fence.checks.findings import FenceCheckCollector
 from steady.structures.fence.checks.foundations import (
     FoundationType,
@@ -102,7 +103,7 @@ def posts_and_footings(
     for (key, units), places in sorted(by_length.items()):
         stick, length_m = known[key], longest_m[key, units]
         which = "posts" if stick == timber.post else "gate-posts"
-        parts.append(_post_part(f"{spec.id}/{which}/{units}", stick, length_m, places, timber))
+        parts += _post_parts(f"{spec.id}/{which}/{units}", stick, length_m, places, timber)
     return parts, footings
 
 
@@ -124,36 +125,45 @@ def _wide_m(case: FenceCase, way: FoundationType, post: SectionItem) -> float:
     return hole_width_m if not way.on_slab else 0.0
 
 
-def _post_part(
+def _post_parts(
     part_id: str, stick: SectionItem, length_m: float, places: list[PartPlacement], timber: FenceTimbers
-) -> Part:
-    """Posts of one length; built-up ones as their plies, side by side along the line."""
+) -> list[Part]:
+    """Posts of one length; built-up ones as their plies side by side along the line, a core between the outer two."""
     ply = timber.ply if timber.ply is not None and stick == timber.post else None
     if ply is None:
-        return Part(
-            id=part_id,
-            role="post",
-            item=stick.key,
-            length_m=length_m,
-            section_m=(stick.thickness_m, stick.width_m),
-            places=tuple(places),
-            mass_kg=stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * length_m,
-            stick_m=length_m,
+        return [_plies(part_id, stick, length_m, (places, 1, 0.0))]
+    if timber.core is None:
+        count = round(stick.width_m / ply.thickness_m)
+        return [_plies(part_id, ply, length_m, (places, count, ply.thickness_m))]
+    outer = _plies(part_id, ply, length_m, (places, OUTER, stick.width_m - ply.thickness_m))
+    count = round((stick.width_m - OUTER * ply.thickness_m) / timber.core.thickness_m)
+    cored = [replace(place, id=f"{place.id}/core", about=place.id) for place in places]
+    return [outer, _plies(f"{part_id}/core", timber.core, length_m, (cored, count, timber.core.thickness_m))]
+
+
+def _plies(part_id: str, stick: SectionItem, length_m: float, stand: tuple[list[PartPlacement], int, float]) -> Part:
+    """So many of one stick in every post, so far apart, about the post's middle."""
+    places, count, apart_m = stand
+    # One stick stands as it is; a ply is turned with its wide side across the line.
+    section_m = (stick.thickness_m, stick.width_m) if count == 1 and not apart_m else (stick.width_m, stick.thickness_m)
+    back = apart_m * (count - 1) / 2
+    moved = [
+        replace(
+            place,
+            at=(place.at[0] - place.up[0] * back, place.at[1] - place.up[1] * back, place.at[2]),
+            count=count,
+            step=(place.up[0] * apart_m, place.up[1] * apart_m, 0.0),
         )
-    count, thick = round(stick.width_m / ply.thickness_m), ply.thickness_m
-    moved = []
-    for place in places:
-        back = thick * (count - 1) / 2
-        at = (place.at[0] - place.up[0] * back, place.at[1] - place.up[1] * back, place.at[2])
-        moved.append(replace(place, at=at, count=count, step=(place.up[0] * thick, place.up[1] * thick, 0.0)))
+        for place in places
+    ]
     return Part(
         id=part_id,
         role="post",
-        item=ply.key,
+        item=stick.key,
         length_m=length_m,
-        section_m=(ply.width_m, thick),
+        section_m=section_m,
         places=tuple(moved),
-        mass_kg=ply.density_kg_per_m3 * thick * ply.width_m * length_m,
+        mass_kg=stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * length_m,
         stick_m=length_m,
     )
 

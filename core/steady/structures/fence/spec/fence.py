@@ -253,6 +253,7 @@ class FenceSpec:
         lift_outs: Removable panels.
         foot: How posts stand, `foot_detail` its sizes.
         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
+        ply_core: The narrower stick that the plies between a built-up post's outer two are of; empty: all are alike.
         ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.
         bend_posts: Posts at bends and corners: square with the line that goes on, or turned to split the angle.
         top_points: What the top runs through on straights that follow control points; level beyond the first and the last.
@@ -336,6 +337,7 @@ class FenceSpec:
     foot: FootKind = "open below"
     foot_detail: FootDetail = FootDetail()
     plies_count: Annotated[int, Ge(0), Le(5)] = 0
+    ply_core: Words = ""
     ply_screw_pitch_m: Annotated[float, Ge(0.05), Le(0.6)] = 0.3
     bend_posts: Literal["square", "split"] = "square"
     posts_cut: Literal["long", "exact"] = "long"

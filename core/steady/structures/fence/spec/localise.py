@@ -30,6 +30,7 @@ def localized(spec: FenceSpec, school: str) -> FenceSpec:
         spec,
         post=spec.post if sold(spec.post) else start.post,
         rail=spec.rail if sold(spec.rail) else start.rail,
+        ply_core=spec.ply_core if sold(spec.ply_core) else "",
         board=spec.board if sold(spec.board) else start.board,
         gate_post=spec.gate_post if spec.gate_post is None or sold(spec.gate_post) else None,
         openings=tuple(

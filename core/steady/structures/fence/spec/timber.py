@@ -4,13 +4,19 @@ from dataclasses import replace
 
 from steady.catalog.items import SectionItem, sold_with, stick
 from steady.errors import InvalidInputError
+from steady.structures.built_up_posts import OUTER
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.value_objects import positional_value_object
 
 
 @positional_value_object
 class FenceTimbers:
-    """The timbers a fence is made of. `ply`: what built-up posts are laminated of; `stock`: the panel or wire it is closed with."""
+    """The timbers a fence is made of.
+
+    Args:
+        ply: What built-up posts are laminated of. `core`: what the plies between the outer two are of, if not of the same.
+        stock: The panel or wire it is closed with.
+    """
 
     post: SectionItem
     rail: SectionItem
@@ -18,6 +24,7 @@ class FenceTimbers:
     gate_post: SectionItem
     end_post: SectionItem | None = None
     ply: SectionItem | None = None
+    core: SectionItem | None = None
     stock: SectionItem | None = None
 
 
@@ -29,21 +36,12 @@ def timbers(spec: FenceSpec) -> FenceTimbers:
     """
     post, rail = stick(spec.post, "post", "post"), stick(spec.rail, "rail", "rail")
     gate_post = stick(spec.gate_post or spec.post, "post", "gate_post" if spec.gate_post else "post")
-    ply = None
+    ply = core = None
     if spec.plies_count:
         if spec.plies_count < 2:
             raise InvalidInputError("plies_count", "A built-up post has two plies or more; 0 for a solid one")
-        ply = rail
-        post = replace(
-            post,
-            key=f"built-up {spec.plies_count} × {rail.key}",
-            says=f"{spec.plies_count} plies of {rail.says}",
-            thickness_m=rail.width_m,
-            width_m=spec.plies_count * rail.thickness_m,
-            species=rail.species,
-            size=rail.size,
-            density_kg_per_m3=rail.density_kg_per_m3,
-        )
+        ply, core = rail, _core(spec, rail)
+        post = _laminated(post, rail, core, spec.plies_count)
         if spec.openings and not spec.gate_post:
             gate_post = post
     end_post = stick(spec.end_post, "post", "end_post") if spec.end_post else None
@@ -54,7 +52,43 @@ def timbers(spec: FenceSpec) -> FenceTimbers:
         board=stick(spec.board, "board", "board"),
         gate_post=gate_post,
         ply=ply,
+        core=core,
         stock=stock_of(spec, stick(spec.post, "post", "post")),
+    )
+
+
+def _core(spec: FenceSpec, rail: SectionItem) -> SectionItem | None:
+    """The narrower stick between a built-up post's outer plies; None: all plies are alike.
+
+    Raises:
+        InvalidInputError: Too few plies for one between two, or no narrower than the outer ones.
+    """
+    if not spec.ply_core:
+        return None
+    if spec.plies_count < OUTER + 1:
+        raise InvalidInputError("plies_count", "A core lies between two outer plies: three plies or more")
+    core = stick(spec.ply_core, "rail joist", "ply_core")
+    if core.width_m >= rail.width_m - 1e-6:
+        raise InvalidInputError("ply_core", "The core is narrower than the rails' stock on either side of it")
+    return core
+
+
+def _laminated(post: SectionItem, rail: SectionItem, core: SectionItem | None, plies: int) -> SectionItem:
+    """What stands there, plies side by side along the line: as deep as the outer ones, as heavy as all of them."""
+    inner = core or rail
+    widths_m = OUTER * rail.thickness_m, (plies - OUTER) * inner.thickness_m
+    outer_kg, inner_kg = (
+        wide_m * one.width_m * one.density_kg_per_m3 for wide_m, one in zip(widths_m, (rail, inner), strict=True)
+    )
+    return replace(
+        post,
+        key=f"built-up {plies} × {rail.key}" + (f" on {core.key}" if core else ""),
+        says=f"{plies} plies of {rail.says}" if core is None else f"two {rail.says} on a core of {core.says}",
+        thickness_m=rail.width_m,
+        width_m=sum(widths_m),
+        species=rail.species,
+        size=rail.size,
+        density_kg_per_m3=(outer_kg + inner_kg) / (sum(widths_m) * rail.width_m),
     )
 
 

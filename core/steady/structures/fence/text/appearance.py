@@ -44,6 +44,7 @@ def look_of(spec: FenceSpec) -> str:
     # What came later counts only where it is not the default, so that looks approved before there was a choice stand.
     said += [repr(("rail_end", spec.rail_end))] if spec.rail_end != "screws" else []
     said += [repr((name, getattr(spec.infill, name))) for name in LATER if spec.infill.apron != Infill().apron]
+    said += [repr(("ply_core", spec.ply_core))] if spec.ply_core else []
     said += [repr(straight.follows) for straight in spec.straights]
     return hashlib.sha256(f"[{', '.join(said)}]".encode()).hexdigest()[:16]
 
@@ -55,6 +56,7 @@ def look_items(spec: FenceSpec, tape: Tape) -> tuple[LookItem, ...]:
         "height": tape.length(spec.height_m),
         "gap at the ground": tape.length(spec.gap_m),
         "posts": f"{spec.post}, {spec.plies_count} plies" if spec.plies_count else spec.post,
+        "core of the posts": spec.ply_core or "none",
         "rails": f"{spec.rails_count} × {spec.rail}, {spec.rail_laid}, {spec.rail_end}",
         "boards": spec.board,
         "boards' side": spec.boards_on,

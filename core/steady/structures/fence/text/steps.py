@@ -3,6 +3,7 @@
 from collections.abc import Callable
 
 from steady.plan.model import Footing, Part, Task
+from steady.structures.built_up_posts import gauge_notes
 from steady.structures.fence.checks.foundations import FoundationType, way_at
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.parts.build import NOT_OURS
@@ -50,6 +51,9 @@ def foot_notes(
             )
     if spec.foot_detail.notched:
         said.append("The notched foot is a cut end in the ground: treat it again, two coats, before it goes in")
+    timber = case.timber
+    if timber.core is not None:
+        said += gauge_notes(timber.rail.width_m, timber.core.width_m, spec.ply_screw_pitch_m, case.tape)
     if spec.plies_count:
         said.append("Plies of a post: a spacer block for the screws' pitch, pairs one above the other, tops flush")
     return said
