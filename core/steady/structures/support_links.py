@@ -30,6 +30,7 @@ class PostReaction:
         up_n: What the wind lifts net of resisting dead load above; `push_n`: sideways (both at the school's design level).
         held_m: Where a pocket holds the post upright: how high over the floor it is pushed; 0: it stands on a base that turns.
         post_m: How wide such a post is.
+        stick: What it is cut from; empty: built up of plies. `wide_m`: how wide it is. `clear_m`: from the floor to its beam.
         why: What of it is not known; empty: all is.
     """
 
@@ -43,4 +44,7 @@ class PostReaction:
     push_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
     held_m: Annotated[float, Ge(0), Le(10)] = 0.0
     post_m: Annotated[float, Ge(0), Le(1)] = 0.0
+    stick: Annotated[str, MaxLen(60)] = ""
+    wide_m: Annotated[float, Ge(0), Le(1)] = 0.0
+    clear_m: Annotated[float, Ge(0), Le(10)] = 0.0
     why: Annotated[str, MaxLen(300)] = ""

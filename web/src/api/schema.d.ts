@@ -4657,6 +4657,9 @@ export interface components {
              *       "height_m": null,
              *       "lever_m": null,
              *       "post": "",
+             *       "screen_gap_m": 0.00635,
+             *       "screen_m": 1.8288,
+             *       "screen_on": "none",
              *       "spacing_max_m": 1.8288
              *     }
              */
@@ -6211,6 +6214,8 @@ export interface components {
          *         always: A guard even where no rule asks for one.
          *         height_m: None: what the school asks.
          *         lever_m: From a post's upper fixing to its lower one; None: what the rim leaves between their edge distances.
+         *         screen_on: Edges whose guard posts run on up to carry a screen of level deck boards, `screen_gap_m` between two.
+         *         screen_m: Its top over the boards.
          *         anchor_rating_n: The maker's number for the upper fixing, with the crew's own safety factor; 0: not entered.
          */
         GuardDesign: {
@@ -6238,6 +6243,22 @@ export interface components {
              * @default
              */
             post: string;
+            /**
+             * Screen Gap M
+             * @default 0.00635
+             */
+            screen_gap_m: number;
+            /**
+             * Screen M
+             * @default 1.8288
+             */
+            screen_m: number;
+            /**
+             * Screen On
+             * @default none
+             * @enum {string}
+             */
+            screen_on: "none" | "left" | "right" | "front" | "both sides" | "all";
             /**
              * Spacing Max M
              * @default 1.8288
@@ -9782,9 +9803,15 @@ export interface components {
          *         up_n: What the wind lifts net of resisting dead load above; `push_n`: sideways (both at the school's design level).
          *         held_m: Where a pocket holds the post upright: how high over the floor it is pushed; 0: it stands on a base that turns.
          *         post_m: How wide such a post is.
+         *         stick: What it is cut from; empty: built up of plies. `wide_m`: how wide it is. `clear_m`: from the floor to its beam.
          *         why: What of it is not known; empty: all is.
          */
         PostReaction: {
+            /**
+             * Clear M
+             * @default 0
+             */
+            clear_m: number;
             /**
              * Dead N
              * @default 0
@@ -9818,6 +9845,11 @@ export interface components {
              */
             says: string;
             /**
+             * Stick
+             * @default
+             */
+            stick: string;
+            /**
              * Up N
              * @default 0
              */
@@ -9827,6 +9859,11 @@ export interface components {
              * @default
              */
             why: string;
+            /**
+             * Wide M
+             * @default 0
+             */
+            wide_m: number;
             /** X M */
             x_m: number;
             /** Y M */

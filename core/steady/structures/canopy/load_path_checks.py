@@ -275,6 +275,9 @@ def brought(
                 push_n=ask.push_n,
                 held_m=frame.high_m + frame.beam.width_m / 2 if frame.in_pocket else 0.0,
                 post_m=frame.post.width_m if frame.in_pocket else 0.0,
+                stick=frame.post.key if frame.built_up is None else "",
+                wide_m=max(frame.post.width_m, frame.post.thickness_m),
+                clear_m=frame.high_m,
                 why="" if loads.wind_pa is not None and held.swayed else "the wind on the roof is not known",
             )
         )

@@ -29,11 +29,12 @@ from steady.structures.deck.checks.joists import ask_of, check_joists, overhang_
 from steady.structures.deck.checks.ledger import check_ledger
 from steady.structures.deck.checks.loads import deck_load
 from steady.structures.deck.checks.posts import OfPost, check_posts, say_posts
+from steady.structures.deck.checks.screens import ScreenFace, check_screens, screen_faces
 from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Limits, frame, outline_of
 from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
 from steady.structures.deck.parts.guards import build_guard, guard_blocks, guard_posts
-from steady.structures.deck.parts.pockets import pockets
+from steady.structures.deck.parts.pockets import pocket_blocks, pockets
 from steady.structures.deck.parts.second_joists import second_joists
 from steady.structures.deck.parts.stair_blocks import build_stair_blocks
 from steady.structures.deck.spec.deck import DeckSpec, sistered
@@ -204,7 +205,9 @@ def _whole(framed: DeckCalculation, collector: DeckCheckCollector) -> DeckCalcul
     spacing_m = check_ledger(collector, layout, framed.timber)
     collector.say(under)
     stairs = flights.check_stairs(collector, layout, framed.timber)
-    timber, guard = guards.check_guards(collector, layout, framed.timber, flights.openings(stairs))
+    faces = _screens(collector, layout, framed.timber)
+    timber, guard = guards.check_guards(collector, layout, framed.timber, flights.openings(stairs), faces)
+    check_screens(collector, layout, timber, guard, faces)
     _plies(collector, timber)
     stairs = flights.check_stair_loads(collector, layout, timber, stairs)
     stairs = flights.check_stair_guards(collector, timber, stairs, guard)
@@ -222,6 +225,16 @@ def _whole(framed: DeckCalculation, collector: DeckCheckCollector) -> DeckCalcul
         notes=[*framed.notes],
         floor=framed.floor,
     )
+
+
+def _screens(collector: DeckCheckCollector, layout: DeckFrame, timber: DeckTimbers) -> list[ScreenFace]:
+    """The screens on guard posts, each with its wind; none, and a gap, where the wind is not known."""
+    spec = collector.spec
+    try:
+        return screen_faces(spec, collector.site, collector.book, (layout, timber), guards.open_edges(spec, layout))
+    except OutOfScopeError as refused:
+        collector.gap("screen.wind_load", f"{spec.id}/guard", refused)
+        return []
 
 
 def plan_deck(case: DesignInput) -> Plan:
@@ -242,7 +255,7 @@ def plan_deck(case: DesignInput) -> Plan:
     def beam_sticks(key: str) -> list[float]:
         return [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(key)] or [6.0]
 
-    b.guard_posts, b.guard_blocks = guard_posts(b, deck.guard), guard_blocks(b, deck.guard)
+    b.guard_posts, b.taken = guard_posts(b, deck.guard), (*guard_blocks(b, deck.guard), *pocket_blocks(b))
     build.joists_and_rims(b, yard.longest_m(timber.joist.key))
     pockets(b)
     second_joists(b)

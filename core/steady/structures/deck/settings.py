@@ -104,6 +104,9 @@ SETTINGS = (
             Field(path="guard/height_m", says="Guard, high", empty="the code's"),
             Field(path="guard/spacing_max_m", says="Guard posts, no farther apart"),
             Field(path="guard/lever_m", says="Guard anchors, apart", sort="small length", empty="what the rim leaves"),
+            Field(path="guard/screen_on", says="A screen on guard posts", sort="choice"),
+            Field(path="guard/screen_m", says="Its top above the boards"),
+            Field(path="guard/screen_gap_m", says="Gap between its boards", sort="small length"),
             Field(
                 path="guard/anchor_rating_n",
                 says="A guard post's upper fixing holds",

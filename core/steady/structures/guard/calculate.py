@@ -2,12 +2,12 @@
 
 import itertools
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 
 from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
-from steady.design_codes.requests import Wood
+from steady.design_codes.requests import LoadType, Wood
 from steady.design_codes.results import PeopleLoad, given_step, si
 from steady.errors import OutOfScopeError
 from steady.layout.infill import even_gaps
@@ -18,7 +18,7 @@ from steady.structures.check_collector import CheckList
 from steady.structures.wood import outdoors
 from steady.units.trade import Units
 from steady.units.units import IN
-from steady.value_objects import value_object
+from steady.value_objects import positional_value_object, value_object
 
 LOWER_FIXING_M = 0.75 * IN
 """Middle of a post's lower fixing over the bottom of its rim. Source: irc: R507.9.1.3(2) edge distances (from memory, medium)."""
@@ -26,6 +26,18 @@ UPPER_FIXING_M = 2 * IN
 """The upper fixing below the boards [common practice]."""
 TOLERANCE_M = 0.25 * IN
 """Openings are set out this much under the ball: wood moves [common practice]."""
+
+
+@value_object
+class ScreenWind:
+    """Wind on a screen that a guard's posts carry: on a square metre (Pa, design level), its height, its bottom over the boards
+    and the gap between its boards (m), and the steps it came from."""
+
+    pressure_pa: float
+    high_m: float
+    low_m: float
+    gap_m: float
+    steps: tuple[CalculationStep, ...] = ()
 
 
 @value_object
@@ -39,6 +51,8 @@ class GuardInput:
         height_m: Typed; None: what the school asks.
         inset_m: From the edge to the middle of its line of posts.
         joists_m: By the number of an edge, where joists end on it; each as thick as `joist_m`. Posts stand beside them.
+        screens: Screens on the posts, by the number of their edge.
+        standing: Posts of another structure in the guard's line, by the number of its edge: where along it, and how wide.
         slope_rad: Of a stair's guard; its edges are measured level, its height plumb over the nosings.
     """
 
@@ -59,6 +73,8 @@ class GuardInput:
     slope_rad: float | None = None
     joist_m: float = 0.0
     joists_m: tuple[tuple[int, tuple[float, ...]], ...] = ()
+    screens: tuple[tuple[int, ScreenWind], ...] = ()
+    standing: tuple[tuple[int, tuple[tuple[float, float], ...]], ...] = ()
 
 
 @value_object
@@ -66,6 +82,7 @@ class GuardRun:
     """A stretch of guard along one edge: its posts from the edge's start, and by bay its balusters and their gap.
 
     `shares_first`: its first post is the corner post of the run before; `shares_last`: its last belongs to the next one.
+    `carried`: which of its posts another structure's post stands for, and how wide that is.
     `corner_first`, `corner_last`: half the inner angle where it reaches an outer corner that is guarded on (rad); else None.
     """
 
@@ -76,6 +93,11 @@ class GuardRun:
     shares_last: bool = False
     corner_first: float | None = None
     corner_last: float | None = None
+    carried: tuple[tuple[int, float], ...] = ()
+
+    def half_m(self, number: int, own_m: float) -> float:
+        """Half of what a post takes of the run: of a guard post `own_m` wide, or of the one that stands for it (m)."""
+        return dict(self.carried).get(number, own_m) / 2
 
     @property
     def balusters(self) -> int:
@@ -160,7 +182,7 @@ def _sway(found: GuardResult, ask: GuardInput, book: Rulebook, about: str) -> No
     most_m, source = book.guard_sway
     if not most_m:
         return
-    u, spacing_m = book.units, _longest_bay_m(found)
+    u, spacing_m = book.units, longest_bay_m(found.runs)
     try:
         people = book.guard_load(ask.dwelling_units)
         stiff = [si(book.stiffness(replace(outdoors(one), wet=ask.wet))) for one in (ask.post, ask.rail)]
@@ -193,8 +215,9 @@ def _sway(found: GuardResult, ask: GuardInput, book: Rulebook, about: str) -> No
     found.checks.append(_check(CheckContext("guard.deflection_at_top", about, "line load along top"), (sway, limit)))
 
 
-def _longest_bay_m(found: GuardResult) -> float:
-    return max((b - a for run in found.runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
+def longest_bay_m(runs: Sequence[GuardRun]) -> float:
+    """The longest distance of two posts (m)."""
+    return max((b - a for run in runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
 
 
 def _baluster_share(found: GuardResult, ask: GuardInput, people: PeopleLoad) -> float:
@@ -214,7 +237,7 @@ def _infill(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, u: 
     push = people.infill_n / u.force_n * people.factor
     share = _baluster_share(found, ask, people)
     tall = max(0.05, found.height_m - 0.18) / u.span_m
-    span = max(_longest_bay_m(found) - ask.post.width_m, 0.05) / math.cos(ask.slope_rad or 0.0) / u.span_m
+    span = max(longest_bay_m(found.runs) - ask.post.width_m, 0.05) / math.cos(ask.slope_rad or 0.0) / u.span_m
     line, point = people.line_n_per_m * u.span_m / u.force_n, people.point_n / u.force_n
     cases: tuple[tuple[str, SectionItem, bool, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
         (
@@ -259,6 +282,8 @@ def _infill(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, u: 
                 "w * L ** 2 / 8",
             ),
         )
+    if not any(run.balusters for run in found.runs):
+        cases = cases[1:]
     for name, stick, flat, most, says, inputs, formula in cases:
         moment = CalculationStep(
             symbol="M",
@@ -333,27 +358,54 @@ def _runs(
         if end - start < 2 * ask.post.width_m:
             continue
         joists_m = dict(ask.joists_m).get(edge.index, ())
-        if abs(start - first) > 1e-9:
+        # A corner's post stands where two edges' joists leave it room; every other end is moved beside a joist.
+        if halves[0] is None or abs(start - first) > 1e-9:
             start = _clear_of(start, joists_m, ask, 1.0)
-        if abs(end - (edge.length_m - last)) > 1e-9:
+        if halves[1] is None or abs(end - (edge.length_m - last)) > 1e-9:
             end = _clear_of(end, joists_m, ask, -1.0)
-        bays = max(1, math.ceil((end - start) / math.cos(ask.slope_rad or 0.0) / ask.spacing_max_m - 1e-9))
-        posts = _beside_joists(_evenly(start, end, bays), ask, joists_m)
-        if max(b - a for a, b in itertools.pairwise(posts)) > ask.spacing_max_m + 1e-6 and ask.slope_rad is None:
-            posts = _beside_joists(_evenly(start, end, bays + 1), ask, joists_m)
+        fixed = dict(dict(ask.standing).get(edge.index, ()))
+        screen = dict(ask.screens).get(edge.index)
+        posts = _stations((start, end), tuple(fixed), ask, joists_m)
+        widths = [fixed.get(at, ask.post.width_m) for at in posts]
         made.append(
             GuardRun(
                 edge=edge,
                 posts_m=posts,
                 infill=tuple(
-                    even_gaps(b - a - ask.post.width_m, ask.baluster.width_m, sphere_m - TOLERANCE_M)
-                    for a, b in itertools.pairwise(posts)
+                    (0, max(screen.gap_m, screen.low_m))  # its boards stand for balusters
+                    if screen is not None
+                    else even_gaps(b - a - (wide + next_m) / 2, ask.baluster.width_m, sphere_m - TOLERANCE_M)
+                    for (a, b), (wide, next_m) in zip(
+                        itertools.pairwise(posts), itertools.pairwise(widths), strict=True
+                    )
                 ),
                 corner_first=halves[0] if abs(start - first) < 1e-9 else None,
                 corner_last=halves[1] if abs(end - (edge.length_m - last)) < 1e-9 else None,
+                carried=tuple((k, fixed[at]) for k, at in enumerate(posts) if at in fixed),
             )
         )
     return made
+
+
+def _stations(
+    ends_m: tuple[float, float], fixed_m: tuple[float, ...], ask: GuardInput, joists_m: tuple[float, ...]
+) -> tuple[float, ...]:
+    """Posts from end to end, evenly between those that stand already; one so near an end stands for the end's own."""
+    start, end = ends_m
+    near_m = 1.5 * ask.post.width_m
+    inner = sorted(at for at in fixed_m if start - near_m < at < end + near_m)
+    if inner and abs(inner[0] - start) < near_m:
+        start = inner.pop(0)
+    if inner and abs(inner[-1] - end) < near_m:
+        end = inner.pop()
+    found = [start]
+    for a, b in itertools.pairwise((start, *inner, end)):
+        bays = max(1, math.ceil((b - a) / math.cos(ask.slope_rad or 0.0) / ask.spacing_max_m - 1e-9))
+        posts = _beside_joists(_evenly(a, b, bays), ask, joists_m)
+        if max(y - x for x, y in itertools.pairwise(posts)) > ask.spacing_max_m + 1e-6 and ask.slope_rad is None:
+            posts = _beside_joists(_evenly(a, b, bays + 1), ask, joists_m)
+        found += posts[1:]
+    return tuple(found)
 
 
 def _clear_of(at_m: float, joists_m: tuple[float, ...], ask: GuardInput, way: float) -> float:
@@ -390,7 +442,7 @@ def lever_m(typed_m: float | None, rim_m: float) -> float:
 
 def _post(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, gap: Callable[..., None]) -> None:
     u = book.units
-    spacing_m = _longest_bay_m(found)
+    spacing_m = longest_bay_m(found.runs)
     try:
         people = book.guard_load(ask.dwelling_units)
     except OutOfScopeError as refused:
@@ -406,42 +458,12 @@ def _post(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, gap: 
         source=people.source,
         says="people leaning: at one point, or along the rail between two posts",
     )
-    arm_m = found.height_m + ask.boards_m + UPPER_FIXING_M
-    arm = arm_m / u.span_m
-    moment = CalculationStep(
-        symbol="M",
-        value=force.value * arm,
-        unit=u.moment,
-        formula="P * a",
-        inputs=(("P", force.value, u.force), ("a", arm, u.span)),
-        source="statics",
-        says="at the post's upper fixing",
-    )
-    try:
-        capacity = book.moment_capacity(replace(outdoors(ask.post), wet=ask.wet), people.load)
-    except OutOfScopeError as refused:
-        gap("guard_post.bending", refused)
-    else:
-        limit = capacity
-        if capacity.unit != u.moment:
-            limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
-        found.checks.append(
-            _check(
-                CheckContext("guard_post.bending", about, "a person leaning, post not notched"),
-                (moment, limit),
-                (force,),
-            )
-        )
-    lever = ask.lever_m / u.span_m
-    pull = CalculationStep(
-        symbol="T",
-        value=force.value * (arm + lever) / lever,
-        unit=u.force,
-        formula="P * (a + e) / e",
-        inputs=(("P", force.value, u.force), ("a", arm, u.span), ("e", lever, u.span)),
-        source="statics",
-        says="pull on the upper fixing",
-    )
+    leans = _PostPush("a person leaning, post not notched", force, found.height_m, people.load)
+    pushes = [leans, *_on_screens(found, ask, u)]
+    for push in pushes:
+        _bends(found, ask, (book, about), push, gap)
+    pulls = [(_pull(ask, push, u), push) for push in pushes]
+    pull, push = max(pulls, key=lambda one: one[0].value)
     if ask.anchor_rating_n > 0:
         rating = _step(
             "T_max",
@@ -451,7 +473,7 @@ def _post(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, gap: 
             "user: the maker's number with the crew's own safety factor",
         )
         found.checks.append(
-            _check(CheckContext("guard_post.anchorage", about, "upper fixing"), (pull, rating), (force,))
+            _check(CheckContext("guard_post.anchorage", about, "upper fixing"), (pull, rating), (push.force,))
         )
     else:
         gap(
@@ -463,6 +485,85 @@ def _post(found: GuardResult, ask: GuardInput, book: Rulebook, about: str, gap: 
             True,
             pull,
         )
+
+
+@positional_value_object
+class _PostPush:
+    """What pushes a post sideways: its case, force, height over the boards (m) and how long it lasts."""
+
+    says: str
+    force: CalculationStep
+    high_m: float
+    load: LoadType
+    steps: tuple[CalculationStep, ...] = ()
+
+
+def _on_screens(found: GuardResult, ask: GuardInput, u: Units) -> list[_PostPush]:
+    """The wind on the screen that a post carries, bay by bay at its own edge: the hardest of each edge."""
+    made = []
+    for index, wind in ask.screens:
+        bay_m = longest_bay_m([run for run in found.runs if run.edge.index == index])
+        if bay_m <= 0:
+            continue
+        force = CalculationStep(
+            symbol="P_w",
+            value=wind.pressure_pa * wind.high_m * bay_m / u.force_n,
+            unit=u.force,
+            formula="p * h_s * s",
+            inputs=(
+                ("p", wind.pressure_pa / u.pressure_pa, u.pressure),
+                ("h_s", wind.high_m / u.span_m, u.span),
+                ("s", bay_m / u.span_m, u.span),
+            ),
+            source="statics: the wind on one bay of the screen",
+        )
+        made.append(_PostPush("wind on the screen", force, wind.low_m + wind.high_m / 2, "wind", wind.steps))
+    return made
+
+
+def _arm(ask: GuardInput, push: _PostPush, u: Units) -> float:
+    return (push.high_m + ask.boards_m + UPPER_FIXING_M) / u.span_m
+
+
+def _bends(
+    found: GuardResult, ask: GuardInput, by: tuple[Rulebook, str], push: _PostPush, gap: Callable[..., None]
+) -> None:
+    """The post at its upper fixing under one push."""
+    (book, about), force = by, push.force
+    u, arm = book.units, _arm(ask, push, book.units)
+    moment = CalculationStep(
+        symbol="M",
+        value=force.value * arm,
+        unit=u.moment,
+        formula=f"{force.symbol} * a",
+        inputs=((force.symbol, force.value, u.force), ("a", arm, u.span)),
+        source="statics",
+        says="at the post's upper fixing",
+    )
+    try:
+        capacity = book.moment_capacity(replace(outdoors(ask.post), wet=ask.wet), push.load)
+    except OutOfScopeError as refused:
+        gap("guard_post.bending", refused)
+        return
+    limit = capacity
+    if capacity.unit != u.moment:
+        limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
+    working = (*push.steps, force)
+    found.checks.append(_check(CheckContext("guard_post.bending", about, push.says), (moment, limit), working))
+
+
+def _pull(ask: GuardInput, push: _PostPush, u: Units) -> CalculationStep:
+    """What a push pulls on the upper fixing, turning about the lower one."""
+    force, arm, lever = push.force, _arm(ask, push, u), ask.lever_m / u.span_m
+    return CalculationStep(
+        symbol="T",
+        value=force.value * (arm + lever) / lever,
+        unit=u.force,
+        formula=f"{force.symbol} * (a + e) / e",
+        inputs=((force.symbol, force.value, u.force), ("a", arm, u.span), ("e", lever, u.span)),
+        source="statics",
+        says="pull on the upper fixing",
+    )
 
 
 def _step(symbol: str, value: float, unit: str, says: str, source: str) -> CalculationStep:

@@ -6,7 +6,9 @@ from dataclasses import replace
 from steady.catalog.items import SectionItem, sold_with
 from steady.errors import InvalidInputError
 from steady.layout.outline import Edge
+from steady.structures.deck.checks.carrying_posts import check_carrying_posts, standing
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers
+from steady.structures.deck.checks.screens import ScreenFace
 from steady.structures.deck.layout.framing import DeckFrame, height_of, joists_at
 from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.guard.calculate import GuardInput, GuardResult, calculate_guard, lever_m
@@ -50,11 +52,15 @@ def _ledger(spec: DeckSpec, frame: DeckFrame, edge: Edge, timber: DeckTimbers) -
 
 
 def check_guards(
-    collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, openings: dict[int, list[tuple[float, float]]]
+    collector: DeckCheckCollector,
+    frame: DeckFrame,
+    timber: DeckTimbers,
+    openings: dict[int, list[tuple[float, float]]],
+    faces: list[ScreenFace],
 ) -> tuple[DeckTimbers, GuardResult]:
     """The guard along every open edge with a drop that asks for one; where no post is typed, the smallest that holds.
 
-    `openings`: stretches kept free for stairs, by the number of their edge.
+    `openings`: stretches kept free for stairs, by the number of their edge. `faces`: screens that its posts carry.
     """
     spec = collector.spec
     edges = []
@@ -83,20 +89,29 @@ def check_guards(
         dwelling_units=collector.dwelling_units,
         joist_m=timber.joist.thickness_m,
         joists_m=tuple((edge.index, joists_at(frame, edge)) for edge, _, _ in edges),
+        screens=tuple((face.edge.index, face.wind) for face in faces),
     )
     try:
         for post in posts:
-            ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
+            ask = _with_post(ask, spec, timber, post)
             guard = calculate_guard(ask, collector.book, f"{spec.id}/guard")
             bent = [check for check in guard.checks if check.key == "guard_post.bending"]
             if not guard.runs or (bent and all(check.use <= 1 for check in bent)):
                 break
         else:
             post = posts[0]
-            ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
+            ask = _with_post(ask, spec, timber, post)
             guard = calculate_guard(ask, collector.book, f"{spec.id}/guard")
     except InvalidInputError as error:
         raise InvalidInputError(f"guard/{error.field}", error.message) from None
     collector.checks += guard.checks
     collector.not_covered += guard.not_covered
+    check_carrying_posts(collector, timber, guard, ask.inset_m)
     return replace(timber, guard_post=post), guard
+
+
+def _with_post(ask: GuardInput, spec: DeckSpec, timber: DeckTimbers, post: SectionItem) -> GuardInput:
+    """What is asked with a stick for its posts, which stand inside the rim; a roof's posts in their line stand for some."""
+    inset_m = timber.joist.thickness_m + post.width_m / 2
+    edges = [edge for edge, _, _ in ask.edges]
+    return replace(ask, post=post, inset_m=inset_m, standing=standing(spec.bearings, edges, inset_m))

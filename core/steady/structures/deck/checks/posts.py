@@ -26,7 +26,9 @@ from steady.structures.deck.checks.footings import (
     Under,
     footing,
 )
+from steady.structures.deck.checks.guards import open_edges
 from steady.structures.deck.checks.joists import factored
+from steady.structures.deck.checks.screens import screen_faces, screen_push_n
 from steady.structures.deck.layout.framing import DeckFrame, height_of, outline_of
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.joints.beside import beside_bolts
@@ -122,6 +124,7 @@ def check_posts(
     said: list[OfPost] = []
     known: set[int] = set()
     pins = {pin.id: pin.at_m for pin in spec.pins}
+    screen_n = _screens_n(collector, frame, timber) / max(1, sum(len(run.posts) for run in frame.beams))
     for run in frame.beams:
         beam_m = beam_line(spec, timber.beam, run.id)[0].width_m
         below_m = board_m + (max(beam_m, joist_m) if spec.seating.in_joist_plane else joist_m + beam_m)
@@ -162,7 +165,7 @@ def check_posts(
             )
             made.append(one)
             mark = collector.mark()
-            _upright(collector, frame, timber, _Upright(about, top_m - foot_m, reactions[post.id]))
+            _upright(collector, frame, timber, _Upright(about, top_m - foot_m, reactions[post.id], screen_n))
             said.append(OfPost(about, findings, collector.cut(mark), id(findings) not in known))
             known.add(id(findings))
             for spot in spec.spots:
@@ -174,6 +177,16 @@ def check_posts(
                         f"{reach - off:.2f} m ({(reach - off) / IN:.1f} in) too near"
                     )
     return made, said
+
+
+def _screens_n(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> float:
+    """What the wind on screens pushes all posts with (N); not known is said with the guard."""
+    spec = collector.spec
+    try:
+        faces = screen_faces(spec, collector.site, collector.book, (frame, timber), open_edges(spec, frame))
+    except OutOfScopeError:
+        return 0.0
+    return screen_push_n(faces)
 
 
 @lru_cache(maxsize=1024)
@@ -250,11 +263,13 @@ def _column(collector: DeckCheckCollector, rest: _Rest, stand: DeckPostStand) ->
 
 @positional_value_object
 class _Upright:
-    """A post as what keeps it upright sees it: its height to the beam (m), and what rests on it (D, L; N)."""
+    """A post as what keeps it upright sees it: its height to the beam (m), what rests on it (D, L; N), its part of the wind on
+    the screens (N)."""
 
     about: str
     height_m: float
     reaction_n: tuple[float, float]
+    screen_n: float
 
 
 def brace_leg_m(spec: DeckSpec, height_m: float) -> float:
@@ -300,15 +315,17 @@ def _upright(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimber
     total = sum(reaction)
     # Every post of the deck takes its part of what the wind brings from a roof on it.
     roof_n = sum(one.push_n for one in spec.bearings) / max(1, sum(len(run.posts) for run in frame.beams))
+    screen = (("H_s", stand.screen_n / u.force_n, u.force),) if stand.screen_n > 0 else ()
     push = CalculationStep(
         symbol="H",
-        value=(LATERAL_SHARE * total + roof_n) / u.force_n,
+        value=(LATERAL_SHARE * total + roof_n + stand.screen_n) / u.force_n,
         unit=u.force,
-        formula="k * R + H_r",
+        formula="k * R + H_r" + (" + H_s" if screen else ""),
         inputs=(
             ("k", LATERAL_SHARE, ""),
             ("R", total / u.force_n, u.force),
             ("H_r", roof_n / u.force_n, u.force),
+            *screen,
         ),
         source="practice: a twentieth of what stands on the post, sideways; no clause asks it of decks",
     )

@@ -24,6 +24,7 @@ def changes(case: DesignInput) -> Iterator[tuple[str, Change]]:
     spec = case.spec
     yield from _low(spec)
     yield from _guard_posts(case)
+    yield from _screens(case)
     yield from _stringers(case)
     joist = stick(spec.joist, "joist", "joist")
     same = [j for j in of_kind("joist", joist) if (j.species, j.grade) == (joist.species, joist.grade)]
@@ -86,6 +87,23 @@ def _guard_posts(case: DesignInput) -> Iterator[tuple[str, Change]]:
                 f"Guard posts at most {case.tape.length(bay_m)} apart",
                 (("guard", replace(guard, spacing_max_m=bay_m)),),
             )
+
+
+SCREENS = ((5 * FT, 1 * IN), (4 * FT, 2 * IN)), ((1.5, 0.025), (1.2, 0.05))
+"""Tops over the boards and gaps of screens that are tried, by feet or metric."""
+
+
+def _screens(case: DesignInput) -> Iterator[tuple[str, Change]]:
+    """A lower screen, or one with wider gaps: less wind on its posts."""
+    guard = case.spec.guard
+    if guard.screen_on == "none":
+        return
+    for top_m, gap_m in SCREENS[stick(case.spec.post, "post", "post").metric]:
+        if top_m < guard.screen_m - 1e-6:
+            yield f"The screen {case.tape.length(top_m)} high", (("guard", replace(guard, screen_m=top_m)),)
+        if gap_m > guard.screen_gap_m + 1e-6:
+            says = f"The screen's boards {case.tape.length(gap_m)} apart"
+            yield says, (("guard", replace(guard, screen_gap_m=gap_m)),)
 
 
 STRINGERS_M = {False: FT, True: 0.3}

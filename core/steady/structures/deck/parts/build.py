@@ -45,7 +45,7 @@ class Builder:
         self.guard_m = 0.0
         self.guard_posts: tuple[tuple[float, float], ...] = ()
         """Middles of the guard's posts, (u, v): boards are cut round them."""
-        self.guard_blocks: tuple[tuple[float, float, float], ...] = ()
+        self.taken: tuple[tuple[float, float, float], ...] = ()
         """And with their own blocks (u, v, half of what each takes along v): no block of a row stands there."""
 
     def vec(self, u: float, v: float, z: float = 0.0) -> Vec:
@@ -240,7 +240,7 @@ def laps(b: Builder, joist: Joist) -> bool:
 
 def _post_between(b: Builder, between: tuple[float, float], v_m: float) -> bool:
     half_m = b.timber.joist.thickness_m / 2 - SAME_M
-    return any(between[0] < u < between[1] and abs(v - v_m) < taken_m + half_m for u, v, taken_m in b.guard_blocks)
+    return any(between[0] < u < between[1] and abs(v - v_m) < taken_m + half_m for u, v, taken_m in b.taken)
 
 
 def _stiffening(spec: DeckSpec, joist: Joist) -> set[float]:

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from steady.layout.outline import Edge
 from steady.plan.model import PartPlacement
 from steady.structures.deck.checks.guards import cap_of, rail_of
+from steady.structures.deck.checks.screens import BOTTOM_M, FACES
 from steady.structures.deck.layout.framing import joists_at
 from steady.structures.deck.parts.build import SAME_M, UP, Builder, second_ways
 from steady.structures.guard.calculate import GuardResult, GuardRun
@@ -20,14 +21,29 @@ LOW_END_M = 0.05
 """Balusters end so far over the deck [common practice]."""
 
 
-def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
-    """The cap in even pieces joined over posts; mitered where two runs share a corner post."""
-    edge, board, half = run.edge, cap_of(b.timber), b.timber.guard_post.width_m / 2
+def _caps(b: Builder, name: str, run: GuardRun, tall: tuple[bool, bool]) -> None:
+    """The cap in even pieces joined over posts; mitered where two runs share a corner post.
+
+    `tall`: whether the post at its start and at its end runs on up, so that the cap ends at its face.
+    """
+    inset_m = post_inset_m(b)
+    edge, board, own_m = run.edge, cap_of(b.timber), b.timber.guard_post.width_m
     along = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
-    first_rad = math.pi / 2 - run.corner_first if run.shares_first and run.corner_first else 0.0
-    last_rad = math.pi / 2 - run.corner_last if run.shares_last and run.corner_last else 0.0
-    ends = run.posts_m[0] - (0.0 if first_rad else half), run.posts_m[-1] + (0.0 if last_rad else half)
-    for k, (begins, stops) in enumerate(itertools.pairwise(_joints(ends, run.posts_m[1:-1]))):
+    first_rad = math.pi / 2 - run.corner_first if run.shares_first and run.corner_first and not tall[0] else 0.0
+    last_rad = math.pi / 2 - run.corner_last if run.shares_last and run.corner_last and not tall[1] else 0.0
+    last = len(run.posts_m) - 1
+    ends = (
+        run.posts_m[0] + (run.half_m(0, own_m) if tall[0] else 0.0 if first_rad else -own_m / 2),
+        run.posts_m[-1] - (run.half_m(last, own_m) if tall[1] else 0.0 if last_rad else -own_m / 2),
+    )
+    # Where posts run on through the cap's height it ends at their faces; over the others its pieces are joined.
+    through = [k for k in range(1, last) if k in dict(run.carried)]
+    bays, start, since = list[tuple[float, float]](), ends[0], 0
+    for k in (*through, last):
+        stop = ends[1] if k == last else run.posts_m[k] - run.half_m(k, own_m)
+        bays += itertools.pairwise(_joints((start, stop), run.posts_m[since + 1 : k]))
+        start, since = run.posts_m[k] + run.half_m(k, own_m), k
+    for k, (begins, stops) in enumerate(bays):
         length = stops - begins
         angles = (first_rad if begins == ends[0] else 0.0, last_rad if stops == ends[1] else 0.0)
         x, y = edge.inside(begins, inset_m)
@@ -44,6 +60,50 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
             ),
             mitered(length, board.width_m, angles),
         )
+
+
+def _tall_ends(b: Builder, guard: GuardResult, run: GuardRun) -> tuple[bool, bool]:
+    """Whether the posts at a run's two ends run on up: a screen's, here or round the corner, or another structure's."""
+    before = [one for one in guard.runs if run.shares_first and math.dist(one.edge.end, run.edge.start) < SAME_M]
+    after = [one for one in guard.runs if run.shares_last and math.dist(one.edge.start, run.edge.end) < SAME_M]
+    carried, last = dict(run.carried), len(run.posts_m) - 1
+    return (
+        0 in carried or any(has_screen(b, one.edge) for one in (run, *before)),
+        last in carried or any(has_screen(b, one.edge) for one in (run, *after)),
+    )
+
+
+def has_screen(b: Builder, edge: Edge) -> bool:
+    """Whether this edge's posts run on up to carry a screen."""
+    return FACES[b.spec.guard.screen_on](edge)
+
+
+SCREWS_A_CROSSING = 2
+
+
+def _screen(b: Builder, number: int, run: GuardRun) -> None:
+    """Level boards on the outer faces of the posts, joined on posts, from just over the deck to the screen's top."""
+    guard, board, edge = b.spec.guard, b.timber.board, run.edge
+    along = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
+    half, inset = b.timber.guard_post.width_m / 2, post_inset_m(b)
+    on_face = inset - half - board.thickness_m / 2
+    pitch = board.width_m + guard.screen_gap_m
+    rows = max(1, math.floor((guard.screen_m - BOTTOM_M + guard.screen_gap_m) / pitch + 1e-9))
+    ends = (run.posts_m[0] - half, run.posts_m[-1] + half)
+    for k, (begins, stops) in enumerate(itertools.pairwise(_joints(ends, run.posts_m[1:-1]))):
+        x, y = edge.inside(begins, on_face)
+        place = PartPlacement(
+            id=f"{b.spec.id}/screen/{number}/{k}",
+            at=(x, y, guard.screen_m - board.width_m / 2 - (rows - 1) * pitch),
+            along=along,
+            up=UP,
+            about=f"{b.spec.id}/guard",
+            count=rows,
+            step=(0.0, 0.0, pitch),
+        )
+        b.add("screen board", board, (stops - begins, (board.thickness_m, board.width_m)), place)
+    x, y = edge.inside(run.posts_m[0], on_face)
+    b.fix("deck screw", SCREWS_A_CROSSING * rows * len(run.posts_m), (x, y, guard.screen_m), "screw")
 
 
 def _joints(ends_m: tuple[float, float], posts_m: tuple[float, ...]) -> tuple[float, ...]:
@@ -64,7 +124,7 @@ def guard_posts(b: Builder, guard: GuardResult) -> tuple[tuple[float, float], ..
     found = []
     for run in guard.runs:
         for k, at in enumerate(run.posts_m):
-            if not (k == 0 and run.shares_first):
+            if not (k == 0 and run.shares_first) and k not in dict(run.carried):
                 x, y = run.edge.inside(at, post_inset_m(b))
                 found.append((y, x) if b.frame.flip else (x, y))
     return tuple(found)
@@ -75,7 +135,7 @@ def guard_blocks(b: Builder, guard: GuardResult) -> tuple[tuple[float, float, fl
     t, half_m, found = b.timber.joist.thickness_m, b.timber.guard_post.width_m / 2, []
     for run in guard.runs:
         for k, at in enumerate(run.posts_m):
-            if k == 0 and run.shares_first:
+            if (k == 0 and run.shares_first) or k in dict(run.carried):
                 continue
             edge, at_m = min([(run.edge, at), *_other_edge(guard, run, k)], key=lambda one: _ways(b, one[0]))
             post = edge.inside(at_m, post_inset_m(b))
@@ -106,13 +166,15 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
         along = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
         inset = post_inset_m(b)
         for k, at in enumerate(run.posts_m):
-            if k == 0 and run.shares_first:
+            if (k == 0 and run.shares_first) or k in dict(run.carried):
                 continue
             x, y = edge.inside(at, inset)
+            stands = [(edge, at), *_other_edge(guard, run, k)]
+            top = b.spec.guard.screen_m if any(has_screen(b, one) for one, _ in stands) else under
             b.add(
                 "guard post",
                 post,
-                (under + below, (post.thickness_m, post.width_m)),
+                (top + below, (post.thickness_m, post.width_m)),
                 PartPlacement(
                     id=f"{b.spec.id}/guard/{number}/{k}",
                     at=(x, y, -below),
@@ -122,12 +184,12 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
                 ),
             )
             b.fix("guard anchor", 1, (x, y, 0.0), "connector")
-            stands = [(edge, at), *_other_edge(guard, run, k)]
             # A corner's post has its blocks on the edge along the joists, whichever run comes first.
             _blocks(b, *min(stands, key=lambda one: _ways(b, one[0])), f"{b.spec.id}/guard/{number}/block-{k}")
         for k, (start, end) in enumerate(itertools.pairwise(run.posts_m)):
-            clear = end - start - post.width_m
-            x, y = edge.inside(start + post.width_m / 2, inset)
+            face_m = start + run.half_m(k, post.width_m)
+            clear = end - run.half_m(k + 1, post.width_m) - face_m
+            x, y = edge.inside(face_m, inset)
             for z in (0.09, high):
                 b.add(
                     "guard rail",
@@ -145,7 +207,7 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
             if each:
                 pitch = gap_m + baluster.width_m
                 on_face = inset - (rail.thickness_m + baluster.thickness_m) / 2
-                bx, by = edge.inside(start + post.width_m / 2 + gap_m + baluster.width_m / 2, on_face)
+                bx, by = edge.inside(face_m + gap_m + baluster.width_m / 2, on_face)
                 b.add(
                     "baluster",
                     baluster,
@@ -161,7 +223,10 @@ def build_guard(b: Builder, guard: GuardResult) -> None:
                     ),
                 )
         x, y = edge.inside(run.posts_m[0], inset)
-        _caps(b, f"{b.spec.id}/guard/{number}", run, inset)
+        if has_screen(b, edge):
+            _screen(b, number, run)  # its boards stand where a cap would reach over the posts
+        else:
+            _caps(b, f"{b.spec.id}/guard/{number}", run, _tall_ends(b, guard, run))
         b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")
 
 

@@ -22,6 +22,8 @@ def pockets(b: Builder) -> None:
             continue
         a, c = left[-1], right[0]
         for name, off_m in _blocks(one, t):
+            if not max(a.from_m, c.from_m) <= v + off_m - t / 2 or not v + off_m + t / 2 <= min(a.to_m, c.to_m):
+                continue  # the rim or the ledger lies there
             place = PartPlacement(
                 id=f"{spec.id}/pocket/{one.id}/{name}",
                 about=f"{spec.id}/bearings",
@@ -31,6 +33,15 @@ def pockets(b: Builder) -> None:
             )
             b.add("blocking", stick, (c.u_m - a.u_m - t, (t, deep)), place)
         b.fix("rim screw", 2 * SCREWS_A_BLOCK, b.vec(u, v, z), "screw")
+
+
+def pocket_blocks(b: Builder) -> tuple[tuple[float, float, float], ...]:
+    """What the blocks under posts take of their bays: middles in framing axes, half of each size along v (m)."""
+    t, found = b.timber.joist.thickness_m, []
+    for one in b.spec.bearings:
+        u, v = (one.y_m, one.x_m) if b.frame.flip else (one.x_m, one.y_m)
+        found += [(u, v + off_m, t / 2) for _, off_m in _blocks(one, t)]
+    return tuple(found)
 
 
 def _blocks(one: PostReaction, thick_m: float) -> list[tuple[str, float]]:

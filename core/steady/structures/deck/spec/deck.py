@@ -84,6 +84,10 @@ class Existing:
     board_m: Annotated[float, Ge(0.01), Le(0.1)] | None = None
 
 
+ScreenSide = Literal["none", "left", "right", "front", "both sides", "all"]
+"""Which edges a screen stands on, as seen from the house."""
+
+
 @value_object
 class GuardDesign:
     """The guard round the deck, where one is needed or wished for.
@@ -92,6 +96,8 @@ class GuardDesign:
         always: A guard even where no rule asks for one.
         height_m: None: what the school asks.
         lever_m: From a post's upper fixing to its lower one; None: what the rim leaves between their edge distances.
+        screen_on: Edges whose guard posts run on up to carry a screen of level deck boards, `screen_gap_m` between two.
+        screen_m: Its top over the boards.
         anchor_rating_n: The maker's number for the upper fixing, with the crew's own safety factor; 0: not entered.
     """
 
@@ -102,6 +108,9 @@ class GuardDesign:
     height_m: Annotated[float, Ge(0.3), Le(2)] | None = None
     lever_m: Annotated[float, Ge(0.05), Le(0.5)] | None = None
     anchor_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
+    screen_on: ScreenSide = "none"
+    screen_m: Annotated[float, Ge(1.0), Le(2.6)] = 1.8288
+    screen_gap_m: Annotated[float, Ge(0), Le(0.2)] = 0.00635
 
 
 @value_object

@@ -92,7 +92,7 @@ def members(
     if spec.lateral.none and not spec.on_ledger and spec.bridge is None:
         made.append(Member(id=f"{me}/post", what="upright", name="What keeps it upright", says="nothing yet"))
     if guard.runs:
-        count = sum(len(run.posts_m) for run in guard.runs)
+        count = sum(len(run.posts_m) - len(run.carried) for run in guard.runs)
         made.append(
             Member(
                 id=f"{me}/guard",
