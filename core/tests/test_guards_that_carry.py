@@ -96,8 +96,8 @@ class ScreenTest(unittest.TestCase):
         self.assertLess(pulls[2.1, 0.05], pulls[2.1, 0.0])
 
     def test_a_place_whose_wind_is_not_known_is_not_checked(self) -> None:
-        start = localized(read_deck("4.8x3.6 up1.1", "d", "m"), "nz")
-        plan = planned(replace(start, guard=replace(start.guard, screen_on="left")), Site(soil="good ground"), "nz")
+        start = localized(read_deck("4.8x3.6 up1.1", "d", "m"), "ca")
+        plan = planned(replace(start, guard=replace(start.guard, screen_on="left")), Site(soil="stiff clay"), "ca")
         self.assertIn("screen.wind_load", {gap.key for gap in plan.not_covered})
 
     def test_pieces_stand_clear_of_each_other_on_every_side(self) -> None:

@@ -71,12 +71,8 @@ def screen_faces(
     """
     _, timber = on
     high_m = spec.guard.screen_m - BOTTOM_M
-    found, wanted = [], screen_edges(spec, edges)
-    if wanted and not (site.wind_speed_m_per_s > 0 or site.wind_pressure_pa > 0):
-        raise OutOfScopeError(
-            "the place's wind is not known, which a screen stands in", "type the place's wind under Site"
-        )
-    for edge in wanted:
+    found = []
+    for edge in screen_edges(spec, edges):
         drop_m = max(height_of(spec, edge.at(edge.length_m * k / 8)) for k in range(9))
         leg = WindLeg(
             length_m=edge.length_m,
