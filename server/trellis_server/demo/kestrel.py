@@ -4,12 +4,13 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.ground.site import Locate, Site
 from steady.jobs.document import JobDocument, Structure, UnitSettings
 from steady.structures.deck.spec.deck import Bridge, Corner, DeckSpec, GuardDesign, Ledger
+from steady.structures.manufacturer_ratings import ManufacturerRating
 
 from trellis_server.demo.canopies import cabin_lean_to
 
 
 def cabin_deck() -> DeckSpec:
-    """An L outside the cabin's door, hung on its wall, deep enough for a winter's wood."""
+    """An L outside the cabin's door, hung on its wall, deep enough for a winter's wood; a low screen on the windy side."""
     corners = ((0.0, 0.0, 0.95), (5.4, 0.0, 1.0), (5.4, 2.4, 1.25), (3.0, 2.4, 1.2), (3.0, 3.6, 1.4), (0.0, 3.6, 1.35))
     return DeckSpec(
         id="cabin-deck",
@@ -26,7 +27,13 @@ def cabin_deck() -> DeckSpec:
         board="decking 38x140 SPF",
         board_gap_m=0.006,
         gravel_m=0.1,
-        guard=GuardDesign(anchor_rating_n=16000.0, spacing_max_m=1.2),
+        guard=GuardDesign(
+            anchor_rating_n=16000.0, spacing_max_m=1.2, screen_on="right", screen_m=1.2, screen_gap_m=0.02
+        ),
+        ratings=(
+            ManufacturerRating(what="joist.uplift_from_screen", holds_n=6000.0),
+            ManufacturerRating(what="house_ties.lateral_load_from_screen", holds_n=6500.0),
+        ),
     )
 
 

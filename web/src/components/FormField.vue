@@ -28,11 +28,12 @@ const reference = useReference()
 const RATED: string[] = ['force', 'pressure', 'moment', 'mass']
 /** A pick list needs a value for none. */
 const NONE = '—'
-const sticks = computed(() =>
-  ((props.school ? reference.of(props.school) : reference.reference)?.items ?? [])
+const sticks = computed(() => [
+  ...(props.field.empty && !props.field.may_be_empty ? [{ value: '', says: props.field.empty }] : []),
+  ...((props.school ? reference.of(props.school) : reference.reference)?.items ?? [])
     .filter((item) => props.field.role.split(' ').includes(item.role))
     .map((item) => ({ value: item.key, says: item.says })),
-)
+])
 /** Other structures of the job of the kind that is asked for. */
 const job = useJob()
 const structures = computed(() =>

@@ -3,6 +3,8 @@
 from steady.structures.coating import finish_group
 from steady.structures.form_schema import Field, Group
 
+SCREENED = ("left", "right", "front", "both sides", "all")
+"""A guard that carries a screen."""
 MAKER = "By its maker; 0: not entered"
 SETTINGS = (
     Group(
@@ -32,7 +34,7 @@ SETTINGS = (
             Field(path="beam_overhang_m", says="Beams past the outer posts"),
             Field(path="posts", says="Posts under each beam", sort="count", empty="the fewest"),
             Field(path="post", says="Posts", sort="stick", role="post"),
-            Field(path="core", says="Core of built-up posts", sort="stick", role="joist rail", empty="none: one stick"),
+            Field(path="core", says="Core ply", sort="stick", role="joist rail", empty="none: one stick"),
             Field(path="outer", says="Outer plies", sort="stick", role="joist"),
             Field(path="seat", says="Beams sit", sort="choice"),
             Field(path="upright", says="Lateral bracing", sort="choice"),
@@ -101,12 +103,29 @@ SETTINGS = (
         title="Guard",
         fields=(
             Field(path="guard/always", says="Guard even if not required", sort="tick"),
-            Field(path="guard/height_m", says="Guard, high", empty="the code's"),
-            Field(path="guard/spacing_max_m", says="Guard posts, no farther apart"),
-            Field(path="guard/lever_m", says="Guard anchors, apart", sort="small length", empty="what the rim leaves"),
-            Field(path="guard/screen_on", says="A screen on guard posts", sort="choice"),
-            Field(path="guard/screen_m", says="Its top above the boards"),
-            Field(path="guard/screen_gap_m", says="Gap between its boards", sort="small length"),
+            Field(path="guard/height_m", says="Guard height", empty="the code's"),
+            Field(path="guard/spacing_max_m", says="Guard post spacing"),
+            Field(path="guard/lever_m", says="Guard anchor lever", sort="small length", empty="from the rim"),
+            Field(
+                path="guard/screen_on",
+                says="Screen on guard posts",
+                sort="choice",
+                names=(
+                    ("none", "none"),
+                    ("left", "left side, seen from the house"),
+                    ("right", "right side"),
+                    ("front", "front"),
+                    ("both sides", "both sides"),
+                    ("all", "every open edge"),
+                ),
+            ),
+            Field(path="guard/screen_m", says="Screen height", when=("guard/screen_on", SCREENED)),
+            Field(
+                path="guard/screen_gap_m",
+                says="Screen board gap",
+                sort="small length",
+                when=("guard/screen_on", SCREENED),
+            ),
             Field(
                 path="guard/anchor_rating_n",
                 says="A guard post's upper fixing holds",

@@ -3,6 +3,7 @@ import Checkbox from 'primevue/checkbox'
 import { computed, onMounted, toRef } from 'vue'
 import type { DeckSpec, Kind, Sheet } from '@/api/types'
 import BuildPanel from '@/components/BuildPanel.vue'
+import FormGroup from '@/components/FormGroup.vue'
 import KeptInput from '@/components/KeptInput.vue'
 import BridgeFields from '@/kinds/deck/BridgeFields.vue'
 import LengthField from '@/components/LengthField.vue'
@@ -10,6 +11,7 @@ import PickField from '@/components/PickField.vue'
 import RatingField from '@/components/RatingField.vue'
 import StickField from '@/components/StickField.vue'
 import { useStructure } from '@/composables/useStructure'
+import { asksNow } from '@/logic/settings'
 import BeamLines from '@/kinds/deck/BeamLines.vue'
 import StairsAndRocks from '@/kinds/deck/StairsAndRocks.vue'
 import { useDeck } from '@/kinds/deck/useDeck'
@@ -22,6 +24,13 @@ const reference = useReference()
 const { spec, path, set, edit } = useDeck(toRef(props, 'structure'))
 const { move } = useStructure(toRef(props, 'structure'))
 onMounted(() => void reference.load())
+/** Fields that the core names, as they are asked now. */
+const fieldsOf = (keep: (path: string) => boolean) =>
+  (props.kind?.settings ?? [])
+    .flatMap((group) => group.fields)
+    .filter((field) => keep(field.path) && asksNow(field, spec.value))
+const guard = computed(() => fieldsOf((at) => at.startsWith('guard/') && at !== 'guard/anchor_rating_n'))
+const plied = computed(() => fieldsOf((at) => at === 'core' || (at === 'outer' && spec.value?.core !== '')))
 const walls = computed(() => {
   const field = props.kind?.form.flatMap((group) => group.fields).find((item) => item.path === 'ledger/wall')
   return ((field?.choices ?? []) as unknown as [string, string][]).map(([value, says]) => ({ value, says }))
@@ -365,6 +374,10 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           @update:model-value="length('footing_width_m', 'width of the footings')($event)"
         />
       </section>
+      <template v-if="!spec.bridge">
+        <FormGroup :structure="structure" title="Posts built up of three plies" :fields="plied" folded />
+        <FormGroup :structure="structure" title="Guard" :fields="guard" />
+      </template>
       <section>
         <h3>Boards</h3>
         <StickField

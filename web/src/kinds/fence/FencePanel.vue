@@ -273,6 +273,15 @@ const fall = computed(() => {
           :path="path + '/plies_count'"
           @update:model-value="pick('plies_count', 'built-up posts')($event)"
         />
+        <PickField
+          v-if="(spec.plies_count ?? 0) > 2"
+          inline
+          label="Core of built-up posts"
+          :model-value="spec.ply_core ?? ''"
+          :options="[{ value: '', says: 'as the outer plies' }, ...items('rail'), ...items('joist')]"
+          :path="path + '/ply_core'"
+          @update:model-value="pick('ply_core', 'core of the posts')($event)"
+        />
       </section>
       <section v-if="spec.closed">
         <h3>Inside the loop</h3>
