@@ -34,20 +34,22 @@ def job(count: int = 2, quote: EstimateRates = USUAL, **terms: object) -> JobDoc
 
 class OfferTest(unittest.TestCase):
     def test_the_whole_is_the_joined_list_and_the_hours(self) -> None:
-        quote = EstimateRates(hour_low=40, hour_high=60, material_band_ratio=0.05)
-        one = job(2, quote)
+        quote = EstimateRates(wage=40, burden_ratio=0.25, contingency_ratio=0.0, overhead_ratio=0.1)
+        one = job(2, quote, margin_ratio=0.2)
         (priced,) = offer(one, TODAY).options
         material = job_list(one).bill.total
         person_h = sum(hours(plan_structure(one, name), quote) for name in ("f0", "f1"))
-        self.assertAlmostEqual(priced.total, material * 1.05 + person_h * 1.25 * 60, delta=0.05)
+        self.assertAlmostEqual(
+            priced.total, (material + person_h * 50) * 1.1 / 0.8, delta=1.5
+        )  # hours to the hundredth
         self.assertAlmostEqual(priced.hours, person_h)
-        low = dataclasses.replace(one, offer=dataclasses.replace(one.offer, level_ratio=0.0))
-        self.assertAlmostEqual(offer(low, TODAY).options[0].total, material * 0.95 + person_h * 0.75 * 40, delta=0.05)
+        self.assertAlmostEqual(math.fsum(line.price for line in priced.lines), priced.net, places=2)
 
-    def test_markup_tax_and_rounding_upward(self) -> None:
-        plain = offer(job(1), TODAY).options[0]
-        more = offer(job(1, markup_ratio=0.2, tax_ratio=0.0875, tax_name="Sales tax"), TODAY)
-        self.assertAlmostEqual(more.options[0].net, plain.net * 1.2, delta=0.02)
+    def test_margin_tax_and_rounding_upward(self) -> None:
+        """A margin of 20 % is a markup of 25 % on the same cost."""
+        plain = offer(job(1, margin_ratio=0.0), TODAY).options[0]
+        more = offer(job(1, margin_ratio=0.2, tax_ratio=0.0875, tax_name="Sales tax"), TODAY)
+        self.assertAlmostEqual(more.options[0].net, plain.net * 1.25, delta=0.02)
         self.assertAlmostEqual(more.options[0].total, more.options[0].net * 1.0875, delta=0.01)
         self.assertEqual(more.tax_says, "Sales tax 8.75%")
         whole = offer(dataclasses.replace(job(2), offer=QuoteTerms(round_to=50)), TODAY).options[0]

@@ -3,12 +3,14 @@
 import unittest
 from dataclasses import replace
 from datetime import date
+from decimal import ROUND_HALF_UP, Decimal
 
 from steady.catalog.purchasing import OwnPrice, PurchasingSettings
 from steady.ground.site import Site
 from steady.jobs.change_order import change_order
-from steady.jobs.client_quote import offer, tax_of
+from steady.jobs.client_quote import offer
 from steady.jobs.document import Agreed, JobDocument, Structure
+from steady.jobs.estimate import EstimateRates
 from steady.jobs.job_schedule import calendar
 from steady.jobs.job_takeoff import job_list
 from steady.jobs.quote_terms import OfferOption, QuoteTerms
@@ -60,9 +62,9 @@ class DeliveriesTest(unittest.TestCase):
 class TermsTest(unittest.TestCase):
     def test_a_change_is_priced_at_what_was_agreed(self) -> None:
         """From 18 to 30 % on today, and dearer concrete: nothing that is built changes, so nothing is owed."""
-        was = job(offer=QuoteTerms(round_to=0.01, markup_ratio=0.18))
+        was = job(offer=QuoteTerms(round_to=0.01, margin_ratio=0.18))
         dearer = PurchasingSettings(prices=(OwnPrice(item="concrete 80 lb", price=60.0),), priced_on="2026-11-01")
-        now = replace(was, offer=replace(was.offer, markup_ratio=0.3), yard=dearer)
+        now = replace(was, offer=replace(was.offer, margin_ratio=0.3), yard=dearer)
         was = replace(was, yard=replace(dearer, prices=(OwnPrice(item="concrete 80 lb", price=6.0),)))
         self.assertGreater(offer(now, TODAY).options[0].total, 1.05 * offer(was, TODAY).options[0].total)
         self.assertTrue(change_order(was, now, TODAY).nothing)
@@ -131,5 +133,23 @@ class NothingWithoutAWordTest(unittest.TestCase):
         self.assertEqual(second.warning, "" if second.key == "pass" else second.warning)
 
     def test_tax_is_rounded_half_up(self) -> None:
-        for net, ratio, cents in ((1.50, 0.05, 8), (10.30, 0.0725, 75), (2.675, 0.2, 54), (0.5, 0.05, 3)):
-            self.assertEqual(round(100 * tax_of(net, ratio)), cents)
+        for net, ratio, cents in (
+            (150.0, 0.0501, 752),
+            (1030.0, 0.00725, 747),
+            (2675.0, 0.0002, 54),
+            (50.0, 0.0005, 3),
+        ):
+            terms = QuoteTerms(tax_ratio=ratio)
+            made = offer(replace(job(), offer=terms, quote=EstimateRates(least_charge=1e5 + net)), TODAY).options[0]
+            self.assertEqual(made.net, 1e5 + net)
+            whole = (Decimal(10**5) + Decimal(str(net))) * Decimal(str(ratio))
+            self.assertEqual(Decimal(str(made.tax)), whole.quantize(Decimal("0.01"), ROUND_HALF_UP), cents)
+
+    def test_tax_on_materials_or_on_labour_comes_to_tax_on_all(self) -> None:
+        parts = {}
+        for taxed in ("all", "materials", "labour"):
+            terms = QuoteTerms(tax_ratio=0.1, tax_on=taxed)
+            parts[taxed] = offer(replace(job(), offer=terms), TODAY).options[0]
+        self.assertEqual(len({one.net for one in parts.values()}), 1)
+        self.assertAlmostEqual(parts["materials"].tax + parts["labour"].tax, parts["all"].tax, delta=0.011)
+        self.assertTrue(0 < parts["materials"].tax < parts["all"].tax)

@@ -41,8 +41,8 @@ class EveryJob(unittest.TestCase):
     def test_what_belongs_to_one_job_stays_with_it(self) -> None:
         job = JobDocument(
             name="x",
-            quote=EstimateRates(old_fence_m=30.0, stumps_count=2, hour_low=55.0),
-            offer=QuoteTerms(options=(OfferOption(name="A"),), markup_ratio=0.2),
+            quote=EstimateRates(old_fence_m=30.0, stumps_count=2, wage=55.0),
+            offer=QuoteTerms(options=(OfferOption(name="A"),), margin_ratio=0.2),
             yard=PurchasingSettings(
                 rack=(StockOnHand(item="rail 2x4 pine", length_m=3.0),),
                 prices=(OwnPrice(item="x", price=1.0),),
@@ -50,8 +50,8 @@ class EveryJob(unittest.TestCase):
             ),
         )
         usual = usual_of(job)
-        self.assertEqual((usual.quote.old_fence_m, usual.quote.stumps_count, usual.quote.hour_low), (0.0, 0, 55.0))
-        self.assertEqual((usual.offer.options, usual.offer.markup_ratio), ((), 0.2))
+        self.assertEqual((usual.quote.old_fence_m, usual.quote.stumps_count, usual.quote.wage), (0.0, 0, 55.0))
+        self.assertEqual((usual.offer.options, usual.offer.margin_ratio), ((), 0.2))
         self.assertEqual((usual.yard.rack, usual.yard.prices, usual.yard.kerf_m), ((), (), 0.002))
         self.assertEqual(usual_of(begin(usual, "New")), usual)
 

@@ -19,6 +19,7 @@ from steady.jobs.estimate import EstimateRates, hours, quote, spoil_m3
 from steady.jobs.job_schedule import calendar
 from steady.jobs.labour import posts_h
 from steady.jobs.member_options import choose
+from steady.jobs.quote_terms import QuoteTerms
 from steady.plan.model import Plan
 from steady.schedule.weather_limits import Day, answer
 from steady.structures.fence.layout.obstruction import reroute_around
@@ -114,19 +115,21 @@ class QuoteTest(unittest.TestCase):
     def test_what_has_no_price_is_named_and_what_has_is_in(self) -> None:
         plan = self.made()
         bought = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings()))
-        bare = quote(plan, bought, EstimateRates(), Tape("metric"))
+        bare = quote(plan, bought, EstimateRates(), QuoteTerms(), Tape("metric"))
         self.assertTrue(any("spoil" in text for text in bare.out) and "delivery" in bare.out)
         full = quote(
             plan,
             bought,
             EstimateRates(delivery_price=50, spoil_price_per_m3=30, stumps_count=2, stump_price=10),
+            QuoteTerms(),
             Tape("metric"),
         )
-        self.assertAlmostEqual(full.low - bare.low, 50 + 30 * spoil_m3(plan) + 20)
+        more = (50 + 30 * spoil_m3(plan) + 20) * 1.03 * 1.14  # contingency and overhead are on these, too
+        self.assertAlmostEqual(full.cost - bare.cost, more, delta=0.03)
         self.assertFalse(any("stump" in text or "delivery" in text for text in full.out))
-        self.assertLess(full.low, full.high)
-        least = quote(plan, bought, EstimateRates(least_charge=1e5), Tape("metric"))
-        self.assertEqual((least.low, least.high), (1e5, 1e5))
+        self.assertLess(full.cost, full.price)
+        least = quote(plan, bought, EstimateRates(least_charge=1e5), QuoteTerms(), Tape("metric"))
+        self.assertEqual(least.price, 1e5)
 
     def test_spoil_is_the_holes_bulked(self) -> None:
         plan = self.made()

@@ -1,13 +1,13 @@
 """A job without its money: planned alike, and nothing of what the crew pays or asks left in it."""
 
+import math
 import unittest
 from dataclasses import fields, replace
 
 from steady.catalog.items import sticks, stock_lengths
 from steady.catalog.purchasing import OwnPrice, PurchasingSettings
-from steady.errors import InvalidInputError
 from steady.jobs.document import plan_structure
-from steady.jobs.estimate import EstimateRates, material_and_labour, quote
+from steady.jobs.estimate import EstimateRates, quote
 from steady.jobs.job_schedule import calendar
 from steady.jobs.price_redaction import without_money
 from steady.jobs.quote_terms import QuoteTerms
@@ -33,12 +33,12 @@ class MoneyTest(unittest.TestCase):
         }
         other = {name: 7 for name in minutes}
         money = {f.name: 777.0 for f in fields(EstimateRates) if f.name not in minutes and f.name != "stumps_count"}
-        money |= {"material_band_ratio": 0.4, "stumps_count": 7}
+        money |= {name: 0.4 for name in ("burden_ratio", "contingency_ratio", "overhead_ratio")} | {"stumps_count": 7}
         whole = replace(
             job(),
             yard=replace(job().yard, prices=(OwnPrice(item="post 6x6 pine", price=777.0),), priced_on="2026-01-01"),
             quote=EstimateRates(**{**other, **money}),  # type: ignore[arg-type]
-            offer=QuoteTerms(markup_ratio=0.5, tax_name="tax"),
+            offer=QuoteTerms(margin_ratio=0.5, tax_name="tax"),
         )
         bare = without_money(whole)
         self.assertEqual(bare.yard, job().yard)
@@ -49,10 +49,10 @@ class MoneyTest(unittest.TestCase):
         self.assertNotIn("777", repr(bare))
 
     def test_it_is_planned_and_laid_on_days_alike(self) -> None:
-        whole = replace(job(), quote=EstimateRates(crew_count=3, post_min=45, hour_low=99))
+        whole = replace(job(), quote=EstimateRates(crew_count=3, post_min=45, wage=99))
         for item in whole.structures:
             self.assertEqual(plan_structure(without_money(whole), item.spec.id), plan_structure(whole, item.spec.id))
-        crew = replace(fences(2), quote=EstimateRates(crew_count=3, post_min=45, hour_low=99))
+        crew = replace(fences(2), quote=EstimateRates(crew_count=3, post_min=45, wage=99))
         self.assertEqual(calendar(without_money(crew), MONDAY), calendar(crew, MONDAY))
 
 
@@ -82,13 +82,24 @@ class SameSticksTest(unittest.TestCase):
 
 
 class TermsTest(unittest.TestCase):
-    def test_an_hour_s_least_is_no_more_than_its_most(self) -> None:
-        with self.assertRaises(InvalidInputError) as refused:
-            material_and_labour(100.0, 8.0, EstimateRates(hour_low=75.0, hour_high=60.0))
-        self.assertEqual(refused.exception.field, "quote/hour_high")
-        materials, labour = material_and_labour(100.0, 8.0, EstimateRates(hour_low=60.0, hour_high=60.0))
-        # By hand: 5 % either way on the list, a quarter either way on 8 h at 60.
-        self.assertEqual((materials.low, materials.high, labour.low, labour.high), (95.0, 105.0, 360.0, 600.0))
+    def test_a_price_by_hand_with_one_wage_one_overhead_and_one_margin(self) -> None:
+        """Wage 31 and 28 % on it: 39.68 an hour. 3 % of direct cost, 14 % of both, 18 % of the price, up to a dollar."""
+        whole = job()
+        plan = plan_structure(whole, whole.structures[0].spec.id)
+        listed = bill(plan, whole.yard, cuts(plan, whole.yard))
+        rates = EstimateRates(delivery_price=85.0)
+        found = quote(plan, listed, rates, QuoteTerms(), whole.reading.tape())
+        labour = round(round(found.hours, 2) * 39.68 + 1e-9, 2)
+        direct = round(listed.total + 1e-9, 2) + labour + 85
+        contingency = round(0.03 * direct + 1e-9, 2)
+        overhead = round(0.14 * (direct + contingency) + 1e-9, 2)
+        cost = direct + contingency + overhead
+        self.assertAlmostEqual(found.cost, cost, delta=0.02)
+        self.assertEqual(found.price, math.ceil(cost / 0.82 - 1e-6))
+        self.assertAlmostEqual(sum(line.amount for line in found.lines), found.cost, places=2)
+        self.assertAlmostEqual(found.margin_ratio, 1 - found.cost / found.price, 6)
+        self.assertAlmostEqual(found.markup_ratio, found.price / found.cost - 1, 6)
+        self.assertTrue(found.cost_low < found.cost < found.cost_high)
 
     def test_an_old_fence_is_taken_away_where_a_line_is_built_and_under_no_deck(self) -> None:
         whole = job()
@@ -96,9 +107,8 @@ class TermsTest(unittest.TestCase):
         told = {}
         for item in whole.structures:
             plan = plan_structure(whole, item.spec.id)
-            lines = quote(
-                plan, bill(plan, whole.yard, cuts(plan, whole.yard, metric=False)), terms, whole.reading.tape()
-            )
+            bought = bill(plan, whole.yard, cuts(plan, whole.yard, metric=False))
+            lines = quote(plan, bought, terms, whole.offer, whole.reading.tape())
             told[bool(plan.bays)] = any("ld fence" in line.says for line in lines.lines)
         self.assertEqual(told, {True: True, False: False})
 
@@ -107,7 +117,8 @@ class TermsTest(unittest.TestCase):
         whole = job()
         for item in whole.structures:
             plan = plan_structure(whole, item.spec.id)
-            out = quote(plan, bill(plan, whole.yard, cuts(plan, whole.yard)), EstimateRates(), whole.reading.tape()).out
+            bought = bill(plan, whole.yard, cuts(plan, whole.yard))
+            out = quote(plan, bought, EstimateRates(), whole.offer, whole.reading.tape()).out
             fences = [text for text in out if "fence" in text or "stumps" in text]
             self.assertEqual(len(fences), 2 if plan.bays else 0, out)
             self.assertIn("permit fees", out)

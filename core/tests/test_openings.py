@@ -6,6 +6,7 @@ from dataclasses import replace
 from steady.catalog.purchasing import PurchasingSettings
 from steady.drawing.views import views
 from steady.jobs.estimate import EstimateRates, hours, quote
+from steady.jobs.quote_terms import QuoteTerms
 from steady.plan.model import Plan
 from steady.structures.fence.spec.fence import GateOpening, Infill, NoDig
 from steady.takeoff.bill import bill, cuts
@@ -54,8 +55,8 @@ class CrewsUnitsTest(unittest.TestCase):
         plan = through()
         bought = bill(plan, PurchasingSettings(), cuts(plan, PurchasingSettings()))
         terms = EstimateRates(spoil_price_per_m3=40.0, old_fence_m=30.48, old_fence_price_per_m=10.0)
-        feet, metric = (quote(plan, bought, terms, Tape(system)) for system in ("imperial", "metric"))
-        self.assertAlmostEqual(feet.low, metric.low)
+        feet, metric = (quote(plan, bought, terms, QuoteTerms(), Tape(system)) for system in ("imperial", "metric"))
+        self.assertEqual(feet.price, metric.price)
         said = {line.says: line.note for line in feet.lines}
         self.assertEqual(said["Old fence away"], "100 ft")
         self.assertIn("yd³", said["Spoil away"])

@@ -6,7 +6,7 @@ import random
 import unittest
 from collections import Counter
 from dataclasses import replace
-from decimal import ROUND_CEILING, Decimal
+from decimal import ROUND_CEILING, ROUND_HALF_UP, Decimal
 from fractions import Fraction
 from functools import cache
 from pathlib import Path
@@ -18,6 +18,7 @@ from steady.catalog.items import sticks, usual
 from steady.catalog.purchasing import PurchasingSettings, StockOnHand
 from steady.jobs.estimate import EstimateRates, hours, quote, spoil_m3
 from steady.jobs.labour import posts_h
+from steady.jobs.quote_terms import QuoteTerms
 from steady.plan.model import Footing, Layer, Plan
 from steady.structures.registry import plan
 from steady.takeoff.bill import Bill, TakeoffLine, bill, cuts, pieces
@@ -295,26 +296,37 @@ class QuoteTest(unittest.TestCase):
                 )
             self.assertAlmostEqual(hours(made, terms), float(minutes / 60) + posts_h(made, terms), places=6, msg=name)
 
-    def test_the_range_is_the_list_and_the_hours_with_their_bands(self) -> None:
-        terms = EstimateRates(hour_low=38, hour_high=61, material_band_ratio=0.08, crew_count=3, day_h=7.5)
+    def test_cost_and_price_by_fractions(self) -> None:
+        terms = EstimateRates(
+            wage=38, burden_ratio=0.31, contingency_ratio=0.05, overhead_ratio=0.12, crew_count=3, day_h=7.5
+        )
+        sold = QuoteTerms(margin_ratio=0.2, round_to=5.0)
         for name, made, _, listed in bought():
-            asked = quote(made, listed, terms, Tape("metric"))
+            asked = quote(made, listed, terms, sold, Tape("metric"))
             person_h = hours(made, terms)
-            self.assertAlmostEqual(asked.low, listed.total * 0.92 + person_h * 0.75 * 38, places=4, msg=name)
-            self.assertAlmostEqual(asked.high, listed.total * 1.08 + person_h * 1.25 * 61, places=4, msg=name)
-            self.assertAlmostEqual(asked.low, sum(line.low for line in asked.lines), places=4, msg=name)
-            self.assertAlmostEqual(asked.high, sum(line.high for line in asked.lines), places=4, msg=name)
-            self.assertAlmostEqual(asked.days_low * 3 * 7.5, person_h * 0.75, places=6, msg=name)
-            self.assertAlmostEqual(asked.days_high * 3 * 7.5, person_h * 1.25, places=6, msg=name)
+            costs = {}
+            for key, factor in (("cost", 1.0), ("cost_low", 0.7), ("cost_high", 1.6)):
+                labour = (
+                    Fraction(Decimal(f"{person_h * factor:.6f}").quantize(Decimal("0.01"), ROUND_HALF_UP))
+                    * Fraction(38)
+                    * Fraction(131, 100)
+                )
+                costs[key] = (Fraction(listed.total) + labour) * Fraction(105, 100) * Fraction(112, 100)
+                self.assertAlmostEqual(getattr(asked, key), float(costs[key]), delta=0.3, msg=name)
+            price = -(-costs["cost"] / Fraction(8, 10) // 5) * 5
+            self.assertLessEqual(abs(asked.price - float(price)), 5.0 + 1e-9, name)
+            self.assertEqual(asked.price % 5, 0)
+            self.assertAlmostEqual(asked.cost, sum(line.amount for line in asked.lines), places=2, msg=name)
+            self.assertAlmostEqual(asked.days * 3 * 7.5, person_h, places=6, msg=name)
+            self.assertAlmostEqual(asked.days_high * 3 * 7.5, person_h * 1.6, places=6, msg=name)
 
     def test_feet_and_metres_ask_the_same(self) -> None:
         terms = EstimateRates(
             spoil_price_per_m3=31, old_fence_m=20, old_fence_price_per_m=9, stumps_count=3, stump_price=25
         )
         for name, made, _, listed in bought():
-            feet, metres = (quote(made, listed, terms, Tape(system)) for system in ("imperial", "metric"))
-            self.assertAlmostEqual(feet.low, metres.low, places=6, msg=name)
-            self.assertAlmostEqual(feet.high, metres.high, places=6, msg=name)
+            feet, metres = (quote(made, listed, terms, QuoteTerms(), Tape(system)) for system in ("imperial", "metric"))
+            self.assertEqual((feet.cost, feet.price), (metres.cost, metres.price), name)
 
     def test_spoil_of_every_hole_by_slices_and_a_quarter_more(self) -> None:
         _, case = next(kind_cases("deck", "us"))

@@ -11,6 +11,7 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.design_codes.registry import rulebook
 from steady.drawing.views import views
 from steady.jobs.estimate import EstimateRates, hours, quote
+from steady.jobs.quote_terms import QuoteTerms
 from steady.plan.model import Plan
 from steady.structures.fence.infills.boards import BoardsOnRails
 from steady.structures.fence.infills.option import OPTIONS, BoardRow, InfillOption, Sight, register
@@ -87,7 +88,7 @@ class ToyInfillTest(unittest.TestCase):
     def test_priced_timed_and_on_paper(self) -> None:
         bought = bill(self.plan, PurchasingSettings(), cuts(self.plan, PurchasingSettings()))
         self.assertTrue(bought.complete)
-        self.assertGreater(quote(self.plan, bought, EstimateRates(), Tape()).high, bought.total)
+        self.assertGreater(quote(self.plan, bought, EstimateRates(), QuoteTerms(), Tape()).price, bought.total)
         self.assertGreater(hours(self.plan, EstimateRates()), 1)
         case = DesignInput(spec=self.spec, site=site(), book=rulebook("us"), yard=PurchasingSettings(), tape=Tape())
         self.assertIn("of fence of hurdles", described(case, self.plan))

@@ -20,6 +20,7 @@ from steady.jobs.design_sheet import sheet
 from steady.jobs.document import JobDocument, Structure, plan_structure
 from steady.jobs.drag_move import moved
 from steady.jobs.estimate import EstimateRates, hours, quote
+from steady.jobs.quote_terms import QuoteTerms
 from steady.plan.model import Plan
 from steady.plan.results import state
 from steady.structures.fence.spec.fence import GateOpening
@@ -69,7 +70,7 @@ class ToyKindTest(unittest.TestCase):
         self.assertGreater(bought.total, 0)
         # A beam takes two rails' minutes, every other piece one.
         self.assertAlmostEqual(hours(self.plan, EstimateRates(setup_min=0)), (2 + 4 + 2) * 8 / 60, 9)
-        self.assertGreater(quote(self.plan, bought, EstimateRates(), Tape()).high, bought.total)
+        self.assertGreater(quote(self.plan, bought, EstimateRates(), QuoteTerms(), Tape()).price, bought.total)
 
     def test_nothing_unknown_passes(self) -> None:
         self.assertEqual(state(self.plan), "not_checked")

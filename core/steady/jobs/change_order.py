@@ -33,7 +33,11 @@ class PieceChange:
 
 @value_object
 class ChangeOrder:
-    """The difference between two states of a job. Money is what the client pays, tax and all, of the first option."""
+    """The difference between two states of a job. Money is what the client pays, tax and all, of the first option.
+
+    Args:
+        net_more: How much more or less it is without its tax.
+    """
 
     words: tuple[str, ...]
     pieces: tuple[PieceChange, ...]
@@ -41,6 +45,7 @@ class ChangeOrder:
     hours_now: float
     price_was: float
     price_now: float
+    net_more: float = 0.0
 
     @property
     def nothing(self) -> bool:
@@ -81,6 +86,7 @@ def change_order(
         hours_now=after.hours,
         price_was=before.total,
         price_now=after.total,
+        net_more=round(after.net - before.net, 2),
     )
 
 

@@ -11,16 +11,17 @@ from decimal import Decimal
 
 from steady.drawing.scene import described
 from steady.errors import InvalidInputError
-from steady.estimating.money import decimal, rounded
+from steady.estimating.money import allocate, decimal, from_float, rounded, rounded_up
 from steady.estimating.payments import PaymentStep, split
+from steady.estimating.prices import Terms
 from steady.jobs.document import JobDocument, case_of, kind_in, plan_structure
-from steady.jobs.estimate import extras, hours, material_and_labour
+from steady.jobs.estimate import extras, hours, selling
 from steady.jobs.job_takeoff import job_list
 from steady.jobs.quote_terms import OfferOption, Payment, QuoteTerms
 from steady.jobs.states import warnings
 from steady.plan.model import Plan
 from steady.takeoff.combined import joined
-from steady.value_objects import value_object
+from steady.value_objects import positional_value_object, value_object
 
 
 @value_object
@@ -98,7 +99,7 @@ def offer(job: JobDocument, on: date) -> ClientQuote:
         made_on=on.isoformat(),
         valid_until=(on + timedelta(days=terms.valid_days)).isoformat(),
         currency=terms.currency,
-        tax_says=f"{terms.tax_name or 'Tax'} {100 * terms.tax_ratio:.6g}%" if terms.tax_ratio else "",
+        tax_says=_tax_says(terms),
         options=tuple(options),
         included=terms.included,
         excluded=(*(text[0].upper() + text[1:] for text in out), *terms.excluded),
@@ -106,6 +107,16 @@ def offer(job: JobDocument, on: date) -> ClientQuote:
         stale=stale(job, on),
         warnings=tuple(dict.fromkeys(said for option in asked for said in warnings(job, option.structures))),
     )
+
+
+TAXED = {"all": "", "materials": " on materials", "labour": " on labour"}
+
+
+def _tax_says(terms: QuoteTerms) -> str:
+    """The tax as it is read; empty: there is none."""
+    if not terms.tax_ratio:
+        return ""
+    return f"{terms.tax_name or 'Tax'} {100 * terms.tax_ratio:.6g}%{TAXED[terms.tax_on]}"
 
 
 def stale(job: JobDocument, on: date) -> tuple[str, ...]:
@@ -125,37 +136,33 @@ def _option(job: JobDocument, option: OfferOption, terms: QuoteTerms) -> tuple[P
     found = job_list(replace(job, came=()), option.structures)
     alone = math.fsum(share.total for share in found.shares)
     names = {item.spec.id: item.name for item in job.structures}
-    lines: list[OfferLine] = []
+    sold = selling(job.quote, terms.margin_ratio)
+    lines: list[_Direct] = []
     person_h, plans = 0.0, list[Plan]()
     for share in found.shares:
         if share.failed:
             raise InvalidInputError("structures", f"{share.name} can't be priced: {share.failed}")
         plan = plan_structure(job, share.id)
         own_h = hours(plan, job.quote)
-        material = share.total * found.bill.total / alone if alone > 0 else 0.0
-        parts = material_and_labour(material, own_h, job.quote)
-        price = math.fsum(part.low + terms.level_ratio * (part.high - part.low) for part in parts)
+        material = rounded(from_float(share.total * found.bill.total / alone if alone > 0 else 0.0))
         about = kind_in(job, share.id).describe(case_of(job, share.id), plan) or _about(plan)
-        lines.append(_line(names[share.id], about, price, terms, share.id))
+        lines.append(_Direct(names[share.id], about, material, sold.labour(from_float(own_h)), share.id))
         plans.append(plan)
         person_h += own_h
     # What somebody typed of an old fence is priced whatever else is built.
     fence = any(plan.bays for plan in plans) or job.quote.old_fence_m > 0 or job.quote.stumps_count > 0
     more, out = extras(joined(plans), job.quote, job.reading.tape(), old_fence=fence)
-    lines += [_line(line.says, line.note, line.high, terms) for line in more]
-    net = math.fsum(line.price for line in lines)
-    least = _round(job.quote.least_charge * (1 + terms.markup_ratio), terms)
-    if net < least:
-        lines.append(OfferLine(says="Up to the least charge", note="", price=least - net))
-        net = least
-    tax = tax_of(net, terms.tax_ratio)
-    total = net + tax
+    lines += [_Direct(line.says, line.note, Decimal(0), decimal(line.amount, "extras")) for line in more]
+    priced = _sold(job, lines, sold)
+    net = sum((one.price for one in priced), Decimal(0))
+    tax = rounded(decimal(terms.tax_ratio, "offer/tax_ratio") * _taxed(priced, terms))
+    total = float(net + tax)
     return (
         PricedOption(
             name=option.name,
-            lines=tuple(lines),
-            net=net,
-            tax=tax,
+            lines=tuple(one.line for one in priced),
+            net=float(net),
+            tax=float(tax),
             total=total,
             hours=person_h,
             payments=_payments(total, terms.payments, terms.payment_round_to) if total > 0 else (),
@@ -164,24 +171,59 @@ def _option(job: JobDocument, option: OfferOption, terms: QuoteTerms) -> tuple[P
     )
 
 
-def tax_of(net: float, ratio: float) -> float:
-    """Tax to the cent, half a cent up, on decimals: 0.005 is a whole cent, whatever the binary number is."""
-    return float(rounded(decimal(round(net, 6), "net") * decimal(ratio, "offer/tax_ratio")))
+@positional_value_object
+class _Direct:
+    """A line at its direct cost: materials, and all else of it."""
+
+    says: str
+    note: str
+    material: Decimal
+    rest: Decimal
+    structure: str = ""
+
+
+@positional_value_object
+class _Sold:
+    """A line at the client's price, and what of it is materials."""
+
+    line: OfferLine
+    price: Decimal
+    material: Decimal
+
+
+def _sold(job: JobDocument, lines: Sequence[_Direct], sold: Terms) -> list[_Sold]:
+    """Lines at the client's prices: the whole price, with all that is hidden in it, shared by direct cost.
+
+    Source: the sums `price.build` and `price.client_lines`: prices are whole steps, and add up.
+    """
+    step = decimal(job.offer.round_to, "offer/round_to")
+    direct = [line.material + line.rest for line in lines]
+    whole = sum(direct, Decimal(0))
+    shares = [Decimal(0) for _ in lines]
+    if whole > 0:
+        contingency = rounded(sold.contingency * whole)
+        cost = whole + contingency + sold.overhead_of(whole + contingency, Decimal(0))
+        price = rounded_up(sold.earning.price(cost), step)
+        price = max(price, rounded_up(decimal(job.quote.least_charge, "quote/least_charge"), step))
+        shares = allocate(price, direct, step)
+    found = []
+    for line, share in zip(lines, shares, strict=True):
+        own = line.material + line.rest
+        made = OfferLine(says=line.says, note=line.note, price=float(share), structure=line.structure)
+        found.append(_Sold(made, share, rounded(share * line.material / own) if own else Decimal(0)))
+    return found
+
+
+def _taxed(priced: Sequence[_Sold], terms: QuoteTerms) -> Decimal:
+    """What of the price is taxed: all of it, or its materials, or all but these."""
+    material = sum((one.material for one in priced), Decimal(0))
+    net = sum((one.price for one in priced), Decimal(0))
+    return {"all": net, "materials": material, "labour": net - material}[terms.tax_on]
 
 
 def _about(plan: Plan) -> str:
     """What the client gets, in words: so many posts, rails, boards."""
     return described(plan).partition(": ")[2]
-
-
-def _line(says: str, note: str, price: float, terms: QuoteTerms, structure: str = "") -> OfferLine:
-    return OfferLine(says=says, note=note, price=_round(price * (1 + terms.markup_ratio), terms), structure=structure)
-
-
-def _round(price: float, terms: QuoteTerms) -> float:
-    """To the crew's own step, upward: what is charged covers what it costs."""
-    step = terms.round_to
-    return math.ceil(price / step - 1e-9) * step
 
 
 def _payments(total: float, payments: Sequence[Payment], round_to: float) -> tuple[tuple[str, float], ...]:

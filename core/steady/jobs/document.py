@@ -27,7 +27,7 @@ from steady.structures.structure_type import DesignInput, StructureType
 from steady.units.show import Tape
 from steady.value_objects import value_object
 
-FORMAT = 9
+FORMAT = 10
 if TYPE_CHECKING:
     AnySpec = Any
 else:
@@ -105,7 +105,7 @@ class Agreed:
 class JobDocument:
     """A whole job, as it is saved, exported and imported."""
 
-    format: Literal[9] = 9
+    format: Literal[10] = 10
     name: Annotated[str, MinLen(1), MaxLen(120)]
     place: Annotated[str, MaxLen(200)] = ""
     client: Annotated[str, MaxLen(120)] = ""

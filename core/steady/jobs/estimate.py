@@ -1,13 +1,17 @@
-"""A price with its range: what is in, what is out, and the hours it rests on."""
+"""What a structure costs and sells for: materials, labour, what is charged beside them, contingency, overhead and margin."""
 
 import math
+from decimal import Decimal
 from typing import Annotated
 
 from annotated_types import Ge, Gt, Le
 
-from steady.errors import InvalidInputError
+from steady.estimating.labour import LEVEL_FACTORS
+from steady.estimating.money import decimal, from_float, rounded
+from steady.estimating.prices import Costs, Earning, Terms, build
 from steady.footings.hole import dug_m3
 from steady.jobs.labour import paid_ratio, worked_h
+from steady.jobs.quote_terms import QuoteTerms
 from steady.plan.model import Plan
 from steady.takeoff.bill import Bill
 from steady.units.show import Tape
@@ -17,8 +21,8 @@ from steady.value_objects import value_object
 YD3 = 27 * FT**3
 BULKS = 1.25
 """Soil out of a hole takes a quarter more room than in it [common practice]."""
-HOURS_BAND = 0.25
-"""Hours are the crew's own estimate: a quarter either way [estimate, low]."""
+GOOD_DAY, BAD_DAY = LEVEL_FACTORS["low"], LEVEL_FACTORS["high"]
+"""What a good and a bad day make of the hours: the risk that the crew carries."""
 
 Price = Annotated[float, Ge(0), Le(1e6)]
 Minutes = Annotated[float, Ge(0), Le(2000)]
@@ -30,6 +34,8 @@ class EstimateRates:
 
     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
+    `wage`: an hour of one person; `burden_ratio`: what the employer pays on top of it; `contingency_ratio`: on direct cost;
+    `overhead_ratio`: on direct cost and contingency.
     """
 
     crew_count: Annotated[int, Ge(1), Le(12)] = 2
@@ -40,9 +46,10 @@ class EstimateRates:
     finish_min: Minutes = 55.0
     setup_min: Minutes = 30.0
     travel_min: Minutes = 0.0
-    hour_low: Price = 40.0
-    hour_high: Price = 60.0
-    material_band_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.05
+    wage: Price = 31.0
+    burden_ratio: Annotated[float, Ge(0), Le(1)] = 0.28
+    contingency_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.03
+    overhead_ratio: Annotated[float, Ge(0), Le(1)] = 0.14
     old_fence_m: Annotated[float, Ge(0), Le(5000)] = 0.0
     old_fence_price_per_m: Price | None = None
     stumps_count: Annotated[int, Ge(0), Le(500)] = 0
@@ -54,37 +61,50 @@ class EstimateRates:
 
 
 @value_object
-class QuoteLine:
-    """One line, from low to high."""
+class EstimateLine:
+    """One line of a cost: what it is, its amount, and a few words."""
 
     says: str
-    low: float
-    high: float
+    amount: float
     note: str = ""
 
 
 @value_object
 class Estimate:
-    """The whole: lines, totals, what is out, person-hours and days of the crew."""
+    """The whole: what it costs line by line, what it sells for, what is out, person-hours and days of the crew.
 
-    lines: tuple[QuoteLine, ...]
-    low: float
-    high: float
+    Args:
+        cost_low, cost_high: The cost on good and on bad days.
+        margin_ratio: Of the price as it is rounded; `markup_ratio`: the same as a share of the cost.
+    """
+
+    lines: tuple[EstimateLine, ...]
+    cost: float
+    price: float
+    margin_ratio: float
+    markup_ratio: float
+    cost_low: float
+    cost_high: float
     out: tuple[str, ...]
     hours: float
+    days: float
     days_low: float
     days_high: float
 
 
-def check_terms(terms: EstimateRates) -> None:
-    """What a crew charges has to make sense.
+def selling(terms: EstimateRates, margin_ratio: float) -> Terms:
+    """A crew's terms as a price is built from them (exact decimals).
 
     Raises:
-        InvalidInputError: An hour's least is more than its most.
+        InvalidInputError: A margin of all of the price.
     """
-    if terms.hour_low > terms.hour_high:
-        says = f"An hour costs at least {terms.hour_low:g} and at most {terms.hour_high:g}: the least is more than the most"
-        raise InvalidInputError("quote/hour_high", says)
+    return Terms(
+        earning=Earning(margin=decimal(margin_ratio, "offer/margin_ratio")),
+        wage=decimal(terms.wage, "quote/wage"),
+        burden=decimal(terms.burden_ratio, "quote/burden_ratio"),
+        contingency=decimal(terms.contingency_ratio, "quote/contingency_ratio"),
+        overhead=decimal(terms.overhead_ratio, "quote/overhead_ratio"),
+    )
 
 
 def hours(plan: Plan, terms: EstimateRates) -> float:
@@ -97,13 +117,13 @@ def spoil_m3(plan: Plan) -> float:
     return BULKS * math.fsum(map(dug_m3, plan.footings))
 
 
-def extras(plan: Plan, terms: EstimateRates, tape: Tape, *, old_fence: bool) -> tuple[list[QuoteLine], list[str]]:
+def extras(plan: Plan, terms: EstimateRates, tape: Tape, *, old_fence: bool) -> tuple[list[EstimateLine], list[str]]:
     """What is charged beside materials and labour, and what is left out because nobody priced it.
 
     Args:
         old_fence: One may have stood here: a line is built. Under a deck or roof none is taken away.
     """
-    lines: list[QuoteLine] = []
+    lines: list[EstimateLine] = []
     out: list[str] = []
     feet = not tape.metric
     soil, loose = (spoil_m3(plan) / YD3, "yd³") if feet else (spoil_m3(plan), "m³")
@@ -112,9 +132,8 @@ def extras(plan: Plan, terms: EstimateRates, tape: Tape, *, old_fence: bool) -> 
         if each is None:
             out.append(missing)
         elif amount > 0:
-            lines.append(
-                QuoteLine(says=says, low=amount * each, high=amount * each, note=f"{amount:.3g} {unit}" if unit else "")
-            )
+            note = f"{amount:.3g} {unit}" if unit else ""
+            lines.append(EstimateLine(says=says, amount=money(amount * each), note=note))
 
     if old_fence:
         if terms.old_fence_m > 0:
@@ -136,50 +155,63 @@ def extras(plan: Plan, terms: EstimateRates, tape: Tape, *, old_fence: bool) -> 
     return lines, out
 
 
-def material_and_labour(total: float, person_h: float, terms: EstimateRates) -> tuple[QuoteLine, QuoteLine]:
-    """Both lines from low to high: the list with its band, the hours a quarter either way at the crew's rates.
+def money(amount: float) -> float:
+    """An amount to the cent, half a cent up, on decimals."""
+    return float(rounded(from_float(amount)))
+
+
+def quote(plan: Plan, bill: Bill, rates: EstimateRates, offer: QuoteTerms, tape: Tape) -> Estimate:
+    """What a structure costs and sells for by itself; what has no price is named as left out.
+
+    Args:
+        offer: Its margin and its step. `tape`: how the crew reads what the notes count.
 
     Raises:
-        InvalidInputError: Terms that make no sense.
+        InvalidInputError: There is nothing to price, or a margin of all of the price.
     """
-    check_terms(terms)
-    band = terms.material_band_ratio
-    return (
-        QuoteLine(
-            says="Materials",
-            low=total * (1 - band),
-            high=total * (1 + band),
-            note=f"± {band:.0%} on today's list",
-        ),
-        QuoteLine(
-            says="Labour",
-            low=person_h * (1 - HOURS_BAND) * terms.hour_low,
-            high=person_h * (1 + HOURS_BAND) * terms.hour_high,
-            note=f"{person_h:.0f} person-hours, set-up and travel of each day in them, a quarter either way",
-        ),
+    person_h = hours(plan, rates)
+    more, out = extras(plan, rates, tape, old_fence=bool(plan.bays))
+    terms, step = selling(rates, offer.margin_ratio), decimal(offer.round_to, "offer/round_to")
+    costs = Costs(
+        materials=rounded(from_float(bill.total)),
+        disposal=sum((decimal(line.amount, "extras") for line in more), Decimal(0)),
     )
-
-
-def quote(plan: Plan, bill: Bill, terms: EstimateRates, tape: Tape) -> Estimate:
-    """A price from low to high; what has no price is named as left out. `tape`: how the crew reads what the notes count."""
-    person_h = hours(plan, terms)
-    more, out = extras(plan, terms, tape, old_fence=bool(plan.bays))
-    lines = [*material_and_labour(bill.total, person_h, terms), *more]
-    low, high = math.fsum(line.low for line in lines), math.fsum(line.high for line in lines)
-    if high < terms.least_charge:
-        lines.append(
-            QuoteLine(says="Up to the least charge", low=terms.least_charge - low, high=terms.least_charge - high)
-        )
-        low = high = terms.least_charge
-    elif low < terms.least_charge:
-        low = terms.least_charge
-    a_day = terms.crew_count * terms.day_h
+    least = decimal(rates.least_charge, "quote/least_charge")
+    made, low, high = (
+        build(costs, from_float(person_h * factor), terms, step=step, least_charge=least)
+        for factor in (1.0, GOOD_DAY, BAD_DAY)
+    )
+    a_day = rates.crew_count * rates.day_h
     return Estimate(
-        lines=tuple(lines),
-        low=low,
-        high=high,
+        lines=(
+            EstimateLine(says="Materials", amount=float(costs.materials), note="today's list, waste in it"),
+            EstimateLine(says="Labour", amount=float(made.labour), note=_hours_note(person_h, rates)),
+            *more,
+            EstimateLine(
+                says="Contingency",
+                amount=float(made.contingency),
+                note=f"{100 * rates.contingency_ratio:.3g} % of direct cost",
+            ),
+            EstimateLine(says="Overhead", amount=float(made.overhead), note=_share(rates.overhead_ratio)),
+        ),
+        cost=float(made.cost),
+        price=float(made.price),
+        margin_ratio=float(made.profit / made.price) if made.price else 0.0,
+        markup_ratio=float(made.profit / made.cost) if made.cost else 0.0,
+        cost_low=float(low.cost),
+        cost_high=float(high.cost),
         out=tuple(out),
         hours=person_h,
-        days_low=person_h * (1 - HOURS_BAND) / a_day,
-        days_high=person_h * (1 + HOURS_BAND) / a_day,
+        days=person_h / a_day,
+        days_low=person_h * GOOD_DAY / a_day,
+        days_high=person_h * BAD_DAY / a_day,
     )
+
+
+def _share(ratio: float) -> str:
+    return f"{100 * ratio:.3g} % of direct cost and contingency"
+
+
+def _hours_note(person_h: float, rates: EstimateRates) -> str:
+    each = rates.wage * (1 + rates.burden_ratio)
+    return f"{person_h:.1f} person-hours at {each:.2f}, set-up and travel of each day in them"

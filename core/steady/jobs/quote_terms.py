@@ -1,6 +1,6 @@
 """How a job is offered to its client: options, markup, tax, payments, what is in and out. Kept with the job."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
@@ -31,19 +31,19 @@ class QuoteTerms:
     """What the client is asked.
 
     Args:
-        level_ratio: Where between the low and the high price: 0 the lowest, 1 the highest.
-        markup_ratio: On everything; the client does not see it by itself.
-        round_to: Each line is rounded up to a multiple of this.
+        margin_ratio: The crew's share of the price over its cost; the client does not see it by itself.
+        tax_on: What of the price is taxed: all of it, its materials, or its labour with all else.
+        round_to: An option's price is rounded up to a multiple of this, and its lines are multiples of it.
         payment_round_to: Payments are whole multiples of this; the last takes what is left.
         warranty: What the crew stands in for, a line each; on the offer and in the handover.
         prices_last_days: For how many days prices of the list are taken as today's.
     """
 
     currency: Annotated[str, MaxLen(8)] = "$"
-    level_ratio: Ratio = 1.0
-    markup_ratio: Ratio = 0.0
+    margin_ratio: Annotated[float, Ge(0), Le(0.9)] = 0.18
     tax_name: Annotated[str, MaxLen(40)] = ""
     tax_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.0
+    tax_on: Literal["all", "materials", "labour"] = "all"
     round_to: Annotated[float, Gt(0), Le(1000)] = 1.0
     payment_round_to: Annotated[float, Gt(0), Le(1000)] = 1.0
     valid_days: Annotated[int, Ge(1), Le(365)] = 30

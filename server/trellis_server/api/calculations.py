@@ -159,7 +159,7 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
             "pieces": pieces(made),
             "cuts": _cut_rows(item_cuts),
             "bill": bought,
-            "quote": quote(made, bought, job.quote, job.reading.tape()),
+            "quote": quote(made, bought, job.quote, job.offer, job.reading.tape()),
             "near": near_misses(made, job.yard, job.reading.tape()),
             "stands": stands_words(job, body.structure, made),
             "look": approval.look if approval is not None else "",

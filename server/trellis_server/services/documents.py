@@ -101,6 +101,36 @@ def _to_9(document: Json) -> Json:
     return {**document, "format": 9, "structures": structures}
 
 
+OLD_RATES = {"hour_low": 40.0, "hour_high": 60.0, "material_band_ratio": 0.05}
+"""What a price up to format 9 was made of where nobody typed it: two hourly rates, and a band on materials."""
+CHARGED = ("delivery_price", "spoil_price_per_m3", "old_fence_price_per_m", "stump_price")
+
+
+def one_wage(quote: Json, offer: Json) -> tuple[Json, Json]:
+    """Terms up to format 9, a price somewhere between two, as one wage, one contingency and one margin: the same prices.
+
+    Labour was 0.75 of the hours at the low rate up to 1.25 at the high one, materials the list less and more its band.
+    """
+    low, high, band = (float(quote.get(name, usual)) for name, usual in OLD_RATES.items())
+    level, markup = float(offer.get("level_ratio", 1.0)), float(offer.get("markup_ratio", 0.0))
+    labour = 0.75 * low + level * (1.25 * high - 0.75 * low)
+    contingency = min(0.5, max(0.0, band * (2 * level - 1)))
+    kept = {name: value for name, value in quote.items() if name not in OLD_RATES}
+    # Contingency comes on what is charged beside materials, too, which had no band.
+    kept |= {name: kept[name] / (1 + contingency) for name in CHARGED if kept.get(name) is not None}
+    kept |= {"least_charge": kept["least_charge"] * (1 + markup)} if kept.get("least_charge") else {}
+    kept |= {"wage": labour / (1 + contingency), "burden_ratio": 0.0, "overhead_ratio": 0.0}
+    kept["contingency_ratio"] = contingency
+    terms = {name: value for name, value in offer.items() if name not in ("level_ratio", "markup_ratio")}
+    return kept, {**terms, "margin_ratio": min(0.9, markup / (1 + markup))}
+
+
+def _to_10(document: Json) -> Json:
+    """Format 10 prices with one wage, contingency, overhead and margin in place of a price between a low and a high one."""
+    quote, offer = one_wage(document.get("quote") or {}, document.get("offer") or {})
+    return {**document, "format": 10, "quote": quote, "offer": offer}
+
+
 GREENWICH_RAD = 0.1309
 """7.5 degrees: half an hour of the sun, within which a clock at UTC may be the place's own."""
 MIGRATIONS: dict[int, Callable[[Json], Json]] = {
@@ -112,6 +142,7 @@ MIGRATIONS: dict[int, Callable[[Json], Json]] = {
     6: _to_7,
     7: _to_8,
     8: _to_9,
+    9: _to_10,
 }
 """From format n to n + 1. Format 1 is the first; a test keeps a saved job of every format."""
 

@@ -5,7 +5,7 @@ from typing import Any
 
 from django.utils import timezone
 from steady.errors import InvalidInputError, OutOfScopeError
-from steady.estimating.ledgers import CostLedger, cost_ledger, expected_cost, margin_ratio, net_of_tax
+from steady.estimating.ledgers import CostLedger, cost_ledger, expected_cost, margin_ratio
 from steady.estimating.money import decimal
 from steady.jobs.client_quote import offer
 from steady.jobs.document import JobDocument
@@ -98,7 +98,7 @@ def _contract(job: Job) -> Row | None:
         "accepted": float(sums.accepted),
         "changes": float(sums.changes),
         "total": float(sums.total),
-        "net": float(net_of_tax(sums.total, decimal(was.offer.tax_ratio, "tax"))),
+        "net": float(contracts.contract_net(job, found, decimal(was.offer.tax_ratio, "tax"))),
         "invoiced": float(sums.invoiced),
         "paid": float(sums.paid),
         "unpaid": float(sums.unpaid),

@@ -10,6 +10,7 @@ from steady.structures.registry import KINDS
 from steady.structures.structure_type import StructureType
 
 from trellis_server.models import Crew
+from trellis_server.services.documents import OLD_RATES, one_wage
 from trellis_server.services.jobs import Person, crew_of
 from trellis_server.services.kinds import OF_KINDS, checked_choices, kept_kinds, readable_choices
 
@@ -19,8 +20,12 @@ JOB = "job"
 
 def usual_of_crew(person: Person) -> CrewUsual:
     """How a person's crew starts a job; what an older program wrote and this one cannot read starts as shipped."""
+    kept = crew_of(person).usual.get(JOB, {})
+    if OLD_RATES.keys() & (kept.get("quote") or {}).keys():
+        quote, offer = one_wage(kept["quote"], kept.get("offer") or {})
+        kept = {**kept, "quote": quote, "offer": offer}
     try:
-        return USUAL.validate_python(crew_of(person).usual.get(JOB, {}))
+        return USUAL.validate_python(kept)
     except ValidationError:
         return CrewUsual()
 

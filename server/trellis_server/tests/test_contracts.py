@@ -167,7 +167,7 @@ class ChangeOrderTest(ContractTestCase):
         self.agree()
         self.longer(1.2)
         plain = self.sent("GET", f"{self.at}/changes/next")
-        self.edit(lambda document: document["offer"].update(markup_ratio=0.9, tax_ratio=0.0))
+        self.edit(lambda document: document["offer"].update(margin_ratio=0.6, tax_ratio=0.0))
         dearer = self.sent("GET", f"{self.at}/changes/next")
         self.assertEqual(dearer["price_now"], plain["price_now"])
 
@@ -176,11 +176,11 @@ class ChangeOrderTest(ContractTestCase):
         rng = random.Random(36)
         agreed = Decimal(str(self.agree()))
         for turn in range(24):
-            act = rng.choice(("longer", "markup", "book", "cost", "change", "came", "hours"))
+            act = rng.choice(("longer", "margin", "book", "cost", "change", "came", "hours"))
             if act == "longer":
                 self.longer(rng.choice((-0.3, 0.3, 0.6)))
-            elif act == "markup":
-                self.edit(lambda document: document["offer"].update(markup_ratio=rng.uniform(0, 0.6)))
+            elif act == "margin":
+                self.edit(lambda document: document["offer"].update(margin_ratio=rng.uniform(0, 0.4)))
             elif act == "book":
                 price = {"item": "post 6x6 pine", "length_m": 2.4384, "price": rng.uniform(5, 90)}
                 self.edit(lambda document, price=price: document["yard"].update(prices=[price]))

@@ -23,12 +23,12 @@ class UsualTest(TestCase):
         self.assertEqual((self.begun()["school"], self.begun()["quote"]["crew_count"]), ("us", 2))
         usual = self.usual()["usual"]
         usual |= {"school": "uk", "marks": "1 mm", "saturdays": True}
-        usual["quote"] |= {"crew_count": 4, "hour_high": 72.0}
+        usual["quote"] |= {"crew_count": 4, "wage": 72.0}
         answer = self.caller.send("PUT", "/api/crew/defaults", {"usual": usual})
         self.assertEqual(answer.status_code, 200, answer.content[:300])
         job = self.begun()
         self.assertEqual(job["reading"], {"system": "metric", "mark_m": 0.001})
-        self.assertEqual((job["quote"]["crew_count"], job["quote"]["hour_high"]), (4, 72.0))
+        self.assertEqual((job["quote"]["crew_count"], job["quote"]["wage"]), (4, 72.0))
         self.assertEqual(job["calendar"]["weekdays_off"], [6])
         other = Caller(person("wren"))
         self.assertEqual(other.send("POST", "/api/jobs/quick-start", {"name": "x"}).json()["document"]["school"], "us")

@@ -66,7 +66,7 @@ class DealingsTest(TestCase):
 
     def test_a_quote_has_its_range_and_what_is_out(self) -> None:
         quoted = self.ask("takeoff")["quote"]
-        self.assertLess(quoted["low"], quoted["high"])
+        self.assertLess(quoted["cost"], quoted["price"])
         self.assertTrue(any("spoil" in text for text in quoted["out"]))
         self.job["quote"]["spoil_price_per_m3"] = 30.0
         self.assertFalse(any("spoil" in text for text in self.ask("takeoff")["quote"]["out"]))

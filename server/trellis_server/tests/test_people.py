@@ -151,9 +151,9 @@ def rich(markup: float) -> dict[str, Any]:
         {"item": "post 6x6 pine", "length_m": 2.4384, "price": 4242.42 * (1 + markup), "supplier": ""}
     ]
     document["yard"]["priced_on"] = "2026-11-02"
-    money = {"hour_low": 71.5, "hour_high": 93.25, "stump_price": 31.0, "delivery_price": 88.0, "least_charge": 640.0}
+    money = {"wage": 71.5, "stump_price": 31.0, "delivery_price": 88.0, "least_charge": 640.0}
     document["quote"] |= {name: value * (1 + markup) for name, value in money.items()}
-    document["offer"] |= {"markup_ratio": markup, "tax_ratio": markup / 10, "round_to": 5.0, "currency": "£"}
+    document["offer"] |= {"margin_ratio": markup / 2, "tax_ratio": markup / 10, "round_to": 5.0, "currency": "£"}
     return document
 
 
@@ -209,7 +209,7 @@ class PricesTest(TestCase):
         self.assertEqual(answer.json()["document"]["yard"]["prices"], [])
         kept = Caller(self.owner).send("GET", f"/api/jobs/{self.job}").json()["document"]
         self.assertEqual(kept["yard"]["prices"], rich(0.1)["yard"]["prices"])
-        self.assertEqual(kept["quote"]["hour_low"], rich(0.1)["quote"]["hour_low"])
+        self.assertEqual(kept["quote"]["wage"], rich(0.1)["quote"]["wage"])
 
     def test_calls_about_prices_say_so(self) -> None:
         for method, path in (

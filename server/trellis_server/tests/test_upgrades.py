@@ -4,6 +4,7 @@ import io
 import json
 import tempfile
 from contextlib import redirect_stderr, redirect_stdout
+from dataclasses import replace
 from datetime import date
 from pathlib import Path
 from typing import Any
@@ -15,8 +16,11 @@ from django.test import SimpleTestCase, TestCase, tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from steady.errors import InvalidInputError
+from steady.jobs.client_quote import offer
 from steady.jobs.document import FORMAT, plan_structure
+from steady.jobs.estimate import hours
 from steady.jobs.job_schedule import calendar
+from steady.jobs.job_takeoff import job_list
 from steady.plan.results import buildable
 from steady.plan.results import state as verdict_state
 from steady.structures.registry import kind_of
@@ -30,6 +34,7 @@ from trellis_server.services.merge import merge
 from trellis_server.tests.make import small_job
 
 KEPT = Path(__file__).parent / "kept"
+TODAY = date(2026, 11, 27)
 
 
 def lost(kept: Any, written: Any, path: str = "") -> list[str]:
@@ -65,6 +70,25 @@ class KeptJobsTest(SimpleTestCase):
                     assert approval is not None
                     self.assertEqual(approval.held, "", path.name)
         self.assertGreater(approved, 2)
+
+    def test_prices_of_before_one_wage_stay_what_they_were(self) -> None:
+        """Format 9 priced between a low and a high rate: labour 0.75 to 1.25 of the hours, materials 5 % either way."""
+        body = json.loads((KEPT / "job-format-9.json").read_text(encoding="utf-8"))
+        for level, markup, low, high in ((1.0, 0.0, 40.0, 60.0), (0.5, 0.2, 35.0, 55.0), (1.0, 0.35, 50.0, 50.0)):
+            old = json.loads(json.dumps(body))
+            old["offer"] |= {"level_ratio": level, "markup_ratio": markup, "round_to": 0.01, "options": []}
+            old["quote"] |= {"hour_low": low, "hour_high": high, "material_band_ratio": 0.05}
+            old["quote"] |= {"delivery_price": 85.0, "least_charge": 0.0}
+            job = documents.load(old)
+            found = job_list(replace(job, came=()))
+            person_h = sum(hours(plan_structure(job, one.spec.id), job.quote) for one in job.structures)
+            labour = person_h * (0.75 * low + level * (1.25 * high - 0.75 * low))
+            band = 1 + 0.05 * (2 * level - 1)
+            more = sum(line.price for line in offer(job, TODAY).options[0].lines if not line.structure)
+            was = (found.bill.total * band + labour) * (1 + markup) + more
+            self.assertAlmostEqual(offer(job, TODAY).options[0].net, was, delta=0.002 * was)
+            delivery = next(line.price for line in offer(job, TODAY).options[0].lines if line.says == "Delivery")
+            self.assertAlmostEqual(delivery, 85.0 * (1 + markup), delta=0.02)
 
     def test_today_s_format_goes_round_exactly(self) -> None:
         body = json.loads((KEPT / f"job-format-{FORMAT}.json").read_text(encoding="utf-8"))

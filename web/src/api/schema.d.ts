@@ -3637,12 +3637,20 @@ export interface components {
         /**
          * ChangeOrder
          * @description The difference between two states of a job. Money is what the client pays, tax and all, of the first option.
+         *
+         *     Args:
+         *         net_more: How much more or less it is without its tax.
          */
         ChangeOrder: {
             /** Hours Now */
             hours_now: number;
             /** Hours Was */
             hours_was: number;
+            /**
+             * Net More
+             * @default 0
+             */
+            net_more: number;
             /** Pieces */
             pieces: components["schemas"]["PieceChange"][];
             /** Price Now */
@@ -4230,8 +4238,7 @@ export interface components {
              *       "currency": "$",
              *       "excluded": [],
              *       "included": [],
-             *       "level_ratio": 1,
-             *       "markup_ratio": 0,
+             *       "margin_ratio": 0.18,
              *       "options": [],
              *       "payment_round_to": 1,
              *       "payments": [
@@ -4247,6 +4254,7 @@ export interface components {
              *       "prices_last_days": 30,
              *       "round_to": 1,
              *       "tax_name": "",
+             *       "tax_on": "all",
              *       "tax_ratio": 0,
              *       "valid_days": 30,
              *       "warranty": []
@@ -4256,24 +4264,25 @@ export interface components {
             /**
              * @default {
              *       "board_min": 3,
+             *       "burden_ratio": 0.28,
+             *       "contingency_ratio": 0.03,
              *       "crew_count": 2,
              *       "day_h": 8,
              *       "delivery_price": null,
              *       "finish_min": 55,
-             *       "hour_high": 60,
-             *       "hour_low": 40,
              *       "leaf_min": 240,
              *       "least_charge": 0,
-             *       "material_band_ratio": 0.05,
              *       "old_fence_m": 0,
              *       "old_fence_price_per_m": null,
+             *       "overhead_ratio": 0.14,
              *       "post_min": 60,
              *       "rail_min": 8,
              *       "setup_min": 30,
              *       "spoil_price_per_m3": null,
              *       "stump_price": null,
              *       "stumps_count": 0,
-             *       "travel_min": 0
+             *       "travel_min": 0,
+             *       "wage": 31
              *     }
              */
             quote: components["schemas"]["EstimateRates"];
@@ -4986,23 +4995,52 @@ export interface components {
         };
         /**
          * Estimate
-         * @description The whole: lines, totals, what is out, person-hours and days of the crew.
+         * @description The whole: what it costs line by line, what it sells for, what is out, person-hours and days of the crew.
+         *
+         *     Args:
+         *         cost_low, cost_high: The cost on good and on bad days.
+         *         margin_ratio: Of the price as it is rounded; `markup_ratio`: the same as a share of the cost.
          */
         Estimate: {
+            /** Cost */
+            cost: number;
+            /** Cost High */
+            cost_high: number;
+            /** Cost Low */
+            cost_low: number;
+            /** Days */
+            days: number;
             /** Days High */
             days_high: number;
             /** Days Low */
             days_low: number;
-            /** High */
-            high: number;
             /** Hours */
             hours: number;
             /** Lines */
-            lines: components["schemas"]["QuoteLine"][];
-            /** Low */
-            low: number;
+            lines: components["schemas"]["EstimateLine"][];
+            /** Margin Ratio */
+            margin_ratio: number;
+            /** Markup Ratio */
+            markup_ratio: number;
             /** Out */
             out: string[];
+            /** Price */
+            price: number;
+        };
+        /**
+         * EstimateLine
+         * @description One line of a cost: what it is, its amount, and a few words.
+         */
+        EstimateLine: {
+            /** Amount */
+            amount: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Says */
+            says: string;
         };
         /**
          * EstimateRates
@@ -5010,6 +5048,8 @@ export interface components {
          *
          *     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
          *     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
+         *     `wage`: an hour of one person; `burden_ratio`: what the employer pays on top of it; `contingency_ratio`: on direct cost;
+         *     `overhead_ratio`: on direct cost and contingency.
          */
         EstimateRates: {
             /**
@@ -5017,6 +5057,16 @@ export interface components {
              * @default 3
              */
             board_min: number;
+            /**
+             * Burden Ratio
+             * @default 0.28
+             */
+            burden_ratio: number;
+            /**
+             * Contingency Ratio
+             * @default 0.03
+             */
+            contingency_ratio: number;
             /**
              * Crew Count
              * @default 2
@@ -5035,16 +5085,6 @@ export interface components {
              */
             finish_min: number;
             /**
-             * Hour High
-             * @default 60
-             */
-            hour_high: number;
-            /**
-             * Hour Low
-             * @default 40
-             */
-            hour_low: number;
-            /**
              * Leaf Min
              * @default 240
              */
@@ -5055,17 +5095,17 @@ export interface components {
              */
             least_charge: number;
             /**
-             * Material Band Ratio
-             * @default 0.05
-             */
-            material_band_ratio: number;
-            /**
              * Old Fence M
              * @default 0
              */
             old_fence_m: number;
             /** Old Fence Price Per M */
             old_fence_price_per_m?: number | null;
+            /**
+             * Overhead Ratio
+             * @default 0.14
+             */
+            overhead_ratio: number;
             /**
              * Post Min
              * @default 60
@@ -5095,6 +5135,11 @@ export interface components {
              * @default 0
              */
             travel_min: number;
+            /**
+             * Wage
+             * @default 31
+             */
+            wage: number;
         };
         /**
          * EstimateSide
@@ -6752,10 +6797,10 @@ export interface components {
             dimensions: components["schemas"]["KeyDimension"][];
             /**
              * Format
-             * @default 9
+             * @default 10
              * @constant
              */
-            format: 9;
+            format: 10;
             /** Name */
             name: string;
             /**
@@ -6763,8 +6808,7 @@ export interface components {
              *       "currency": "$",
              *       "excluded": [],
              *       "included": [],
-             *       "level_ratio": 1,
-             *       "markup_ratio": 0,
+             *       "margin_ratio": 0.18,
              *       "options": [],
              *       "payment_round_to": 1,
              *       "payments": [
@@ -6780,6 +6824,7 @@ export interface components {
              *       "prices_last_days": 30,
              *       "round_to": 1,
              *       "tax_name": "",
+             *       "tax_on": "all",
              *       "tax_ratio": 0,
              *       "valid_days": 30,
              *       "warranty": []
@@ -6799,24 +6844,25 @@ export interface components {
             /**
              * @default {
              *       "board_min": 3,
+             *       "burden_ratio": 0.28,
+             *       "contingency_ratio": 0.03,
              *       "crew_count": 2,
              *       "day_h": 8,
              *       "delivery_price": null,
              *       "finish_min": 55,
-             *       "hour_high": 60,
-             *       "hour_low": 40,
              *       "leaf_min": 240,
              *       "least_charge": 0,
-             *       "material_band_ratio": 0.05,
              *       "old_fence_m": 0,
              *       "old_fence_price_per_m": null,
+             *       "overhead_ratio": 0.14,
              *       "post_min": 60,
              *       "rail_min": 8,
              *       "setup_min": 30,
              *       "spoil_price_per_m3": null,
              *       "stump_price": null,
              *       "stumps_count": 0,
-             *       "travel_min": 0
+             *       "travel_min": 0,
+             *       "wage": 31
              *     }
              */
             quote: components["schemas"]["EstimateRates"];
@@ -10242,30 +10288,13 @@ export interface components {
             what: string;
         };
         /**
-         * QuoteLine
-         * @description One line, from low to high.
-         */
-        QuoteLine: {
-            /** High */
-            high: number;
-            /** Low */
-            low: number;
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-            /** Says */
-            says: string;
-        };
-        /**
          * QuoteTerms
          * @description What the client is asked.
          *
          *     Args:
-         *         level_ratio: Where between the low and the high price: 0 the lowest, 1 the highest.
-         *         markup_ratio: On everything; the client does not see it by itself.
-         *         round_to: Each line is rounded up to a multiple of this.
+         *         margin_ratio: The crew's share of the price over its cost; the client does not see it by itself.
+         *         tax_on: What of the price is taxed: all of it, its materials, or its labour with all else.
+         *         round_to: An option's price is rounded up to a multiple of this, and its lines are multiples of it.
          *         payment_round_to: Payments are whole multiples of this; the last takes what is left.
          *         warranty: What the crew stands in for, a line each; on the offer and in the handover.
          *         prices_last_days: For how many days prices of the list are taken as today's.
@@ -10287,15 +10316,10 @@ export interface components {
              */
             included: string[];
             /**
-             * Level Ratio
-             * @default 1
+             * Margin Ratio
+             * @default 0.18
              */
-            level_ratio: number;
-            /**
-             * Markup Ratio
-             * @default 0
-             */
-            markup_ratio: number;
+            margin_ratio: number;
             /**
              * Options
              * @default []
@@ -10335,6 +10359,12 @@ export interface components {
              * @default
              */
             tax_name: string;
+            /**
+             * Tax On
+             * @default all
+             * @enum {string}
+             */
+            tax_on: "all" | "materials" | "labour";
             /**
              * Tax Ratio
              * @default 0

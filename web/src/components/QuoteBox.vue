@@ -18,8 +18,11 @@ const IN_FEET: Partial<Record<keyof Terms, [string, number]>> = {
   old_fence_m: ['Old fence to remove, ft', 1 / FT],
   old_fence_price_per_m: ['Fence removal, per ft', FT],
 }
+/** Shares that are typed in per cent, and the most of each. */
+const MOST: Partial<Record<keyof Terms, number>> = { burden_ratio: 100, contingency_ratio: 50, overhead_ratio: 100 }
+const share = (ratio: number) => `${(100 * ratio).toFixed(1)} %`
 const feet = computed(() => store.tape.system === 'imperial')
-const factor = (name: keyof Terms) => (feet.value ? (IN_FEET[name]?.[1] ?? 1) : 1)
+const factor = (name: keyof Terms) => (name in MOST ? 100 : feet.value ? (IN_FEET[name]?.[1] ?? 1) : 1)
 const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
   ['crew_count', 'People in the crew', 'count'],
   ['post_min', 'Minutes a post with a usual hole, one person', 'price'],
@@ -29,8 +32,10 @@ const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
   ['finish_min', 'Minutes a litre of finish', 'price'],
   ['setup_min', 'Set-up and clean-up, minutes a person and day', 'price'],
   ['travel_min', 'Travel, minutes a person and day', 'price'],
-  ['hour_low', 'Hourly rate, low', 'price'],
-  ['hour_high', 'An hour, at most', 'price'],
+  ['wage', 'Wage, an hour', 'price'],
+  ['burden_ratio', "Employer's costs on the wage, %", 'price'],
+  ['contingency_ratio', 'Contingency, %', 'price'],
+  ['overhead_ratio', 'Overhead, %', 'price'],
   ['delivery_price', 'Delivery', 'maybe'],
   ['spoil_price_per_m3', 'Spoil away, a loose m³', 'maybe'],
   ['old_fence_m', 'Old fence to remove, m', 'price'],
@@ -46,6 +51,8 @@ const read =
     if (!text && kind !== 'maybe') return 'Write a number'
     const value = !text ? null : Number(text) === 0 ? 0 : parsePrice(text)
     if (text && value === null) return 'Write a number, like 41.50'
+    const most = MOST[name]
+    if (most !== undefined && value !== null && value > most) return `Write ${most} % at most`
     if (kind === 'count' && !Number.isInteger(value)) return 'Write a whole number'
     store.change(
       (job) => void ((job.quote as Record<string, unknown>)[name] = value === null ? null : value / factor(name)),
@@ -66,17 +73,26 @@ function shown(name: keyof Terms): string {
       <tbody>
         <tr v-for="line in quote.lines" :key="line.says">
           <td>{{ line.says }}</td>
-          <td class="n">{{ money(line.low) }}</td>
-          <td class="n">{{ money(line.high) }}</td>
+          <td class="n">{{ money(line.amount) }}</td>
           <td class="small quiet">{{ line.note }}</td>
         </tr>
       </tbody>
       <tfoot>
         <tr>
-          <th>Total (low–high)</th>
-          <td class="n strong">{{ money(quote.low) }}</td>
-          <td class="n strong">{{ money(quote.high) }}</td>
-          <td class="small">{{ quote.days_low.toFixed(1) }} to {{ quote.days_high.toFixed(1) }} days of the crew</td>
+          <th>Cost</th>
+          <td class="n strong">{{ money(quote.cost) }}</td>
+          <td class="small quiet">
+            {{ money(quote.cost_low) }} to {{ money(quote.cost_high) }} on good and bad days,
+            {{ quote.days_low.toFixed(1) }} to {{ quote.days_high.toFixed(1) }} days of the crew
+          </td>
+        </tr>
+        <tr>
+          <th>Price before tax</th>
+          <td class="n strong">{{ money(quote.price) }}</td>
+          <td class="small quiet">
+            margin {{ share(quote.margin_ratio) }}, a markup of {{ share(quote.markup_ratio) }}: set under
+            <router-link :to="{ name: 'estimate' }">Estimate &amp; contract</router-link>
+          </td>
         </tr>
       </tfoot>
     </table>

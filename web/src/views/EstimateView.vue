@@ -19,6 +19,7 @@ import MoneySums from '@/components/money/MoneySums.vue'
 import SentQuotes from '@/components/money/SentQuotes.vue'
 import StopBox from '@/components/money/StopBox.vue'
 import NumberField from '@/components/NumberField.vue'
+import PickField from '@/components/PickField.vue'
 import WordsField from '@/components/WordsField.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
 import { useLedger } from '@/composables/useLedger'
@@ -39,8 +40,7 @@ type Terms = Job['offer']
 const terms = computed(() => store.document?.offer ?? null)
 const edit = (change: (terms: Terms) => void, says: string) => store.change((job) => change(job.offer), says)
 const FIELDS: [keyof Terms, string, 'number' | 'share' | 'count' | 'words'][] = [
-  ['level_ratio', 'Price within range', 'number'],
-  ['markup_ratio', 'Markup', 'share'],
+  ['margin_ratio', 'Margin, of the price', 'share'],
   ['tax_name', 'Tax name', 'words'],
   ['tax_ratio', 'Tax', 'share'],
   ['currency', 'Currency', 'words'],
@@ -50,6 +50,12 @@ const FIELDS: [keyof Terms, string, 'number' | 'share' | 'count' | 'words'][] = 
 ]
 const put = (name: keyof Terms, value: unknown) =>
   edit((at) => Object.assign(at, { [name]: value }), 'Terms of the quote')
+const TAXED = [
+  { value: 'all', says: 'the whole price' },
+  { value: 'materials', says: 'materials' },
+  { value: 'labour', says: 'labour and all else' },
+]
+const percent = (ratio: number) => `${(100 * ratio).toFixed(1)} %`
 const money = use.money
 const own = (option_: { structures?: string[] }, id: string) =>
   !option_.structures?.length || option_.structures.includes(id)
@@ -129,6 +135,19 @@ const split = (text: string) =>
             @update:model-value="$event !== null && put(name, $event)"
           />
         </template>
+        <p class="small quiet">
+          A margin of {{ percent(terms.margin_ratio) }} of the price is a markup of
+          {{ percent(terms.margin_ratio / (1 - terms.margin_ratio)) }} on the cost.
+        </p>
+        <PickField
+          v-if="terms.tax_ratio"
+          inline
+          label="Taxed"
+          :model-value="terms.tax_on"
+          :options="TAXED"
+          path="offer/tax_on"
+          @update:model-value="put('tax_on', $event)"
+        />
         <fieldset class="box">
           <legend>Payments</legend>
           <div v-for="(payment, index) in terms.payments" :key="index" class="option">
