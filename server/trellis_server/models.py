@@ -274,6 +274,7 @@ class CostRecord(models.Model):
     note = models.CharField(max_length=200, default="", blank=True)
     hours = models.DecimalField(max_digits=7, decimal_places=2, default=0)
     amount = models.DecimalField(max_digits=12, decimal_places=2, default=0)
+    photo = models.ForeignKey("Photo", on_delete=models.SET_NULL, null=True, blank=True, related_name="costs")
     author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
     made_at = models.DateTimeField(auto_now_add=True)
 
@@ -294,7 +295,8 @@ class SignOff(models.Model):
 class Photo(models.Model):
     """A picture taken on the job: turned upright, made smaller, without where it was taken; its file lies beside the database.
 
-    `about`: the structure, piece or task that it shows; empty: the job.
+    `about`: the structure, piece or task that it shows; empty: the job. `receipt`: it shows what was paid, and is for nobody
+    who sees no prices: it stands with its cost alone, on no record, handover or link.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -305,6 +307,7 @@ class Photo(models.Model):
     high = models.PositiveIntegerField()
     size = models.PositiveIntegerField()
     author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    receipt = models.BooleanField(default=False)
     taken_at = models.DateTimeField(auto_now_add=True)
 
 

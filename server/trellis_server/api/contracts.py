@@ -2,12 +2,15 @@
 
 import uuid
 
-from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from django.http import FileResponse, HttpRequest, HttpResponse
+from ninja import File, Router
+from ninja.files import UploadedFile
+from steady.errors import InvalidInputError
 from steady.units.dates import day_of
 
 from trellis_server.api.app import fast
 from trellis_server.api.files import as_file, file_answer
+from trellis_server.api.record import JPEG, picture_answer
 from trellis_server.api.schemas.contracts import (
     ChangeAnswerBody,
     ChangeBody,
@@ -26,6 +29,7 @@ from trellis_server.api.schemas.contracts import (
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.documents.context import PDF, Paper
 from trellis_server.services import contracts, costs, jobs, ledgers, sign_offs
+from trellis_server.services.photos import MOST_BYTES
 
 router = Router(tags=["contracts"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
@@ -112,6 +116,21 @@ def remove_cost(request: HttpRequest, job_id: uuid.UUID, entry: uuid.UUID) -> Ht
     """Take an entry away."""
     costs.remove(jobs.job_of(request.user, job_id), entry)
     return HttpResponse(status=204)
+
+
+@router.post("/{uuid:job_id}/costs/{uuid:entry}/receipt", response={200: CostRowAnswer, **REFUSALS})
+def keep_receipt(request: HttpRequest, job_id: uuid.UUID, entry: uuid.UUID, photo: File[UploadedFile]) -> HttpResponse:
+    """A photo of what was paid, in place of one that the entry had."""
+    job = jobs.job_of(request.user, job_id)
+    if (photo.size or 0) > MOST_BYTES:
+        raise InvalidInputError("photo", f"A photo is at most {MOST_BYTES // 1_000_000} MB")
+    return fast(ledgers.cost_row(costs.keep_receipt(job, request.user, entry, photo.read())))
+
+
+@router.get("/{uuid:job_id}/costs/{uuid:entry}/receipt", response=REFUSALS, openapi_extra=as_file(JPEG))
+def receipt(request: HttpRequest, job_id: uuid.UUID, entry: uuid.UUID, small: bool = False) -> FileResponse:
+    """The photo of an entry's receipt."""
+    return picture_answer(costs.receipt(jobs.job_of(request.user, job_id), entry), small)
 
 
 @router.get("/{uuid:job_id}/money.{str:kind}", response=REFUSALS, openapi_extra=as_file("text/csv"))

@@ -57,7 +57,11 @@ def handover(about: Whole, today: date) -> bytes:
         *_as_built(about),
         *_inspections(about, plans),
     ]
-    kept = [one for one in Photo.objects.filter(job=about.saved_job).order_by("taken_at") if path_of(one.pk).exists()]
+    kept = [
+        one
+        for one in Photo.objects.filter(job=about.saved_job, receipt=False).order_by("taken_at")
+        if path_of(one.pk).exists()
+    ]
     story += _pictures(kept)
     return build_pages(story, f"{about.job.name}, handover", about.options.paper)
 

@@ -9,7 +9,8 @@ from steady.estimating.ledgers import COST_KINDS, CostEntry
 from steady.estimating.money import decimal, rounded
 
 from trellis_server.missing import NotFoundError
-from trellis_server.models import CostRecord, Job
+from trellis_server.models import CostRecord, Job, Photo
+from trellis_server.services import photos
 from trellis_server.services.days import past_day
 from trellis_server.services.jobs import Person
 
@@ -66,14 +67,56 @@ def add(job: Job, person: Person, said: dict[str, Any]) -> CostRecord:
     )
 
 
-def remove(job: Job, entry: uuid.UUID) -> None:
-    """Take an entry away.
+def one(job: Job, entry: uuid.UUID) -> CostRecord:
+    """One entry of a job.
 
     Raises:
         NotFoundError: There is none.
     """
-    if not CostRecord.objects.filter(job=job, pk=entry).delete()[0]:
+    found = CostRecord.objects.filter(job=job, pk=entry).select_related("photo").first()
+    if found is None:
         raise NotFoundError
+    return found
+
+
+def keep_receipt(job: Job, person: Person, entry: uuid.UUID, body: bytes) -> CostRecord:
+    """Keep the photo of an entry's receipt, in place of one that it had.
+
+    Raises:
+        NotFoundError: There is no such entry.
+        InvalidInputError: It is no picture, too large, or the job holds as many as it may.
+    """
+    found = one(job, entry)
+    before = found.photo
+    found.photo = photos.keep_receipt(job, person, body)
+    found.save(update_fields=["photo"])
+    if before is not None:
+        photos.drop(job, before.pk, receipt=True)
+    return found
+
+
+def receipt(job: Job, entry: uuid.UUID) -> Photo:
+    """The photo of an entry's receipt.
+
+    Raises:
+        NotFoundError: There is no such entry, or it has none.
+    """
+    photo = one(job, entry).photo
+    if photo is None:
+        raise NotFoundError
+    return photos.one(job, photo.pk, receipt=True)
+
+
+def remove(job: Job, entry: uuid.UUID) -> None:
+    """Take an entry away, its receipt's photo with it.
+
+    Raises:
+        NotFoundError: There is none.
+    """
+    found = one(job, entry)
+    found.delete()
+    if found.photo is not None:
+        photos.drop(job, found.photo.pk, receipt=True)
 
 
 def add_hours(job: Job, person: Person, said: dict[str, Any]) -> CostRecord:

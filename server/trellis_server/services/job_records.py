@@ -212,7 +212,7 @@ def records_of(job: Job, sees_prices: bool) -> JobRecords:
                 taken_at=row.taken_at,
                 by=_by(row.author),
             )
-            for row in job.photos.select_related("author").order_by("taken_at", "pk")
+            for row in job.photos.filter(receipt=False).select_related("author").order_by("taken_at", "pk")
         ],
         quotes=[
             QuoteRecord(

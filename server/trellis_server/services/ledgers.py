@@ -157,6 +157,7 @@ def cost_row(one: CostRecord) -> Row:
         "note": one.note,
         "hours": float(one.hours),
         "amount": float(one.amount),
+        "receipt": one.photo_id is not None,
     }
 
 

@@ -31,17 +31,17 @@ def path_of(photo_id: uuid.UUID, small: bool = False) -> Path:
 
 
 def of(job: Job) -> list[Photo]:
-    """A job's photos, the newest first."""
-    return list(Photo.objects.filter(job=job).select_related("author").order_by("-taken_at"))
+    """A job's photos, the newest first; receipts stand with their costs."""
+    return list(Photo.objects.filter(job=job, receipt=False).select_related("author").order_by("-taken_at"))
 
 
-def one(job: Job, photo_id: uuid.UUID) -> Photo:
-    """One photo of a job.
+def one(job: Job, photo_id: uuid.UUID, receipt: bool = False) -> Photo:
+    """One photo of a job, or of one of its receipts.
 
     Raises:
         Missing: There is none.
     """
-    found = Photo.objects.filter(job=job, pk=photo_id).first()
+    found = Photo.objects.filter(job=job, pk=photo_id, receipt=receipt).first()
     if found is None or not path_of(found.pk).exists():
         raise NotFoundError
     return found
@@ -55,7 +55,7 @@ def named(job: Job, photo_id: uuid.UUID | None) -> Photo | None:
     """
     if photo_id is None:
         return None
-    found = Photo.objects.filter(job=job, pk=photo_id).first()
+    found = Photo.objects.filter(job=job, pk=photo_id, receipt=False).first()
     if found is None:
         raise InvalidInputError("photo", "This job has no such photo")
     return found
@@ -67,18 +67,29 @@ def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
     Raises:
         InvalidInputError: It is no picture, too large, or the job holds as many as it may.
     """
+    return _kept(Photo(job=job, about=about[:200], says=says[:200], author_id=person.pk), body)
+
+
+def keep_receipt(job: Job, person: Person, body: bytes) -> Photo:
+    """The picture of a receipt, which stands with its cost alone.
+
+    Raises:
+        InvalidInputError: As `keep`.
+    """
+    return _kept(Photo(job=job, receipt=True, author_id=person.pk), body)
+
+
+def _kept(made: Photo, body: bytes) -> Photo:
     if len(body) > MOST_BYTES:
         raise InvalidInputError("photo", f"A photo is at most {MOST_BYTES // 1_000_000} MB")
-    kept = Photo.objects.filter(job=job)
+    kept = Photo.objects.filter(job=made.job)
     if kept.count() >= MOST_PHOTOS or (kept.aggregate(Sum("size"))["size__sum"] or 0) > MOST_KEPT:
         raise InvalidInputError("photo", "This job holds as many photos as it may: take some away first")
     made_ready = opened("picture", body)
     large, small = (base64.b64decode(made_ready[size]) for size in ("large", "small"))
-    wide, high = made_ready["wide"], made_ready["high"]
+    made.wide, made.high, made.size = made_ready["wide"], made_ready["high"], len(large)
     with transaction.atomic():
-        made = Photo.objects.create(
-            job=job, about=about[:200], says=says[:200], wide=wide, high=high, size=len(large), author_id=person.pk
-        )
+        made.save()
         try:
             write_whole(path_of(made.pk), large)
             write_whole(path_of(made.pk, small=True), small)
@@ -88,13 +99,13 @@ def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
     return made
 
 
-def drop(job: Job, photo_id: uuid.UUID) -> None:
+def drop(job: Job, photo_id: uuid.UUID, receipt: bool = False) -> None:
     """Take a photo away, its files with it.
 
     Raises:
         Missing: There is none.
     """
-    found = Photo.objects.filter(job=job, pk=photo_id).first()
+    found = Photo.objects.filter(job=job, pk=photo_id, receipt=receipt).first()
     if found is None:
         raise NotFoundError
     found.delete()

@@ -16,6 +16,7 @@ from trellis_server.services.jobs import Saving, save, state
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.signed_in import SignedIn
 from trellis_server.tests.test_people import seat
+from trellis_server.tests.test_record import jpeg
 
 DAY = "2026-11-20"
 
@@ -435,8 +436,11 @@ class PlayedInTheBrowserTest(SignedIn):
         page.get_by_label("Amount").fill("1,240.50")
         page.get_by_role("button", name="Add cost").click()
         expect(self.sums()).to_contain_text("$1,240.50")
+        picture = {"name": "receipt.jpg", "mimeType": "image/jpeg", "buffer": jpeg()}
+        page.locator("input[type=file]").set_input_files(picture)  # type: ignore[arg-type]
+        expect(page.get_by_role("img", name="Receipt of")).to_be_visible()
         self.assertEqual(self.axe(), [])
-        page.get_by_role("button", name="remove the cost of").click()
+        page.get_by_role("button", name="delete the cost of").click()
         expect(self.sums()).not_to_contain_text("$1,240.50")
 
     def accept_on_a_phone(self, secret: str) -> None:

@@ -117,6 +117,55 @@ class Kept(TestCase):
         return dict(answer.json())
 
 
+class ReceiptTest(Kept):
+    """The photo of a receipt stands with its cost: on no record, paper, file or link, and for nobody who sees no prices."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.at = f"/api/quotes/{self.job}/costs"
+        body = {"kind": "material", "on": "2026-11-20", "amount": 88.5, "who": "the yard"}
+        self.entry = self.caller.send("POST", self.at, body).json()["id"]
+
+    def photograph(self, body: bytes, caller: Caller | None = None, code: int = 200) -> dict[str, Any]:
+        sent = {"photo": SimpleUploadedFile("r.jpg", body)}
+        answer = (caller or self.caller).client.post(f"{self.at}/{self.entry}/receipt", sent)
+        self.assertEqual(answer.status_code, code, answer.content[:300])
+        return dict(answer.json())
+
+    def test_it_is_kept_with_its_cost_and_nowhere_else(self) -> None:
+        self.assertEqual(self.caller.send("GET", f"{self.at}/{self.entry}/receipt").status_code, 404)
+        self.assertTrue(self.photograph(jpeg())["receipt"])
+        answer = self.caller.client.get(f"{self.at}/{self.entry}/receipt?small=true")
+        self.assertEqual((answer.status_code, answer["Content-Type"]), (200, "image/jpeg"))
+        self.assertEqual(self.caller.send("GET", f"/api/jobs/{self.job}/photos").json()["photos"], [])
+        photo = Photo.objects.get()
+        for at in (f"/api/jobs/{self.job}/photos/{photo.pk}",):
+            self.assertEqual(self.caller.send("GET", at).status_code, 404)
+            self.assertEqual(self.caller.send("DELETE", at).status_code, 404)
+        self.assertEqual(self.caller.send("GET", f"/api/jobs/{self.job}/job.json").json()["records"]["photos"], [])
+        body = {"shows_photos": True}
+        secret = self.caller.send("POST", f"/api/jobs/{self.job}/links", body).json()["secret"]
+        self.assertNotIn(str(photo.pk), Caller().send("GET", f"/api/shared/{secret}").content.decode())
+        self.assertEqual(Caller().send("GET", f"/api/shared/{secret}/photos/{photo.pk}").status_code, 404)
+
+    def test_a_second_takes_the_place_of_the_first_and_both_go_with_the_cost(self) -> None:
+        self.photograph(jpeg())
+        first = Photo.objects.get().pk
+        self.photograph(jpeg(400, 400))
+        second = Photo.objects.get().pk
+        self.assertNotEqual(first, second)
+        self.assertFalse(path_of(first).exists())
+        self.assertEqual(self.caller.send("DELETE", f"{self.at}/{self.entry}").status_code, 204)
+        self.assertFalse(Photo.objects.exists())
+        self.assertFalse(path_of(second).exists())
+
+    def test_what_is_no_picture_is_refused_and_strangers_find_nothing(self) -> None:
+        answer = self.photograph(b"not a picture", code=422)
+        self.assertIn("photo", answer["problems"][0]["field"])
+        self.photograph(jpeg(), Caller(person("elm")), 404)
+        self.assertFalse(Photo.objects.exists())
+
+
 class PhotoTest(Kept):
     def test_it_is_upright_small_and_without_a_place(self) -> None:
         made = self.send(jpeg(3000, 1500, turned=6), says="<b>hole</b>", about="windbreak")

@@ -16,3 +16,16 @@ export async function sendPhoto(job: string, file: File, about: string, says: st
     }),
   )) as Photo
 }
+
+/** Sends the picture of a cost's receipt, in place of one that it had. */
+export async function sendReceipt(job: string, entry: string, file: File): Promise<void> {
+  const form = new FormData()
+  form.append('photo', await shrunk(file), 'receipt.jpg')
+  await ask(
+    api.POST('/api/quotes/{job_id}/costs/{entry}/receipt', {
+      params: { path: { job_id: job, entry } },
+      body: form as never,
+      bodySerializer: (body) => body as never,
+    }),
+  )
+}

@@ -110,6 +110,7 @@ function shown(name: keyof Terms): string {
         <PlainField
           v-for="[name, says, kind] in FIELDS"
           :key="name"
+          wide
           :label="feet ? (IN_FEET[name]?.[0] ?? says) : says"
           :shown="shown(name)"
           :read="read(name, kind)"
@@ -130,21 +131,9 @@ function shown(name: keyof Terms): string {
 .terms {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  align-items: end;
   gap: 8px;
   margin-top: 6px;
-}
-.terms label {
-  display: grid;
-  color: var(--ink-2);
-}
-input {
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: var(--paper);
-  color: var(--ink);
-  padding: 4px 7px;
-  font-weight: 600;
-  min-width: 0;
 }
 summary {
   cursor: pointer;

@@ -44,7 +44,7 @@ const FIELDS: [keyof Terms, string, 'number' | 'share' | 'count' | 'words'][] = 
   ['tax_name', 'Tax name', 'words'],
   ['tax_ratio', 'Tax', 'share'],
   ['currency', 'Currency', 'words'],
-  ['round_to', 'Round lines up to', 'number'],
+  ['round_to', 'Round the price up to', 'number'],
   ['payment_round_to', 'Round payments to', 'number'],
   ['valid_days', 'Valid for (days)', 'count'],
 ]
@@ -134,11 +134,11 @@ const split = (text: string) =>
             :path="`offer/${name}`"
             @update:model-value="$event !== null && put(name, $event)"
           />
+          <p v-if="name === 'margin_ratio'" class="small quiet">
+            A margin of {{ percent(terms.margin_ratio) }} of the price is a markup of
+            {{ percent(terms.margin_ratio / (1 - terms.margin_ratio)) }} on the cost.
+          </p>
         </template>
-        <p class="small quiet">
-          A margin of {{ percent(terms.margin_ratio) }} of the price is a markup of
-          {{ percent(terms.margin_ratio / (1 - terms.margin_ratio)) }} on the cost.
-        </p>
         <PickField
           v-if="terms.tax_ratio"
           inline

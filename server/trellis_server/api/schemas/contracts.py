@@ -125,6 +125,7 @@ class CostRowAnswer(Schema):
     note: str
     hours: float
     amount: float
+    receipt: bool
 
 
 class EstimateSide(Schema):

@@ -4,6 +4,8 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, reactive, ref } from 'vue'
 import { api, ask, done } from '@/api/client'
+import { sendReceipt } from '@/api/photos'
+import FilePick from '@/components/FilePick.vue'
 import DataList, { type ListColumn } from '@/components/DataList.vue'
 import SelectBox from '@/components/SelectBox'
 import type { CostRow } from '@/api/types'
@@ -44,6 +46,9 @@ const remove = (row: CostRow) =>
       }),
     ),
   )
+const receipt = (row: CostRow) => `/api/quotes/${props.use.store.id}/costs/${row.id}/receipt`
+const photograph = (row: CostRow, [file]: File[]) =>
+  file && props.use.act(() => sendReceipt(props.use.store.id, row.id, file))
 const wage = ref('')
 const setWage = () =>
   props.use.act(() =>
@@ -56,6 +61,7 @@ const COLUMNS: ListColumn[] = [
   { key: 'who', label: 'Supplier or person', by: 'who' },
   { key: 'hours', label: 'Hours', figure: true, by: 'hours' },
   { key: 'amount', label: 'Amount', figure: true, by: 'amount' },
+  { key: 'receipt', label: 'Receipt' },
   { key: 'act', label: '' },
 ]
 const against = computed(() => {
@@ -147,8 +153,20 @@ const against = computed(() => {
       >
       <template #hours="{ row }">{{ row.hours ? row.hours.toFixed(2) : '' }}</template>
       <template #amount="{ row }">{{ use.money(row.amount) }}</template>
+      <template #receipt="{ row }">
+        <a v-if="row.receipt" :href="receipt(row)" target="_blank" rel="noreferrer"
+          ><img :src="receipt(row) + '?small=true'" :alt="`Receipt of ${row.on}`" width="48" height="36" loading="lazy"
+        /></a>
+        <FilePick
+          v-else-if="row.kind !== 'labour'"
+          says="Add photo"
+          accept="image/*"
+          :busy="use.busy.value"
+          @picked="photograph(row, $event)"
+        />
+      </template>
       <template #act="{ row }">
-        <Button text size="small" :aria-label="`remove the cost of ${row.on}`" @click="remove(row)">Remove</Button>
+        <Button text size="small" :aria-label="`delete the cost of ${row.on}`" @click="remove(row)">Delete</Button>
       </template>
     </DataList>
     <p v-else class="small quiet">No costs yet. Enter receipts and hours as they come.</p>
