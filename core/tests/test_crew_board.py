@@ -4,7 +4,7 @@ import unittest
 from dataclasses import replace
 from datetime import date
 
-from steady.jobs.crew_board import Bar, BoardJob, Sort, board
+from steady.jobs.crew_board import Bar, BoardJob, PersonOff, Sort, board
 
 MONDAY = date(2027, 3, 1)
 
@@ -79,3 +79,35 @@ class BoardTest(unittest.TestCase):
         # Three people for eight hours on the ten working days of two weeks: 240 h; half of a bar of four days lies inside.
         found = board([job("Ash", "Tam", bar(13, 4, hours=96.0))], MONDAY, 14)
         self.assertEqual([(one.hours, one.capacity_h) for one in found.loads], [(48.0, 240.0)])
+
+    def test_somebody_who_is_named_on_two_jobs_of_two_leads_is_a_clash(self) -> None:
+        ash = replace(job("Ash", "Tam", bar(1, 5)), crew=("Rowan", "Fay"))
+        birch = replace(job("Birch", "Ida", bar(4, 2)), crew=("Rowan",))
+        found = board([ash, birch], MONDAY, 14)
+        self.assertEqual(
+            [(one.who, one.on, one.jobs) for one in found.clashes], [("Rowan", "2027-03-04", ("ash", "birch"))]
+        )
+        # Another lead does not help somebody who is not the lead: the job moves to where both Ida and Rowan are free.
+        self.assertEqual([(way.lead, way.on) for way in found.clashes[0].ways], [("", "2027-03-08")])
+        self.assertEqual(found.people, ("Fay", "Ida", "Rowan", "Tam"))
+
+    def test_a_day_off_clashes_with_work_and_takes_from_what_the_crew_has(self) -> None:
+        away = (PersonOff(key="1", who="Rowan", first="2027-03-02", last="2027-03-09", note="wedding"),)
+        ash = replace(job("Ash", "Tam", bar(3, 2)), crew=("Rowan",))
+        found = board([ash], MONDAY, 14, away)
+        (clash,) = found.clashes
+        self.assertEqual((clash.who, clash.on, clash.jobs), ("Rowan", "2027-03-03", ("ash",)))
+        self.assertIn("away while Ash needs them and 1 more", clash.says)
+        # Rowan is back on Wednesday the 10th.
+        self.assertEqual([way.on for way in clash.ways], ["2027-03-10"])
+        # Ten working days of three people, less six of Rowan's (2, 3, 4, 5, 8, 9 March).
+        self.assertEqual(found.loads[0].capacity_h, (10 * 3 - 6) * 8)
+        self.assertEqual(found.away, away)
+        later = board([ash], date(2027, 3, 15), 14, away)
+        self.assertEqual((later.away, later.clashes), ((), ()))
+
+    def test_a_lead_who_is_away_is_not_offered(self) -> None:
+        away = (PersonOff(key="1", who="Ida", first="2027-03-04", last="2027-03-04"),)
+        jobs = [job("Ash", "Tam", bar(1, 5)), job("Birch", "Tam", bar(4, 2)), job("Cedar", "Ida", bar(9, 1))]
+        self.assertEqual([way.lead for way in board(jobs, MONDAY, 14).clashes[0].ways if way.lead], ["Ida"])
+        self.assertEqual([way.lead for way in board(jobs, MONDAY, 14, away).clashes[0].ways if way.lead], [])

@@ -292,6 +292,18 @@ class SignOff(models.Model):
     made_at = models.DateTimeField(auto_now_add=True)
 
 
+class DayOff(models.Model):
+    """Days on which one person of a crew is away; `who`: the name that jobs call them by."""
+
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="days_off")
+    who = models.CharField(max_length=60)
+    first = models.DateField()
+    last = models.DateField()
+    note = models.CharField(max_length=120, default="", blank=True)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+
 class Photo(models.Model):
     """A picture taken on the job: turned upright, made smaller, without where it was taken; its file lies beside the database.
 

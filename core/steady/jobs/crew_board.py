@@ -1,7 +1,8 @@
-"""All jobs of a crew on one calendar: bars by lead, days on which a lead is on two jobs, and ways out of that.
+"""All jobs of a crew on one calendar: bars by lead, days on which somebody is on two jobs or away, and ways out of that.
 
-A bar is the work of one sort that a job does on working days in a row. Two jobs of one lead on one day clash; each clash
-names ways out in order of the days they cost: another lead who is free, then the first days on which the same lead is.
+A bar is the work of one sort that a job does on working days in a row. Two jobs of one person on one day clash, and so does a
+job with a day off of one of its people; each clash names ways out in order of the days they cost: another lead who is free,
+then the first days on which all who work there are.
 Source: common practice of small crews, our own order.
 """
 
@@ -15,7 +16,7 @@ from steady.jobs.document import JobDocument
 from steady.jobs.job_schedule import Calendar, TaskRow
 from steady.schedule.bookings import Booking, clashes
 from steady.schedule.settings import ISO
-from steady.value_objects import value_object
+from steady.value_objects import positional_value_object, value_object
 
 Sort = Literal["dig", "pour", "frame", "finish", "visit"]
 SORTS: dict[str, Sort] = {"dig": "dig", "pour": "pour", "lift": "frame", "": "finish"}
@@ -24,6 +25,23 @@ ORDER = ("dig", "pour", "frame", "finish", "visit")
 SEARCHED_DAYS = 60
 """How far ahead a free run of days is looked for [our own]."""
 MOST_WAYS = 3
+
+
+@value_object
+class PersonOff:
+    """Days on which one person is away, the first and the last of them; `key`: the record that says so."""
+
+    key: str
+    who: str
+    first: ISO
+    last: ISO
+    note: str = ""
+
+    @property
+    def days(self) -> frozenset[str]:
+        """Each of the days."""
+        first, last = date.fromisoformat(self.first), date.fromisoformat(self.last)
+        return frozenset((first + timedelta(days=k)).isoformat() for k in range((last - first).days + 1))
 
 
 @value_object
@@ -48,7 +66,7 @@ class Bar:
 
 @value_object
 class BoardJob:
-    """A job on the board. Without `starts_on` it waits for a day; `weekdays_off` count from Monday 0."""
+    """A job on the board. Without `starts_on` it waits for a day; `weekdays_off` count from Monday 0; `crew`: by name."""
 
     id: str
     name: str
@@ -61,6 +79,12 @@ class BoardJob:
     weekdays_off: tuple[int, ...] = (5, 6)
     bars: tuple[Bar, ...] = ()
     problem: str = ""
+    crew: tuple[str, ...] = ()
+
+    @property
+    def named(self) -> tuple[str, ...]:
+        """The lead and all who work with them, each once."""
+        return tuple(dict.fromkeys(name for name in (self.lead, *self.crew) if name))
 
 
 @value_object
@@ -76,9 +100,9 @@ class WayOut:
 
 @value_object
 class BoardClash:
-    """One lead on two jobs on one day."""
+    """One person on two jobs on one day, or on one while away."""
 
-    lead: str
+    who: str
     on: ISO
     jobs: tuple[str, ...]
     says: str
@@ -97,7 +121,12 @@ class LeadLoad:
 
 @value_object
 class Board:
-    """So many days of all jobs. `off`: those of the days on which no job is worked at; `waiting`: jobs without a day."""
+    """So many days of all jobs. `off`: those of the days on which no job is worked at; `waiting`: jobs without a day.
+
+    Args:
+        people: Everybody who is named on a job or as away.
+        away: Days off that reach into the days shown.
+    """
 
     first: ISO
     days: tuple[ISO, ...]
@@ -107,6 +136,8 @@ class Board:
     waiting: tuple[BoardJob, ...]
     clashes: tuple[BoardClash, ...]
     loads: tuple[LeadLoad, ...]
+    people: tuple[str, ...] = ()
+    away: tuple[PersonOff, ...] = ()
 
 
 def job_on_board(key: str, name: str, status: str, document: JobDocument, calendar: Calendar | None) -> BoardJob:
@@ -127,15 +158,17 @@ def job_on_board(key: str, name: str, status: str, document: JobDocument, calend
         hours=calendar.hours if calendar is not None else 0.0,
         weekdays_off=terms.weekdays_off,
         bars=_bars(calendar, quote.crew_count) if calendar is not None and terms.starts_on else (),
+        crew=terms.people,
     )
 
 
-def board(jobs: Iterable[BoardJob], first: date, count: int) -> Board:
+def board(jobs: Iterable[BoardJob], first: date, count: int, away: Sequence[PersonOff] = ()) -> Board:
     """So many days of all jobs from a day on.
 
     Args:
-        first: The first day shown; `count`: how many days in a row.
+        first: The first day shown; `count`: how many days in a row. `away`: days off of people, whenever.
     """
+    jobs = list(jobs)
     days = [first + timedelta(days=k) for k in range(count)]
     last = days[-1].isoformat()
     laid = [job for job in jobs if job.bars]
@@ -150,8 +183,10 @@ def board(jobs: Iterable[BoardJob], first: date, count: int) -> Board:
         leads=leads,
         jobs=shown,
         waiting=waiting,
-        clashes=_clashes(laid, leads, (first.isoformat(), last)),
-        loads=_loads(shown, {day.isoformat() for day in days}),
+        clashes=_clashes(_Crew(laid, leads, tuple(away)), (first.isoformat(), last)),
+        loads=_loads(shown, {day.isoformat() for day in days}, away),
+        people=tuple(sorted({name for job in jobs for name in job.named} | {one.who for one in away})),
+        away=tuple(one for one in away if one.last >= first.isoformat() and one.first <= last),
     )
 
 
@@ -197,67 +232,85 @@ def _own(job: BoardJob) -> list[tuple[str, Bar]]:
     return [(on, bar) for bar in job.bars if bar.sort != "visit" for on in bar.days]
 
 
-def _clashes(jobs: Sequence[BoardJob], leads: Sequence[str], shown: tuple[str, str]) -> tuple[BoardClash, ...]:
-    """Days of the window on which one lead is on two jobs; days in a row of the same jobs are one clash."""
-    by_id = {job.id: job for job in jobs}
+@positional_value_object
+class _Crew:
+    """All jobs that are laid on days, the leads, and who is away when."""
+
+    jobs: list[BoardJob]
+    leads: tuple[str, ...]
+    away: tuple[PersonOff, ...]
+
+    def busy(self, who: str, apart: str) -> set[str]:
+        """Days on which a person is on another job than one, or away."""
+        found = {on for job in self.jobs if who in job.named and job.id != apart for on, _ in _own(job)}
+        return found.union(*(one.days for one in self.away if one.who == who))
+
+
+def _clashes(crew: _Crew, shown: tuple[str, str]) -> tuple[BoardClash, ...]:
+    """Days of the window on which one person is on two jobs, or away; days in a row of the same jobs are one clash."""
+    by_id = {job.id: job for job in crew.jobs}
     bookings = [
-        Booking(who=job.lead, start=_noon(on), end=_noon(on) + timedelta(hours=1), job=job.id)
-        for job in jobs
-        if job.lead
+        Booking(who=who, start=_noon(on), end=_noon(on) + timedelta(hours=1), job=job.id)
+        for job in crew.jobs
+        for who in job.named
         for on in sorted({on for on, _ in _own(job)})
+    ]
+    bookings += [
+        Booking(who=one.who, start=_noon(on), end=_noon(on) + timedelta(hours=1), job="")
+        for one in crew.away
+        for on in sorted(one.days)
     ]
     pairs: dict[tuple[str, str, str], list[str]] = {}
     for one, other in clashes(bookings):
-        key = (one.who, *sorted((one.job, other.job)))
-        pairs.setdefault(key, []).append(one.start.date().isoformat())  # type: ignore[arg-type]
+        a, b = sorted((one.job, other.job))
+        pairs.setdefault((one.who, a, b), []).append(one.start.date().isoformat())
     found = []
-    for (lead, a, b), days in pairs.items():
+    for (who, a, b), days in pairs.items():
         inside = [on for on in sorted(set(days)) if shown[0] <= on <= shown[1]]
-        if not inside:
+        pair = sorted((by_id[key] for key in (a, b) if key), key=lambda job: (job.bars[0].first, job.name, job.id))
+        if not inside or not pair:
             continue
-        pair = sorted((by_id[a], by_id[b]), key=lambda job: (job.bars[0].first, job.name, job.id))
         more = f" and {len(inside) - 1} more" if len(inside) > 1 else ""
+        says = (
+            f"away while {pair[0].name} needs them" if not a else f"{pair[0].name} and {pair[1].name} on the same day"
+        )
         found.append(
             BoardClash(
-                lead=lead,
+                who=who,
                 on=inside[0],
                 jobs=tuple(job.id for job in pair),
-                says=f"{pair[0].name} and {pair[1].name} on the same day{more}",
-                ways=_ways(pair[1], jobs, leads, inside[0]),
+                says=f"{says}{more}",
+                ways=_ways(crew, pair[-1], who, inside[0]),
             )
         )
-    return tuple(sorted(found, key=lambda one: (one.on, one.lead, one.jobs)))
+    return tuple(sorted(found, key=lambda one: (one.on, one.who, one.jobs)))
 
 
-def _ways(later: BoardJob, jobs: Sequence[BoardJob], leads: Sequence[str], on: str) -> tuple[WayOut, ...]:
-    """For the job that began later: another lead who is free on all of its days, else the first free days of its own."""
+def _ways(crew: _Crew, later: BoardJob, who: str, on: str) -> tuple[WayOut, ...]:
+    """For the job that began later: another lead who is free on all of its days, else the first days on which all are."""
     bar = next(bar for when, bar in sorted(_own(later), key=lambda one: one[0]) if when == on)
     days = {when for when, _ in _own(later)}
-    busy = {name: _busy(jobs, name, later.id) for name in leads}
     ways = [
         WayOut(job=later.id, task=bar.task, lead=name, says=f"Give {later.name} to {name}")
-        for name in leads
-        if name != later.lead and not busy[name] & days
+        for name in (crew.leads if who == later.lead else ())
+        if name not in later.named and not crew.busy(name, later.id) & days
     ]
-    start = date.fromisoformat(on)
+    start, taken = date.fromisoformat(on), set[str]().union(*(crew.busy(name, later.id) for name in later.named))
     # What follows on that job moves with it: as many days are free as are left of it.
     long = (date.fromisoformat(max(days)) - date.fromisoformat(bar.first)).days + 1
     for k in range(1, SEARCHED_DAYS):
         day = start + timedelta(days=k)
-        run = [(day + timedelta(days=j)).isoformat() for j in range(long)]
-        if day.weekday() not in later.weekdays_off and not busy[later.lead] & set(run):
+        run = {(day + timedelta(days=j)).isoformat() for j in range(long)}
+        if day.weekday() not in later.weekdays_off and not taken & run:
             says = f"Move {later.name} to {day:%a} {day:%b} {day.day}"
             ways.append(WayOut(job=later.id, task=bar.task, on=day.isoformat(), says=says))
             break
     return tuple(ways[:MOST_WAYS])
 
 
-def _busy(jobs: Sequence[BoardJob], lead: str, apart: str) -> set[str]:
-    return {on for job in jobs if job.lead == lead and job.id != apart for on, _ in _own(job)}
-
-
-def _loads(jobs: Sequence[BoardJob], days: set[str]) -> tuple[LeadLoad, ...]:
-    """Hours of each lead's jobs in the days shown, by the crew that each job counts with."""
+def _loads(jobs: Sequence[BoardJob], days: set[str], away: Sequence[PersonOff]) -> tuple[LeadLoad, ...]:
+    """Hours of each lead's jobs in the days shown, by the crew that each job counts with; whoever is away is not counted."""
+    named: dict[str, set[str]] = {}
     hours: dict[str, float] = {}
     people: dict[str, int] = {}
     day_h: dict[str, float] = {}
@@ -265,18 +318,20 @@ def _loads(jobs: Sequence[BoardJob], days: set[str]) -> tuple[LeadLoad, ...]:
     for job in jobs:
         own = {on for on in days if date.fromisoformat(on).weekday() not in job.weekdays_off}
         worked[job.lead] = worked.get(job.lead, set()) | own
+        named.setdefault(job.lead, set()).update(job.named)
         people[job.lead] = max(people.get(job.lead, 0), job.people)
         day_h[job.lead] = max(day_h.get(job.lead, 0.0), job.day_h)
         for bar in job.bars:
             inside = sum(on in days for on in bar.days)
             part = bar.hours * inside / max(1, len(bar.days))
             hours[job.lead] = hours.get(job.lead, 0.0) + part
+    missing = {lead: sum(len(worked[lead] & one.days) for one in away if one.who in named[lead]) for lead in people}
     return tuple(
         LeadLoad(
             lead=lead,
             people=people[lead],
             hours=round(hours.get(lead, 0.0), 1),
-            capacity_h=round(len(worked[lead]) * people[lead] * day_h[lead], 1),
+            capacity_h=round(max(0, len(worked[lead]) * people[lead] - missing[lead]) * day_h[lead], 1),
         )
         for lead in sorted(people)
     )

@@ -57,7 +57,7 @@ class Phase:
 class CalendarTerms:
     """When the crew works on this job. Weekdays off count from Monday 0; `starts_on` empty: nobody said yet.
 
-    `lead`: who leads the work on site; empty: nobody was named.
+    `lead`: who leads the work on site; empty: nobody was named. `people`: who works there beside the lead, by name.
     """
 
     starts_on: ISO = ""
@@ -69,3 +69,4 @@ class CalendarTerms:
     outside: Annotated[tuple[Outside, ...], MaxLen(100)] = ()
     phases: Annotated[tuple[Phase, ...], MaxLen(50)] = ()
     lead: Annotated[str, MaxLen(60)] = ""
+    people: Annotated[tuple[Annotated[str, MinLen(1), MaxLen(60)], ...], MaxLen(12)] = ()

@@ -11,7 +11,7 @@ from steady.value_objects import value_object
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Closed, Problems
-from trellis_server.services import board
+from trellis_server.services import board, days_off
 
 Text = Annotated[str, MaxLen(120)]
 router = Router(tags=["board"])
@@ -39,6 +39,30 @@ def crew_board(request: HttpRequest, first: Text = "", days: int = 14) -> HttpRe
     """So many days of all open jobs by lead: clashes with ways out, and hours beside what the crew has."""
     found, left = board.shown(request.user, first, days)
     return fast(BoardAnswer(board=found, left=left))
+
+
+class DayOffBody(Closed):
+    """Who is away, from a day to a day; no last day: one day."""
+
+    who: Text
+    first: Text
+    last: Text = ""
+    note: Text = ""
+
+
+@router.post("/board/days-off", response={200: BoardAnswer, **REFUSALS})
+def add_day_off(request: HttpRequest, body: DayOffBody) -> HttpResponse:
+    """Keep days on which somebody is away; the board after it."""
+    made = days_off.add(request.user, body.model_dump())
+    found, left = board.shown(request.user, made.first.isoformat(), 14)
+    return fast(BoardAnswer(board=found, left=left))
+
+
+@router.delete("/board/days-off/{int:key}", response={204: None, **REFUSALS})
+def remove_day_off(request: HttpRequest, key: int) -> HttpResponse:
+    """Take days off away."""
+    days_off.remove(request.user, key)
+    return HttpResponse(status=204)
 
 
 @router.post("/jobs/{uuid:job_id}/booking", response={200: BoardAnswer, **REFUSALS})

@@ -17,6 +17,7 @@ CHANGES: tuple[tuple[str, str], ...] = (
     (r"^/api/crew/standard-builds", "plan"),
     (r"^/api/crew/towns", "plan"),
     (r"^/api/crew/feeds", "plan"),
+    (r"^/api/board", "plan"),
     (r"^/api/crew", "people"),
     (r"^/api/integrations/(supplier|faults)", "prices"),
     (r"^/api/quotes/offer", ""),

@@ -15,10 +15,10 @@ from steady.schedule.settings import CalendarTerms
 from steady.units.dates import day_of
 
 from trellis_server.models import BoardDays, Job, Status
-from trellis_server.services import documents
+from trellis_server.services import days_off, documents
 from trellis_server.services.cards import rules
 from trellis_server.services.inspections import held
-from trellis_server.services.jobs import Conflicted, Person, Saving, job_of, of_crews, save, state
+from trellis_server.services.jobs import Conflicted, Person, Saving, crew_of, job_of, of_crews, save, state
 
 OVER = (Status.DONE, Status.ARCHIVED)
 AT_ONCE = 8
@@ -57,7 +57,7 @@ def shown(person: Person, first: str, count: int) -> tuple[Board, int]:
             left += 1
         if kept is not None:
             rows.append(replace(BODY.validate_python(kept.body), name=job.name, status=str(job.status)))
-    return board(rows, start, count), left
+    return board(rows, start, count, days_off.of(crew_of(person))), left
 
 
 def book(person: Person, job_id: uuid.UUID, *, task: str, on: str, lead: str | None) -> None:

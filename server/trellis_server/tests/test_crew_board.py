@@ -43,7 +43,7 @@ class BoardTest(TestCase):
         board = found["board"]
         self.assertEqual([one["name"] for one in board["waiting"]], ["Ford yard"])  # type: ignore[index]
         (clash,) = board["clashes"]  # type: ignore[index]
-        self.assertEqual(clash["lead"], "Tam Roe")
+        self.assertEqual(clash["who"], "Tam Roe")
         self.assertIn("Mill lane and Sallow End on the same day", clash["says"])
         way = clash["ways"][-1]
         self.assertGreater(way["on"], FIRST.isoformat())
@@ -53,6 +53,28 @@ class BoardTest(TestCase):
         # It is a change of the job like any other: its document says so, and it can be undone there.
         document = self.caller.send("GET", f"/api/jobs/{way['job']}").json()["document"]
         self.assertEqual(document["calendar"]["starts_on"], way["on"])
+
+    def test_days_off_are_kept_with_the_crew_and_clash(self) -> None:
+        body = {"who": "Tam Roe", "first": "2030-03-04", "last": "2030-03-05", "note": "course"}
+        answer = self.caller.send("POST", "/api/board/days-off", body)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        board = self.board()["board"]
+        (one,) = board["away"]  # type: ignore[index]
+        self.assertEqual((one["who"], one["first"], one["last"], one["note"]), tuple(body.values()))
+        self.assertTrue(any("away while" in clash["says"] for clash in board["clashes"]))  # type: ignore[index]
+        stranger = Caller(person("elm"))
+        self.assertEqual(stranger.send("DELETE", f"/api/board/days-off/{one['key']}").status_code, 404)
+        self.assertEqual(self.caller.send("DELETE", f"/api/board/days-off/{one['key']}").status_code, 204)
+        self.assertEqual(self.board()["board"]["away"], [])  # type: ignore[index]
+        for more, field in (
+            ({"who": " "}, "who"),
+            ({"last": "2030-03-01"}, "last"),
+            ({"first": "soon"}, "first"),
+            ({"last": "2031-03-01"}, "last"),
+        ):
+            refused = self.caller.send("POST", "/api/board/days-off", {**body, **more})
+            self.assertEqual(refused.status_code, 422, refused.content)
+            self.assertEqual(refused.json()["problems"][0]["field"], field)
 
     def test_a_job_gets_a_day_and_a_lead(self) -> None:
         job = self.ids["Ford yard"]
@@ -85,7 +107,7 @@ class BoardTest(TestCase):
         rows = {one["name"]: one for one in self.board()["board"]["jobs"]}  # type: ignore[index]
         self.assertLess(rows["Mill lane"]["hours"], 1234.0)
 
-    def test_a_thousand_jobs_are_read_with_three_queries(self) -> None:
+    def test_a_thousand_jobs_are_read_with_five_queries(self) -> None:
         self.board()
         source = BoardDays.objects.get(job_id=uuid.UUID(self.ids["Mill lane"]))
         template = Job.objects.get(pk=self.ids["Mill lane"])
@@ -93,12 +115,47 @@ class BoardTest(TestCase):
         Job.objects.bulk_create(jobs)
         fields = {"revision": source.revision, "rules": source.rules, "on": source.on, "body": source.body}
         BoardDays.objects.bulk_create([BoardDays(job=job, **fields) for job in jobs])
-        with self.assertNumQueries(3):
+        with self.assertNumQueries(5):
             found = self.board()
         self.assertEqual(found["left"], 0)
 
 
 class BoardPageTest(SignedIn):
+    def test_a_bar_is_pulled_to_another_day_and_back_and_a_day_off_is_seen(self) -> None:
+        caller, page = Caller(self.who), self.page
+        job = caller.new_job(booked("Mill lane", FIRST.isoformat(), "Tam Roe"))
+
+        def starts() -> str:
+            return str(caller.send("GET", f"/api/jobs/{job}").json()["document"]["calendar"]["starts_on"])
+
+        self.open(f"/board?first={FIRST}")
+        lane = page.get_by_role("group", name="Tam Roe")
+        bar = lane.get_by_role("button", name="Mill lane").first
+        expect(bar).to_be_visible()
+        box = bar.bounding_box()
+        target = lane.locator('[data-day="2030-03-06"]').bounding_box()
+        assert box and target
+        page.mouse.move(box["x"] + 20, box["y"] + 20)
+        page.mouse.down()
+        page.mouse.move(target["x"] + 20, box["y"] + 22, steps=6)
+        page.mouse.up()
+        self.eventually(lambda: starts() == "2030-03-06")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: starts() == FIRST.isoformat())
+        days = page.get_by_role("region", name="Days off")
+        days.get_by_role("button", name="Add days off").click()
+        days.get_by_label("Name").fill("Tam Roe")
+        days.get_by_label("First day").fill("2030-03-04")
+        days.get_by_label("First day").press("Tab")
+        days.get_by_role("button", name="Add days off").click()
+        expect(days.get_by_text("Tam Roe 03-04")).to_be_visible()
+        expect(page.get_by_text("1 clash", exact=True)).to_be_visible()
+        expect(page.get_by_text("away while Mill lane needs them").first).to_be_visible()
+        self.assertEqual(self.axe(), [])
+        days.get_by_role("button", name="Delete the days off of Tam Roe").click()
+        expect(page.get_by_text("No clashes in these days")).to_be_visible()
+
     def test_a_clash_is_seen_and_resolved(self) -> None:
         caller, page = Caller(self.who), self.page
         for name in ("Mill lane", "Sallow End"):

@@ -24,6 +24,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board/days-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Day Off
+         * @description Keep days on which somebody is away; the board after it.
+         */
+        post: operations["trellis_server_api_board_add_day_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/days-off/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Day Off
+         * @description Take days off away.
+         */
+        delete: operations["trellis_server_api_board_remove_day_off"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calculators": {
         parameters: {
             query?: never;
@@ -3191,8 +3231,17 @@ export interface components {
         /**
          * Board
          * @description So many days of all jobs. `off`: those of the days on which no job is worked at; `waiting`: jobs without a day.
+         *
+         *     Args:
+         *         people: Everybody who is named on a job or as away.
+         *         away: Days off that reach into the days shown.
          */
         Board: {
+            /**
+             * Away
+             * @default []
+             */
+            away: components["schemas"]["PersonOff"][];
             /** Clashes */
             clashes: components["schemas"]["BoardClash"][];
             /** Days */
@@ -3207,6 +3256,11 @@ export interface components {
             loads: components["schemas"]["LeadLoad"][];
             /** Off */
             off: string[];
+            /**
+             * People
+             * @default []
+             */
+            people: string[];
             /** Waiting */
             waiting: components["schemas"]["BoardJob"][];
         };
@@ -3221,23 +3275,23 @@ export interface components {
         };
         /**
          * BoardClash
-         * @description One lead on two jobs on one day.
+         * @description One person on two jobs on one day, or on one while away.
          */
         BoardClash: {
             /** Jobs */
             jobs: string[];
-            /** Lead */
-            lead: string;
             /** On */
             on: string;
             /** Says */
             says: string;
             /** Ways */
             ways: components["schemas"]["WayOut"][];
+            /** Who */
+            who: string;
         };
         /**
          * BoardJob
-         * @description A job on the board. Without `starts_on` it waits for a day; `weekdays_off` count from Monday 0.
+         * @description A job on the board. Without `starts_on` it waits for a day; `weekdays_off` count from Monday 0; `crew`: by name.
          */
         BoardJob: {
             /**
@@ -3245,6 +3299,11 @@ export interface components {
              * @default []
              */
             bars: components["schemas"]["Bar"][];
+            /**
+             * Crew
+             * @default []
+             */
+            crew: string[];
             /** Day H */
             day_h: number;
             /** Hours */
@@ -3519,7 +3578,7 @@ export interface components {
          * CalendarTerms
          * @description When the crew works on this job. Weekdays off count from Monday 0; `starts_on` empty: nobody said yet.
          *
-         *     `lead`: who leads the work on site; empty: nobody was named.
+         *     `lead`: who leads the work on site; empty: nobody was named. `people`: who works there beside the lead, by name.
          */
         CalendarTerms: {
             /**
@@ -3537,6 +3596,11 @@ export interface components {
              * @default []
              */
             outside: components["schemas"]["Outside"][];
+            /**
+             * People
+             * @default []
+             */
+            people: string[];
             /**
              * Phases
              * @default []
@@ -4430,6 +4494,26 @@ export interface components {
              * @default
              */
             why: string;
+        };
+        /**
+         * DayOffBody
+         * @description Who is away, from a day to a day; no last day: one day.
+         */
+        DayOffBody: {
+            /** First */
+            first: string;
+            /**
+             * Last
+             * @default
+             */
+            last: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Who */
+            who: string;
         };
         /**
          * DaysAnswer
@@ -6784,6 +6868,7 @@ export interface components {
              *       "days_off": [],
              *       "lead": "",
              *       "outside": [],
+             *       "people": [],
              *       "phases": [],
              *       "pulled": [],
              *       "start_h": 8,
@@ -9594,6 +9679,25 @@ export interface components {
              * @default true
              */
             wet: boolean;
+        };
+        /**
+         * PersonOff
+         * @description Days on which one person is away, the first and the last of them; `key`: the record that says so.
+         */
+        PersonOff: {
+            /** First */
+            first: string;
+            /** Key */
+            key: string;
+            /** Last */
+            last: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Who */
+            who: string;
         };
         /**
          * Phase
@@ -13731,6 +13835,122 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BoardAnswer"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_board_add_day_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayOffBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_board_remove_day_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -8,6 +8,7 @@ import { api, ask } from '@/api/client'
 import type { BoardAnswer, BoardBar, BoardJob, WayOut } from '@/api/types'
 import BoardLane from '@/components/board/BoardLane.vue'
 import BoardMove from '@/components/board/BoardMove.vue'
+import DaysOff from '@/components/board/DaysOff.vue'
 import { SORTS } from '@/components/board/sorts'
 import { addDays, mondayOf, today } from '@/logic/days'
 
@@ -39,6 +40,15 @@ const lanes = computed(() => {
     load: board.value!.loads.find((load) => load.lead === lead) ?? null,
   }))
 })
+/** Days on which a lead is away, and what it says of them. */
+const awayOf = (lead: string) => {
+  const found = new Map<string, string>()
+  for (const one of board.value?.away ?? [])
+    for (const on of board.value?.days ?? [])
+      if (one.who === lead && one.first <= on && on <= one.last)
+        found.set(on, `${one.who} is away${one.note ? `: ${one.note}` : ''}`)
+  return found
+}
 const clashing = computed(
   () => new Set((board.value?.clashes ?? []).flatMap((clash) => clash.jobs.map((job) => `${job} ${clash.on}`))),
 )
@@ -73,6 +83,19 @@ async function book(job: string, body: { task: string; on: string; lead: string 
   } finally {
     busy.value = false
   }
+}
+/** What was pulled last, so that it can go back. */
+const undo = ref<{ says: string; job: string; task: string; on: string; lead: string } | null>(null)
+async function drop(job: BoardJob, bar: BoardBar, at: { on: string; lead: string }): Promise<void> {
+  const on = at.on === bar.first ? '' : at.on
+  const lead = at.lead === job.lead ? null : at.lead
+  if (!on && lead === null) return
+  const back = { says: `Moved ${job.name}`, job: job.id, task: bar.task, on: on ? bar.first : '', lead: job.lead }
+  undo.value = (await book(job.id, { task: bar.task, on, lead })) ? back : null
+}
+async function goBack(): Promise<void> {
+  const { job, task, on, lead } = undo.value!
+  if (await book(job, { task, on, lead })) undo.value = null
 }
 const take = (way: WayOut) => book(way.job, { task: way.task, on: way.on, lead: way.lead || null })
 async function move(body: { on: string; lead: string | null }): Promise<void> {
@@ -119,8 +142,14 @@ const full = (hours: number, capacity: number) => `${Math.min(100, (100 * hours)
           :days="days"
           :columns="columns"
           :clashing="clashing"
+          :lead="lane.lead"
+          :away="awayOf(lane.lead)"
           @move="(job, bar) => (held = { job, bar })"
+          @drop="drop"
         />
+        <p v-if="undo" class="undo small" role="status">
+          {{ undo.says }}. <Button text size="small" :disabled="busy" @click="goBack">Undo</Button>
+        </p>
         <p v-if="!lanes.length" class="empty quiet">
           No job has work in these days. Give a job that waits below a day, or look two weeks later.
         </p>
@@ -132,8 +161,8 @@ const full = (hours: number, capacity: number) => `${Math.min(100, (100 * hours)
           </h2>
           <h2 v-else>No clashes in these days</h2>
           <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-          <div v-for="clash in board.clashes" :key="clash.lead + clash.on + clash.jobs.join()" class="clash">
-            <b>{{ clash.lead }}, {{ month(clash.on) }}</b>
+          <div v-for="clash in board.clashes" :key="clash.who + clash.on + clash.jobs.join()" class="clash">
+            <b>{{ clash.who }}, {{ month(clash.on) }}</b>
             <p>{{ clash.says }}.</p>
             <Button
               v-for="way in clash.ways"
@@ -148,6 +177,7 @@ const full = (hours: number, capacity: number) => `${Math.min(100, (100 * hours)
             <p v-if="!clash.ways.length" class="small">No free days in the next two months: change one by hand.</p>
           </div>
         </section>
+        <DaysOff :away="board.away ?? []" :people="board.people ?? []" />
         <section v-if="board.loads.length" class="panel-box">
           <h2>Hours in these days</h2>
           <div v-for="load in board.loads" :key="load.lead" class="load">
@@ -255,6 +285,10 @@ const full = (hours: number, capacity: number) => `${Math.min(100, (100 * hours)
 .empty {
   padding: 40px 16px;
   margin: 0;
+}
+.undo {
+  margin: 0;
+  padding: 6px 12px;
 }
 .wrong {
   color: var(--fail);

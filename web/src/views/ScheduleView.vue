@@ -35,6 +35,16 @@ const doubleBooked = computed(() => {
 })
 const alsoToday = computed(() => (answer.value?.double_booked ?? []).filter((one) => one.on === day.value))
 const terms = computed(() => store.document?.calendar ?? null)
+/** Names as they are typed, each once. */
+const names = (text: string) =>
+  [
+    ...new Set(
+      text
+        .split(',')
+        .map((name) => name.trim().slice(0, 60))
+        .filter(Boolean),
+    ),
+  ].slice(0, 12)
 const quote = computed(() => store.document?.quote ?? null)
 const selected = ref('')
 const chosen = computed(() => data.value?.tasks.find((task) => task.id === selected.value) ?? null)
@@ -154,6 +164,14 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
           maxlength="60"
           placeholder="nobody named"
           @change="edit((at) => (at.lead = ($event.target as HTMLInputElement).value.trim()), 'The lead')"
+      /></label>
+      <label class="small"
+        >With
+        <KeptInput
+          :value="(terms.people ?? []).join(', ')"
+          maxlength="400"
+          placeholder="names, with commas"
+          @change="edit((at) => (at.people = names(($event.target as HTMLInputElement).value)), 'The people')"
       /></label>
       <CountField
         label="People"

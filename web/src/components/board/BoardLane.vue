@@ -3,6 +3,7 @@ import { OctagonX } from 'lucide-vue-next'
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { BoardBar, BoardJob } from '@/api/types'
+import { useBoardDrag } from '@/composables/useBoardDrag'
 
 /** One lead's jobs on the days shown: a bar for each sort of work, none over another. */
 const props = defineProps<{
@@ -12,8 +13,13 @@ const props = defineProps<{
   days: { on: string; off: boolean }[]
   columns: string
   clashing: Set<string> /** a job's id and a day */
+  lead: string
+  away: Map<string, string> /** days on which the lead is away, and why */
 }>()
-const emit = defineEmits<{ move: [job: BoardJob, bar: BoardBar] }>()
+const emit = defineEmits<{
+  move: [job: BoardJob, bar: BoardBar]
+  drop: [job: BoardJob, bar: BoardBar, at: { on: string; lead: string }]
+}>()
 
 interface Placed {
   key: string
@@ -50,11 +56,30 @@ const holds = computed(() => {
   for (const { job, bar } of bars.value) if (bar.held) found.set(job.name, bar.held)
   return [...found]
 })
+/** A bar is pulled to another day or lane; what it is pulled over says where it lands. */
+const { pulled, start } = useBoardDrag()
+function pull(event: PointerEvent, one: Placed): void {
+  start(event, (cell) => {
+    const grabbed = props.days.findIndex((day) => day.on === cell.from)
+    const to = props.days.findIndex((day) => day.on === cell.on)
+    const first = props.days[one.from + (to - (grabbed < 0 ? one.from : grabbed))]
+    if (first) emit('drop', one.job, one.bar, { on: first.on, lead: cell.lead })
+  })
+}
+function open(one: Placed): void {
+  if (!pulled.value) emit('move', one.job, one.bar)
+}
 const rows = computed(() => Math.max(0, ...bars.value.map((one) => one.row)) + 1)
 </script>
 
 <template>
-  <div class="row lane" role="group" :aria-label="name" :style="{ '--days': columns, '--rows': rows }">
+  <div
+    class="row lane"
+    role="group"
+    :aria-label="name"
+    :data-lead="lead"
+    :style="{ '--days': columns, '--rows': rows }"
+  >
     <div class="who">
       <b>{{ name }}</b>
       <span v-if="people" class="quiet small">{{ people === 1 ? '1 person' : `${people} people` }}</span>
@@ -63,8 +88,10 @@ const rows = computed(() => Math.max(0, ...bars.value.map((one) => one.row)) + 1
       v-for="(day, k) in days"
       :key="day.on"
       class="cell"
-      :class="{ off: day.off }"
+      :class="{ off: day.off, away: away.has(day.on) }"
       :style="{ gridColumn: k + 2 }"
+      :data-day="day.on"
+      :title="away.get(day.on)"
       aria-hidden="true"
     />
     <Button
@@ -76,7 +103,8 @@ const rows = computed(() => Math.max(0, ...bars.value.map((one) => one.row)) + 1
       :style="{ gridColumn: `${one.from + 2} / ${one.to + 3}`, gridRow: one.row + 1 }"
       :title="`${one.job.name}: ${one.bar.what}`"
       aria-keyshortcuts="m"
-      @click="emit('move', one.job, one.bar)"
+      @pointerdown="pull($event, one)"
+      @click="open(one)"
       @keydown.m.prevent="emit('move', one.job, one.bar)"
     >
       <b>{{ one.job.name }}</b>
@@ -115,7 +143,11 @@ const rows = computed(() => Math.max(0, ...bars.value.map((one) => one.row)) + 1
 .off {
   background: var(--line);
 }
+.away {
+  background: repeating-linear-gradient(45deg, var(--line) 0 3px, transparent 3px 8px);
+}
 .bar {
+  touch-action: none;
   position: relative;
   display: grid;
   align-content: center;
