@@ -23,6 +23,24 @@ class LabourTest(unittest.TestCase):
         self.assertAlmostEqual(dig_h(36 * IN, math.pi / 4 * (12 * IN) ** 2), 0.5028, places=4)
         self.assertEqual(dig_h(0.0, 0.07), 0.0)
 
+    def test_soil_and_tool_by_hand(self) -> None:
+        """The same hole: clay by hand 6/60 + A x 0.92016 x 9; by skid auger 6/60 + A x (0.9 + 0.0144 x 1.2) x 1.3 (low)."""
+        area = math.pi / 4 * (12 * IN) ** 2
+        self.assertAlmostEqual(dig_h(36 * IN, area, "clay"), 0.1 + area * 0.92016 * 9, places=4)
+        self.assertAlmostEqual(dig_h(36 * IN, area, "clay", "skid auger"), 0.1 + area * 0.91728 * 1.3, places=4)
+        # A one-man auger digs no 12-in hole: it is dug by hand.
+        self.assertEqual(dig_h(36 * IN, area, "clay", "one-man auger"), dig_h(36 * IN, area, "clay"))
+        made = self.planned()
+        asked = [posts_h(made, EstimateRates(dig_soil=soil)) for soil in ("sand", "loam", "clay", "stony", "hardpan")]
+        self.assertEqual(asked, sorted(asked))
+        self.assertLess(posts_h(made, EstimateRates(dig_tool="skid auger")), posts_h(made, EstimateRates()))
+
+    def test_wider_and_deeper_than_any_rate_it_still_takes_longer(self) -> None:
+        hours_each = [dig_h(deep, area) for area in (0.05, 0.28, 0.5, 1.2) for deep in (0.5, 1.0, 1.4, 1.6, 2.5)]
+        for k in range(0, 20, 5):
+            self.assertEqual(hours_each[k : k + 5], sorted(hours_each[k : k + 5]))
+        self.assertEqual(hours_each[4::5], sorted(hours_each[4::5]))
+
     def test_deeper_frost_takes_longer(self) -> None:
         terms = EstimateRates()
         shallow, deep = (self.planned(frost_m) for frost_m in (0.76, 2.0))

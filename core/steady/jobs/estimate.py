@@ -2,7 +2,7 @@
 
 import math
 from decimal import Decimal
-from typing import Annotated
+from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le
 
@@ -34,6 +34,7 @@ class EstimateRates:
 
     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
+    `dig_soil`, `dig_tool`: what is dug, and with what: a post's minutes hold a usual hole in loam by hand, and change with them.
     `wage`: an hour of one person; `burden_ratio`: what the employer pays on top of it; `contingency_ratio`: on direct cost;
     `overhead_ratio`: on direct cost and contingency.
     """
@@ -43,6 +44,8 @@ class EstimateRates:
     rail_min: Minutes = 8.0
     board_min: Minutes = 3.0
     leaf_min: Minutes = 240.0
+    dig_soil: Literal["sand", "loam", "clay", "stony", "hardpan"] = "loam"
+    dig_tool: Literal["by hand", "one-man auger", "two-man auger", "skid auger"] = "by hand"
     finish_min: Minutes = 55.0
     setup_min: Minutes = 30.0
     travel_min: Minutes = 0.0
@@ -76,6 +79,7 @@ class Estimate:
     Args:
         cost_low, cost_high: The cost on good and on bad days.
         margin_ratio: Of the price as it is rounded; `markup_ratio`: the same as a share of the cost.
+        per_says: The price for each foot or metre of line and each square one, in words; empty: it has neither.
     """
 
     lines: tuple[EstimateLine, ...]
@@ -85,6 +89,7 @@ class Estimate:
     markup_ratio: float
     cost_low: float
     cost_high: float
+    per_says: str
     out: tuple[str, ...]
     hours: float
     days: float
@@ -200,12 +205,20 @@ def quote(plan: Plan, bill: Bill, rates: EstimateRates, offer: QuoteTerms, tape:
         markup_ratio=float(made.profit / made.cost) if made.cost else 0.0,
         cost_low=float(low.cost),
         cost_high=float(high.cost),
+        per_says=_per(bill, float(made.price), tape),
         out=tuple(out),
         hours=person_h,
         days=person_h / a_day,
         days_low=person_h * GOOD_DAY / a_day,
         days_high=person_h * BAD_DAY / a_day,
     )
+
+
+def _per(bill: Bill, price: float, tape: Tape) -> str:
+    """The whole price for each unit of length or of area, as the crew reads: not of materials alone."""
+    share = price / bill.total if bill.total > 0 else 0.0
+    by = ((bill.per_m, "m"), (bill.per_m2, "m²")) if tape.metric else ((bill.per_ft, "ft"), (bill.per_ft2, "ft²"))
+    return ", ".join(f"{share * each:,.2f} a {unit}" for each, unit in by if share * each > 0)
 
 
 def _share(ratio: float) -> str:

@@ -3,19 +3,19 @@
 import math
 from typing import TYPE_CHECKING
 
+from steady.data.loader import keyed
 from steady.data.roles import role
+from steady.errors import OutOfScopeError
+from steady.estimating.labour import HoleSize, dig_hole_h
 from steady.footings.hole import dug_m3, volumes
 from steady.plan.model import Footing, Plan
 
 if TYPE_CHECKING:
     from steady.jobs.estimate import EstimateRates
 
-BANDS: tuple[tuple[float, float], ...] = ((0.9, 1.0), (1.2, 1.4), (math.inf, 2.0))
-"""How much longer a cubic metre takes by hand, by how deep it lies: to 0.9 m, to 1.2 m, below [common practice, low]."""
-HOLE_H = 0.1
-"""Of each hole, whatever its size: marked, begun, cleaned out [common practice, low]."""
-DIG_H_PER_M3 = 6.0
-"""By hand in loam [common practice, low]: sand takes 4.5, clay 9, stony ground 13."""
+BY_HAND, USUAL_SOIL = "by hand", "loam"
+BEYOND = 2.0
+"""How much longer a cubic metre takes by hand deeper than anybody's rate goes [common practice, low]."""
 MIX_H_PER_M3 = 2140 * 0.28 / 60
 """Concrete mixed by hand: 0.28 min a kg [common practice, low], 2140 kg of dry mix a m3 (an 80-lb bag yields 0.60 ft3)."""
 USUAL_DEEP_M, USUAL_WIDE_M = 0.9144, 0.3048
@@ -28,29 +28,36 @@ LEAST_RATIO = 1 / 3
 """A post without a hole takes at least this share of a post's minutes [our own]."""
 
 
-def dig_h(deep_m: float, area_m2: float) -> float:
-    """Hours of one person to dig a hole by hand in loam.
+def dig_h(deep_m: float, area_m2: float, soil: str = USUAL_SOIL, tool: str = BY_HAND) -> float:
+    """Person-hours to dig a hole, by hand where the tool does not dig it.
 
     Args:
         deep_m: Depth (m).
         area_m2: Plan area of the hole (m2).
 
-    Source: common practice, low: a fixed time, and a rate by volume that grows with depth.
+    Source: the sum `labour.dig_hole`; wider and deeper holes than its rates know at the last band's rate [our own].
     """
     if deep_m <= 0:
         return 0.0
-    top, weighted_m = 0.0, 0.0
-    for bottom, factor in BANDS:
-        weighted_m += factor * max(0.0, min(deep_m, bottom) - top)
-        top = bottom
-    return HOLE_H + area_m2 * weighted_m * DIG_H_PER_M3
+    hole = HoleSize(width_m=math.sqrt(4 * area_m2 / math.pi), depth_m=deep_m)
+    for way in dict.fromkeys((tool, BY_HAND)):
+        try:
+            return dig_hole_h(hole, soil, way)
+        except OutOfScopeError:
+            continue
+    row = keyed("digging_tools")[BY_HAND]
+    deepest_m = row.number("deepest_m")
+    narrow = HoleSize(width_m=min(hole.width_m, row.number("widest_m")), depth_m=min(deep_m, deepest_m))
+    fixed_h = row.number("each_min") / 60
+    by_area = (dig_hole_h(narrow, soil, BY_HAND) - fixed_h) / narrow.area_m2
+    return fixed_h + area_m2 * (by_area + max(0.0, deep_m - deepest_m) * BEYOND * row.number(f"{soil}_factor"))
 
 
-def hole_h(footing: Footing) -> float:
+def hole_h(footing: Footing, terms: "EstimateRates") -> float:
     """Hours of one person to dig a footing's hole and to fill it with concrete."""
     deep_m = footing.hole_m
     area_m2 = dug_m3(footing) / deep_m if deep_m > 0 else 0.0
-    return dig_h(deep_m, area_m2) + volumes(footing).concrete_m3 * MIX_H_PER_M3
+    return dig_h(deep_m, area_m2, terms.dig_soil, terms.dig_tool) + volumes(footing).concrete_m3 * MIX_H_PER_M3
 
 
 def _usual_h() -> float:
@@ -61,7 +68,7 @@ def _usual_h() -> float:
 def posts_h(plan: Plan, terms: "EstimateRates") -> float:
     """Posts with their holes: the crew's minutes hold a usual hole, and grow with what a hole takes (person-hours)."""
     whole_h = _usual_h() + SET_H
-    each = (max(LEAST_RATIO, (hole_h(footing) + SET_H) / whole_h) for footing in plan.footings)
+    each = (max(LEAST_RATIO, (hole_h(footing, terms) + SET_H) / whole_h) for footing in plan.footings)
     return terms.post_min / 60 * math.fsum(each)
 
 

@@ -21,6 +21,8 @@ def without_money(job: "JobDocument") -> "JobDocument":
         "rail_min",
         "board_min",
         "leaf_min",
+        "dig_soil",
+        "dig_tool",
         "finish_min",
         "setup_min",
         "travel_min",

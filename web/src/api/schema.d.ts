@@ -4359,6 +4359,8 @@ export interface components {
              *       "crew_count": 2,
              *       "day_h": 8,
              *       "delivery_price": null,
+             *       "dig_soil": "loam",
+             *       "dig_tool": "by hand",
              *       "finish_min": 55,
              *       "leaf_min": 240,
              *       "least_charge": 0,
@@ -5110,6 +5112,7 @@ export interface components {
          *     Args:
          *         cost_low, cost_high: The cost on good and on bad days.
          *         margin_ratio: Of the price as it is rounded; `markup_ratio`: the same as a share of the cost.
+         *         per_says: The price for each foot or metre of line and each square one, in words; empty: it has neither.
          */
         Estimate: {
             /** Cost */
@@ -5134,6 +5137,8 @@ export interface components {
             markup_ratio: number;
             /** Out */
             out: string[];
+            /** Per Says */
+            per_says: string;
             /** Price */
             price: number;
         };
@@ -5158,6 +5163,7 @@ export interface components {
          *
          *     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
          *     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
+         *     `dig_soil`, `dig_tool`: what is dug, and with what: a post's minutes hold a usual hole in loam by hand, and change with them.
          *     `wage`: an hour of one person; `burden_ratio`: what the employer pays on top of it; `contingency_ratio`: on direct cost;
          *     `overhead_ratio`: on direct cost and contingency.
          */
@@ -5189,6 +5195,18 @@ export interface components {
             day_h: number;
             /** Delivery Price */
             delivery_price?: number | null;
+            /**
+             * Dig Soil
+             * @default loam
+             * @enum {string}
+             */
+            dig_soil: "sand" | "loam" | "clay" | "stony" | "hardpan";
+            /**
+             * Dig Tool
+             * @default by hand
+             * @enum {string}
+             */
+            dig_tool: "by hand" | "one-man auger" | "two-man auger" | "skid auger";
             /**
              * Finish Min
              * @default 55
@@ -6960,6 +6978,8 @@ export interface components {
              *       "crew_count": 2,
              *       "day_h": 8,
              *       "delivery_price": null,
+             *       "dig_soil": "loam",
+             *       "dig_tool": "by hand",
              *       "finish_min": 55,
              *       "leaf_min": 240,
              *       "least_charge": 0,

@@ -3,10 +3,12 @@ import { computed } from 'vue'
 import type { Job, Takeoff } from '@/api/types'
 import { useJob } from '@/stores/job'
 import { FT } from '@/logic/units'
+import PickField from '@/components/PickField.vue'
 import PlainField from '@/components/PlainField.vue'
 import { money, parsePrice } from '@/logic/money'
 
 type Terms = NonNullable<Job['quote']>
+type Typed = Exclude<keyof Terms, 'dig_soil' | 'dig_tool'>
 defineProps<{ quote: Takeoff['quote']; stands?: string }>()
 const store = useJob()
 /**
@@ -22,8 +24,8 @@ const IN_FEET: Partial<Record<keyof Terms, [string, number]>> = {
 const MOST: Partial<Record<keyof Terms, number>> = { burden_ratio: 100, contingency_ratio: 50, overhead_ratio: 100 }
 const share = (ratio: number) => `${(100 * ratio).toFixed(1)} %`
 const feet = computed(() => store.tape.system === 'imperial')
-const factor = (name: keyof Terms) => (name in MOST ? 100 : feet.value ? (IN_FEET[name]?.[1] ?? 1) : 1)
-const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
+const factor = (name: Typed) => (name in MOST ? 100 : feet.value ? (IN_FEET[name]?.[1] ?? 1) : 1)
+const FIELDS: [Typed, string, 'count' | 'price' | 'maybe'][] = [
   ['crew_count', 'People in the crew', 'count'],
   ['post_min', 'Minutes a post with a usual hole, one person', 'price'],
   ['rail_min', 'Minutes a rail', 'price'],
@@ -44,9 +46,16 @@ const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
   ['stump_price', 'A stump', 'maybe'],
   ['least_charge', 'Minimum charge', 'price'],
 ]
+const plain = (...values: string[]) => values.map((value) => ({ value, says: value }))
+const CHOICES: ['dig_soil' | 'dig_tool', string, { value: string; says: string }[]][] = [
+  ['dig_soil', 'Soil that is dug', plain('sand', 'loam', 'clay', 'stony', 'hardpan')],
+  ['dig_tool', 'Holes are dug', plain('by hand', 'one-man auger', 'two-man auger', 'skid auger')],
+]
+const choose = (name: 'dig_soil' | 'dig_tool', value: unknown) =>
+  store.change((job) => void ((job.quote as Record<string, unknown>)[name] = value), 'terms of the quote')
 /** Takes what was typed, or says what is wrong with it and leaves it where it is. */
 const read =
-  (name: keyof Terms, kind: string) =>
+  (name: Typed, kind: string) =>
   (text: string): string => {
     if (!text && kind !== 'maybe') return 'Write a number'
     const value = !text ? null : Number(text) === 0 ? 0 : parsePrice(text)
@@ -60,7 +69,7 @@ const read =
     )
     return ''
   }
-function shown(name: keyof Terms): string {
+function shown(name: Typed): string {
   const kept = store.document?.quote?.[name]
   return kept === null || kept === undefined ? '' : String(Math.round(kept * factor(name) * 1e4) / 1e4)
 }
@@ -90,7 +99,8 @@ function shown(name: keyof Terms): string {
           <th>Price before tax</th>
           <td class="n strong">{{ money(quote.price) }}</td>
           <td class="small quiet">
-            margin {{ share(quote.margin_ratio) }}, a markup of {{ share(quote.markup_ratio) }}: set under
+            <template v-if="quote.per_says">{{ quote.per_says }}; </template>margin {{ share(quote.margin_ratio) }}, a
+            markup of {{ share(quote.markup_ratio) }}: set under
             <router-link :to="{ name: 'estimate' }">Estimate &amp; contract</router-link>
           </td>
         </tr>
@@ -116,6 +126,15 @@ function shown(name: keyof Terms): string {
           :read="read(name, kind)"
           :path="`quote/${name}`"
           :empty="kind === 'maybe' ? 'not in' : ''"
+        />
+        <PickField
+          v-for="[name, says, choices] in CHOICES"
+          :key="name"
+          :label="says"
+          :model-value="String(store.document?.quote?.[name] ?? '')"
+          :options="choices"
+          :path="`quote/${name}`"
+          @update:model-value="choose(name, $event)"
         />
       </div>
     </details>
