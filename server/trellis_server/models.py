@@ -292,7 +292,7 @@ class SignOff(models.Model):
     made_at = models.DateTimeField(auto_now_add=True)
 
 
-class DayOff(models.Model):
+class PersonDaysOff(models.Model):
     """Days on which one person of a crew is away; `who`: the name that jobs call them by."""
 
     crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="days_off")

@@ -7,7 +7,7 @@ from steady.jobs.crew_board import PersonOff
 from steady.units.dates import day_of
 
 from trellis_server.missing import NotFoundError
-from trellis_server.models import Crew, DayOff
+from trellis_server.models import Crew, PersonDaysOff
 from trellis_server.services.jobs import Person, crew_of
 
 MOST_ROWS = 400
@@ -19,11 +19,11 @@ def of(crew: Crew) -> list[PersonOff]:
     """A crew's days off as the board takes them, the earliest first."""
     return [
         PersonOff(key=str(row.pk), who=row.who, first=row.first.isoformat(), last=row.last.isoformat(), note=row.note)
-        for row in DayOff.objects.filter(crew=crew).order_by("first", "pk")
+        for row in PersonDaysOff.objects.filter(crew=crew).order_by("first", "pk")
     ]
 
 
-def add(person: Person, said: dict[str, str]) -> DayOff:
+def add(person: Person, said: dict[str, str]) -> PersonDaysOff:
     """Keep days on which somebody is away.
 
     Raises:
@@ -37,9 +37,9 @@ def add(person: Person, said: dict[str, str]) -> DayOff:
         raise InvalidInputError("last", "The last day is before the first")
     if last - first > timedelta(days=LONGEST_DAYS):
         raise InvalidInputError("last", f"At most {LONGEST_DAYS} days in one go")
-    if DayOff.objects.filter(crew=crew).count() >= MOST_ROWS:
+    if PersonDaysOff.objects.filter(crew=crew).count() >= MOST_ROWS:
         raise InvalidInputError("who", f"At most {MOST_ROWS} rows of days off are kept: delete old ones first")
-    return DayOff.objects.create(
+    return PersonDaysOff.objects.create(
         crew=crew, who=who, first=first, last=last, note=said["note"].strip(), made_by_id=person.pk
     )
 
@@ -50,5 +50,5 @@ def remove(person: Person, key: int) -> None:
     Raises:
         NotFoundError: There are none of that number in this crew.
     """
-    if not DayOff.objects.filter(crew=crew_of(person), pk=key).delete()[0]:
+    if not PersonDaysOff.objects.filter(crew=crew_of(person), pk=key).delete()[0]:
         raise NotFoundError
