@@ -5,7 +5,7 @@ Hours of a structure are those of its quote, shared over its tasks by what each 
 
 import math
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import replace
+from dataclasses import field, replace
 from datetime import date, datetime, timedelta
 from typing import Literal
 
@@ -108,12 +108,24 @@ class MoveAnswer:
     terms: CalendarTerms
 
 
-def calendar(job: JobDocument, today: date, held: Mapping[str, str] | None = None) -> Calendar:
+@value_object
+class SiteHolds:
+    """What is kept with a job and holds its work: tasks that were looked at and not passed, and why; and what lets it go on:
+    structures that do not pass and that an authorized person has signed for as they are."""
+
+    tasks: Mapping[str, str] = field(default_factory=dict)
+    signed: frozenset[str] = frozenset()
+
+
+NOTHING_HELD = SiteHolds()
+
+
+def calendar(job: JobDocument, today: date, holds: SiteHolds = NOTHING_HELD) -> Calendar:
     """The whole job on days.
 
     Args:
         today: Where it begins when nobody said.
-        held: Tasks that were looked at and not passed, and why: what waits for them stops.
+        holds: What is kept with the job: what waits for it stops.
 
     Raises:
         InvalidInputError: A date that is none, or no working day left.
@@ -143,7 +155,7 @@ def calendar(job: JobDocument, today: date, held: Mapping[str, str] | None = Non
     work = _with_outside(work, terms)
     layout = lay(work, WorkCalendar(first=first, start_h=terms.start_h, hours_on=hours_on, stops=weather_stops))
     begins = {one.id: max(today, one.start.date()) for one in layout}
-    stops = _stops(job, tasks, work, begins, (held or {}, said))
+    stops = _stops(job, tasks, work, begins, (holds, said))
     rows = _rows(job, tasks, layout, {one.id: one for one in work}, stops)
     last = max((date.fromisoformat(row.end[:10]) for row in rows), default=first)
     amiss = [f"{row.what}: {row.moved}" for row in rows if row.moved.startswith("comes before")]
@@ -392,21 +404,22 @@ def _stops(
     tasks: Sequence[tuple[Plan, str, Task]],
     work: Sequence[Work],
     begins: Mapping[str, date],
-    known: tuple[Mapping[str, str], Mapping[str, StructureState]],
+    known: tuple[SiteHolds, Mapping[str, StructureState]],
 ) -> dict[str, tuple[str, ...]]:
     """Why a task can't begin yet, whatever the day: what the locate lacks before digging, what was not passed before it, a look
-    that is not approved before wood is cut, and a structure that fails or can't be built as it is drawn.
+    that is not approved before wood is cut, and a structure that does not pass and that nobody has signed for.
 
     Args:
         begins: The day on which each begins: a ticket that has run out by then holds it.
-        known: Tasks that were looked at and not passed, with why; and what is said of each structure.
+        known: What is kept with the job, and what is said of each structure.
     """
-    held, said = known
+    holds, said = known
+    held = holds.tasks
     looks = {item.spec.id: look_held(job, item) for item in job.built}
     digs = {one.id for one in work if one.kind == "dig"}
     return {
         task.id: (
-            *((said[plan.id].warning,) if said[plan.id].wrong else ()),
+            *((said[plan.id].warning,) if plan.id not in holds.signed and said[plan.id].warning else ()),
             *(open_points(job.site.locate, begins[task.id]) if task.id in digs else ()),
             *(held[name] for name, _ in task.after if name in held),
             *(looks.get(plan.id, ()) if task.stage == "frame" else ()),

@@ -6,7 +6,7 @@ from ninja import Router
 from steady.drawing.scene import scene
 from steady.ground.survey import thing_rows
 from steady.jobs.document import plan_structure
-from steady.jobs.job_schedule import calendar, move
+from steady.jobs.job_schedule import NOTHING_HELD, calendar, move
 from steady.jobs.shade_map import ShadeMapAnswer, shady
 from steady.jobs.site_layout import site_plan, whole_scene
 from steady.jobs.site_underlay import ScaleRequest, lay_under, scale_under
@@ -65,7 +65,11 @@ def small_pictures(request: HttpRequest, body: PlanBody) -> HttpResponse:
 def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
     """The whole job on days."""
     job = jobs.job_of(request.user, body.job) if body.job is not None else None
-    found = calendar(body.document, timezone.localdate(), inspections.held(job) if job is not None else {})
+    found = calendar(
+        body.document,
+        timezone.localdate(),
+        inspections.holds(job, body.document) if job is not None else NOTHING_HELD,
+    )
     booked = bookings.on_other_jobs(job, found) if job is not None else ()
     return fast(CalendarAnswer(calendar=found, double_booked=booked))
 

@@ -1,20 +1,20 @@
 """A job's days for calendar programs (RFC 5545). Every event keeps its id, so that a calendar read again is brought up to date."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from datetime import UTC, date, datetime, timedelta
 
 from icalendar import Calendar, Event
 from steady.ground.clock import zone_of
 from steady.jobs.document import JobDocument
-from steady.jobs.job_schedule import TaskRow, calendar
+from steady.jobs.job_schedule import SiteHolds, TaskRow, calendar
 from steady.jobs.maintenance import Upkeep
 
 
-def ics(jobs: Iterable[tuple[str, JobDocument, Mapping[str, str], int]], today: date, made_at: datetime) -> bytes:
+def ics(jobs: Iterable[tuple[str, JobDocument, SiteHolds, int]], today: date, made_at: datetime) -> bytes:
     """All tasks of one or several jobs; a task over several days is one event a day.
 
     Args:
-        jobs: Id, document, what is held, and the number of its revision: a later one takes an earlier one's place.
+        jobs: Id, document, what holds it, and the number of its revision: a later one takes an earlier one's place.
         today: The crew's day.
         made_at: When this is made, with its zone.
     """
@@ -22,8 +22,8 @@ def ics(jobs: Iterable[tuple[str, JobDocument, Mapping[str, str], int]], today: 
     made.add("prodid", "-//Steady Trellis//calendar//EN")
     made.add("version", "2.0")
     made.add("x-wr-calname", "Steady Trellis")
-    for job_id, job, held, revision in jobs:
-        for row in calendar(job, today, held).tasks:
+    for job_id, job, holds, revision in jobs:
+        for row in calendar(job, today, holds).tasks:
             for event in _events(job_id, job, row):
                 event.add("dtstamp", made_at.astimezone(UTC))
                 event.add("sequence", revision)

@@ -9,6 +9,7 @@ from typing import Any, Literal, Protocol
 from steady.drawing.marks import Face
 from steady.jobs.design_sheet import Sheet, sheet
 from steady.jobs.document import JobDocument, Structure, find, plan_structure
+from steady.jobs.job_schedule import SiteHolds
 from steady.jobs.job_takeoff import look_held
 from steady.jobs.states import StructureState, only_built, state_of
 from steady.plan.model import Plan
@@ -17,7 +18,7 @@ from steady.units.lengths import parse_length
 
 from trellis_server.models import Job as KeptJob
 from trellis_server.services.documents import dump, load
-from trellis_server.services.inspections import held
+from trellis_server.services.inspections import holds
 from trellis_server.services.jobs import JobRevisionState
 
 CSV, PDF, ICS = "text/csv; charset=utf-8", "application/pdf", "text/calendar; charset=utf-8"
@@ -136,7 +137,7 @@ class Whole:
     options: Options
     kept: KeptJob | None = None
     known_id: str = ""
-    known_held: Mapping[str, str] | None = None
+    known_holds: SiteHolds | None = None
 
     @classmethod
     def saved(cls, state: JobRevisionState, options: Options) -> "Whole":
@@ -154,7 +155,8 @@ class Whole:
         return {
             "document": dump(self.state.document),
             "job": self.job_id,
-            "held": dict(self.held),
+            "held": dict(self.holds.tasks),
+            "signed": sorted(self.holds.signed),
             "paper": self.options.paper,
             "number": revision.number,
             "replaces": revision.parent.number if revision.parent else None,
@@ -171,7 +173,8 @@ class Whole:
             made_at=datetime.fromisoformat(ordered["made_at"]),
         )
         state = OnPaper(document=load(ordered["document"]), revision=revision)
-        return cls(state, Options(paper=ordered["paper"]), known_id=ordered["job"], known_held=ordered["held"])
+        holds = SiteHolds(tasks=ordered["held"], signed=frozenset(ordered["signed"]))
+        return cls(state, Options(paper=ordered["paper"]), known_id=ordered["job"], known_holds=holds)
 
     @property
     def job_id(self) -> str:
@@ -179,9 +182,9 @@ class Whole:
         return self.known_id or str(self.saved_job.pk)
 
     @cached_property
-    def held(self) -> Mapping[str, str]:
-        """Tasks that its inspections hold back, and why."""
-        return held(self.saved_job) if self.known_held is None else self.known_held
+    def holds(self) -> SiteHolds:
+        """What is kept with it and holds its work."""
+        return holds(self.saved_job, self.job) if self.known_holds is None else self.known_holds
 
     @property
     def saved_job(self) -> KeptJob:

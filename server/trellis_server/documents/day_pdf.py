@@ -28,7 +28,7 @@ def day_sheet(about: Whole, today: date) -> bytes:
     """
     fonts()
     job, on = about.job, about.options.at
-    found = calendar(job, today, about.held)
+    found = calendar(job, today, about.holds)
     on = on or next((span.on.isoformat() for row in found.tasks for span in row.spans if span.hours), "")
     rows = [(row, span) for row in found.tasks for span in row.spans if span.on.isoformat() == on]
     day = next((day for day in found.days if day.on == on), None)

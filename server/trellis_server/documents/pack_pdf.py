@@ -138,7 +138,7 @@ def _days(about: Whole) -> bytes:
     """Every task in its order: when it begins, whose it is, what is looked at before going on."""
     rows = [
         (f"{spoken(row.start)}", f"{row.name}: {row.what}" if row.name else row.what, row.hold)
-        for row in calendar(about.job, timezone.localdate(), about.held).tasks
+        for row in calendar(about.job, timezone.localdate(), about.holds).tasks
     ]
     return _table(about, "the days", {"begins": 95, "task": None, "look before going on": 150}, rows)
 

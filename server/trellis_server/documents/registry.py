@@ -259,7 +259,7 @@ def _ics(about: Whole) -> bytes:
     from trellis_server.documents.calendar_ics import ics  # as above
 
     return ics(
-        [(about.job_id, about.job, about.held, about.state.revision.number)], timezone.localdate(), timezone.now()
+        [(about.job_id, about.job, about.holds, about.state.revision.number)], timezone.localdate(), timezone.now()
     )
 
 

@@ -15,9 +15,9 @@ from steady.schedule.settings import CalendarTerms
 from steady.units.dates import day_of
 
 from trellis_server.models import BoardDays, Job, Status
-from trellis_server.services import days_off, documents
+from trellis_server.services import days_off, documents, sign_offs
 from trellis_server.services.cards import rules
-from trellis_server.services.inspections import held
+from trellis_server.services.inspections import holds
 from trellis_server.services.jobs import Conflicted, Person, Saving, crew_of, job_of, of_crews, save, state
 
 OVER = (Status.DONE, Status.ARCHIVED)
@@ -74,6 +74,7 @@ def book(person: Person, job_id: uuid.UUID, *, task: str, on: str, lead: str | N
         terms = replace(terms, lead=lead.strip())
     if on:
         day_of(on, "on")
+        sign_offs.let_pass(now.job, document, "put on a day")
         terms = _moved(replace(document, calendar=terms), task, on)
     says = "Moved on the crew board" if on else "Lead on the crew board"
     saving = Saving(base=now.revision.number, document=replace(document, calendar=terms), says=says)
@@ -117,7 +118,7 @@ def _laid(job: Job, today: date) -> BoardJob:
     )
     try:
         document = documents.load(job.current.document)
-        return job_on_board(key, job.name, str(job.status), document, calendar(document, today, held(job)))
+        return job_on_board(key, job.name, str(job.status), document, calendar(document, today, holds(job, document)))
     except InvalidInputError as error:
         return replace(empty, problem=error.message)
     except OutOfScopeError as error:

@@ -15,12 +15,12 @@ from steady.catalog.price_book import BookPrice, BookRead, priced_by, read_price
 from steady.errors import InvalidInputError
 from steady.ground.clock import zone_of
 from steady.jobs.document import JobDocument as Document
-from steady.jobs.job_schedule import calendar
+from steady.jobs.job_schedule import SiteHolds, calendar
 from steady.units.lengths import Bare
 
 from trellis_server.models import Crew, Job, Status
 from trellis_server.services import documents
-from trellis_server.services.inspections import held
+from trellis_server.services.inspections import holds
 from trellis_server.services.opening import opened
 
 PRICES: TypeAdapter[tuple[BookPrice, ...]] = TypeAdapter(tuple[BookPrice, ...])
@@ -99,7 +99,7 @@ def keep_letterhead(crew: Crew, name: str, letterhead: dict[str, Any]) -> None:
     crew.save(update_fields=["name", "letterhead"])
 
 
-def days_of_all(crew: Crew, lead: str = "") -> list[tuple[str, Document, dict[str, str], int]]:
+def days_of_all(crew: Crew, lead: str = "") -> list[tuple[str, Document, SiteHolds, int]]:
     """Every job that is not put away, with its id, what its inspections hold, and its revision.
 
     One that can't be laid on days is left out.
@@ -120,5 +120,5 @@ def days_of_all(crew: Crew, lead: str = "") -> list[tuple[str, Document, dict[st
             calendar(document, timezone.localdate())
         except InvalidInputError:
             continue
-        found.append((str(job.pk), document, held(job), job.current.number))
+        found.append((str(job.pk), document, holds(job, document), job.current.number))
     return found

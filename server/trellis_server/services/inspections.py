@@ -3,10 +3,12 @@
 from typing import Any
 
 from steady.errors import InvalidInputError
+from steady.jobs.document import JobDocument
+from steady.jobs.job_schedule import SiteHolds
 
 from trellis_server.missing import NotFoundError
 from trellis_server.models import Inspection, Job
-from trellis_server.services import photos
+from trellis_server.services import photos, sign_offs
 from trellis_server.services.days import past_day
 from trellis_server.services.jobs import Person
 
@@ -59,3 +61,9 @@ def held(job: Job) -> dict[str, str]:
         for task, found in last.items()
         if not found.passed
     }
+
+
+def holds(job: Job, document: JobDocument) -> SiteHolds:
+    """What is kept with a job and holds its work, and the structures that somebody has signed for as they are now."""
+    signed = frozenset(one.structure for one in sign_offs.standing(job, document))
+    return SiteHolds(tasks=held(job), signed=signed)

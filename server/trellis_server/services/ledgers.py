@@ -31,6 +31,7 @@ def ledgers(job: Job) -> Row:
         margin = {"amount": float(net - total), "ratio": float(ratio) if ratio is not None else None}
         margin |= _expected(net, spent, estimate)
     names = {item.spec.id: item.name for item in document.structures}
+    sold = _sold(job)
     return {
         "currency": document.offer.currency,
         "estimate": estimate,
@@ -40,8 +41,16 @@ def ledgers(job: Job) -> Row:
         "invoices": [invoice_row(one) for one in contracts.invoices_of(job)],
         "cost": _side(spent),
         "by_structure": [
-            {"id": name, "name": names.get(name, name), **_side(cost_ledger(entries, name))}
-            for name in dict.fromkeys(one.structure for one in entries if one.structure)
+            {
+                "id": name,
+                "name": names.get(name, name),
+                **_side(cost_ledger(entries, name)),
+                "sold": sold.get(name),
+                "margin": None
+                if name not in sold
+                else float(decimal(sold[name], "sold") - cost_ledger(entries, name).total),
+            }
+            for name in dict.fromkeys((*sold, *(one.structure for one in entries if one.structure)))
         ],
         "entries": [cost_row(one) for one in costs.of(job)],
         "margin": margin,
@@ -51,6 +60,14 @@ def ledgers(job: Job) -> Row:
         ],
         "sign_offs": [sign_row(one) for one in sign_offs.of(job)],
     }
+
+
+def _sold(job: Job) -> dict[str, float]:
+    """What each structure was sold for, without tax, as the accepted option says it; changes stand with the whole."""
+    found = contracts.accepted_quote(job)
+    if found is None:
+        return {}
+    return {line["structure"]: float(line["price"]) for line in contracts.option(found)["lines"] if line["structure"]}
 
 
 def _expected(net: Decimal, spent: CostLedger, estimate: Row | None) -> Row:

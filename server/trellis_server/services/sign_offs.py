@@ -27,8 +27,11 @@ def stopped(job: Job, document: JobDocument) -> list[StructureState]:
 
 def standing(job: Job, document: JobDocument) -> list[SignOff]:
     """Signatures that stand for structures as they are now."""
+    signed = of(job)
+    if not signed:
+        return []  # nothing is planned to find that out
     now = {(one.id, one.key, one.says[:600]) for one in states(document)}
-    return [one for one in reversed(of(job)) if (one.structure, one.state, one.says) in now]
+    return [one for one in reversed(signed) if (one.structure, one.state, one.says) in now]
 
 
 def let_pass(job: Job, document: JobDocument, doing: str) -> None:

@@ -88,6 +88,7 @@ class StopTest(ContractTestCase):
             ("POST", self.at, None),
             ("PUT", f"/api/jobs/{self.job}/status", {"status": "building"}),
             ("POST", "/api/integrations/message", {"to": "the yard", "text": "12 posts", "job": self.job}),
+            ("POST", f"/api/jobs/{self.job}/booking", {"on": "2030-03-04"}),
         ):
             said = self.refused(method, path, body)
             self.assertEqual(said["field"], "structures")
@@ -114,6 +115,24 @@ class StopTest(ContractTestCase):
         again = self.ledger()["stops"]
         self.assertNotEqual(again[0]["says"], says)
         self.assertEqual(self.refused("POST", self.at)["field"], "structures")
+
+    def test_its_work_is_held_on_the_schedule_until_somebody_signs(self) -> None:
+        self.break_it()
+
+        def held() -> set[bool]:
+            document = self.caller.send("GET", f"/api/jobs/{self.job}").json()["document"]
+            said = self.ledger()["stops"][0]["says"] if self.ledger()["stops"] else signed
+            answer = self.sent("POST", "/api/schedule", {"document": document, "job": self.job})
+            tasks = [task for task in answer["calendar"]["tasks"] if task["structure"] == "windbreak"]
+            return {any(said in why for why in task["stops"]) for task in tasks}
+
+        signed = self.ledger()["stops"][0]["says"]
+        self.assertEqual(held(), {True})
+        self.caller.signed(self.job)
+        self.assertEqual(held(), {False})
+        self.assertEqual(
+            self.caller.send("POST", f"/api/jobs/{self.job}/booking", {"on": "2030-03-04"}).status_code, 200
+        )
 
     def test_what_cannot_be_built_cannot_be_signed_for(self) -> None:
         self.edit(lambda document: document["structures"][0]["spec"].update(post="post 6x6 pine", rail="none such"))
@@ -232,6 +251,19 @@ class InvoiceTest(ContractTestCase):
 
 
 class CostTest(ContractTestCase):
+    def test_each_structure_s_margin_so_far_is_what_it_was_sold_for_less_its_cost(self) -> None:
+        self.caller.signed(self.job)
+        self.sent("POST", self.at)
+        self.sent("PUT", f"{self.at}/1/accepted", {"by": "R. Hale", "on": DAY, "option": 0})
+        body = {"kind": "material", "on": DAY, "structure": "windbreak", "amount": 412.34}
+        self.sent("POST", f"{self.at}/costs", body)
+        found = self.ledger()
+        (row,) = found["by_structure"]
+        kept = SentQuote.objects.get().body["options"][0]["lines"]
+        sold = next(line["price"] for line in kept if line["structure"] == "windbreak")
+        self.assertEqual((row["sold"], row["total"]), (sold, 412.34))
+        self.assertAlmostEqual(row["margin"], sold - 412.34, 2)
+
     def test_costs_add_up_and_never_move_the_contract(self) -> None:
         accepted = self.agree()
         net = self.ledger()["contract"]["net"]
@@ -251,7 +283,7 @@ class CostTest(ContractTestCase):
             found["cost"],
             {"material": 400.34, "labour": 234.38, "other": 0, "total": 634.72, "hours": 7.5, "unpriced_hours": 0},
         )
-        self.assertEqual([row["total"] for row in found["by_structure"]], [412.34])
+        self.assertEqual([row["total"] for row in found["by_structure"] if row["total"]], [412.34])
         self.assertAlmostEqual(found["margin"]["amount"], net - 634.72, places=2)
         # Materials at the estimate, for more than was spent; all hours at 31.25.
         planned = found["estimate"]

@@ -183,6 +183,7 @@ class Fed(TestCase):
             "/api/crew/invitations": {"says": "Hazel", "role": "on site", "sees_prices": False},
             "/api/structure-types/decisions": {"document": job, "carry_out": ""},
             "/api/jobs": {"document": job},
+            "/api/board/days-off": {"who": "Rowan", "first": "2026-12-07", "last": "2026-12-08", "note": "course"},
             "/api/jobs/import": job,
             "/api/jobs/{job_id}": {"base": 1, "document": job, "says": "x"},
             "/api/jobs/{job_id}/undo": {"base": 1},

@@ -12533,7 +12533,10 @@ export interface components {
             now: components["schemas"]["Tile"] | null;
             was: components["schemas"]["Tile"] | null;
         };
-        /** StructureCost */
+        /**
+         * StructureCost
+         * @description What a structure cost so far, what it was sold for without tax, and what of that is left; none: it is not sold.
+         */
         StructureCost: {
             /** Hours */
             hours: number;
@@ -12541,12 +12544,16 @@ export interface components {
             id: string;
             /** Labour */
             labour: number;
+            /** Margin */
+            margin: number | null;
             /** Material */
             material: number;
             /** Name */
             name: string;
             /** Other */
             other: number;
+            /** Sold */
+            sold: number | null;
             /** Total */
             total: number;
             /** Unpriced Hours */

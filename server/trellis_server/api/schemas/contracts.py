@@ -166,8 +166,12 @@ class CostSide(Schema):
 
 
 class StructureCost(CostSide):
+    """What a structure cost so far, what it was sold for without tax, and what of that is left; none: it is not sold."""
+
     id: str
     name: str
+    sold: float | None
+    margin: float | None
 
 
 class MarginSide(Schema):

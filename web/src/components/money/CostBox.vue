@@ -102,9 +102,27 @@ const against = computed(() => {
         </tr>
       </tfoot>
     </table>
-    <p v-if="ledger.by_structure.length" class="small">
-      {{ ledger.by_structure.map((row) => `${row.name} ${use.money(row.total)}`).join('; ') }}.
-    </p>
+    <table v-if="ledger.by_structure.length" class="against">
+      <caption class="small">
+        By structure, before tax
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Structure</th>
+          <th scope="col" class="n">Sold for</th>
+          <th scope="col" class="n">So far</th>
+          <th scope="col" class="n">Margin so far</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in ledger.by_structure" :key="row.id">
+          <th scope="row">{{ row.name }}</th>
+          <td class="n quiet">{{ row.sold === null ? '\u2014' : use.money(row.sold) }}</td>
+          <td class="n">{{ use.money(row.total) }}</td>
+          <td class="n">{{ row.margin === null ? '\u2014' : use.money(row.margin) }}</td>
+        </tr>
+      </tbody>
+    </table>
     <form class="add" @submit.prevent="add">
       <label class="small"
         >Kind
@@ -187,6 +205,12 @@ const against = computed(() => {
 .against th {
   padding: 4px 10px;
   border-bottom: 1px solid var(--line);
+  text-align: left;
+}
+.against + .against {
+  margin-top: 14px;
+}
+.against caption {
   text-align: left;
 }
 .against .n {
