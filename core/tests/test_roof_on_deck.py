@@ -1,5 +1,6 @@
 """A pergola on the frame of a deck of the same job: what it brings, where it goes, what follows in the deck, what is refused."""
 
+import re
 import unittest
 from dataclasses import replace
 from typing import Any
@@ -64,6 +65,12 @@ class WhatItBringsTest(unittest.TestCase):
         assert needs is not None
         up = max(one.up_n for one in case_of(job(), "d").spec.bearings)
         self.assertAlmostEqual(up / LB, needs.value, delta=0.02 * needs.value)
+
+    def test_the_list_says_what_its_posts_lift_in_the_crew_s_units(self) -> None:
+        up = max(one.up_n for one in case_of(job(), "d").spec.bearings) / LB
+        row = next(one for one in plan_structure(job(), "d").members if "lb up" in one.says)
+        said = float(re.search(r"([\d,.]+(?:e\+\d+)?) lb up", row.says)[1].replace(",", ""))  # type: ignore[index]
+        self.assertAlmostEqual(said, up, delta=0.006 * up)
 
     def test_a_roof_that_cannot_be_planned_is_unknown_and_the_deck_stands_on_its_own(self) -> None:
         made = plan_structure(job(beam="no such stick"), "d")
