@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import Any
 
 from steady.jobs.estimate import EstimateRates, hours
-from steady.jobs.labour import dig_h, paid_ratio, posts_h, worked_h
+from steady.jobs.labour import concrete_h, dig_h, paid_ratio, posts_h, worked_h
 from steady.plan.model import Layer, Plan
 from steady.structures.coating import Finish
 from steady.units.units import IN
@@ -34,6 +34,14 @@ class LabourTest(unittest.TestCase):
         asked = [posts_h(made, EstimateRates(dig_soil=soil)) for soil in ("sand", "loam", "clay", "stony", "hardpan")]
         self.assertEqual(asked, sorted(asked))
         self.assertLess(posts_h(made, EstimateRates(dig_tool="skid auger")), posts_h(made, EstimateRates()))
+
+    def test_concrete_mixed_or_poured(self) -> None:
+        """2,140 kg at 0.28 min by hand is 9.99 h a cubic metre, 0.15 in a mixer 5.35 h; 20 barrows of 2 min from a truck 0.67 h."""
+        for way, each_h in (("by hand", 9.987), ("mixer", 5.35), ("dry", 2.853), ("from a truck", 0.667)):
+            self.assertAlmostEqual(concrete_h(way), each_h, places=2)
+        made = self.planned()
+        asked = [posts_h(made, EstimateRates(concrete=way)) for way in ("from a truck", "dry", "mixer", "by hand")]
+        self.assertEqual(asked, sorted(asked))
 
     def test_wider_and_deeper_than_any_rate_it_still_takes_longer(self) -> None:
         hours_each = [dig_h(deep, area) for area in (0.05, 0.28, 0.5, 1.2) for deep in (0.5, 1.0, 1.4, 1.6, 2.5)]

@@ -28,12 +28,13 @@ class MoneyTest(unittest.TestCase):
             "leaf_min",
             "dig_soil",
             "dig_tool",
+            "concrete",
             "finish_min",
             "setup_min",
             "travel_min",
             "day_h",
         }
-        other = {name: 7 for name in minutes} | {"dig_soil": "clay", "dig_tool": "skid auger"}
+        other = {name: 7 for name in minutes} | {"dig_soil": "clay", "dig_tool": "skid auger", "concrete": "mixer"}
         money = {f.name: 777.0 for f in fields(EstimateRates) if f.name not in minutes and f.name != "stumps_count"}
         money |= {name: 0.4 for name in ("burden_ratio", "contingency_ratio", "overhead_ratio")} | {"stumps_count": 7}
         whole = replace(

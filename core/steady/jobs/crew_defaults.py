@@ -87,6 +87,7 @@ FORM = (
             Field(path="quote/post_min", says="A post, its hole and concrete", sort="number"),
             Field(path="quote/dig_soil", says="Usual soil", sort="choice"),
             Field(path="quote/dig_tool", says="Holes are dug", sort="choice"),
+            Field(path="quote/concrete", says="Concrete is mixed", sort="choice"),
             Field(path="quote/rail_min", says="A rail, or the like", sort="number"),
             Field(path="quote/board_min", says="A board, or the like", sort="number"),
             Field(path="quote/leaf_min", says="A gate leaf, made and hung", sort="number"),

@@ -34,7 +34,8 @@ class EstimateRates:
 
     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
-    `dig_soil`, `dig_tool`: what is dug, and with what: a post's minutes hold a usual hole in loam by hand, and change with them.
+    `dig_soil`, `dig_tool`, `concrete`: what is dug, with what, and how concrete is mixed, or poured from a truck: a post's
+    minutes hold a usual hole in loam by hand, and change with them.
     `wage`: an hour of one person; `burden_ratio`: what the employer pays on top of it; `contingency_ratio`: on direct cost;
     `overhead_ratio`: on direct cost and contingency.
     """
@@ -46,6 +47,7 @@ class EstimateRates:
     leaf_min: Minutes = 240.0
     dig_soil: Literal["sand", "loam", "clay", "stony", "hardpan"] = "loam"
     dig_tool: Literal["by hand", "one-man auger", "two-man auger", "skid auger"] = "by hand"
+    concrete: Literal["by hand", "mixer", "dry", "from a truck"] = "by hand"
     finish_min: Minutes = 55.0
     setup_min: Minutes = 30.0
     travel_min: Minutes = 0.0

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 from steady.data.loader import keyed
 from steady.data.roles import role
 from steady.errors import OutOfScopeError
-from steady.estimating.labour import HoleSize, dig_hole_h
+from steady.estimating.labour import BAG_MIN_PER_KG, HoleSize, concrete_by_truck, dig_hole_h
 from steady.footings.hole import dug_m3, volumes
 from steady.plan.model import Footing, Plan
 
@@ -16,8 +16,9 @@ if TYPE_CHECKING:
 BY_HAND, USUAL_SOIL = "by hand", "loam"
 BEYOND = 2.0
 """How much longer a cubic metre takes by hand deeper than anybody's rate goes [common practice, low]."""
-MIX_H_PER_M3 = 2140 * 0.28 / 60
-"""Concrete mixed by hand: 0.28 min a kg [common practice, low], 2140 kg of dry mix a m3 (an 80-lb bag yields 0.60 ft3)."""
+KG_PER_M3 = 2140
+"""Dry mix in a cubic metre [common practice, low]: an 80-lb bag yields 0.60 ft3."""
+TRUCK = "from a truck"
 USUAL_DEEP_M, USUAL_WIDE_M = 0.9144, 0.3048
 """The hole that a crew's minutes for a post hold: 12 in wide, 36 in deep [our own]."""
 SET_H = 0.2
@@ -57,12 +58,24 @@ def hole_h(footing: Footing, terms: "EstimateRates") -> float:
     """Hours of one person to dig a footing's hole and to fill it with concrete."""
     deep_m = footing.hole_m
     area_m2 = dug_m3(footing) / deep_m if deep_m > 0 else 0.0
-    return dig_h(deep_m, area_m2, terms.dig_soil, terms.dig_tool) + volumes(footing).concrete_m3 * MIX_H_PER_M3
+    return dig_h(deep_m, area_m2, terms.dig_soil, terms.dig_tool) + volumes(footing).concrete_m3 * concrete_h(
+        terms.concrete
+    )
+
+
+def concrete_h(way: str) -> float:
+    """Person-hours of a cubic metre of concrete: bags mixed so, or barrows from a truck.
+
+    Source: the sums `labour.concrete_by_bag` and `labour.concrete_by_truck`, ways of a few steps left out (practice, low).
+    """
+    if way == TRUCK:
+        return concrete_by_truck(2.0, 1, barrow=True).hours - concrete_by_truck(1.0, 1, barrow=True).hours
+    return KG_PER_M3 * BAG_MIN_PER_KG[way] / 60
 
 
 def _usual_h() -> float:
     area_m2 = math.pi / 4 * USUAL_WIDE_M**2
-    return dig_h(USUAL_DEEP_M, area_m2) + area_m2 * USUAL_DEEP_M * MIX_H_PER_M3
+    return dig_h(USUAL_DEEP_M, area_m2) + area_m2 * USUAL_DEEP_M * concrete_h(BY_HAND)
 
 
 def posts_h(plan: Plan, terms: "EstimateRates") -> float:

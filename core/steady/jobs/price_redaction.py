@@ -23,6 +23,7 @@ def without_money(job: "JobDocument") -> "JobDocument":
         "leaf_min",
         "dig_soil",
         "dig_tool",
+        "concrete",
         "finish_min",
         "setup_min",
         "travel_min",

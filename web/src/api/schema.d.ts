@@ -4355,6 +4355,7 @@ export interface components {
              * @default {
              *       "board_min": 3,
              *       "burden_ratio": 0.28,
+             *       "concrete": "by hand",
              *       "contingency_ratio": 0.03,
              *       "crew_count": 2,
              *       "day_h": 8,
@@ -5163,7 +5164,7 @@ export interface components {
          *
          *     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
          *     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
-         *     `dig_soil`, `dig_tool`: what is dug, and with what: a post's minutes hold a usual hole in loam by hand, and change with them.
+         *     `dig_soil`, `dig_tool`, `concrete`: what is dug, with what, and how concrete is mixed, or poured from a truck: a post's minutes hold a usual hole in loam by hand, and change with them.
          *     `wage`: an hour of one person; `burden_ratio`: what the employer pays on top of it; `contingency_ratio`: on direct cost;
          *     `overhead_ratio`: on direct cost and contingency.
          */
@@ -5178,6 +5179,12 @@ export interface components {
              * @default 0.28
              */
             burden_ratio: number;
+            /**
+             * Concrete
+             * @default by hand
+             * @enum {string}
+             */
+            concrete: "by hand" | "mixer" | "dry" | "from a truck";
             /**
              * Contingency Ratio
              * @default 0.03
@@ -6974,6 +6981,7 @@ export interface components {
              * @default {
              *       "board_min": 3,
              *       "burden_ratio": 0.28,
+             *       "concrete": "by hand",
              *       "contingency_ratio": 0.03,
              *       "crew_count": 2,
              *       "day_h": 8,

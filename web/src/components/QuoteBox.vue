@@ -8,7 +8,7 @@ import PlainField from '@/components/PlainField.vue'
 import { money, parsePrice } from '@/logic/money'
 
 type Terms = NonNullable<Job['quote']>
-type Typed = Exclude<keyof Terms, 'dig_soil' | 'dig_tool'>
+type Typed = Exclude<keyof Terms, 'dig_soil' | 'dig_tool' | 'concrete'>
 defineProps<{ quote: Takeoff['quote']; stands?: string }>()
 const store = useJob()
 /**
@@ -47,11 +47,12 @@ const FIELDS: [Typed, string, 'count' | 'price' | 'maybe'][] = [
   ['least_charge', 'Minimum charge', 'price'],
 ]
 const plain = (...values: string[]) => values.map((value) => ({ value, says: value }))
-const CHOICES: ['dig_soil' | 'dig_tool', string, { value: string; says: string }[]][] = [
+const CHOICES: ['dig_soil' | 'dig_tool' | 'concrete', string, { value: string; says: string }[]][] = [
   ['dig_soil', 'Soil that is dug', plain('sand', 'loam', 'clay', 'stony', 'hardpan')],
   ['dig_tool', 'Holes are dug', plain('by hand', 'one-man auger', 'two-man auger', 'skid auger')],
+  ['concrete', 'Concrete is mixed', plain('by hand', 'mixer', 'dry', 'from a truck')],
 ]
-const choose = (name: 'dig_soil' | 'dig_tool', value: unknown) =>
+const choose = (name: 'dig_soil' | 'dig_tool' | 'concrete', value: unknown) =>
   store.change((job) => void ((job.quote as Record<string, unknown>)[name] = value), 'terms of the quote')
 /** Takes what was typed, or says what is wrong with it and leaves it where it is. */
 const read =
