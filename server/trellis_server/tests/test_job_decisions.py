@@ -232,6 +232,7 @@ class DealingsInBrowserTest(SignedIn):
         option = page.get_by_role("option", name="base on a slab")
         expect(option).to_be_visible()
         option.scroll_into_view_if_needed()
+        page.wait_for_load_state("networkidle")  # an answer that lands now would move the panel under the measure
         stood = self.top(field)
         moved = field.evaluate(
             """(at) => {
