@@ -5,12 +5,17 @@ from typing import Annotated
 
 from annotated_types import MaxLen
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router
+from steady.errors import InvalidInputError
 from steady.jobs.crew_board import Board
+from steady.units.dates import day_of
 from steady.value_objects import value_object
 
 from trellis_server.api.app import fast
+from trellis_server.api.files import as_file, file_answer
 from trellis_server.api.schemas.edges import Closed, Problems
+from trellis_server.documents.context import PDF, Options, Paper, Whole
 from trellis_server.services import board, days_off
 
 Text = Annotated[str, MaxLen(120)]
@@ -39,6 +44,19 @@ def crew_board(request: HttpRequest, first: Text = "", days: int = 14) -> HttpRe
     """So many days of all open jobs by lead: clashes with ways out, and hours beside what the crew has."""
     found, left = board.shown(request.user, first, days)
     return fast(BoardAnswer(board=found, left=left))
+
+
+@router.get("/board/day.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
+def day_of_lead(request: HttpRequest, lead: Text = "", on: Text = "", paper: Paper = "letter") -> HttpResponse:
+    """One day of one lead over all jobs: where, in what order, marks, holes, bags, pieces, tools and hold points."""
+    from trellis_server.documents.day_pdf import lead_sheet  # a second to load: only when paper is asked for
+
+    day = day_of(on, "on").isoformat()
+    jobs = [Whole.saved(one, Options(paper=paper)) for one in board.jobs_of_lead(request.user, lead)]
+    if not jobs:
+        raise InvalidInputError("lead", "Nobody of that name leads a job with a first day")
+    body = lead_sheet(jobs, lead, day, timezone.localdate())
+    return file_answer(body, PDF, f"{lead or 'no lead'}-{day}.pdf", inline=True)
 
 
 class DayOffBody(Closed):

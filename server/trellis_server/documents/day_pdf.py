@@ -8,11 +8,11 @@ from xml.sax.saxutils import escape
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Paragraph, Table, TableStyle
-from reportlab.platypus.flowables import CondPageBreak, Flowable, Spacer
+from reportlab.platypus.flowables import CondPageBreak, Flowable, PageBreak, Spacer
 from steady.errors import InvalidInputError
 from steady.jobs.day_needs import day_needs
 from steady.jobs.document import plan_structure
-from steady.jobs.job_schedule import TaskRow, calendar, spoken
+from steady.jobs.job_schedule import Calendar, TaskRow, calendar, spoken
 from steady.structures.client_text import counted
 
 from trellis_server.documents.context import Whole
@@ -27,13 +27,46 @@ def day_sheet(about: Whole, today: date) -> bytes:
         InvalidInputError: Nothing is on that day.
     """
     fonts()
-    job, on = about.job, about.options.at
-    found = calendar(job, today, about.holds)
+    found = calendar(about.job, today, about.holds)
+    on = about.options.at
     on = on or next((span.on.isoformat() for row in found.tasks for span in row.spans if span.hours), "")
+    story = _story(about, found, on)
+    if not story:
+        raise InvalidInputError("at", "Nothing is on that day: pick one of the calendar's days")
+    return build_pages(story, f"{about.job.name}, {on}", about.options.paper)
+
+
+def lead_sheet(jobs: Sequence[Whole], lead: str, on: str, today: date) -> bytes:
+    """One day of one lead over all jobs, in the order in which they begin; each job on pages of its own.
+
+    Raises:
+        InvalidInputError: Nothing of theirs is on that day.
+    """
+    fonts()
+    parts: list[tuple[float, list[Flowable]]] = []
+    for about in jobs:
+        found = calendar(about.job, today, about.holds)
+        first = min(
+            (span.at_h for row in found.tasks for span in row.spans if span.on.isoformat() == on and span.hours),
+            default=24.0,
+        )
+        if story := _story(about, found, on):
+            parts.append((first, story))
+    if not parts:
+        raise InvalidInputError("on", f"Nothing of {lead or 'jobs without a lead'} is on that day: pick another")
+    whole: list[Flowable] = []
+    for _, story in sorted(parts, key=lambda part: part[0]):
+        whole += [PageBreak(), *story] if whole else [Paragraph(escape(lead or "No lead yet"), UNDER), *story]
+    return build_pages(whole, f"{lead or 'no lead'}, {on}", jobs[0].options.paper)
+
+
+def _story(about: Whole, found: Calendar, on: str) -> list[Flowable]:
+    """One day of one job; empty: nothing is on."""
+    job = about.job
     rows = [(row, span) for row in found.tasks for span in row.spans if span.on.isoformat() == on]
     day = next((day for day in found.days if day.on == on), None)
     if not rows or day is None:
-        raise InvalidInputError("at", "Nothing is on that day: pick one of the calendar's days")
+        return []
     story: list[Flowable] = [
         Paragraph(escape(f"{spoken(on)}: {job.name}"), HEAD),
         Paragraph(escape(", ".join(part for part in (job.place, job.client) if part)), PLAIN),
@@ -65,8 +98,7 @@ def day_sheet(about: Whole, today: date) -> bytes:
         )
     )
     story.append(table)
-    story += _needs(about, [row for row, _ in rows])
-    return build_pages(story, f"{job.name}, {on}", about.options.paper)
+    return [*story, *_needs(about, [row for row, _ in rows])]
 
 
 def _needs(about: Whole, rows: Sequence[TaskRow]) -> list[Flowable]:

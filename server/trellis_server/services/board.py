@@ -18,12 +18,23 @@ from trellis_server.models import BoardDays, Job, Status
 from trellis_server.services import days_off, documents, sign_offs
 from trellis_server.services.cards import rules
 from trellis_server.services.inspections import holds
-from trellis_server.services.jobs import Conflicted, Person, Saving, crew_of, job_of, of_crews, save, state
+from trellis_server.services.jobs import (
+    Conflicted,
+    JobRevisionState,
+    Person,
+    Saving,
+    crew_of,
+    job_of,
+    of_crews,
+    save,
+    state,
+)
 
 OVER = (Status.DONE, Status.ARCHIVED)
 AT_ONCE = 8
 """Jobs that are laid on days in one call; the others follow in the next."""
 MOST_DAYS = 42
+MOST_JOBS = 200
 BODY = TypeAdapter(BoardJob)
 BROKEN = "This job can't be laid on days: the fault is ours and has been written down"
 log = logging.getLogger(__name__)
@@ -126,3 +137,16 @@ def _laid(job: Job, today: date) -> BoardJob:
     except Exception:
         log.exception("job %s can't be laid on days", job.pk)
         return replace(empty, problem=BROKEN)
+
+
+def jobs_of_lead(person: Person, lead: str) -> list[JobRevisionState]:
+    """Every open job that one lead leads and that has a first day, each as it stands; empty: those without a lead."""
+    jobs = (
+        of_crews(person)
+        .filter(thrown_away_at=None)
+        .exclude(status__in=OVER)
+        .exclude(current=None)
+        .order_by("name", "pk")[:MOST_JOBS]
+    )
+    found = [state(job) for job in jobs]
+    return [one for one in found if one.document.calendar.lead == lead and one.document.calendar.starts_on]

@@ -1,11 +1,13 @@
 """The crew board through the API and in the browser: all jobs by lead, a clash resolved, a job put on a day."""
 
+import io
 import uuid
 from datetime import date
 
 from django.test import TestCase
 from django.utils import timezone
 from playwright.sync_api import expect
+from pypdf import PdfReader
 
 from trellis_server.models import BoardDays, Job
 from trellis_server.tests.make import Caller, person, small_job
@@ -75,6 +77,23 @@ class BoardTest(TestCase):
             refused = self.caller.send("POST", "/api/board/days-off", {**body, **more})
             self.assertEqual(refused.status_code, 422, refused.content)
             self.assertEqual(refused.json()["problems"][0]["field"], field)
+
+    def test_a_lead_s_day_over_all_jobs_on_paper(self) -> None:
+        at = "/api/board/day.pdf?on=2030-03-04&lead="
+        answer = self.caller.send("GET", f"{at}Tam%20Roe")
+        self.assertEqual((answer.status_code, answer["Content-Type"]), (200, "application/pdf"))
+        pages = [page.extract_text() for page in PdfReader(io.BytesIO(answer.content)).pages]
+        text = " ".join(pages)
+        for part in ("Tam Roe", "Mill lane", "Sallow End", "People and tools", "In this order"):
+            self.assertIn(part, text)
+        self.assertNotIn("Ford yard", text)
+        self.assertIn("Mill lane", pages[0])
+        self.assertNotIn("Sallow End", pages[0])
+        for query, field in (("on=soon&lead=Tam%20Roe", "on"), ("on=2030-03-04&lead=Nobody", "lead")):
+            refused = self.caller.send("GET", f"/api/board/day.pdf?{query}")
+            self.assertEqual((refused.status_code, refused.json()["problems"][0]["field"]), (422, field))
+        late = self.caller.send("GET", "/api/board/day.pdf?on=2031-03-04&lead=Tam%20Roe")
+        self.assertEqual((late.status_code, late.json()["problems"][0]["field"]), (422, "on"))
 
     def test_a_job_gets_a_day_and_a_lead(self) -> None:
         job = self.ids["Ford yard"]

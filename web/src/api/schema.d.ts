@@ -24,6 +24,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board/day.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Day Of Lead
+         * @description One day of one lead over all jobs: where, in what order, marks, holes, bags, pieces, tools and hold points.
+         */
+        get: operations["trellis_server_api_board_day_of_lead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board/days-off": {
         parameters: {
             query?: never;
@@ -5164,7 +5184,8 @@ export interface components {
          *
          *     Minutes here are an estimate to start from, not data: every crew types its own. `finish_min`: a litre of finish brushed
          *     on; `setup_min`, `travel_min`: set-up with clean-up, and the way there and back, of each person and day, inside the day.
-         *     `dig_soil`, `dig_tool`, `concrete`: what is dug, with what, and how concrete is mixed, or poured from a truck: a post's minutes hold a usual hole in loam by hand, and change with them.
+         *     `dig_soil`, `dig_tool`, `concrete`: what is dug, with what, and how concrete is mixed, or poured from a truck: a post's
+         *     minutes hold a usual hole in loam by hand, and change with them.
          *     `wage`: an hour of one person; `burden_ratio`: what the employer pays on top of it; `contingency_ratio`: on direct cost;
          *     `overhead_ratio`: on direct cost and contingency.
          */
@@ -13869,6 +13890,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoardAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_board_day_of_lead: {
+        parameters: {
+            query?: {
+                lead?: string;
+                on?: string;
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description Unauthorized */

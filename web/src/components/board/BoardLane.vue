@@ -4,6 +4,7 @@ import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { BoardBar, BoardJob } from '@/api/types'
 import { useBoardDrag } from '@/composables/useBoardDrag'
+import { today } from '@/logic/days'
 
 /** One lead's jobs on the days shown: a bar for each sort of work, none over another. */
 const props = defineProps<{
@@ -69,6 +70,16 @@ function pull(event: PointerEvent, one: Placed): void {
 function open(one: Placed): void {
   if (!pulled.value) emit('move', one.job, one.bar)
 }
+/** The first day, from today on, on which this lead has work: what the day's sheet is printed for. */
+const sheetDay = computed(() => {
+  const days = props.jobs.flatMap((job) => job.bars.flatMap((bar) => bar.days)).sort()
+  const shown = days.filter((on) => props.days.some((day) => day.on === on))
+  return shown.find((on) => on >= today()) ?? shown[0] ?? ''
+})
+const sheet = computed(() => {
+  const paper = navigator.language === 'en-US' ? 'letter' : 'a4'
+  return `/api/board/day.pdf?${new URLSearchParams({ lead: props.lead, on: sheetDay.value, paper }).toString()}`
+})
 const rows = computed(() => Math.max(0, ...bars.value.map((one) => one.row)) + 1)
 </script>
 
@@ -83,6 +94,9 @@ const rows = computed(() => Math.max(0, ...bars.value.map((one) => one.row)) + 1
     <div class="who">
       <b>{{ name }}</b>
       <span v-if="people" class="quiet small">{{ people === 1 ? '1 person' : `${people} people` }}</span>
+      <a v-if="sheetDay" class="small" :href="sheet" target="_blank" rel="noreferrer"
+        >Day sheet, {{ sheetDay.slice(5) }}</a
+      >
     </div>
     <span
       v-for="(day, k) in days"
