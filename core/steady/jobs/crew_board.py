@@ -183,7 +183,7 @@ def board(jobs: Iterable[BoardJob], first: date, count: int, away: Sequence[Pers
         leads=leads,
         jobs=shown,
         waiting=waiting,
-        clashes=_clashes(_Crew(laid, leads, tuple(away)), (first.isoformat(), last)),
+        clashes=_clashes(_Crew.of(laid, leads, tuple(away)), (first.isoformat(), last)),
         loads=_loads(shown, {day.isoformat() for day in days}, away),
         people=tuple(sorted({name for job in jobs for name in job.named} | {one.who for one in away})),
         away=tuple(one for one in away if one.last >= first.isoformat() and one.first <= last),
@@ -234,15 +234,26 @@ def _own(job: BoardJob) -> list[tuple[str, Bar]]:
 
 @positional_value_object
 class _Crew:
-    """All jobs that are laid on days, the leads, and who is away when."""
+    """All jobs that are laid on days, the leads, who is away when, and by person and day the jobs they are on."""
 
     jobs: list[BoardJob]
     leads: tuple[str, ...]
     away: tuple[PersonOff, ...]
+    taken: dict[str, dict[str, set[str]]]
+
+    @classmethod
+    def of(cls, jobs: list[BoardJob], leads: tuple[str, ...], away: tuple[PersonOff, ...]) -> "_Crew":
+        """Every job's days by who works there, told once."""
+        taken: dict[str, dict[str, set[str]]] = {}
+        for job in jobs:
+            for on in {on for on, _ in _own(job)}:
+                for who in job.named:
+                    taken.setdefault(who, {}).setdefault(on, set()).add(job.id)
+        return cls(jobs, leads, away, taken)
 
     def busy(self, who: str, apart: str) -> set[str]:
         """Days on which a person is on another job than one, or away."""
-        found = {on for job in self.jobs if who in job.named and job.id != apart for on, _ in _own(job)}
+        found = {on for on, jobs in self.taken.get(who, {}).items() if jobs - {apart}}
         return found.union(*(one.days for one in self.away if one.who == who))
 
 
@@ -253,12 +264,13 @@ def _clashes(crew: _Crew, shown: tuple[str, str]) -> tuple[BoardClash, ...]:
         Booking(who=who, start=_noon(on), end=_noon(on) + timedelta(hours=1), job=job.id)
         for job in crew.jobs
         for who in job.named
-        for on in sorted({on for on, _ in _own(job)})
+        for on in sorted({on for on, _ in _own(job) if shown[0] <= on <= shown[1]})
     ]
     bookings += [
         Booking(who=one.who, start=_noon(on), end=_noon(on) + timedelta(hours=1), job="")
         for one in crew.away
         for on in sorted(one.days)
+        if shown[0] <= on <= shown[1]
     ]
     pairs: dict[tuple[str, str, str], list[str]] = {}
     for one, other in clashes(bookings):

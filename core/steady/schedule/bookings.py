@@ -77,10 +77,12 @@ def clashes(
             raise InvalidInputError("bookings", f"{one.who[:40]}: ends before it begins")
     found = []
     ordered = sorted(bookings, key=lambda one: (one.who, one.start, one.end))
+    farthest = max((travel or {}).values(), default=timedelta())
     for k, first in enumerate(ordered):
-        for second in ordered[k + 1 :]:
-            if second.who != first.who:
-                break
+        for number in range(k + 1, len(ordered)):
+            second = ordered[number]
+            if second.who != first.who or second.start >= first.end + farthest:
+                break  # all that follow begin no sooner
             apart = (travel or {}).get(frozenset((first.job, second.job)), timedelta())
             if second.start < first.end + (apart if first.job != second.job else timedelta()):
                 found.append((first, second))
