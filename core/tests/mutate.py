@@ -54,7 +54,7 @@ PATIENCE_S = 240
 KEPT = "test_kept_plans"
 AT_ONCE_S, MOST_AT_ONCE = 0.1, 40
 """So many tests that take no longer are tried before plans as they were, which notice the most and take seconds."""
-MOST_S = 25.0
+MOST_S = 75.0
 """Of a line that many tests reach, so many are tried as take so long together."""
 
 

@@ -8,12 +8,13 @@ from typing import Any
 
 from steady.plan.model import Plan
 from steady.structures.deck.spec.deck import StairDesign
+from steady.structures.fence.parts.post_hardware import gate_pieces
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening, Infill, Straight
 from steady.structures.fence.spec.presets import closed_with
 from steady.units.show import Tape
 from steady.units.units import FT, IN
 
-from tests.make import fence, on_ground, planned, site
+from tests.make import fence, fence_case, on_ground, planned, site
 from tests.test_deck import deck
 from tests.test_deck import planned as planned_deck
 
@@ -104,6 +105,15 @@ class PlainJobsTest(unittest.TestCase):
         panels = sum(line.count for line in bought.lines if line.item.startswith("stock panel"))
         # Five whole ones; of the sixth 11 ft 10 beside the gate, and the leaf out of its off-cut.
         self.assertEqual(panels, 6)
+
+    def test_a_leaf_as_wide_as_whole_openings_of_its_wire_is_closed_with_them_all(self) -> None:
+        """Twelve openings of 4 in are 48 in, and a quarter inch less leaves eleven."""
+        for clear_in, count in ((48.0, 12), (47.75, 11)):
+            gate = GateOpening(id="g", at_m=6 * FT, clear_m=clear_in * IN)
+            spec = closed_with(plain(openings=(gate,)), "stock panels")
+            spec = replace(spec, infill=replace(spec.infill, mesh_m=4 * IN))
+            [told] = gate_pieces(fence_case(spec, site(grounds=())))
+            self.assertIn(f" {count} openings", told)
 
     def test_an_18_by_11_deck_with_stair_and_guard(self) -> None:
         plan = planned_deck(deck("18x11 up3", stairs=(StairDesign(id="s", edge=2, at_m=7 * FT),)))
