@@ -7,7 +7,6 @@ from annotated_types import MaxLen
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
-from steady.errors import InvalidInputError
 from steady.jobs.crew_board import Board
 from steady.units.dates import day_of
 from steady.value_objects import value_object
@@ -52,9 +51,7 @@ def day_of_lead(request: HttpRequest, lead: Text = "", on: Text = "", paper: Pap
     from trellis_server.documents.day_pdf import lead_sheet  # a second to load: only when paper is asked for
 
     day = day_of(on, "on").isoformat()
-    jobs = [Whole.saved(one, Options(paper=paper)) for one in board.jobs_of_lead(request.user, lead)]
-    if not jobs:
-        raise InvalidInputError("lead", "Nobody of that name leads a job with a first day")
+    jobs = [Whole.saved(one, Options(paper=paper)) for one in board.jobs_of_lead(request.user, lead, day)]
     body = lead_sheet(jobs, lead, day, timezone.localdate())
     return file_answer(body, PDF, f"{lead or 'no lead'}-{day}.pdf", inline=True)
 

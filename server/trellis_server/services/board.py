@@ -5,6 +5,7 @@ import uuid
 from dataclasses import replace
 from datetime import date
 
+from django.db.models import QuerySet
 from django.utils import timezone
 from pydantic import TypeAdapter
 from steady.errors import InvalidInputError, OutOfScopeError
@@ -34,7 +35,6 @@ OVER = (Status.DONE, Status.ARCHIVED)
 AT_ONCE = 8
 """Jobs that are laid on days in one call; the others follow in the next."""
 MOST_DAYS = 42
-MOST_JOBS = 200
 BODY = TypeAdapter(BoardJob)
 BROKEN = "This job can't be laid on days: the fault is ours and has been written down"
 log = logging.getLogger(__name__)
@@ -49,23 +49,15 @@ def shown(person: Person, first: str, count: int) -> tuple[Board, int]:
     if not 1 <= count <= MOST_DAYS:
         raise InvalidInputError("days", f"must be 1 to {MOST_DAYS} days")
     start = day_of(first, "first") if first else timezone.localdate()
-    jobs = (
-        of_crews(person)
-        .filter(thrown_away_at=None)
-        .exclude(status__in=OVER)
-        .exclude(current=None)
-        .select_related("board_days", "current")
-        .defer("current__document")
-    )
     rows, left, budget = [], 0, AT_ONCE
-    for job in jobs:
-        kept = job.board_days if hasattr(job, "board_days") else None
-        fresh = kept is not None and _of_now(kept, job)
-        if not fresh and budget:
+    for job in _open(person):
+        kept = _fresh(job)
+        if kept is None and budget:
             budget -= 1
             kept = _calculated(job)
-        elif not fresh:
+        elif kept is None:
             left += 1
+            kept = _kept(job)
         if kept is not None:
             rows.append(replace(BODY.validate_python(kept.body), name=job.name, status=str(job.status)))
     return board(rows, start, count, days_off.of(crew_of(person))), left
@@ -103,9 +95,34 @@ def _moved(document: JobDocument, task: str, on: str) -> CalendarTerms:
     return replace(terms, starts_on=on, pulled=())
 
 
-def _of_now(kept: BoardDays, job: Job) -> bool:
+def _open(person: Person) -> QuerySet[Job]:
+    """Jobs that are not over, with the days kept of each; their documents are left where they are."""
+    return (
+        of_crews(person)
+        .filter(thrown_away_at=None)
+        .exclude(status__in=OVER)
+        .exclude(current=None)
+        .select_related("board_days", "current")
+        .defer("current__document")
+    )
+
+
+def _kept(job: Job) -> BoardDays | None:
+    return job.board_days if hasattr(job, "board_days") else None
+
+
+def _fresh(job: Job) -> BoardDays | None:
+    """Days kept of the job as it is now, by the rules of now; None: none are, or they are older."""
+    kept = _kept(job)
     assert job.current is not None
-    return kept.revision == job.current.number and kept.rules == rules() and kept.on == timezone.localdate()
+    if kept is None or kept.revision != job.current.number:
+        return None
+    return kept if kept.rules == rules() and kept.on == timezone.localdate() else None
+
+
+def _lead_of(job: Job) -> str:
+    assert job.current is not None
+    return documents.load(job.current.document).calendar.lead
 
 
 def _calculated(job: Job) -> BoardDays:
@@ -139,14 +156,23 @@ def _laid(job: Job, today: date) -> BoardJob:
         return replace(empty, problem=BROKEN)
 
 
-def jobs_of_lead(person: Person, lead: str) -> list[JobRevisionState]:
-    """Every open job that one lead leads and that has a first day, each as it stands; empty: those without a lead."""
-    jobs = (
-        of_crews(person)
-        .filter(thrown_away_at=None)
-        .exclude(status__in=OVER)
-        .exclude(current=None)
-        .order_by("name", "pk")[:MOST_JOBS]
-    )
-    found = [state(job) for job in jobs]
-    return [one for one in found if one.document.calendar.lead == lead and one.document.calendar.starts_on]
+def jobs_of_lead(person: Person, lead: str, on: str) -> list[JobRevisionState]:
+    """Open jobs of one lead whose work reaches over a day, each as it stands, by name; no lead: those that nobody leads.
+
+    Raises:
+        InvalidInputError: Nobody of that name leads a job with a first day.
+    """
+    found, known = [], False
+    for job in _open(person).order_by("name", "pk"):
+        kept = _fresh(job)
+        if kept is None and _lead_of(job) == lead:
+            kept = _calculated(job)
+        row = BODY.validate_python(kept.body) if kept is not None else None
+        if row is None or row.lead != lead or not row.bars:
+            continue
+        known = True
+        if min(bar.first for bar in row.bars) <= on <= max(bar.last for bar in row.bars):
+            found.append(state(job))
+    if not known:
+        raise InvalidInputError("lead", "Nobody of that name leads a job with a first day")
+    return found

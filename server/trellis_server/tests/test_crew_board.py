@@ -95,6 +95,19 @@ class BoardTest(TestCase):
         late = self.caller.send("GET", "/api/board/day.pdf?on=2031-03-04&lead=Tam%20Roe")
         self.assertEqual((late.status_code, late.json()["problems"][0]["field"]), (422, "on"))
 
+    def test_a_lead_s_day_leaves_out_no_job_of_a_crew_with_many(self) -> None:
+        """250 jobs of nobody's whose names come first: both of the lead's are on paper, and none of the others is planned."""
+        waiting = Job.objects.get(pk=self.ids["Ford yard"])
+        Job.objects.bulk_create(Job(crew=waiting.crew, name=f"A {k:03}", current=waiting.current) for k in range(250))
+        answer = self.caller.send("GET", "/api/board/day.pdf?on=2030-03-04&lead=Tam%20Roe")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(answer.content)).pages)
+        self.assertIn("Mill lane", text)
+        self.assertIn("Sallow End", text)
+        self.assertEqual(
+            {str(row.job_id) for row in BoardDays.objects.all()}, {self.ids[n] for n in ("Mill lane", "Sallow End")}
+        )
+
     def test_a_job_gets_a_day_and_a_lead(self) -> None:
         job = self.ids["Ford yard"]
         body = {"task": "", "on": "2030-03-06", "lead": " Ida Quill "}
