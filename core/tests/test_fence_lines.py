@@ -509,6 +509,13 @@ class StrengthTest(unittest.TestCase):
             widths = [b - a for a, b in itertools.pairwise(at)]
             self.assertEqual(widths.index(min(widths)) % len(widths), short % len(widths), where)
 
+    def test_a_whole_panel_is_not_calculated_as_lattice_nor_the_reverse(self) -> None:
+        for style, stock in (("lattice panels", "panel 6x6 made"), ("bought panels", "panel 6x6 lattice")):
+            infill = Infill(style=style, stock=stock)  # type: ignore[arg-type]
+            with self.assertRaises(InvalidInputError) as refused:
+                planned(fence(40, infill=infill, bays="panels", panel_m=6 * FT, height_m=1.8))
+            self.assertEqual(refused.exception.field, "infill/stock")
+
     def test_a_panels_clips_widen_its_bay_and_not_the_panel(self) -> None:
         spec = fence(
             40, infill=Infill(style="bought panels"), bays="panels", panel_m=6 * FT, clip_gap_m=0.02, height_m=1.8

@@ -336,7 +336,9 @@ def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
     return fast(
         {
             "items": [
-                {"key": s.key, "role": s.role, "says": s.says} for s in sticks().values() if book.key in s.schools
+                {"key": s.key, "role": s.role, "says": s.says, "species": s.species}
+                for s in sticks().values()
+                if book.key in s.schools
             ]
             + [{"key": h.key, "role": h.kind, "says": h.says} for h in gate_hardware()],
             "bags": [

@@ -13843,7 +13843,10 @@ export interface components {
             /** Word */
             word: string;
         };
-        /** YardItem */
+        /**
+         * YardItem
+         * @description `species`: what it is made of; empty: hardware and bags.
+         */
         YardItem: {
             /** Key */
             key: string;
@@ -13851,6 +13854,11 @@ export interface components {
             role: string;
             /** Says */
             says: string;
+            /**
+             * Species
+             * @default
+             */
+            species: string;
         };
         /**
          * ZonesAnswer

@@ -318,9 +318,12 @@ class DigAnswer(Schema):
 
 
 class YardItem(Schema):
+    """`species`: what it is made of; empty: hardware and bags."""
+
     key: str
     role: str
     says: str
+    species: str = ""
 
 
 class SoilRow(Schema):

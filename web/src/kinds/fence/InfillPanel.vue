@@ -26,12 +26,12 @@ const wired = computed(() => style.value === 'stock panels' || style.value === '
 const lattice = computed(() => style.value === 'lattice panels')
 const paneled = computed(() => lattice.value || style.value === 'bought panels')
 const boarded = computed(() => !sticks.value && !wired.value && !paneled.value)
-const panels = computed(() => items('panel').filter((item) => /^lattice/.test(item.says) === lattice.value))
+const panels = computed(() => items('panel').filter((item) => (item.species === 'lattice') === lattice.value))
 const lapped = computed(() => style.value === 'board on board' || style.value === 'both faces')
 const items = (role: string) =>
   (reference.reference?.items ?? [])
     .filter((item) => item.role === role)
-    .map((item) => ({ value: item.key, says: item.says }))
+    .map((item) => ({ value: item.key, says: item.says, species: item.species }))
 const put = (name: keyof Infill, says: string) => (value: unknown) =>
   set('infill', { ...it.value, [name]: value } as Infill, says)
 const paint = (name: keyof Finish, says: string) => (value: unknown) =>
@@ -93,7 +93,8 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       inline
       label="Wire"
       :model-value="
-        it.stock || (items('wire').find((w) => (style === 'wire mesh') === /woven/.test(w.says))?.value ?? '')
+        it.stock ||
+        (items('wire').find((item) => (style === 'wire mesh') === (item.species === 'woven wire'))?.value ?? '')
       "
       :options="items('wire')"
       :path="path + '/infill/stock'"

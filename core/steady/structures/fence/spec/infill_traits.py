@@ -43,7 +43,7 @@ class InfillTraits:
         spans_bay: It spans from post to post itself, so that a wider bay is not tried.
         free_at_corners: It ends between posts or bends round them: corners need no laps.
         butts_on_posts: Pieces end against each other on a post.
-        stock_role: Role of what is bought for it, if not sticks; `stock_name`: how the first choice's name begins.
+        stock_role: Role of what is bought for it, if not sticks; `stock_species`: what the first choice is made of.
         needs: Fields that it cannot do without, and their values.
     """
 
@@ -68,7 +68,7 @@ class InfillTraits:
     free_at_corners: bool
     butts_on_posts: bool
     stock_role: Literal["", "panel", "wire"]
-    stock_name: str
+    stock_species: str
     needs: tuple[tuple[str, object], ...]
 
     @property
@@ -99,7 +99,7 @@ _BUTTED = InfillTraits(
     free_at_corners=False,
     butts_on_posts=False,
     stock_role="",
-    stock_name="",
+    stock_species="",
     needs=(),
 )
 _EVEN_GAPS = replace(
@@ -175,7 +175,7 @@ _MADE_PANELS = replace(
     made=True,
     free_at_corners=True,
     stock_role="panel",
-    stock_name="made",
+    stock_species="made panel",
     needs=(("bays", "panels"),),
 )
 _LATTICE = replace(
@@ -186,7 +186,7 @@ _LATTICE = replace(
     faces="Alike from both sides",
     lasts="Thin strips: stained often, changed panel by panel",
     words=(r"lattice(?: panels?)?",),
-    stock_name="lattice",
+    stock_species="lattice",
 )
 _STOCK_PANELS = replace(
     _BUTTED,
@@ -203,7 +203,7 @@ _STOCK_PANELS = replace(
     free_at_corners=True,
     butts_on_posts=True,
     stock_role="wire",
-    stock_name="welded",
+    stock_species="welded wire",
 )
 _MESH = replace(
     _STOCK_PANELS,
@@ -215,7 +215,7 @@ _MESH = replace(
     words=(r"(?:wire mesh|mesh|rolled wire)",),
     spans_bay=False,
     butts_on_posts=False,
-    stock_name="woven",
+    stock_species="woven wire",
 )
 TRAITS: dict[Style, InfillTraits] = {
     one.key: one

@@ -102,8 +102,14 @@ def stock_of(spec: FenceSpec, like: SectionItem) -> SectionItem | None:
     if not traits.stock_role:
         return None
     if spec.infill.stock:
-        return stick(spec.infill.stock, traits.stock_role, "infill/stock")
-    found = [item for item in sold_with(like, traits.stock_role) if item.says.startswith(traits.stock_name)]
+        named = stick(spec.infill.stock, traits.stock_role, "infill/stock")
+        # Wire closes by its typed openings whatever it is; a whole panel would be calculated as an open one, or the reverse.
+        if traits.made and named.species != traits.stock_species:
+            raise InvalidInputError(
+                "infill/stock", f"A {named.says} does not make this infill: choose one of its own panels"
+            )
+        return named
+    found = [item for item in sold_with(like, traits.stock_role) if item.species == traits.stock_species]
     if not found:
         raise InvalidInputError("infill/stock", "The yard sells no such panel or wire here: pick another infill")
     # The lowest that reaches the fence's top; where none does the refusal names the highest.
