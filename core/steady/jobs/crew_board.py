@@ -144,7 +144,7 @@ def job_on_board(key: str, name: str, status: str, document: JobDocument, calend
     """A job as the board has it.
 
     Args:
-        calendar: Its days; None: it can't be laid on days, or nobody gave it a start.
+        calendar: Its days; None: it can't be scheduled, or has no start date.
     """
     terms, quote = document.calendar, document.quote
     return BoardJob(
@@ -234,7 +234,7 @@ def _own(job: BoardJob) -> list[tuple[str, Bar]]:
 
 @positional_value_object
 class _Crew:
-    """All jobs that are laid on days, the leads, who is away when, and by person and day the jobs they are on."""
+    """All scheduled jobs, the leads, who is away when, and by person and day the jobs they are on."""
 
     jobs: list[BoardJob]
     leads: tuple[str, ...]

@@ -1,4 +1,4 @@
-"""Tasks laid on days: one crew, its hours and days off, waits on the clock, weather that stops a kind of work, dates that are set.
+"""Tasks scheduled: one crew, its hours and days off, waits on the clock, weather that stops a kind of work, dates that are set.
 
 The order is list scheduling by latest start: a good order, not proved the best. Times are the site's own clock.
 """
@@ -11,7 +11,7 @@ from steady.schedule.sequence import SequenceTask, chain_hours
 from steady.value_objects import value_object
 
 HORIZON_DAYS = 730
-"""A job that takes longer than two years is not laid on days."""
+"""A job that takes longer than two years is not scheduled."""
 TINY_H = 1e-6
 
 PULLED = "pulled to this day"

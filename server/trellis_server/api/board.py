@@ -24,7 +24,7 @@ REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
 
 @value_object
 class BoardAnswer:
-    """The board, and how many jobs are still being laid on days: asked again, they are there."""
+    """The board, and how many jobs are still being scheduled: asked again, they are there."""
 
     board: Board
     left: int

@@ -40,7 +40,7 @@ def lead_sheet(jobs: Sequence[Whole], lead: str, on: str, today: date) -> bytes:
     """One day of one lead over all jobs, in the order in which they begin; each job on pages of its own.
 
     Raises:
-        InvalidInputError: Nothing of theirs is on that day.
+        InvalidInputError: They have no work on that day.
     """
     fonts()
     parts: list[tuple[float, list[Flowable]]] = []
@@ -53,7 +53,7 @@ def lead_sheet(jobs: Sequence[Whole], lead: str, on: str, today: date) -> bytes:
         if story := _story(about, found, on):
             parts.append((first, story))
     if not parts:
-        raise InvalidInputError("on", f"Nothing of {lead or 'jobs without a lead'} is on that day: pick another")
+        raise InvalidInputError("on", f"{lead or 'Jobs without a lead'}: no work on that day, choose another")
     whole: list[Flowable] = []
     for _, story in sorted(parts, key=lambda part: part[0]):
         whole += [PageBreak(), *story] if whole else [Paragraph(escape(lead or "No lead yet"), UNDER), *story]

@@ -33,10 +33,10 @@ from trellis_server.services.jobs import (
 
 OVER = (Status.DONE, Status.ARCHIVED)
 AT_ONCE = 8
-"""Jobs that are laid on days in one call; the others follow in the next."""
+"""Jobs that are scheduled in one call; the others follow in the next."""
 MOST_DAYS = 42
 BODY = TypeAdapter(BoardJob)
-BROKEN = "This job can't be laid on days: the fault is ours and has been written down"
+BROKEN = "This job can't be scheduled: the fault is ours and has been written down"
 log = logging.getLogger(__name__)
 
 
@@ -152,7 +152,7 @@ def _laid(job: Job, today: date) -> BoardJob:
     except OutOfScopeError as error:
         return replace(empty, problem=error.reason)
     except Exception:
-        log.exception("job %s can't be laid on days", job.pk)
+        log.exception("job %s can't be scheduled", job.pk)
         return replace(empty, problem=BROKEN)
 
 
@@ -160,7 +160,7 @@ def jobs_of_lead(person: Person, lead: str, on: str) -> list[JobRevisionState]:
     """Open jobs of one lead whose work reaches over a day, each as it stands, by name; no lead: those that nobody leads.
 
     Raises:
-        InvalidInputError: Nobody of that name leads a job with a first day.
+        InvalidInputError: No job with a start date has this lead.
     """
     found, known = [], False
     for job in _open(person).order_by("name", "pk"):
@@ -174,5 +174,5 @@ def jobs_of_lead(person: Person, lead: str, on: str) -> list[JobRevisionState]:
         if min(bar.first for bar in row.bars) <= on <= max(bar.last for bar in row.bars):
             found.append(state(job))
     if not known:
-        raise InvalidInputError("lead", "Nobody of that name leads a job with a first day")
+        raise InvalidInputError("lead", "No job with a start date has this lead")
     return found

@@ -12,7 +12,7 @@ from trellis_server.models import Job, Revision, Status
 from trellis_server.services import documents
 
 MOST_JOBS = 200
-"""Jobs of one crew that are laid on days at once."""
+"""Jobs of one crew that are scheduled at once."""
 OVER = (Status.DONE, Status.ARCHIVED)
 
 

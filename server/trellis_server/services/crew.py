@@ -102,7 +102,7 @@ def keep_letterhead(crew: Crew, name: str, letterhead: dict[str, Any]) -> None:
 def days_of_all(crew: Crew, lead: str = "") -> list[tuple[str, Document, SiteHolds, int]]:
     """Every job that is not put away, with its id, what its inspections hold, and its revision.
 
-    One that can't be laid on days is left out.
+    One that can't be scheduled is left out.
 
     Args:
         lead: Whose jobs alone; empty: all.

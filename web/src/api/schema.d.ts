@@ -3286,7 +3286,7 @@ export interface components {
         };
         /**
          * BoardAnswer
-         * @description The board, and how many jobs are still being laid on days: asked again, they are there.
+         * @description The board, and how many jobs are still being scheduled: asked again, they are there.
          */
         BoardAnswer: {
             board: components["schemas"]["Board"];

@@ -26,7 +26,7 @@ const { data, error } = useQuery({
   queryFn: async () =>
     (await ask(api.GET('/api/board', { params: { query: { first: first.value, days: DAYS } } }))) as BoardAnswer,
   placeholderData: (last) => last,
-  // Jobs that were never laid on days come a few at a time.
+  // Jobs not scheduled before come a few at a time.
   refetchInterval: (query) => ((query.state.data?.left ?? 0) > 0 ? AGAIN_MS : false),
 })
 const board = computed(() => data.value?.board ?? null)
@@ -123,7 +123,7 @@ const full = (hours: number, capacity: number) => `${Math.min(100, (100 * hours)
       <a class="plain" href="/api/crew/calendar.ics">Calendar file</a>
     </header>
     <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
-    <p v-if="data?.left" class="small" role="status">{{ data.left }} more jobs are being laid on days…</p>
+    <p v-if="data?.left" class="small" role="status">{{ data.left }} more jobs are being scheduled…</p>
     <div v-if="board" class="two">
       <div class="sheet-of-days">
         <div class="row head" :style="{ '--days': columns }">

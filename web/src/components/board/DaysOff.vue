@@ -9,7 +9,7 @@ import DayField from '@/components/DayField.vue'
 import { useAct } from '@/composables/useAct'
 import { today } from '@/logic/days'
 
-/** Who is away in these days, and days off that are added. */
+/** Days off in the period shown, and a form to add some. */
 defineProps<{ away: PersonOff[]; people: string[] }>()
 const client = useQueryClient()
 const entry = reactive({ who: '', first: today(), last: '', note: '' })
@@ -41,7 +41,7 @@ const short = (on: string) => on.slice(5)
         >
       </li>
     </ul>
-    <p v-else class="quiet small">Nobody is away in these days.</p>
+    <p v-else class="quiet small">No days off in this period.</p>
     <form v-if="adding" @submit.prevent="add">
       <label class="small" for="off-who">Name</label>
       <InputText id="off-who" v-model="entry.who" maxlength="60" required size="small" autocomplete="off" fluid />
