@@ -12,6 +12,7 @@ from steady.errors import InvalidInputError, OutOfScopeError
 from steady.estimating.change_words import change_words
 from steady.estimating.contracts import Change, ChangeSide, ChangeTerms, contract_sum, invoice_due, priced_change
 from steady.estimating.labour import HoleSize, Working, days, dig_hole_h, learned_rate, lift
+from steady.estimating.ledgers import contract_net
 from steady.estimating.money import allocate, rounded, rounded_up
 from steady.estimating.orders import ItemCounts, TruckLine, still, truck
 from steady.estimating.payments import DepositLimit, PaymentStep, open_amount, split
@@ -149,6 +150,15 @@ class ContractTest(unittest.TestCase):
         self.assertEqual(contract_sum(Decimal(100), changes), 107)
         self.assertEqual(invoice_due([Decimal(40), Decimal(60)], 1, changes, changes_at_end=True), 40)
         self.assertEqual(invoice_due([Decimal(40), Decimal(60)], 2, changes, invoiced_before=Decimal(47)), 60)
+
+    def test_a_contract_without_its_tax_by_hand(self) -> None:
+        """1,000 and a change that says what it is without tax, 500, and one that does not: 108 / 1.08 = 100."""
+        changes = [
+            Change(total=Decimal(540), state="accepted", net=Decimal(500)),
+            Change(total=Decimal(108), state="accepted"),
+            Change(total=Decimal(999), state="sent", net=Decimal(900)),
+        ]
+        self.assertEqual(contract_net(Decimal(1000), changes, Decimal("0.08")), 1600)
 
     def test_a_change_and_its_reverse_cancel_and_an_error_costs_the_crew(self) -> None:
         terms = Terms(earning=Earning(margin=Decimal("0.18")), wage=Decimal(31), overhead=Decimal("0.14"))

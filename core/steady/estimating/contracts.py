@@ -18,10 +18,11 @@ CHANGE_STATES = ("draft", "sent", "accepted", "declined", "withdrawn", "recorded
 
 @value_object
 class Change:
-    """A change order's total, and its state."""
+    """A change order's total, its state, and what it is without tax; None: it was taxed as a whole."""
 
     total: Decimal
     state: str
+    net: Decimal | None = None
 
 
 def contract_sum(accepted: Decimal, changes: Sequence[Change] = ()) -> Decimal:

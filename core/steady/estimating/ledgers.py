@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from decimal import Decimal
 from typing import Literal
 
-from steady.estimating.contracts import Change, contract_sum
+from steady.estimating.contracts import ACCEPTED, Change, contract_sum
 from steady.estimating.money import rounded
 from steady.value_objects import value_object
 
@@ -115,6 +115,14 @@ def expected_cost(spent: CostLedger, materials: Decimal, hours: Decimal) -> Deci
 def net_of_tax(total: Decimal, tax_ratio: Decimal) -> Decimal:
     """A price without its tax, to the cent."""
     return rounded(total / (1 + tax_ratio))
+
+
+def contract_net(accepted: Decimal, changes: Sequence[Change], tax_ratio: Decimal) -> Decimal:
+    """The contract without its tax: what was accepted, without it, and each change that was."""
+    nets = (
+        net_of_tax(one.total, tax_ratio) if one.net is None else one.net for one in changes if one.state == ACCEPTED
+    )
+    return sum(nets, accepted)
 
 
 def margin_ratio(net: Decimal, cost: Decimal) -> Decimal | None:

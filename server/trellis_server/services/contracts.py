@@ -12,7 +12,7 @@ from django.utils import timezone
 from pydantic_core import to_json
 from steady.errors import InvalidInputError
 from steady.estimating.contracts import REASONS, Change, invoice_due
-from steady.estimating.ledgers import ContractLedger, InvoiceRow, contract_ledger, net_of_tax
+from steady.estimating.ledgers import ContractLedger, InvoiceRow, contract_ledger, contract_net
 from steady.estimating.money import decimal, rounded
 from steady.jobs.change_order import ChangeOrder, change_order
 from steady.jobs.document import JobDocument as Document
@@ -57,19 +57,18 @@ def accepted_total(found: SentQuote) -> Decimal:
 
 
 def _all_changes(job: Job) -> list[Change]:
-    return [Change(total=one.total, state=str(one.state)) for one in changes_of(job)]
+    # Changes sent before a tax could be on a part of the price do not say what they are without it.
+    rows = ((one, one.body.get("net_more")) for one in changes_of(job))
+    return [
+        Change(total=one.total, state=str(one.state), net=None if more is None else rounded(decimal(more, "net")))
+        for one, more in rows
+    ]
 
 
-def contract_net(job: Job, found: SentQuote, tax_ratio: Decimal) -> Decimal:
-    """The contract without its tax: the accepted option's own net, and what each change that stands adds to it."""
-    net = rounded(decimal(round(float(option(found)["net"]), 6), "net"))
-    for one in changes_of(job):
-        if one.state != ChangeState.ACCEPTED:
-            continue
-        more = one.body.get("net_more")
-        # Changes sent before a tax could be on a part of the price were taxed as a whole.
-        net += net_of_tax(one.total, tax_ratio) if more is None else rounded(decimal(more, "net"))
-    return net
+def net(job: Job, found: SentQuote, tax_ratio: Decimal) -> Decimal:
+    """The contract without its tax."""
+    accepted = rounded(decimal(round(float(option(found)["net"]), 6), "net"))
+    return contract_net(accepted, _all_changes(job), tax_ratio)
 
 
 def ledger(job: Job) -> ContractLedger | None:

@@ -115,7 +115,7 @@ def _contract(job: Job) -> Row | None:
         "accepted": float(sums.accepted),
         "changes": float(sums.changes),
         "total": float(sums.total),
-        "net": float(contracts.contract_net(job, found, decimal(was.offer.tax_ratio, "tax"))),
+        "net": float(contracts.net(job, found, decimal(was.offer.tax_ratio, "tax"))),
         "invoiced": float(sums.invoiced),
         "paid": float(sums.paid),
         "unpaid": float(sums.unpaid),
