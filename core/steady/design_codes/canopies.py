@@ -24,6 +24,8 @@ NET_COEFFICIENT = 1.2
 """Net coefficient of a canopy, up and down alike, where a school gives none [practice, low]."""
 PART_OVER_HALF = 2.0
 """A rafter and its ties take so much more than the half roof that they lie in [our own; components are not recalled]."""
+FLATTEST_TABLE_RAD = math.radians(7.5)
+"""To this slope the figure of a free roof's parts is entered. Source: ASCE 7-16 Fig. 30.8-1, from memory."""
 LEAST_GABLE_DEG = 7.5
 """Flatter gables go by the figure for a single slope. Source: ASCE 7-16 Fig. 27.3-5 (from memory, medium)."""
 GUST = 0.85
@@ -133,12 +135,20 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
         )
         up = book.open_roof_pressure(place, ask)
         down = book.open_roof_pressure(place, replace(ask, uplift=False))
-        part_pa = abs(si(up))
-        if book.key == "us":
+        part_pa, practice = abs(si(up)), ""
+        if book.key == "us" and roof.slope_rad > FLATTEST_TABLE_RAD + 1e-9:
+            part_pa *= PART_OVER_HALF
+            practice = "wind on rafters of a free roof steeper than 7.5 degrees, taken as twice that on its harder half"
+        elif book.key == "us":
             part_pa = max(part_pa, abs(si(up)) / abs(_coefficient(up)) * _part_coefficient(roof, part_m2))
         lead = 1.5 if book.key == "uk" else 1.0
         return ClosedWind(
-            down_pa=abs(si(down)), up_pa=abs(si(up)), part_up_pa=part_pa, lead_ratio=lead, steps=(up, down)
+            down_pa=abs(si(down)),
+            up_pa=abs(si(up)),
+            part_up_pa=part_pa,
+            lead_ratio=lead,
+            steps=(up, down),
+            practice=practice,
         )
     each, practice = slat_wind(book, place, roof.height_m, 1.0, roof.net_coefficient)
     return ClosedWind(
@@ -232,10 +242,6 @@ def _coefficient(step: CalculationStep) -> float:
 
 def _part_coefficient(roof: ClosedRoof, part_m2: float) -> float:
     """Of a component, by its area against the zone's width squared: a tenth of the least width or .4 h, at least 3 ft."""
-    if roof.slope_rad > math.radians(7.5) + 1e-9:
-        raise OutOfScopeError(
-            "wind on rafters of free roofs steeper than 7.5 degrees is not entered", "a flatter roof, or an engineer"
-        )
     wide = max(
         min(0.1 * min(roof.long_m, roof.deep_m), 0.4 * roof.height_m), 0.04 * min(roof.long_m, roof.deep_m), 3 * FT
     )

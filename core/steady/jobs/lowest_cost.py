@@ -104,9 +104,9 @@ def harder_sites(site: Site) -> Iterator[Site]:
 
 
 def _why(at: Design, planned: int) -> str:
-    """What stands in the way of the closest design; empty where it can be built."""
+    """What stands in the way of the closest design; empty where it can be built, or where questions alone are left."""
     assert at.plan is not None
-    if buildable(at.plan):
+    if buildable(at.plan) or not (at.plan.conflicts or fails(at.plan.checks)):
         return ""
     none = f"None of {planned} designs passes"
     if at.plan.conflicts:

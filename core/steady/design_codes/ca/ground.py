@@ -47,6 +47,8 @@ def embedment_for_moment(
         OutOfScopeError: The ground's strength is not known.
         EmbedmentLimitError: Deeper than a formula may answer.
     """
+    # First, for it alone refuses ground without a strength.
+    broms = short_piles.embedment_for_moment(moment_n_m=moment_n_m, width_m=width_m, soil=soil)
     hansen = short_piles.hansen_for_moment(moment_n_m, width_m, soil)
     pole = None
     if soil.lateral_pa_per_m > 0:
@@ -56,7 +58,6 @@ def embedment_for_moment(
             lateral_pa_per_m=soil.lateral_pa_per_m,
             soil_factor=soil_factor,
         )
-    broms = short_piles.embedment_for_moment(moment_n_m=moment_n_m, width_m=width_m, soil=soil)
     return _deepest(broms, hansen, pole, soil.cohesion_pa > 0)
 
 

@@ -1,8 +1,10 @@
 """The pavilion as a kind: what the rest of the program asks of one."""
 
+import itertools
 from collections.abc import Iterator
 from dataclasses import replace
 
+from steady.catalog.items import SectionItem, sold_with, stick
 from steady.errors import InvalidInputError
 from steady.plan.model import DragHandle
 from steady.structures.canopy import client_text
@@ -29,6 +31,7 @@ from steady.structures.structure_type import (
     Table,
     in_metres,
 )
+from steady.units.units import IN
 
 HELP = (
     ("12x12", "over the beams' outer faces; the ridge runs along the longer side"),
@@ -129,6 +132,16 @@ def move(spec: PavilionSpec, handle: DragHandle, to_m: float) -> PavilionSpec:
     return replace(spec, **{handle.field: size_m})  # type: ignore[arg-type]
 
 
+def _like(one: SectionItem, key: str) -> bool:
+    now = stick(key, "joist", "rafter")
+    return (one.species, one.grade) == (now.species, now.grade)
+
+
+MOST_MIDDLE_POSTS = 2
+SHALLOWER_M = (2.5 * IN, 1.5 * IN)
+"""Level seats that cut less out of a rafter; a rafter bears on 1 1/2 in at least. Source: NDS and IRC R802.6, from memory."""
+
+
 def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and hips by size, plies, spacing, what keeps it upright."""
     spec: PavilionSpec = case.spec
@@ -138,9 +151,16 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
         yield f"{spec.plies + 1} plies to each beam", (("plies", spec.plies + 1),)
     if spec.hip_plies < 2:
         yield "Hips of two plies", (("hip_plies", 2),)
-    if spec.middle_posts < 2:
-        more = spec.middle_posts + 1
+    for more in range(spec.middle_posts + 1, MOST_MIDDLE_POSTS + 1):
         yield f"{more} post{'s' if more > 1 else ''} between the corners of every side", (("middle_posts", more),)
+    # A deeper hip alone is cut too deep at its seat: the commons' height over the beam sets its own.
+    joists = [one for one in sold_with(stick(spec.rafter, "joist", "rafter"), "joist") if _like(one, spec.rafter)]
+    for common, hip in itertools.pairwise(sorted(joists, key=lambda item: item.width_m)):
+        if (common.key, hip.key) != (spec.rafter, spec.hip):
+            yield f"Rafters {common.says}, hips {hip.says}", (("rafter", common.key), ("hip", hip.key))
+    for seat_m in SHALLOWER_M:
+        if seat_m < spec.seat_m - 1e-9:
+            yield f"Level seats of {case.tape.length(seat_m)}", (("seat_m", seat_m),)
     yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
     yield from other_uprights(spec, "Knee braces both ways")
 

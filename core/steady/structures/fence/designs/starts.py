@@ -18,7 +18,7 @@ from steady.structures.fence.designs.single_changes import GAPS_M
 from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
+from steady.structures.fence.spec.fence import FenceSpec, GateOpening, PracticeDetail
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.units.units import FT
@@ -27,6 +27,7 @@ from steady.value_objects import value_object
 Change = dict[str, object]
 BAYS_M = {False: tuple(feet * FT for feet in (8, 7, 6, 5, 4)), True: (2.4, 2.1, 1.8, 1.5, 1.2)}
 """Bays that are looked through, by feet or metric."""
+STEEL = "steel"
 NOBODY = "nobody yet"
 """Who has put a name to the habit before the crew does."""
 
@@ -180,7 +181,7 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
     base: FenceSpec = replace(spec, built_on=Basis.CALCULATED, practice=None, bay_by_strength=False, deeper_m=0.0)
     base = stiffer_leaves(case, base)
     look = _Looking(case=case, base=base, plan=lambda like: plan_fence(case.of(like)), priced=priced)
-    posts = same_wood(stick(spec.post, "post", "post"), "post")
+    posts = posts_to_try(stick(spec.post, "post", "post"))
     rails = same_wood(stick(spec.rail, "rail", "rail"), "rail")
     for bay_m in _bays(case):
         bay: Change = {} if spec.bays == "panels" else {"bay_max_m": bay_m}
@@ -204,7 +205,7 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
         tape = case.tape
         reach = f"bays of {tape.length(bays[0])} to {tape.length(bays[-1])}"
         closest = (
-            f"; the closest fails by {look.nearest[1]}, {look.nearest[0]:.2f} of its limit" if look.nearest[1] else ""
+            f"; the closest fails by {look.nearest[2]}, {look.nearest[1]:.2f} of its limit" if look.nearest[2] else ""
         )
         if not closest and look.clash:
             closest = f"; {look.clash[0].lower()}{look.clash[1:]}"
@@ -215,42 +216,75 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
     return found
 
 
+def posts_to_try(like: SectionItem) -> list[SectionItem]:
+    """Posts to try, thinnest first: those of the same wood, then the thickest of other woods treated likewise."""
+    same = same_wood(like, "post")
+    others = (
+        item
+        for item in sticks().values()
+        if item.role == "post" and item.species not in (like.species, STEEL) and item.incised == like.incised
+    )
+    thickest = [
+        item
+        for item in others
+        if item.thickness_m >= same[-1].thickness_m - 1e-9 and set(item.schools) & set(like.schools)
+    ]
+    return [*same, *thickest]
+
+
 def stiffer_leaves(case: DesignInput, spec: FenceSpec) -> FenceSpec:
     """The fence with the lightest gate frames of its wood that hold the wind; where and how wide a gate is stays as it was.
 
-    A frame that already holds stays; where none does, the strongest is kept and its check says so.
+    A frame that already holds stays; where none does, the strongest is kept and its check says so. One leaf whose hinge must hold
+    more than ordinary ones do becomes two of half the width.
     """
-    if not spec.openings:
-        return spec
     for opening in spec.openings:
-        now = stick(opening.leaf.frame, "rail", "frame")
-        area = now.width_m * now.thickness_m
-        frames = [one for one in same_wood(now, "rail") if one.width_m * one.thickness_m > area + 1e-9]
-        single = opening.leaf.latches_count
-        # A second latch costs less than a heavier frame.
-        for frame, latches in ((now, single), (now, 2), *((one, 2) for one in frames)):
-            spec = _framed(spec, opening.id, frame.key, latches)
-            try:
-                made = plan_fence(case.of(spec))
-            except InvalidInputError:
-                break
-            about = f"{spec.id}/gate/{opening.id}"
-            if any(fails([check]) for check in made.checks if check.about == about and check.key in FRAME_CHECKS):
-                continue
-            latch = [gap for gap in made.not_covered if gap.about == about and gap.key == "latch.capacity_wind"]
-            if all(reach(made, gap) == "ordinary" for gap in latch):
-                break
+        framed, made = _stiffer_leaf(case, spec, opening)
+        if made is not None and not opening.leaves_m and _beyond(made, opening, HINGES):
+            half = opening.clear_m / 2
+            two = replace(opening, leaves_m=(half, half))
+            paired, pair = _stiffer_leaf(case, _with_opening(spec, two), two)
+            if pair is not None and not pair.conflicts and not _beyond(pair, two, HINGES):
+                framed = paired
+        spec = framed
     return spec
 
 
-def _framed(spec: FenceSpec, opening: str, frame: str, latches: int) -> FenceSpec:
-    made = (
-        replace(one, leaf=replace(one.leaf, frame=frame, latches_count=latches)) if one.id == opening else one
-        for one in spec.openings
-    )
-    return replace(spec, openings=tuple(made))
+def _stiffer_leaf(case: DesignInput, spec: FenceSpec, opening: GateOpening) -> tuple[FenceSpec, Plan | None]:
+    """The fence with one gate's frame as light as holds the wind, and its plan; None where it cannot be laid out."""
+    now = stick(opening.leaf.frame, "rail", "frame")
+    area = now.width_m * now.thickness_m
+    frames = [one for one in same_wood(now, "rail") if one.width_m * one.thickness_m > area + 1e-9]
+    single = opening.leaf.latches_count
+    made: Plan | None = None
+    # A second latch costs less than a heavier frame.
+    for frame, latches in ((now, single), (now, 2), *((one, 2) for one in frames)):
+        spec = _with_opening(spec, replace(opening, leaf=replace(opening.leaf, frame=frame.key, latches_count=latches)))
+        try:
+            made = plan_fence(case.of(spec))
+        except InvalidInputError:
+            return spec, None
+        about = f"{spec.id}/gate/{opening.id}"
+        failing = any(fails([check]) for check in made.checks if check.about == about and check.key in FRAME_CHECKS)
+        if not failing and not _beyond(made, opening, LATCHES):
+            break
+    return spec, made
 
 
+def _beyond(made: Plan, opening: GateOpening, keys: frozenset[str]) -> bool:
+    """Whether an opening's leaves ask more of a hinge or latch than ordinary ones hold."""
+    about = f"{made.id}/gate/{opening.id}"
+    return any(gap.about == about and gap.key in keys and reach(made, gap) != "ordinary" for gap in made.not_covered)
+
+
+def _with_opening(spec: FenceSpec, changed: GateOpening) -> FenceSpec:
+    return replace(spec, openings=tuple(changed if one.id == changed.id else one for one in spec.openings))
+
+
+WHOLE = "/"
+"""About any part of a fence."""
+LATCHES = frozenset({"latch.capacity_wind"})
+HINGES = frozenset({"hinge.capacity", "hinge.capacity_wind"})
 FRAME_CHECKS = frozenset({"gate_latch_upright.bending_wind", "gate_upright.bending_wind", "gate_rail.bending_wind"})
 """Checks of a leaf that a stronger frame passes."""
 
@@ -264,7 +298,7 @@ class _Looking:
     plan: Callable[[FenceSpec], Plan]
     priced: Callable[[Plan], float]
     found: Search = field(default_factory=Search)
-    nearest: tuple[float, str] = (float("inf"), "")
+    nearest: tuple[bool, float, str] = (True, float("inf"), "")
     clash: str = ""
 
     def tried(self, change: Change, like: FenceSpec | None = None) -> Plan | None:
@@ -281,8 +315,9 @@ class _Looking:
             self.clash = self.clash or trial.conflicts[0]
             return
         worst = _worst(trial, where)
-        if worst is not None and 1 < worst.use < self.nearest[0]:
-            self.nearest = worst.use, check_title(worst)
+        # A whole fence says more than its posts alone: those may hold, and something else not.
+        if worst is not None and worst.use > 1:
+            self.nearest = min(self.nearest, (where != WHOLE, worst.use, check_title(worst)))
 
     def unmade(self, spec: FenceSpec, trial: Plan) -> int:
         """What nobody here can make: joints at the rails that no fixing on the list makes, holes that the auger does not reach."""
@@ -347,7 +382,7 @@ def _lightest_rails(look: _Looking, chosen: Change, rails: list[SectionItem]) ->
         if trial is None:
             continue
         if not buildable(trial):
-            look.failed(trial, "/")
+            look.failed(trial, WHOLE)
             continue
         price = look.priced(trial)
         like: FenceSpec = replace(look.base, **{**chosen, **lighter})  # type: ignore[arg-type]
