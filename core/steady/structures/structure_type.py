@@ -150,6 +150,37 @@ class WindRating:
 
 
 @value_object
+class WindOfPart:
+    """The wind that one group of parts stands up to by itself (m/s), in the school's words, and what gives."""
+
+    part: str
+    gust_m_per_s: float
+    says: str
+    gives: str
+
+
+@value_object
+class WindAssumption:
+    """One assumption made the next better: what is assumed, how one gets to know, and the gust of the whole with it (m/s)."""
+
+    key: str
+    says: str
+    buys: str
+    gust_m_per_s: float
+
+
+@value_object
+class WindByPart:
+    """What decides a wind rating: the place's own gust beside it (m/s), groups of parts, assumptions, and one sentence."""
+
+    gust_m_per_s: float
+    place_gust_m_per_s: float
+    parts: tuple[WindOfPart, ...]
+    assumptions: tuple[WindAssumption, ...]
+    decisive: str
+
+
+@value_object
 class StartingDesign:
     """One way to start: the spec and its plan (None where there is no such way, and `why`), and how many were planned."""
 
@@ -221,6 +252,10 @@ def _no_choices(case: DesignInput) -> Iterator[Choice]:
     return iter(())
 
 
+def _no_parts(case: DesignInput, plan: Plan) -> WindByPart | None:
+    return None
+
+
 def _no_strength(case: DesignInput, plan: Plan) -> WindRating | None:
     return None
 
@@ -245,7 +280,8 @@ class StructureType:
         candidates: Changes that might help; `choices`: members and ways to choose from.
         first_checks: What is known before its pieces are counted: where one of these fails, so does the whole.
         acts: Named changes with a value, for what a form field cannot say.
-        strength: Wind rating. `approval`: what a client approves. `found`: goes round what a hole met.
+        strength: Wind rating. `wind_by_part`: what decides it.
+            `approval`: what a client approves. `found`: goes round what a hole met.
         starts: Ways to build it beside each other.
         rests: Where it rests on another structure of the job; `brings`: what its posts bring there, on its own axes.
         carries: The spec with what rests on it; None: nothing may.
@@ -277,6 +313,7 @@ class StructureType:
     choices: Callable[[DesignInput], Iterator[Choice]] = _no_choices
     acts: Mapping[str, Callable[[Any, str], Any]] = field(default_factory=dict)
     strength: Callable[[DesignInput, Plan], WindRating | None] = _no_strength
+    wind_by_part: Callable[[DesignInput, Plan], WindByPart | None] = _no_parts
     approval: Callable[[Any, Tape], Approval | None] = lambda spec, tape: None
     found: Callable[[Any, Plan, ObstructionReport], Any] | None = None
     starts: StartingDesignProvider | None = None

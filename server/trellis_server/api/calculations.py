@@ -69,6 +69,7 @@ from trellis_server.api.schemas.designs import (
     StatesAnswer,
     StepsUpAnswer,
     TakeoffAnswer,
+    WindByPartAnswer,
     ZonesAnswer,
 )
 from trellis_server.api.schemas.edges import DocumentBody, Problems
@@ -231,6 +232,12 @@ def forget_habit(request: HttpRequest, kind: Word, school: Word) -> HttpResponse
 def steps_between(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
     """Single changes that let a structure stand up to more wind, the cheapest for what it adds first."""
     return _looked(request, "steps-up", body, "steps")
+
+
+@router.post("/designs/wind-by-part", response={200: WindByPartAnswer, **SEARCHES})
+def what_decides_the_wind(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """The wind that line, ends and gate each stand up to, and which assumption about the site decides."""
+    return fast({"wind": found("wind-by-part", body.document, body.structure)[0]})
 
 
 @router.post("/designs/member-options", response={200: ChoicesAnswer, **SEARCHES})

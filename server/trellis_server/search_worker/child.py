@@ -18,6 +18,7 @@ from steady.jobs.member_options import look_for_choices
 from steady.jobs.search import Looked
 from steady.jobs.starting_designs import start
 from steady.jobs.suggested_fixes import find_fixes
+from steady.jobs.wind_by_part import wind_by_part
 from steady.jobs.wind_upgrades import look_for_steps
 from steady.memo import search_cache_scope
 from steady.structures.registry import KINDS
@@ -61,6 +62,10 @@ def _one_start(job: JobDocument, structure: str, **more: Any) -> Iterator[Looked
     yield Looked(planned=found.planned, rows=(found,))
 
 
+def _wind_by_part(job: JobDocument, structure: str) -> Iterator[Looked[Any]]:
+    yield Looked(planned=1, rows=(wind_by_part(job, structure),))
+
+
 def _options(job: JobDocument, structure: str) -> Iterator[Looked[Any]]:
     return find_fixes(job, structure, shared_map)
 
@@ -70,6 +75,7 @@ SEARCHES: dict[str, Callable[..., Iterator[Looked[Any]]]] = {
     "choices": look_for_choices,
     "steps-up": look_for_steps,
     "start": _one_start,
+    "wind-by-part": _wind_by_part,
 }
 """What can be looked for: a new one is a row."""
 

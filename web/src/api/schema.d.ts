@@ -912,6 +912,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/wind-by-part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What Decides The Wind
+         * @description The wind that line, ends and gate each stand up to, and which assumption about the site decides.
+         */
+        post: operations["trellis_server_api_calculations_what_decides_the_wind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/wind-upgrades": {
         parameters: {
             query?: never;
@@ -10176,6 +10196,9 @@ export interface components {
         /**
          * PracticeDetail
          * @description A detail the crew builds by its own experience, and who put their name to it.
+         *
+         *     Args:
+         *         ends_deeper_m: How much deeper than the line's posts those at its ends, corners and gates stand.
          */
         PracticeDetail: {
             /** Accepted By */
@@ -10187,6 +10210,11 @@ export interface components {
             accepted_on: string;
             /** Embedment M */
             embedment_m: number;
+            /**
+             * Ends Deeper M
+             * @default 0
+             */
+            ends_deeper_m: number;
             /** Hole Width M */
             hole_width_m: number;
             /**
@@ -13799,6 +13827,57 @@ export interface components {
             supplier: string;
         };
         /**
+         * WindAssumption
+         * @description One assumption made the next better: what is assumed, how one gets to know, and the gust of the whole with it (m/s).
+         */
+        WindAssumption: {
+            /** Buys */
+            buys: string;
+            /** Gust M Per S */
+            gust_m_per_s: number;
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * WindByPart
+         * @description What decides a wind rating: the place's own gust beside it (m/s), groups of parts, assumptions, and one sentence.
+         */
+        WindByPart: {
+            /** Assumptions */
+            assumptions: components["schemas"]["WindAssumption"][];
+            /** Decisive */
+            decisive: string;
+            /** Gust M Per S */
+            gust_m_per_s: number;
+            /** Parts */
+            parts: components["schemas"]["WindOfPart"][];
+            /** Place Gust M Per S */
+            place_gust_m_per_s: number;
+        };
+        /**
+         * WindByPartAnswer
+         * @description None where no wind is known that the structure stands up to.
+         */
+        WindByPartAnswer: {
+            wind: components["schemas"]["WindByPart"] | null;
+        };
+        /**
+         * WindOfPart
+         * @description The wind that one group of parts stands up to by itself (m/s), in the school's words, and what gives.
+         */
+        WindOfPart: {
+            /** Gives */
+            gives: string;
+            /** Gust M Per S */
+            gust_m_per_s: number;
+            /** Part */
+            part: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * WindUpgrade
          * @description One change and what it brings. `per_gust`: its cost for each m/s that it adds; 0 or less where it costs nothing.
          */
@@ -16636,6 +16715,66 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_calculations_what_decides_the_wind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WindByPartAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

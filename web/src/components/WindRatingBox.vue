@@ -5,6 +5,7 @@ import StateTag from '@/components/StateTag.vue'
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask, askInTurn, Refused } from '@/api/client'
 import type { Kind, Option, Start, WindUpgrade } from '@/api/types'
+import WindByPart from '@/components/WindByPart.vue'
 import SearchLine from '@/components/SearchLine.vue'
 import { useSearch } from '@/composables/useSearch'
 import { money } from '@/logic/money'
@@ -225,6 +226,7 @@ watch(
     >
       Show wind upgrades
     </Button>
+    <WindByPart v-if="kind.rates_wind && rows.length" :structure="structure" />
     <template v-if="steps !== null">
       <h4>Single upgrades, best value first</h4>
       <p v-if="!steps.length && !single.busy.value" class="small">

@@ -1,5 +1,7 @@
 """What a school says of the ground: soils, how deep posts go, pads, frost."""
 
+from typing import Self
+
 from steady.design_codes.facets.school import School
 from steady.design_codes.requests import PadInput
 from steady.design_codes.results import ClimatePlace, Pad, Soil, pad_width_m
@@ -71,6 +73,10 @@ class GroundRules(School):
     def pad_table(self, ask: PadInput) -> Pad:
         """A prescriptive pad, by area and soil or by storeys."""
         self.none("table of pads")
+
+    def for_isolated_posts(self) -> Self | None:
+        """The same school with the ground of isolated posts, that nothing is hurt by if they move; None: it has no such clause."""
+        return None
 
     def frost_waived(
         self, *, deck_height_m: float, deck_area_m2: float, roofed: bool, attached: bool, masonry: bool

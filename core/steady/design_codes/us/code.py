@@ -601,3 +601,31 @@ class _Gusts(UnitedStates):
     """The school without its least wind pressure."""
 
     least_psf = 0.0
+
+    def for_isolated_posts(self) -> "_Gusts":
+        """IBC 1806.3.4."""
+        return _IsolatedPosts()
+
+
+class _IsolatedPosts(_Gusts):
+    """Side values of the ground doubled, where half an inch of movement at grade hurts nothing. IBC 1806.3.4, from memory."""
+
+    def embedment(
+        self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
+        """IBC 1807.3.2.1 with 1806.3.4."""
+        return super().embedment(
+            load_n=load_n, height_m=height_m, width_m=width_m, soil=soil, soil_factor=ISOLATED_FACTOR
+        )
+
+    def embedment_for_moment(
+        self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
+    ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
+        """The same for a moment alone."""
+        return super().embedment_for_moment(
+            moment_n_m=moment_n_m, width_m=width_m, soil=soil, soil_factor=ISOLATED_FACTOR
+        )
+
+
+ISOLATED_FACTOR = 2.0
+"""On the side values of the ground. Source: IBC 1806.3.4, from memory, high."""

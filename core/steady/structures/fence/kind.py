@@ -10,6 +10,7 @@ from steady.structures.fence.designs.alternatives import ways
 from steady.structures.fence.designs.candidates import candidates
 from steady.structures.fence.designs.single_changes import singles
 from steady.structures.fence.designs.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
+from steady.structures.fence.designs.wind_by_part import wind_by_part
 from steady.structures.fence.designs.wind_rating import wind_rating
 from steady.structures.fence.layout.obstruction import reroute_around
 from steady.structures.fence.plan import first_checks, plan_fence
@@ -321,6 +322,7 @@ FENCE = StructureType(
     choices=_choices,
     acts={"close with": close_with, ACT: takes_out(openings="gate", zones="zone", locks="post")},
     strength=strength,
+    wind_by_part=wind_by_part,
     approval=_approval,
     found=met,
     starts=StartingDesignProvider(

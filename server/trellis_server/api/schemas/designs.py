@@ -30,7 +30,7 @@ from steady.jobs.wind_upgrades import WindUpgrade
 from steady.plan.model import DragHandle, Option
 from steady.schedule.weather_limits import DayAnswer
 from steady.structures.form_schema import AskedGroup
-from steady.structures.structure_type import LineForm, Table
+from steady.structures.structure_type import LineForm, Table, WindByPart
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
 from steady.takeoff.combined import Delivery
 
@@ -50,6 +50,12 @@ class StartBody(Closed):
 
 class StartAnswer(Schema):
     start: Start
+
+
+class WindByPartAnswer(Schema):
+    """None where no wind is known that the structure stands up to."""
+
+    wind: WindByPart | None
 
 
 class HabitAnswer(Schema):

@@ -13,13 +13,14 @@ const props = defineProps<{ structure: string }>()
 const open = defineModel<boolean>('open', { required: true })
 const store = useJob()
 const { spec, specOf } = useFence(toRef(props, 'structure'))
-const form = reactive({ embedment_m: 2 * FT, hole_width_m: FT, accepted_by: '', why: '' })
+const form = reactive({ embedment_m: 2 * FT, hole_width_m: FT, ends_deeper_m: 0, accepted_by: '', why: '' })
 watch(open, (now) => {
   const kept = spec.value?.practice
   if (now && kept)
     Object.assign(form, {
       embedment_m: kept.embedment_m,
       hole_width_m: kept.hole_width_m,
+      ends_deeper_m: kept.ends_deeper_m ?? 0,
       accepted_by: kept.accepted_by,
       why: kept.why,
     })

@@ -36,6 +36,10 @@ BELOW_ICE_M = 0.15
 """Where ice and salt lie a post goes so far below the frost [common practice]."""
 
 
+DEEPER_KINDS = frozenset({"end", "corner", "gate"})
+"""Posts that a practice may set deeper than the line's: no neighbour on one side holds them, or a leaf pulls on them."""
+
+
 class PostChecks:
     """Posts one after another; posts that carry the same share their working."""
 
@@ -476,7 +480,8 @@ class PostChecks:
         if self.dug_m.get(post.id, 0.0) > built_m + 1e-9:
             built_m, governs = self.dug_m[post.id], "a depth shared with deeper holes"
         if spec.built_on is Basis.PRACTICE and spec.practice is not None:
-            built_m, governs = spec.practice.embedment_m, f"practice, accepted by {spec.practice.accepted_by}"
+            more_m = spec.practice.ends_deeper_m if post.kind in DEEPER_KINDS else 0.0
+            built_m, governs = spec.practice.embedment_m + more_m, f"practice, accepted by {spec.practice.accepted_by}"
         pid = post.id
         self.found.embedment_m[pid], self.found.governs[pid], self.found.depths[pid] = built_m, governs, depth
         self.found.practice.append(

@@ -48,6 +48,9 @@ def singles(case: DesignInput) -> Iterator[tuple[str, Change]]:
         if spec.practice is not None and spec.practice.embedment_m + step_m <= 3.6:
             deeper = replace(spec.practice, embedment_m=spec.practice.embedment_m + step_m)
             yield f"holes {tape.length(step_m)} deeper", (("practice", deeper),)
+        if spec.practice is not None and spec.practice.ends_deeper_m + step_m <= 1.5:
+            ends = replace(spec.practice, ends_deeper_m=spec.practice.ends_deeper_m + step_m)
+            yield f"end, corner and gate posts {tape.length(step_m)} deeper", (("practice", ends),)
         yield "holes as deep as calculated", (("built_on", Basis.CALCULATED),)
     if spec.infill.traits.butted:
         open_faced = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[line.metric])

@@ -7,6 +7,7 @@ import itertools
 import math
 from collections.abc import Callable
 from dataclasses import replace
+from typing import Literal
 
 from steady.design_codes.base import Rulebook
 from steady.errors import InvalidInputError
@@ -53,17 +54,13 @@ def wind_rating(case: DesignInput, built: Plan) -> Gust | None:
     site, book = case.site, case.book
     if not_known(built) or not (site.wind_speed_m_per_s > 0 and any("wind" in check.case for check in built.checks)):
         return None
-    tried = _Tried(case=case, built=built)
-    calm = tried.at(LEAST)
-    if _fails(calm.all):
-        return Gust(gust_m_per_s=0.0, says="none: it fails in still air", gives=calm.all[1])
-    low, gives = _greatest(lambda share: tried.at(share).all, calm.all)
-    if gives.startswith(AT_A_GATE):
-        alone, _ = _greatest(lambda share: tried.at(share).line, calm.line)
-        place = place_of(under(site, alone))
-        gives = f"{gives}; the line without it: {book.gust_says(place)}"
-    place = place_of(under(site, low))
-    return Gust(gust_m_per_s=book.gust_m_per_s(place), says=book.gust_says(place), gives=gives)
+    tried = FenceInWind(case=case, built=built)
+    found, failing = tried.greatest()
+    if failing or not found.gives.startswith(AT_A_GATE):
+        return found
+    alone, _ = _greatest(lambda share: tried.at(share).line, tried.at(LEAST).line)
+    without = f"{found.gives}; the line without it: {book.gust_says(place_of(under(site, alone)))}"
+    return replace(found, gives=without)
 
 
 def not_known(built: Plan) -> str:
@@ -77,26 +74,47 @@ def not_known(built: Plan) -> str:
 AT_A_GATE = "with a gate, "
 
 
+PartGroup = Literal["line", "end", "gate"]
+"""Posts and bays of the line, posts at its ends, a gate with its posts."""
+GROUPS: tuple[PartGroup, ...] = ("line", "end", "gate")
+
+
 @value_object
 class _Uses:
-    """The hardest-worked check of the whole fence, and of all but its gates and their posts."""
+    """The hardest-worked check of each group of parts; those that the fence has none of use nothing."""
 
-    all: "Worst"
-    line: "Worst"
+    by: dict[PartGroup, "Worst"]
+
+    @property
+    def all(self) -> "Worst":
+        """Of the whole fence."""
+        return max(self.by.values(), key=lambda one: one[0])
+
+    @property
+    def line(self) -> "Worst":
+        """Of all but its gates and their posts."""
+        return max((self.by["line"], self.by["end"]), key=lambda one: one[0])
 
 
-class _Tried:
-    """The same fence under other winds: its posts, rails and holes as they are built, each wind looked at once."""
+class FenceInWind:
+    """The same fence under other winds: its posts, rails and holes as they are built, each wind looked at once.
 
-    def __init__(self, *, case: DesignInput, built: Plan) -> None:
+    Args:
+        isolated: Its posts in the ground as the school's clause for isolated posts counts them, where it has one.
+    """
+
+    def __init__(self, *, case: DesignInput, built: Plan, isolated: bool = False) -> None:
         spec, self.case = case.spec, case
         self.places = _places(spec, built)
         self.stands = {footing.under: footing.embedment_m for footing in built.footings}
+        at_ends = () if spec.closed else (built.marks[0].id, built.marks[-1].id) if built.marks else ()
+        self.ends = set(at_ends)
         self.gates = {mark.id for mark in built.marks if mark.kind == "gate"}
         self.gates |= {f"{spec.id}/gate/{opening.id}" for opening in spec.openings}
         marks = sorted(mark.station_m for mark in built.marks)
         longest_m = max((b - a for a, b in itertools.pairwise(marks)), default=spec.bay_max_m)
-        self.alone = case.book.for_gusts()
+        alone = case.book.for_gusts()
+        self.alone = (alone.for_isolated_posts() or alone) if isolated else alone
         # Bays stay as they are laid, whatever wind is asked about.
         self.held = (
             replace(spec, bay_by_strength=False, bay_max_m=min(4.9, max(0.6, longest_m + 1e-6)))
@@ -115,22 +133,39 @@ class _Tried:
         try:
             made = plan_fence(replace(self.case, spec=self.held, site=under(self.case.site, share), book=self.alone))
         except InvalidInputError as error:
-            refused = math.inf, error.message
-            return _Uses(all=refused, line=refused)
+            return _refused(error.message)
         if gap := not_known(made):
-            refused = math.inf, gap.lower()
-            return _Uses(all=refused, line=refused)
-        worst, line = (0.0, ""), (0.0, "")
+            return _refused(gap.lower())
+        worst: dict[PartGroup, Worst] = dict.fromkeys(GROUPS, (0.0, ""))
         for check in made.checks:
             use = _use(check, self.stands, self.case.book)
-            at_gate = check.about in self.gates
-            if use <= (worst[0] if at_gate else line[0]):
-                continue
-            where = AT_A_GATE if at_gate else ""
-            said = use, f"{where}{check_title(check)}, {self.places.get(check.about, 'one leaf')}"
-            worst = max(worst, said, key=lambda one: one[0])
-            line = line if at_gate else said
-        return _Uses(all=worst, line=line)
+            group = self.group(check.about)
+            if use > worst[group][0]:
+                where = AT_A_GATE if group == "gate" else ""
+                worst[group] = use, f"{where}{check_title(check)}, {self.places.get(check.about, 'one leaf')}"
+        return _Uses(by=worst)
+
+    def group(self, about: str) -> PartGroup:
+        """Which group a check belongs to, by what it is about."""
+        return "gate" if about in self.gates else "end" if about in self.ends else "line"
+
+    def greatest(self, group: PartGroup | None = None) -> tuple[Gust, str]:
+        """The wind that a group of its parts stands up to, or all of it; and why that is not known, else empty."""
+
+        def worst_at(share: float) -> Worst:
+            uses = self.at(share)
+            return uses.all if group is None else uses.by[group]
+
+        calm = worst_at(LEAST)
+        if _fails(calm):
+            return Gust(gust_m_per_s=0.0, says="none: it fails in still air", gives=calm[1]), calm[1]
+        low, gives = _greatest(worst_at, calm)
+        place, book = place_of(under(self.case.site, low)), self.case.book
+        return Gust(gust_m_per_s=book.gust_m_per_s(place), says=book.gust_says(place), gives=gives), ""
+
+
+def _refused(why: str) -> _Uses:
+    return _Uses(by=dict.fromkeys(GROUPS, (math.inf, why)))
 
 
 Worst = tuple[float, str]

@@ -161,10 +161,15 @@ def in_count(post: str, further: int) -> str:
 
 @value_object
 class PracticeDetail:
-    """A detail the crew builds by its own experience, and who put their name to it."""
+    """A detail the crew builds by its own experience, and who put their name to it.
+
+    Args:
+        ends_deeper_m: How much deeper than the line's posts those at its ends, corners and gates stand.
+    """
 
     embedment_m: Annotated[float, Gt(0.1), Le(3.6)]
     hole_width_m: Annotated[float, Gt(0.1), Le(1.2)]
+    ends_deeper_m: Annotated[float, Ge(0), Le(1.5)] = 0.0
     accepted_by: Annotated[str, MinLen(1), MaxLen(80)]
     accepted_on: Annotated[str, MaxLen(10)] = ""
     why: Words = ""
