@@ -155,9 +155,11 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
         yield f"{more} post{'s' if more > 1 else ''} between the corners of every side", (("middle_posts", more),)
     # A deeper hip alone is cut too deep at its seat: the commons' height over the beam sets its own.
     joists = [one for one in sold_with(stick(spec.rafter, "joist", "rafter"), "joist") if _like(one, spec.rafter)]
-    for common, hip in itertools.pairwise(sorted(joists, key=lambda item: item.width_m)):
-        if (common.key, hip.key) != (spec.rafter, spec.hip):
-            yield f"Rafters {common.says}, hips {hip.says}", (("rafter", common.key), ("hip", hip.key))
+    for wet in (False, True):
+        alike = sorted((one for one in joists if one.incised == wet), key=lambda item: item.width_m)
+        for common, hip in itertools.pairwise(alike):
+            if (common.key, hip.key) != (spec.rafter, spec.hip):
+                yield f"Rafters {common.says}, hips {hip.says}", (("rafter", common.key), ("hip", hip.key))
     for seat_m in SHALLOWER_M:
         if seat_m < spec.seat_m - 1e-9:
             yield f"Level seats of {case.tape.length(seat_m)}", (("seat_m", seat_m),)

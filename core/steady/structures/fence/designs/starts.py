@@ -235,16 +235,16 @@ def posts_to_try(like: SectionItem) -> list[SectionItem]:
 def stiffer_leaves(case: DesignInput, spec: FenceSpec) -> FenceSpec:
     """The fence with the lightest gate frames of its wood that hold the wind; where and how wide a gate is stays as it was.
 
-    A frame that already holds stays; where none does, the strongest is kept and its check says so. One leaf whose hinge must hold
-    more than ordinary ones do becomes two of half the width.
+    A frame that already holds stays; where none does, the strongest is kept and its check says so. One leaf that no frame stiffens
+    enough, or whose hinge must hold more than ordinary ones do, becomes two of half the width.
     """
     for opening in spec.openings:
         framed, made = _stiffer_leaf(case, spec, opening)
-        if made is not None and not opening.leaves_m and _beyond(made, opening, HINGES):
+        if made is not None and not opening.leaves_m and not _leaf_holds(made, opening):
             half = opening.clear_m / 2
             two = replace(opening, leaves_m=(half, half))
             paired, pair = _stiffer_leaf(case, _with_opening(spec, two), two)
-            if pair is not None and not pair.conflicts and not _beyond(pair, two, HINGES):
+            if pair is not None and not pair.conflicts and _leaf_holds(pair, two):
                 framed = paired
         spec = framed
     return spec
@@ -264,11 +264,19 @@ def _stiffer_leaf(case: DesignInput, spec: FenceSpec, opening: GateOpening) -> t
             made = plan_fence(case.of(spec))
         except InvalidInputError:
             return spec, None
-        about = f"{spec.id}/gate/{opening.id}"
-        failing = any(fails([check]) for check in made.checks if check.about == about and check.key in FRAME_CHECKS)
-        if not failing and not _beyond(made, opening, LATCHES):
+        if _frame_holds(made, opening) and not _beyond(made, opening, LATCHES):
             break
     return spec, made
+
+
+def _frame_holds(made: Plan, opening: GateOpening) -> bool:
+    about = f"{made.id}/gate/{opening.id}"
+    return not any(fails([check]) for check in made.checks if check.about == about and check.key in FRAME_CHECKS)
+
+
+def _leaf_holds(made: Plan, opening: GateOpening) -> bool:
+    """Whether frame, hinges and latches of an opening hold what an ordinary gate's do."""
+    return _frame_holds(made, opening) and not _beyond(made, opening, HINGES | LATCHES)
 
 
 def _beyond(made: Plan, opening: GateOpening, keys: frozenset[str]) -> bool:
