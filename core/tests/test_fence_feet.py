@@ -8,6 +8,7 @@ from dataclasses import replace
 from typing import Any, get_args
 
 import numpy as np
+from steady.catalog.purchasing import PurchasingSettings
 from steady.data.checks import case_label
 from steady.design_codes.registry import rulebook
 from steady.drawing.views import views
@@ -15,9 +16,10 @@ from steady.errors import InvalidInputError
 from steady.footings.hole import volumes
 from steady.footings.neat import Hole, neat
 from steady.plan.model import Plan
-from steady.plan.results import fails
+from steady.plan.results import fails, state
 from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
 from steady.structures.fence.spec.fence import NoDig, Straight
+from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape
 from steady.units.units import FT, GRAVITY, IN, LB, PSI
 
@@ -52,16 +54,24 @@ def drawn(plan: Plan) -> set[tuple[str, tuple[tuple[float, float], ...]]]:
 PERSON = case_label("person")
 
 
+SAME_HOLE = {"open below", "dry set"}
+"""The same hole with the same concrete in it, whose strength is known of one alone."""
+
+
 class PairTest(unittest.TestCase):
     def test_every_pair_of_feet_differs(self) -> None:
         made = {kind: on(kind) for kind in KINDS}
         for one, other in itertools.combinations(KINDS, 2):
             a, b = made[one], made[other]
             with self.subTest(one=one, other=other):
-                self.assertNotEqual(a.footings[1].layers, b.footings[1].layers)
-                self.assertNotEqual(drawn(a), drawn(b))
                 self.assertNotEqual(words(a, "steps"), words(b, "steps"))
                 self.assertNotEqual(words(a, "cautions"), words(b, "cautions"))
+                if {one, other} == SAME_HOLE:
+                    self.assertEqual(a.footings[1].layers, b.footings[1].layers)
+                    self.assertNotEqual(state(a), state(b))
+                    continue
+                self.assertNotEqual(a.footings[1].layers, b.footings[1].layers)
+                self.assertNotEqual(drawn(a), drawn(b))
                 takes = [(volumes(p.footings[1]), p.footings[1].hole_m) for p in (a, b)]
                 self.assertNotEqual(*takes)
 
@@ -77,6 +87,8 @@ class PairTest(unittest.TestCase):
             for kind, p in made.items()
         }
         for one, other in itertools.combinations(KINDS, 2):
+            if {one, other} == SAME_HOLE:
+                continue
             if {one, other} == {"tamped gravel", "tamped sand"}:
                 # Soil lies against the same post in both: the ground is pushed alike, and nothing holds against lifting.
                 self.assertEqual(holds[one][:2], holds[other][:2])
@@ -122,6 +134,26 @@ class GroundTest(unittest.TestCase):
         takes = volumes(footing)
         self.assertEqual(takes.concrete_m3, 0)
         self.assertAlmostEqual(takes.sand_m3, (round_m2 - post_m2) * footing.embedment_m, places=9)
+
+    def test_dry_mix_and_foam_are_counted_and_never_pass(self) -> None:
+        wet, dry, foam = on("open below"), on("dry set"), on("foam")
+        for plan in (dry, foam):
+            self.assertEqual(state(plan), "not_checked")
+            self.assertEqual(sum(gap.key == "footing.fill_strength" for gap in plan.not_covered), len(plan.footings))
+        for a, b, c in zip(wet.footings, dry.footings, foam.footings, strict=True):
+            self.assertAlmostEqual(volumes(a).concrete_m3, volumes(b).concrete_m3)
+            self.assertEqual(volumes(c).concrete_m3, 0.0)
+            # A round hole to the ground without the square post in it.
+            post = next(layer for layer in c.layers if layer.what == "post")
+            hole = (math.pi / 4 * c.hole_width_m**2 - post.width_m**2) * c.embedment_m
+            self.assertAlmostEqual(volumes(c).foam_m3, hole, places=6)
+        kits = next(
+            line
+            for line in bill(foam, PurchasingSettings(), cuts(foam, PurchasingSettings())).lines
+            if line.item == "post foam kit"
+        )
+        cubic_feet = sum(volumes(footing).foam_m3 for footing in foam.footings) / FT**3
+        self.assertEqual(kits.count, math.ceil(cubic_feet - 1e-9))
 
     def test_driven_posts_are_of_steel_and_known_only_by_their_maker(self) -> None:
         with self.assertRaises(InvalidInputError) as refused:

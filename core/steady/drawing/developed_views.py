@@ -262,7 +262,7 @@ def _standing(plan: Plan, mark: Mark, line: Unroll) -> list[Shape]:
     ]
 
 
-IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")
+IN_GROUND = ("gravel", "sand", "concrete", "foam", "slab", "block")
 
 
 def _footing(footing: Footing, line: Unroll) -> list[Shape]:

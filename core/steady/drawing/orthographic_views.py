@@ -14,7 +14,7 @@ from steady.units.show import Tape
 SOIL_BELOW_M = 0.3
 DIM_M = 0.55
 """Dimension lines stand so far off the outline."""
-IN_GROUND = ("gravel", "concrete", "sand", "slab", "block")
+IN_GROUND = ("gravel", "concrete", "sand", "foam", "slab", "block")
 WALL_SIDE_M = 0.3
 RING_POINTS, END_ON = 28, 0.3
 """A round piece on its end is drawn with so many corners where its length leans less than that out of sight."""

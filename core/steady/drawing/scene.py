@@ -16,7 +16,7 @@ from steady.value_objects import value_object
 STAGES = ("dig", "posts", "frame", "close")
 """The order in which several structures are put together, and one whose plan has no tasks."""
 STAGE_SAYS = ("Holes and concrete", "Posts", "Frame", "All of it")
-IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")
+IN_GROUND = ("gravel", "sand", "concrete", "foam", "slab", "block")
 AROUND_M = 6.0
 BED_M = 0.8
 """A bed is drawn so far under the water that something floats on [our own]."""

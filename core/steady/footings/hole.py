@@ -18,6 +18,7 @@ class HoleTakes:
     concrete_m3: float
     gravel_m3: float
     sand_m3: float = 0.0
+    foam_m3: float = 0.0
 
 
 @value_object
@@ -52,7 +53,7 @@ def layers(hole: RoundHole, *, post_width_m: float, above_ground_m: float) -> tu
     return tuple(made)
 
 
-FILLS = ("gravel", "sand", "concrete")
+FILLS = ("gravel", "sand", "concrete", "foam")
 
 
 def volumes(footing: Footing) -> HoleTakes:
@@ -61,7 +62,7 @@ def volumes(footing: Footing) -> HoleTakes:
 
 
 def volumes_of(layers: tuple[Layer, ...]) -> HoleTakes:
-    """Concrete, gravel and sand of one footing from its layers: shaft and bell, less what stands in them.
+    """Concrete, gravel, sand and foam of one footing from its layers: shaft and bell, less what stands in them.
 
     Raises:
         InvalidInputError: A square post whose diagonal does not fit a round hole.
@@ -81,7 +82,7 @@ def volumes_of(layers: tuple[Layer, ...]) -> HoleTakes:
             if post.shape == "square" and layer.shape == "round" and post.width_m * math.sqrt(2) > layer.width_m + 1e-9:
                 raise InvalidInputError("hole_width_m", "the post's diagonal does not fit into the hole: dig it wider")
             takes[layer.what] -= _area_m2(post) * inside_m
-    return HoleTakes(takes["concrete"], takes["gravel"], takes["sand"])
+    return HoleTakes(takes["concrete"], takes["gravel"], takes["sand"], takes["foam"])
 
 
 def dug_m3(footing: Footing) -> float:

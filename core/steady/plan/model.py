@@ -179,7 +179,7 @@ class Layer:
     A bell: the lowest `bell_m` widens to `bell_width_m` at the bottom.
     """
 
-    what: Literal["soil", "gravel", "sand", "concrete", "slab", "block", "pipe", "post", "air"]
+    what: Literal["soil", "gravel", "sand", "concrete", "foam", "slab", "block", "pipe", "post", "air"]
     bottom_m: float
     top_m: float
     width_m: float

@@ -161,7 +161,7 @@ class WindOfPart:
 
 @value_object
 class WindAssumption:
-    """One assumption made the next better: what is assumed, how one gets to know, and the gust of the whole with it (m/s)."""
+    """One assumption made better, or read otherwise: how one gets to know, and the gust of the whole with it (m/s)."""
 
     key: str
     says: str

@@ -16,6 +16,7 @@ from steady.units.show import Tape
 from steady.units.units import FT
 from steady.value_objects import value_object
 
+FOAM = "post foam kit"
 BED = "bed"
 """The role of what is spread under a floor: bought by the bag with what is loose in holes."""
 
@@ -390,8 +391,9 @@ def bill(plan: Plan, yard: PurchasingSettings, item_cuts: list[ItemCuts]) -> Bil
     needed = bags([take.concrete_m3 for take in takes], bag_yield_m3(yard.bag), yard.concrete_allowance_ratio)
     gravel_m3 = math.fsum(take.gravel_m3 for take in takes)
     sand_m3 = math.fsum(take.sand_m3 for take in takes)
+    foam_m3 = math.fsum(take.foam_m3 for take in takes)
     beds = {part.item: part.count for part in plan.parts if part.role == BED}
-    lines += _bags(yard, needed.in_all, ((yard.gravel, gravel_m3), (yard.sand, sand_m3)), beds)
+    lines += _bags(yard, needed.in_all, ((yard.gravel, gravel_m3), (yard.sand, sand_m3), (FOAM, foam_m3)), beds)
     lines += _fixings(plan, yard)
     total = math.fsum(line.total for line in lines)
     length_m, area_m2 = line_length_m(plan), _area_m2(plan)
@@ -462,7 +464,12 @@ def _bags(
             price = yard.unit_price(item)
             lines.append(
                 TakeoffLine(
-                    item=item, says=goods()[item].says, count=packs, unit="bags", price=price, total=packs * price
+                    item=item,
+                    says=goods()[item].says,
+                    count=packs,
+                    unit="kits" if item == FOAM else "bags",
+                    price=price,
+                    total=packs * price,
                 )
             )
     return lines

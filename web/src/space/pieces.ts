@@ -4,7 +4,7 @@ import { triangles } from '@/logic/space'
 
 /** Pieces of a scene as few meshes: merged by material and by when they go up, each still to be picked. */
 export type Made = 'wood' | 'stone' | 'metal' | 'leaf' | 'wall'
-const STONE = ['concrete', 'gravel', 'sand', 'slab', 'block', 'pier']
+const STONE = ['concrete', 'foam', 'gravel', 'sand', 'slab', 'block', 'pier']
 const METAL = ['wire', 'mesh', 'steel', 'sheet', 'pipe', 'strap', 'hardware', 'service', 'boundary']
 export function madeOf(solid: Solid): Made {
   if (solid.shape === 'ball' || solid.layer === 'tree') return 'leaf'

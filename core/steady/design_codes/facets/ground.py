@@ -74,8 +74,8 @@ class GroundRules(School):
         """A prescriptive pad, by area and soil or by storeys."""
         self.none("table of pads")
 
-    def for_isolated_posts(self) -> Self | None:
-        """The same school with the ground of isolated posts, that nothing is hurt by if they move; None: it has no such clause."""
+    def with_posts_isolated(self, isolated: bool) -> Self | None:
+        """The same school with every post in the ground counted as isolated, or none; None: it has no such clause."""
         return None
 
     def frost_waived(

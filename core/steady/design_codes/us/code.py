@@ -602,20 +602,22 @@ class _Gusts(UnitedStates):
 
     least_psf = 0.0
 
-    def for_isolated_posts(self) -> "_Gusts":
+    def with_posts_isolated(self, isolated: bool) -> "_Gusts":
         """IBC 1806.3.4."""
-        return _IsolatedPosts()
+        return _PostsIsolated() if isolated else _PostsNotIsolated()
 
 
-class _IsolatedPosts(_Gusts):
-    """Side values of the ground doubled, where half an inch of movement at grade hurts nothing. IBC 1806.3.4, from memory."""
+class _PostsNotIsolated(_Gusts):
+    """Side values of the ground as tabled for every post: nowhere is half an inch of movement at grade accepted."""
+
+    soil_factor = 1.0
 
     def embedment(
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """IBC 1807.3.2.1 with 1806.3.4."""
         return super().embedment(
-            load_n=load_n, height_m=height_m, width_m=width_m, soil=soil, soil_factor=ISOLATED_FACTOR
+            load_n=load_n, height_m=height_m, width_m=width_m, soil=soil, soil_factor=self.soil_factor
         )
 
     def embedment_for_moment(
@@ -623,9 +625,11 @@ class _IsolatedPosts(_Gusts):
     ) -> tuple[CalculationStep, tuple[CalculationStep, ...]]:
         """The same for a moment alone."""
         return super().embedment_for_moment(
-            moment_n_m=moment_n_m, width_m=width_m, soil=soil, soil_factor=ISOLATED_FACTOR
+            moment_n_m=moment_n_m, width_m=width_m, soil=soil, soil_factor=self.soil_factor
         )
 
 
-ISOLATED_FACTOR = 2.0
-"""On the side values of the ground. Source: IBC 1806.3.4, from memory, high."""
+class _PostsIsolated(_PostsNotIsolated):
+    """Side values doubled for every post, gate posts too. Source: IBC 1806.3.4, from memory, high."""
+
+    soil_factor = 2.0

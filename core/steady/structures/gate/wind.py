@@ -232,6 +232,7 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
                     working=(),
                     case=case,
                     asks=CheckOrigin.CODE,
+                    by_wind=True,
                 )
             )
             continue

@@ -28,6 +28,8 @@ const FEET = [
   { value: 'base on slab', says: 'base on a slab' },
   { value: 'cored slab', says: 'through a cored slab' },
   { value: 'loose block', says: 'loose block' },
+  { value: 'dry set', says: 'dry mix, watered in the hole (not checked)' },
+  { value: 'foam', says: 'expanding foam (not checked)' },
 ]
 const UP = [
   { value: 'nothing', says: 'nothing yet' },

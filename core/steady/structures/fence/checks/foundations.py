@@ -20,7 +20,10 @@ SLAB_SHOWN_M = 0.6
 
 @positional_value_object
 class FoundationType:
-    """A kind of foot in words: what it stands on, what of it pushes on the ground, whether it holds a moment alone."""
+    """A kind of foot in words: what it stands on, what of it pushes on the ground, whether it holds a moment alone.
+
+    `fill`: what fills the hole round the post up to the ground, empty: layers of its own; `unchecked`: why no rule covers it.
+    """
 
     key: FootKind
     says: str
@@ -31,6 +34,8 @@ class FoundationType:
     dig: str
     set: str
     caution: str
+    fill: str
+    unchecked: str
     source: str
 
     @property
@@ -54,6 +59,9 @@ class FoundationType:
         return self.stands == "block"
 
 
+WORDS = ("says", "stands", "side", "durability", "dig", "set", "caution", "fill", "unchecked")
+
+
 @cache
 def foot_ways() -> dict[str, FoundationType]:
     """Every kind of foot."""
@@ -62,7 +70,10 @@ def foot_ways() -> dict[str, FoundationType]:
             key=key,  # type: ignore[arg-type]
             fixed=row.text["fixed"] == "yes",
             source=row.source,
-            **{name: row.text[name] for name in ("says", "stands", "side", "durability", "dig", "set", "caution")},
+            **{
+                name: row.text[name]
+                for name in ("says", "stands", "side", "durability", "dig", "set", "caution", "fill", "unchecked")
+            },
         )
         for key, row in keyed("fence_feet").items()
     }
@@ -154,8 +165,8 @@ def layers(
     belled = detail.bell_width_m is not None
     bed = [fill("gravel", -dug_m, -dug_m + gravel_m)] if gravel_m > 0 else []
     slab = Layer(what="slab", bottom_m=-detail.slab_m, top_m=0.0, width_m=SLAB_SHOWN_M, shape="square")
-    if way.key in ("open below", "closed below"):
-        return (*bed, fill("concrete", -dug_m + gravel_m, 0.0, belled), stood)
+    if way.fill:
+        return (*bed, fill(way.fill, -dug_m + gravel_m, 0.0, belled), stood)
     if way.key == "tamped gravel":
         return fill("gravel", -dug_m, 0.0), stood
     if way.key == "tamped sand":

@@ -36,6 +36,7 @@ BELOW_ICE_M = 0.15
 """Where ice and salt lie a post goes so far below the frost [common practice]."""
 
 
+OPEN_IN_WIND = case_label("wind gate open").capitalize()
 DEEPER_KINDS = frozenset({"end", "corner", "gate"})
 """Posts that a practice may set deeper than the line's: no neighbour on one side holds them, or a leaf pulls on them."""
 
@@ -165,8 +166,11 @@ class PostChecks:
         depth = needed([demand for demand in demands if demand[0] not in advised])
         built_m = self._built(about, post, depth, top_m, capped)
         asks = {push.case.capitalize(): push.asks for push in pushes}
+        windy = {push.case.capitalize() for push in pushes if push.by_wind} | {OPEN_IN_WIND}
         rows = [(*one, working.get(one[0], ()), asks.get(one[0], _asks(one[0]))) for one in demands]
-        self._hold(about, rows, built_m, capped)
+        self._hold(about, rows, built_m, capped, windy)
+        if way.unchecked:
+            self._gap(about, "footing.fill_strength", way.unchecked, "concrete round the post, or the maker's figures")
         if self.spec.falls_away > 0:
             self._gap(
                 about,
@@ -335,7 +339,7 @@ class PostChecks:
             (case_label("gate and person").capitalize(), sum(p.with_person_n_m for p in pulls), None)
         ]
         if wind is not None and wind.force_n > 0:
-            cases.append((case_label("wind gate open").capitalize(), sum(p.weight_n_m for p in pulls), wind))
+            cases.append((OPEN_IN_WIND, sum(p.weight_n_m for p in pulls), wind))
         for name, moment_n_m, push in cases:
             try:
                 if push is None:
@@ -501,7 +505,9 @@ class PostChecks:
         demands: list[tuple[str, float, CalculationStep, tuple[CalculationStep, ...], CheckOrigin]],
         built_m: float,
         capped: bool,
+        windy: set[str],
     ) -> None:
+        """A check of each depth that is asked for. `windy`: the demands that the wind is among the loads of."""
         fitted = self.spec.built_on is not Basis.PRACTICE and not capped
         for name, _, limit, working, asks in demands:
             if limit.value <= 0 or name.endswith("no depth is enough"):
@@ -515,6 +521,7 @@ class PostChecks:
                 case=name.lower(),
                 asks=asks,
                 fitted=fitted,
+                by_wind=name in windy,
             )
 
     def _has(self, built_m: float) -> CalculationStep:

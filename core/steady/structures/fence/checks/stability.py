@@ -264,6 +264,7 @@ class LateralChecks:
         """How deep a pier goes: frost, the local least, and its push on the ground."""
         about = f"{self.spec.id}/post/{post.id}"
         demands = list(hold.demands)
+        windy = {push.case.capitalize() for push in pushes if push.by_wind}
         for push in pushes:
             braced = self.up.by == "brace"
             # Braced, the pier's top only carries the shear; else all of the moment goes into the ground.
@@ -296,7 +297,15 @@ class LateralChecks:
         )
         for name, limit in deep.demands:
             if limit.value > 0:
-                self.found.at_least("pier.lateral_embedment", about, has, limit, case=name.lower(), fitted=True)
+                self.found.at_least(
+                    "pier.lateral_embedment",
+                    about,
+                    has,
+                    limit,
+                    case=name.lower(),
+                    fitted=True,
+                    by_wind=name in windy,
+                )
 
 
 def _safely(asks: CheckOrigin) -> CheckOrigin:

@@ -100,10 +100,10 @@ class FenceInWind:
     """The same fence under other winds: its posts, rails and holes as they are built, each wind looked at once.
 
     Args:
-        isolated: Its posts in the ground as the school's clause for isolated posts counts them, where it has one.
+        isolated: Every post in the ground counted as isolated by the school's clause, or none; None: as it is calculated.
     """
 
-    def __init__(self, *, case: DesignInput, built: Plan, isolated: bool = False) -> None:
+    def __init__(self, *, case: DesignInput, built: Plan, isolated: bool | None = None) -> None:
         spec, self.case = case.spec, case
         self.places = _places(spec, built)
         self.stands = {footing.under: footing.embedment_m for footing in built.footings}
@@ -114,7 +114,7 @@ class FenceInWind:
         marks = sorted(mark.station_m for mark in built.marks)
         longest_m = max((b - a for a, b in itertools.pairwise(marks)), default=spec.bay_max_m)
         alone = case.book.for_gusts()
-        self.alone = (alone.for_isolated_posts() or alone) if isolated else alone
+        self.alone = alone if isolated is None else alone.with_posts_isolated(isolated) or alone
         # Bays stay as they are laid, whatever wind is asked about.
         self.held = (
             replace(spec, bay_by_strength=False, bay_max_m=min(4.9, max(0.6, longest_m + 1e-6)))

@@ -17,6 +17,8 @@ FootKind = Literal[
     "base on slab",
     "cored slab",
     "loose block",
+    "dry set",
+    "foam",
 ]
 
 

@@ -17,6 +17,8 @@ FEET = {
     "base on pier": "on concrete piers",
     "base on slab": "on the slab that is there",
     "cored slab": "set in holes cored through the slab",
+    "dry set": "set in concrete mix, watered in the hole",
+    "foam": "set in expanding foam",
     "loose block": "on heavy blocks on the ground",
 }
 

@@ -81,7 +81,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
 
     # Slats and louvres are what closes the fence: they are counted there.
     rails_count = 0.0 if spec.infill.traits.level else count("rail")
-    wet = any(layer.what == "concrete" for footing in footings for layer in footing.layers)
+    wet = any(layer.what in ("concrete", "foam") for footing in footings for layer in footing.layers)
     holes_m = sum(footing.hole_m for footing in footings)
     rows = [
         Task(id=f"{sid}/locate", what="Locate buried services", about=(sid,), work=(), hold="every owner has answered"),
