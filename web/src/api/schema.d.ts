@@ -5586,7 +5586,7 @@ export interface components {
              * @default open below
              * @enum {string}
              */
-            foot: "open below" | "closed below" | "tamped gravel" | "tamped sand" | "part driven" | "over a pipe" | "base on pier" | "base on slab" | "cored slab" | "loose block";
+            foot: "open below" | "closed below" | "tamped gravel" | "tamped sand" | "part driven" | "over a pipe" | "base on pier" | "base on slab" | "cored slab" | "loose block" | "dry set" | "foam";
             /**
              * @default {
              *       "bell_m": 0.2032,
@@ -8782,7 +8782,7 @@ export interface components {
              */
             depth: string;
             /** Foot */
-            foot?: ("open below" | "closed below" | "tamped gravel" | "tamped sand" | "part driven" | "over a pipe" | "base on pier" | "base on slab" | "cored slab" | "loose block") | null;
+            foot?: ("open below" | "closed below" | "tamped gravel" | "tamped sand" | "part driven" | "over a pipe" | "base on pier" | "base on slab" | "cored slab" | "loose block" | "dry set" | "foam") | null;
             /** Half Width M */
             half_width_m: number;
             /**
@@ -13828,7 +13828,7 @@ export interface components {
         };
         /**
          * WindAssumption
-         * @description One assumption made the next better: what is assumed, how one gets to know, and the gust of the whole with it (m/s).
+         * @description One assumption made better, or read otherwise: how one gets to know, and the gust of the whole with it (m/s).
          */
         WindAssumption: {
             /** Buys */
