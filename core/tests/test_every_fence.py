@@ -137,7 +137,7 @@ class EveryFenceTest(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.made = cases(160, 2611)
+        cls.made = cases(160, 2612)
 
     def sheet(self, case: Case) -> Sheet:
         return sheet(case[2], Tape("metric", 0.001), case[3])

@@ -49,7 +49,8 @@ class Site:
     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `time_zone` the name of its clock's zone, "":
     not said; `town` the town that place and clock were taken from;
-    `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
+    `ground_snow_pa` and the rain that falls on it are those of the place; `seismic` the place's seismic
+    category or zone in the school's own words, "": not said; `roof_shelter` what stands around a roof,
     for codes whose snow asks it; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil);
     `cohesion_pa` its undrained shear strength as measured,
     0: not; `clay_shrinks` whether the clay here comes away from a post in dry months; `embedment_least_m` a local least
@@ -75,6 +76,7 @@ class Site:
     crest_factor: Annotated[float, Ge(1), Le(3)] = 1.0
     ground_snow_pa: Annotated[float, Ge(0), Le(30000)] = 0.0
     rain_snow_pa: Annotated[float, Ge(0), Le(5000)] = 0.0
+    seismic: Annotated[str, MaxLen(12)] = ""
     roof_shelter: Literal["fully", "partially", "sheltered"] = "partially"
     bearing_pa: Annotated[float, Ge(0), Le(2e6)] = 0.0
     cohesion_pa: Annotated[float, Ge(0), Le(5e5)] = 0.0

@@ -12,6 +12,7 @@ from steady.structures.lean_to.kind import LEAN_TO
 from steady.structures.manufacturer_ratings import apply_ratings
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pergola.kind import PERGOLA
+from steady.structures.site_cautions import with_site_cautions
 from steady.structures.structure_type import DesignInput, Spec, StructureType
 
 KINDS: list[StructureType] = [FENCE, DECK, PERGOLA, LEAN_TO, PAVILION, FLOAT]
@@ -58,5 +59,5 @@ def plan(case: DesignInput) -> Plan:
         InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     kind = kind_of(case.spec)
-    made = with_finish(kind.plan(case), kind.finish(case.spec))
+    made = with_site_cautions(with_finish(kind.plan(case), kind.finish(case.spec)), case.site)
     return apply_ratings(made, case.spec.ratings)

@@ -11,7 +11,7 @@ from django.utils import timezone
 from ninja import Router
 from pydantic_core import to_json
 from steady.catalog.items import goods, sticks, usual
-from steady.data.loader import sources
+from steady.data.loader import sources, table
 from steady.design_codes.registry import rulebook
 from steady.drawing.marks import mark_rows
 from steady.errors import InvalidInputError
@@ -362,6 +362,11 @@ def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
             "roof_shelters": [{"value": key, "says": says} for key, says in book.roof_shelters()],
             "wind_says": book.wind_says,
             "wind_zones": book.wind_zones(),
+            "seismic_categories": [
+                {"value": row.text["key"], "says": row.text["says"]}
+                for row in table("seismic_categories")
+                if row.text["school"] == book.key
+            ],
             "wind_pressure_pa": book.usual_pressure_pa,
             "codes": [{"value": key, "says": says} for key, says in CODES],
             "marks": [{"says": says, "reading": READS[key]} for key, says in MARKS],

@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from annotated_types import MaxLen, MinLen
+from annotated_types import Ge, Le, MaxLen, MinLen
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.design_codes.registry import rulebook
@@ -12,7 +12,7 @@ from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Closed, Problems
 from trellis_server.services import towns as town_values
 from trellis_server.services.towns import Proposal, TownValues
-from trellis_server.towns import Town, towns
+from trellis_server.towns import Town, TownMap, nearest_town, town_map, towns
 
 router = Router(tags=["towns"])
 REFUSALS = {401: Problems, 403: Problems, 422: Problems}
@@ -45,6 +45,22 @@ class TownBody(Closed):
 def search(request: HttpRequest, text: str = "", school: str = "us") -> HttpResponse:
     """Up to a dozen towns, those of the code's country first, larger before smaller."""
     return fast(TownsAnswer(towns=towns(text, school)))
+
+
+@router.get("/designs/town-map", response={200: TownMap, **REFUSALS})
+def grid(request: HttpRequest, school: str = "us") -> HttpResponse:
+    """A plain grid of the code's country with its largest towns, to put a pin on."""
+    return fast(town_map(rulebook(school).key))
+
+
+@router.get("/designs/nearest-town", response={200: Town, **REFUSALS})
+def nearest(
+    request: HttpRequest,
+    latitude_rad: Annotated[float, Ge(-1.5708), Le(1.5708)],
+    longitude_rad: Annotated[float, Ge(-3.1416), Le(3.1416)],
+) -> HttpResponse:
+    """The town nearest to a pin, whose clock the place shares."""
+    return fast(nearest_town(latitude_rad, longitude_rad))
 
 
 @router.get("/designs/town-values", response={200: ProposalsAnswer, **REFUSALS})

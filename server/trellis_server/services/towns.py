@@ -3,11 +3,12 @@
 import math
 from typing import Annotated, Any, Literal
 
-from annotated_types import Ge, Le
+from annotated_types import Ge, Le, MaxLen
 from django.utils import timezone
 from pydantic import TypeAdapter, ValidationError
 from steady.design_codes.registry import rulebook
 from steady.errors import InvalidInputError
+from steady.ground.usual_climate import usual_climate
 from steady.value_objects import value_object
 
 from trellis_server.models import Crew
@@ -15,7 +16,7 @@ from trellis_server.services.jobs import Person, crew_of
 
 TOWNS = "towns"
 MOST_TOWNS = 300
-Field = Literal["frost_m", "ground_snow_pa", "rain_snow_pa", "wind_speed_m_per_s", "wind_pressure_pa"]
+Field = Literal["frost_m", "ground_snow_pa", "rain_snow_pa", "wind_speed_m_per_s", "wind_pressure_pa", "seismic"]
 Basis = Literal["from a table", "common practice", "your office"]
 
 
@@ -28,6 +29,7 @@ class TownValues:
     rain_snow_pa: Annotated[float, Ge(0), Le(5000)] | None = None
     wind_speed_m_per_s: Annotated[float, Ge(0), Le(110)] | None = None
     wind_pressure_pa: Annotated[float, Ge(0), Le(10000)] | None = None
+    seismic: Annotated[str, MaxLen(12)] | None = None
 
 
 @value_object
@@ -35,13 +37,20 @@ class Proposal:
     """One field of the site with a value that is proposed for it, what it rests on, and where it is from."""
 
     field: Field
-    value: float
+    value: float | str
     basis: Basis
     source: str
 
 
 KEPT = TypeAdapter(TownValues)
-FIELDS: tuple[Field, ...] = ("frost_m", "ground_snow_pa", "rain_snow_pa", "wind_speed_m_per_s", "wind_pressure_pa")
+FIELDS: tuple[Field, ...] = (
+    "frost_m",
+    "ground_snow_pa",
+    "rain_snow_pa",
+    "wind_speed_m_per_s",
+    "wind_pressure_pa",
+    "seismic",
+)
 
 
 def _key(school: str, town: str) -> str:
@@ -51,6 +60,17 @@ def _key(school: str, town: str) -> str:
 def proposals(person: Person, school: str, town: str, at_rad: tuple[float, float] | None) -> list[Proposal]:
     """What is proposed for a site in a town: the office's own before a table's, a table's before practice."""
     found: dict[Field, Proposal] = {}
+    region = town.split(", ")[-2] if town.count(", ") >= 2 else ""
+    usual = usual_climate(school, region)
+    for field in FIELDS if usual is not None else ():
+        value = getattr(usual, field, None)
+        if value is not None and value != "":
+            found[field] = Proposal(
+                field=field,
+                value=value,
+                basis="common practice",
+                source=f"usual in {region}; low: the local office decides",
+            )
     place = (
         rulebook(school).nearest_place(town, *at_rad)
         if at_rad is not None and all(map(math.isfinite, at_rad))

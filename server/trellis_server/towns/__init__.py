@@ -70,3 +70,47 @@ def towns(text: str, school: str) -> list[Town]:
         if known.startswith(name) and plain(f"{town.region} {town.country}").find(region) >= 0
     ]
     return [town for *_, town in sorted(found, key=lambda row: row[:2])[:MOST]]
+
+
+@value_object
+class TownMap:
+    """A plain grid of a code's country: its edges (rad), and its largest towns as marks to go by."""
+
+    south_rad: float
+    north_rad: float
+    west_rad: float
+    east_rad: float
+    towns: list[Town]
+
+
+MARKS = 60
+"""Towns that are marked on the grid [our own]."""
+OUTLYING = 0.02
+"""Share of towns on each side that the grid leaves out, so that far islands do not widen it [our own]."""
+MARGIN_RAD = math.radians(1.0)
+
+
+@cache
+def town_map(school: str) -> TownMap:
+    """The grid of a code's country. Source: the towns themselves, but for the outermost fiftieth on each side."""
+    here = [town for _, town in _towns() if town.country == FIRST.get(school, "")]
+
+    def edges(values: list[float]) -> tuple[float, float]:
+        values = sorted(values)
+        cut = int(OUTLYING * len(values))
+        return values[cut] - MARGIN_RAD, values[-1 - cut] + MARGIN_RAD
+
+    south, north = edges([town.latitude_rad for town in here])
+    west, east = edges([town.longitude_rad for town in here])
+    inside = [t for t in here if south <= t.latitude_rad <= north and west <= t.longitude_rad <= east]
+    return TownMap(south_rad=south, north_rad=north, west_rad=west, east_rad=east, towns=inside[:MARKS])
+
+
+def nearest_town(latitude_rad: float, longitude_rad: float) -> Town:
+    """The town nearest to a place, by great circles."""
+
+    def closeness(town: Town) -> float:
+        level = math.cos(town.latitude_rad) * math.cos(latitude_rad) * math.cos(town.longitude_rad - longitude_rad)
+        return math.sin(town.latitude_rad) * math.sin(latitude_rad) + level
+
+    return max((town for _, town in _towns()), key=closeness)

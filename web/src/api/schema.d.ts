@@ -752,6 +752,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/nearest-town": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Nearest
+         * @description The town nearest to a pin, whose clock the place shares.
+         */
+        get: operations["trellis_server_api_towns_nearest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/plan": {
         parameters: {
             query?: never;
@@ -846,6 +866,26 @@ export interface paths {
          * @description Pieces, cut plans and prices.
          */
         post: operations["trellis_server_api_calculations_takeoff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/town-map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Grid
+         * @description A plain grid of the code's country with its largest towns, to put a pin on.
+         */
+        get: operations["trellis_server_api_towns_grid"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -7097,6 +7137,7 @@ export interface components {
              *       "notes": [],
              *       "rain_snow_pa": 0,
              *       "roof_shelter": "partially",
+             *       "seismic": "",
              *       "soil": "clay",
              *       "things": [],
              *       "time_zone": "",
@@ -10346,11 +10387,11 @@ export interface components {
              * Field
              * @enum {string}
              */
-            field: "frost_m" | "ground_snow_pa" | "rain_snow_pa" | "wind_speed_m_per_s" | "wind_pressure_pa";
+            field: "frost_m" | "ground_snow_pa" | "rain_snow_pa" | "wind_speed_m_per_s" | "wind_pressure_pa" | "seismic";
             /** Source */
             source: string;
             /** Value */
-            value: number;
+            value: number | string;
         };
         /**
          * ProposalsAnswer
@@ -10843,6 +10884,8 @@ export interface components {
             marks: components["schemas"]["MarkBody"][];
             /** Roof Shelters */
             roof_shelters: components["schemas"]["OptionBody"][];
+            /** Seismic Categories */
+            seismic_categories: components["schemas"]["OptionBody"][];
             /** Soils */
             soils: components["schemas"]["SoilRow"][];
             /** Sources */
@@ -11742,7 +11785,8 @@ export interface components {
          *     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
          *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `time_zone` the name of its clock's zone, "":
          *     not said; `town` the town that place and clock were taken from;
-         *     `ground_snow_pa` and the rain that falls on it are those of the place; `roof_shelter` what stands around a roof,
+         *     `ground_snow_pa` and the rain that falls on it are those of the place; `seismic` the place's seismic
+         *     category or zone in the school's own words, "": not said; `roof_shelter` what stands around a roof,
          *     for codes whose snow asks it; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil);
          *     `cohesion_pa` its undrained shear strength as measured,
          *     0: not; `clay_shrinks` whether the clay here comes away from a post in dry months; `embedment_least_m` a local least
@@ -11863,6 +11907,11 @@ export interface components {
              * @enum {string}
              */
             roof_shelter: "fully" | "partially" | "sheltered";
+            /**
+             * Seismic
+             * @default
+             */
+            seismic: string;
             /**
              * Soil
              * @default clay
@@ -13315,6 +13364,22 @@ export interface components {
             values: components["schemas"]["TownValues"];
         };
         /**
+         * TownMap
+         * @description A plain grid of a code's country: its edges (rad), and its largest towns as marks to go by.
+         */
+        TownMap: {
+            /** East Rad */
+            east_rad: number;
+            /** North Rad */
+            north_rad: number;
+            /** South Rad */
+            south_rad: number;
+            /** Towns */
+            towns: components["schemas"]["Town"][];
+            /** West Rad */
+            west_rad: number;
+        };
+        /**
          * TownValues
          * @description What an office found for a town, each as the site keeps it; None: not known.
          */
@@ -13325,6 +13390,8 @@ export interface components {
             ground_snow_pa?: number | null;
             /** Rain Snow Pa */
             rain_snow_pa?: number | null;
+            /** Seismic */
+            seismic?: string | null;
             /** Wind Pressure Pa */
             wind_pressure_pa?: number | null;
             /** Wind Speed M Per S */
@@ -16309,6 +16376,56 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_towns_nearest: {
+        parameters: {
+            query: {
+                latitude_rad: number;
+                longitude_rad: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Town"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_calculations_plan: {
         parameters: {
             query?: never;
@@ -16540,6 +16657,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakeoffAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_towns_grid: {
+        parameters: {
+            query?: {
+                school?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TownMap"];
                 };
             };
             /** @description Unauthorized */

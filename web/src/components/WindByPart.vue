@@ -15,7 +15,9 @@ const { found, busy, fault, look, clear } = useAnswer(
   async (): Promise<WindByPart | null> =>
     (
       await askInTurn(() =>
-        api.POST('/api/designs/wind-by-part', { body: { document: store.document!, structure: props.structure } }),
+        api.POST('/api/designs/wind-by-part', {
+          body: { document: store.document!, structure: props.structure, selected: '' },
+        }),
       )
     ).wind as WindByPart | null,
   null,
@@ -46,8 +48,7 @@ watch([() => store.document, () => props.structure], clear)
       </DataList>
       <ul v-if="found.assumptions.length" aria-label="What is assumed">
         <li v-for="one in found.assumptions" :key="one.key" class="small">
-          {{ one.says }}: <b>{{ speed(one.gust_m_per_s) }}</b
-          >. To know: {{ one.buys }}.
+          {{ one.says }}: <b>{{ speed(one.gust_m_per_s) }}</b>. To know: {{ one.buys }}.
         </li>
       </ul>
       <p class="small quiet">No state changes by this: what is not known stays as calculated.</p>

@@ -50,6 +50,7 @@ const zones = computed(() => {
   const named = found.map(({ name, speed_m_per_s }) => ({ value: name, says: `${name}, ${speed_m_per_s} m/s` }))
   return named.length ? [...named, { value: OTHER, says: OTHER }] : []
 })
+const seismic = computed(() => reference.reference?.seismic_categories ?? [])
 const zone = computed(
   () =>
     reference.reference?.wind_zones.find((item) => Math.abs(item.speed_m_per_s - site.value.wind_speed_m_per_s) < 0.01)
@@ -367,6 +368,17 @@ function north(): void {
         />
         <WindFields />
         <SiteGap of="wind" />
+        <PickField
+          v-if="seismic.length"
+          label="Seismic category"
+          :model-value="site.seismic ?? ''"
+          :options="[{ value: '', says: 'not known' }, ...seismic]"
+          path="site/seismic"
+          @update:model-value="store.change((job) => void (job.site.seismic = String($event)), 'seismic category')"
+        />
+        <p v-if="seismic.length && !site.seismic" class="small quiet">
+          Earthquake is not calculated; from category D or zone 3 on, the papers say so and ask the local office.
+        </p>
         <PickField
           v-if="editions.length"
           label="Edition"

@@ -409,6 +409,7 @@ class ReferenceAnswer(Schema):
     roof_shelters: list[OptionBody]
     wind_says: str
     wind_zones: list[NamedZone]
+    seismic_categories: list[OptionBody]
     wind_pressure_pa: float
     usual: UsualSite
     codes: list[OptionBody]

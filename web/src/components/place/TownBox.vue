@@ -6,6 +6,7 @@ import Tag from 'primevue/tag'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Proposal, Town } from '@/api/types'
+import PinMap from '@/components/place/PinMap.vue'
 import { useAnswer } from '@/composables/useAnswer'
 import { PSF, showLength, showSpeed } from '@/logic/units'
 import { useJob } from '@/stores/job'
@@ -32,6 +33,15 @@ function pick(town: Town): void {
   wanted.value = named(town)
 }
 
+/** A pin away from any town keeps its own place; its clock, and what is proposed, are those of the town nearest to it. */
+function pinned(at: { latitude_rad: number; longitude_rad: number }, near: Town): void {
+  store.change(
+    (job) => Object.assign(job.site, { ...at, time_zone: near.time_zone, town: named(near) }),
+    `pin near ${near.name}`,
+  )
+  wanted.value = named(near)
+}
+
 const query = computed(() => ({
   school: school.value,
   town: site.value.town ?? '',
@@ -50,20 +60,25 @@ const LABELS: Record<Proposal['field'], string> = {
   rain_snow_pa: 'Rain on snow',
   wind_speed_m_per_s: 'Wind speed',
   wind_pressure_pa: 'Wind pressure',
+  seismic: 'Seismic category',
 }
 const metric = computed(() => store.tape.system === 'metric')
 function shown(row: Proposal): string {
+  if (typeof row.value === 'string') return row.value
   if (row.field === 'frost_m') return showLength(row.value, store.tape)
   if (row.field === 'wind_speed_m_per_s') return showSpeed(row.value, store.tape.system)
   return metric.value || school.value === 'ca'
     ? `${(row.value / 1000).toFixed(2)} kPa`
     : `${(row.value / PSF).toFixed(0)} psf`
 }
-const same = (row: Proposal) => Math.abs((site.value[row.field] ?? 0) - row.value) < 1e-6
+const same = (row: Proposal) =>
+  typeof row.value === 'string'
+    ? site.value.seismic === row.value
+    : Math.abs(Number(site.value[row.field] ?? 0) - row.value) < 1e-6
 const take = (rows: Proposal[]) =>
   store.change(
     (job) => {
-      for (const row of rows) job.site[row.field] = row.value
+      for (const row of rows) Object.assign(job.site, { [row.field]: row.value })
       if (rows.some((row) => row.field.startsWith('wind')))
         job.site.assumed = (job.site.assumed ?? []).filter((one) => one !== 'wind')
     },
@@ -74,7 +89,8 @@ const open = computed(() => (data.value ?? []).filter((row) => !same(row)))
 const kept = ref('')
 /** What stands on the page now, for the crew's next job in this town; what nobody has said is not kept. */
 async function keep(): Promise<void> {
-  const { frost_m, ground_snow_pa, rain_snow_pa, wind_speed_m_per_s, wind_pressure_pa, none_here, assumed } = site.value
+  const { frost_m, ground_snow_pa, rain_snow_pa, wind_speed_m_per_s, wind_pressure_pa, seismic, none_here, assumed } =
+    site.value
   const none = none_here ?? []
   const values = {
     frost_m: frost_m || none.includes('frost') ? frost_m : null,
@@ -82,6 +98,7 @@ async function keep(): Promise<void> {
     rain_snow_pa: rain_snow_pa || null,
     wind_speed_m_per_s: (assumed ?? []).includes('wind') || school.value === 'ca' ? null : wind_speed_m_per_s,
     wind_pressure_pa: wind_pressure_pa || null,
+    seismic: seismic || null,
   }
   try {
     await ask(api.PUT('/api/crew/towns', { body: { school: school.value, town: site.value.town!, values } }))
@@ -108,16 +125,19 @@ async function keep(): Promise<void> {
       @option-select="pick($event.value)"
     />
     <p v-if="site.town" class="small quiet">
-      {{ site.town }} · clocks {{ site.time_zone }}. Frost, snow and wind of a town are proposed, never taken: the local
-      office confirms them.
+      {{ site.town }} · clocks {{ site.time_zone }}. Frost, snow, wind and seismic category are proposed, never taken:
+      the local office confirms them.
     </p>
-    <p v-else class="small quiet">A town sets the sun, the clock, and proposes frost, snow and wind.</p>
+    <p v-else class="small quiet">
+      A town or a pin sets the sun and the clock, and proposes frost, snow, wind and seismic category.
+    </p>
+    <PinMap @pick="pinned" />
     <ul v-if="data?.length" aria-label="Values for this town">
       <li v-for="row in data" :key="row.field">
         <span
           >{{ LABELS[row.field] }} <strong>{{ shown(row) }}</strong></span
         >
-        <Tag :severity="row.basis === 'common practice' ? 'warn' : 'secondary'" :value="row.basis" />
+        <Tag severity="secondary" :value="row.basis" />
         <span class="quiet small source">{{ row.source }}</span>
         <span v-if="same(row)" class="small">In use</span>
         <Button v-else size="small" outlined :aria-label="`Use ${LABELS[row.field]}`" @click="take([row])">Use</Button>
@@ -147,21 +167,17 @@ ul {
 }
 li {
   display: grid;
-  grid-template-columns: minmax(150px, auto) auto 1fr auto;
-  gap: 10px;
+  grid-template-columns: 1fr auto auto;
+  gap: 2px 8px;
   align-items: center;
-  padding: 3px 0;
+  padding: 4px 0;
   border-bottom: 1px solid var(--line);
 }
 p {
   margin: 0;
 }
-@media (max-width: 700px) {
-  li {
-    grid-template-columns: 1fr auto;
-  }
-  .source {
-    display: none;
-  }
+.source {
+  grid-row: 2;
+  grid-column: 1 / -1;
 }
 </style>
