@@ -36,7 +36,7 @@ from steady.schedule.weather_limits import answer
 from steady.structures.gate.hardware import gate_hardware
 from steady.structures.registry import kind_called
 from steady.structures.structure_type import crew_way_of
-from steady.takeoff.bill import ItemCuts, bill, cuts, pieces
+from steady.takeoff.bill import ItemCuts, bill, cuts, pieces, quick_price
 from steady.takeoff.message import merchant_message
 from steady.takeoff.near_misses import near_misses
 
@@ -56,6 +56,7 @@ from trellis_server.api.schemas.designs import (
     OptionsAnswer,
     PlacesAnswer,
     PlanBody,
+    PriceAnswer,
     PullAnswer,
     PullBody,
     ReadingsRead,
@@ -140,6 +141,13 @@ def marks(request: HttpRequest, body: MarksBody) -> HttpResponse:
         mirrored=body.mirrored,
     )
     return fast({"marks": rows})
+
+
+@router.post("/designs/price", response={200: PriceAnswer, **REFUSALS})
+def price(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """What one structure's materials come to by a first cut plan, as its price list has them."""
+    made = plan_structure(body.document, body.structure)
+    return fast({"price": quick_price(made, body.document.yard)})
 
 
 @router.post("/designs/takeoff", response={200: TakeoffAnswer, **REFUSALS})

@@ -23,22 +23,21 @@ defineProps<{ structure: string; sheet: Sheet | null }>()
   padding: 12px 14px 20px;
   overflow-y: auto;
 }
-.build-panel section,
-.build-panel .group {
+.build-panel .fold {
   margin-bottom: 14px;
+}
+.build-panel .fold > .inside {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 6px 12px;
   align-items: start;
 }
-.build-panel section > *,
-.build-panel .group > * {
+.build-panel .fold > .inside > * {
   min-width: 0;
   grid-column: 1 / -1;
 }
 /* Short fields stand two in a row, each under its name. */
-.build-panel section > :is(.field, .pick:not(.long)),
-.build-panel .group > :is(.field, .pick:not(.long)) {
+.build-panel .fold > .inside > :is(.field, .pick:not(.long)) {
   grid-column: auto;
 }
 .build-panel .field.inline {
@@ -56,6 +55,6 @@ defineProps<{ structure: string; sheet: Sheet | null }>()
   font-size: 14px;
   color: var(--ink);
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  margin: 0 0 6px;
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import type { ResolvedField } from '@/api/types'
+import FoldSection from '@/components/FoldSection.vue'
 import FormField from '@/components/FormField.vue'
 import { useStructure } from '@/composables/useStructure'
 import { read, write } from '@/logic/paths'
@@ -24,9 +25,7 @@ const at = computed(() => (props.whole ? store.document : spec.value))
 </script>
 
 <template>
-  <component :is="folded ? 'details' : 'section'" class="group">
-    <summary v-if="folded">{{ title }}</summary>
-    <h3 v-else>{{ title }}</h3>
+  <FoldSection :title="title" :folded="folded" :fixed="told">
     <template v-for="field in fields" :key="field.path">
       <FormField
         :field="field"
@@ -37,20 +36,10 @@ const at = computed(() => (props.whole ? store.document : spec.value))
       />
       <p v-if="told && field.text" class="small quiet does">{{ field.text }}</p>
     </template>
-  </component>
+  </FoldSection>
 </template>
 
 <style scoped>
-details.group:not([open]) {
-  display: block;
-}
-summary {
-  cursor: pointer;
-  font-weight: 600;
-  font-size: 12.5px;
-  color: var(--ink-2);
-  margin-bottom: 5px;
-}
 .does {
   margin: -3px 0 2px;
 }

@@ -5,12 +5,17 @@ import LazyMenu from '@/components/LazyMenu.vue'
 import { computed, useTemplateRef } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Sheet } from '@/api/types'
+import { api, ask } from '@/api/client'
+import { useJobAnswer } from '@/composables/useJobAnswer'
+import { money } from '@/logic/money'
 import { useJob } from '@/stores/job'
+import { useSession } from '@/stores/session'
 
 /** Over the pages of one structure: its name and size, and the string with its three stakes. */
 const props = defineProps<{ job: string; structure: string; name: string; sheet: Sheet | null }>()
 const route = useRoute()
 const store = useJob()
+const session = useSession()
 const stages = [
   { pages: ['design', 'gate'], to: 'design', says: 'Design' },
   { pages: ['structure-materials'], to: 'structure-materials', says: 'Materials' },
@@ -22,6 +27,13 @@ const size = computed(() =>
     .filter(Boolean)
     .join(', '),
 )
+/** Materials as the price list has them; asked again when what is typed rests. */
+const { data: priced } = useJobAnswer(
+  () => `price ${props.structure}`,
+  (document) => ask(api.POST('/api/designs/price', { body: { document, structure: props.structure, selected: '' } })),
+  () => session.session?.sees_prices !== false && !!props.sheet,
+)
+const price = computed(() => priced.value?.price ?? 0)
 const menu = useTemplateRef<{ toggle: (event: Event) => void }>('menu')
 const file = (label: string, name: string) => ({
   label,
@@ -64,6 +76,9 @@ const papers = computed(() => [
       </router-link>
     </nav>
     <div class="actions">
+      <p v-if="price" class="price" title="Materials by the price list; labour and margin are in the estimate">
+        <b>{{ money(price) }}</b> <span class="quiet small">materials</span>
+      </p>
       <Button severity="secondary" outlined aria-haspopup="true" @click="menu?.toggle($event)">
         <Printer :size="16" :stroke-width="1.75" aria-hidden="true" /> Print
       </Button>
@@ -144,6 +159,10 @@ const papers = computed(() => [
   justify-content: flex-end;
   gap: 8px;
   align-items: center;
+}
+.price {
+  margin: 0;
+  white-space: nowrap;
 }
 @media (max-width: 860px) {
   .bar {

@@ -24,7 +24,8 @@ const store = useJob()
 const { called, come } = useKinds()
 const { sheet, settled, settledOf, selected, structure, moving, problems, failed, run } = useJobSheet()
 const { spec, specOf, fault, move, hold, act } = useStructure(structure)
-const { preview, take } = useOffers(specOf)
+const { shown: offered, preview, stay, end: endPreview, take } = useOffers(specOf)
+watch(structure, endPreview)
 const known = computed(() => !!spec.value)
 /** More reasons than two would take the drawing's room: the others come when asked for. */
 const FIRST_CONFLICTS = 2
@@ -154,6 +155,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   const key = event.key.toLowerCase()
   if (key === ',') walk(-1)
   else if (key === '.') walk(1)
+  else if (event.key === 'Escape' && offered.value) endPreview()
   else if (event.key === 'Escape') selected.value = ''
   else if (event.key === 'Delete') void takeOut()
   else if (key === 'l' && handle.value?.holds) lock(handle.value)
@@ -196,7 +198,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       :sheet="settled ?? sheet"
       :kind="kind"
     />
-    <main class="middle">
+    <main class="middle" :class="{ previewing: offered }">
       <h1 class="visually-hidden">{{ name }}</h1>
       <p v-if="!known" class="empty">
         This job has no such structure. <router-link :to="{ name: 'overview' }">Start one in the brief</router-link>.
@@ -217,6 +219,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
               >{{ hiddenConflicts }} more</Button
             >
           </p>
+        </div>
+        <div v-if="offered" class="offered no-print" role="status" @mouseenter="stay" @mouseleave="preview(null)">
+          <b>Preview</b>
+          <span class="what">{{ offered.says }}</span>
+          <span class="quiet small">Your settings stay as they are.</span>
+          <Button size="small" @click="take(offered)">Apply</Button>
+          <Button size="small" severity="secondary" outlined @click="endPreview">Back (Esc)</Button>
         </div>
         <div class="bar no-print">
           <div id="scale" class="scale"></div>
@@ -387,6 +396,28 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 .empty {
   padding: 40px;
+}
+.offered {
+  position: absolute;
+  z-index: 2;
+  left: 12px;
+  right: 12px;
+  bottom: 60px;
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 8px 12px;
+  background: var(--paper);
+  border: 2px dashed var(--chalk);
+  border-radius: 4px;
+}
+.offered .what {
+  flex: 1;
+  min-width: 0;
+}
+.previewing > :deep(.canvas) {
+  outline: 2px dashed var(--chalk);
+  outline-offset: -3px;
 }
 .told {
   flex: none;

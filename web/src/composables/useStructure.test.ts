@@ -90,14 +90,15 @@ describe('a change that is its kind’s own', () => {
     expect(api.POST).not.toHaveBeenCalled()
   })
 
-  it('follows the structure that is looked at, and the drawing in hand', () => {
+  it('follows the structure that is looked at; a preview never changes the settings shown', () => {
     const which = ref('f')
     const open = useStructure(which)
     expect([open.index.value, open.path.value]).toEqual([0, 'structures/0/spec'])
     which.value = 'd'
     expect([open.path.value, (open.spec.value as unknown as Fields)['width_m']]).toEqual(['structures/1/spec', 4])
     store.preview((job) => ((open.specOf(job) as unknown as Fields)['width_m'] = 6))
-    expect((open.spec.value as unknown as Fields)['width_m']).toBe(6)
+    expect((store.shown!.structures[1]!.spec as unknown as Fields)['width_m']).toBe(6)
+    expect((open.spec.value as unknown as Fields)['width_m']).toBe(4)
     expect(spec()['width_m']).toBe(4)
   })
 })
@@ -111,8 +112,25 @@ describe('what is offered', () => {
     offers.preview(offer([['depth_m', 3.3]]))
     expect((store.shown!.structures[1]!.spec as unknown as Fields)['depth_m']).toBe(3.3)
     expect([spec()['depth_m'], store.saved]).toEqual([3, 'saved'])
-    offers.preview(null)
+    expect(offers.shown.value).toMatchObject({ says: 'deeper joists' })
+    offers.end()
     expect(store.shown).toEqual(start)
+    expect(offers.shown.value).toBeNull()
+  })
+
+  it('stays a moment when its row is left, and for as long as the pointer is on its own buttons', () => {
+    vi.useFakeTimers()
+    const offers = open()
+    const drawn = () => (store.shown!.structures[1]!.spec as unknown as Fields)['depth_m']
+    offers.preview(offer([['depth_m', 3.3]]))
+    offers.preview(null)
+    offers.stay()
+    vi.advanceTimersByTime(5000)
+    expect(drawn()).toBe(3.3)
+    offers.preview(null)
+    vi.advanceTimersByTime(5000)
+    expect(drawn()).toBe(3)
+    vi.useRealTimers()
   })
 
   it('is made whole when it is taken: every field of it in one step', () => {

@@ -9,8 +9,8 @@ import { useJob } from '@/stores/job'
 export function useStructure(structure: Ref<string>) {
   const store = useJob()
   const fault = ref('')
-  const index = computed(() => store.shown?.structures.findIndex((item) => item.spec.id === structure.value) ?? -1)
-  const spec = computed<Spec | null>(() => store.shown?.structures[index.value]?.spec ?? null)
+  const index = computed(() => store.document?.structures.findIndex((item) => item.spec.id === structure.value) ?? -1)
+  const spec = computed<Spec | null>(() => store.document?.structures[index.value]?.spec ?? null)
   const path = computed(() => `structures/${index.value}/spec`)
   const specOf = (job: Job): Spec => job.structures.find((item) => item.spec.id === structure.value)!.spec
 

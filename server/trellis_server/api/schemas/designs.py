@@ -209,6 +209,10 @@ class GroundBody(Closed):
     bare: Literal["ft", "in", "m", "mm"] = "ft"
 
 
+class PriceAnswer(Schema):
+    price: float
+
+
 class TakeoffAnswer(Schema):
     pieces: list[PieceRow]
     cuts: list[ItemCuts]

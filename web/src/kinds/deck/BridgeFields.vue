@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { DeckSpec } from '@/api/types'
+import FoldSection from '@/components/FoldSection.vue'
 import CountField from '@/components/CountField.vue'
 import LengthField from '@/components/LengthField.vue'
 import NumberField from '@/components/NumberField.vue'
@@ -23,8 +24,7 @@ const at = (name: string) => `${props.path}/bridge/${name}`
 </script>
 
 <template>
-  <section>
-    <h3>Sills and water</h3>
+  <FoldSection title="Sills and water">
     <PickField
       label="On it"
       :model-value="bridge.people ?? 'crowd'"
@@ -74,5 +74,5 @@ const at = (name: string) => `${props.path}/bridge/${name}`
         @update:model-value="put('anchors_count', 'anchors of the bridge')($event ?? 4)"
       />
     </template>
-  </section>
+  </FoldSection>
 </template>

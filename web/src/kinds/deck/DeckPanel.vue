@@ -2,6 +2,7 @@
 import Checkbox from 'primevue/checkbox'
 import { computed, onMounted, toRef } from 'vue'
 import type { DeckSpec, Kind, Sheet } from '@/api/types'
+import FoldSection from '@/components/FoldSection.vue'
 import BuildPanel from '@/components/BuildPanel.vue'
 import FormGroup from '@/components/FormGroup.vue'
 import KeptInput from '@/components/KeptInput.vue'
@@ -117,8 +118,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
 <template>
   <BuildPanel :structure="structure" :sheet="sheet">
     <template v-if="spec">
-      <section>
-        <h3>{{ spec.bridge ? 'The footbridge' : 'The deck' }}</h3>
+      <FoldSection :title="spec.bridge ? 'The footbridge' : 'The deck'">
         <LengthField
           inline
           :label="spec.bridge ? 'Wide' : 'Along the house'"
@@ -237,10 +237,9 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           :options="UPRIGHT"
           @update:model-value="pick('upright', 'what keeps it upright')($event)"
         />
-      </section>
+      </FoldSection>
       <StairsAndRocks :structure="structure" />
-      <section>
-        <h3>Joists</h3>
+      <FoldSection title="Joists">
         <StickField
           label="Of"
           :model-value="spec.joist"
@@ -304,9 +303,8 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           :path="path + '/overhang_m'"
           @update:model-value="length('overhang_m', 'overhang of the joists')($event)"
         />
-      </section>
-      <section v-if="!spec.bridge">
-        <h3>Beams and posts</h3>
+      </FoldSection>
+      <FoldSection v-if="!spec.bridge" title="Beams and posts">
         <PickField
           inline
           label="Beams, all one depth"
@@ -373,13 +371,12 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           :path="path + '/footing_width_m'"
           @update:model-value="length('footing_width_m', 'width of the footings')($event)"
         />
-      </section>
+      </FoldSection>
       <template v-if="!spec.bridge">
         <FormGroup :structure="structure" title="Posts built up of three plies" :fields="plied" folded />
         <FormGroup :structure="structure" title="Guard" :fields="guard" />
       </template>
-      <section>
-        <h3>Boards</h3>
+      <FoldSection title="Boards">
         <StickField
           label="Of"
           :model-value="spec.board"
@@ -422,15 +419,14 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           ><Checkbox binary :model-value="spec.breaker" @update:model-value="set('breaker', $event, 'breaker board')" />
           Divider board at butt joints</label
         >
-      </section>
+      </FoldSection>
       <BridgeFields
         v-if="spec.bridge"
         :bridge="spec.bridge"
         :path="path"
         @change="(name, value, says) => edit((at) => void Object.assign(at.bridge!, { [name]: value }), says)"
       />
-      <section>
-        <h3>Height above the ground</h3>
+      <FoldSection title="Height above the ground">
         <LengthField
           v-for="(corner, i) in spec.outline"
           :key="i"
@@ -443,9 +439,8 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
             $event !== null && edit((at) => void (at.outline[i]!.height_m = $event!), 'height at a corner')
           "
         />
-      </section>
-      <section>
-        <h3>Makers' numbers, with your safety factor</h3>
+      </FoldSection>
+      <FoldSection title="Makers' numbers, with your safety factor">
         <RatingField
           v-for="row in RATINGS"
           :key="row.key"
@@ -456,9 +451,8 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           empty="not entered"
           @update:model-value="row.put"
         />
-      </section>
-      <section v-if="!spec.bridge">
-        <h3>Additional loads</h3>
+      </FoldSection>
+      <FoldSection v-if="!spec.bridge" title="Additional loads">
         <label v-for="thing in HEAVY" :key="thing" class="tick"
           ><Checkbox
             binary
@@ -475,7 +469,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           />
           {{ thing }}</label
         >
-      </section>
+      </FoldSection>
     </template>
   </BuildPanel>
 </template>

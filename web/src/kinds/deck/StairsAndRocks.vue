@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { toRef } from 'vue'
+import FoldSection from '@/components/FoldSection.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import { useStructure } from '@/composables/useStructure'
@@ -15,8 +16,7 @@ const { act } = useStructure(toRef(props, 'structure'))
 </script>
 
 <template>
-  <section v-if="spec">
-    <h3>Stairs and obstructions</h3>
+  <FoldSection v-if="spec" title="Stairs and obstructions">
     <div v-for="(stair, i) in spec.stairs" :key="stair.id" class="thing">
       <PickField
         label="Stair on edge"
@@ -89,7 +89,7 @@ const { act } = useStructure(toRef(props, 'structure'))
         >Add obstruction</Button
       >
     </p>
-  </section>
+  </FoldSection>
 </template>
 
 <style scoped>

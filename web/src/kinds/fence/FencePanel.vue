@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import { computed, onMounted, ref } from 'vue'
 import type { FenceSpec, Kind, Sheet } from '@/api/types'
+import FoldSection from '@/components/FoldSection.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import StickField from '@/components/StickField.vue'
@@ -104,8 +105,7 @@ const fall = computed(() => {
 <template>
   <BuildPanel :structure="structure" :sheet="sheet">
     <template v-if="spec">
-      <section>
-        <h3>The fence</h3>
+      <FoldSection title="The fence">
         <LengthField
           inline
           label="Height"
@@ -282,9 +282,8 @@ const fall = computed(() => {
           :path="path + '/ply_core'"
           @update:model-value="pick('ply_core', 'core of the posts')($event)"
         />
-      </section>
-      <section v-if="spec.closed">
-        <h3>Inside the loop</h3>
+      </FoldSection>
+      <FoldSection v-if="spec.closed" title="Inside the loop">
         <PickField
           inline
           label="Floor"
@@ -324,27 +323,23 @@ const fall = computed(() => {
           :path="path + '/floor/bed_m'"
           @update:model-value="$event !== null && lay('bed_m', 'the bed')($event)"
         />
-      </section>
-      <section>
-        <h3>Boards and infill</h3>
+      </FoldSection>
+      <FoldSection title="Boards and infill">
         <InfillPanel :structure="structure" />
-      </section>
+      </FoldSection>
       <PurposePanel :structure="structure" />
-      <section>
-        <h3>Footing</h3>
+      <FoldSection title="Footing">
         <FoundationPanel :structure="structure" :sheet="sheet" />
         <p class="basis">
           Built on
           <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the calculation' }}</b>.
           <Button text size="small" @click="practice = true">change</Button>
         </p>
-      </section>
-      <section>
-        <h3>People and animal loads</h3>
+      </FoldSection>
+      <FoldSection title="People and animal loads">
         <LateralLoadPanel :structure="structure" />
-      </section>
-      <section>
-        <h3>Ground on this line</h3>
+      </FoldSection>
+      <FoldSection title="Ground on this line">
         <p class="small">
           {{ ground.length ? `${ground.length} readings` : 'Not read yet: drawn level'
           }}<template v-if="ground.length > 1"
@@ -353,14 +348,13 @@ const fall = computed(() => {
         </p>
         <PickField inline label="Bays" :model-value="follows" :options="FOLLOWS" @update:model-value="follow($event)" />
         <TopPoints v-if="spec.straights.some((item) => item.follows === 'control points')" :structure="structure" />
-      </section>
-      <section>
-        <h3>Before digging</h3>
+      </FoldSection>
+      <FoldSection title="Before digging">
         <p v-if="dig?.ready" class="small">Locate complete. {{ dig.days_left }} days left on the ticket.</p>
         <ul v-else-if="dig" class="open">
           <li v-for="point in dig.open_points" :key="point">{{ point }}</li>
         </ul>
-      </section>
+      </FoldSection>
       <PracticeForm v-model:open="practice" :structure="structure" />
     </template>
   </BuildPanel>

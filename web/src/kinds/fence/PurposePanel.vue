@@ -2,6 +2,7 @@
 import PrimeMultiSelect from 'primevue/multiselect'
 import { computed, toRef } from 'vue'
 import type { FenceSpec } from '@/api/types'
+import FoldSection from '@/components/FoldSection.vue'
 import PickField from '@/components/PickField.vue'
 import { staying } from '@/components/staying'
 import { useFence } from '@/kinds/fence/useFence'
@@ -41,8 +42,7 @@ const pool = computed(() => spec.value?.purposes?.includes('pool') ?? false)
 </script>
 
 <template>
-  <section v-if="spec">
-    <h3>What it is for</h3>
+  <FoldSection v-if="spec" title="What it is for">
     <label class="field small" :data-path="path + '/purposes'"
       >Purposes
       <MultiSelect
@@ -79,7 +79,7 @@ const pool = computed(() => spec.value?.purposes?.includes('pool') ?? false)
       @update:model-value="set('keeps', $event as FenceSpec['keeps'], 'what the fence keeps in')"
     />
     <p v-if="pool" class="small quiet">Compared with the table entered here. The local office decides.</p>
-  </section>
+  </FoldSection>
 </template>
 
 <style scoped>

@@ -10,8 +10,8 @@ export function fenceOf(spec: Job['structures'][number]['spec'] | undefined): Fe
 /** The open structure's spec, and the ways to change it that a drawing needs. */
 export function useFence(structure: Ref<string>) {
   const store = useJob()
-  const index = computed(() => store.shown?.structures.findIndex((item) => item.spec.id === structure.value) ?? -1)
-  const spec = computed<FenceSpec | null>(() => fenceOf(store.shown?.structures[index.value]?.spec))
+  const index = computed(() => store.document?.structures.findIndex((item) => item.spec.id === structure.value) ?? -1)
+  const spec = computed<FenceSpec | null>(() => fenceOf(store.document?.structures[index.value]?.spec))
   const path = computed(() => `structures/${index.value}/spec`)
 
   const specOf = (job: Job): FenceSpec =>
