@@ -297,16 +297,40 @@ def _levels(plan: Plan, ask: ViewSpec, axis: int, tape: Tape) -> list[Shape]:
     z = 0.35 + _highest(plan)
     for a, b in itertools.pairwise(stops):
         drawn += dimension(plan.id, (a, z), (b, z), tape)
-    said: set[str] = set()
-    dug = (footing for footing in plan.footings if footing.hole_m > 0)
-    for footing in sorted(dug, key=lambda f: f.at[axis]):
-        text = f"{tape.length(footing.hole_width_m)} wide, {tape.length(footing.hole_m)} deep"
-        if text in said:  # holes alike are said once
+    return drawn + _hole_sizes(plan, axis, (low + high) / 2, tape)
+
+
+def _hole_sizes(plan: Plan, axis: int, middle_m: float, tape: Tape) -> list[Shape]:
+    """How wide and how deep the holes are at each place along the view, once for those alike, on the side that has more room."""
+    at_place: dict[float, list[Footing]] = {}
+    for footing in plan.footings:
+        if footing.hole_m > 0:
+            at_place.setdefault(round(footing.at[axis], 3), []).append(footing)
+    drawn: list[Shape] = []
+    said: set[tuple[str, str]] = set()
+    for place_m in sorted(at_place):
+        holes = at_place[place_m]
+        lines = (
+            f"{_range([hole.hole_width_m for hole in holes], tape)} wide",
+            f"{_range([hole.hole_m for hole in holes], tape)} deep",
+        )
+        if lines in said:
             continue
-        said.add(text)
-        at = (footing.at[axis] + footing.hole_width_m / 2, footing.at[2] - footing.hole_m / 2)
-        drawn.append(words(footing.id, text, at, TextPlacement(size=11, shift=(7, -4), anchor="start"), layer="depth"))
+        said.add(lines)
+        widest = max(holes, key=lambda hole: hole.hole_width_m)
+        way = -1 if place_m > middle_m else 1
+        at = (place_m + way * widest.hole_width_m / 2, widest.at[2] - widest.hole_m / 2)
+        anchor: Literal["start", "end"] = "start" if way > 0 else "end"
+        for text, down in zip(lines, (-4, 10), strict=True):
+            placement = TextPlacement(size=11, shift=(7 * way, down), anchor=anchor)
+            drawn.append(words(widest.id, text, at, placement, layer="depth"))
     return drawn
+
+
+def _range(values_m: list[float], tape: Tape) -> str:
+    """One length, or the least and the greatest of several."""
+    least, most = tape.length(min(values_m)), tape.length(max(values_m))
+    return least if least == most else f"{least} to {most}"
 
 
 def _highest(plan: Plan) -> float:

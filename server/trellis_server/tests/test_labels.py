@@ -15,7 +15,7 @@ from trellis_server.tests.signed_in import SignedIn
 # All sixty in every size take some minutes: the long lane, or TRELLIS_LABELS=60. Every run a part, each in every other size.
 COUNT = int(os.environ.get("TRELLIS_LABELS", str(many(60))))
 TURNS = 1 if many(60) == 60 else 2
-SIZES = ((1280, 800), (1920, 1080), (1024, 768), (768, 1024), (390, 844), (844, 390))
+SIZES = ((1280, 800), (1920, 1080), (1600, 900), (1024, 768), (768, 1024), (390, 844), (844, 390))
 # Texts of the drawing that show: two lie over each other where they share more than a hair each way.
 OVERLAPS = """() => {
   const paper = document.querySelector('.canvas').getBoundingClientRect()
@@ -32,13 +32,24 @@ OVERLAPS = """() => {
     const down = Math.min(ab, bb) - Math.max(at, bt)
     if (across > 1 && down > 1) found.push(`${a.says} | ${b.says}`)
   }))
+  // A figure that is cut off at the paper's edge would be read as another.
+  for (const { says, box } of texts) {
+    const sheet = [...document.querySelectorAll('.canvas svg.paper')].map((at) => at.getBoundingClientRect())
+      .find((at) => box.left < at.right && box.right > at.left && box.top < at.bottom && box.bottom > at.top)
+    const cut = sheet && (box.left < sheet.left - 1.5 || box.right > sheet.right + 1.5)
+    if (cut && sheet.width <= paper.width + 1) found.push(`cut off: ${says}`)
+  }
   return found
 }"""
 
 
 def line(rng: random.Random) -> tuple[str, str]:
-    """A kind and what is typed for it: fences of 20 to 400 ft, decks and pergolas of all sizes."""
-    kind = rng.choice(("fence", "fence", "fence", "deck", "pergola"))
+    """A kind and what is typed for it: fences of 20 to 400 ft, decks and roofs of all sizes."""
+    kind = rng.choice(("fence", "fence", "fence", "deck", "deck", "pergola", "lean-to", "pavilion"))
+    if kind == "lean-to":
+        return kind, f"{rng.randint(8, 24)}x{rng.randint(4, 12)} fall{rng.randint(2, 8)} beam8"
+    if kind == "pavilion":
+        return kind, f"{rng.randint(8, 22)}x{rng.randint(8, 18)} pitch{rng.randint(15, 35)}"
     if kind == "deck":
         return kind, f"{rng.randint(6, 40)}x{rng.randint(5, 16)} up{rng.randint(1, 6)}"
     if kind == "pergola":

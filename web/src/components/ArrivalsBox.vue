@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import type { Job, JobList } from '@/api/types'
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import { today } from '@/logic/days'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
@@ -17,6 +18,11 @@ const note = ref('')
 const wrong = ref('')
 const key = (line: Line) => `${line.item} ${line.length_m ?? ''}`
 const due = computed(() => props.list.bill.lines.filter((line) => !line.in_hand))
+const DUE: ListColumn[] = [
+  { key: 'says', label: 'Line', strong: true },
+  { key: 'count', label: 'Asked', figure: true },
+  { key: 'good', label: 'Good', figure: true },
+]
 const days = computed(() => props.list.arrived)
 function begin(): void {
   good.value = Object.fromEntries(due.value.map((line) => [key(line), String(line.count)]))
@@ -98,29 +104,11 @@ const says = (row: Job['came'][number]) =>
     <p v-if="!due.length && days.length" class="small">Everything on the list is here.</p>
     <form v-if="open" class="arrived" @submit.prevent="take">
       <p class="small quiet">How many of each came good. What is short or damaged stays on the list.</p>
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Line</th>
-            <th scope="col" class="n">Asked</th>
-            <th scope="col" class="n">Good</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="line in due" :key="key(line)">
-            <th scope="row">{{ line.says }}</th>
-            <td class="n">{{ line.count }}</td>
-            <td class="n">
-              <InputText
-                v-model="good[key(line)]"
-                inputmode="numeric"
-                :aria-label="`good of ${line.says}`"
-                size="small"
-              />
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <DataList :rows="due" :columns="DUE" label="What came" row-key="says">
+        <template #good="{ row: line }">
+          <InputText v-model="good[key(line)]" inputmode="numeric" :aria-label="`good of ${line.says}`" size="small" />
+        </template>
+      </DataList>
       <label class="small">What was wrong <InputText v-model="note" maxlength="200" class="note" size="small" /></label>
       <p v-if="wrong" class="fault" role="alert">{{ wrong }}</p>
       <Button size="small" type="submit">Record delivery</Button>

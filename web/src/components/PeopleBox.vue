@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import SelectBox from '@/components/SelectBox'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
@@ -69,6 +70,12 @@ const reset = (name: string) =>
   })
 const takeBack = (number: number) =>
   act(() => ask(api.DELETE('/api/crew/invitations/{number}', { params: { path: { number } } })))
+const columns = computed<ListColumn[]>(() => [
+  { key: 'name', label: 'Name', strong: true, by: 'name' },
+  { key: 'part', label: 'Part', by: 'role' },
+  { key: 'prices', label: 'Prices' },
+  ...(owns.value ? [{ key: 'acts', label: 'Change' }] : []),
+])
 const plans = (part: RoleWord) => part !== 'on site'
 </script>
 
@@ -76,62 +83,50 @@ const plans = (part: RoleWord) => part !== 'on site'
   <section aria-label="People">
     <h2>People</h2>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <table v-if="data">
-      <thead>
-        <tr>
-          <th scope="col">Name</th>
-          <th scope="col">Part</th>
-          <th scope="col">Prices</th>
-          <th v-if="owns" scope="col"><span class="visually-hidden">Change</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="person in data.people" :key="person.name">
-          <th scope="row">{{ person.name }}{{ person.me ? ' (you)' : '' }}</th>
-          <td>
-            <SelectBox
-              v-if="owns"
-              :model-value="person.role"
-              :aria-label="`part of ${person.name}`"
-              @update:model-value="give(person, { role: $event as RoleWord })"
-            >
-              <option v-for="row in roles" :key="row.key" :value="row.key">{{ row.says }}</option>
-            </SelectBox>
-            <template v-else>{{ roles.find((row) => row.key === person.role)?.says }}</template>
-          </td>
-          <td>
-            <label v-if="owns && !plans(person.role)" class="small">
-              <Checkbox
-                binary
-                :model-value="person.sees_prices"
-                @update:model-value="give(person, { sees_prices: $event })"
-              />
-              shown
-            </label>
-            <span v-else class="small">{{ person.sees_prices ? 'shown' : 'hidden' }}</span>
-          </td>
-          <td v-if="owns" class="small row-acts">
-            <template v-if="!person.me">
-              <Button text size="small" :aria-label="`a new password for ${person.name}`" @click="reset(person.name)">
-                new password
-              </Button>
-              <Button
-                v-if="leaving !== person.name"
-                text
-                size="small"
-                :aria-label="`take ${person.name} out of the crew`"
-                @click="leaving = person.name"
-              >
-                take out
-              </Button>
-              <Button v-else severity="secondary" outlined size="small" @click="remove(person.name)"
-                >Yes, take {{ person.name }} out</Button
-              >
-            </template>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataList v-if="data" :rows="data.people" :columns="columns" label="People of the crew" row-key="name">
+      <template #name="{ row: person }">{{ person.name }}{{ person.me ? ' (you)' : '' }}</template>
+      <template #part="{ row: person }">
+        <SelectBox
+          v-if="owns"
+          :model-value="person.role"
+          :aria-label="`part of ${person.name}`"
+          @update:model-value="give(person, { role: $event as RoleWord })"
+        >
+          <option v-for="row in roles" :key="row.key" :value="row.key">{{ row.says }}</option>
+        </SelectBox>
+        <template v-else>{{ roles.find((row) => row.key === person.role)?.says }}</template></template
+      >
+      <template #prices="{ row: person }">
+        <label v-if="owns && !plans(person.role)" class="small">
+          <Checkbox
+            binary
+            :model-value="person.sees_prices"
+            @update:model-value="give(person, { sees_prices: $event })"
+          />
+          shown
+        </label>
+        <span v-else class="small">{{ person.sees_prices ? 'shown' : 'hidden' }}</span></template
+      >
+      <template #acts="{ row: person }">
+        <template v-if="!person.me">
+          <Button text size="small" :aria-label="`a new password for ${person.name}`" @click="reset(person.name)">
+            new password
+          </Button>
+          <Button
+            v-if="leaving !== person.name"
+            text
+            size="small"
+            :aria-label="`take ${person.name} out of the crew`"
+            @click="leaving = person.name"
+          >
+            take out
+          </Button>
+          <Button v-else severity="secondary" outlined size="small" @click="remove(person.name)"
+            >Yes, take {{ person.name }} out</Button
+          >
+        </template></template
+      >
+    </DataList>
     <details class="small">
       <summary>Role permissions</summary>
       <ul>

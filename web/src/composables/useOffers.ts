@@ -1,4 +1,4 @@
-import { onScopeDispose, shallowRef } from 'vue'
+import { getCurrentScope, onScopeDispose, shallowRef } from 'vue'
 import type { Choice, Job, Option, Start } from '@/api/types'
 import { useJob } from '@/stores/job'
 
@@ -41,7 +41,7 @@ export function useOffers(specOf: (job: Job) => object) {
     end()
     if (offer.change.length) store.change(change(offer), offer.says)
   }
-  onScopeDispose(() => clearTimeout(timer))
+  if (getCurrentScope()) onScopeDispose(() => clearTimeout(timer))
 
   return { shown, preview, stay, end, take }
 }

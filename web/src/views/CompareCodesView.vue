@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import SelectBox from '@/components/SelectBox'
 import { watchDebounced } from '@vueuse/core'
 import { computed, onMounted, reactive, ref } from 'vue'
@@ -83,6 +84,13 @@ const PARTS = ['load', 'strength', 'factors', 'limit'] as const
 const SAYS = { load: 'load', strength: 'strength of the wood', factors: 'factors', limit: 'limit' }
 const times = (value: number) => `× ${value.toFixed(3)}`
 const names = computed(() => answer.value?.sides.map((side) => side.title) ?? [])
+const columns = computed<ListColumn[]>(() => [
+  { key: 'kind', label: 'Check', by: 'kind' },
+  { key: 'first', label: names.value[0] ?? '', figure: true, by: 'first_use' },
+  { key: 'second', label: names.value[1] ?? '', figure: true, by: 'second_use' },
+  ...PARTS.map((part) => ({ key: part, label: SAYS[part], figure: true, by: part })),
+  { key: 'ratio', label: 'together', figure: true, by: 'ratio' },
+])
 /** Which way a part pulls, in words: nothing rests on colour. */
 const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'easier' : 'alike')
 </script>
@@ -164,30 +172,17 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
         it is. Above 1 the second code is the harder one.
       </p>
       <div class="across" tabindex="0" role="region" aria-label="The two codes, check by check">
-        <table>
-          <thead>
-            <tr>
-              <th>Check</th>
-              <th>{{ names[0] }}</th>
-              <th>{{ names[1] }}</th>
-              <th v-for="part in PARTS" :key="part">{{ SAYS[part] }}</th>
-              <th>together</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in answer.differences" :key="row.kind">
-              <td>{{ KIND[row.kind] ?? row.kind }}</td>
-              <td>{{ row.first_use.toFixed(3) }}</td>
-              <td>{{ row.second_use.toFixed(3) }}</td>
-              <td v-for="part in PARTS" :key="part">
-                {{ times(row[part]) }} <span class="small quiet">{{ way(row[part]) }}</span>
-              </td>
-              <td>
-                <b>{{ times(row.ratio) }}</b> <span class="small quiet">{{ way(row.ratio) }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <DataList :rows="answer.differences" :columns="columns" label="Differences between the codes" row-key="kind">
+          <template #kind="{ row }">{{ KIND[row.kind] ?? row.kind }}</template>
+          <template #first="{ row }">{{ row.first_use.toFixed(3) }}</template>
+          <template #second="{ row }">{{ row.second_use.toFixed(3) }}</template>
+          <template v-for="part in PARTS" :key="part" #[part]="{ row }">
+            {{ times(row[part]) }} <span class="small quiet">{{ way(row[part]) }}</span>
+          </template>
+          <template #ratio="{ row }">
+            <b>{{ times(row.ratio) }}</b> <span class="small quiet">{{ way(row.ratio) }}</span>
+          </template>
+        </DataList>
       </div>
     </section>
     <div v-if="answer" class="two">

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { SiteReading, MeasurementImpact } from '@/api/types'
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import ApplyMeasurementBox from '@/components/ApplyMeasurementBox.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { useJob } from '@/stores/job'
@@ -81,6 +82,25 @@ function take(): void {
   }, 'took what was measured into the plan')
   found.value = asked.value = null
 }
+const COLUMNS: ListColumn[] = [
+  { key: 'of', label: 'Of', by: 'about' },
+  { key: 'what', label: 'What', by: 'what' },
+  { key: 'measured', label: 'Measured', figure: true, strong: true },
+  { key: 'planned', label: 'Planned', figure: true },
+  { key: 'off', label: 'Off by', figure: true },
+  { key: 'verdict', label: 'Tolerance', by: 'verdict' },
+  { key: 'who', label: 'Who, when', quiet: true, by: 'measured_at' },
+  { key: 'act', label: '' },
+]
+const ticks = (row: SiteReading) => (row.done ? 'ticked' : row.what === 'set' ? 'unticked' : '')
+const measured = (row: SiteReading) =>
+  row.value_m === null ? ticks(row) : showReading(row.value_m, row.unit, store.tape)
+const planned = (row: SiteReading) => (row.planned_m == null ? '' : showReading(row.planned_m, row.unit, store.tape))
+const off = (row: SiteReading) =>
+  row.value_m === null || row.planned_m == null ? '' : showReading(row.value_m - row.planned_m, row.unit, store.tape)
+/** To the minute: seconds are no part of a record. */
+const when = (row: SiteReading) =>
+  new Date(row.measured_at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !== null
 </script>
 
@@ -103,73 +123,33 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
       Nothing measured yet. Open field view on a phone, read a mark, tick it, and type what the tape says; it shows here
       beside the plan.
     </p>
-    <table v-if="rows.length">
-      <thead>
-        <tr>
-          <th>Of</th>
-          <th>What</th>
-          <th>Measured</th>
-          <th>Planned</th>
-          <th>Off by</th>
-          <th />
-          <th>Who, when</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.id">
-          <td>{{ nameOf(row.about) }}</td>
-          <td>
-            {{ row.what }}<template v-if="row.note">: {{ row.note }}</template>
-          </td>
-          <td class="strong">
-            {{
-              row.value_m === null
-                ? row.done
-                  ? 'ticked'
-                  : row.what === 'set'
-                    ? 'unticked'
-                    : ''
-                : showReading(row.value_m, row.unit, store.tape)
-            }}
-          </td>
-          <td>
-            {{
-              row.planned_m === null || row.planned_m === undefined
-                ? ''
-                : showReading(row.planned_m, row.unit, store.tape)
-            }}
-          </td>
-          <td>
-            {{
-              row.value_m !== null && row.planned_m !== null && row.planned_m !== undefined
-                ? showReading(row.value_m - row.planned_m, row.unit, store.tape)
-                : ''
-            }}
-          </td>
-          <td>
-            <span v-if="row.verdict" class="verdict" :class="row.verdict === 'inside' ? 'pass' : 'fail'"
-              >{{ row.verdict }} tolerance</span
-            ><span v-if="row.mend" class="mend small">{{ row.mend }}.</span
-            ><span v-if="twice.has(`${row.about} ${row.what}`)" class="strong"> Conflicting readings</span>
-          </td>
-          <td class="small quiet">
-            {{ row.author }}, {{ row.device }}, {{ new Date(row.measured_at).toLocaleString() }}
-          </td>
-          <td>
-            <Button
-              v-if="lockable(row)"
-              class="once"
-              severity="secondary"
-              outlined
-              size="small"
-              label="Update plan"
-              @click="look(row)"
-            />
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <DataList v-if="rows.length" :rows="rows" :columns="COLUMNS" label="Readings" row-key="id" paged>
+      <template #of="{ row }">{{ nameOf(row.about) }}</template>
+      <template #what="{ row }"
+        >{{ row.what }}<template v-if="row.note">: {{ row.note }}</template></template
+      >
+      <template #measured="{ row }">{{ measured(row) }}</template>
+      <template #planned="{ row }">{{ planned(row) }}</template>
+      <template #off="{ row }">{{ off(row) }}</template>
+      <template #verdict="{ row }">
+        <span v-if="row.verdict" class="verdict" :class="row.verdict === 'inside' ? 'pass' : 'fail'"
+          >{{ row.verdict }} tolerance</span
+        ><span v-if="row.mend" class="mend small">{{ row.mend }}.</span
+        ><span v-if="twice.has(`${row.about} ${row.what}`)" class="strong"> Conflicting readings</span>
+      </template>
+      <template #who="{ row }">{{ row.author }}, {{ row.device }}, {{ when(row) }}</template>
+      <template #act="{ row }">
+        <Button
+          v-if="lockable(row)"
+          class="once"
+          severity="secondary"
+          outlined
+          size="small"
+          label="Update plan"
+          @click="look(row)"
+        />
+      </template>
+    </DataList>
   </main>
 </template>
 
@@ -185,9 +165,5 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
   overflow-y: auto;
   width: 100%;
   max-width: 1160px;
-}
-td:nth-child(-n + 5):not(:nth-child(2)),
-.plain {
-  white-space: nowrap;
 }
 </style>

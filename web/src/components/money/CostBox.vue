@@ -64,65 +64,50 @@ const COLUMNS: ListColumn[] = [
   { key: 'receipt', label: 'Receipt' },
   { key: 'act', label: '' },
 ]
+const AGAINST: ListColumn[] = [
+  { key: 'says', label: '', strong: true },
+  { key: 'planned', label: 'Estimate', figure: true, quiet: true },
+  { key: 'spent', label: 'So far', figure: true },
+]
+const BY_STRUCTURE: ListColumn[] = [
+  { key: 'name', label: 'Structure', strong: true, by: 'name' },
+  { key: 'sold', label: 'Sold for', figure: true, quiet: true, by: 'sold' },
+  { key: 'total', label: 'So far', figure: true, by: 'total' },
+  { key: 'margin', label: 'Margin so far', figure: true, by: 'margin' },
+]
 const against = computed(() => {
   const found = ledger.value
   if (!found) return []
+  const { cost, estimate } = found
   return [
-    ['Materials', found.estimate && props.use.money(found.estimate.materials), props.use.money(found.cost.material)],
-    ['Hours', found.estimate && `${found.estimate.hours.toFixed(1)} h`, `${found.cost.hours.toFixed(1)} h`],
-    ['Labor', null, props.use.money(found.cost.labour)],
-    ['Other', null, props.use.money(found.cost.other)],
-  ] as [string, string | null, string][]
+    {
+      says: 'Materials',
+      planned: estimate && props.use.money(estimate.materials),
+      spent: props.use.money(cost.material),
+    },
+    { says: 'Hours', planned: estimate && `${estimate.hours.toFixed(1)} h`, spent: `${cost.hours.toFixed(1)} h` },
+    { says: 'Labor', planned: null, spent: props.use.money(cost.labour) },
+    { says: 'Other', planned: null, spent: props.use.money(cost.other) },
+  ]
 })
 </script>
 
 <template>
   <section v-if="ledger" aria-label="Cost">
     <h2>Cost so far</h2>
-    <table class="against">
-      <thead>
-        <tr>
-          <th scope="col"></th>
-          <th scope="col" class="n">Estimate</th>
-          <th scope="col" class="n">So far</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="[says, planned, spent] in against" :key="says">
-          <th scope="row">{{ says }}</th>
-          <td class="n quiet">{{ planned ?? '\u2014' }}</td>
-          <td class="n">{{ spent }}</td>
-        </tr>
-      </tbody>
-      <tfoot>
-        <tr>
-          <th scope="row">Total</th>
-          <td></td>
-          <td class="n strong">{{ use.money(ledger.cost.total) }}</td>
-        </tr>
-      </tfoot>
-    </table>
-    <table v-if="ledger.by_structure.length" class="against">
-      <caption class="small">
-        By structure, before tax
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">Structure</th>
-          <th scope="col" class="n">Sold for</th>
-          <th scope="col" class="n">So far</th>
-          <th scope="col" class="n">Margin so far</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in ledger.by_structure" :key="row.id">
-          <th scope="row">{{ row.name }}</th>
-          <td class="n quiet">{{ row.sold === null ? '\u2014' : use.money(row.sold) }}</td>
-          <td class="n">{{ use.money(row.total) }}</td>
-          <td class="n">{{ row.margin === null ? '\u2014' : use.money(row.margin) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <DataList :rows="against" :columns="AGAINST" label="Cost against the estimate" row-key="says">
+      <template #planned="{ row }">{{ row.planned ?? '\u2014' }}</template>
+      <template #foot-says>Total</template>
+      <template #foot-spent>{{ use.money(ledger.cost.total) }}</template>
+    </DataList>
+    <template v-if="ledger.by_structure.length">
+      <p class="small">By structure, before tax</p>
+      <DataList :rows="ledger.by_structure" :columns="BY_STRUCTURE" label="By structure, before tax" row-key="id">
+        <template #sold="{ row }">{{ row.sold === null ? '\u2014' : use.money(row.sold) }}</template>
+        <template #total="{ row }">{{ use.money(row.total) }}</template>
+        <template #margin="{ row }">{{ row.margin === null ? '\u2014' : use.money(row.margin) }}</template>
+      </DataList>
+    </template>
     <form class="add" @submit.prevent="add">
       <label class="small"
         >Kind
@@ -196,27 +181,6 @@ const against = computed(() => {
 </template>
 
 <style scoped>
-.against {
-  border-collapse: collapse;
-  width: 100%;
-  max-width: 480px;
-}
-.against td,
-.against th {
-  padding: 4px 10px;
-  border-bottom: 1px solid var(--line);
-  text-align: left;
-}
-.against + .against {
-  margin-top: 14px;
-}
-.against caption {
-  text-align: left;
-}
-.against .n {
-  text-align: right;
-  font-variant-numeric: tabular-nums;
-}
 .strong {
   font-weight: 700;
 }

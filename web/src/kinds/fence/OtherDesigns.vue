@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 import { usedOf } from '@/logic/units'
 import Button from 'primevue/button'
 import { watchDebounced } from '@vueuse/core'
@@ -29,6 +30,14 @@ const designs: [string, (at: Leaf, opening: Opening) => void][] = [
   ['hung on the other post', rehung],
   ['swings the other way', (_, opening) => turned(opening)],
   ['other post, other way', (at, opening) => (rehung(at), turned(opening))],
+]
+const COLUMNS: ListColumn[] = [
+  { key: 'says', label: 'First leaf', strong: true },
+  { key: 'brace', label: 'Brace' },
+  { key: 'sag', label: 'Sag later', figure: true },
+  { key: 'gap', label: 'Least gap at hinge', figure: true },
+  { key: 'governing', label: 'Governing', figure: true },
+  { key: 'use', label: '' },
 ]
 type Change = (typeof designs)[number][1]
 const apply = (change: Change) => (job: Job) => {
@@ -77,37 +86,24 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
 
 <template>
   <Button severity="secondary" outlined :disabled="comparing" @click="compare()">Compare designs</Button>
-  <table v-if="beside.length">
-    <thead>
-      <tr>
-        <th>First leaf</th>
-        <th>Brace</th>
-        <th>Sag later</th>
-        <th>Least gap at hinge</th>
-        <th>Governing</th>
-        <th></th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="(item, index) in beside" :key="item.says">
-        <th scope="row">{{ item.says }}</th>
-        <td>{{ fact(item.sheet, 'F') }}, {{ fact(item.sheet, 'a') }}</td>
-        <td>{{ fact(item.sheet, 'd') }}</td>
-        <td>{{ fact(item.sheet, 'z_0') || 'not read' }}</td>
-        <td :title="worst(item.sheet)?.name">{{ worst(item.sheet) ? usedOf(worst(item.sheet)!.use) : '' }}</td>
-        <td>
-          <Button
-            v-if="index && item.sheet"
-            text
-            size="small"
-            :aria-label="`Use: ${item.says}`"
-            @click="store.change(apply(item.change), item.says)"
-            >Use</Button
-          >
-        </td>
-      </tr>
-    </tbody>
-  </table>
+  <DataList v-if="beside.length" :rows="beside" :columns="COLUMNS" label="Other designs" row-key="says">
+    <template #brace="{ row }">{{ fact(row.sheet, 'F') }}, {{ fact(row.sheet, 'a') }}</template>
+    <template #sag="{ row }">{{ fact(row.sheet, 'd') }}</template>
+    <template #gap="{ row }">{{ fact(row.sheet, 'z_0') || 'not read' }}</template>
+    <template #governing="{ row }">
+      <span :title="worst(row.sheet)?.name">{{ worst(row.sheet) ? usedOf(worst(row.sheet)!.use) : '' }}</span>
+    </template>
+    <template #use="{ row }">
+      <Button
+        v-if="row !== beside[0] && row.sheet"
+        text
+        size="small"
+        :aria-label="`Use: ${row.says}`"
+        @click="store.change(apply(row.change), row.says)"
+        >Use</Button
+      >
+    </template>
+  </DataList>
 </template>
 
 <style scoped>
