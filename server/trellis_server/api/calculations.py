@@ -14,6 +14,8 @@ from steady.catalog.items import goods, sticks, usual
 from steady.data.loader import sources, table
 from steady.design_codes.registry import rulebook
 from steady.drawing.marks import mark_rows
+from steady.drawing.scene import scene
+from steady.drawing.thumbnail import tile
 from steady.errors import InvalidInputError
 from steady.ground.clock import zone_names, zones_near
 from steady.ground.readings import read_rows
@@ -54,6 +56,7 @@ from trellis_server.api.schemas.designs import (
     MarksAnswer,
     MarksBody,
     OptionsAnswer,
+    PictureAnswer,
     PlacesAnswer,
     PlanBody,
     PriceAnswer,
@@ -141,6 +144,12 @@ def marks(request: HttpRequest, body: MarksBody) -> HttpResponse:
         mirrored=body.mirrored,
     )
     return fast({"marks": rows})
+
+
+@router.post("/designs/picture", response={200: PictureAnswer, **REFUSALS})
+def picture(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """One structure as a still picture from above a corner."""
+    return fast({"tile": tile(scene(plan_structure(body.document, body.structure)))})
 
 
 @router.post("/designs/price", response={200: PriceAnswer, **REFUSALS})

@@ -74,8 +74,16 @@ def towns(text: str, school: str) -> list[Town]:
 
 @value_object
 class TownMap:
-    """A plain grid of a code's country: its edges (rad), and its largest towns as marks to go by."""
+    """A plain grid of a code's country: its edges (rad), and its largest towns as marks to go by.
 
+    Args:
+        high_ratio: Height of the grid over its width, so that a degree is as long both ways at its middle.
+        lines_north_rad, lines_east_rad: Where lines of latitude and longitude are drawn.
+    """
+
+    high_ratio: float
+    lines_north_rad: list[float]
+    lines_east_rad: list[float]
     south_rad: float
     north_rad: float
     west_rad: float
@@ -103,7 +111,21 @@ def town_map(school: str) -> TownMap:
     south, north = edges([town.latitude_rad for town in here])
     west, east = edges([town.longitude_rad for town in here])
     inside = [t for t in here if south <= t.latitude_rad <= north and west <= t.longitude_rad <= east]
-    return TownMap(south_rad=south, north_rad=north, west_rad=west, east_rad=east, towns=inside[:MARKS])
+
+    def lines(low: float, high: float) -> list[float]:
+        step = math.radians(10 if high - low > math.radians(25) else 5)
+        return [k * step for k in range(math.ceil(low / step), math.floor(high / step) + 1)]
+
+    return TownMap(
+        high_ratio=(north - south) / ((east - west) * math.cos((north + south) / 2)),
+        lines_north_rad=lines(south, north),
+        lines_east_rad=lines(west, east),
+        south_rad=south,
+        north_rad=north,
+        west_rad=west,
+        east_rad=east,
+        towns=inside[:MARKS],
+    )
 
 
 def nearest_town(latitude_rad: float, longitude_rad: float) -> Town:

@@ -772,6 +772,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Picture
+         * @description One structure as a still picture from above a corner.
+         */
+        post: operations["trellis_server_api_calculations_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/plan": {
         parameters: {
             query?: never;
@@ -9867,6 +9887,10 @@ export interface components {
             /** Photos */
             photos: components["schemas"]["PhotoRow"][];
         };
+        /** PictureAnswer */
+        PictureAnswer: {
+            tile: components["schemas"]["Tile"];
+        };
         /**
          * PictureRequest
          * @description A photo of the job that is to be laid under, and its size (pixels).
@@ -13391,10 +13415,20 @@ export interface components {
         /**
          * TownMap
          * @description A plain grid of a code's country: its edges (rad), and its largest towns as marks to go by.
+         *
+         *     Args:
+         *         high_ratio: Height of the grid over its width, so that a degree is as long both ways at its middle.
+         *         lines_north_rad, lines_east_rad: Where lines of latitude and longitude are drawn.
          */
         TownMap: {
             /** East Rad */
             east_rad: number;
+            /** High Ratio */
+            high_ratio: number;
+            /** Lines East Rad */
+            lines_east_rad: number[];
+            /** Lines North Rad */
+            lines_north_rad: number[];
             /** North Rad */
             north_rad: number;
             /** South Rad */
@@ -16420,6 +16454,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Town"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_calculations_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureAnswer"];
                 };
             };
             /** @description Unauthorized */

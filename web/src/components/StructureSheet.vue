@@ -7,6 +7,7 @@ import type { DragHandle } from '@/api/types'
 import FormPanel from '@/components/FormPanel.vue'
 import CalculationPanel from '@/components/CalculationPanel.vue'
 import ShowLayers from '@/components/ShowLayers.vue'
+import SpaceInset from '@/components/SpaceInset.vue'
 import StateMark from '@/components/StateMark.vue'
 import TablesDrawer from '@/components/TablesDrawer.vue'
 import ViewCanvas from '@/components/ViewCanvas.vue'
@@ -271,7 +272,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           @drag="(handle, to_m) => (moving = { handle, to_m })"
           @drop="drop"
           @cancel="moving = null"
-        />
+        >
+          <template #picture>
+            <SpaceInset :structure="structure" :name="name" @open="sight = 'space'" />
+          </template>
+        </ViewCanvas>
         <TablesDrawer
           :class="{ pulling: settled && sheet !== settled }"
           :sheet="settled ?? sheet"

@@ -30,6 +30,8 @@ import {
   type LineLayout,
   type Pane,
   type Viewport,
+  PICTURE,
+  pictured,
 } from '@/logic/panes'
 import { type Tape } from '@/logic/units'
 import { titleOf, wordsOf } from '@/logic/words'
@@ -85,6 +87,7 @@ const laid = computed<GridLayout | null>(() => {
   if (held) return { ...held, panes: held.panes.map((pane, i) => ({ ...pane, view: grid.value[i] ?? pane.view })) }
   return gridLayout(grid.value, [...grid.value[0]!.bounds], paper.value, at.value)
 })
+const showsPicture = computed(() => at.value.zoom === 1 && !!laid.value && pictured(grid.value, paper.value))
 const panes = computed<Pane[]>(() => (line.value ? [line.value.above, line.value.side] : (laid.value?.panes ?? [])))
 const main = computed(() => panes.value[0] ?? null)
 const wide = computed(() => line.value?.wide ?? width.value)
@@ -412,6 +415,13 @@ function reread(value: number | null): void {
       </template>
     </svg>
     <div
+      v-if="showsPicture"
+      class="picture no-print"
+      :style="{ left: `${laid!.split.at}px`, width: `${width - laid!.split.at}px`, height: `${PICTURE}px` }"
+    >
+      <slot name="picture" />
+    </div>
+    <div
       v-if="line && post && handleOf(post.id) && !held"
       class="over"
       :style="{ left: `${Math.min(Math.max(X(post.station_m) - 52, 4), wide - 112)}px`, top: `${line.tapeTop + 24}px` }"
@@ -461,6 +471,11 @@ function reread(value: number | null): void {
 </template>
 
 <style scoped>
+.picture {
+  position: absolute;
+  bottom: 0;
+  padding: 0 12px 12px;
+}
 .named {
   position: absolute;
   margin: 0;

@@ -135,6 +135,12 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
 
 /** Width of the column at the right in which other views stand beside a large first one. */
 export const INSET = 262
+/** Height at the foot of that column in which the structure stands in space. */
+export const PICTURE = 176
+/** Paper at least so high has room for it. */
+const ROOM_FOR_PICTURE = 470
+export const pictured = (views: View[], paper: Paper) =>
+  views.length > 1 && paper.width >= ROOM_FOR_INSETS && paper.height >= ROOM_FOR_PICTURE
 /** Paper at least so wide has room for that column. */
 const ROOM_FOR_INSETS = 640
 
@@ -157,7 +163,8 @@ function withInsets(views: View[], outline: number[], paper: Paper): GridLayout 
   const y0 = RULE + 16 + (room.height - (top - low) * scale) / 2 + first.bounds[3] * scale
   const box = (left: number, right: number, top: number, bottom: number): Box => ({ left, right, top, bottom })
   const panes: Pane[] = [untitled(first, x0, y0, scale, box(RULE + 8, firstRight, RULE, paper.height))]
-  const each = (paper.height - RULE - 8) / others.length
+  const foot = pictured(views, paper) ? PICTURE : 0
+  const each = (paper.height - RULE - 8 - foot) / others.length
   others.forEach((view, k) => {
     const start = RULE + 4 + k * each
     const own = Math.min(scale, (INSET - 44) / across(view), (each - 78) / tall(view))

@@ -209,6 +209,10 @@ class GroundBody(Closed):
     bare: Literal["ft", "in", "m", "mm"] = "ft"
 
 
+class PictureAnswer(Schema):
+    tile: Tile
+
+
 class PriceAnswer(Schema):
     price: float
 

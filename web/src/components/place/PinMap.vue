@@ -20,20 +20,13 @@ const { data: map } = useQuery({
 const DEG = Math.PI / 180
 const WIDTH = 320
 const STEP = 0.05 * DEG
-/** Scale so that a degree east is as long as one north at the middle of the grid. */
 const grid = computed(() => {
   if (!map.value) return null
   const { south_rad, north_rad, west_rad, east_rad } = map.value
-  const wide = (east_rad - west_rad) * Math.cos((south_rad + north_rad) / 2)
-  const height = Math.min(420, (WIDTH * (north_rad - south_rad)) / wide)
+  const height = WIDTH * map.value.high_ratio
   const x = (longitude: number) => ((longitude - west_rad) / (east_rad - west_rad)) * WIDTH
   const y = (latitude: number) => ((north_rad - latitude) / (north_rad - south_rad)) * height
-  const lines = (from: number, to: number) => {
-    const step = to - from > 25 * DEG ? 10 : 5
-    const first = Math.ceil(from / DEG / step) * step
-    return Array.from({ length: Math.floor((to / DEG - first) / step) + 1 }, (_, k) => (first + k * step) * DEG)
-  }
-  return { height, x, y, north: lines(south_rad, north_rad), east: lines(west_rad, east_rad) }
+  return { height, x, y }
 })
 /** Largest first; a name that would lie on one already there is left out. */
 const names = computed(() => {
@@ -113,12 +106,12 @@ const says = computed(() =>
         @keydown="key"
       >
         <rect class="paper" :width="WIDTH" :height="grid.height" />
-        <g v-for="line in grid.north" :key="`n${line}`">
+        <g v-for="line in map.lines_north_rad" :key="`n${line}`">
           <line class="line" x1="0" :x2="WIDTH" :y1="grid.y(line)" :y2="grid.y(line)" />
           <text class="degree" x="3" :y="grid.y(line) - 3">{{ Math.round(line / DEG) }}°</text>
         </g>
         <line
-          v-for="line in grid.east"
+          v-for="line in map.lines_east_rad"
           :key="`e${line}`"
           class="line"
           y1="0"
