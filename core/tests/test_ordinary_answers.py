@@ -90,6 +90,31 @@ class FenceAnswersTest(unittest.TestCase):
         self.assertEqual(tried, ["post 89 SPF", "post 140 SPF", "post 184 SPF", "post 184 D.Fir"])
 
 
+class SturdierTest(unittest.TestCase):
+    def test_a_sturdier_fence_stands_in_clearly_more_wind_for_a_little_more(self) -> None:
+        one = job("fence", "us", "85 ft, corner at 52, 3 ft 6 in gate at 18", replace(US, frost_m=0.6))
+        least, more = start(one, "s", "cheapest"), start(one, "s", "sturdier")
+        assert least.gust_m_per_s is not None and more.gust_m_per_s is not None, more.why
+        self.assertGreater(more.gust_m_per_s, 1.05 * least.gust_m_per_s)
+        self.assertTrue(least.price < more.price < 1.4 * least.price, (least.price, more.price))
+        self.assertGreater(more.deepest_hole_m, least.deepest_hole_m - 1e-9)
+        self.assertNotIn(more.state, ("fail", "conflict", "not_checked"))
+
+    def test_a_roof_says_the_wind_and_snow_that_it_was_sized_for(self) -> None:
+        one = job("pavilion", "us", "12x12 pitch25", replace(US, frost_m=0.6))
+        least, more = start(one, "s", "cheapest"), start(one, "s", "sturdier")
+        self.assertAlmostEqual(least.sized_snow_pa or 0.0, US.ground_snow_pa)
+        self.assertAlmostEqual(least.sized_gust_m_per_s or 0.0, US.wind_speed_m_per_s)
+        if not more.why:
+            self.assertGreater(more.sized_snow_pa or 0.0, 1.1 * US.ground_snow_pa)
+            self.assertGreaterEqual(more.price, least.price)
+
+    def test_nothing_that_fails_is_good_for_anything(self) -> None:
+        one = job("pavilion", "us", "12x12 pitch25", replace(US, frost_m=0.6, ground_snow_pa=6000.0))
+        usual = start(one, "s", "usual here")
+        self.assertEqual((usual.state, usual.sized_snow_pa), ("fail", None))
+
+
 class SoilTest(unittest.TestCase):
     def test_strength_of_canadian_ground_derived_from_its_bearing(self) -> None:
         soils = {soil.name: soil for soil in named_soils("ca")}

@@ -13,7 +13,17 @@ from steady.jobs.lowest_cost import harder_sites, lowest
 from steady.jobs.typical_builds import as_crew, crew_habit, typical
 from steady.memo import search_cache_scope
 from steady.plan.model import Basis, Plan
-from steady.plan.results import OPEN, State, buildable, gap_named, headline, state, state_label
+from steady.plan.results import (
+    OPEN,
+    State,
+    buildable,
+    check_title,
+    gap_named,
+    governing_check,
+    headline,
+    state,
+    state_label,
+)
 from steady.structures.manufacturer_ratings import apply_ratings
 from steady.structures.registry import kind_of
 from steady.structures.registry import plan as plan_case
@@ -25,14 +35,23 @@ from steady.structures.structure_type import (
     StructureType,
     ways_of,
 )
+from steady.structures.wind_site import place_of
 from steady.takeoff.bill import quick_price
 from steady.units.units import MPH
 from steady.value_objects import value_object
 
+LEAST_DEEPER_M, MOST_DEEPER_M = 0.02, 1.5
+"""Holes that are deeper by less are as deep; by more than the most they are another design [our own]."""
+
 
 @value_object
 class Start:
-    """One way to build a structure. `change`: the fields that differ from it as it is; `why`: where there is no such way."""
+    """One way to build a structure. `change`: the fields that differ from it as it is; `why`: where there is no such way.
+
+    Args:
+        sized_gust_m_per_s, sized_snow_pa: Wind and ground snow that it passes in, as it was sized; None: it does not pass, or
+            its kind's own wind rating (`gust_m_per_s`) says more.
+    """
 
     which: str
     says: str
@@ -48,6 +67,10 @@ class Start:
     gives: str
     planned: int
     why: str = ""
+    concrete_m3: float = 0.0
+    deepest_hole_m: float = 0.0
+    sized_gust_m_per_s: float | None = None
+    sized_snow_pa: float | None = None
 
 
 @search_cache_scope()
@@ -122,10 +145,29 @@ def _sturdier(kind: StructureType, case: DesignInput, priced: Callable[[Plan], f
         made = kind.plan(case.of(found.spec))
         if not buildable(apply_ratings(made, found.spec.ratings)):
             continue
-        if _begun(kind, case, "cheapest", ("", None), priced).spec == found.spec:
-            return StartingDesign(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
-        return StartingDesign(spec=found.spec, plan=made, planned=planned)
+        spec = found.spec
+        if _begun(kind, case, "cheapest", ("", None), priced).spec == spec:
+            # The same timbers: what a harder site asks beyond them is in the ground.
+            spec = _as_deep(spec, kind.plan(replace(case, site=site, spec=spec)), made)
+            if spec == found.spec:
+                return StartingDesign(
+                    planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy"
+                )
+            made = kind.plan(case.of(spec))
+        return StartingDesign(spec=spec, plan=made, planned=planned, sized_for=site)
     return StartingDesign(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")
+
+
+def _as_deep(spec: Any, hard: Plan, own: Plan) -> Any:
+    """The structure with its holes as deep as a harder site's plan digs them; the same where that digs no deeper."""
+    were = {footing.id: footing.embedment_m for footing in own.footings}
+    deeper_m = max((footing.embedment_m - were.get(footing.id, 0.0) for footing in hard.footings), default=0.0)
+    if deeper_m < LEAST_DEEPER_M:
+        return spec
+    if hasattr(spec, "deeper_m"):
+        return replace(spec, deeper_m=min(MOST_DEEPER_M, deeper_m))
+    deepest_m = max(footing.embedment_m for footing in hard.footings)
+    return replace(spec, footing_depth_m=deepest_m) if hasattr(spec, "footing_depth_m") else spec
 
 
 def starts_of(job: JobDocument, structure_id: str) -> StartingDesignProvider:
@@ -189,6 +231,8 @@ def _start(job: JobDocument, case: DesignInput, began: StartingDesign, which: st
     names = [f.name for f in fields(case.spec)]
     values = [(name, getattr(case.spec, name)) for name in names if getattr(case.spec, name) != getattr(now, name)]
     now_state = state(plan)
+    sized = began.sized_for or case.site
+    passes = now_state not in OPEN
     if which == "cheapest" and now_state in OPEN:
         says = "Lowest cost found, with ratings or figures to answer"
     return Start(
@@ -203,6 +247,20 @@ def _start(job: JobDocument, case: DesignInput, began: StartingDesign, which: st
         hours=hours(plan, job.quote),
         gust_m_per_s=gust.gust_m_per_s if gust else None,
         gust=gust.says if gust else "",
-        gives=gust.gives if gust else "",
+        gives=gust.gives if gust else first_to_fail(plan),
         planned=began.planned,
+        concrete_m3=sum(holes),
+        deepest_hole_m=max((footing.hole_m for footing in plan.footings), default=0.0),
+        sized_gust_m_per_s=case.book.gust_m_per_s(place_of(sized)) if passes and not gust and _windy(plan) else None,
+        sized_snow_pa=sized.ground_snow_pa if passes and not gust and sized.ground_snow_pa > 0 else None,
     )
+
+
+def _windy(plan: Plan) -> bool:
+    return any(check.by_wind or check.key == "frame.lateral_drift" for check in plan.checks)
+
+
+def first_to_fail(plan: Plan) -> str:
+    """The check of a plan that uses most of its limit, in words; empty where nothing was calculated."""
+    worst = governing_check(plan.checks)
+    return check_title(worst, plan.school) if worst is not None else ""

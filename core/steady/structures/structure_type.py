@@ -182,12 +182,16 @@ class WindByPart:
 
 @value_object
 class StartingDesign:
-    """One way to start: the spec and its plan (None where there is no such way, and `why`), and how many were planned."""
+    """One way to start: the spec and its plan (None where there is no such way, and `why`), and how many were planned.
+
+    `sized_for`: the harder site that it was sized for, where that is another than its own.
+    """
 
     spec: Any = None
     plan: Plan | None = None
     planned: int = 1
     why: str = ""
+    sized_for: Site | None = None
 
 
 @value_object

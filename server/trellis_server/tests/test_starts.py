@@ -212,6 +212,33 @@ class ChoosingTest(SignedIn):
         page.get_by_role("button", name="Undo").click()
         self.eventually(lambda: json.dumps(self.spec(), sort_keys=True) == before)
 
+    def test_ways_to_start_stand_side_by_side_before_anything_is_laid_out(self) -> None:
+        page = self.page
+        job = Caller(self.who).new_job(small_job("Sedge Row"))
+        self.open(f"/jobs/{job}/overview")
+        page.get_by_text("Add a structure").first.click()
+        page.get_by_role("button", name="Fences", exact=True).click()
+        form = page.locator("form.line")
+        form.locator("input.words").fill("60 ft, corner at 30, 3 ft gate at 12")
+        form.get_by_role("button", name="Compare starting points").click()
+        cards = page.get_by_role("group", name="Starting points").get_by_role("article")
+        expect(cards).to_have_count(3)
+        lowest = cards.filter(has_text="Lowest cost found that passes")
+        for words in ("bags of concrete", "deepest hole", "hours", "Good for", "First to fail"):
+            expect(lowest.get_by_text(words).first).to_be_visible()
+        expect(lowest.get_by_role("img")).to_be_visible()
+        self.assertEqual(self.axe(), [])
+        before = len(self.structures(job))
+        lowest.get_by_role("button", name="Start with this").click()
+        self.eventually(lambda: len(self.structures(job)) == before + 1)
+        made = self.structures(job)[-1]["spec"]
+        self.assertEqual((made["kind"], made["built_on"]), ("fence", "reckoned"))
+
+    def structures(self, job: str) -> list[dict[str, Any]]:
+        """What is stored of the job's structures."""
+        found: list[dict[str, Any]] = Caller(self.who).send("GET", f"/api/jobs/{job}").json()["document"]["structures"]
+        return found
+
     def test_the_price_says_what_it_stands_up_to(self) -> None:
         self.open(f"/jobs/{self.job.pk}/materials/windbreak")
         expect(self.page.get_by_label("The price")).to_contain_text("Wind rating: a 3-second gust")

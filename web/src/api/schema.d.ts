@@ -12483,6 +12483,10 @@ export interface components {
         /**
          * Start
          * @description One way to build a structure. `change`: the fields that differ from it as it is; `why`: where there is no such way.
+         *
+         *     Args:
+         *         sized_gust_m_per_s, sized_snow_pa: Wind and ground snow that it passes in, as it was sized; None: it does not pass, or
+         *             its kind's own wind rating (`gust_m_per_s`) says more.
          */
         Start: {
             /** Bags */
@@ -12492,6 +12496,16 @@ export interface components {
                 string,
                 unknown
             ][];
+            /**
+             * Concrete M3
+             * @default 0
+             */
+            concrete_m3: number;
+            /**
+             * Deepest Hole M
+             * @default 0
+             */
+            deepest_hole_m: number;
             /** Gives */
             gives: string;
             /** Gust */
@@ -12510,6 +12524,10 @@ export interface components {
             price: number;
             /** Says */
             says: string;
+            /** Sized Gust M Per S */
+            sized_gust_m_per_s?: number | null;
+            /** Sized Snow Pa */
+            sized_snow_pa?: number | null;
             /**
              * State
              * @enum {string}

@@ -8,6 +8,7 @@ import { useRouter } from 'vue-router'
 import { api, ask, Refused, askInTurn } from '@/api/client'
 import type { Job, Kind, Sketch, Spec, Tile } from '@/api/types'
 import PickField from '@/components/PickField.vue'
+import StartCards from '@/components/start/StartCards.vue'
 import TilePicture from '@/components/start/TilePicture.vue'
 import { useJob } from '@/stores/job'
 
@@ -88,20 +89,40 @@ watch([rested, sketch], ([words, found]) => {
   if (!words) picture.value = null
   else if (found?.picture) picture.value = found.picture
 })
+/** What is typed, made by its kind, before it is laid out: its ways to start stand side by side. */
+const compared = shallowRef<Spec | null>(null)
+watch([line, as, startsAs], () => (compared.value = null))
+async function compare(): Promise<void> {
+  await tried(async () => {
+    const key = freeId(store.document!)
+    compared.value = (await ask(
+      api.POST('/api/structure-types/new', { body: asked(line.value, as.value, key) }),
+    )) as Spec
+  })
+}
 async function add(words: string, as: string): Promise<void> {
+  await tried(async () => {
+    const key = freeId(store.document!)
+    const made = (await ask(api.POST('/api/structure-types/new', { body: asked(words, as, key) }))) as Spec
+    await place(startsAs.value === 'cheapest' ? await cheapest(made) : made, as)
+  })
+}
+const lay = (spec: Spec) => tried(() => place(spec, as.value))
+/** Lays a structure out under its name, and opens it. */
+async function place(spec: Spec, as: string): Promise<void> {
+  const called = props.kind.presets.find((item) => item.value === as && item.value !== props.kind.presets[0]?.value)
+  const count = store.document!.structures.filter((item) => item.spec.kind === props.kind.key).length
+  const name = title.value.trim() || capital(called?.value ?? `${props.kind.key} ${count + 1}`)
+  store.change((job) => void job.structures.push({ name, spec }), `a new ${called?.value ?? props.kind.key}`)
+  await store.flush()
+  await router.push({ name: 'design', params: { job: store.id, structure: spec.id } })
+}
+async function tried(work: () => Promise<void>): Promise<void> {
   if (!store.document) return
   busy.value = true
   fault.value = ''
   try {
-    const key = freeId(store.document)
-    const made = (await ask(api.POST('/api/structure-types/new', { body: asked(words, as, key) }))) as Spec
-    const spec = startsAs.value === 'cheapest' ? await cheapest(made) : made
-    const called = props.kind.presets.find((item) => item.value === as && item.value !== props.kind.presets[0]?.value)
-    const count = store.document.structures.filter((item) => item.spec.kind === props.kind.key).length
-    const name = title.value.trim() || capital(called?.value ?? `${props.kind.key} ${count + 1}`)
-    store.change((job) => void job.structures.push({ name, spec }), `a new ${called?.value ?? props.kind.key}`)
-    await store.flush()
-    await router.push({ name: 'design', params: { job: store.id, structure: key } })
+    await work()
   } catch (error) {
     fault.value = error instanceof Refused ? error.message : 'This did not work'
   } finally {
@@ -187,6 +208,15 @@ async function cheapest(spec: Spec): Promise<Spec> {
     <p class="go">
       <Button :disabled="busy || !line.trim()" type="submit">Create layout</Button>
       <Button
+        v-if="kind.starts.length"
+        severity="secondary"
+        outlined
+        type="button"
+        :disabled="busy || !line.trim()"
+        @click="compare"
+        >Compare starting points</Button
+      >
+      <Button
         v-for="start in kind.line.starts"
         :key="start.says"
         severity="secondary"
@@ -198,6 +228,7 @@ async function cheapest(spec: Spec): Promise<Spec> {
         {{ start.says }}
       </Button>
     </p>
+    <StartCards v-if="compared" :kind="kind" :spec="compared" @take="lay" />
   </form>
 </template>
 
