@@ -4,6 +4,7 @@ import itertools
 import random
 import unittest
 import warnings
+from typing import Any
 
 from steady.errors import InvalidInputError
 from steady.statics.beam import PointLoad, Solved, SpreadLoad, solve
@@ -37,6 +38,20 @@ def solved(seed: int) -> tuple[float, list[float], list[PointLoad | SpreadLoad],
     return length, supports, loads, solve(length, supports, loads, stiffness_n_m2=E_PA * I_M4)
 
 
+def put_loads(model: Any, stations: list[float], loads: list[Any]) -> None:
+    """One plain member between each two stations: the library's own splitting of long members loses digits."""
+    for k, (a, b) in enumerate(itertools.pairwise(stations)):
+        model.add_member(f"b{k}", f"n{k}", f"n{k + 1}", "m", "s")
+        for load in loads:
+            if isinstance(load, SpreadLoad) and load.from_m <= a and load.to_m >= b:
+                slope = (load.end_n_per_m - load.start_n_per_m) / (load.to_m - load.from_m)
+                w1, w2 = (load.start_n_per_m + slope * (at - load.from_m) for at in (a, b))
+                model.add_member_dist_load(f"b{k}", "Fy", -w1, -w2, 0, b - a)
+    for load in loads:
+        if isinstance(load, PointLoad):
+            model.add_node_load(f"n{stations.index(load.at_m)}", "FY", -load.load_n)
+
+
 class AgainstLibraryTest(unittest.TestCase):
     def test_random_beams_agree_with_a_structural_library(self) -> None:
         with warnings.catch_warnings():
@@ -53,17 +68,7 @@ class AgainstLibraryTest(unittest.TestCase):
             for k, at in enumerate(stations):
                 model.add_node(f"n{k}", at, 0, 0)
                 model.def_support(f"n{k}", at == supports[0], at in supports, True, k == 0, k == 0, False)
-            # One plain member between each two stations: the library's own splitting of long members loses digits.
-            for k, (a, b) in enumerate(itertools.pairwise(stations)):
-                model.add_member(f"b{k}", f"n{k}", f"n{k + 1}", "m", "s")
-                for load in loads:
-                    if isinstance(load, SpreadLoad) and load.from_m <= a and load.to_m >= b:
-                        slope = (load.end_n_per_m - load.start_n_per_m) / (load.to_m - load.from_m)
-                        w1, w2 = (load.start_n_per_m + slope * (at - load.from_m) for at in (a, b))
-                        model.add_member_dist_load(f"b{k}", "Fy", -w1, -w2, 0, b - a)
-            for load in loads:
-                if isinstance(load, PointLoad):
-                    model.add_node_load(f"n{stations.index(load.at_m)}", "FY", -load.load_n)
+            put_loads(model, stations, loads)
             model.analyze(check_statics=False)
             scale = sum(abs(p.load_n) if isinstance(p, PointLoad) else 3000 * (p.to_m - p.from_m) for p in loads)
             for at, reaction in zip(supports, ours.reactions_n, strict=True):

@@ -235,18 +235,7 @@ def checked(request: LateralRequest) -> None:
     fastener = request.fastener
     if fastener.kind not in FASTENERS:
         raise InvalidInputError("fastener", f"must be one of: {', '.join(FASTENERS)}")
-    for name, amount in (
-        ("diameter", fastener.diameter_m),
-        ("side_member", request.side_m),
-        ("main_member", request.main_m),
-    ):
-        if not amount > 0:
-            raise InvalidInputError(name, "must be above 0")
-    if fastener.root_m is not None and not 0 < fastener.root_m <= fastener.diameter_m + 1e-12:
-        raise InvalidInputError("root", "must be above 0, and no more than the diameter")
-    for name, angle in (("angle_side", request.angle_side_rad), ("angle_main", request.angle_main_rad)):
-        if not 0 <= angle <= math.pi / 2 + 1e-9:
-            raise InvalidInputError(name, "must be 0 to 90 degrees")
+    _checked_sizes(request)
     if request.planes not in (1, 2):
         raise InvalidInputError("planes", "must be 1 or 2")
     if request.count < 1:
@@ -259,6 +248,23 @@ def checked(request: LateralRequest) -> None:
         raise OutOfScopeError("bolts in end grain", "a lag screw or wood screw, or a joint across the grain")
     if request.planes == 2 and fastener.kind != "bolt":
         raise OutOfScopeError(f"two shear planes of a {fastener.kind}", "a bolt")
+
+
+def _checked_sizes(request: LateralRequest) -> None:
+    """Refuse sizes and angles that cannot be."""
+    fastener = request.fastener
+    for name, amount in (
+        ("diameter", fastener.diameter_m),
+        ("side_member", request.side_m),
+        ("main_member", request.main_m),
+    ):
+        if not amount > 0:
+            raise InvalidInputError(name, "must be above 0")
+    if fastener.root_m is not None and not 0 < fastener.root_m <= fastener.diameter_m + 1e-12:
+        raise InvalidInputError("root", "must be above 0, and no more than the diameter")
+    for name, angle in (("angle_side", request.angle_side_rad), ("angle_main", request.angle_main_rad)):
+        if not 0 <= angle <= math.pi / 2 + 1e-9:
+            raise InvalidInputError(name, "must be 0 to 90 degrees")
 
 
 def point_side_m(request: LateralRequest, least_d: float, tip_d: float) -> tuple[float, float]:

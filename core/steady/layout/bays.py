@@ -135,14 +135,7 @@ def _free(stations: Sequence[float], blocked: Sequence[Zone]) -> bool:
 
 def _fewest(run_m: float, bay_max_m: float, bay_min_m: float, blocked: Sequence[Zone]) -> list[list[Zone]] | None:
     """Where the j-th post can stand, for each j of the fewest layout: unions of closed intervals. None: no layout."""
-    allowed: list[Zone] = []
-    at_m = 0.0
-    for low_m, high_m in blocked:
-        if low_m >= at_m - TOLERANCE_M:
-            allowed.append((at_m, max(at_m, low_m)))
-        at_m = max(at_m, high_m)
-    if at_m <= run_m + TOLERANCE_M:
-        allowed.append((min(at_m, run_m), run_m))
+    allowed = _between(run_m, blocked)
     reach: list[list[Zone]] = [[(0.0, 0.0)]]
     for _ in range(math.ceil(run_m / bay_min_m) + 1):
         step: list[Zone] = []
@@ -154,17 +147,36 @@ def _fewest(run_m: float, bay_max_m: float, bay_min_m: float, blocked: Sequence[
                     step.append((min(a, b), max(a, b)))
         if not step:
             return None
-        step.sort()
-        merged = [step[0]]
-        for low_m, high_m in step[1:]:
-            if low_m <= merged[-1][1] + TOLERANCE_M:
-                merged[-1] = (merged[-1][0], max(merged[-1][1], high_m))
-            else:
-                merged.append((low_m, high_m))
+        merged = _union(step)
         reach.append(merged)
         if merged[-1][1] >= run_m - TOLERANCE_M:
             return reach
     return None
+
+
+def _between(run_m: float, blocked: Sequence[Zone]) -> list[Zone]:
+    """What zones leave free of a run, as closed intervals."""
+    allowed: list[Zone] = []
+    at_m = 0.0
+    for low_m, high_m in blocked:
+        if low_m >= at_m - TOLERANCE_M:
+            allowed.append((at_m, max(at_m, low_m)))
+        at_m = max(at_m, high_m)
+    if at_m <= run_m + TOLERANCE_M:
+        allowed.append((min(at_m, run_m), run_m))
+    return allowed
+
+
+def _union(intervals: list[Zone]) -> list[Zone]:
+    """The same set of one interval or more as intervals that do not touch, rising."""
+    rising = sorted(intervals)
+    merged = [rising[0]]
+    for low_m, high_m in rising[1:]:
+        if low_m <= merged[-1][1] + TOLERANCE_M:
+            merged[-1] = (merged[-1][0], max(merged[-1][1], high_m))
+        else:
+            merged.append((low_m, high_m))
+    return merged
 
 
 def _two_widths(

@@ -52,12 +52,7 @@ def beam_plies(
             f"joints are tried over {MOST_INNER} inner posts at most", "a shorter beam, or one in two parts"
         )
     lengths = sorted(stock_m)
-    costs: dict[int, float] = {}
-    for mask in range(1 << len(inner)):
-        cuts = [ends[0], *(at for k, at in enumerate(inner) if mask >> k & 1), ends[1]]
-        picked = [next((s for s in lengths if s >= b - a - 1e-6), math.inf) for a, b in itertools.pairwise(cuts)]
-        if math.inf not in picked:
-            costs[mask] = math.fsum(picked)
+    costs = _costs(inner, ends, lengths)
     # Best for the first plies, by the set of posts that already carry a joint.
     best: dict[int, tuple[float, int, tuple[int, ...]]] = {0: (0.0, 0, ())}
     for _ in range(plies):
@@ -76,6 +71,17 @@ def beam_plies(
     bought, _, masks = min(best.values())
     made = tuple(tuple(at for k, at in enumerate(inner) if mask >> k & 1) for mask in masks)
     return Plies(made, bought)
+
+
+def _costs(inner: Sequence[float], ends: tuple[float, float], lengths: Sequence[float]) -> dict[int, float]:
+    """The stock that a ply takes (m), by the set of inner posts that it is jointed over; sets that no stock reaches left out."""
+    costs: dict[int, float] = {}
+    for mask in range(1 << len(inner)):
+        cuts = [ends[0], *(at for k, at in enumerate(inner) if mask >> k & 1), ends[1]]
+        picked = [next((s for s in lengths if s >= b - a - 1e-6), math.inf) for a, b in itertools.pairwise(cuts)]
+        if math.inf not in picked:
+            costs[mask] = math.fsum(picked)
+    return costs
 
 
 def _within(free: int) -> Iterator[int]:

@@ -101,7 +101,7 @@ def parse_quantity(value: object, kind: str, field: str) -> float:
     if isinstance(value, bool):
         raise InvalidInputError(field, f"needs a {kind}, not yes or no")
     if isinstance(value, int | float):
-        if kind in ("number", "percent", "price", "count") and math.isfinite(value):
+        if kind in BARE and math.isfinite(value):
             return float(value)
         raise InvalidInputError(field, f"needs its unit: write it like {_example(kind)}")
     text = str(value).strip()
@@ -111,24 +111,32 @@ def parse_quantity(value: object, kind: str, field: str) -> float:
         return parse_length(text, "in", field)
     match = _QUANTITY.match(text)
     unit = match[2] or "" if match else ""
-    if match is not None and unit == "" and kind in ("number", "percent", "price", "count"):
-        value = _number(match[1])
-        if not math.isfinite(value):
-            raise InvalidInputError(field, "is too large a number")
-        return value
-    if match is None or unit not in UNITS or UNITS[unit][0] != kind:
-        # A mass in pounds is written lb, too.
-        if match is not None and kind == "mass" and unit == "lb":
-            return _number(match[1]) * LB_MASS
-        if match is not None and kind == "temperature" and unit == "F":
-            return (_number(match[1]) - 32) * 5 / 9
-        if match is not None and kind == "mass per length" and unit in ("lb/ft", "plf"):
-            return _number(match[1]) * LB_MASS / FT
+    si_value = _in_si(_number(match[1]), unit, kind) if match else None
+    if si_value is None:
         raise InvalidInputError(field, f'"{text[:40]}" is not a {kind}: write it like {_example(kind)}')
-    value = _number(match[1]) * UNITS[unit][1]
-    if not math.isfinite(value):
+    if not math.isfinite(si_value):
         raise InvalidInputError(field, "is too large a number")
-    return value
+    return si_value
+
+
+BARE = ("number", "percent", "price", "count")
+"""Kinds that are written without a unit."""
+
+
+def _in_si(value: float, unit: str, kind: str) -> float | None:
+    """A number in a unit as SI; None: the unit is none of the kind's."""
+    if unit == "" and kind in BARE:
+        return value
+    if unit in UNITS and UNITS[unit][0] == kind:
+        return value * UNITS[unit][1]
+    # Units that measure something else, too: pounds are a mass as well as a force.
+    if (kind, unit) == ("mass", "lb"):
+        return value * LB_MASS
+    if (kind, unit) == ("temperature", "F"):
+        return (value - 32) * 5 / 9
+    if kind == "mass per length" and unit in ("lb/ft", "plf"):
+        return value * LB_MASS / FT
+    return None
 
 
 def _number(text: str) -> float:

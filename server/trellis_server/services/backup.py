@@ -119,14 +119,7 @@ def restore(file: Path, data: Path) -> dict[str, str]:
             photos = {name for name in sums if PHOTO.fullmatch(name)}
             if set(sums) - {DATABASE, KEY} - photos or DATABASE not in sums:
                 raise KeepError(f"{file.name} is no backup of this program")
-            for name, wanted in sums.items():
-                draft = Path(folder) / name
-                draft.parent.mkdir(mode=0o700, exist_ok=True)
-                handle = os.open(draft, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
-                with os.fdopen(handle, "wb") as to, whole.open(name) as packed:
-                    shutil.copyfileobj(packed, to)
-                if _sum(draft) != wanted:
-                    raise KeepError(f"{file.name} is damaged: {name} is not what was put in")
+            _unpack(whole, sums, Path(folder))
             faults = faults_in(Path(folder) / DATABASE)
             if faults:
                 raise KeepError("the database in it is not sound: " + "; ".join(faults))
@@ -136,11 +129,7 @@ def restore(file: Path, data: Path) -> dict[str, str]:
                 (data / PHOTOS).mkdir(mode=0o700, exist_ok=True)
             for name in (*(n for n in sums if n != DATABASE), DATABASE):
                 os.replace(Path(folder) / name, data / name)
-            # What stands there now is what was put in, and nothing beside it changes what is read from it.
-            changed = [name for name, wanted in sums.items() if _sum(data / name) != wanted]
-            beside = [name for name in LEFT if (data / name).exists() and (data / name).stat().st_size]
-            if changed or beside or faults_in(data / DATABASE):
-                raise KeepError(f"{(*changed, *beside, DATABASE)[0]} is not what was put in: a server is running here?")
+            _look_over(data, sums)
     except (
         zipfile.BadZipFile,
         KeyError,
@@ -154,6 +143,34 @@ def restore(file: Path, data: Path) -> dict[str, str]:
     except OSError as error:
         raise KeepError(f"{file.name} cannot be restored: {error.strerror}") from None
     return sums
+
+
+def _unpack(whole: zipfile.ZipFile, sums: dict[str, str], folder: Path) -> None:
+    """Every part of a backup into a folder, each compared with its sum.
+
+    Raises:
+        KeepError: One is not what was put in.
+    """
+    for name, wanted in sums.items():
+        draft = folder / name
+        draft.parent.mkdir(mode=0o700, exist_ok=True)
+        handle = os.open(draft, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
+        with os.fdopen(handle, "wb") as to, whole.open(name) as packed:
+            shutil.copyfileobj(packed, to)
+        if _sum(draft) != wanted:
+            raise KeepError(f"{Path(whole.filename or '').name} is damaged: {name} is not what was put in")
+
+
+def _look_over(data: Path, sums: dict[str, str]) -> None:
+    """What stands there now is what was put in, and nothing beside it changes what is read from it.
+
+    Raises:
+        KeepError: It is not.
+    """
+    changed = [name for name, wanted in sums.items() if _sum(data / name) != wanted]
+    beside = [name for name in LEFT if (data / name).exists() and (data / name).stat().st_size]
+    if changed or beside or faults_in(data / DATABASE):
+        raise KeepError(f"{(*changed, *beside, DATABASE)[0]} is not what was put in: a server is running here?")
 
 
 def _sums(whole: zipfile.ZipFile) -> dict[str, str]:

@@ -114,23 +114,7 @@ def _measures(found: LeafResult) -> list[Measure]:
     else:
         made.append(Measure(says="both diagonals, when it is square", value_m=one))
     if design.has_strut:
-        lean, long_m = math.atan2(leaf.strut_rise_m, leaf.strut_reach_m), leaf.strut_m
-        made.append(Measure(says="strut, point to point along its middle", value_m=long_m))
-        made.append(Measure(says="strut's ends, saw from square against the stile", angle_rad=lean))
-        made.append(
-            Measure(
-                says="strut's ends, saw from square against the rail",
-                angle_rad=math.pi / 2 - lean + math.atan(leaf.rake),
-            )
-        )
-        for k in range(design.cross_rails):
-            share = (k + 1) / (design.cross_rails + 1)
-            made.append(
-                Measure(
-                    says=f"half-lap of strut and cross rail {k + 1}, along the strut from below",
-                    value_m=share * long_m,
-                )
-            )
+        made += _strut_measures(leaf)
     for high_m in leaf.latches_m:
         made.append(Measure(says="latch, from the leaf's lower edge", value_m=max(0.0, high_m - leaf.gap_m)))
     if leaf.stile_down_m:
@@ -143,6 +127,37 @@ def _measures(found: LeafResult) -> list[Measure]:
         )
     if leaf.index == 1:
         made.append(Measure(says="drop rod's sleeve, in the ground from the hinge side", value_m=leaf.between_m))
+    return made + _hinge_measures(leaf)
+
+
+def _strut_measures(leaf: Leaf) -> list[Measure]:
+    """A strut's length, its end angles, and where it crosses the rails."""
+    made: list[Measure] = []
+    design = leaf.design
+    lean, long_m = math.atan2(leaf.strut_rise_m, leaf.strut_reach_m), leaf.strut_m
+    made.append(Measure(says="strut, point to point along its middle", value_m=long_m))
+    made.append(Measure(says="strut's ends, saw from square against the stile", angle_rad=lean))
+    made.append(
+        Measure(
+            says="strut's ends, saw from square against the rail",
+            angle_rad=math.pi / 2 - lean + math.atan(leaf.rake),
+        )
+    )
+    for k in range(design.cross_rails):
+        share = (k + 1) / (design.cross_rails + 1)
+        made.append(
+            Measure(
+                says=f"half-lap of strut and cross rail {k + 1}, along the strut from below",
+                value_m=share * long_m,
+            )
+        )
+    return made
+
+
+def _hinge_measures(leaf: Leaf) -> list[Measure]:
+    """Where its hinges sit."""
+    made: list[Measure] = []
+    design = leaf.design
     for k in range(leaf.hinges):
         # Two hinges at the insets; a third goes near the top, where the pull is.
         at = design.hinge_inset_m if k == 0 else leaf.height_m - design.hinge_inset_m

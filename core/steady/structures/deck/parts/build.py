@@ -145,9 +145,16 @@ def second_ways(b: Builder) -> dict[str, float]:
 
 def joists_and_rims(b: Builder, longest_m: float) -> None:
     """Joists between rims (or ledger and rim), rims along the outer edges, the ledger, and blocking."""
+    z, _ = levels(b.spec, b.timber)
+    _joists(b, z)
+    _rims(b, z, longest_m)
+    _blocking(b, z)
+
+
+def _joists(b: Builder, z: float) -> None:
+    """Each joist in its pieces, and what holds them."""
     spec, frame, timber = b.spec, b.frame, b.timber
     t, deep = timber.joist.thickness_m, timber.joist.width_m
-    z, _ = levels(spec, timber)
     for joist in frame.joists:
         hung = frame.on_house and joist.on[0] == ""
         for k, (start, end) in enumerate(joist_pieces(b, joist)):
@@ -172,6 +179,12 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
             b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), "connector")
         if not spec.seating.in_joist_plane:
             b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
+
+
+def _rims(b: Builder, z: float, longest_m: float) -> None:
+    """The ledger, and rims along edges that no joist and no flush beam closes."""
+    spec, frame, timber = b.spec, b.frame, b.timber
+    t, deep = timber.joist.thickness_m, timber.joist.width_m
     for edge in frame.plan.edges:
         across = edge.out[0 if not frame.flip else 1]
         if abs(abs(across) - 1.0) < 1e-6:
@@ -201,7 +214,6 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
                     about=f"{spec.id}/ledger" if house else "",
                 ),
             )
-    _blocking(b, z)
 
 
 def _beam_is_rim(b: Builder, edge: Edge) -> bool:

@@ -36,41 +36,52 @@ def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:
     if not (0.5 <= width <= 60 and 0.5 <= depth <= 60):
         raise InvalidInputError(FIELD, f'"{words[0]}": a deck is between 2 ft and 200 ft (0.5 and 60 m) each way')
     near = far = 0.9 if bare in ("m", "mm") else 0.9144
-    right: list[tuple[float, float]] = [(width, depth)]
-    left: list[tuple[float, float]] = [(0.0, depth)]
+    sides: dict[str, list[tuple[float, float]]] = {"right": [(width, depth)], "left": [(0.0, depth)]}
     attach, run = "ledger", "out"
     for word in words[1:]:
         if word.startswith("up"):
-            house, _, edge = word[2:].partition("+")
-            near = _length(house, bare, word)
-            far = _length(edge, bare, word) if edge else near
-            if not (0.05 <= near <= 6 and 0.05 <= far <= 6):
-                raise InvalidInputError(
-                    FIELD, f'"{word}": a deck stands between 2 in and 20 ft (0.05 and 6 m) above the ground'
-                )
-        elif match := re.fullmatch(r"less(.+)x(.+?)(left|right)", word):
-            a, b = _length(match[1], bare, word), _length(match[2], bare, word)
-            _within(word, a, width, b, depth)
-            if match[3] == "right":
-                right = [(width, depth - b), (width - a, depth - b), (width - a, depth)]
-            else:
-                left = [(a, depth), (a, depth - b), (0.0, depth - b)]
-        elif match := re.fullmatch(r"corner(.+?)(left|right)", word):
-            a = _length(match[1], bare, word)
-            _within(word, a, width, a, depth)
-            if match[2] == "right":
-                right = [(width, depth - a), (width - a, depth)]
-            else:
-                left = [(a, depth), (0.0, depth - a)]
+            near, far = _heights(word, bare)
+        elif cut := _cut(word, bare, (width, depth)):
+            sides.update(cut)
         elif word == "free":
             attach = "free"
         elif word == "along":
             run = "along"
         else:
             raise InvalidInputError(FIELD, f'"{word}" is not recognized. {HELP}')
-    corners = [(0.0, 0.0), (width, 0.0), *right, *left]
+    corners = [(0.0, 0.0), (width, 0.0), *sides["right"], *sides["left"]]
     outline = tuple(Corner(x_m=x, y_m=y, height_m=near + (far - near) * y / depth) for x, y in corners)
     return DeckSpec(id=deck_id, outline=outline, attach=attach, joists_run=run)  # type: ignore[arg-type]
+
+
+def _heights(word: str, bare: Bare) -> tuple[float, float]:
+    """How high a deck stands at its house edge and at its outer edge."""
+    house, _, edge = word[2:].partition("+")
+    near = _length(house, bare, word)
+    far = _length(edge, bare, word) if edge else near
+    if not (0.05 <= near <= 6 and 0.05 <= far <= 6):
+        raise InvalidInputError(
+            FIELD, f'"{word}": a deck stands between 2 in and 20 ft (0.05 and 6 m) above the ground'
+        )
+    return near, far
+
+
+def _cut(word: str, bare: Bare, size: tuple[float, float]) -> dict[str, list[tuple[float, float]]]:
+    """The corner that a word takes a piece off, by its side, with the points that it leaves; empty: it is no such word."""
+    width, depth = size
+    if match := re.fullmatch(r"less(.+)x(.+?)(left|right)", word):
+        a, b = _length(match[1], bare, word), _length(match[2], bare, word)
+        _within(word, a, width, b, depth)
+        if match[3] == "right":
+            return {"right": [(width, depth - b), (width - a, depth - b), (width - a, depth)]}
+        return {"left": [(a, depth), (a, depth - b), (0.0, depth - b)]}
+    if match := re.fullmatch(r"corner(.+?)(left|right)", word):
+        a = _length(match[1], bare, word)
+        _within(word, a, width, a, depth)
+        if match[2] == "right":
+            return {"right": [(width, depth - a), (width - a, depth)]}
+        return {"left": [(a, depth), (0.0, depth - a)]}
+    return {}
 
 
 def _within(word: str, a: float, width: float, b: float, depth: float) -> None:

@@ -45,9 +45,55 @@ def tasks(spec: DeckSpec, counts: dict[str, float]) -> list[Task]:
 
 def cautions(case: DesignInput, frame: DeckFrame, timber: DeckTimbers, parts: list[Part], frost: str) -> list[Caution]:
     """What can hurt someone or go wrong."""
-    spec, site = case.spec, case.site
+    spec = case.spec
+    made = _usual(case, timber)
+
+    def say(kind: str, text: str, source: str) -> None:
+        made.append(Caution(about=spec.id, kind=kind, text=text, source=source))  # type: ignore[arg-type]
+
+    heaviest = max((part for part in parts if part.mass_kg), key=lambda part: part.mass_kg, default=None)
+    if heaviest is not None and heaviest.mass_kg > TWO_LIFT_KG:
+        kg = heaviest.mass_kg
+        words = f"The heaviest piece, a {heaviest.role}, weighs {kg:.0f} kg ({kg / 0.45359237:.0f} lb)"
+        say("hurt", f"{words}: two people, or a prop and a ledge; never stand under it", "practice: usual care")
+    if frame.on_house:
+        made += _at_house(case)
+    if spec.beside_existing:
+        for text in _beside(case, timber.board.thickness_m):
+            say("drawing", text, "the survey of the deck that stands")
+    if longer := longer_boards(case, timber, parts):
+        say("drawing", longer, "the list of what is on sale")
+    if frost:
+        say("drawing", frost, "see the calculation")
+    return made
+
+
+def _at_house(case: DesignInput) -> list[Caution]:
+    """What a deck on a ledger asks of its wall and of the roof above."""
+    spec, made = case.spec, list[Caution]()
+
+    def say(kind: str, text: str, source: str) -> None:
+        made.append(Caution(about=spec.id, kind=kind, text=text, source=source))  # type: ignore[arg-type]
+
+    say("drawing", edges(not case.book.metric), "irc: R507.9.1.3(2); medium")
+    row = keyed("deck_walls")[spec.ledger.wall]
+    if row.text["ledger"] != "yes":
+        say("licence", f"No ledger here: {row.text['reason']}", row.source)
+    if case.site.ground_snow_pa > 0:
+        say(
+            "drawing",
+            "Snow drifts against a wall and slides off a roof: the deck next to the house can carry several times the snow that "
+            "is calculated here, which lies even. Ask whoever knows the roof, or clear it",
+            "practice: drift on decks is not calculated here",
+        )
+    return made
+
+
+def _usual(case: DesignInput, timber: DeckTimbers) -> list[Caution]:
+    """The table's cautions that hold here."""
+    spec = case.spec
     here = {"always", spec.attach if spec.bridge is None else "bridge", *spec.carries}
-    here.add(site.use)
+    here.add(case.site.use)
     if timber.joist.width_m > DEEP_M:
         here.add("deep")
     made = []
@@ -64,34 +110,6 @@ def cautions(case: DesignInput, frame: DeckFrame, timber: DeckTimbers, parts: li
                     cleared_by="the locate under Build" if stops else "",
                 )
             )
-
-    def say(kind: str, text: str, source: str) -> None:
-        made.append(Caution(about=spec.id, kind=kind, text=text, source=source))  # type: ignore[arg-type]
-
-    heaviest = max((part for part in parts if part.mass_kg), key=lambda part: part.mass_kg, default=None)
-    if heaviest is not None and heaviest.mass_kg > TWO_LIFT_KG:
-        kg = heaviest.mass_kg
-        words = f"The heaviest piece, a {heaviest.role}, weighs {kg:.0f} kg ({kg / 0.45359237:.0f} lb)"
-        say("hurt", f"{words}: two people, or a prop and a ledge; never stand under it", "practice: usual care")
-    if frame.on_house:
-        say("drawing", edges(not case.book.metric), "irc: R507.9.1.3(2); medium")
-        row = keyed("deck_walls")[spec.ledger.wall]
-        if row.text["ledger"] != "yes":
-            say("licence", f"No ledger here: {row.text['reason']}", row.source)
-    if frame.on_house and site.ground_snow_pa > 0:
-        say(
-            "drawing",
-            "Snow drifts against a wall and slides off a roof: the deck next to the house can carry several times the snow that "
-            "is calculated here, which lies even. Ask whoever knows the roof, or clear it",
-            "practice: drift on decks is not calculated here",
-        )
-    if spec.beside_existing:
-        for text in _beside(case, timber.board.thickness_m):
-            say("drawing", text, "the survey of the deck that stands")
-    if longer := longer_boards(case, timber, parts):
-        say("drawing", longer, "the list of what is on sale")
-    if frost:
-        say("drawing", frost, "see the calculation")
     return made
 
 

@@ -169,15 +169,7 @@ class PostChecks:
         windy = {push.case.capitalize() for push in pushes if push.by_wind} | {OPEN_IN_WIND}
         rows = [(*one, working.get(one[0], ()), asks.get(one[0], _asks(one[0]))) for one in demands]
         self._hold(about, rows, built_m, capped, windy)
-        if way.unchecked:
-            self._gap(about, "footing.fill_strength", way.unchecked, "concrete round the post, or the maker's figures")
-        if self.spec.falls_away > 0:
-            self._gap(
-                about,
-                "sloping_ground_in_front_of_post",
-                "the formulas for depth are for level ground",
-                "a deeper hole by the fall over three post depths, or an engineer",
-            )
+        self._left_open(about, way)
         for push in pushes:
             self.bends.at_ground(wood, about, push, push.arm_m / self.u.span_m, push.steps)
             if way.side == "post":
@@ -188,6 +180,18 @@ class PostChecks:
             self.bends.by_slam(wood, about, self.found.slams[post.id])
         if pulls:
             self.bends.by_leaf(wood, about, pulls, wind)
+
+    def _left_open(self, about: str, way: FoundationType) -> None:
+        """What no rule covers of a post in the ground: a fill of unknown strength, ground that falls away."""
+        if way.unchecked:
+            self._gap(about, "footing.fill_strength", way.unchecked, "concrete round the post, or the maker's figures")
+        if self.spec.falls_away > 0:
+            self._gap(
+                about,
+                "sloping_ground_in_front_of_post",
+                "the formulas for depth are for level ground",
+                "a deeper hole by the fall over three post depths, or an engineer",
+            )
 
     def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(

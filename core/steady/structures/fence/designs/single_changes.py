@@ -20,8 +20,21 @@ RETURN_HEIGHTS = 1.0
 
 def singles(case: DesignInput) -> Iterator[tuple[str, Change]]:
     """Words and the fields that change, one thing each: posts, ends, bay, rails, auger, depth, gaps, a return at a free end."""
-    spec, tape = case.spec, case.tape
-    line = stick(spec.post, "post", "post")
+    line = stick(case.spec.post, "post", "post")
+    yield from _posts(case, line)
+    yield from _bays(case, line)
+    yield from _rails(case.spec)
+    yield from _holes(case, line)
+    if case.spec.infill.traits.butted:
+        gap_m = GAPS_M[line.metric]
+        open_faced = replace(case.spec.infill, style="even gaps", gap_most_m=gap_m)
+        yield f"gaps of {case.tape.length(gap_m)} between boards", (("infill", open_faced),)
+    yield from _returns(case)
+
+
+def _posts(case: DesignInput, line: SectionItem) -> Iterator[tuple[str, Change]]:
+    """The next bigger posts: of the line, at its ends, at its gates."""
+    spec = case.spec
     for bigger in _next(line, "post"):
         yield f"{bigger.says} line posts", (("post", bigger.key),)
     end = stick(spec.end_post, "post", "end_post") if spec.end_post else line
@@ -32,11 +45,20 @@ def singles(case: DesignInput) -> Iterator[tuple[str, Change]]:
         gate = stick(spec.gate_post, "post", "gate_post") if spec.gate_post else line
         for bigger in _next(gate, "post"):
             yield f"{bigger.says} gate posts", (("gate_post", bigger.key),)
+
+
+def _bays(case: DesignInput, line: SectionItem) -> Iterator[tuple[str, Change]]:
+    """Bays a foot narrower."""
+    spec, tape = case.spec, case.tape
     if spec.bays != "panels":
         step_m = 0.3 if line.metric else FT
         if spec.bay_max_m - step_m >= max(spec.bay_min_m, 0.9):
             yield f"bays to {tape.length(spec.bay_max_m - step_m)}", (("bay_max_m", spec.bay_max_m - step_m),)
-    yield from _rails(spec)
+
+
+def _holes(case: DesignInput, line: SectionItem) -> Iterator[tuple[str, Change]]:
+    """The next wider auger, deeper holes, and on practice deeper ends or the calculated depth."""
+    spec, tape = case.spec, case.tape
     now_m = spec.hole_width_m or hole_width_m(line.width_m)
     wider_m = next((auger for auger in AUGERS_M if auger > now_m + 1e-6), None)
     if wider_m is not None and wider_m <= 5 * line.width_m:
@@ -52,10 +74,6 @@ def singles(case: DesignInput) -> Iterator[tuple[str, Change]]:
             ends = replace(spec.practice, ends_deeper_m=spec.practice.ends_deeper_m + step_m)
             yield f"end, corner and gate posts {tape.length(step_m)} deeper", (("practice", ends),)
         yield "holes as deep as calculated", (("built_on", Basis.CALCULATED),)
-    if spec.infill.traits.butted:
-        open_faced = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[line.metric])
-        yield f"gaps of {tape.length(GAPS_M[line.metric])} between boards", (("infill", open_faced),)
-    yield from _returns(case)
 
 
 def _next(now: SectionItem, role: str) -> list[SectionItem]:

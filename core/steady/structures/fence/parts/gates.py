@@ -351,41 +351,7 @@ def tasks(spec: FenceSpec, hangings: list[Hanging]) -> list[Task]:
 
 def cautions(spec: FenceSpec, hangings: list[Hanging]) -> list[Caution]:
     """What to heed with these leaves."""
-    found: list[Caution] = []
-    for hanging in hangings:
-        leaf, opening = hanging.found.leaf, hanging.bay.opening
-        assert opening is not None
-        about = f"{spec.id}/gate/{opening.id}"
-        name = f"{opening.what.capitalize()}, leaf {leaf.index + 1}"
-
-        def say(kind: str, text: str, about: str = about) -> None:
-            found.append(Caution(about=about, kind=kind, text=text, source="common practice"))  # type: ignore[arg-type]
-
-        if leaf.weight_n > HEAVY_N:
-            say(
-                "hurt",
-                f"{name} weighs {leaf.weight_n / 4.4482216152605:.0f} lb ({leaf.weight_n / 9.80665:.0f} kg): two people lift it",
-            )
-        if leaf.width_m > WIDE_M and len(opening.leaves_m) < 2:
-            say("drawing", f"{name} is wide for one leaf: two leaves pull less on their posts")
-        elif leaf.weight_n > ONE_LEAF_N and len(opening.leaves_m) < 2:
-            say("drawing", f"{name} is heavy for one leaf: two leaves pull less on their posts")
-        if leaf.hinges < leaf.hinges_advised:
-            say("drawing", f"{name} is tall: it is better on {leaf.hinges_advised} hinges, the third near the top one")
-        if math.degrees(hanging.found.brace.angle_rad) < 30:
-            say("drawing", f"{name}: its brace lies flatter than 30 degrees; a middle stile and two braces hold better")
-        elif math.degrees(hanging.found.brace.angle_rad) < 45:
-            say("drawing", f"{name}: its brace lies flatter than 45 degrees")
-        if leaf.lift is None:
-            say(
-                "drawing",
-                f"{name}: the ground that it swings over is not read; look for a rise within the leaf's width",
-            )
-        if leaf.design.wheel:
-            say(
-                "drawing",
-                f"{name}: a wheel takes weight off the hinges on level ground only; an unknown spring counts as nothing",
-            )
+    found = [caution for hanging in hangings for caution in _of_leaf(spec, hanging)]
     if hangings:
         found.append(
             Caution(
@@ -394,5 +360,44 @@ def cautions(spec: FenceSpec, hangings: list[Hanging]) -> list[Caution]:
                 text="No leaf may swing over a public way; a gate by a pool has rules of its own: ask the local office",
                 source="common practice; local rules come first",
             )
+        )
+    return found
+
+
+def _of_leaf(spec: FenceSpec, hanging: Hanging) -> list[Caution]:
+    """What to heed with one leaf: its weight, its hinges, its brace, the ground that it swings over."""
+    leaf, opening = hanging.found.leaf, hanging.bay.opening
+    assert opening is not None
+    found: list[Caution] = []
+    about = f"{spec.id}/gate/{opening.id}"
+    name = f"{opening.what.capitalize()}, leaf {leaf.index + 1}"
+
+    def say(kind: str, text: str) -> None:
+        found.append(Caution(about=about, kind=kind, text=text, source="common practice"))  # type: ignore[arg-type]
+
+    if leaf.weight_n > HEAVY_N:
+        say(
+            "hurt",
+            f"{name} weighs {leaf.weight_n / 4.4482216152605:.0f} lb ({leaf.weight_n / 9.80665:.0f} kg): two people lift it",
+        )
+    if leaf.width_m > WIDE_M and len(opening.leaves_m) < 2:
+        say("drawing", f"{name} is wide for one leaf: two leaves pull less on their posts")
+    elif leaf.weight_n > ONE_LEAF_N and len(opening.leaves_m) < 2:
+        say("drawing", f"{name} is heavy for one leaf: two leaves pull less on their posts")
+    if leaf.hinges < leaf.hinges_advised:
+        say("drawing", f"{name} is tall: it is better on {leaf.hinges_advised} hinges, the third near the top one")
+    if math.degrees(hanging.found.brace.angle_rad) < 30:
+        say("drawing", f"{name}: its brace lies flatter than 30 degrees; a middle stile and two braces hold better")
+    elif math.degrees(hanging.found.brace.angle_rad) < 45:
+        say("drawing", f"{name}: its brace lies flatter than 45 degrees")
+    if leaf.lift is None:
+        say(
+            "drawing",
+            f"{name}: the ground that it swings over is not read; look for a rise within the leaf's width",
+        )
+    if leaf.design.wheel:
+        say(
+            "drawing",
+            f"{name}: a wheel takes weight off the hinges on level ground only; an unknown spring counts as nothing",
         )
     return found

@@ -71,6 +71,13 @@ def read_line(text: str, bare: Bare = "ft") -> ParsedLine:
             end_m = _onward(word, at_m, last_m)
     if end_m is None:
         raise InvalidInputError(FIELD, "The last reading is the end of the line: write it without a letter, as 118'6")
+    return ParsedLine(
+        straights=_straights(corners, end_m), openings=tuple(openings), zones=tuple(zones), locks=tuple(locks)
+    )
+
+
+def _straights(corners: list[tuple[float, float]], end_m: float) -> tuple[Straight, ...]:
+    """The straights between corners, each turned from the one before."""
     stations = [0.0, *(at for at, _ in corners), end_m]
     turns = [0.0, *(turn for _, turn in corners)]
     straights = []
@@ -78,7 +85,7 @@ def read_line(text: str, bare: Bare = "ft") -> ParsedLine:
         if not b - a > 0.05:
             raise InvalidInputError(FIELD, "Two corners stand on one spot: readings must move on along the line")
         straights.append(Straight(id=f"straight-{k + 1}", length_m=b - a, turn_rad=turns[k]))
-    return ParsedLine(straights=tuple(straights), openings=tuple(openings), zones=tuple(zones), locks=tuple(locks))
+    return tuple(straights)
 
 
 def _length(text: str, bare: Bare, word: str) -> float:
