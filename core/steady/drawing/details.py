@@ -50,10 +50,14 @@ def details(plan: Plan, tape: Tape, about: str) -> tuple[DetailSheet, ...]:
 
 @value_object
 class MeasureList:
-    """Measures of one thing in the order in which they are cut and marked. `rows`: what, and how much, in words."""
+    """Measures of one thing in the order in which they are cut and marked.
+
+    `rows`: what, and how much, in words; `cut`: of members that are cut, not of a room that is kept clear.
+    """
 
     title: str
     rows: tuple[tuple[str, str], ...]
+    cut: bool = True
 
 
 def measure_lists(plan: Plan, tape: Tape) -> tuple[MeasureList, ...]:
@@ -65,7 +69,7 @@ def measure_lists(plan: Plan, tape: Tape) -> tuple[MeasureList, ...]:
             whose = names.get(item.about, "")
             title = f"{whose[:1].upper()}{whose[1:]}: {item.title[:1].lower()}{item.title[1:]}" if whose else item.title
             rows = tuple((measure.says, _measured(measure, tape)) for measure in item.measures)
-            found.append(MeasureList(title=title, rows=rows))
+            found.append(MeasureList(title=title, rows=rows, cut=item.cut))
     return tuple(found)
 
 

@@ -464,7 +464,10 @@ class Measure:
 
 @value_object
 class Detail:
-    """A part of the structure drawn large in a plane of its own (m), with the figures that belong to it."""
+    """A part of the structure drawn large in a plane of its own (m), with the figures that belong to it.
+
+    `cut`: its measures are of what is cut, not of room that is kept clear or of how it looks.
+    """
 
     id: Id
     about: Id
@@ -475,6 +478,7 @@ class Detail:
     areas: tuple[Area, ...] = ()
     facts: tuple[CalculationStep, ...] = ()
     measures: tuple[Measure, ...] = ()
+    cut: bool = True
 
 
 @value_object

@@ -81,7 +81,7 @@ def whole_document(
 @router.post("/{uuid:job_id}/pack", response={200: PackOrdered, **REFUSALS})
 def order_pack(request: HttpRequest, job_id: uuid.UUID, body: PackBody) -> HttpResponse:
     """Order the job pack: it is made apart, and asked after until it is there."""
-    about = Whole.saved(_seen(request, job_id), Options(paper=body.paper))
+    about = Whole.saved(_seen(request, job_id), Options(paper=body.paper, parts=body.parts))
     return fast({"order": background_jobs.begin("pack", str(job_id), about.ordered())})
 
 

@@ -25,9 +25,16 @@ CSV, PDF, ICS = "text/csv; charset=utf-8", "application/pdf", "text/calendar; ch
 Paper = Literal["letter", "a4"]
 
 
+PackPart = Literal["site", "days", "list", "crew", "sheets", "calculation"]
+PACK_PARTS: tuple[PackPart, ...] = ("site", "days", "list", "crew", "sheets", "calculation")
+"""Parts of the job pack, in their order."""
+USUAL_PARTS: tuple[PackPart, ...] = ("site", "list", "crew")
+"""What a crew takes along; the rest is an annex that is chosen."""
+
+
 @dataclass(frozen=True, kw_only=True)
 class Options:
-    """How a document is asked for; each reads what concerns it."""
+    """How a document is asked for; each reads what concerns it. `parts`: of the job pack."""
 
     paper: Paper = "letter"
     from_end: bool = False
@@ -37,6 +44,7 @@ class Options:
     at: str = ""
     wide: str = ""
     supplier: str = ""
+    parts: tuple[PackPart, ...] = PACK_PARTS
 
 
 class PrintedRevision(Protocol):
@@ -158,6 +166,7 @@ class Whole:
             "held": dict(self.holds.tasks),
             "signed": sorted(self.holds.signed),
             "paper": self.options.paper,
+            "parts": list(self.options.parts),
             "number": revision.number,
             "replaces": revision.parent.number if revision.parent else None,
             "made_at": revision.made_at.isoformat(),
@@ -174,7 +183,12 @@ class Whole:
         )
         state = OnPaper(document=load(ordered["document"]), revision=revision)
         holds = SiteHolds(tasks=ordered["held"], signed=frozenset(ordered["signed"]))
-        return cls(state, Options(paper=ordered["paper"]), known_id=ordered["job"], known_holds=holds)
+        return cls(
+            state,
+            Options(paper=ordered["paper"], parts=tuple(ordered["parts"])),
+            known_id=ordered["job"],
+            known_holds=holds,
+        )
 
     @property
     def job_id(self) -> str:

@@ -18,12 +18,12 @@ from steady.jobs.job_schedule import calendar, spoken
 from steady.jobs.job_takeoff import job_list
 from steady.jobs.states import warnings
 
-from trellis_server.documents.context import Subject, Whole
+from trellis_server.documents.context import PACK_PARTS, PackPart, Subject, Whole
 from trellis_server.documents.pdf import PAPERS, REGULAR, fonts
 from trellis_server.documents.quote_pdf import HEAD, build_pages, told_states
 from trellis_server.documents.report_tables import ruled_table
 from trellis_server.documents.site_pdf import site_pages
-from trellis_server.documents.structure_pdf import sheets_of, working_of
+from trellis_server.documents.structure_pdf import crew_sheet_of, sheets_of, working_of
 
 Part = tuple[str, Callable[[], bytes]]
 
@@ -125,13 +125,15 @@ def made_apart(asked: dict[str, Any], told: Tells) -> bytes:
 def _parts(about: Whole) -> list[Part]:
     """Every part of the pack and how it is made; a structure is planned once for its sheets and its working."""
     structures = [(item.name, Subject(about.state, item.spec.id, about.options)) for item in about.job.built]
-    return [
-        ("The site", lambda: site_pages(about.job, about.options.paper)),
-        ("The days", lambda: _days(about)),
-        ("The list", lambda: _list(about)),
-        *((name, partial(sheets_of, subject)) for name, subject in structures),
-        *((f"{name}{WORKING}", partial(working_of, subject)) for name, subject in structures),
-    ]
+    rows: dict[PackPart, list[Part]] = {
+        "site": [("The site", lambda: site_pages(about.job, about.options.paper))],
+        "days": [("The days", lambda: _days(about))],
+        "list": [("The list", lambda: _list(about))],
+        "crew": [(f"{name}, crew sheet", partial(crew_sheet_of, subject)) for name, subject in structures],
+        "sheets": [(name, partial(sheets_of, subject)) for name, subject in structures],
+        "calculation": [(f"{name}{WORKING}", partial(working_of, subject)) for name, subject in structures],
+    }
+    return [part for key in PACK_PARTS if key in about.options.parts for part in rows[key]]
 
 
 def _days(about: Whole) -> bytes:

@@ -65,6 +65,12 @@ def _sheets(about: Subject) -> bytes:
     return sheets_of(about)
 
 
+def _crew_sheet(about: Subject) -> bytes:
+    from trellis_server.documents.structure_pdf import crew_sheet_of  # as above
+
+    return crew_sheet_of(about)
+
+
 def _working(about: Subject) -> bytes:
     from trellis_server.documents.structure_pdf import working_of  # as above
 
@@ -161,6 +167,7 @@ def _plan(about: Subject) -> bytes:
 
 
 DOCUMENTS = [
+    Document(file="crew.pdf", says="Crew sheet, two pages", kind=PDF, make=_crew_sheet, inline=True),
     Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=_sheets, inline=True),
     Document(file="working.pdf", says="Calculation", kind=PDF, make=_working, inline=True),
     Document(

@@ -68,7 +68,7 @@ class StructureSheets:
         return float(PAPERS[self.paper][0]) - 2 * MARGIN
 
 
-class _Titled(ActionFlowable):
+class Titled(ActionFlowable):
     """From the next page on another title stands at the head."""
 
     def __init__(self, title: str) -> None:
@@ -80,7 +80,7 @@ class _Titled(ActionFlowable):
         doc.section, doc.begun = self.title, False
 
 
-class _Pages(BaseDocTemplate):
+class Pages(BaseDocTemplate):
     """Pages under one head, each with the title of its section; the second of a section says that there is more."""
 
     def __init__(self, stream: io.BytesIO, printed: StructureSheets, first: str) -> None:
@@ -101,21 +101,35 @@ class _Pages(BaseDocTemplate):
         foot(canvas, size)
 
 
-class _Stretch(Flowable):
+class Stretch(Flowable):
     """The part of a line's elevation between two stations, with its posts' numbers."""
 
-    def __init__(self, view: View, stretch_m: tuple[float, float], mirrored: bool, numbers: Sequence[Any]) -> None:
+    def __init__(
+        self,
+        view: View,
+        stretch_m: tuple[float, float],
+        mirrored: bool,
+        numbers: Sequence[Any],
+        tall: float = 172.0,
+    ) -> None:
         super().__init__()
         self.view, self.stretch_m, self.mirrored, self.numbers = view, stretch_m, mirrored, numbers
+        self.tall = tall
 
     def wrap(self, wide: float, _tall: float) -> tuple[float, float]:
         """The room that it takes."""
         self.wide = wide
-        return wide, 172.0
+        return wide, self.tall
 
     def draw(self) -> None:
         """Onto the page."""
-        paint(self.canv, self.view, ViewStretch(*self.stretch_m, self.mirrored), (0, 0, self.wide, 170.0), self.numbers)
+        paint(
+            self.canv,
+            self.view,
+            ViewStretch(*self.stretch_m, self.mirrored),
+            (0, 0, self.wide, self.tall - 2),
+            self.numbers,
+        )
 
 
 class _North(Flowable):
@@ -150,12 +164,12 @@ def site_sheets(printed: StructureSheets) -> bytes:
     story += _pieces(printed)
     story += _order(printed)
     story += _labels(printed)
-    _Pages(stream, printed, first).build(story)
+    Pages(stream, printed, first).build(story)
     return stream.getvalue()
 
 
 def _section(title: str) -> list[Flowable]:
-    return [_Titled(title), PageBreak()]
+    return [Titled(title), PageBreak()]
 
 
 def _cells(row: Sequence[str], styles: Sequence[ParagraphStyle]) -> list[Paragraph]:
@@ -276,7 +290,7 @@ def _run(printed: StructureSheets, rows: list[MarkRow]) -> list[Flowable]:
     ]
     cells = [_post_cells(row, posts.get(row.id), other.get(row.id, "")) for row in rows]
     found: list[Flowable] = [
-        _Stretch(elevation, (min(stations) - 0.8, max(stations) + 0.8), facts.mirrored, numbers),
+        Stretch(elevation, (min(stations) - 0.8, max(stations) + 0.8), facts.mirrored, numbers),
         _table(printed, columns, cells, ("hole deep", "dig"), "measured"),
     ]
     told = [f"Post {row.number}: {beside[row.id]}" for row in rows if row.id in beside]

@@ -10,6 +10,7 @@ from steady.takeoff.bill import pieces
 
 from trellis_server.documents.calculation_pdf import working_pages
 from trellis_server.documents.context import Subject
+from trellis_server.documents.crew_sheet_pdf import crew_sheet
 from trellis_server.documents.pdf import SheetFacts
 from trellis_server.documents.sheets_pdf import StructureSheets, site_sheets
 
@@ -18,6 +19,16 @@ FARTHEST_STAKE_M = 30.0
 
 def sheets_of(about: Subject) -> bytes:
     """A structure's site sheets."""
+    return site_sheets(_printed(about))
+
+
+def crew_sheet_of(about: Subject) -> bytes:
+    """A structure's crew sheet: two pages."""
+    return crew_sheet(_printed(about))
+
+
+def _printed(about: Subject) -> StructureSheets:
+    """What a structure's sheets are made of."""
     state, options = about.state, about.options
     job, tape = state.document, state.document.reading.tape()
     offset_m = about.length_m(options.offset, "offset") if options.offset else 0.0
@@ -43,7 +54,7 @@ def sheets_of(about: Subject) -> bytes:
     )
     stands = about.row.stands
     north = job.site.north_rad - (stands.turn_rad if stands else 0.0) if job.site.north_rad else None
-    printed = StructureSheets(
+    return StructureSheets(
         facts=facts,
         sheet=about.sheet,
         plan=about.plan,
@@ -55,7 +66,6 @@ def sheets_of(about: Subject) -> bytes:
         north_rad=north,
         held=about.held,
     )
-    return site_sheets(printed)
 
 
 def working_of(about: Subject) -> bytes:

@@ -17,6 +17,7 @@ from pypdf import PdfReader
 from steady.errors import InvalidInputError
 
 from trellis_server.crews_day import east_of
+from trellis_server.documents.context import PACK_PARTS
 from trellis_server.missing import NotFoundError
 from trellis_server.services import background_jobs
 from trellis_server.services.atomic_file import write_whole
@@ -153,7 +154,8 @@ class PackApartTest(InAFolder):
         self.fail("it was not made")
 
     def test_made_apart_it_is_the_same_pack(self) -> None:
-        answer = self.caller.send("POST", f"/api/jobs/{self.job}/pack", {"paper": "a4"})
+        whole = {"paper": "a4", "parts": list(PACK_PARTS)}
+        answer = self.caller.send("POST", f"/api/jobs/{self.job}/pack", whole)
         order = answer.json()["order"]
         self.assertEqual(self.wait(order)["stage"], "made")
         apart_made = self.caller.send("GET", f"/api/jobs/{self.job}/pack/{order}/pack.pdf")

@@ -8572,9 +8572,16 @@ export interface components {
         };
         /**
          * MeasureList
-         * @description Measures of one thing in the order in which they are cut and marked. `rows`: what, and how much, in words.
+         * @description Measures of one thing in the order in which they are cut and marked.
+         *
+         *     `rows`: what, and how much, in words; `cut`: of members that are cut, not of a room that is kept clear.
          */
         MeasureList: {
+            /**
+             * Cut
+             * @default true
+             */
+            cut: boolean;
             /** Rows */
             rows: [
                 string,
@@ -9139,6 +9146,15 @@ export interface components {
              * @enum {string}
              */
             paper: "letter" | "a4";
+            /**
+             * Parts
+             * @default [
+             *       "site",
+             *       "list",
+             *       "crew"
+             *     ]
+             */
+            parts: ("site" | "days" | "list" | "crew" | "sheets" | "calculation")[];
         };
         /** PackOrdered */
         PackOrdered: {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask, done } from '@/api/client'
@@ -8,6 +9,16 @@ import type { PackTold } from '@/api/types'
 /** The job pack: ordered, made apart while work goes on, and opened when it is there. */
 const props = defineProps<{ job: string; paper: 'letter' | 'a4' }>()
 const order = ref('')
+const PARTS = [
+  ['site', 'Site plan'],
+  ['days', 'Days'],
+  ['list', 'Buy list'],
+  ['crew', 'Crew sheets, two pages each'],
+  ['sheets', 'Site sheets in full'],
+  ['calculation', 'Calculations'],
+] as const
+/** What a crew takes along; the rest is an annex that is chosen. */
+const parts = ref<(typeof PARTS)[number][0][]>(['site', 'list', 'crew'])
 const told = ref<PackTold | null>(null)
 const fault = ref('')
 const busy = computed(() => told.value?.stage === 'waiting' || told.value?.stage === 'making')
@@ -27,7 +38,7 @@ async function make(): Promise<void> {
   fault.value = ''
   told.value = { stage: 'waiting', done: 0, of: 0, says: 'waiting for its turn' }
   try {
-    const body = { paper: props.paper }
+    const body = { paper: props.paper, parts: PARTS.map(([key]) => key).filter((key) => parts.value.includes(key)) }
     order.value = (
       await ask(api.POST('/api/jobs/{job_id}/pack', { params: { path: { job_id: props.job } }, body }))
     ).order
@@ -60,7 +71,14 @@ async function stop(): Promise<void> {
       <Button severity="secondary" outlined size="small" @click="stop">Stop</Button>
     </template>
     <template v-else>
-      <Button severity="secondary" outlined size="small" @click="make">Create job package</Button>
+      <div class="parts" role="group" aria-label="In the job package">
+        <label v-for="[key, says] in PARTS" :key="key" class="small"
+          ><Checkbox v-model="parts" :value="key" :input-id="`part-${key}`" /> {{ says }}</label
+        >
+      </div>
+      <Button severity="secondary" outlined size="small" :disabled="!parts.length" @click="make"
+        >Create job package</Button
+      >
       <span v-if="told" class="small" role="status">{{ told.says }}</span>
     </template>
     <span v-if="fault" class="small fault" role="alert">{{ fault }}</span>
@@ -72,6 +90,17 @@ async function stop(): Promise<void> {
   display: inline-flex;
   flex-wrap: wrap;
   gap: 4px 12px;
+  align-items: center;
+}
+.parts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  flex-basis: 100%;
+}
+.parts label {
+  display: inline-flex;
+  gap: 6px;
   align-items: center;
 }
 .bar {

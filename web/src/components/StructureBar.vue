@@ -41,6 +41,7 @@ const file = (label: string, name: string) => ({
   target: '_blank',
 })
 const papers = computed(() => [
+  file('Crew sheet, two pages (PDF)', 'crew.pdf'),
   file('Site sheets (PDF)', 'sheets.pdf'),
   file('Calculation (PDF)', 'working.pdf'),
   { separator: true },

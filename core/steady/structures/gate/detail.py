@@ -193,6 +193,7 @@ def plan_detail(found: LeafResult, gate: str) -> Detail:
         traces.append(DetailLine(what="ground", points=ring, label=item.what))
     thick = leaf.frame.thickness_m + leaf.board.thickness_m
     return Detail(
+        cut=False,
         id=f"{leaf.id}/plan",
         about=gate,
         title=f"Leaf {leaf.index + 1} from above, opening {math.degrees(arc):.0f} degrees",

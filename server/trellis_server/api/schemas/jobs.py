@@ -14,7 +14,7 @@ from steady.jobs.revision_compare import RevisionComparison
 
 from trellis_server.api.schemas.edges import Closed
 from trellis_server.api.schemas.people import RoleWord
-from trellis_server.documents.context import Paper
+from trellis_server.documents.context import USUAL_PARTS, PackPart, Paper
 
 
 class SignInBody(Closed):
@@ -236,6 +236,7 @@ class DocumentRow(Schema):
 
 class PackBody(Closed):
     paper: Literal["letter", "a4"] = "letter"
+    parts: Annotated[tuple[PackPart, ...], MinLen(1), MaxLen(6)] = USUAL_PARTS
 
 
 class PackOrdered(Schema):

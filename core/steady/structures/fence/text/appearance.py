@@ -146,6 +146,7 @@ def look_detail(
             bars=tuple(bars),
             traces=tuple(traces),
             measures=tuple(measures),
+            cut=False,
         )
     ]
 
