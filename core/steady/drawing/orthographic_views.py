@@ -321,7 +321,7 @@ def _hole_sizes(plan: Plan, axis: int, middle_m: float, tape: Tape) -> list[Shap
         way = -1 if place_m > middle_m else 1
         at = (place_m + way * widest.hole_width_m / 2, widest.at[2] - widest.hole_m / 2)
         anchor: Literal["start", "end"] = "start" if way > 0 else "end"
-        for text, up in zip(lines, (4, -10), strict=True):
+        for text, up in zip(lines, (6, -11), strict=True):
             placement = TextPlacement(size=11, shift=(7 * way, up), anchor=anchor)
             drawn.append(words(widest.id, text, at, placement, layer="depth"))
     return drawn
