@@ -3,6 +3,7 @@
 import math
 import unittest
 from dataclasses import replace
+from typing import Any
 
 from steady.catalog.items import stick
 from steady.design_codes.canopies import ClosedRoof, closed_wind
@@ -11,10 +12,11 @@ from steady.design_codes.requests import WindPlace
 from steady.design_codes.results import si
 from steady.design_codes.short_piles import named_soils
 from steady.ground.site import Site
-from steady.jobs.document import JobDocument, Structure, plan_structure
+from steady.jobs.document import JobDocument, Structure, case_of, plan_structure
 from steady.jobs.starting_designs import start
 from steady.plan.model import Plan
 from steady.plan.results import state
+from steady.structures.fence.designs.candidates import candidates
 from steady.structures.fence.designs.starts import posts_to_try
 from steady.structures.registry import kind_called
 from steady.structures.structure_type import NewStructureRequest
@@ -66,6 +68,16 @@ class FenceAnswersTest(unittest.TestCase):
         _, change = lowest(one)
         for opening in change.get("openings", ()):  # type: ignore[attr-defined]
             self.assertEqual(opening.leaves_m, ())
+
+    def test_two_leaves_are_among_the_fixes_of_a_gate_that_fails(self) -> None:
+        one = job("fence", "us", "40 ft, 5 ft gate at 12", US, height_m=0.9144)
+        openings: list[Any] = [dict(change).get("openings") for _, change in candidates(case_of(one, "s"))]
+        pairs = [found[0].leaves_m for found in openings if found is not None and found[0].leaves_m]
+        self.assertTrue(pairs and abs(sum(pairs[0]) - 5 * FT) < 1e-9)
+        narrow = job("fence", "us", "40 ft, 3 ft gate at 12", US)
+        for _, change in candidates(case_of(narrow, "s")):
+            for opening in dict(change).get("openings", ()):  # type: ignore[attr-defined]
+                self.assertEqual(opening.leaves_m, ())
 
     def test_a_pair_asks_for_a_rod_at_the_foot_and_a_stop_at_the_head(self) -> None:
         made, _ = lowest(job("fence", "us", "60 ft, 8 ft double gate at 20", US, height_m=1.5))

@@ -14,6 +14,7 @@ from steady.plan.connectors import reach
 from steady.plan.model import Basis, Check, Plan
 from steady.plan.results import buildable, check_title, fails, governing_check, unchecked_items
 from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
+from steady.structures.fence.designs.gate_pairs import paired, with_opening
 from steady.structures.fence.designs.single_changes import GAPS_M
 from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.plan import plan_fence
@@ -240,12 +241,11 @@ def stiffer_leaves(case: DesignInput, spec: FenceSpec) -> FenceSpec:
     """
     for opening in spec.openings:
         framed, made = _stiffer_leaf(case, spec, opening)
-        if made is not None and not opening.leaves_m and not _leaf_holds(made, opening):
-            half = opening.clear_m / 2
-            two = replace(opening, leaves_m=(half, half))
-            paired, pair = _stiffer_leaf(case, _with_opening(spec, two), two)
+        two = paired(opening)
+        if made is not None and two is not None and not _leaf_holds(made, opening):
+            as_pair, pair = _stiffer_leaf(case, with_opening(spec, two), two)
             if pair is not None and not pair.conflicts and _leaf_holds(pair, two):
-                framed = paired
+                framed = as_pair
         spec = framed
     return spec
 
@@ -259,7 +259,7 @@ def _stiffer_leaf(case: DesignInput, spec: FenceSpec, opening: GateOpening) -> t
     made: Plan | None = None
     # A second latch costs less than a heavier frame.
     for frame, latches in ((now, single), (now, 2), *((one, 2) for one in frames)):
-        spec = _with_opening(spec, replace(opening, leaf=replace(opening.leaf, frame=frame.key, latches_count=latches)))
+        spec = with_opening(spec, replace(opening, leaf=replace(opening.leaf, frame=frame.key, latches_count=latches)))
         try:
             made = plan_fence(case.of(spec))
         except InvalidInputError:
@@ -283,10 +283,6 @@ def _beyond(made: Plan, opening: GateOpening, keys: frozenset[str]) -> bool:
     """Whether an opening's leaves ask more of a hinge or latch than ordinary ones hold."""
     about = f"{made.id}/gate/{opening.id}"
     return any(gap.about == about and gap.key in keys and reach(made, gap) != "ordinary" for gap in made.not_covered)
-
-
-def _with_opening(spec: FenceSpec, changed: GateOpening) -> FenceSpec:
-    return replace(spec, openings=tuple(changed if one.id == changed.id else one for one in spec.openings))
 
 
 WHOLE = "/"
