@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { View } from '@/api/types'
-import { divisions, gridLayout, lineLayout, WHOLE, zoomed } from '@/logic/panes'
+import { divisions, gridLayout, lineLayout, pictured, PICTURE, WHOLE, zoomed } from '@/logic/panes'
 
 const view = (name: string, bounds: [number, number, number, number]) =>
   ({ name, title: name, shapes: [], bounds, layout: 'grid', how: 'above' }) as unknown as View
@@ -44,6 +44,20 @@ describe('gridLayout', () => {
     }
   })
 })
+describe('the picture in space beside a grid', () => {
+  const views = [view('plan', [0, -4, 5, 0]), view('a', [0, -1, 5, 2]), view('b', [0, -1, 4, 2])]
+  it('has the foot of the column for itself where there is room', () => {
+    expect(pictured(views, paper)).toBe(true)
+    const made = gridLayout(views, [...views[0]!.bounds], paper, WHOLE)
+    for (const pane of made.panes.slice(1)) expect(inside(pane).bottom).toBeLessThanOrEqual(paper.height - PICTURE)
+  })
+  it('gives way on a small paper, and where nothing stands beside the plan', () => {
+    expect(pictured(views, { width: 500, height: 560 })).toBe(false)
+    expect(pictured(views, { width: 800, height: 400 })).toBe(false)
+    expect(pictured(views.slice(0, 1), paper)).toBe(false)
+  })
+})
+
 describe('gridLayout drawn in', () => {
   it('leaves what lies under the pointer there, in every view, and their titles over them', () => {
     for (const size of [
