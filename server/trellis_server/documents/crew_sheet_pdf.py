@@ -13,7 +13,7 @@ from steady.takeoff.bill import cut_in_place
 
 from trellis_server.documents.pdf import BOLD, MARGIN, PAPERS, REGULAR, fonts, head_lines, head_points
 from trellis_server.documents.quote_pdf import Picture
-from trellis_server.documents.sheets_pdf import PALE, RULE, Pages, Stretch, StructureSheets, Titled
+from trellis_server.documents.sheets_pdf import PALE, RULE, Pages, StructureSheets, Titled, whole_elevation
 
 CELL = ParagraphStyle("crew", fontName=REGULAR, fontSize=8.6, leading=10)
 STRONG = ParagraphStyle("crew-strong", parent=CELL, fontName=BOLD)
@@ -125,13 +125,8 @@ def _drawing(printed: StructureSheets, tall: float) -> list[Flowable]:
     views = {view.name: view for view in printed.sheet.views}
     if not _is_line(printed):
         return [Picture(printed.sheet.views[0], tall, frame=True)]
-    posts = {post.id: post for post in printed.sheet.posts}
-    stood = [(row, posts[row.id]) for row in printed.marks if row.id in posts]
-    numbers = [(row.station_m, post.ground_m + post.cut_height_m, str(row.number)) for row, post in stood]
-    stations = [row.station_m for row in printed.marks]
-    whole = (min(stations) - 0.8, max(stations) + 0.8)
     shape = [Picture(views["shape"], tall * 0.45)] if "shape" in views else []
-    return [*shape, Stretch(views["elevation"], whole, printed.facts.mirrored, numbers, tall * 0.5)]
+    return [*shape, whole_elevation(printed, tall * 0.5)]
 
 
 def _mark_rows(printed: StructureSheets) -> list[tuple[str, ...]]:

@@ -154,9 +154,9 @@ def site_sheets(printed: StructureSheets) -> bytes:
     fonts()
     stream = io.BytesIO()
     line = any(view.layout == "line" for view in printed.sheet.views)
-    first = "Safety and precautions"
-    story: list[Flowable] = [*_cautions(printed)]
+    story: list[Flowable] = [*_verdict(printed), *(_line_first(printed) if line else _plan_first(printed))]
     story += _line(printed) if line else _grid(printed)
+    story += [*_section("Safety and precautions"), *_cautions(printed)]
     bays = {bay.id for bay in printed.sheet.bays}
     up = _up(printed, lambda about: about not in bays)  # bays stand on the pages of their runs
     story += [*_section("Assembly schedule"), *up] if up else []
@@ -164,7 +164,7 @@ def site_sheets(printed: StructureSheets) -> bytes:
     story += _pieces(printed)
     story += _order(printed)
     story += _labels(printed)
-    Pages(stream, printed, first).build(story)
+    Pages(stream, printed, "What is built").build(story)
     return stream.getvalue()
 
 
@@ -211,26 +211,62 @@ KINDS = {"hurt": "Safety", "rot": "Durability", "licence": "Licensing", "drawing
 """What a kind of caution is called on paper, where its own name does not say it."""
 
 
-def _cautions(printed: StructureSheets) -> list[Flowable]:
-    """The headline, clashes, cautions, and notes to build by."""
+def _verdict(printed: StructureSheets) -> list[Flowable]:
+    """The headline, the wind, clashes, and what stops the dig: before any drawing."""
     facts, sheet = printed.facts, printed.sheet
     practice = f" Practice accepted by {sheet.accepted}." if sheet.accepted else ""
     rows = [("", sheet.headline + "." + practice)]
     rows += [("Wind", facts.stands + ".")] if facts.stands else []
     rows += [("Clash", text) for text in sheet.conflicts]
-    rows += [(KINDS.get(caution.kind, caution.kind.capitalize()), caution.text) for caution in sheet.cautions]
+    rows += [("Stop", caution.text) for caution in sheet.cautions if caution.stops]
+    return [_told(printed, rows)]
+
+
+def _cautions(printed: StructureSheets) -> list[Flowable]:
+    """Cautions, and notes to build by."""
+    sheet = printed.sheet
+    rows = [(KINDS.get(caution.kind, caution.kind.capitalize()), caution.text) for caution in sheet.cautions]
     rows += [("Note", text) for text in sheet.notes]
-    table = Table(
+    return [_told(printed, rows)]
+
+
+def _told(printed: StructureSheets, rows: Sequence[tuple[str, str]]) -> Table:
+    return Table(
         [_cells(row, (STRONG, CELL)) for row in rows],
         colWidths=[64, printed.inner - 64],
         style=[("VALIGN", (0, 0), (-1, -1), "TOP"), ("LEFTPADDING", (0, 0), (-1, -1), 0)],
     )
-    return [table]
+
+
+def _line_first(printed: StructureSheets) -> list[Flowable]:
+    """A line's true shape with what lies at it, and the whole of it from the side, on the first page."""
+    return [*_true_shape(printed), Spacer(1, 8), whole_elevation(printed, 150.0)]
+
+
+def whole_elevation(printed: StructureSheets, tall: float) -> Stretch:
+    """The whole of a line from the side, with its posts' numbers."""
+    posts = {post.id: post for post in printed.sheet.posts}
+    stood = [(row, posts[row.id]) for row in printed.marks if row.id in posts]
+    numbers = [(row.station_m, post.ground_m + post.cut_height_m, str(row.number)) for row, post in stood]
+    stations = [row.station_m for row in printed.marks]
+    elevation = next(view for view in printed.sheet.views if view.name == "elevation")
+    return Stretch(elevation, (min(stations) - 0.8, max(stations) + 0.8), printed.facts.mirrored, numbers, tall)
+
+
+def _plan_first(printed: StructureSheets) -> list[Flowable]:
+    """A grid from above, on the first page."""
+    view = printed.sheet.views[0]
+    tall = PAPERS[printed.paper][1] - 2 * MARGIN - 330
+    return [Paragraph(escape(view.title), UNDER), *_north(printed), Picture(view, tall, frame=True)]
+
+
+def _north(printed: StructureSheets) -> list[Flowable]:
+    return [_North(printed.north_rad)] if printed.north_rad is not None else []
 
 
 def _line(printed: StructureSheets) -> list[Flowable]:
-    """A line's true shape with what lies at it, then a page for each of its runs."""
-    found = _true_shape(printed)
+    """A page for each run of a line."""
+    found: list[Flowable] = []
     runs: dict[str, list[MarkRow]] = {}
     for row in printed.marks:
         if row.kind == "corner" and runs and row.leg not in runs:
@@ -249,9 +285,8 @@ def _true_shape(printed: StructureSheets) -> list[Flowable]:
     bands = [curve for curve in printed.plan.curves if isinstance(curve, Zone)]
     found: list[Flowable] = []
     if shape is not None and len(turns) > 0:
-        north_there = [_North(printed.north_rad)] if printed.north_rad is not None else []
         title = Paragraph("The line in its true shape, from above", UNDER)
-        found += [KeepTogether([title, *north_there, Picture(shape, 190.0)])]
+        found += [KeepTogether([title, *_north(printed), Picture(shape, 190.0)])]
     if turns:
         found += [_table(printed, (("corner", 1), ("it turns", 2), ("mark", 2)), turns)]
     if bands:
@@ -356,11 +391,11 @@ def _beside(printed: StructureSheets) -> dict[str, str]:
 
 
 def _grid(printed: StructureSheets) -> list[Flowable]:
-    """The drawings, the members, and the holes with their posts."""
+    """The other drawings, the members, and the holes with their posts."""
     sheet = printed.sheet
     tall = PAPERS[printed.paper][1] - 2 * MARGIN - 120
     found: list[Flowable] = []
-    views = list(sheet.views)
+    views = list(sheet.views[1:])
     for number in range(0, len(views), 2):
         pair = views[number : number + 2]
         found += _section(
@@ -368,11 +403,9 @@ def _grid(printed: StructureSheets) -> list[Flowable]:
                 view.title if k == 0 else view.title[:1].lower() + view.title[1:] for k, view in enumerate(pair)
             )
         )
-        found += [_North(printed.north_rad)] if number == 0 and printed.north_rad is not None else []
-        shares = (0.56, 0.36) if number == 0 else (0.46, 0.46)
-        for share, view in zip(shares, pair, strict=False):
+        for view in pair:
             found += [Paragraph(escape(view.title), UNDER)] if len(pair) > 1 else []
-            found += [Picture(view, tall * (share if len(pair) > 1 else 0.9), frame=view is views[0])]
+            found += [Picture(view, tall * (0.46 if len(pair) > 1 else 0.9))]
     if sheet.members:
         rows = [(row.name, row.says, state_label(row.verdict), state_label(row.table)) for row in sheet.members]
         found += _section("Members")

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { narrowed } from '@/api/adapt'
 import type { Takeoff } from '@/api/types'
 import { showLength, type Tape } from '@/logic/units'
 
@@ -26,7 +27,7 @@ const listed = (pieces: number[]) => {
       <span class="quiet small"
         >{{
           item.plan
-            ? `${item.plan.sticks} sticks, ${off((item.plan as unknown as { above_bound: number }).above_bound)}`
+            ? `${item.plan.sticks} sticks, ${off(narrowed<{ above_bound: number }>(item.plan).above_bound)}`
             : item.problem
         }}{{ item.plan && item.problem ? `; ${item.problem}` : '' }}</span
       >

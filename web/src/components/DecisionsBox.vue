@@ -4,6 +4,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import SelectBox from '@/components/SelectBox'
 import { computed, ref } from 'vue'
+import { narrowed, pairs } from '@/api/adapt'
 import { api, ask } from '@/api/client'
 import type { DecisionsAnswer, Job } from '@/api/types'
 import { today } from '@/logic/days'
@@ -43,14 +44,12 @@ async function begin(one: Decision): Promise<void> {
   fault.value = ''
   try {
     const body = { document: store.document!, carry_out: '' }
-    used.value = ((await ask(api.POST('/api/structure-types/decisions', { body }))) as unknown as DecisionsAnswer).used
+    used.value = narrowed<DecisionsAnswer>(await ask(api.POST('/api/structure-types/decisions', { body }))).used
   } catch (error) {
     fault.value = (error as Error).message
   }
 }
-const offers = computed(
-  () => (used.value.find((item) => item.key === at.value?.instead_of)?.offers ?? []) as unknown as [string, string][],
-)
+const offers = computed(() => pairs(used.value.find((item) => item.key === at.value?.instead_of)?.offers ?? []))
 async function settle(): Promise<void> {
   const one = at.value
   if (!one || !one.decided?.trim()) return

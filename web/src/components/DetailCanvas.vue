@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useWindowSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { points } from '@/api/adapt'
 import type { View } from '@/api/types'
 
 const props = withDefaults(
@@ -66,7 +67,7 @@ function up(event: PointerEvent): void {
     <template v-for="(shape, i) in view.shapes" :key="i">
       <path
         v-if="shape.kind !== 'text'"
-        :d="d(shape.points as unknown as number[][], shape.kind === 'polygon')"
+        :d="d(points(shape.points), shape.kind === 'polygon')"
         :class="[shape.layer.startsWith('partner') ? 's' : 'd', shape.layer, { grab: grab && shape.id.endsWith(grab) }]"
         @pointerdown="down($event, shape.id)"
       />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
 import { computed } from 'vue'
+import { pairs } from '@/api/adapt'
 import type { ResolvedField, Job } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
 import CountField from '@/components/CountField.vue'
@@ -42,8 +43,8 @@ const structures = computed(() =>
     .map((item) => ({ value: item.spec.id, says: item.name })),
 )
 const options = computed(() => {
-  const pairs = (props.field.choices as unknown as [string, string][]).map(([value, says]) => ({ value, says }))
-  return props.field.may_be_empty ? [{ value: NONE, says: props.field.empty || 'none' }, ...pairs] : pairs
+  const choices = pairs(props.field.choices).map(([value, says]) => ({ value, says }))
+  return props.field.may_be_empty ? [{ value: NONE, says: props.field.empty || 'none' }, ...choices] : choices
 })
 /** A number of which nothing is written as 0: a rating that is not entered. */
 const nothing = computed(() => !props.field.may_be_empty && !!props.field.empty && props.field.least === 0)

@@ -1,31 +1,15 @@
 <script setup lang="ts">
-import type { MeasurementImpact } from '@/api/types'
+import DataList, { type ListColumn } from '@/components/DataList.vue'
 
-/** Pieces that differ between two states, before and after. */
-defineProps<{ pieces: MeasurementImpact['pieces'] }>()
+/** Pieces that one design has and another has not, with how many of each. */
+defineProps<{ pieces: readonly { says: string; was: number; now: number }[] }>()
+const COLUMNS: ListColumn[] = [
+  { key: 'says', label: 'Piece', by: 'says' },
+  { key: 'was', label: 'was', figure: true, by: 'was' },
+  { key: 'now', label: 'now', figure: true, by: 'now' },
+]
 </script>
 
 <template>
-  <table>
-    <thead>
-      <tr>
-        <th scope="col">Piece</th>
-        <th scope="col" class="n">was</th>
-        <th scope="col" class="n">now</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="piece in pieces" :key="piece.says">
-        <td>{{ piece.says }}</td>
-        <td class="n">{{ piece.was }}</td>
-        <td class="n">{{ piece.now }}</td>
-      </tr>
-    </tbody>
-  </table>
+  <DataList :rows="pieces" :columns="COLUMNS" label="Pieces that change" row-key="says" />
 </template>
-
-<style scoped>
-.n {
-  text-align: right;
-}
-</style>

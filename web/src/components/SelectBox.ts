@@ -1,5 +1,6 @@
 import PrimeSelect from 'primevue/select'
 import { computed, defineComponent, Fragment, h, onMounted, ref, useId, type VNode } from 'vue'
+import { narrowed } from '@/api/adapt'
 import { staying } from '@/components/staying'
 
 const Select = staying(PrimeSelect)
@@ -38,9 +39,9 @@ export default defineComponent({
   inheritAttrs: false,
   // The value is whatever the options hold: a key, a number, nothing.
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  props: { modelValue: { type: null as unknown as () => any, default: undefined }, disabled: Boolean },
+  props: { modelValue: { type: narrowed<() => any>(null), default: undefined }, disabled: Boolean },
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  emits: ['update:modelValue', 'change'] as unknown as Record<'update:modelValue' | 'change', (value: any) => void>,
+  emits: narrowed<Record<'update:modelValue' | 'change', (value: any) => void>>(['update:modelValue', 'change']),
   setup(props, { slots, attrs, emit }) {
     const id = useId()
     const root = ref<{ $el: HTMLElement } | null>(null)

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import StateTag from '@/components/StateTag.vue'
 import { computed, onMounted, ref, watch } from 'vue'
+import { narrowed } from '@/api/adapt'
 import { api, ask, askInTurn, Refused } from '@/api/client'
 import type { Kind, Option, Start, WindUpgrade } from '@/api/types'
 import WindByPart from '@/components/WindByPart.vue'
@@ -89,7 +90,7 @@ async function load(): Promise<void> {
 
 const loadSteps = () => store.document && single.look(store.document, props.structure)
 
-const asOption = (step: WindUpgrade) => step as unknown as Option
+const asOption = (step: WindUpgrade) => narrowed<Option>(step)
 
 async function take(start: Start): Promise<void> {
   if (signed(start.which)) {

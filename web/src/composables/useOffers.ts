@@ -1,4 +1,5 @@
 import { getCurrentScope, onScopeDispose, shallowRef } from 'vue'
+import { fieldChanges } from '@/api/adapt'
 import type { Choice, Job, Option, Start } from '@/api/types'
 import { useJob } from '@/stores/job'
 
@@ -18,7 +19,7 @@ export function useOffers(specOf: (job: Job) => object) {
 
   const change = (offer: Offer) => (job: Job) => {
     const at = specOf(job) as Record<string, unknown>
-    for (const [field, value] of offer.change as unknown as [string, unknown][]) at[field] = value
+    for (const [field, value] of fieldChanges(offer.change)) at[field] = value
   }
   /** Draws nothing but what is typed. */
   function end(): void {

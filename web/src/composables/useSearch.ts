@@ -1,4 +1,5 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
+import { narrowed } from '@/api/adapt'
 import { api, isFull, Refused, turn } from '@/api/client'
 import type { Choice, Job, Option, Problems, WindUpgrade } from '@/api/types'
 
@@ -110,7 +111,7 @@ async function* lines(what: keyof Finds, document: Job, structure: string, signa
     const body = (error ?? {}) as Partial<Problems>
     throw new Refused(response.status, body.title ?? 'Something went wrong on the server', body.problems ?? [])
   }
-  const reader = (data as unknown as ReadableStream<BufferSource>).pipeThrough(new TextDecoderStream()).getReader()
+  const reader = narrowed<ReadableStream<BufferSource>>(data).pipeThrough(new TextDecoderStream()).getReader()
   let rest = ''
   for (;;) {
     const { done, value } = await reader.read()

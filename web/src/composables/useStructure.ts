@@ -1,4 +1,5 @@
 import { computed, ref, type Ref } from 'vue'
+import { fieldsOf } from '@/api/adapt'
 import { api, ask } from '@/api/client'
 import type { DragHandle, Job, Spec } from '@/api/types'
 import { useJob } from '@/stores/job'
@@ -21,8 +22,8 @@ export function useStructure(structure: Ref<string>) {
     )
     if (!fields.length) return
     store.change((job) => {
-      const at = specOf(job) as unknown as Record<string, unknown>
-      for (const name of fields) at[name] = (back as unknown as Record<string, unknown>)[name]
+      const at = fieldsOf(specOf(job))
+      for (const name of fields) at[name] = fieldsOf(back)[name]
     }, says)
   }
   async function change(says: string, call: (document: Job) => Promise<Spec>): Promise<void> {

@@ -1,4 +1,5 @@
 /** What changed on a drawing, laid onto what was shown before. */
+import { narrowed } from '@/api/adapt'
 import type { Sheet, View } from '@/api/types'
 
 interface Rows {
@@ -30,5 +31,5 @@ export function withChanges(sheet: Sheet, changes: Changes): Sheet {
       now.views = views
     }
   }
-  return now as unknown as Sheet
+  return narrowed<Sheet>(now)
 }

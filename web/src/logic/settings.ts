@@ -1,3 +1,4 @@
+import { narrowed, pairs } from '@/api/adapt'
 import type { ResolvedField } from '@/api/types'
 import { read } from '@/logic/paths'
 
@@ -33,7 +34,7 @@ export function each(groups: readonly SettingGroup[], spec: unknown): SettingGro
 /** Whether a field has a meaning as the structure is now. */
 export function asksNow(field: ResolvedField, spec: unknown): boolean {
   if (!field.when) return true
-  const [at, values] = field.when as unknown as [string, string[]]
+  const [at, values] = narrowed<[string, string[]]>(field.when)
   return values.includes(String(read(spec, at)))
 }
 
@@ -71,4 +72,4 @@ export function matching(groups: readonly SettingGroup[], asked: string, spec: u
   return found
 }
 
-const choices = (field: ResolvedField) => (field.choices as unknown as [string, string][]).map(([, says]) => says)
+const choices = (field: ResolvedField) => pairs(field.choices).map(([, says]) => says)

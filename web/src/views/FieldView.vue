@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext'
 import { isPassing } from '@/logic/states'
 import { useEventListener, useSwipe } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { narrowed } from '@/api/adapt'
 import type { MeasurementTarget } from '@/api/types'
 import FractionPad from '@/components/FractionPad.vue'
 import MeasureLists from '@/components/site/MeasureLists.vue'
@@ -134,8 +135,8 @@ const awake = ref(false)
 async function stayAwake(): Promise<void> {
   try {
     lock =
-      (await (
-        navigator as unknown as { wakeLock?: { request(kind: string): Promise<{ release(): Promise<void> }> } }
+      (await narrowed<{ wakeLock?: { request(kind: string): Promise<{ release(): Promise<void> }> } }>(
+        navigator,
       ).wakeLock?.request('screen')) ?? null
     awake.value = !!lock
   } catch {

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { rings } from '@/api/adapt'
 import type { SiteClearance, Shady, SitePlan, SiteFeature, PlacedOutline, SitePlacement } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
@@ -79,9 +80,9 @@ function others(apart: string): Targets {
   }
   for (const stand of props.plan.stands ?? [])
     if (stand.id !== apart && stand.on !== apart) {
-      const corners = outermost((stand.outlines as unknown as At[][]).flat())
+      const corners = outermost(rings(stand.outlines).flat())
       add([corners], true)
-      add(stand.walls as unknown as At[][], true)
+      add(rings(stand.walls), true)
     }
   for (const item of site.things.value)
     if (item.id !== apart)
@@ -128,7 +129,7 @@ function drop(event: PointerEvent): void {
     )
   if (last && stand && Math.abs(last.dx) + Math.abs(last.dy) > 3) {
     const [dx, dy] = [last.dx / scale.value, -last.dy / scale.value]
-    const corners = outermost((stand.outlines as unknown as At[][]).flat()).map(([x, y]): At => [x + dx, y + dy])
+    const corners = outermost(rings(stand.outlines).flat()).map(([x, y]): At => [x + dx, y + dy])
     const more = event.altKey ? null : snapShift(corners, others(stand.id), DRAWS / scale.value)
     put(stand, { x_m: stand.stands.x_m + dx + (more?.[0] ?? 0), y_m: stand.stands.y_m + dy + (more?.[1] ?? 0) })
   }

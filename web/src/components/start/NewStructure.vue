@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, useId, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { changed, narrowed, pairs } from '@/api/adapt'
 import { api, ask, Refused, askInTurn } from '@/api/client'
 import type { Job, Kind, Sketch, Spec, Tile } from '@/api/types'
 import PickField from '@/components/PickField.vue'
@@ -40,11 +41,9 @@ const startsAs = computed(() => (picked.value || ways.value[0]!.value) as Starts
 const fault = ref('')
 const busy = ref(false)
 const metric = computed(() => store.tape.system === 'metric')
-const hints = computed(
-  () => (metric.value ? props.kind.line.metric_help : props.kind.line.help) as unknown as [string, string][],
-)
+const hints = computed(() => pairs(metric.value ? props.kind.line.metric_help : props.kind.line.help))
 const example = computed(() => (metric.value ? props.kind.line.metric : props.kind.line.imperial))
-const inWords = computed(() => (props.kind.line.in_words as unknown as string[])[metric.value ? 1 : 0])
+const inWords = computed(() => narrowed<string[]>(props.kind.line.in_words)[metric.value ? 1 : 0])
 const as = computed(() => preset.value || props.kind.presets[0]?.value || '')
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 
@@ -137,7 +136,7 @@ async function cheapest(spec: Spec): Promise<Spec> {
     const { start } = await askInTurn(() =>
       api.POST('/api/designs/starting-design', { body: { document, structure: spec.id, which: 'cheapest', name: '' } }),
     )
-    return { ...spec, ...Object.fromEntries(start.change as unknown as [string, unknown][]) } as Spec
+    return changed(spec, start.change)
   } catch {
     return spec
   }

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import Skeleton from 'primevue/skeleton'
 import { ref, watch } from 'vue'
+import { changed } from '@/api/adapt'
 import { api, ask, askInTurn } from '@/api/client'
 import type { Kind, Spec, Start, Tile } from '@/api/types'
 import StateTag from '@/components/StateTag.vue'
@@ -23,8 +24,7 @@ interface Card {
 }
 const cards = ref<Card[]>([])
 const metric = () => store.tape.system === 'metric'
-const started = (start: Start): Spec =>
-  ({ ...props.spec, ...Object.fromEntries(start.change as unknown as [string, unknown][]) }) as Spec
+const started = (start: Start): Spec => changed(props.spec, start.change)
 const documentOf = (spec: Spec) => ({ ...store.document!, structures: [{ name: 'New', spec }] })
 
 let asked = 0

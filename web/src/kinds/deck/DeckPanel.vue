@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Checkbox from 'primevue/checkbox'
 import { computed, onMounted, toRef } from 'vue'
+import { pairs } from '@/api/adapt'
 import type { DeckSpec, Kind, Sheet } from '@/api/types'
 import FoldSection from '@/components/FoldSection.vue'
 import BuildPanel from '@/components/BuildPanel.vue'
@@ -34,7 +35,7 @@ const guard = computed(() => fieldsOf((at) => at.startsWith('guard/') && at !== 
 const plied = computed(() => fieldsOf((at) => at === 'core' || (at === 'outer' && spec.value?.core !== '')))
 const walls = computed(() => {
   const field = props.kind?.form.flatMap((group) => group.fields).find((item) => item.path === 'ledger/wall')
-  return ((field?.choices ?? []) as unknown as [string, string][]).map(([value, says]) => ({ value, says }))
+  return pairs(field?.choices ?? []).map(([value, says]) => ({ value, says }))
 })
 const items = (role: string) =>
   (reference.reference?.items ?? [])
