@@ -35,6 +35,7 @@ SPOT = {"id": "spot-1", "kind": "spot height", "points": [{"x_m": 2.0, "y_m": 1.
 DEAR = {
     "/api/designs/starting-design",
     "/api/designs/wind-upgrades",
+    "/api/designs/wind-by-part",
     "/api/designs/fixes",
     "/api/designs/movement-limits",
     "/api/designs/member-options",
@@ -219,6 +220,9 @@ class Fed(TestCase):
             "/api/jobs/{job_id}/status": {"status": "building"},
             "/api/designs/fixes": plan,
             "/api/designs/wind-upgrades": {"document": job, "structure": "windbreak"},
+            "/api/designs/wind-by-part": plan,
+            "/api/designs/price": plan,
+            "/api/designs/picture": plan,
             "/api/designs/starting-design": {
                 "document": job,
                 "structure": "windbreak",
@@ -290,7 +294,7 @@ class Fed(TestCase):
             "/api/crew/defaults": {"usual": {"school": "uk", "marks": "1 mm", "quote": {"crew_count": 3}}},
             "/api/crew/defaults/{kind}": {"choices": {"height_m": 1.5, "post": "post 4x4 pine"}},
             "/api/jobs/quick-start": {"name": "Barn lane"},
-            "/api/jobs/{job_id}/pack": {"paper": "letter"},
+            "/api/jobs/{job_id}/pack": {"paper": "letter", "parts": ["crew"]},
             "/api/designs/localize": {"document": job, "school": "ca"},
             "/api/views/underlay": {
                 "document": job,
