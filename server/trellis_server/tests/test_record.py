@@ -307,6 +307,7 @@ class PaperTest(Kept):
                 "The site",
                 "The days",
                 "The list",
+                *(f"{name}, crew sheet" for name in sheets),
                 *sheets,
                 *(f"{name}, the calculation" for name in sheets),
             ],
