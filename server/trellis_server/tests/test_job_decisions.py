@@ -247,7 +247,8 @@ class DealingsInBrowserTest(SignedIn):
         self.eventually(lambda: abs(self.top(field) - (stood - moved)) < 1)
         page.wait_for_timeout(300)  # as long as a list takes to close
         expect(option).to_be_visible()
-        listed = page.get_by_role("listbox").bounding_box()
+        # The window of the list: what is listed in it is longer, and scrolled.
+        listed = page.locator(".p-select-overlay").bounding_box()
         at = field.bounding_box()
         assert listed and at
         beside = min(abs(listed["y"] - at["y"] - at["height"]), abs(listed["y"] + listed["height"] - at["y"]))
