@@ -1,5 +1,6 @@
 """What decides a fence's wind rating: groups of parts against fences without the others, assumptions against other sites."""
 
+import itertools
 import unittest
 from dataclasses import replace
 
@@ -80,7 +81,8 @@ class WindByPartTest(unittest.TestCase):
 
     def test_every_check_of_a_fence_in_wind_counts_in_its_rating(self) -> None:
         for school in ("us", "ca", "uk", "nz"):
-            for _, one in kind_cases("fence", school):
+            # Every style and foot comes among the first of each school.
+            for _, one in itertools.islice(kind_cases("fence", school), 90):
                 try:
                     built = plan_fence(one)
                 except InvalidInputError:
