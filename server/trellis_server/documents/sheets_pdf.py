@@ -156,7 +156,7 @@ def site_sheets(printed: StructureSheets) -> bytes:
     line = any(view.layout == "line" for view in printed.sheet.views)
     story: list[Flowable] = [*_verdict(printed), *(_line_first(printed) if line else _plan_first(printed))]
     story += _line(printed) if line else _grid(printed)
-    story += [*_section("Safety and precautions"), *_cautions(printed)]
+    story += _cautions(printed)
     bays = {bay.id for bay in printed.sheet.bays}
     up = _up(printed, lambda about: about not in bays)  # bays stand on the pages of their runs
     story += [*_section("Assembly schedule"), *up] if up else []
@@ -223,11 +223,11 @@ def _verdict(printed: StructureSheets) -> list[Flowable]:
 
 
 def _cautions(printed: StructureSheets) -> list[Flowable]:
-    """Cautions, and notes to build by."""
+    """Cautions, and notes to build by; nothing where there are none."""
     sheet = printed.sheet
     rows = [(KINDS.get(caution.kind, caution.kind.capitalize()), caution.text) for caution in sheet.cautions]
     rows += [("Note", text) for text in sheet.notes]
-    return [_told(printed, rows)]
+    return [*_section("Safety and precautions"), _told(printed, rows)] if rows else []
 
 
 def _told(printed: StructureSheets, rows: Sequence[tuple[str, str]]) -> Table:
