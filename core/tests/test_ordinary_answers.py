@@ -13,12 +13,13 @@ from steady.design_codes.results import si
 from steady.design_codes.short_piles import named_soils
 from steady.ground.site import Site
 from steady.jobs.document import JobDocument, Structure, case_of, plan_structure
+from steady.jobs.lowest_cost import harder_sites
 from steady.jobs.starting_designs import start
 from steady.plan.model import Plan
-from steady.plan.results import state
+from steady.plan.results import OPEN, headline, state
 from steady.structures.fence.designs.candidates import candidates
 from steady.structures.fence.designs.starts import posts_to_try
-from steady.structures.registry import kind_called
+from steady.structures.registry import kind_called, plan
 from steady.structures.structure_type import NewStructureRequest
 from steady.units.units import FT, MPH
 
@@ -120,6 +121,30 @@ class SturdierTest(unittest.TestCase):
         if not more.why:
             self.assertGreater(more.sized_snow_pa or 0.0, 1.1 * US.ground_snow_pa)
             self.assertGreaterEqual(more.price, least.price)
+
+    def test_a_sturdier_one_passes_on_the_harder_site_with_the_footings_that_it_is_built_on(self) -> None:
+        typed = (
+            ("pavilion", "12x12 pitch25"),
+            ("pergola", "14x12"),
+            ("lean-to", "12x8 fall5 beam8"),
+            ("deck", "16x12 up3"),
+        )
+        for kind, text in typed:
+            one = job(kind, "us", text, replace(US, frost_m=0.3, soil="clay"))
+            found = start(one, "s", "sturdier")
+            if found.why:
+                continue
+            item = one.structures[0]
+            spec = replace(item.spec, **dict(found.change))
+            built = plan_structure(replace(one, structures=(replace(item, spec=spec),)), "s")
+            hard_sites = [
+                site for site in harder_sites(one.site) if abs(site.ground_snow_pa - (found.sized_snow_pa or 0)) < 1
+            ]
+            hard = plan(replace(case_of(one, "s"), site=hard_sites[0], spec=spec))
+            self.assertNotIn(state(hard), OPEN, (kind, headline(hard)))
+            for a, b in zip(built.footings, hard.footings, strict=True):
+                self.assertAlmostEqual(a.embedment_m, b.embedment_m, delta=0.001, msg=kind)
+                self.assertAlmostEqual(a.hole_width_m, b.hole_width_m, delta=0.001, msg=kind)
 
     def test_nothing_that_fails_is_good_for_anything(self) -> None:
         one = job("pavilion", "us", "12x12 pitch25", replace(US, frost_m=0.6, ground_snow_pa=6000.0))

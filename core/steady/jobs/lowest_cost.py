@@ -7,7 +7,7 @@ from steady.errors import InvalidInputError, OutOfScopeError
 from steady.ground.site import Site
 from steady.memo import search_cache_scope
 from steady.plan.model import Plan
-from steady.plan.results import buildable, check_title, fails, gap_named, governing_check, unanswered
+from steady.plan.results import check_title, fails, gap_named, governing_check, unanswered
 from steady.structures.registry import kind_of, plan
 from steady.structures.structure_type import DesignInput, changed
 from steady.value_objects import value_object
@@ -106,7 +106,7 @@ def harder_sites(site: Site) -> Iterator[Site]:
 def _why(at: Design, planned: int) -> str:
     """What stands in the way of the closest design; empty where it can be built, or where questions alone are left."""
     assert at.plan is not None
-    if buildable(at.plan) or not (at.plan.conflicts or fails(at.plan.checks)):
+    if not at.plan.conflicts and not fails(at.plan.checks):
         return ""
     none = f"None of {planned} designs passes"
     if at.plan.conflicts:

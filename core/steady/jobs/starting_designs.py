@@ -40,9 +40,6 @@ from steady.takeoff.bill import quick_price
 from steady.units.units import MPH
 from steady.value_objects import value_object
 
-LEAST_DEEPER_M, MOST_DEEPER_M = 0.02, 1.5
-"""Holes that are deeper by less are as deep; by more than the most they are another design [our own]."""
-
 
 @value_object
 class Start:
@@ -142,32 +139,16 @@ def _sturdier(kind: StructureType, case: DesignInput, priced: Callable[[Plan], f
         planned += found.planned
         if found.spec is None:
             continue
-        made = kind.plan(case.of(found.spec))
-        if not buildable(apply_ratings(made, found.spec.ratings)):
+        # Footings are sized for their own place: they are held as the harder one asks for them, and judged in both.
+        hard, here = replace(case, site=site), case
+        spec = kind.hold_footings(found.spec, kind.plan(hard.of(found.spec)), kind.plan(here.of(found.spec)))
+        plans = [kind.plan(one.of(spec)) for one in (here, hard)]
+        if not all(buildable(apply_ratings(made, spec.ratings)) for made in plans):
             continue
-        spec = found.spec
-        if _begun(kind, case, "cheapest", ("", None), priced).spec == spec:
-            # The same timbers: what a harder site asks beyond them is in the ground.
-            spec = _as_deep(spec, kind.plan(replace(case, site=site, spec=spec)), made)
-            if spec == found.spec:
-                return StartingDesign(
-                    planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy"
-                )
-            made = kind.plan(case.of(spec))
-        return StartingDesign(spec=spec, plan=made, planned=planned, sized_for=site)
+        if spec == _begun(kind, case, "cheapest", ("", None), priced).spec:
+            return StartingDesign(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
+        return StartingDesign(spec=spec, plan=plans[0], planned=planned, sized_for=site)
     return StartingDesign(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")
-
-
-def _as_deep(spec: Any, hard: Plan, own: Plan) -> Any:
-    """The structure with its holes as deep as a harder site's plan digs them; the same where that digs no deeper."""
-    were = {footing.id: footing.embedment_m for footing in own.footings}
-    deeper_m = max((footing.embedment_m - were.get(footing.id, 0.0) for footing in hard.footings), default=0.0)
-    if deeper_m < LEAST_DEEPER_M:
-        return spec
-    if hasattr(spec, "deeper_m"):
-        return replace(spec, deeper_m=min(MOST_DEEPER_M, deeper_m))
-    deepest_m = max(footing.embedment_m for footing in hard.footings)
-    return replace(spec, footing_depth_m=deepest_m) if hasattr(spec, "footing_depth_m") else spec
 
 
 def starts_of(job: JobDocument, structure_id: str) -> StartingDesignProvider:

@@ -256,6 +256,10 @@ def _no_choices(case: DesignInput) -> Iterator[Choice]:
     return iter(())
 
 
+def _as_they_are(spec: Any, harder: Plan, own: Plan) -> Any:
+    return spec
+
+
 def _no_parts(case: DesignInput, plan: Plan) -> WindByPart | None:
     return None
 
@@ -284,7 +288,8 @@ class StructureType:
         candidates: Changes that might help; `choices`: members and ways to choose from.
         first_checks: What is known before its pieces are counted: where one of these fails, so does the whole.
         acts: Named changes with a value, for what a form field cannot say.
-        strength: Wind rating. `wind_by_part`: what decides it.
+        strength: Wind rating. `wind_by_part`: what decides it. `hold_footings`: the spec with footings as a
+            harder site's plan of it sizes them, where they are more than its own's.
             `approval`: what a client approves. `found`: goes round what a hole met.
         starts: Ways to build it beside each other.
         rests: Where it rests on another structure of the job; `brings`: what its posts bring there, on its own axes.
@@ -318,6 +323,7 @@ class StructureType:
     acts: Mapping[str, Callable[[Any, str], Any]] = field(default_factory=dict)
     strength: Callable[[DesignInput, Plan], WindRating | None] = _no_strength
     wind_by_part: Callable[[DesignInput, Plan], WindByPart | None] = _no_parts
+    hold_footings: Callable[[Any, Plan, Plan], Any] = _as_they_are
     approval: Callable[[Any, Tape], Approval | None] = lambda spec, tape: None
     found: Callable[[Any, Plan, ObstructionReport], Any] | None = None
     starts: StartingDesignProvider | None = None

@@ -17,6 +17,7 @@ from steady.structures.deck.spec.line_parser import read_deck
 from steady.structures.deck.spec.plain_entry import PLAIN
 from steady.structures.deck.text.client import described
 from steady.structures.form_schema import Field, Group
+from steady.structures.held_footings import held
 from steady.structures.option import Change, Choice
 from steady.structures.remove_item import ACT, takes_out
 from steady.structures.structure_type import (
@@ -231,6 +232,7 @@ DECK = StructureType(
     hold=apply_measurement,
     let_go=unlock,
     candidates=_candidates,
+    hold_footings=lambda spec, harder, own: held(spec, harder, own, ("footing_depth_m", "footing_width_m")),
     first_checks=lambda case: calculate_deck(case, frame_only=True).found.checks,
     choices=_choices,
 )

@@ -9,7 +9,7 @@ from steady.plan.model import DragHandle, Plan
 from steady.structures.fence.designs.alternatives import ways
 from steady.structures.fence.designs.candidates import candidates
 from steady.structures.fence.designs.single_changes import singles
-from steady.structures.fence.designs.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
+from steady.structures.fence.designs.starts import NOBODY, CrewHabit, as_crew, as_deep, cheapest, habit_of, usual_here
 from steady.structures.fence.designs.wind_by_part import wind_by_part
 from steady.structures.fence.designs.wind_rating import wind_rating
 from steady.structures.fence.layout.obstruction import reroute_around
@@ -323,6 +323,7 @@ FENCE = StructureType(
     acts={"close with": close_with, ACT: takes_out(openings="gate", zones="zone", locks="post")},
     strength=strength,
     wind_by_part=wind_by_part,
+    hold_footings=as_deep,
     approval=_approval,
     found=met,
     starts=StartingDesignProvider(

@@ -24,6 +24,7 @@ from steady.structures.coating import finish_group
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
+from steady.structures.held_footings import held
 from steady.structures.lean_to.layout import SIZES, timber_of, wall_to_beam_m
 from steady.structures.lean_to.line_parser import read_lean_to
 from steady.structures.lean_to.plan import plan_lean_to
@@ -264,4 +265,5 @@ LEAN_TO = StructureType(
     hold=hold_on(lambda spec: SIZES),
     let_go=unlock,
     candidates=candidates,
+    hold_footings=lambda spec, harder, own: held(spec, harder, own, ("footing_depth_m", "pier_width_m")),
 )

@@ -16,6 +16,7 @@ from steady.structures.coating import finish_group
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
+from steady.structures.held_footings import held
 from steady.structures.option import Change
 from steady.structures.pavilion.layout import SIZES
 from steady.structures.pavilion.line_parser import read_pavilion
@@ -262,4 +263,5 @@ PAVILION = StructureType(
     hold=hold_on(lambda spec: SIZES),
     let_go=unlock,
     candidates=candidates,
+    hold_footings=lambda spec, harder, own: held(spec, harder, own, ("footing_depth_m", "pier_width_m")),
 )

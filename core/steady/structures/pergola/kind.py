@@ -25,6 +25,7 @@ from steady.structures.coating import finish_group
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
+from steady.structures.held_footings import held
 from steady.structures.option import Change
 from steady.structures.pergola.checks import check_pergola
 from steady.structures.pergola.designs import choices
@@ -311,6 +312,7 @@ PERGOLA = StructureType(
     hold=hold_on(sizes),
     let_go=unlock,
     candidates=candidates,
+    hold_footings=lambda spec, harder, own: held(spec, harder, own, ("footing_depth_m", "pier_width_m")),
     rests=rests,
     brings=brings,
     choices=choices,

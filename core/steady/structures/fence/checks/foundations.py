@@ -70,10 +70,7 @@ def foot_ways() -> dict[str, FoundationType]:
             key=key,  # type: ignore[arg-type]
             fixed=row.text["fixed"] == "yes",
             source=row.source,
-            **{
-                name: row.text[name]
-                for name in ("says", "stands", "side", "durability", "dig", "set", "caution", "fill", "unchecked")
-            },
+            **{name: row.text[name] for name in WORDS},
         )
         for key, row in keyed("fence_feet").items()
     }

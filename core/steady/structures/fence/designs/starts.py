@@ -233,6 +233,17 @@ def posts_to_try(like: SectionItem) -> list[SectionItem]:
     return [*same, *thickest]
 
 
+MOST_DEEPER_M = 1.5
+"""Holes that are deeper by more are another design [our own]."""
+
+
+def as_deep(spec: FenceSpec, harder: Plan, own: Plan) -> FenceSpec:
+    """The fence with its holes as deep as the same fence's on a harder site, each by the greatest difference."""
+    were = {footing.id: footing.embedment_m for footing in own.footings}
+    deeper_m = max((footing.embedment_m - were.get(footing.id, 0.0) for footing in harder.footings), default=0.0)
+    return replace(spec, deeper_m=min(MOST_DEEPER_M, deeper_m)) if deeper_m > 1e-6 else spec
+
+
 def stiffer_leaves(case: DesignInput, spec: FenceSpec) -> FenceSpec:
     """The fence with the lightest gate frames of its wood that hold the wind; where and how wide a gate is stays as it was.
 

@@ -61,28 +61,25 @@ def _part(tried: FenceInWind, group: PartGroup) -> WindOfPart:
 
 def _assumptions(case: DesignInput, built: Plan) -> Iterator[WindAssumption]:
     """Each assumption that the calculation rests on, made better or read otherwise, and the gust of the whole fence with it."""
-    better = _next_soil(case, built)
-    if better is not None:
-        soil, gust_m_per_s = better
-        yield WindAssumption(
-            key="soil",
-            says=f"Soil taken as {case.site.soil}; were it {soil}",
-            buys="have the ground tested, or dig one hole and look",
-            gust_m_per_s=gust_m_per_s,
-        )
+    for key, says, now, better, buys in (
+        ("soil", "Soil", case.site.soil, _next_soil(case, built), "have the ground tested, or dig one hole and look"),
+        (
+            "exposure",
+            "Exposure",
+            case.site.exposure,
+            _next_exposure(case, built),
+            "look at what stands around the site",
+        ),
+    ):
+        if better is not None:
+            name, gust_m_per_s = better
+            yield WindAssumption(
+                key=key, says=f"{says} taken as {now}; were it {name}", buys=buys, gust_m_per_s=gust_m_per_s
+            )
     if case.book.for_gusts().with_posts_isolated(True) is not None:
         for isolated, says, buys in ISOLATED:
             gust, _ = FenceInWind(case=case, built=built, isolated=isolated).greatest()
             yield WindAssumption(key="isolated posts", says=says, buys=buys, gust_m_per_s=gust.gust_m_per_s)
-    better = _next_exposure(case, built)
-    if better is not None:
-        exposure, gust_m_per_s = better
-        yield WindAssumption(
-            key="exposure",
-            says=f"Exposure taken as {case.site.exposure}; were it {exposure}",
-            buys="look at what stands around the site",
-            gust_m_per_s=gust_m_per_s,
-        )
 
 
 def _next_soil(case: DesignInput, built: Plan) -> tuple[str, float] | None:
