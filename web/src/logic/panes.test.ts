@@ -53,7 +53,8 @@ describe('the picture in space beside a grid', () => {
   })
   it('gives way on a small paper, and where nothing stands beside the plan', () => {
     expect(pictured(views, { width: 500, height: 560 })).toBe(false)
-    expect(pictured(views, { width: 800, height: 400 })).toBe(false)
+    expect(pictured(views, { width: 800, height: 540 })).toBe(false)
+    expect(pictured(views.slice(0, 2), { width: 800, height: 540 })).toBe(true)
     expect(pictured(views.slice(0, 1), paper)).toBe(false)
   })
 })

@@ -137,10 +137,12 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
 export const INSET = 262
 /** Height at the foot of that column in which the structure stands in space. */
 export const PICTURE = 176
-/** Paper at least so high has room for it. */
-const ROOM_FOR_PICTURE = 470
+/** Height that each drawing over it keeps: in less its words lie on each other. */
+const LEAST_INSET = 168
 export const pictured = (views: View[], paper: Paper) =>
-  views.length > 1 && paper.width >= ROOM_FOR_INSETS && paper.height >= ROOM_FOR_PICTURE
+  views.length > 1 &&
+  paper.width >= ROOM_FOR_INSETS &&
+  paper.height >= RULE + 8 + PICTURE + LEAST_INSET * (views.length - 1)
 /** Paper at least so wide has room for that column. */
 const ROOM_FOR_INSETS = 640
 
