@@ -169,7 +169,7 @@ class StairLimits:
     `handrails_from_m`: from this width on a handrail belongs on both sides. `ball_m`: what must not pass an open riser whose
     top lies higher than `ball_over_m` above the ground. `handrail_risers`, `handrail_over_m`: from so many risers, and over this
     rise, a handrail is needed. `step_least_m`, `step_most_m`: two rises and a run; `pitch_most_rad`: the stair's slope;
-    `flight_most_m`: rise between two landings.
+    `flight_most_m`: rise between two landings; `landing_least_m`: the least length of one, besides the stair's width.
     """
 
     riser_most_m: float
@@ -190,6 +190,7 @@ class StairLimits:
     step_most_m: float | None = None
     pitch_most_rad: float | None = None
     flight_most_m: float | None = None
+    landing_least_m: float | None = None
 
 
 @value_object

@@ -4757,6 +4757,7 @@ export interface components {
          *         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
          *         ratings: Makers' numbers for what a plan cannot know.
          *         bearings: Posts of another structure that stand on its frame: the job says them each time it is planned.
+         *         stair_feet: What the stringers of a flight above bring to it; planned with that flight, never typed.
          *         carries: Things a house deck is not calculated for.
          */
         DeckSpec: {
@@ -4896,6 +4897,7 @@ export interface components {
              *       "always": false,
              *       "anchor_rating_n": 0,
              *       "baluster": "",
+             *       "gaps": [],
              *       "height_m": null,
              *       "lever_m": null,
              *       "post": "",
@@ -5004,6 +5006,11 @@ export interface components {
              * @default []
              */
             spots: components["schemas"]["NoDigSpot"][];
+            /**
+             * Stair Feet
+             * @default []
+             */
+            stair_feet: components["schemas"]["PostReaction"][];
             /**
              * Stairs
              * @default []
@@ -6518,6 +6525,7 @@ export interface components {
          *         screen_on: Edges whose guard posts run on up to carry a screen of level deck boards, `screen_gap_m` between two.
          *         screen_m: Its top over the boards.
          *         anchor_rating_n: The maker's number for the upper fixing, with the crew's own safety factor; 0: not entered.
+         *         gaps: Stretches left open where something else meets the deck.
          */
         GuardDesign: {
             /**
@@ -6535,6 +6543,11 @@ export interface components {
              * @default
              */
             baluster: string;
+            /**
+             * Gaps
+             * @default []
+             */
+            gaps: components["schemas"]["GuardGap"][];
             /** Height M */
             height_m?: number | null;
             /** Lever M */
@@ -6565,6 +6578,18 @@ export interface components {
              * @default 1.8288
              */
             spacing_max_m: number;
+        };
+        /**
+         * GuardGap
+         * @description A stretch of an edge that has no guard, because another flight or surface meets it there (m, from the edge's start).
+         */
+        GuardGap: {
+            /** Edge */
+            edge: number;
+            /** From M */
+            from_m: number;
+            /** To M */
+            to_m: number;
         };
         /**
          * HabitAnswer
@@ -7505,6 +7530,34 @@ export interface components {
             sum: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * Landing
+         * @description A level landing between two flights, on posts of its own.
+         *
+         *     Args:
+         *         risers: Of the flight above it.
+         *         length_m: Along the upper flight; None: the stair's width. `well_m`: between the flights of a stair that turns back.
+         */
+        Landing: {
+            /** Length M */
+            length_m?: number | null;
+            /**
+             * Risers
+             * @default 4
+             */
+            risers: number;
+            /**
+             * Turn
+             * @default straight
+             * @enum {string}
+             */
+            turn: "straight" | "left" | "right" | "back left" | "back right";
+            /**
+             * Well M
+             * @default 0
+             */
+            well_m: number;
         };
         /**
          * Layers
@@ -12448,13 +12501,14 @@ export interface components {
         };
         /**
          * StairDesign
-         * @description A straight stair down from one edge.
+         * @description A stair down from one edge: straight, or in two flights with a landing between.
          *
          *     Args:
          *         edge: The number of the outline's edge, 0 along the house.
          *         at_m: Its near side from that edge's start.
          *         riser_m: Wished; None: as high as is allowed, all alike.
          *         open_risers: Left open although the code asks that a ball does not pass; else a strip closes them all where it asks.
+         *         middle: The stringers rest on a sill under the middle of each flight, too.
          */
         StairDesign: {
             /** At M */
@@ -12473,6 +12527,12 @@ export interface components {
             going_m: number;
             /** Id */
             id: string;
+            landing?: components["schemas"]["Landing"] | null;
+            /**
+             * Middle
+             * @default false
+             */
+            middle: boolean;
             /**
              * Open Risers
              * @default false

@@ -50,6 +50,7 @@ STAIR = StairLimits(
     rail_high_m=1.07,
     handrails_from_m=1.1,
     flight_most_m=3.7,
+    landing_least_m=0.86,  # NBC 9.8.6 (from memory, medium)
     ball_m=0.1,  # as in guards; no clause recalled for risers [our own]
     source="nbc: 9.8.4.1, 9.8.4.2, 9.8.7; high",
 )

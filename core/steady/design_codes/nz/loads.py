@@ -241,6 +241,7 @@ STAIR = StairLimits(
     rail_high_m=1.0,
     handrail_risers=2,
     flight_most_m=2.5,
+    landing_least_m=0.9,  # from memory, medium
     ball_m=0.1,
     source="nz-d1: main private stairs; medium",
 )

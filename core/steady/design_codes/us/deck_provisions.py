@@ -55,6 +55,7 @@ def stair(stringer: str) -> StairLimits:
         ball_m=4 * IN,
         ball_over_m=30 * IN,
         flight_most_m=151 * IN,
+        landing_least_m=36 * IN,
         source="irc: R311.7; high",
     )
 

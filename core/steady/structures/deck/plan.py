@@ -14,7 +14,7 @@ from steady.structures.check_collector import PUBLIC
 from steady.structures.deck.checks import guards
 from steady.structures.deck.checks import stairs as flights
 from steady.structures.deck.checks.beams import check_beams
-from steady.structures.deck.checks.bearings import brought, check_bearings
+from steady.structures.deck.checks.bearings import brought, check_bearings, check_stair_feet
 from steady.structures.deck.checks.bridge import check_bridge
 from steady.structures.deck.checks.findings import (
     DeckCheckCollector,
@@ -30,13 +30,17 @@ from steady.structures.deck.checks.ledger import check_ledger
 from steady.structures.deck.checks.loads import deck_load
 from steady.structures.deck.checks.posts import OfPost, check_posts, say_posts
 from steady.structures.deck.checks.screens import ScreenFace, check_screens, screen_faces
+from steady.structures.deck.checks.stair_supports import StairSupport, check_stair_supports
 from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Limits, frame, outline_of
+from steady.structures.deck.layout.landing import landing_deck
 from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
 from steady.structures.deck.parts.guards import build_guard, guard_blocks, guard_posts
+from steady.structures.deck.parts.landing_pieces import joined
 from steady.structures.deck.parts.pockets import pocket_blocks, pockets
 from steady.structures.deck.parts.second_joists import second_joists
 from steady.structures.deck.parts.stair_blocks import build_stair_blocks
+from steady.structures.deck.parts.stair_supports import build_stair_supports
 from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.deck.text import advice
 from steady.structures.deck.text.path import load_path
@@ -119,6 +123,7 @@ class DeckCalculation:
     stairs: list[flights.Stair]
     guard: GuardResult
     ledger_spacing_m: float | None
+    supports: list[StairSupport]
     conflicts: list[str]
     notes: list[str]
     floor: tuple[int, int]
@@ -181,6 +186,7 @@ def _framed(case: DesignInput) -> DeckCalculation:
     carried = brought(layout, spec.bearings)
     conflicts += [f"{name} stands off the deck's joists: move the roof, or widen the deck" for name in carried.off]
     check_bearings(collector, layout, timber, carried)
+    check_stair_feet(collector, layout, timber)
     reactions = check_beams(collector, layout, timber)
     posts, said = check_posts(collector, layout, timber, reactions, conflicts)
     return DeckCalculation(
@@ -192,6 +198,7 @@ def _framed(case: DesignInput) -> DeckCalculation:
         stairs=[],
         guard=GuardResult(),
         ledger_spacing_m=None,
+        supports=[],
         conflicts=conflicts,
         notes=notes,
         floor=floor,
@@ -206,10 +213,13 @@ def _whole(framed: DeckCalculation, collector: DeckCheckCollector) -> DeckCalcul
     collector.say(under)
     stairs = flights.check_stairs(collector, layout, framed.timber)
     faces = _screens(collector, layout, framed.timber)
-    timber, guard = guards.check_guards(collector, layout, framed.timber, flights.openings(stairs), faces)
+    timber, guard = guards.check_guards(
+        collector, layout, framed.timber, flights.openings(stairs, collector.spec.guard.gaps), faces
+    )
     check_screens(collector, layout, timber, guard, faces)
     _plies(collector, timber)
     stairs = flights.check_stair_loads(collector, layout, timber, stairs)
+    supports = check_stair_supports(collector, layout, timber, stairs)
     stairs = flights.check_stair_guards(collector, timber, stairs, guard)
     _live_is_enough(collector, _width_m(collector.spec))
     return DeckCalculation(
@@ -221,6 +231,7 @@ def _whole(framed: DeckCalculation, collector: DeckCheckCollector) -> DeckCalcul
         stairs=stairs,
         guard=guard,
         ledger_spacing_m=spacing_m,
+        supports=supports,
         conflicts=[*framed.conflicts],
         notes=[*framed.notes],
         floor=framed.floor,
@@ -261,6 +272,8 @@ def plan_deck(case: DesignInput) -> Plan:
     second_joists(b)
     conflicts += build.beams(b, beam_sticks)
     footings = build.posts_and_footings(b, posts)
+    footings += build_stair_supports(b, deck.supports, {one.design.id: one.found.stringers for one in deck.stairs})
+    posts = [*posts, *(leg for one in deck.supports for leg in one.legs)]
     _, clashes = boards.decking(b, yard.longest_m(timber.board.key))
     conflicts += clashes
     build.sills(b)
@@ -276,7 +289,7 @@ def plan_deck(case: DesignInput) -> Plan:
     marks, handles = lines.marks(spec, posts), _handles(spec, layout)
     drawn = tuple(lines.curves(spec, layout, max((stair.found.run_m for stair in deck.stairs), default=0.0)))
     tasks = tuple(advice.tasks(spec, counts))
-    return Plan(
+    whole = Plan(
         format=PLAN_FORMAT,
         id=spec.id,
         school=book.key,
@@ -317,6 +330,24 @@ def plan_deck(case: DesignInput) -> Plan:
             level_target(f"{spec.id}/frame", "frame level, corner to corner"),
         ),
     )
+    for number, stair in enumerate(deck.stairs):
+        whole = _with_landing(case, deck, whole, number, stair)
+    return whole
+
+
+def _with_landing(case: DesignInput, deck: DeckCalculation, whole: Plan, number: int, stair: flights.Stair) -> Plan:
+    """The plan with a stair's landing and the flight below it, planned as a small deck of its own."""
+    if stair.landing is None:
+        return whole
+    found = stair.found
+    feet = flights.feet_of(deck.found.load.floor, stair, deck.timber)
+    try:
+        spec = landing_deck(case.spec, stair.landing, found.rise_m, found.riser_m, feet)
+        landing = plan_deck(case.of(spec))
+    except InvalidInputError as error:
+        _, _, inner = error.field.partition("stairs/0/")
+        raise InvalidInputError(f"stairs/{number}/{inner or 'landing/risers'}", error.message) from None
+    return joined(whole, landing, stair.landing, found.rise_m)
 
 
 def _boards(collector: DeckCheckCollector, timber: DeckTimbers) -> Flooring:

@@ -21,7 +21,10 @@ RISER_USUAL_M = 0.18
 
 @value_object
 class StairInput:
-    """A stair as it is wished for. `drop_at`: the deck's height above the ground so far out from its edge."""
+    """A stair as it is wished for.
+
+    `drop_at`: the deck's height above the ground so far out from its edge. `middle`: stringers rest under their middles, too.
+    """
 
     drop_at: Callable[[float], float]
     width_m: float
@@ -32,6 +35,7 @@ class StairInput:
     stringer: SectionItem
     tread_m: float
     open_risers: bool = False
+    middle: bool = False
 
 
 @dataclass(slots=True)
@@ -87,6 +91,30 @@ def calculate_stair(ask: StairInput, book: Rulebook, about: str) -> StairResult:
     return found
 
 
+def landing_checks(long_m: float, width_m: float, book: Rulebook, about: str) -> list[Check]:
+    """A landing as long as its stair is wide, and no shorter than the school asks; nothing where it names no limits at all.
+
+    Source: the school's stair limits; a landing as long as the stair is wide under each of them.
+    """
+    try:
+        limits = book.stair("solid")
+    except OutOfScopeError:
+        return []
+    u, least_m = book.units, max(width_m, limits.landing_least_m or 0.0)
+    says = "as long as the stair is wide" if least_m <= width_m else "the least of the code"
+    return [
+        Check(
+            key="stair.landing_length",
+            about=about,
+            basis=Basis.CALCULATED,
+            sense="at least",
+            demand=given_step("l", long_m / u.size_m, u.size, "geometry", "landing, in the direction of travel"),
+            limit=given_step("l_min", least_m / u.size_m, u.size, limits.source, says),
+            fitted=long_m <= width_m,
+        )
+    ]
+
+
 def _riser_most_m(ask: StairInput, limits: StairLimits) -> float:
     """The steepest riser that goes with this run: its own limit, twice the rise with the run, the stair's pitch."""
     most = [limits.riser_most_m]
@@ -127,7 +155,8 @@ def _limits(found: StairResult, ask: StairInput, limits: StairLimits, book: Rule
 
     step_m = 2 * found.riser_m + ask.going_m
     risers, goings = f"{found.risers} risers all alike", "from nosing to nosing, level"
-    stringers = f"{'cut' if ask.cut else 'solid'} stringers, level"
+    span_m = found.run_m / 2 if ask.middle else found.run_m
+    stringers = f"{'cut' if ask.cut else 'solid'} stringers, level" + (", to the middle support" if ask.middle else "")
     rows: tuple[tuple[str, Literal["at most", "at least"], float, float | None, str], ...] = (
         ("stair.maximum_rise", "at most", found.riser_m, limits.riser_most_m, risers),
         ("stair.minimum_rise", "at least", found.riser_m, limits.riser_least_m, risers),
@@ -137,7 +166,7 @@ def _limits(found: StairResult, ask: StairInput, limits: StairLimits, book: Rule
         ("stair.maximum_step", "at most", step_m, limits.step_most_m, "two rises and a run"),
         ("stair.flight_rise", "at most", found.rise_m, limits.flight_most_m, "rise without a landing between"),
         ("stair.width", "at least", ask.width_m, limits.width_least_m, "clear width"),
-        ("stringer.allowable_span", "at most", found.run_m, limits.stringer_span_m, stringers),
+        ("stringer.allowable_span", "at most", span_m, limits.stringer_span_m, stringers),
     )
     for name, sense, has_m, limit_m, says in rows:
         if limit_m is None or has_m <= 0:

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { toRef } from 'vue'
+import type { DeckSpec } from '@/api/types'
+import CountField from '@/components/CountField.vue'
 import FoldSection from '@/components/FoldSection.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
@@ -12,6 +14,30 @@ import { useJob } from '@/stores/job'
 const props = defineProps<{ structure: string }>()
 const store = useJob()
 const { spec, path, edit } = useDeck(toRef(props, 'structure'))
+const TURNS = [
+  { value: '', says: 'none: one flight' },
+  { value: 'straight', says: 'straight on' },
+  { value: 'left', says: 'turns left, going down' },
+  { value: 'right', says: 'turns right, going down' },
+  { value: 'back left', says: 'turns back on the left' },
+  { value: 'back right', says: 'turns back on the right' },
+]
+const MIDDLE = [
+  { value: 'no', says: 'none' },
+  { value: 'yes', says: 'sill on two legs' },
+]
+type Stair = DeckSpec['stairs'][number]
+type Landing = NonNullable<Stair['landing']>
+
+/** A landing where the stair had none, its turn changed, or the landing taken out: it rests on either the landing or a support. */
+function turned(stair: Stair, turn: string): void {
+  if (turn === '') stair.landing = null
+  else {
+    stair.landing = { risers: 4, well_m: 0, ...stair.landing, turn: turn as Landing['turn'] }
+    stair.middle = false
+  }
+}
+
 const { act } = useStructure(toRef(props, 'structure'))
 </script>
 
@@ -39,6 +65,41 @@ const { act } = useStructure(toRef(props, 'structure'))
         :path="`${path}/stairs/${i}/width_m`"
         @update:model-value="
           $event !== null && edit((at) => void (at.stairs[i]!.width_m = $event!), 'width of the stair')
+        "
+      />
+      <PickField
+        label="Landing"
+        :model-value="stair.landing?.turn ?? ''"
+        :options="TURNS"
+        :path="`${path}/stairs/${i}/landing/turn`"
+        @update:model-value="edit((at) => turned(at.stairs[i]!, String($event)), 'landing of the stair')"
+      />
+      <CountField
+        v-if="stair.landing"
+        label="Risers above the landing"
+        :model-value="stair.landing.risers ?? 4"
+        :path="`${path}/stairs/${i}/landing/risers`"
+        @update:model-value="
+          $event !== null && edit((at) => void (at.stairs[i]!.landing!.risers = $event!), 'risers above the landing')
+        "
+      />
+      <PickField
+        v-else
+        label="Middle support"
+        :model-value="stair.middle ? 'yes' : 'no'"
+        :options="MIDDLE"
+        :path="`${path}/stairs/${i}/middle`"
+        @update:model-value="edit((at) => void (at.stairs[i]!.middle = $event === 'yes'), 'support under the stair')"
+      />
+      <LengthField
+        v-if="stair.landing?.turn?.startsWith('back')"
+        label="Between flights"
+        bare="in"
+        :model-value="stair.landing.well_m ?? 0"
+        :tape="store.tape"
+        :path="`${path}/stairs/${i}/landing/well_m`"
+        @update:model-value="
+          $event !== null && edit((at) => void (at.stairs[i]!.landing!.well_m = $event!), 'gap between the flights')
         "
       />
       <Button

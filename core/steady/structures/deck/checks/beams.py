@@ -98,7 +98,7 @@ def _calculated(
     reactions: Reactions = {}
     unbroken = runs_on(found.spec)
     patterns = live_patterns(found.spec, frame.joists)
-    carried = brought(frame, found.spec.bearings)
+    carried = brought(frame, (*found.spec.bearings, *found.spec.stair_feet))
     for run in frame.beams:
         more = max((ratio for name, ratio in patterns.items() if run.id.rstrip("abcdefgh") == name), default=1.0)
         about = f"{found.spec.id}/beam/{run.id}"

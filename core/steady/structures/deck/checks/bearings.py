@@ -149,9 +149,16 @@ def check_bearings(collector: DeckCheckCollector, frame: DeckFrame, timber: Deck
     spec = collector.spec
     if not spec.bearings:
         return
-    _joists(collector, frame, timber, carried)
+    _joists(collector, frame, timber, carried, "joist_under_post")
     _pockets(collector, timber)
     _down_and_sideways(collector, frame, carried)
+
+
+def check_stair_feet(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> None:
+    """Joists under the feet of a flight that ends on this deck; its beams, posts and footings carry it with all else."""
+    feet = collector.spec.stair_feet
+    if feet:
+        _joists(collector, frame, timber, brought(frame, feet), "joist_under_stair")
 
 
 def doubled(frame: DeckFrame, name: str) -> bool:
@@ -160,8 +167,9 @@ def doubled(frame: DeckFrame, name: str) -> bool:
     return name not in outer
 
 
-def _joists(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought) -> None:
-    """The hardest of the joists beside posts, two plies each where there is room for a second."""
+def _joists(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers, carried: Brought, part: str) -> None:
+    """The hardest of the joists beside posts, two plies each where there is room for a second; or of those under a stair's feet."""
+    by_post = part == "joist_under_post"
     spec, floor, about = collector.spec, collector.load.floor, f"{collector.spec.id}/joists"
     wood = replace(joist_wood(timber.joist, spec, spec.spacing_m), shared=False)
     dead_n, live_n = floor.dead_pa * spec.spacing_m, floor.live_pa * spec.spacing_m
@@ -172,16 +180,18 @@ def _joists(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers
         dead, live = on_run(run, points)
         try:
             made += collector.check_member(
-                replace(wood, plies=2) if doubled(frame, name) else wood,
+                replace(wood, plies=2) if by_post and doubled(frame, name) else wood,
                 dead=_sum((run.even(dead_n), dead)),
                 live=_sum((run.even(live_n), live)),
                 span_m=run.span_m,
                 about=about,
             )
         except OutOfScopeError as refused:
-            collector.gap("joist_under_post.bending", about, refused)
+            collector.gap(f"{part}.bending", about, refused)
             return
-    collector.members("joist_under_post", about, tuple(made), "people and a roof's post")
+    collector.members(
+        part, about, tuple(made), "people and a roof's post" if by_post else "people and the flight above"
+    )
 
 
 def _pockets(collector: DeckCheckCollector, timber: DeckTimbers) -> None:

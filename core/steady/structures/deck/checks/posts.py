@@ -89,6 +89,30 @@ def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[
     return made, found.since((0, 0))
 
 
+def stand_alone(
+    collector: DeckCheckCollector,
+    frame: DeckFrame,
+    timber: DeckTimbers,
+    *,
+    top_m: float,
+    reaction_n: tuple[float, float],
+) -> tuple[FootingResult, Alike]:
+    """The column and footing of a post beside the frame's own, such as a stair's leg, and what was found of them.
+
+    Args:
+        top_m: Its top above the ground. `reaction_n`: the lasting and passing load on it (N).
+
+    Raises:
+        InvalidInputError: There is no height for a post there.
+    """
+    rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, timber.built_up, frame.on_house)
+    if top_m < rest.foot_m + 1e-9:
+        raise InvalidInputError(
+            "", "The flight lies too near the ground here for a support under its middle: leave it out"
+        )
+    return cached(_stood_on, rest, round(top_m, 6), round(reaction_n[0], 6), round(reaction_n[1], 6))
+
+
 @positional_value_object
 class OfPost:
     """What was found of a post: said of it under its own name; `first`: no post before it on this deck is quite like it."""

@@ -4,6 +4,7 @@ import math
 from dataclasses import field, replace
 
 from steady.design_codes.bending_members import BendingDemand, check_member
+from steady.design_codes.requests import FloorLoad
 from steady.design_codes.results import Action, given_step
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.outline import Edge
@@ -14,9 +15,11 @@ from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbe
 from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.checks.joists import factored
 from steady.structures.deck.layout.framing import DeckFrame, height_of
-from steady.structures.deck.spec.deck import StairDesign
+from steady.structures.deck.layout.landing import LandingLayout, lay_landing
+from steady.structures.deck.spec.deck import GuardGap, StairDesign
 from steady.structures.guard.calculate import GuardInput, GuardResult, calculate_guard, lever_m
-from steady.structures.stair.calculate import StairInput, StairResult, calculate_stair
+from steady.structures.stair.calculate import StairInput, StairResult, calculate_stair, landing_checks
+from steady.structures.support_links import PostReaction
 from steady.structures.wood import outdoors
 from steady.value_objects import value_object
 
@@ -31,6 +34,8 @@ class Stair:
     guard: GuardResult = field(default_factory=GuardResult)
     brackets_m: float = 0.0
     """The greatest distance between two brackets of its handrails."""
+    landing: LandingLayout | None = None
+    """Where its flight ends, above the ground; the flight below belongs to the landing."""
 
     def stringers_m(self, thickness_m: float) -> tuple[float, float]:
         """Where the first stringer's middle stands on the edge, and how far the next ones are apart (m).
@@ -42,12 +47,14 @@ class Stair:
         return self.design.at_m + thickness_m / 2, pitch_m
 
 
-def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
-    """What each edge keeps free for its stairs."""
+def openings(stairs: list[Stair], gaps: tuple[GuardGap, ...] = ()) -> dict[int, list[tuple[float, float]]]:
+    """What each edge keeps free for its stairs, and for what else meets it."""
     found: dict[int, list[tuple[float, float]]] = {}
     for stair in stairs:
         design = stair.design
         found.setdefault(stair.edge.index, []).append((design.at_m, design.at_m + design.width_m))
+    for gap in gaps:
+        found.setdefault(gap.edge, []).append((gap.from_m, gap.to_m))
     return found
 
 
@@ -81,16 +88,75 @@ def check_stairs(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
             stringer=timber.stringer,
             tread_m=timber.board.thickness_m,
             open_risers=design.open_risers,
+            middle=design.middle,
         )
-        about = f"{spec.id}/stair/{design.id}"
+        about, landing = f"{spec.id}/stair/{design.id}", lay_landing(design, edge)
         try:
-            one = calculate_stair(ask, collector.book, about)
+            one = _flight(collector, ask, landing, about)
         except InvalidInputError as error:
             raise InvalidInputError(f"stairs/{number}/{error.field}", error.message) from None
         collector.checks += one.checks
         collector.not_covered += one.not_covered
-        made.append(Stair(design=design, edge=edge, found=one))
+        made.append(Stair(design=design, edge=edge, found=one, landing=landing))
     return made
+
+
+def _flight(collector: DeckCheckCollector, ask: StairInput, landing: LandingLayout | None, about: str) -> StairResult:
+    """The flight that leaves the deck: down to the ground, or to its landing."""
+    if landing is None:
+        return calculate_stair(ask, collector.book, about)
+    return _upper_flight(collector, ask, landing, about)
+
+
+def _upper_flight(collector: DeckCheckCollector, ask: StairInput, layout: LandingLayout, about: str) -> StairResult:
+    """The flight from the deck to its landing: its risers are as high as those of the whole way down, the landing being a tread.
+
+    Raises:
+        InvalidInputError: No riser is left below the landing, a flight that turns back would run into the deck, or a middle
+            support is wished for besides.
+    """
+    if ask.middle:
+        raise InvalidInputError("middle", "A stair with a landing rests on it: leave the middle support out")
+    upper, going_m = layout.landing.risers, ask.going_m
+    whole = calculate_stair(
+        replace(ask, drop_at=lambda run_m: layout.drop_at(collector.spec, max(0.0, run_m - upper * going_m))),
+        collector.book,
+        about,
+    )
+    if upper >= whole.risers:
+        raise InvalidInputError(
+            "landing/risers", f"Of {whole.risers} risers in all, 2 to {whole.risers - 1} lie above the landing"
+        )
+    lower_m = (whole.risers - upper - 1) * going_m
+    left_m = (upper - 1) * going_m - layout.back_m - lower_m
+    if layout.landing.turn in ("back left", "back right") and left_m < 0:
+        raise InvalidInputError(
+            "landing/risers", "The lower flight would run back under the deck: more risers above the landing"
+        )
+    below_m = upper * whole.riser_m
+    found = calculate_stair(replace(ask, drop_at=lambda _: below_m, riser_m=whole.riser_m), collector.book, about)
+    found.checks += landing_checks(layout.long_m, ask.width_m, collector.book, about)
+    return found
+
+
+def feet_of(floor: FloorLoad, stair: Stair, timber: DeckTimbers) -> tuple[PostReaction, ...]:
+    """What the stringers of a flight bring to its landing, on the landing's own axes: half of the flight, by stringers."""
+    layout = stair.landing
+    assert layout is not None
+    half_m2 = stair.design.width_m * stair.found.run_m / 2
+    count, thick_m = stair.found.stringers, timber.stringer.thickness_m
+    pitch_m = (stair.design.width_m - thick_m) / (count - 1)
+    return tuple(
+        PostReaction(
+            id=f"stringer-{k + 1}",
+            says="a stringer's foot",
+            x_m=layout.upper_at_m + thick_m / 2 + k * pitch_m,
+            y_m=-layout.back_m / 2,
+            dead_n=floor.dead_pa * half_m2 / count,
+            live_n=floor.live_pa * half_m2 / count,
+        )
+        for k in range(count)
+    )
 
 
 def check_stair_loads(
@@ -163,9 +229,14 @@ def _stringers_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTim
     share_m = stair.design.width_m / (one.stringers - 1)
     wood = replace(joist_wood(stick, spec, spec.spacing_m), depth_m=left_m, shared=False)
     dead, live = floor.dead_pa * share_m, floor.live_pa * share_m
+    spread = _over_middle if stair.design.middle else _spread
     try:
         checks = collector.check_member(
-            wood, span_m=one.run_m, about=about, dead=_spread(dead, one.run_m), live=_spread(live, one.run_m)
+            wood,
+            span_m=one.run_m / 2 if stair.design.middle else one.run_m,
+            about=about,
+            dead=spread(dead, one.run_m),
+            live=spread(live, one.run_m),
         )
     except (OutOfScopeError, ValueError) as refused:
         reason = (
@@ -269,6 +340,14 @@ def _add(collector: DeckCheckCollector, one: Check | UncheckedItem) -> None:
 def _spread(w_n_per_m: float, span_m: float) -> Action:
     return Action(
         moment_n_m=w_n_per_m * span_m**2 / 8, shear_n=w_n_per_m * span_m / 2, sag_n_m3=5 * w_n_per_m * span_m**4 / 384
+    )
+
+
+def _over_middle(w_n_per_m: float, span_m: float) -> Action:
+    """Two equal spans without a joint over the middle support. Source: statics."""
+    half_m = span_m / 2
+    return Action(
+        moment_n_m=w_n_per_m * half_m**2 / 8, shear_n=0.625 * w_n_per_m * half_m, sag_n_m3=w_n_per_m * half_m**4 / 184.6
     )
 
 

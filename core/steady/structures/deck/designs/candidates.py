@@ -1,11 +1,12 @@
 """Changes to a deck that might make it pass, pass for less, or leave more over: each is planned before it is offered."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import fields, replace
 
 from steady.catalog.items import SectionItem, sold_with, stick, sticks
 from steady.design_codes.registry import rulebook
-from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.deck.spec.deck import DeckSpec, Landing, StairDesign
 from steady.structures.structure_type import DesignInput
 from steady.units.units import FT, IN
 
@@ -111,13 +112,44 @@ STRINGERS_M = {False: FT, True: 0.3}
 
 
 def _stringers(case: DesignInput) -> Iterator[tuple[str, Change]]:
-    """Whole stringers with treads on cleats in place of cut ones, and stringers closer together; where the stair goes stays."""
+    """Whole stringers with treads on cleats in place of cut ones, closer stringers, a middle support, a landing straight on."""
     stairs, closer_m = case.spec.stairs, STRINGERS_M[stick(case.spec.post, "post", "post").metric]
     if any(stair.cut for stair in stairs):
         yield "Solid stringers", (("stairs", tuple(replace(stair, cut=False) for stair in stairs)),)
     if any(stair.spacing_m > closer_m + 1e-9 for stair in stairs):
         nearer = tuple(replace(stair, spacing_m=min(stair.spacing_m, closer_m)) for stair in stairs)
         yield f"Stringers {case.tape.length(closer_m)} apart", (("stairs", nearer),)
+    for number, stair in enumerate(stairs):
+        if stair.landing is not None or not _is_tall(case.spec, stair):
+            continue
+        if not stair.middle:
+            yield "A support under the stair's middle", _stair(stairs, number, replace(stair, middle=True))
+        half = _risers(case.spec, stair) // 2
+        with_landing = replace(stair, middle=False, landing=Landing(risers=half))
+        yield f"A landing in the stair, straight on, {half} risers above it", _stair(stairs, number, with_landing)
+
+
+TALL_M = 1.2
+"""A flight that rises less needs neither a middle support nor a landing [our own]."""
+USUAL_RISER_M = 0.18
+
+
+def _height_m(spec: DeckSpec, stair: StairDesign) -> float:
+    corners = spec.outline
+    ends = (corners[stair.edge], corners[(stair.edge + 1) % len(corners)])
+    return max(corner.height_m for corner in ends)
+
+
+def _is_tall(spec: DeckSpec, stair: StairDesign) -> bool:
+    return stair.edge < len(spec.outline) and _height_m(spec, stair) > TALL_M
+
+
+def _risers(spec: DeckSpec, stair: StairDesign) -> int:
+    return max(4, math.ceil(_height_m(spec, stair) / (stair.riser_m or USUAL_RISER_M)))
+
+
+def _stair(stairs: tuple[StairDesign, ...], number: int, changed: StairDesign) -> Change:
+    return (("stairs", tuple(changed if k == number else one for k, one in enumerate(stairs))),)
 
 
 def _changed(spec: DeckSpec, wish: dict[str, object]) -> Change:

@@ -382,7 +382,7 @@ def posts_and_footings(b: Builder, posts: list[PostResult]) -> list[Footing]:
             ply_m = timber.beam.thickness_m if spec.seating.bolted_on else 0.0
             bolt = bolt_item(timber.post.width_m, ply_m)
             b.fix(bolt, post.bolts_count, (x, y, ground + post.top_m + post.rises_m / 2), "screw")
-        made.append(_footing(spec, timber, post, pid, ground))
+        made.append(footing_under(spec, timber, post, pid, ground))
     if spec.lateral.braced:
         _braces(b, posts)
     return made
@@ -449,7 +449,8 @@ def _knee(b: Builder, post: PostResult, u: float, v: float) -> None:
     b.fix(brace_lag(stick.thickness_m).item, 2 * LAGS_AN_END, start, "screw")
 
 
-def _footing(spec: DeckSpec, timber: DeckTimbers, post: PostResult, pid: str, ground: float) -> Footing:
+def footing_under(spec: DeckSpec, timber: DeckTimbers, post: PostResult, pid: str, ground: float) -> Footing:
+    """The hole under a post, and what goes into it."""
     shape = spec.footing_shape
     if post.embedded_m:
         made = layers(

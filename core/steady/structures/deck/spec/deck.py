@@ -89,6 +89,15 @@ ScreenSide = Literal["none", "left", "right", "front", "both sides", "all"]
 
 
 @value_object
+class GuardGap:
+    """A stretch of an edge that has no guard, because another flight or surface meets it there (m, from the edge's start)."""
+
+    edge: Annotated[int, Ge(0), Le(40)]
+    from_m: Annotated[float, Ge(0), Le(60)]
+    to_m: Annotated[float, Ge(0), Le(60)]
+
+
+@value_object
 class GuardDesign:
     """The guard round the deck, where one is needed or wished for.
 
@@ -99,6 +108,7 @@ class GuardDesign:
         screen_on: Edges whose guard posts run on up to carry a screen of level deck boards, `screen_gap_m` between two.
         screen_m: Its top over the boards.
         anchor_rating_n: The maker's number for the upper fixing, with the crew's own safety factor; 0: not entered.
+        gaps: Stretches left open where something else meets the deck.
     """
 
     always: bool = False
@@ -111,17 +121,38 @@ class GuardDesign:
     screen_on: ScreenSide = "none"
     screen_m: Annotated[float, Ge(1.0), Le(2.6)] = 1.8288
     screen_gap_m: Annotated[float, Ge(0), Le(0.2)] = 0.00635
+    gaps: Annotated[tuple[GuardGap, ...], MaxLen(12)] = ()
+
+
+Turn = Literal["straight", "left", "right", "back left", "back right"]
+"""Which way the lower flight goes on, as one walks down."""
+
+
+@value_object
+class Landing:
+    """A level landing between two flights, on posts of its own.
+
+    Args:
+        risers: Of the flight above it.
+        length_m: Along the upper flight; None: the stair's width. `well_m`: between the flights of a stair that turns back.
+    """
+
+    risers: Annotated[int, Ge(2), Le(30)] = 4
+    turn: Turn = "straight"
+    length_m: Annotated[float, Ge(0.5), Le(4)] | None = None
+    well_m: Annotated[float, Ge(0), Le(2)] = 0.0
 
 
 @value_object
 class StairDesign:
-    """A straight stair down from one edge.
+    """A stair down from one edge: straight, or in two flights with a landing between.
 
     Args:
         edge: The number of the outline's edge, 0 along the house.
         at_m: Its near side from that edge's start.
         riser_m: Wished; None: as high as is allowed, all alike.
         open_risers: Left open although the code asks that a ball does not pass; else a strip closes them all where it asks.
+        middle: The stringers rest on a sill under the middle of each flight, too.
     """
 
     id: Id
@@ -134,6 +165,8 @@ class StairDesign:
     cut: bool = True
     spacing_m: Annotated[float, Ge(0.2), Le(1)] = 0.4064
     open_risers: bool = False
+    middle: bool = False
+    landing: Landing | None = None
 
 
 @value_object
@@ -190,6 +223,7 @@ class DeckSpec:
         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
         ratings: Makers' numbers for what a plan cannot know.
         bearings: Posts of another structure that stand on its frame: the job says them each time it is planned.
+        stair_feet: What the stringers of a flight above bring to it; planned with that flight, never typed.
         carries: Things a house deck is not calculated for.
     """
 
@@ -245,6 +279,7 @@ class DeckSpec:
     coating: Finish = Finish()
     ratings: Annotated[tuple[ManufacturerRating, ...], MaxLen(30)] = ()
     bearings: Annotated[tuple[PostReaction, ...], MaxLen(40)] = ()
+    stair_feet: Annotated[tuple[PostReaction, ...], MaxLen(20)] = ()
     carries: Annotated[tuple[Literal["hot tub", "planters", "roof"], ...], MaxLen(3)] = ()
     built_on: Basis = Basis.CALCULATED
 

@@ -247,18 +247,33 @@ def as_deep(spec: FenceSpec, harder: Plan, own: Plan) -> FenceSpec:
 def stiffer_leaves(case: DesignInput, spec: FenceSpec) -> FenceSpec:
     """The fence with the lightest gate frames of its wood that hold the wind; where and how wide a gate is stays as it was.
 
-    A frame that already holds stays; where none does, the strongest is kept and its check says so. One leaf that no frame stiffens
-    enough, or whose hinge must hold more than ordinary ones do, becomes two of half the width.
+    A frame that already holds stays; where none does, the strongest is kept and its check says so. Hinges that must hold more than
+    ordinary ones do move out to the middles of the leaf's rails. One leaf that neither helps becomes two of half the width.
     """
     for opening in spec.openings:
-        framed, made = _stiffer_leaf(case, spec, opening)
         two = paired(opening)
-        if made is not None and two is not None and not _leaf_holds(made, opening):
-            as_pair, pair = _stiffer_leaf(case, with_opening(spec, two), two)
-            if pair is not None and not pair.conflicts and _leaf_holds(pair, two):
-                framed = as_pair
-        spec = framed
+        ways = [opening, _hinges_apart(opening), *((two, _hinges_apart(two)) if two is not None else ())]
+        first: FenceSpec | None = None
+        for way in ways:
+            framed, made = _stiffer_leaf(case, with_opening(spec, way), way)
+            first = first or framed
+            if made is None:
+                break
+            if not made.conflicts and _leaf_holds(made, way):
+                first = framed
+                break
+        spec = first or spec
     return spec
+
+
+HINGE_ON_RAIL_M = 0.0508
+"""From a leaf's edge to a strap on the middle of its rail, the farthest apart that two hinges stand: 2 in [common practice]."""
+
+
+def _hinges_apart(opening: GateOpening) -> GateOpening:
+    """The opening with its hinges as far apart as its leaves' rails let them stand: the same person pulls less on each."""
+    inset_m = min(opening.leaf.hinge_inset_m, HINGE_ON_RAIL_M)
+    return replace(opening, leaf=replace(opening.leaf, hinge_inset_m=inset_m))
 
 
 def _stiffer_leaf(case: DesignInput, spec: FenceSpec, opening: GateOpening) -> tuple[FenceSpec, Plan | None]:
