@@ -30,11 +30,13 @@ from steady.structures.deck.checks.ledger import check_ledger
 from steady.structures.deck.checks.loads import deck_load
 from steady.structures.deck.checks.posts import OfPost, check_posts, say_posts
 from steady.structures.deck.checks.screens import ScreenFace, check_screens, screen_faces
+from steady.structures.deck.checks.sleepers import check_sleepers
 from steady.structures.deck.checks.stair_supports import StairSupport, check_stair_supports
 from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Limits, frame, outline_of
 from steady.structures.deck.layout.landing import landing_deck
 from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
+from steady.structures.deck.parts.gravel_bed import gravel_bed
 from steady.structures.deck.parts.guards import build_guard, guard_blocks, guard_posts
 from steady.structures.deck.parts.landing_pieces import joined
 from steady.structures.deck.parts.pockets import pocket_blocks, pockets
@@ -173,13 +175,17 @@ def _framed(case: DesignInput) -> DeckCalculation:
     if spec.built_on is not Basis.CALCULATED:
         raise InvalidInputError("built_on", "A deck is built on the calculation; the table stands beside it")
     _refuse_laps(spec)
+    _refuse_sleepers(spec)
     timber = timber_of(spec)
     collector = DeckCheckCollector(spec=spec, site=site, book=book, load=deck_load(spec, site, book, _width_m(spec)))
     layout = lay_out(spec, collector, timber, case.yard)
     conflicts, notes = list(layout.conflicts), list(layout.notes)
     if spec.bridge is not None:
         notes += check_bridge(collector, layout, timber)
-    check_joists(collector, layout, timber)
+    if spec.on_sleepers:
+        conflicts += check_sleepers(collector, layout, timber)
+    else:
+        check_joists(collector, layout, timber)
     if spec.bridge is None:
         check_boards(collector, f"{spec.id}/boards", _boards(collector, timber))
     floor = collector.mark()
@@ -277,6 +283,7 @@ def plan_deck(case: DesignInput) -> Plan:
     _, clashes = boards.decking(b, yard.longest_m(timber.board.key))
     conflicts += clashes
     build.sills(b)
+    gravel_bed(b, yard.gravel)
     build_guard(b, deck.guard)
     build_stair_guards(b, deck.stairs)
     build_stairs(b, deck.stairs)
@@ -401,6 +408,7 @@ def _counts(layout: DeckFrame, parts: list[Part], holes: int, stairs: int) -> di
         "joists": of("joist"),
         "fixings": 1.0 if layout.on_house else 0.0,
         "sills": of("sill"),
+        "bed": 1.0 if of("bed") else 0.0,
         "guard posts": of("guard post"),
         "balusters": of("baluster"),
         "boards": of("decking"),
@@ -410,8 +418,8 @@ def _counts(layout: DeckFrame, parts: list[Part], holes: int, stairs: int) -> di
 
 
 def _plies(collector: DeckCheckCollector, timber: DeckTimbers) -> None:
-    """Beams of several plies; a bridge's beams are single sticks."""
-    if collector.spec.plies > 1 and collector.spec.bridge is None:
+    """Beams of several plies; a bridge's are single sticks, and sleepers have none."""
+    if collector.spec.plies > 1 and collector.spec.bridge is None and not collector.spec.on_sleepers:
         check_ply_fasteners(collector, f"{collector.spec.id}/beam/beam-1", timber.beam.thickness_m)
 
 
@@ -449,6 +457,22 @@ def _refuse_laps(spec: DeckSpec) -> None:
     if abs(old.spacing_m - spec.spacing_m) > advice.SAME_SPACING_M:
         raise InvalidInputError(
             path, "Joists bolted beside the old ones stand as far apart as they do: take their spacing for ours"
+        )
+
+
+def _refuse_sleepers(spec: DeckSpec) -> None:
+    """Sleepers under a deck that something else holds up, or that holds something up.
+
+    Raises:
+        InvalidInputError: With the field.
+    """
+    if not spec.on_sleepers:
+        return
+    if spec.attach != "free":
+        raise InvalidInputError("attach", "A deck on sleepers moves with the ground: it stands free of the house")
+    if spec.bridge is not None or spec.bearings:
+        raise InvalidInputError(
+            "rests", "Sleepers carry a deck and people alone: posts and beams under a roof or a bridge"
         )
 
 

@@ -28,6 +28,12 @@ SETTINGS = (
     Group(
         title="Beams and posts",
         fields=(
+            Field(
+                path="rests",
+                says="Deck rests on",
+                sort="choice",
+                names=(("posts", "posts and beams"), ("sleepers", "sleepers on gravel, low and free of the house")),
+            ),
             Field(path="beam", says="Beams", sort="stick", role="joist"),
             Field(path="plies", says="Plies of a beam", sort="count"),
             Field(path="beams", says="Beam lines", sort="count", empty="the fewest"),

@@ -63,6 +63,10 @@ function resize(axis: 'x' | 'y', to: number | null): void {
   )
   if (to !== null && edge) void move(edge, to, axis === 'x' ? 'width' : 'depth')
 }
+const RESTS = [
+  { value: 'posts', says: 'posts and beams' },
+  { value: 'sleepers', says: 'sleepers on gravel' },
+]
 const JOINS = [
   { value: 'ledger', says: 'Attached to house (ledger)' },
   { value: 'free', says: 'Freestanding' },
@@ -143,6 +147,15 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           :options="JOINS"
           :path="path + '/attach'"
           @update:model-value="pick('attach', 'how it stands')($event)"
+        />
+        <PickField
+          v-if="spec.attach === 'free' && !spec.bridge"
+          inline
+          label="Rests on"
+          :model-value="spec.rests"
+          :options="RESTS"
+          :path="path + '/rests'"
+          @update:model-value="pick('rests', 'what the deck rests on')($event)"
         />
         <PickField
           v-if="spec.attach === 'ledger'"

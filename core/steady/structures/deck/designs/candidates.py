@@ -60,6 +60,7 @@ def _low(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
     """Ways to lie lower: joists between the beams, concrete flush with the ground, beams of the joists' own depth."""
     if spec.bridge is not None or min(corner.height_m for corner in spec.outline) > LOW_M:
         return
+    yield from _sleepers(spec)
     flush: dict[str, object] = {"seat": "flush", "pier_above_m": 0.0, "stand_off_m": min(spec.stand_off_m, 0.0254)}
     yield "Joists hung between the beams, concrete flush with the ground", _changed(spec, flush)
     low = {**flush, "beam": spec.joist}
@@ -73,6 +74,26 @@ def _low(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
         for spacing_m in SPACINGS_M[one.metric]:
             wish = {**flush, "joist": one.key, "beam": one.key, "spacing_m": spacing_m}
             yield f"{one.says} for joists and beams, hung flush, concrete flush with the ground", _changed(spec, wish)
+
+
+FLUSH_LEAST_M = 0.19
+"""Lower than this no joists hang over concrete that is flush with the ground: a deck at the house is freed from it [geometry]."""
+
+
+def _sleepers(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
+    """Joists laid on gravel, free of the house, of every size that the height has room for."""
+    if spec.on_sleepers or (spec.attach != "free" and max(c.height_m for c in spec.outline) > FLUSH_LEAST_M):
+        return
+    board = stick(spec.board, "decking", "board")
+    joist = stick(spec.joist, "joist", "joist")
+    high_m = max(corner.height_m for corner in spec.outline) - board.thickness_m
+    closer_m = SPACINGS_M[joist.metric][0 if not joist.metric else 1]
+    for one in of_kind("joist", joist):
+        if one.width_m <= high_m + 1e-6 and (one.species, one.grade) == (joist.species, joist.grade):
+            for spacing_m in sorted({spec.spacing_m, closer_m}, reverse=True):
+                wish = {"rests": "sleepers", "attach": "free", "joist": one.key, "spacing_m": spacing_m}
+                says = f"{one.says} laid as sleepers on gravel, free of the house: it moves with the ground"
+                yield says, _changed(spec, wish)
 
 
 GUARD_BAYS_M = {False: (5 * FT, 4 * FT, 3 * FT), True: (1.5, 1.2, 0.9)}

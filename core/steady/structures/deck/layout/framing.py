@@ -170,26 +170,13 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
     flip = spec.joists_run == "along"
     plan = outline_of(spec)
     framing = Outline(tuple((y, x) for x, y in reversed(plan.corners))) if flip else plan
-    on_house = spec.on_ledger and not flip and spec.bridge is None
+    on_house = spec.on_ledger and not flip and spec.bridge is None and not spec.on_sleepers
     if framing.box[2] - framing.box[0] < 2 * joist_m:
         raise InvalidInputError("outline", "The deck is too narrow for joists at this spacing")
     doubled_m = frame_inner_edge_m(spec, board_m) if spec.frame_boards else None
     raw = cached(_joists, framing, spec.spacing_m, joist_m, doubled_m)
-    if spec.bridge is not None:
-        half = spec.bridge.bearing_m / 2
-        sills = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=("sill-1", "sill-2")) for j in raw)
-        span_m, past_m = _longest(sills)
-        return DeckFrame(
-            outline=framing,
-            plan=plan,
-            flip=flip,
-            joists=sills,
-            beams=(),
-            on_house=False,
-            longest_span_m=span_m,
-            longest_past_m=past_m,
-            from_far=_deeper_at_far_side(framing, joist_m),
-        )
+    if spec.bridge is not None or spec.on_sleepers:
+        return _on_ground(spec, raw, plan, framing, joist_m)
     overhang = min(spec.overhang_m, overhang_limit(joist_limit_m))
     if spec.seating.in_joist_plane:
         # Hung between beams, joists end at them: the outer beam stands just inside the edge.
@@ -237,6 +224,25 @@ def frame(spec: DeckSpec, *, joist_m: float, board_m: float, limits: Limits) -> 
         tuple(IdentityKey(run) for run in beams),
         _Seen(plan, flip, on_house, _deeper_at_far_side(framing, joist_m)),
         tuple(notes),
+    )
+
+
+def _on_ground(spec: DeckSpec, raw: tuple[Joist, ...], plan: Outline, framing: Outline, joist_m: float) -> DeckFrame:
+    """Joists without beams: a bridge's on two sills, or all along on gravel, where they span nothing."""
+    half = spec.bridge.bearing_m / 2 if spec.bridge is not None else 0.0
+    on = ("sill-1", "sill-2") if spec.bridge is not None else ("", "")
+    joists = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=on) for j in raw)
+    span_m, past_m = _longest(joists) if spec.bridge is not None else (0.0, 0.0)
+    return DeckFrame(
+        outline=framing,
+        plan=plan,
+        flip=framing is not plan,
+        joists=joists,
+        beams=(),
+        on_house=False,
+        longest_span_m=span_m,
+        longest_past_m=past_m,
+        from_far=_deeper_at_far_side(framing, joist_m),
     )
 
 

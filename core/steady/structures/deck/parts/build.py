@@ -170,14 +170,14 @@ def _joists(b: Builder, z: float) -> None:
                     about=f"{spec.id}/joists",
                 ),
             )
-            if spec.seating.in_joist_plane:
+            if spec.seating.in_joist_plane and frame.beams:
                 b.fix("joist hanger", 2 - int(k == 0 and hung), b.vec(joist.u_m, end, z), "connector")
         end = joist.to_m - t
         if laps(b, joist):
             b.fix("frame bolt", LAP_BOLTS, b.vec(joist.u_m, -spec.existing.lap_m / 2, z), "screw")
         if hung:
             b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), "connector")
-        if not spec.seating.in_joist_plane:
+        if not spec.seating.in_joist_plane or not frame.beams:
             b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
 
 

@@ -198,6 +198,9 @@ class Bridge:
     anchors_count: Annotated[int, Ge(2), Le(12)] = 4
 
 
+Rests = Literal["posts", "sleepers"]
+
+
 @value_object
 class DeckSpec:
     """A deck on joists and beams.
@@ -205,6 +208,7 @@ class DeckSpec:
     Args:
         outline: Corners anticlockwise as seen from above, from the house's left end: the first edge lies on the house.
         attach: ledger: Attached to house (ledger); free: Freestanding; existing: Beside existing deck.
+        rests: posts: on beams, posts and footings; sleepers: its joists lie on a bed of gravel, low and free of a house.
         joists_run: out from the house, or along it (boards run across the joists).
         joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
         overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.
@@ -234,6 +238,7 @@ class DeckSpec:
     attach: Literal["ledger", "free", "existing"] = "ledger"
     ledger: Ledger = Ledger()
     existing: Existing = Existing()
+    rests: Rests = "posts"
     joists_run: Literal["out", "along"] = "out"
     joists_over: Literal["spliced", "unbroken"] = "unbroken"
     joist: Words = "joist 2x8 pine"
@@ -292,6 +297,11 @@ class DeckSpec:
     def beside_existing(self) -> bool:
         """It goes on from a deck that stands."""
         return self.attach == "existing"
+
+    @property
+    def on_sleepers(self) -> bool:
+        """Its joists lie on gravel: no beam, post or footing."""
+        return self.rests == "sleepers"
 
     @property
     def lateral(self) -> LateralSystem:

@@ -92,7 +92,7 @@ def _at_house(case: DesignInput) -> list[Caution]:
 def _usual(case: DesignInput, timber: DeckTimbers) -> list[Caution]:
     """The table's cautions that hold here."""
     spec = case.spec
-    here = {"always", spec.attach if spec.bridge is None else "bridge", *spec.carries}
+    here = {"always", spec.attach if spec.bridge is None else "bridge", spec.rests, *spec.carries}
     here.add(case.site.use)
     if timber.joist.width_m > DEEP_M:
         here.add("deep")

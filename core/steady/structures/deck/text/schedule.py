@@ -31,6 +31,15 @@ def members(
     posts, guard, stairs = stands.posts, stands.guard, stands.stairs
     spec = collector.spec
     me = spec.id
+    if spec.on_sleepers:
+        return [
+            Member(
+                id=f"{me}/joists",
+                what="joists",
+                name="Sleepers",
+                says=f"{len(frame.joists)} of {timber.joist.says} at {tape.length(spec.spacing_m)} on compacted gravel",
+            )
+        ]
     past = f", {tape.length(frame.longest_past_m)} past the beam" if frame.longest_past_m > 0.005 else ""
     what = "stringers" if spec.bridge is not None else "joists"
     made = [
@@ -89,7 +98,7 @@ def members(
                 f"{tape.length(post.footing.depth_m)} deep, {post.footing.depth.governs.lower()} governs",
             )
         )
-    if spec.lateral.none and not spec.on_ledger and spec.bridge is None:
+    if spec.lateral.none and not spec.on_ledger and not spec.on_sleepers and spec.bridge is None:
         made.append(Member(id=f"{me}/post", what="upright", name="What keeps it upright", says="nothing yet"))
     if guard.runs:
         count = sum(len(run.posts_m) - len(run.carried) for run in guard.runs)
