@@ -82,7 +82,7 @@ def start(job: JobDocument, structure_id: str, which: str, name: str = "", habit
     if says is None:
         raise InvalidInputError("which", f"Choose one of {', '.join(key for key, _ in ways_of(kind)) or 'none'}")
     with at_its_field(job, structure_id):
-        began = _begun(kind, case, which, (name, habit), lambda plan: quick_price(plan, job.yard))
+        began = _asked(kind, case, which, (name, habit), lambda plan: quick_price(plan, job.yard))
         if began.spec is None or began.plan is None:
             return Start(
                 which=which,
@@ -103,6 +103,12 @@ def start(job: JobDocument, structure_id: str, which: str, name: str = "", habit
         return _start(job, case.of(began.spec), began, which, says)
 
 
+def _asked(
+    kind: StructureType, case: DesignInput, which: str, crews: tuple[str, Any], priced: Callable[[Plan], float]
+) -> StartingDesign:
+    return _cheapest(kind, case, priced) if which == "cheapest" else _begun(kind, case, which, crews, priced)
+
+
 def _begun(
     kind: StructureType, case: DesignInput, which: str, crews: tuple[str, Any], priced: Callable[[Plan], float]
 ) -> StartingDesign:
@@ -118,6 +124,22 @@ def _begun(
     if found.why:
         return StartingDesign(planned=found.planned, why=found.why)
     return StartingDesign(spec=found.case.spec, plan=found.plan, planned=found.planned)
+
+
+_NEWEST: dict[DesignInput, StartingDesign] = {}
+NEWEST_MOST = 4
+"""So many lowest-cost designs are kept: the sturdier one is asked for right after the lowest, and is compared with it [our own]."""
+
+
+def _cheapest(kind: StructureType, case: DesignInput, priced: Callable[[Plan], float]) -> StartingDesign:
+    """The lowest cost for a place, searched once for cards that are asked for one after another."""
+    if case not in _NEWEST:
+        found = _begun(kind, case, "cheapest", ("", None), priced)
+        while len(_NEWEST) >= NEWEST_MOST:
+            _NEWEST.pop(next(iter(_NEWEST)), None)
+        _NEWEST[case] = found
+        return found
+    return _NEWEST[case]
 
 
 def _framed(kind: StructureType, case: DesignInput, which: str, habit: dict[str, Any] | None) -> StartingDesign:
@@ -145,7 +167,7 @@ def _sturdier(kind: StructureType, case: DesignInput, priced: Callable[[Plan], f
         plans = [kind.plan(one.of(spec)) for one in (here, hard)]
         if not all(buildable(apply_ratings(made, spec.ratings)) for made in plans):
             continue
-        if spec == _begun(kind, case, "cheapest", ("", None), priced).spec:
+        if spec == _cheapest(kind, case, priced).spec:
             return StartingDesign(planned=planned, why="Neither wind nor snow governs: the lowest cost is as sturdy")
         return StartingDesign(spec=spec, plan=plans[0], planned=planned, sized_for=site)
     return StartingDesign(planned=planned, why="Nothing that passes here passes with clearly more wind or snow")

@@ -8,7 +8,7 @@ from dataclasses import replace
 from steady.errors import InvalidInputError
 from steady.ground.zoning_notes import too_high
 from steady.memo import cached
-from steady.plan.model import Basis, Bay, Check, DragHandle, Mark, MeasurementTarget, Plan
+from steady.plan.model import Basis, Bay, Check, DragHandle, Mark, MeasurementTarget, Plan, UncheckedItem
 from steady.structures.fence.checks import arches, digging, foundations, gates, purposes
 from steady.structures.fence.checks import clearances as through
 from steady.structures.fence.checks.calculate import run_checks
@@ -74,6 +74,27 @@ def first_checks(asked: DesignInput) -> list[Check]:
         InvalidInputError: Malformed input, with the field's path inside the spec.
     """
     return cached(_calculated, asked).found.checks
+
+
+@value_object
+class FirstLook:
+    """What is known of a fence before its pieces are counted: its checks, its questions, and what cannot be set out."""
+
+    checks: tuple[Check, ...]
+    not_covered: tuple[UncheckedItem, ...]
+    conflicts: tuple[str, ...]
+
+
+def first_look(asked: DesignInput) -> FirstLook:
+    """A fence calculated but not yet cut: enough for a search to know that a member fails.
+
+    Raises:
+        InvalidInputError: Malformed input, with the field's path inside the spec.
+    """
+    line = cached(_calculated, asked)
+    return FirstLook(
+        checks=tuple(line.found.checks), not_covered=tuple(line.found.not_covered), conflicts=tuple(line.out.conflicts)
+    )
 
 
 def _still(asked: DesignInput) -> FixedFindings:

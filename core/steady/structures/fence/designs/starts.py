@@ -12,12 +12,12 @@ from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.depth import AUGERS_M, hole_width_m, rounded_up_m, typical_embedment_m
 from steady.plan.connectors import reach
 from steady.plan.model import Basis, Check, Plan
-from steady.plan.results import buildable, check_title, fails, governing_check, unchecked_items
+from steady.plan.results import buildable, check_title, fails, governing_check
 from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
 from steady.structures.fence.designs.gate_pairs import paired, with_opening
 from steady.structures.fence.designs.single_changes import GAPS_M
 from steady.structures.fence.layout.infill import rows
-from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.plan import FirstLook, first_look, plan_fence
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening, PracticeDetail
 from steady.structures.structure_type import DesignInput
@@ -339,7 +339,15 @@ class _Looking:
         except InvalidInputError:
             return None
 
-    def failed(self, trial: Plan | None, where: str) -> None:
+    def looked(self, change: Change) -> FirstLook | None:
+        """The checks of a change without its pieces, each hole by itself; None where it cannot be laid out."""
+        self.found.planned += 1
+        try:
+            return first_look(self.case.of(replace(self.base, **{**change, "depths_count": 0})))  # type: ignore[arg-type]
+        except InvalidInputError:
+            return None
+
+    def failed(self, trial: Plan | FirstLook | None, where: str) -> None:
         """Remembers the closest of those that fail, and what stood in the way of those that cannot be built."""
         if trial is not None and trial.conflicts:
             self.clash = self.clash or trial.conflicts[0]
@@ -370,7 +378,7 @@ def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[S
     openings = bool(look.base.openings)
     strong = posts[-1].key
     for k, post in enumerate(posts):
-        trial = look.tried(
+        trial = look.looked(
             {**bay, **stiffest, "post": post.key, "end_post": strong, "gate_post": strong if openings else None}
         )
         if trial is None or not _holds(trial, "/post/"):
@@ -382,7 +390,7 @@ def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[S
                 "end_post": None if end is post else end.key,
                 "gate_post": end.key if openings and end is not post else None,
             }
-            trial = look.tried({**bay, **stiffest, **ends})
+            trial = look.looked({**bay, **stiffest, **ends})
             if trial is not None and _holds(trial, "/post/"):
                 return {**bay, **_untied(look, {**bay, **stiffest}, ends, posts[k:])}
     return None
@@ -397,7 +405,7 @@ def _untied(look: _Looking, like: Change, ends: Change, posts: list[SectionItem]
             if smaller.key == ends[name]:
                 break
             tied: Change = {**ends, name: None if smaller is posts[0] and name == "end_post" else smaller.key}
-            trial = look.tried({**like, **tied})
+            trial = look.looked({**like, **tied})
             if trial is not None and _holds(trial, "/post/"):
                 ends = tied
                 break
@@ -408,6 +416,10 @@ def _lightest_rails(look: _Looking, chosen: Change, rails: list[SectionItem]) ->
     """The lightest rails that pass on those posts, kept where they come to less than what was found."""
     found = look.found
     for lighter in _rails(look.base, rails):
+        first = look.looked({**chosen, **lighter})
+        if first is None or fails(first.checks):
+            look.failed(first, WHOLE)
+            continue
         trial = look.tried({**chosen, **lighter})
         if trial is None:
             continue
@@ -477,14 +489,15 @@ def _rails(spec: FenceSpec, rails: list[SectionItem]) -> list[dict[str, object]]
     return [change for _, change in sorted(tried, key=lambda row: row[0])]
 
 
-def _holds(made: Plan, about: str) -> bool:
+def _holds(made: FirstLook, about: str) -> bool:
     """Whether nothing about posts (or bays) fails or goes uncovered, and nothing clashes."""
     if made.conflicts:
         return False
-    if any(about in gap.about and not gap.crew and gap.would_have_to_change for gap in unchecked_items(made)):
+    open_gaps = [gap for gap in made.not_covered if gap.basis is Basis.CALCULATED and not gap.crew]
+    if any(about in gap.about and gap.would_have_to_change for gap in open_gaps):
         return False
     return all(check.use <= 1 + 1e-9 for check in made.checks if about in check.about and check.counts)
 
 
-def _worst(made: Plan | None, about: str) -> Check | None:
+def _worst(made: Plan | FirstLook | None, about: str) -> Check | None:
     return None if made is None else governing_check([check for check in made.checks if about in check.about])
