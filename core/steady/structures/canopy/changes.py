@@ -27,6 +27,16 @@ def other_sticks(spec: Any, roles: Sequence[str]) -> Tried:
                 yield f"{role.capitalize()}s {one.says}", ((role, one.key),)
 
 
+def with_bigger_posts(spec: Any, tried: Sequence[tuple[str, Change]]) -> Tried:
+    """Each change together with the next bigger posts of the same wood; nothing where there are none."""
+    bigger = next(iter(other_sticks(spec, ())), None)
+    if bigger is None:
+        return
+    for says, change in tried:
+        if not any(name == "post" for name, _ in change):
+            yield f"{says}, {bigger[0]}", (*change, *bigger[1])
+
+
 def other_spacings(case: DesignInput, inches: Sequence[float], metric_m: Sequence[float]) -> Tried:
     """Rafters at other spacings, in the yard's own units."""
     for spacing in metric_m if stick(case.spec.post, "post", "post").metric else tuple(one * IN for one in inches):

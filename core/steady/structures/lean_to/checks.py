@@ -6,6 +6,7 @@ from dataclasses import replace
 from steady.design_codes.canopies import ClosedRoof, FrameRows, bare_frame
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
+from steady.plan.connectors import limits_n
 from steady.structures.canopy.braces import faces_m2
 from steady.structures.canopy.crossed import beam_crossed
 from steady.structures.canopy.drift_snow import Catches, DriftSnow, heaped
@@ -42,14 +43,14 @@ FLAT_RAD = math.radians(10)
 
 @value_object
 class LeanToResult:
-    """Everything calculated. `strap_n`: pull in a roof-plane strap, 0 where the wind is not known."""
+    """Everything calculated. `straps_count`: straps on each diagonal of the roof's plane."""
 
     findings: CheckCollector
     layout: LeanToLayout
     loads: CanopyLoads
     held: LateralSystemResult
     ledger: LedgerLoad
-    strap_n: float
+    straps_count: int
 
 
 def check_lean_to(case: DesignInput) -> LeanToResult:
@@ -67,11 +68,11 @@ def check_lean_to(case: DesignInput) -> LeanToResult:
     if layout.timber.slat is not None:
         slat = layout.timber.slat
         check_slat(found, f"{spec.id}/slats", slat, layout.frame.wood(slat), layout.rafters.spacing_m)
-    sways, strap_n = _sways(found, case, layout, loads)
+    sways, straps_count = _sways(found, case, layout, loads)
     held = hold_up(found, case.site, layout.frame, loads, sways)
     ties(found, layout.frame, loads, held, _rafter_lift_n(case, layout, loads))
     ledger = _ledger(found, spec, layout, loads, heaps)
-    return LeanToResult(findings=found, layout=layout, loads=loads, held=held, ledger=ledger, strap_n=strap_n)
+    return LeanToResult(findings=found, layout=layout, loads=loads, held=held, ledger=ledger, straps_count=straps_count)
 
 
 def _beam(case: DesignInput, layout: LeanToLayout) -> tuple[CheckCollector, tuple[CanopyLoads, tuple[DriftSnow, ...]]]:
@@ -228,7 +229,7 @@ def _purlins(
 
 def _sways(
     collector: CheckCollector, case: DesignInput, layout: LeanToLayout, loads: CanopyLoads
-) -> tuple[tuple[Sway, ...], float]:
+) -> tuple[tuple[Sway, ...], int]:
     """Along the wall half goes to the beam's line, half up the roof's straps to the ledger; across, the rafters' hangers hold."""
     spec: LeanToSpec = case.spec
     frame, t = layout.frame, layout.timber
@@ -248,7 +249,7 @@ def _sways(
 
     pushed = sways_or_gap(collector, spec.id, pushes)
     if pushed is None:
-        return (), 0.0
+        return (), 1
     xs = frame.line_xs(1)
     along = Sway(
         way="along the wall",
@@ -262,13 +263,27 @@ def _sways(
     return (along,), _strap(collector, spec, layout, pushed["along"])
 
 
-def _strap(collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, along_n: float) -> float:
-    """Two straps crossed in the plane of the roof: half the push along, over the cosine of their angle to the wall."""
+STRAPS_MOST = 2
+"""Straps that lie side by side on one diagonal, at most [common practice: two ties at one place hold double]."""
+
+
+def _strap(collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, along_n: float) -> int:
+    """Straps crossed in the plane of the roof: half the push along, over the cosine of their angle to the wall.
+
+    Two lie on each diagonal where one ordinary strap does not hold it.
+    """
     u = collector.book.units
     angle = math.atan2(layout.slope_m, spec.beams_m)
     pull = along_n / 2 / math.cos(angle)
+    limits = limits_n("strap tie", collector.book.key)
+    assert limits is not None
+    count = 1 if pull <= limits["up"] else STRAPS_MOST
     needs = given_step(
-        "T_s", pull / u.force_n, u.force, "statics: half the push along / cos of the strap's angle", "each strap"
+        "T_s",
+        pull / count / u.force_n,
+        u.force,
+        f"statics: half the push along / cos of the strap's angle{' / 2' if count > 1 else ''}",
+        "each strap" if count == 1 else f"each of {count} straps on a diagonal",
     )
     collector.gap(
         "roof_bracing_straps.tension",
@@ -280,7 +295,7 @@ def _strap(collector: CheckCollector, spec: LeanToSpec, layout: LeanToLayout, al
         crew=True,
         needs=needs,
     )
-    return pull
+    return count
 
 
 def _rafter_lift_n(case: DesignInput, layout: LeanToLayout, loads: CanopyLoads) -> float:

@@ -17,6 +17,7 @@ from steady.structures.canopy.changes import (
     other_sticks,
     other_uprights,
     roof_above,
+    with_bigger_posts,
 )
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.plain_entry import LEAN_TO_WORDS
@@ -150,6 +151,8 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     yield from more_fixings(spec.at_point)
     yield from other_sticks(spec, ("rafter", "beam"))
     yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
+    # Heavier or closer rafters catch more wind along the wall: the posts that bend under it are the next size.
+    yield from with_bigger_posts(spec, [*other_sticks(spec, ("rafter",)), *other_spacings(case, (12, 16), (0.3, 0.4))])
     yield from more_posts(spec.posts or 2, "the beam")
     yield from other_uprights(spec, "Knee braces along the beam")
 

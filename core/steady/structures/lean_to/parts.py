@@ -29,7 +29,7 @@ def build(case: DesignInput, found: LeanToResult) -> tuple[tuple[Part, ...], lis
     _purlins(g, spec, layout, case.yard)
     clashes += _sheets(g, spec, layout, case.yard)
     _slats(g, spec, layout, case.yard)
-    _edges(g, spec, layout, case.yard)
+    _edges(g, spec, found, case.yard)
     return g.parts(), clashes
 
 
@@ -191,8 +191,9 @@ def _slats(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingS
     g.fix("deck screw", row.count * layout.rafters.count, (0.0, y, z), "screw")
 
 
-def _edges(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingSettings) -> None:
+def _edges(g: Grouper, spec: LeanToSpec, found: LeanToResult, yard: PurchasingSettings) -> None:
     """Fascia over the rafters' ends, apron over the sheets, straps crossed in the roof's plane."""
+    layout = found.layout
     top = layout.chain.roof_at_wall_m
     board = layout.timber.fascia
     if board is not None:
@@ -204,7 +205,7 @@ def _edges(g: Grouper, spec: LeanToSpec, layout: LeanToLayout, yard: PurchasingS
     if spec.roof == "sheets":
         apron = math.ceil(spec.beams_m / (FLASHING_M - LAP_M) - 1e-9)
         g.fix("flashing 10 ft", apron, (0.0, 0.0, top), "flashing")
-    straps = 2 * math.hypot(spec.beams_m, layout.slope_m)
+    straps = 2 * found.straps_count * math.hypot(spec.beams_m, layout.slope_m)
     g.fix("roof strap", math.ceil(straps / STRAP_ROLL_M - 1e-9), (0.0, 0.0, top), "connector")
 
 
