@@ -13,7 +13,7 @@ from steady.units.units import FT, IN
 from tests.test_deck import deck, planned
 from tests.test_no_overlaps import overlaps
 
-TURNS: tuple[tuple[Turn, int], ...] = (("straight", 4), ("left", 4), ("right", 5), ("back left", 6), ("back right", 7))
+TURNS: tuple[tuple[Turn, int], ...] = (("straight", 4), ("left", 5), ("right", 4), ("back left", 7), ("back right", 6))
 HIGH_M, RISERS = 6 * FT, 10
 """6 ft in risers of at most 7 3/4 in: ten of 7.2 in."""
 
@@ -72,8 +72,8 @@ class LandingTest(unittest.TestCase):
             self.assertLess(along[1], 52)
 
     def _starts(self, turn: str, left_m: float, right_m: float) -> float:
-        """Where the lower flight leaves its landing. Edge 2 runs back toward the left; one who walks down has it on the left."""
-        return {"straight": 12 * FT + 66 * IN, "left": left_m, "right": right_m}[turn]
+        """Where the lower flight leaves its landing. Edge 2 runs to the right of one who walks down."""
+        return {"straight": 12 * FT + 66 * IN, "right": left_m, "left": right_m}[turn]
 
     def test_no_piece_stands_in_another(self) -> None:
         for turn, upper in TURNS:

@@ -118,7 +118,7 @@ SETTINGS = (
                 sort="choice",
                 names=(
                     ("none", "none"),
-                    ("left", "left side, seen from the house"),
+                    ("left", "left side, facing the house"),
                     ("right", "right side"),
                     ("front", "front"),
                     ("both sides", "both sides"),

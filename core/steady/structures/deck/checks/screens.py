@@ -31,7 +31,7 @@ FACES: dict[ScreenSide, Callable[[Edge], bool]] = {
     "both sides": lambda edge: abs(edge.out[0]) > math.sqrt(0.5),
     "all": lambda edge: True,
 }
-"""Which edges a screen stands on, by where they look as seen from the house."""
+"""Which edges a screen stands on, by where they look as one faces the house."""
 BOTTOM_M = 0.05
 """A screen's lowest board stands so far over the deck [common practice]."""
 HOUSE_TIES = 2

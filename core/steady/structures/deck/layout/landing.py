@@ -1,6 +1,7 @@
 """Where a stair's landing lies between its two flights, as a small deck on posts of its own, and how that is brought to the site.
 
-A landing's own axes: y goes on as the upper flight comes down, x to the right of one who walks down it.
+A landing's own axes: y goes on as the upper flight comes down, x to the left of one who walks down it (a deck's y runs out from
+the house and its x from the left of one who faces the house, so that its axes seen from above turn as a clock does).
 """
 
 from dataclasses import replace
@@ -29,7 +30,7 @@ class LandingLayout:
         at: The middle of its own axes, on the deck's.
         x_axis, y_axis: Its axes, on the deck's.
         wide_m, long_m: Across the upper flight and along it; `back_m`: so much more lies under the upper flight's feet.
-        upper_at_m: Where the upper flight arrives, from the landing's left.
+        upper_at_m: Where the upper flight arrives, from where x begins.
     """
 
     design: StairDesign
@@ -60,10 +61,10 @@ class LandingLayout:
         width, deep_m = self.design.width_m, self.long_m + self.back_m
         edge, at_m = {
             "straight": (2, 0.0),
-            "right": (1, deep_m - width),
-            "left": (3, 0.0),
-            "back right": (0, self.wide_m - width),
-            "back left": (0, 0.0),
+            "left": (1, deep_m - width),
+            "right": (3, 0.0),
+            "back left": (0, self.wide_m - width),
+            "back right": (0, 0.0),
         }[self.landing.turn]
         return replace(self.design, id="lower", edge=edge, at_m=at_m, landing=None)
 
@@ -72,10 +73,10 @@ class LandingLayout:
         half = self.design.width_m / 2
         return {
             "straight": (self.wide_m / 2, self.long_m + run_m),
-            "right": (self.wide_m + run_m, self.long_m - half),
-            "left": (-run_m, self.long_m - half),
-            "back right": (self.wide_m - half, -self.back_m - run_m),
-            "back left": (half, -self.back_m - run_m),
+            "left": (self.wide_m + run_m, self.long_m - half),
+            "right": (-run_m, self.long_m - half),
+            "back left": (self.wide_m - half, -self.back_m - run_m),
+            "back right": (half, -self.back_m - run_m),
         }[self.landing.turn]
 
     def drop_at(self, spec: DeckSpec, lower_run_m: float) -> float:
@@ -91,13 +92,13 @@ def lay_landing(design: StairDesign, edge: Edge) -> LandingLayout | None:
         return None
     back_turn = landing.turn in ("back left", "back right")
     wide_m = 2 * design.width_m + landing.well_m if back_turn else design.width_m
-    upper_at_m = wide_m - design.width_m if landing.turn == "back left" else 0.0
+    upper_at_m = wide_m - design.width_m if landing.turn == "back right" else 0.0
     way = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m)
     run_m = (landing.risers - 1) * design.going_m
     long_m = design.width_m + (ROUND_A_CORNER_M if landing.turn in ("left", "right") else 0.0)
-    # One who walks down has the edge's own direction on the left: its far side is where the flight's left begins.
-    left_m = design.at_m + design.width_m + upper_at_m
-    x, y = edge.start[0] + way[0] * left_m, edge.start[1] + way[1] * left_m
+    # One who walks down has the edge's own direction on the right: its far side is where the flight's right side begins.
+    right_m = design.at_m + design.width_m + upper_at_m
+    x, y = edge.start[0] + way[0] * right_m, edge.start[1] + way[1] * right_m
     return LandingLayout(
         design=design,
         landing=landing,

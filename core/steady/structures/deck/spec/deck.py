@@ -85,7 +85,7 @@ class Existing:
 
 
 ScreenSide = Literal["none", "left", "right", "front", "both sides", "all"]
-"""Which edges a screen stands on, as seen from the house."""
+"""Which edges a screen stands on, as one faces the house."""
 
 
 @value_object
