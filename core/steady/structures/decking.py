@@ -8,6 +8,7 @@ from steady.design_codes.bending_members import BendingDemand, check_member
 from steady.design_codes.results import Action
 from steady.errors import OutOfScopeError
 from steady.structures.check_collector import CheckCollector
+from steady.structures.made_boards import MadeBoards, check_made_boards, is_made
 from steady.structures.wood import outdoors
 from steady.units.units import IN
 from steady.value_objects import value_object
@@ -30,7 +31,10 @@ class Flooring:
 
 
 def check_boards(collector: CheckCollector, about: str, floor: Flooring) -> None:
-    """Boards between the joists' middles."""
+    """Boards between the joists' middles; of those that are not wood their maker's figure is asked for."""
+    if is_made(floor.board):
+        check_made_boards(collector, about, floor.board, MadeBoards(), floor.spacing_m)
+        return
     if collector.book.key == "us":
         _by_table(collector, about, floor)
         return

@@ -7,7 +7,7 @@ from steady.design_codes.requests import Wood
 from steady.errors import OutOfScopeError
 from steady.units.units import IN
 
-NOT_WOOD = ("steel", "welded wire", "woven wire", "made panel", "lattice", "strap")
+NOT_WOOD = ("steel", "welded wire", "woven wire", "made panel", "lattice", "strap", "composite", "cellular PVC")
 
 
 def outdoors(stick: SectionItem, flat: bool = False) -> Wood:

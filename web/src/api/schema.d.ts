@@ -4953,6 +4953,19 @@ export interface components {
             /** Live Pa */
             live_pa?: number | null;
             /**
+             * @default {
+             *       "clips": true,
+             *       "coldest_c": -20,
+             *       "end_gap_m": 0.002,
+             *       "hottest_c": 50,
+             *       "laid_c": 10,
+             *       "movement_per_k": null,
+             *       "span_m": null,
+             *       "stair_span_m": null
+             *     }
+             */
+            made_boards: components["schemas"]["MadeBoards"];
+            /**
              * Outer
              * @default joist 2x6 pine
              */
@@ -8539,6 +8552,51 @@ export interface components {
             name: string;
             /** Value */
             value: string;
+        };
+        /**
+         * MadeBoards
+         * @description What is asked of boards that are not wood; without meaning for those that are.
+         *
+         *     Args:
+         *         span_m: Joists at most so far apart under boards laid straight; `stair_span_m`: stringers under treads. By the maker; None:
+         *             not entered.
+         *         clips: Hidden clips in the gaps between rows, else screws through the face.
+         *         end_gap_m: The least gap between two boards' ends, on the hottest day.
+         *         laid_c, coldest_c, hottest_c: Air, when they are laid and through the years, in the sun (degrees Celsius) [common practice].
+         *         movement_per_k: By the maker; None: what is usual of the material.
+         */
+        MadeBoards: {
+            /**
+             * Clips
+             * @default true
+             */
+            clips: boolean;
+            /**
+             * Coldest C
+             * @default -20
+             */
+            coldest_c: number;
+            /**
+             * End Gap M
+             * @default 0.002
+             */
+            end_gap_m: number;
+            /**
+             * Hottest C
+             * @default 50
+             */
+            hottest_c: number;
+            /**
+             * Laid C
+             * @default 10
+             */
+            laid_c: number;
+            /** Movement Per K */
+            movement_per_k?: number | null;
+            /** Span M */
+            span_m?: number | null;
+            /** Stair Span M */
+            stair_span_m?: number | null;
         };
         /**
          * ManufacturerRating

@@ -49,6 +49,7 @@ from steady.structures.deck.text.path import load_path
 from steady.structures.deck.text.schedule import Stands, members
 from steady.structures.decking import Flooring, check_boards
 from steady.structures.guard.calculate import GuardResult
+from steady.structures.made_boards import check_end_joints, check_made_boards, is_made
 from steady.structures.measurement_targets import diagonal_targets, gap_target, level_target, post_targets
 from steady.structures.place import unsaid
 from steady.structures.ply_fasteners import check_ply_fasteners
@@ -186,7 +187,9 @@ def _framed(case: DesignInput) -> DeckCalculation:
         conflicts += check_sleepers(collector, layout, timber)
     else:
         check_joists(collector, layout, timber)
-    if spec.bridge is None:
+    if is_made(timber.board):
+        check_made_boards(collector, f"{spec.id}/boards", timber.board, spec.made_boards, spec.spacing_m)
+    elif spec.bridge is None:
         check_boards(collector, f"{spec.id}/boards", _boards(collector, timber))
     floor = collector.mark()
     carried = brought(layout, spec.bearings)
@@ -282,6 +285,7 @@ def plan_deck(case: DesignInput) -> Plan:
     posts = [*posts, *(leg for one in deck.supports for leg in one.legs)]
     _, clashes = boards.decking(b, yard.longest_m(timber.board.key))
     conflicts += clashes
+    notes = [*deck.notes, *_board_ends(b, found)]
     build.sills(b)
     gravel_bed(b, yard.gravel)
     build_guard(b, deck.guard)
@@ -318,7 +322,7 @@ def plan_deck(case: DesignInput) -> Plan:
         details=tuple(load_path(found, layout, posts)),
         members=tuple(members(found, layout, timber, Stands(posts, deck.guard, deck.stairs), tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
-        notes=(*deck.notes, *plies_notes(timber.built_up, tape)),
+        notes=(*notes, *plies_notes(timber.built_up, tape)),
         called="deck" if spec.bridge is None else "footbridge",
         reads="Two tapes from the left end of the house's edge: along it, and square out from it. Marks to centres.",
         views=(
@@ -340,6 +344,17 @@ def plan_deck(case: DesignInput) -> Plan:
     for number, stair in enumerate(deck.stairs):
         whole = _with_landing(case, deck, whole, number, stair)
     return whole
+
+
+def _board_ends(b: build.Builder, found: DeckCheckCollector) -> list[str]:
+    """What boards that move with heat leave at their ends; nothing of wood, which moves across its grain."""
+    board, made = b.timber.board, b.spec.made_boards
+    placed = b.placed("decking")
+    longest_m = max((length_m for _, length_m in placed), default=0.0)
+    if not is_made(board) or not longest_m > 0:
+        return []
+    joined = any("/boards/" in place.id and not place.id.endswith("/0") for place, _ in placed)
+    return check_end_joints(found, f"{b.spec.id}/boards", (board, made), longest_m, joined)
 
 
 def _with_landing(case: DesignInput, deck: DeckCalculation, whole: Plan, number: int, stair: flights.Stair) -> Plan:

@@ -1,11 +1,29 @@
 """Every setting of a deck that can be found by its name: what its panel shows, and what lies deeper."""
 
+from dataclasses import replace
+
+from steady.catalog.items import sticks
 from steady.structures.coating import finish_group
 from steady.structures.form_schema import Field, Group
+from steady.structures.made_boards import is_made
 
 SCREENED = ("left", "right", "front", "both sides", "all")
 """A guard that carries a screen."""
 MAKER = "By its maker; 0: not entered"
+MADE = tuple(item.key for item in sticks().values() if item.role == "decking" and is_made(item))
+"""Boards that are no wood."""
+MADE_FIELDS = tuple(
+    replace(one, when=("board", MADE))
+    for one in (
+        Field(path="made_boards/span_m", says="Joists at most, by its maker", sort="small length", empty="not entered"),
+        Field(path="made_boards/stair_span_m", says="Stringers at most", sort="small length", empty="not entered"),
+        Field(path="made_boards/clips", says="hidden clips", sort="tick", text="Else screws through the face"),
+        Field(path="made_boards/end_gap_m", says="Least end gap", sort="small length", text="On the hottest day"),
+        Field(path="made_boards/laid_c", says="Laid at, °C", sort="number"),
+        Field(path="made_boards/coldest_c", says="Coldest, °C", sort="number"),
+        Field(path="made_boards/hottest_c", says="Hottest in the sun, °C", sort="number"),
+    )
+)
 SETTINGS = (
     Group(
         title="Joists",
@@ -51,6 +69,7 @@ SETTINGS = (
         title="Boards",
         fields=(
             Field(path="board", says="Deck boards", sort="stick", role="decking"),
+            *MADE_FIELDS,
             Field(path="board_gap_m", says="Board spacing", sort="small length"),
             Field(path="boards_from", says="The whole board lies at", sort="choice"),
             Field(path="frame_boards", says="Picture-frame boards", sort="count"),

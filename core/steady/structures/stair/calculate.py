@@ -24,6 +24,7 @@ class StairInput:
     """A stair as it is wished for.
 
     `drop_at`: the deck's height above the ground so far out from its edge. `middle`: stringers rest under their middles, too.
+    `made_treads`: of no wood; `tread_most_m`: how far apart their maker lets the stringers stand.
     """
 
     drop_at: Callable[[float], float]
@@ -36,6 +37,8 @@ class StairInput:
     tread_m: float
     open_risers: bool = False
     middle: bool = False
+    made_treads: bool = False
+    tread_most_m: float | None = None
 
 
 @dataclass(slots=True)
@@ -134,7 +137,7 @@ def _handrails(found: StairResult, ask: StairInput, limits: StairLimits) -> int:
     return 2 if limits.handrails_from_m is not None and ask.width_m >= limits.handrails_from_m - 1e-9 else 1
 
 
-def _gap(found: StairResult, name: str, about: str, refused: OutOfScopeError) -> None:
+def _gap(found: StairResult, name: str, about: str, refused: OutOfScopeError, crew: bool = False) -> None:
     found.not_covered.append(
         UncheckedItem(
             key=name,
@@ -142,6 +145,7 @@ def _gap(found: StairResult, name: str, about: str, refused: OutOfScopeError) ->
             basis=Basis.CALCULATED,
             reason=refused.reason,
             would_have_to_change=refused.would_have_to_change or "the local code's limits, or an engineer",
+            crew=crew,
         )
     )
 
@@ -303,10 +307,21 @@ def _stringers(found: StairResult, ask: StairInput, book: Rulebook, about: str) 
                 case="cut stringers",
             )
         )
+    if ask.made_treads and ask.tread_most_m is None:
+        why = "how far stringers may stand apart under treads that are not wood is their maker's to say"
+        _gap(
+            found,
+            "tread.allowable_span",
+            about,
+            OutOfScopeError(why, "type the maker's spacing under stairs"),
+            crew=True,
+        )
+        return
     apart_m = (ask.width_m - ask.stringer.thickness_m) / (found.stringers - 1)
     has = step("s", apart_m, f"{found.stringers} stringers", "geometry")
-    most_m = STRINGERS_M if ask.tread_m < 0.045 else 24 * IN
-    limit = step("s_max", most_m, "under treads of this thickness", "practice: what treads are sold for; medium")
+    most_m = ask.tread_most_m or (STRINGERS_M if ask.tread_m < 0.045 else 24 * IN)
+    source = "practice: what treads are sold for; medium" if ask.tread_most_m is None else "user: the maker's spacing"
+    limit = step("s_max", most_m, "under treads of this thickness", source)
     found.checks.append(
         Check(
             key="tread.allowable_span",

@@ -32,6 +32,7 @@ const fieldsOf = (keep: (path: string) => boolean) =>
     .flatMap((group) => group.fields)
     .filter((field) => keep(field.path) && asksNow(field, spec.value))
 const guard = computed(() => fieldsOf((at) => at.startsWith('guard/') && at !== 'guard/anchor_rating_n'))
+const made = computed(() => fieldsOf((at) => at.startsWith('made_boards/')))
 const plied = computed(() => fieldsOf((at) => at === 'core' || (at === 'outer' && spec.value?.core !== '')))
 const walls = computed(() => {
   const field = props.kind?.form.flatMap((group) => group.fields).find((item) => item.path === 'ledger/wall')
@@ -390,6 +391,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         <FormGroup :structure="structure" title="Posts built up of three plies" :fields="plied" folded />
         <FormGroup :structure="structure" title="Guard" :fields="guard" />
       </template>
+      <FormGroup v-if="made.length" :structure="structure" title="Boards by their maker" :fields="made" />
       <FoldSection title="Boards">
         <StickField
           label="Of"

@@ -18,6 +18,7 @@ from steady.structures.deck.layout.framing import DeckFrame, height_of
 from steady.structures.deck.layout.landing import LandingLayout, lay_landing
 from steady.structures.deck.spec.deck import GuardGap, StairDesign
 from steady.structures.guard.calculate import GuardInput, GuardResult, calculate_guard, lever_m
+from steady.structures.made_boards import is_made
 from steady.structures.stair.calculate import StairInput, StairResult, calculate_stair, landing_checks
 from steady.structures.support_links import PostReaction
 from steady.structures.wood import outdoors
@@ -89,6 +90,8 @@ def check_stairs(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTi
             tread_m=timber.board.thickness_m,
             open_risers=design.open_risers,
             middle=design.middle,
+            tread_most_m=collector.spec.made_boards.stair_span_m if is_made(timber.board) else None,
+            made_treads=is_made(timber.board),
         )
         about, landing = f"{spec.id}/stair/{design.id}", lay_landing(design, edge)
         try:
@@ -255,6 +258,8 @@ BRACKETS_M = (1.2, 0.9, 0.6)
 def _treads_bend(collector: DeckCheckCollector, stair: Stair, timber: DeckTimbers, about: str) -> None:
     """One board of a tread between two stringers under one person's foot."""
     book, u, board = collector.book, collector.book.units, timber.board
+    if is_made(board):
+        return  # its maker's figure for treads is held against the stringers' spacing
     span_m = (stair.design.width_m - timber.stringer.thickness_m) / (stair.found.stringers - 1)
     point_n, source = book.stair_point_n
     moment = CalculationStep(

@@ -7,6 +7,7 @@ from dataclasses import fields, replace
 from steady.catalog.items import SectionItem, sold_with, stick, sticks
 from steady.design_codes.registry import rulebook
 from steady.structures.deck.spec.deck import DeckSpec, Landing, StairDesign
+from steady.structures.made_boards import is_made
 from steady.structures.structure_type import DesignInput
 from steady.units.units import FT, IN
 
@@ -33,7 +34,7 @@ def changes(case: DesignInput) -> Iterator[tuple[str, Change]]:
     post = stick(spec.post, "post", "post")
     posts = [p for p in posts if p.species == post.species and p.width_m >= post.width_m]
     for one in same:
-        for spacing_m in SPACINGS_M[joist.metric]:
+        for spacing_m in _spacings_m(spec, joist.metric):
             for beam in (spec.beam, *(b.key for b in same if b.width_m >= one.width_m - 1e-9 and b.key != spec.beam)):
                 for plies in sorted({spec.plies, 2, 3}):
                     wish: dict[str, object] = {"joist": one.key, "spacing_m": spacing_m, "beam": beam, "plies": plies}
@@ -74,6 +75,13 @@ def _low(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
         for spacing_m in SPACINGS_M[one.metric]:
             wish = {**flush, "joist": one.key, "beam": one.key, "spacing_m": spacing_m}
             yield f"{one.says} for joists and beams, hung flush, concrete flush with the ground", _changed(spec, wish)
+
+
+def _spacings_m(spec: DeckSpec, metric: bool) -> tuple[float, ...]:
+    """Joist spacings to try: none wider than it is under boards that nobody has said the reach of."""
+    made = is_made(stick(spec.board, "decking", "board"))
+    most_m = (spec.made_boards.span_m or spec.spacing_m) if made else math.inf
+    return tuple(one for one in SPACINGS_M[metric] if one <= most_m + 1e-6)
 
 
 FLUSH_LEAST_M = 0.19

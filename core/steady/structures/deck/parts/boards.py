@@ -7,10 +7,11 @@ from dataclasses import replace
 from steady.errors import InvalidInputError
 from steady.layout.decking import Courses, courses, joined
 from steady.layout.outline import Outline, Span, inset
-from steady.plan.model import Cut, PartPlacement
+from steady.plan.model import Cut, PartPlacement, Vec
 from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.parts.build import SCREWS_AT_A_JOIST, Builder
 from steady.structures.deck.parts.picture_frame import picture_frame
+from steady.structures.made_boards import is_made
 from steady.structures.part_grouping import Sawn
 from steady.value_objects import positional_value_object
 
@@ -82,8 +83,20 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
     _board_rows(b, rows, w + gap)
     clashes += picture_frame(b, longest_m)
     left, low, _, _ = frame.outline.box
-    b.fix("deck screw", SCREWS_AT_A_JOIST * _crossings(frame, rows), b.vec(left, low, 0.0), "screw")
+    _fixings(b, rows, b.vec(left, low, 0.0))
     return layout, list(dict.fromkeys(clashes))
+
+
+def _fixings(b: Builder, rows: list[_Row], at: Vec) -> None:
+    """Screws through the face wherever a piece lies on a joist; or hidden clips in the gaps, starters along both outer rows."""
+    crossings = _crossings(b.frame, rows)
+    if not (is_made(b.timber.board) and b.spec.made_boards.clips):
+        b.fix("deck screw", SCREWS_AT_A_JOIST * crossings, at, "screw")
+        return
+    outer = _crossings(b.frame, [rows[0], rows[-1]]) if rows else 0
+    # A clip holds the boards on both sides of its gap; each end that meets another is held by one of its own.
+    b.fix("hidden clip", crossings - outer // 2, at, "screw")
+    b.fix("starter clip", outer, at, "screw")
 
 
 def _field(frame: DeckFrame, framed_m: float) -> Outline:

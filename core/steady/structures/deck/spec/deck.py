@@ -10,6 +10,7 @@ from steady.plan.model import Basis
 from steady.structures.coating import Finish
 from steady.structures.deck.spec.beam_seats import SEATS, BeamSeat, SeatKey
 from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
+from steady.structures.made_boards import MadeBoards
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.structures.support_links import PostReaction
 from steady.value_objects import value_object
@@ -260,6 +261,7 @@ class DeckSpec:
     upright: Upright = "none"
     brace_m: Annotated[float, Ge(0.2), Le(2)] = 0.6096
     board: Words = "decking 5/4x6 pine"
+    made_boards: MadeBoards = MadeBoards()
     board_gap_m: Annotated[float, Ge(0), Le(0.02)] = 0.003175
     boards_from: Literal["house", "edge"] = "house"
     frame_boards: Annotated[int, Ge(0), Le(2)] = 0
