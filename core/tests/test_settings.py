@@ -34,6 +34,7 @@ OWN_PLACE = {
     "bridge",
     "beam_lines",
     "bearings",
+    "stair_feet",
     "carries",
     "existing",
 }

@@ -266,12 +266,16 @@ class LegEnd:
 
 @value_object
 class WindLeg:
-    """One face of a fence to the wind, from corner to corner: its length, solid part and top (m), how solid, how it ends."""
+    """One face of a fence to the wind, from corner to corner: its length, solid part and top (m), how solid, how it ends.
+
+    `round_members`: wires and tubes, where a code tells them from flat ones.
+    """
 
     length_m: float
     solid_height_m: float
     top_height_m: float
     solidity: float = 1.0
+    round_members: bool = False
     start: LegEnd = LegEnd()
     end: LegEnd = LegEnd()
 

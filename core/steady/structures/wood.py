@@ -7,7 +7,18 @@ from steady.design_codes.requests import Wood
 from steady.errors import OutOfScopeError
 from steady.units.units import IN
 
-NOT_WOOD = ("steel", "welded wire", "woven wire", "made panel", "lattice", "strap", "composite", "cellular PVC")
+NOT_WOOD = (
+    "steel",
+    "steel tube",
+    "welded wire",
+    "woven wire",
+    "chain link",
+    "made panel",
+    "lattice",
+    "strap",
+    "composite",
+    "cellular PVC",
+)
 
 
 def outdoors(stick: SectionItem, flat: bool = False) -> Wood:

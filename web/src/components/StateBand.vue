@@ -28,6 +28,8 @@ const groups = computed(() => {
 const leftOut = computed(() => rows.value.filter((row) => row.left_out))
 const wrong = computed(() => open.value.some((row) => row.wrong))
 const shown = computed(() => open.value.length || (leftOut.value.length && !own.value))
+/** Where structures are placed, a structure that passes may still stand too near to something. */
+const placing = computed(() => route.name === 'site-plan')
 const to = (structure: string) => ({ name: 'design', params: { job: props.job, structure } })
 </script>
 
@@ -47,6 +49,7 @@ const to = (structure: string) => ({ name: 'design', params: { job: props.job, s
           ? `${clear[0]!.name}: ${clear[0]!.says}`
           : allClear(clear.map((row) => row.key))
     }}
+    <template v-if="placing">Setbacks and clearances between them are told apart, beside the plan.</template>
   </p>
   <Message
     v-if="shown"

@@ -57,6 +57,8 @@ STAIR = StairLimits(
 """Private stairs. Rises, runs and sides of handrails compared with an open extraction; width and rail heights from memory."""
 GUST = 2.0
 """C_g of the structure as a whole. NBC 4.1.7 (from memory, high)."""
+MESH = 1.3
+"""C_n of round mesh and tubes, on what is solid of it [our own, low]."""
 MIDDLE = 1.2
 """C_n of a wall standing on the ground, away from its ends. NBC 4.1.7 (from memory, low)."""
 CONCRETE_N_PER_M3 = 24000.0
@@ -298,9 +300,11 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
     if place.exposure not in ("open", "rough"):
         raise OutOfScopeError(f'"{place.exposure}" is no exposure of this code', "open or rough terrain, under Ground")
     ce, arm = exposure_factor(place.exposure, leg.top_height_m), middle_arm(leg.face)
-    share = max(leg.solidity, 0.5)
+    share = leg.solidity if leg.round_members else max(leg.solidity, 0.5)
 
     def bands(end: LegEnd) -> tuple[EndZone, ...]:
+        if leg.round_members:
+            return ()
         return (
             (EndZone(2 * leg.solid_height_m, NEAR_AN_EDGE, "within 2 heights of an edge, measured"),)
             if end.free
@@ -322,10 +326,10 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
             parts.append(("C_t", place.crest, ""))
         return product_step("p", parts, "kPa", "nbc: 4.1.7; C_n low", f"{case}, design level")
 
-    zones = zones_between(
-        leg.length_m, bands(leg.start), bands(leg.end), EndZone(0.0, MIDDLE, "interior zone"), pressure
-    )
-    return WindOnFence(zones, arm.value, arm, (ce,), si(pressure(MIDDLE, "interior zone")))
+    middle = MESH if leg.round_members else MIDDLE
+    says = "open mesh, all along" if leg.round_members else "interior zone"
+    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), EndZone(0.0, middle, says), pressure)
+    return WindOnFence(zones, arm.value, arm, (ce,), si(pressure(middle, says)))
 
 
 @cache

@@ -24,6 +24,7 @@ from steady.design_codes.results import (
     PeopleLoad,
     StairLimits,
     WindOnFence,
+    WindZone,
     given_step,
     product_step,
     si,
@@ -253,6 +254,8 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
     else:
         ce, q = velocity_pressure(place, leg.top_height_m)
     slender = leg.length_m / leg.solid_height_m
+    if leg.round_members and leg.solidity < 0.8:
+        return _open_leg(place, leg, load_factor, (ce, q))
 
     def zones(return_m: float) -> list[tuple[str, float, float]]:
         face = replace(leg.face, solidity=max(leg.solidity, 0.8), return_length_m=return_m)
@@ -282,6 +285,27 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
     run = EndZone(0.0, inner[2], "zone D, away from any edge")
     found = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
     return WindOnFence(found, arm.value, arm, (ce, q), si(pressure(run.coefficient, run.says)))
+
+
+def _open_leg(
+    place: WindPlace, leg: WindLeg, load_factor: float, working: tuple[CalculationStep, CalculationStep]
+) -> WindOnFence:
+    """Mesh and tubes: a lattice's force on what is solid, alike all along.
+
+    Source: EN 1991-1-4 7.11 (a bound of our own, low).
+    """
+    parts = [
+        ("gamma", load_factor, ""),
+        ("q_p", working[1].value, "kPa"),
+        ("c_f", ROUND_LATTICE, ""),
+        ("e", leg.solidity, ""),
+    ]
+    if place.crest != 1:
+        parts.append(("c_o2", place.crest, ""))
+    says = f"open face, {leg.solidity:.0%} solid, design level"
+    step = product_step("p", parts, "kPa", "ec1-4: 7.11, a bound of our own; low", says)
+    arm = middle_arm(leg.face)
+    return WindOnFence((WindZone(0.0, leg.length_m, si(step), step),), arm.value, arm, working, si(step))
 
 
 def wind_on_fence(place: WindPlace, face: WindFace, load_factor: float) -> WindOnFence:

@@ -123,7 +123,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
     arm = _arm(height_m, leg.top_height_m)
     about = f"B/s {slender:.1f}, s/h {ratio:.2f}"
     if not solid:
-        share, coefficient = leg.solidity, open_coefficient(leg.solidity)
+        share, coefficient = leg.solidity, open_coefficient(leg.solidity, round_members=leg.round_members)
         step = _leg_pressure(
             q.value, least_psf, (place.crest, coefficient, share), f"open face, {leg.solidity:.0%} solid"
         )
@@ -274,12 +274,13 @@ def porosity_factor(solidity: float) -> float:
     return float(1 - (1 - solidity) ** 1.5)
 
 
-def open_coefficient(solidity: float) -> float:
-    """C_f on the SOLID area of an open fence of flat members, 30 % open or more.
+def open_coefficient(solidity: float, *, round_members: bool = False) -> float:
+    """C_f on the SOLID area of an open fence, 30 % open or more, of flat members or of slender round ones.
 
     Source: ASCE 7-16 Fig. 29.4-2 (from memory, high).
     """
-    return 2.0 if solidity < 0.1 else 1.8 if solidity < 0.3 else 1.6
+    rows = ROUND_MEMBERS if round_members else FLAT_MEMBERS
+    return next(value for most, value in rows if solidity < most or most == rows[-1][0])
 
 
 def resultant_arm_m(solid_height_m: float, top_height_m: float) -> float:

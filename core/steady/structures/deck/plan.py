@@ -483,7 +483,7 @@ def _refuse_sleepers(spec: DeckSpec) -> None:
     """
     if not spec.on_sleepers:
         return
-    if spec.attach != "free":
+    if not spec.stands_free:
         raise InvalidInputError("attach", "A deck on sleepers moves with the ground: it stands free of the house")
     if spec.bridge is not None or spec.bearings:
         raise InvalidInputError(

@@ -29,6 +29,7 @@ from steady.structures.fence.parts import aprons, build, fixings, materials, pan
 from steady.structures.fence.parts import floor as floors
 from steady.structures.fence.parts import gates as hung
 from steady.structures.fence.parts.arches import parts as arch_parts
+from steady.structures.fence.parts.chain_link import fittings
 from steady.structures.fence.parts.removable_panels import lift_outs
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
@@ -144,6 +145,7 @@ def plan_fence(asked: DesignInput) -> Plan:
     parts += [*aprons.aprons(case, runs), *aprons.strainers(spec, runs, parts)]
     parts += [*trims.trims(case, runs), *trims.base(case, runs)]
     parts += post_hardware.feet(case, out, footings)
+    parts += fittings(case, out, runs)
     crossings = fixings.joints(case, out, parts)
     parts += [*fixings.fixings(case, crossings, parts), *hung.parts(case, hangings)]
     parts += arch_parts(case, overhead)

@@ -12,7 +12,7 @@ from steady.structures.gate.leaf import Leaf
 from steady.structures.gate.leaf_checks import LeafChecks
 from steady.structures.gate.sag import sag, wobble
 from steady.structures.gate.swing import closed, closer, in_the_way, latch_corner, lean, swing
-from steady.structures.gate.wind import in_wind
+from steady.structures.gate.wind import Closing, in_wind
 from steady.value_objects import value_object
 
 
@@ -47,7 +47,7 @@ class HingePostLoad:
         post_n_m2: E·I of the hinge post; None where the school has no value for its wood.
         own_limits: Advice that the crew has taken in.
         wind_pa: Design wind on the closed leaf; 0 where it is not known.
-        wired: The leaf is hung with wire in place of boards.
+        closed: What closes the leaf.
         sag_ratio: How far the crew's own gates come down over what is calculated.
     """
 
@@ -55,7 +55,7 @@ class HingePostLoad:
     post_n_m2: float | None
     own_limits: tuple[Advice, ...] = ()
     wind_pa: float = 0.0
-    wired: bool = False
+    closed: Closing = "boards"
     sag_ratio: float = 1.0
 
 
@@ -73,7 +73,7 @@ def calculate_leaf(leaf: Leaf, book: Rulebook, about: str, on: HingePostLoad) ->
     now, later = sag(found, on.post_n_m2)
     racking(found)
     wobble(found)
-    for one in in_wind(leaf, book, about, on.wind_pa, on.wired):
+    for one in in_wind(leaf, book, about, on.wind_pa, on.closed):
         if isinstance(one, Check):
             found.checks.append(one)
         else:

@@ -1,5 +1,7 @@
 """A closed leaf in the wind: its boards, rails and stiles, its hinges, and its latch or drop rod."""
 
+from typing import Literal
+
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import given_step
 from steady.plan.model import Basis, CalculationStep, Check, CheckOrigin, UncheckedItem
@@ -10,14 +12,18 @@ from steady.structures.wood import outdoors
 BY_MAKER = "the maker's number for it and its screws, with a safety factor in it"
 
 
-def in_wind(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bool) -> list[Check | UncheckedItem]:
+Closing = Literal["boards", "wire", "tied mesh"]
+"""What closes a leaf: boards on its rails, wire of unknown strength, or mesh that is specified by the wind it must bear."""
+
+
+def in_wind(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, closed: Closing) -> list[Check | UncheckedItem]:
     """Every part of a closed leaf that the wind's design pressure (Pa, with the school's load factor) goes through."""
     if not pressure_pa > 0:
         return []
-    return [*_frame(leaf, book, about, pressure_pa, wired), *_hardware(leaf, book, about, pressure_pa)]
+    return [*_frame(leaf, book, about, pressure_pa, closed), *_hardware(leaf, book, about, pressure_pa)]
 
 
-def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bool) -> list[Check | UncheckedItem]:
+def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, closed: Closing) -> list[Check | UncheckedItem]:
     """Boards between the rails, rails between the stiles, a stile between its hinges: each with the strip it carries."""
     u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
     p, wide, tall = pressure_pa / u.pressure_pa, leaf.between_m / u.span_m, leaf.tall_m / u.span_m
@@ -26,7 +32,9 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
     strip = apart if leaf.design.cross_rails else apart / 2 + leaf.stile_m / 2 / u.span_m
     hinges = leaf.hinge_spacing_m / u.span_m / max(1, leaf.hinges - 1)
     found: list[Check | UncheckedItem] = []
-    if wired:
+    if closed != "boards":
+        says = "wind on the mesh, tied to the leaf's frame all round"
+        needs = given_step("p", p, u.pressure, "statics: the wind on its bay", says)
         found.append(
             UncheckedItem(
                 key="gate_mesh.manufacturer_rating",
@@ -35,6 +43,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
                 crew=True,
                 reason="what wire bears between a leaf's rails is its maker's to say",
                 would_have_to_change="ask its maker",
+                needs=needs if closed == "tied mesh" else None,
             )
         )
     else:

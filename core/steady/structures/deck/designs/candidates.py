@@ -90,7 +90,7 @@ FLUSH_LEAST_M = 0.19
 
 def _sleepers(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
     """Joists laid on gravel, free of the house, of every size that the height has room for."""
-    if spec.on_sleepers or (spec.attach != "free" and max(c.height_m for c in spec.outline) > FLUSH_LEAST_M):
+    if spec.on_sleepers or (not spec.stands_free and max(c.height_m for c in spec.outline) > FLUSH_LEAST_M):
         return
     board = stick(spec.board, "decking", "board")
     joist = stick(spec.joist, "joist", "joist")

@@ -296,6 +296,11 @@ class DeckSpec:
         return self.attach == "ledger"
 
     @property
+    def stands_free(self) -> bool:
+        """Neither a house nor another deck holds it."""
+        return self.attach == "free"
+
+    @property
     def beside_existing(self) -> bool:
         """It goes on from a deck that stands."""
         return self.attach == "existing"

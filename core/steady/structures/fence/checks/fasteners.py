@@ -32,6 +32,8 @@ class FastenerChecks:
         self.lie = rows(spec, timber.rail)
         ends_m = self.lie.first_m + self.lie.step_m / 2
         self.strip_m = max(ends_m, self.lie.step_m) if self.lie.count > 2 else spec.height_m / max(1, self.lie.count)
+        if spec.infill.traits.fitted:
+            self.strip_m = spec.height_m / 2  # the mesh's lower half hangs on the tension wire and the posts
         self.between_m = self.lie.step_m if self.lie.count > 1 else 0.0
         self.rail_end, self.board = (
             pick(joint, stainless=spec.weather == "ice and salt") for joint in joints_of_rails(case)
@@ -57,9 +59,11 @@ class FastenerChecks:
             self._screws(about, "board_fasteners.withdrawal", self._board_pull(pressure_pa), self.board, pulled=True)
         if bought_ends(self.spec, self.lie) and not bay.lift_out:
             thing = {"brackets": "bracket", "channel": "channel"}[self.spec.rail_end]
+            fitted = self.spec.infill.traits.fitted
+            thing = "cap or cup" if fitted else thing
             self.found.not_covered.append(
                 UncheckedItem(
-                    key="rail_end_fasteners.capacity",
+                    key="rail_end_fitting.capacity" if fitted else "rail_end_fasteners.capacity",
                     about=about,
                     basis=Basis.CALCULATED,
                     crew=True,

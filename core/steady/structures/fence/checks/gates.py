@@ -3,10 +3,12 @@
 from dataclasses import replace
 
 from steady.catalog.items import stick
+from steady.catalog.tubes import is_tube, tube_of
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.loads.tributary import gather
+from steady.statics.tubes import STEEL_PA
 from steady.structures.fence.checks.findings import LineWind
 from steady.structures.fence.layout.stations import LineBay, SetOut
 from steady.structures.fence.spec.case import FenceCase
@@ -16,6 +18,7 @@ from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.leaf import Hung, Leaf, make, widths
 from steady.structures.gate.slam_impact import Slam, slam
 from steady.structures.gate.spec import LeafDesign
+from steady.structures.gate.wind import Closing
 from steady.structures.wood import outdoors
 from steady.value_objects import positional_value_object
 
@@ -37,12 +40,7 @@ def hang(case: FenceCase, out: SetOut, loads: LineWind) -> list[Hanging]:
         InvalidInputError: A leaf that cannot be, at its field in the spec.
     """
     made: list[Hanging] = []
-    stiffness: float | None
-    try:
-        post = case.timber.gate_post
-        stiffness = si(case.book.stiffness(outdoors(post))) * post.thickness_m * post.width_m**3 / 12
-    except OutOfScopeError:
-        stiffness = None
+    stiffness = _post_n_m2(case)
     for bay in out.bays:
         if bay.opening is None or not bay.opening.hung:
             continue
@@ -52,6 +50,17 @@ def hang(case: FenceCase, out: SetOut, loads: LineWind) -> list[Hanging]:
         except InvalidInputError as error:
             raise InvalidInputError(f"openings/{index}/{error.field}", error.message) from None
     return made
+
+
+def _post_n_m2(case: FenceCase) -> float | None:
+    """Bending stiffness of a gate's posts (N m²); None where their wood has none in the code."""
+    post = case.timber.gate_post
+    if is_tube(post):
+        return STEEL_PA * tube_of(post).tube.second_m4
+    try:
+        return si(case.book.stiffness(outdoors(post))) * post.thickness_m * post.width_m**3 / 12
+    except OutOfScopeError:
+        return None
 
 
 def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: LineWind) -> list[Hanging]:
@@ -92,7 +101,7 @@ def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: Lin
         post_n_m2=stiffness,
         own_limits=spec.own_limits,
         wind_pa=wind_pa,
-        wired=spec.infill.traits.wired and timber.stock is not None,
+        closed=_closing(case),
         sag_ratio=case.yard.sag_ratio,
     )
     made = []
@@ -100,6 +109,14 @@ def _hang_bay(case: FenceCase, bay: LineBay, stiffness: float | None, loads: Lin
         calculated = calculate_leaf(leaf, case.book, gate, on)
         made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, calculated))
     return made
+
+
+def _closing(case: FenceCase) -> Closing:
+    """What closes a leaf: cut from the same stock as the fence's own wire."""
+    traits = case.spec.infill.traits
+    if not traits.wired or case.timber.stock is None:
+        return "boards"
+    return "tied mesh" if traits.fitted else "wire"
 
 
 def _turned(opening: GateOpening) -> LeafDesign:

@@ -4,6 +4,7 @@ import math
 from dataclasses import replace
 
 from steady.catalog.items import sticks
+from steady.catalog.tubes import is_tube
 from steady.data.checks import case_label
 from steady.design_codes.requests import LoadType
 from steady.design_codes.results import Soil
@@ -15,7 +16,7 @@ from steady.structures.fence.checks.stability import LateralPush
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.gate.slam_impact import Slam
-from steady.structures.wood import outdoors
+from steady.structures.wood import NOT_WOOD, outdoors
 
 
 class PostBends:
@@ -155,9 +156,7 @@ class PostBends:
     def by_slam(self, wood: PostWood, about: str, hit: Slam) -> None:
         """Bending of the latch post when the leaf is slammed; the ground is not calculated for a blow of milliseconds."""
         try:
-            if wood.key not in sticks() or sticks()[wood.key].species == "steel":
-                raise OutOfScopeError("a slam on a built-up or steel post is not calculated", "solid wood gate posts")
-            limit = self.case.book.bending_strength(outdoors(sticks()[wood.key]), "wind")
+            limit = self._slam_strength(wood)
         except OutOfScopeError as refused:
             self.found.not_covered.append(gap("latch_post.slam_impact", about, refused))
             return
@@ -180,6 +179,20 @@ class PostBends:
             case=case_label("gate slam"),
             asks=CheckOrigin.SAFETY,
         )
+
+    def _slam_strength(self, wood: PostWood) -> CalculationStep:
+        """What a latch post's wood or tube carries for a moment.
+
+        Raises:
+            OutOfScopeError: A built-up post, or steel of unknown strength.
+        """
+        stick = sticks().get(wood.key)
+        if stick is not None and is_tube(stick) and wood.strength is not None:
+            return wood.strength
+        if stick is None or stick.species in NOT_WOOD:
+            why = "a slam on a built-up post, or on steel of unknown strength, is not calculated"
+            raise OutOfScopeError(why, "solid wood gate posts, or tubes of the list")
+        return self.case.book.bending_strength(outdoors(stick), "wind")
 
     def _stress(self, wood: PostWood, moment: float, says: str, symbol: str = "M") -> CalculationStep:
         modulus = wood.modulus

@@ -4,13 +4,14 @@ import math
 from dataclasses import replace
 
 from steady.catalog.items import SectionItem
+from steady.catalog.tubes import is_tube
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep
 from steady.structures.built_up_posts import OUTER
 from steady.structures.fence.checks.foundations import FoundationType, pipe_of
-from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus
+from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus, tube_bending
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import outdoors
@@ -58,6 +59,8 @@ class PostWoods:
         """What bending needs of one stick, calculated once for all its posts."""
         if stick.key not in self._woods and stick.species == "steel":
             self._woods[stick.key] = self._steel(stick.key, steel_modulus(self.case.spec.foot_detail.steel, self.u))
+        if stick.key not in self._woods and is_tube(stick):
+            self._woods[stick.key] = self._tube(stick)
         if stick.key not in self._woods:
             strength = leaf_strength = refused = timber = None
             try:
@@ -99,6 +102,11 @@ class PostWoods:
             strength = None
         none = given_step("S", 1.0, self.u.modulus, "user: not entered")
         return PostWood(key, strength, strength, refused, modulus or none)
+
+    def _tube(self, stick: SectionItem) -> PostWood:
+        """A tube of the list: its yield by the school's factor, over its plastic modulus; none where its wall is too thin."""
+        strength, modulus, refused = tube_bending(stick, self.case.book)
+        return PostWood(stick.key, strength, strength, refused, modulus)
 
     def at_ground(self, post: Post, way: FoundationType) -> PostWood:
         """What bends at the ground: the post, or the pipe that its sleeve stands over."""

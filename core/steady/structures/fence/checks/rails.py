@@ -2,20 +2,24 @@
 
 import math
 from collections.abc import Callable, Hashable
+from dataclasses import replace
 from typing import Unpack
 
 from steady.catalog.items import SLAT_M, SectionItem
+from steady.catalog.tubes import is_tube, tube_of
 from steady.data.checks import case_label
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.loads.tributary import gather
 from steady.plan.model import Basis, CalculationStep, CheckOrigin, UncheckedItem
 from steady.statics.simple_span import greatest_moment_n_m
+from steady.statics.tubes import STEEL_PA
 from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import More
 from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind, gap
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
 from steady.structures.fence.checks.plants import GROWS_KG_PER_M2
+from steady.structures.fence.checks.steel import tube_bending
 from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.stations import LineBay
 from steady.structures.fence.spec.case import FenceCase
@@ -79,11 +83,10 @@ class RailChecks:
         )
         self.dead_design = book.factored(self.dead, "w_dd")
         try:
-            self.f_across = book.bending_strength(outdoors(rail, flat=not flat), "wind")
-            self.f_person = book.bending_strength(outdoors(rail, flat=not flat), book.guard_load().load)
-            self.f_down = book.bending_strength(outdoors(rail, flat=flat), "wind")
-            self.e = book.stiffness(outdoors(rail))
-            self.creep = book.creep_factor(outdoors(rail))
+            if is_tube(rail):
+                self._of_tube(rail)
+            else:
+                self._of_wood(rail, flat)
         except OutOfScopeError as refused:
             self.refused = refused
         thin = slats and rail.thickness_m < SLAT_M
@@ -93,7 +96,38 @@ class RailChecks:
         self.heights_m = [lie.first_m + k * lie.step_m for k in range(lie.count)]
         ends_m = lie.first_m + lie.step_m / 2
         self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / max(1, lie.count)
+        if spec.infill.traits.fitted:
+            self.strip_m = spec.height_m / 2  # the mesh's lower half hangs on the tension wire and the posts
         self.person_share = 1.0 if slats or spec.infill.traits.wired else top_share(self.heights_m, spec.height_m)
+
+    def _of_wood(self, rail: SectionItem, flat: bool) -> None:
+        """Strength and stiffness of a rail of wood.
+
+        Raises:
+            OutOfScopeError: The code has no values for it.
+        """
+        book = self.book
+        self.f_across = book.bending_strength(outdoors(rail, flat=not flat), "wind")
+        self.f_person = book.bending_strength(outdoors(rail, flat=not flat), book.guard_load().load)
+        self.f_down = book.bending_strength(outdoors(rail, flat=flat), "wind")
+        self.e = book.stiffness(outdoors(rail))
+        self.creep = book.creep_factor(outdoors(rail))
+
+    def _of_tube(self, rail: SectionItem) -> None:
+        """Strength and stiffness of a steel tube, alike both ways; steel does not creep.
+
+        Raises:
+            OutOfScopeError: Its wall is too thin for the formulas.
+        """
+        strength, modulus, thin = tube_bending(rail, self.book)
+        if strength is None:
+            raise thin or OutOfScopeError("the tube has no strength here", "its maker's value")
+        u, tube = self.u, tube_of(rail).tube
+        self.across, self.down = replace(modulus, symbol="Z_w"), replace(modulus, symbol="Z_d")
+        self.inertia = given_step("I", tube.second_m4 / u.size_m**4, u.inertia, "geometry", "of the tube")
+        self.f_across = self.f_person = self.f_down = strength
+        self.e = given_step("E", STEEL_PA / u.stress_pa, u.stress, "practice: steel, 200 GPa", "modulus of elasticity")
+        self.creep = given_step("k_cr", 1.0, "", "practice: steel does not creep", "creep")
 
     def calculate(self, bay: LineBay) -> None:
         """The worst rail of one bay."""

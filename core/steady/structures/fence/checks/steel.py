@@ -2,8 +2,13 @@
 
 import math
 
+from steady.catalog.items import SectionItem
+from steady.catalog.tubes import tube_of
+from steady.design_codes.base import Rulebook
 from steady.design_codes.results import given_step
+from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep
+from steady.statics.tubes import moment_n_m
 from steady.structures.fence.spec.feet import Steel
 from steady.units.trade import Units
 
@@ -49,3 +54,38 @@ def pipe_modulus(outside_m: float, steel: Steel, u: Units) -> CalculationStep:
         source="geometry",
         says="section modulus of the pipe",
     )
+
+
+def tube_bending(
+    stick: SectionItem, book: Rulebook
+) -> tuple[CalculationStep | None, CalculationStep, OutOfScopeError | None]:
+    """A listed tube's stress at the school's design level, its plastic modulus, and why it has no strength.
+
+    Source: AISC 360-16 F7, F8; EN 1993-1-1 6.2.5 (from memory, high); data/steel_tubes.csv.
+    """
+    u, steel = book.units, tube_of(stick)
+    wide, inner = steel.tube.outside_m / u.size_m, steel.tube.inside_m / u.size_m
+    round_ = steel.tube.shape == "round"
+    modulus = CalculationStep(
+        symbol="Z",
+        value=steel.tube.plastic_m3 / u.size_m**3,
+        unit=u.modulus,
+        formula="(D ** 3 - d_i ** 3) / 6" if round_ else "(D ** 3 - d_i ** 3) / 4",
+        inputs=(("D", wide, u.size), ("d_i", inner, u.size)),
+        source="geometry",
+        says="plastic modulus of the tube",
+    )
+    try:
+        moment_n_m(steel.tube, steel.yield_pa, book.steel_factor, american=not book.metric)
+    except OutOfScopeError as thin:
+        return None, modulus, thin
+    strength = CalculationStep(
+        symbol="F_b",
+        value=steel.yield_pa / u.stress_pa * book.steel_factor,
+        unit=u.stress,
+        formula="k * F_y",
+        inputs=(("k", book.steel_factor, ""), ("F_y", steel.yield_pa / u.stress_pa, u.stress)),
+        source=steel.source,
+        says="what the tube's steel carries in bending at design level",
+    )
+    return strength, modulus, None

@@ -57,6 +57,7 @@ def _along(
             solid_height_m=spec.height_m,
             top_height_m=spec.height_m + spec.gap_m,
             solidity=solid,
+            round_members=spec.infill.traits.fitted,
             start=face.start,
             end=face.end,
         )

@@ -20,15 +20,16 @@ from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.plan import FirstLook, first_look, plan_fence
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening, PracticeDetail
+from steady.structures.fence.spec.presets import closed_with
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
-from steady.units.units import FT
+from steady.structures.wood import NOT_WOOD
+from steady.units.units import FT, IN
 from steady.value_objects import value_object
 
 Change = dict[str, object]
 BAYS_M = {False: tuple(feet * FT for feet in (8, 7, 6, 5, 4)), True: (2.4, 2.1, 1.8, 1.5, 1.2)}
 """Bays that are looked through, by feet or metric."""
-STEEL = "steel"
 NOBODY = "nobody yet"
 """Who has put a name to the habit before the crew does."""
 
@@ -127,6 +128,8 @@ def usual_here(case: DesignInput, accepted_by: str = NOBODY) -> FenceSpec:
     step_m = spec.depth_step_m
     post = sticks()[row.text["post"]]
     deep_m = rounded_up_m(max(row.number("embedment_m"), typical_embedment_m(top_m), case.site.frost_m), step_m)
+    if spec.infill.traits.fitted:
+        return _mesh_here(spec, case.site.frost_m)
     boarded = spec.infill.traits.boarded and not spec.infill.traits.two_faced
     rails = (
         {"rail": row.text["rail"], "rails_count": int(row.text["rails"]), "rail_laid": row.text["laid"]}
@@ -150,6 +153,28 @@ def usual_here(case: DesignInput, accepted_by: str = NOBODY) -> FenceSpec:
             why="as it is usually built here",
         ),
         **rails,  # type: ignore[arg-type]
+    )
+
+
+MESH_EMBEDMENT_M, MESH_DEEPER_RATIO = 24 * IN, 0.25
+"""Posts of chain link stand 24 in deep, and 3 in more for each foot over 4 ft [common practice, ASTM F567, from memory, medium]."""
+
+
+def _mesh_here(spec: FenceSpec, frost_m: float) -> FenceSpec:
+    """Chain link as it is usually built: its tubes by height, holes by habit and frost."""
+    usual = closed_with(spec, spec.infill.style)
+    deep_m = MESH_EMBEDMENT_M + MESH_DEEPER_RATIO * max(0.0, spec.height_m - 4 * FT)
+    assert usual.hole_width_m is not None
+    return replace(
+        usual,
+        bay_by_strength=False,
+        built_on=Basis.PRACTICE,
+        practice=PracticeDetail(
+            embedment_m=min(3.6, rounded_up_m(max(deep_m, frost_m), spec.depth_step_m)),
+            hole_width_m=usual.hole_width_m,
+            accepted_by=NOBODY,
+            why="as it is usually built here",
+        ),
     )
 
 
@@ -220,10 +245,12 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
 def posts_to_try(like: SectionItem) -> list[SectionItem]:
     """Posts to try, thinnest first: those of the same wood, then the thickest of other woods treated likewise."""
     same = same_wood(like, "post")
+    if like.species in NOT_WOOD:
+        return same
     others = (
         item
         for item in sticks().values()
-        if item.role == "post" and item.species not in (like.species, STEEL) and item.incised == like.incised
+        if item.role == "post" and item.species not in (like.species, *NOT_WOOD) and item.incised == like.incised
     )
     thickest = [
         item

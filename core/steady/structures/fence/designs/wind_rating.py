@@ -14,7 +14,7 @@ from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.plan.model import Basis, Check, CheckOrigin, Plan
 from steady.plan.results import check_title
-from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.plan import FirstLook, first_look, plan_fence
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
@@ -63,7 +63,7 @@ def wind_rating(case: DesignInput, built: Plan) -> Gust | None:
     return replace(found, gives=without)
 
 
-def not_known(built: Plan) -> str:
+def not_known(built: Plan | FirstLook) -> str:
     """The first part of a load path that no rule reached, so that no wind is known that the fence stands up to; empty: none.
 
     What a maker must say of a bracket or hinge is asked for by itself, and is not among it.
@@ -72,6 +72,8 @@ def not_known(built: Plan) -> str:
 
 
 AT_A_GATE = "with a gate, "
+BY_WEIGHT = frozenset({"overturning", "sliding"})
+"""Checks of a frame that its own weight may hold."""
 
 
 PartGroup = Literal["line", "end", "gate"]
@@ -121,6 +123,9 @@ class FenceInWind:
             if spec.bay_by_strength
             else spec
         )
+        # What the fence's own weight holds is known once its pieces are counted: only then is all of it planned.
+        by_weight = any(check.by_wind and check.key in BY_WEIGHT for check in built.checks)
+        self.looked: Callable[[DesignInput], Plan | FirstLook] = plan_fence if by_weight else first_look
         self._known: dict[float, _Uses] = {}
 
     def at(self, share: float) -> _Uses:
@@ -131,7 +136,7 @@ class FenceInWind:
 
     def _at(self, share: float) -> _Uses:
         try:
-            made = plan_fence(replace(self.case, spec=self.held, site=under(self.case.site, share), book=self.alone))
+            made = self.looked(replace(self.case, spec=self.held, site=under(self.case.site, share), book=self.alone))
         except InvalidInputError as error:
             return _refused(error.message)
         if gap := not_known(made):

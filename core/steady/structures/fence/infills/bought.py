@@ -4,7 +4,9 @@ import math
 from collections.abc import Sequence
 
 from steady.catalog.items import SectionItem
+from steady.catalog.tubes import is_tube
 from steady.errors import InvalidInputError
+from steady.layout.mesh import solidity
 from steady.structures.fence.infills.option import BoardRow, InfillOption, InfillRows, SectionBar, Sight
 from steady.structures.fence.layout.line import BoardStretch
 from steady.structures.fence.spec.case import FenceCase
@@ -73,6 +75,38 @@ class Wire(Bought):
         way = "long openings upright" if upright else "long openings level"
         small = ", the small ones at the bottom" if upright else ""
         return [f"Wire on the side that the animals push from, {way}{small}; cut on a wire, ends bent back"]
+
+
+class ChainLink(Wire):
+    """Woven mesh on steel posts under a steel top rail."""
+
+    def layout(self, spec: FenceSpec) -> tuple[bool, bool]:
+        """A tube between the posts, as deep as it is wide."""
+        return False, True
+
+    def rows(self, spec: FenceSpec, stick: SectionItem) -> InfillRows:
+        """The top rail, flush with the mesh's top."""
+        return InfillRows(1, spec.height_m - stick.width_m / 2, 0.0, *self.layout(spec))
+
+    def solid_ratio(self, case: FenceCase) -> float:
+        """Its wires over its openings, the weave's overlaps left out. Source: geometry."""
+        if case.timber.stock is None:
+            return 1.0
+        return solidity(case.timber.stock.thickness_m, case.spec.infill.mesh_m, case.spec.infill.mesh_m)
+
+    def refuse(self, case: FenceCase) -> None:
+        """Posts and rails that are no steel tubes of the list."""
+        super().refuse(case)
+        for field, item in (("post", case.timber.post), ("rail", case.timber.rail)):
+            if not is_tube(item):
+                raise InvalidInputError(field, f"Chain link hangs on steel tubes: {item.says} is none. Pick one")
+
+    def notes(self, case: FenceCase, runs: Sequence[BoardStretch]) -> list[str]:
+        """How it is pulled, and what a screen on it does."""
+        return [
+            "Mesh outside the posts, pulled tight from bar to bar; smooth edge up under 6 ft (1.8 m), ties turned in",
+            "A screen or slats hung on it later multiply the wind by 4 to 6: posts and footings are for bare mesh",
+        ]
 
 
 class MadePanels(Bought):

@@ -107,17 +107,32 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
             raise InvalidInputError(
                 "bay_max_m", f"One line may have {MOST_POSTS} posts: widen the bays, or lay it out as several fences"
             )
-    posts, bays = _end_posts(posts, bays, timber)
+    posts, bays = _end_posts(posts, bays, timber, terminals=spec.infill.traits.fitted)
     bays = [_in_lift_out(spec, stepped(case, bay)) for bay in bays]
     bays = straight_tops(case, bays, conflicts, notes)
     bays = pointed_tops(case, bays, conflicts, notes)
     return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
 
 
-def _end_posts(posts: list[Post], bays: list[LineBay], timber: FenceTimbers) -> tuple[list[Post], list[LineBay]]:
-    """Free ends and the posts next to them in their own size; gate posts keep theirs."""
+def _end_posts(
+    posts: list[Post], bays: list[LineBay], timber: FenceTimbers, *, terminals: bool
+) -> tuple[list[Post], list[LineBay]]:
+    """Free ends and the posts next to them in their own size; gate posts keep theirs.
+
+    Args:
+        terminals: Every post at which a stretch ends, free or at a corner, and none beside it.
+    """
     if timber.end_post is None:
         return posts, bays
+    if terminals:
+        ends = {
+            post.id: replace(post, stick=timber.end_post)
+            for post in posts
+            if not post.opening and post.kind in ("end", "corner", "closing")
+        }
+        return [ends.get(post.id, post) for post in posts], [
+            replace(bay, start=ends.get(bay.start.id, bay.start), end=ends.get(bay.end.id, bay.end)) for bay in bays
+        ]
     near = {0, 1, len(posts) - 1, len(posts) - 2} if posts[0].kind == "end" and posts[-1].kind == "end" else set()
     if not near:
         near = {k for k, free in ((0, 0), (1, 0), (-1, -1), (-2, -1)) if posts[free].kind == "end"}

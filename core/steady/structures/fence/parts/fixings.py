@@ -25,6 +25,8 @@ POSTS_PROPPED = 8
 def joints(case: FenceCase, out: SetOut, parts: list[Part]) -> list[ScrewedCrossing]:
     """Every kind of screwed crossing of a fence and where it is."""
     spec, timber = case.spec, case.timber
+    if spec.infill.traits.fitted:
+        return []
     lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board
     # Boards meet a rail on edge through its thickness; one laid flat through its width.
     rail_deep_m = rail.thickness_m if lie.upright else rail.width_m
@@ -140,7 +142,7 @@ def fixings(case: FenceCase, crossings: Sequence[ScrewedCrossing], parts: list[P
         )
     made += _held_ends(case, parts)
     wires = tuple(p for part in parts if part.role == "wire" for p in part.places)
-    if wires:
+    if wires and not spec.infill.traits.fitted:
         posts = tuple(_once(p) for part in parts if part.role == "post" for p in part.places)
         each = math.ceil(spec.height_m / (2 * spec.infill.mesh_m)) + 1
         made.append(hardware(spec, "staple", posts, each))
@@ -150,7 +152,7 @@ def fixings(case: FenceCase, crossings: Sequence[ScrewedCrossing], parts: list[P
 def _held_ends(case: FenceCase, parts: list[Part]) -> list[Part]:
     """Brackets at every rail end, or channels down the posts' faces that rails and slats drop into; two a bay."""
     spec = case.spec
-    if not bought_ends(spec, rows(spec, case.timber.rail)):
+    if spec.infill.traits.fitted or not bought_ends(spec, rows(spec, case.timber.rail)):
         return []
     bays = tuple(place for part in parts if part.role == "rail" for place in part.places)
     if spec.rail_end == "brackets":
@@ -170,6 +172,8 @@ def notes(
 ) -> list[str]:
     """Each kind of crossing in a sentence: the screw, how deep it holds, how far short of poking out; then what clashes."""
     spec, timber, tape = case.spec, case.timber, case.tape
+    if spec.infill.traits.fitted:
+        return ["Rails run from loop cap to loop cap and end in cups at the terminal posts; joints lie at a loop cap"]
     said = []
     seen: set[str] = set()
     for joint in crossings:

@@ -16,6 +16,7 @@ Style = Literal[
     "lattice panels",
     "stock panels",
     "wire mesh",
+    "chain link",
 ]
 
 
@@ -44,6 +45,7 @@ class InfillTraits:
         free_at_corners: It ends between posts or bends round them: corners need no laps.
         butts_on_posts: Pieces end against each other on a post.
         stock_role: Role of what is bought for it, if not sticks; `stock_species`: what the first choice is made of.
+        fitted: Held by caps, bands and ties on steel posts with a steel top rail; end, corner and gate posts are a size larger.
         needs: Fields that it cannot do without, and their values.
     """
 
@@ -69,6 +71,7 @@ class InfillTraits:
     butts_on_posts: bool
     stock_role: Literal["", "panel", "wire"]
     stock_species: str
+    fitted: bool
     needs: tuple[tuple[str, object], ...]
 
     @property
@@ -100,6 +103,7 @@ _BUTTED = InfillTraits(
     butts_on_posts=False,
     stock_role="",
     stock_species="",
+    fitted=False,
     needs=(),
 )
 _EVEN_GAPS = replace(
@@ -217,6 +221,20 @@ _MESH = replace(
     butts_on_posts=False,
     stock_species="woven wire",
 )
+_CHAIN_LINK = replace(
+    _MESH,
+    key="chain link",
+    strained=False,
+    fitted=True,
+    noun="chain-link fence",
+    task="Mesh hung, pulled tight, tied",
+    faces="Mesh in front; posts and top rail behind",
+    lasts="Galvanised; ties and bands looked at every few years",
+    words=(r"chain[- ]?link(?: mesh)?",),
+    spans_bay=True,
+    stock_species="chain link",
+    needs=(("rail_laid", "between, on edge"), ("rail_end", "brackets")),
+)
 TRAITS: dict[Style, InfillTraits] = {
     one.key: one
     for one in (
@@ -230,6 +248,7 @@ TRAITS: dict[Style, InfillTraits] = {
         _LATTICE,
         _STOCK_PANELS,
         _MESH,
+        _CHAIN_LINK,
     )
 }
 """Every infill there is, in the order in which they are offered."""

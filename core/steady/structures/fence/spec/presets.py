@@ -4,12 +4,13 @@ import math
 from dataclasses import replace
 from typing import Any, Literal
 
-from steady.catalog.items import sticks
+from steady.catalog.items import sticks, usual
+from steady.data.loader import table
 from steady.layout.path import Path
 from steady.structures.fence.spec.feet import METRIC, FootDetail
 from steady.structures.fence.spec.fence import CLOSES_M, FenceSpec, Infill
 from steady.structures.fence.spec.infill_traits import Style, traits_of
-from steady.units.units import IN
+from steady.units.units import FT, IN
 
 Preset = Literal["fence", "slat screen", "stock pen", "enclosure on blocks"]
 THIRD_M = 64 * IN
@@ -64,9 +65,48 @@ def closed_with(spec: FenceSpec, style: Style) -> FenceSpec:
 
     Bought panels stand between posts a panel apart; boards on both faces need rails laid flat between the posts.
     """
+    if traits_of(style).fitted:
+        spec = _on_tubes(spec)
+    elif spec.infill.traits.fitted:
+        spec = _on_wood(spec)
     stock = spec.infill.stock if style == spec.infill.style else ""
     needs: dict[str, Any] = dict(traits_of(style).needs)
     return replace(spec, infill=replace(spec.infill, style=style, stock=stock), **needs)
+
+
+MESH_M = {False: 2 * IN, True: 0.05}
+"""Openings of the usual mesh, by feet or metric [common practice]."""
+TUBE_BAY_M = {False: 10 * FT, True: 3.0}
+"""Line posts of chain link stand at most so far apart. Source: ASTM F567, BS 1722-1 (from memory, medium)."""
+
+
+def _on_tubes(spec: FenceSpec) -> FenceSpec:
+    """The fence on steel tubes as they are usual for its height: line, terminal and gate posts, top rail, holes.
+
+    Source: data/mesh_posts.csv.
+    """
+    metric = sticks()[spec.post].metric if spec.post in sticks() else False
+    rows = [row for row in table("mesh_posts") if (row.text["metric"] == "yes") == metric]
+    row = next((row for row in rows if spec.height_m <= row.number("to_m") + 1e-9), rows[-1])
+    return replace(
+        spec,
+        post=row.text["line"],
+        end_post=row.text["terminal"],
+        gate_post=row.text["gate"] if spec.openings else None,
+        rail=row.text["rail"],
+        hole_width_m=row.number("hole_m"),
+        bay_max_m=TUBE_BAY_M[metric],
+        infill=replace(spec.infill, mesh_m=MESH_M[metric]),
+    )
+
+
+def _on_wood(spec: FenceSpec) -> FenceSpec:
+    """The fence back on the usual posts and rails of the school that sells its boards."""
+    start = usual(sticks()[spec.board].schools[0])
+    bay_m = 2.4 if sticks()[start.post].metric else 8 * FT
+    return replace(
+        spec, post=start.post, end_post=None, gate_post=None, rail=start.rail, hole_width_m=None, bay_max_m=bay_m
+    )
 
 
 def _closes(spec: FenceSpec) -> bool:
