@@ -7,7 +7,6 @@ from typing import Any, Literal
 
 from steady.catalog.items import sticks
 from steady.catalog.purchasing import PurchasingSettings
-from steady.catalog.tubes import is_tube, tube_of
 from steady.data.loader import table
 from steady.design_codes.registry import rulebook
 from steady.design_codes.requests import WindLeg, WindPlace
@@ -19,6 +18,7 @@ from steady.plan.model import Plan
 from steady.structures.fence.designs.starts import posts_to_try
 from steady.structures.fence.spec.presets import closed_with
 from steady.structures.registry import kind_called
+from steady.structures.steel_tubes import is_tube, tube_of
 from steady.structures.structure_type import NewStructureRequest
 from steady.units.lengths import Bare
 from steady.units.show import Tape

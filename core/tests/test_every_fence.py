@@ -23,6 +23,7 @@ from steady.structures.fence.layout.line import SAME_LENGTH_M
 from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
 from steady.structures.fence.spec.fence import FenceSpec, Infill, NoDig, Straight
 from steady.structures.fence.spec.localise import localized
+from steady.structures.fence.spec.presets import closed_with
 from steady.takeoff.bill import bill, cuts
 from steady.units.show import Tape
 
@@ -99,6 +100,8 @@ def spec_of(rng: random.Random, school: str) -> FenceSpec:
         spec = replace(
             spec, post="post steel 60" if sticks()[spec.post].metric else "post steel channel", plies_count=0
         )
+    if spec.infill.traits.fitted:
+        spec = closed_with(replace(spec, plies_count=0, infill=replace(infill, style="wire mesh")), infill.style)
     if infill.style in ("bought panels", "lattice panels"):
         spec = replace(spec, bays="panels", panel_m=1.5)
     return replace(spec, height_m=min(spec.height_m, 1.2))

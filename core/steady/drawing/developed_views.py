@@ -3,7 +3,8 @@
 import math
 from functools import lru_cache
 
-from steady.data.roles import HOLES_ABOVE, LEAVES_SIDE, role
+from steady.data.roles import HOLES_ABOVE, LEAVES_SIDE
+from steady.drawing.layers import layer_of
 from steady.drawing.pieces import TextPlacement, cross, in_order, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import Unroll, hull, string_of, unrolled
@@ -171,7 +172,7 @@ def _part(part: Part, line: Unroll, axes: Axes) -> list[Shape]:
                 id=place.id,
                 about=place.about,
                 kind="polygon",
-                layer=role(part.role).look,
+                layer=layer_of(part),
                 points=outline,
                 count=place.count,
                 step=step,

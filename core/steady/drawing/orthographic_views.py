@@ -5,6 +5,7 @@ import math
 from typing import Literal
 
 from steady.data.roles import HOLES_ABOVE, role
+from steady.drawing.layers import layer_of
 from steady.drawing.pieces import TextPlacement, corners, dimension, in_order, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import hull
@@ -113,7 +114,7 @@ def _curve_above(curve: Curve, tape: Tape) -> list[Shape]:
 def _from_above(part: Part, place: PartPlacement) -> Shape:
     points = hull([_down(corner) for corner in corners(part, place)])
     step = (place.step[0], -place.step[1])
-    look = role(part.role).look
+    look = layer_of(part)
     return Shape(
         id=place.id, about=place.about, kind="polygon", layer=look, points=points, count=place.count, step=step
     )
@@ -237,7 +238,7 @@ def _parts_from_side(part: Part, axis: int) -> list[Shape]:
             id=place.id,
             about=place.about,
             kind="polygon",
-            layer=row.look,
+            layer=layer_of(part),
             points=_ring(part, place, axis)
             if row.shape == "round" and abs(place.along[axis]) < END_ON
             else hull([(round(c[axis], 4), round(c[2], 4)) for c in corners(part, place)]),

@@ -6,6 +6,7 @@ from typing import Literal
 
 from steady.data.roles import role
 from steady.data.styles import look
+from steady.drawing.layers import layer_of
 from steady.drawing.orthographic_views import drawn_box, hand
 from steady.drawing.pieces import corners, halves, peaked
 from steady.layout.terrain import Terrain, terrain
@@ -175,12 +176,12 @@ def _by_task(plan: Plan) -> _Order:
 
 def _part(part: Part, stage: int = 0) -> list[Solid]:
     row = role(part.role)
-    paint = look(row.look)
+    paint = look(layer_of(part))
     return [
         Solid(
             id=place.id,
             about=place.about or place.id,
-            layer=row.look,
+            layer=layer_of(part),
             fill=paint.fill or paint.ink,
             stage=stage,
             shape="round" if row.shape == "round" else "box",

@@ -49,6 +49,20 @@ const stone = () =>
     pen.fillRect(0, 0, 256, 256)
     speckle('#4f5350', '#ffffff', 2600, 5)(pen)
   })
+/** A net on nothing: one sees through it. */
+const net = () =>
+  canvas(128, 128, (pen) => {
+    pen.strokeStyle = '#fff'
+    pen.lineWidth = 3
+    for (let at = 16; at < 128; at += 32) {
+      pen.beginPath()
+      pen.moveTo(at, 0)
+      pen.lineTo(at, 128)
+      pen.moveTo(0, at)
+      pen.lineTo(128, at)
+      pen.stroke()
+    }
+  })
 const siding = () =>
   canvas(64, 256, (pen) => {
     pen.fillStyle = '#fff'
@@ -107,6 +121,13 @@ export function materials(): Record<Made, THREE.MeshStandardMaterial> {
     wood: new THREE.MeshStandardMaterial({ ...plain, map: grain(), roughness: 0.86 }),
     stone: new THREE.MeshStandardMaterial({ ...plain, map: stone(), roughness: 1 }),
     metal: new THREE.MeshStandardMaterial({ ...plain, roughness: 0.5, metalness: 0.35 }),
+    mesh: new THREE.MeshStandardMaterial({
+      ...plain,
+      map: net(),
+      roughness: 0.6,
+      transparent: true,
+      depthWrite: false,
+    }),
     leaf: new THREE.MeshStandardMaterial({ ...plain, map: stone(), roughness: 1 }),
     wall: new THREE.MeshStandardMaterial({ ...plain, roughness: 0.95 }),
   }

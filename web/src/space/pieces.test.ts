@@ -57,9 +57,20 @@ describe('merged', () => {
 it('draws twelve edges a box, rows counted', () => {
   expect(edges([box('a', 0, { count: 3, step: [0, 2, 0] })]).length).toBe(3 * 12 * 2 * 3)
 })
+it('lays a net evenly along wire and up it, and lets the sun through', () => {
+  const [one] = merged([box('w', 0, { layer: 'wire' })], plain)
+  const at = one!.mesh.geometry.getAttribute('position')
+  const uv = one!.mesh.geometry.getAttribute('uv')
+  for (let i = 1; i < at.count; i++) {
+    // The box lies along x: a metre of it, and a metre of height, are as much of the picture.
+    expect(uv.getX(i) - uv.getX(0)).toBeCloseTo(3.5 * (at.getX(i) - at.getX(0)), 4)
+    expect(uv.getY(i) - uv.getY(0)).toBeCloseTo(3.5 * (at.getZ(i) - at.getZ(0)), 4)
+  }
+  expect(one!.mesh.castShadow).toBe(false)
+})
 it('knows a crown, concrete, a wall and wire from wood', () => {
   const kinds = (['post', 'concrete', 'house-wall', 'wire'] as const).map((layer) => madeOf(box('x', 0, { layer })))
-  expect(kinds).toEqual(['wood', 'stone', 'wall', 'metal'])
+  expect(kinds).toEqual(['wood', 'stone', 'wall', 'mesh'])
   const crown = box('t', 0, { shape: 'ball', radius_m: 2, points: [[1, 2, 6]] } as unknown as Partial<Solid>)
   expect(madeOf(crown)).toBe('leaf')
   const far = Math.max(...Array.from(corners(crown)).filter((_, k) => k % 3 === 2))

@@ -3,13 +3,16 @@ import type { Solid } from '@/api/types'
 import { triangles } from '@/logic/space'
 
 /** Pieces of a scene as few meshes: merged by material and by when they go up, each still to be picked. */
-export type Made = 'wood' | 'stone' | 'metal' | 'leaf' | 'wall'
+export type Made = 'wood' | 'stone' | 'metal' | 'mesh' | 'leaf' | 'wall'
 const STONE = ['concrete', 'foam', 'gravel', 'sand', 'slab', 'block', 'pier']
-const METAL = ['wire', 'mesh', 'steel', 'sheet', 'pipe', 'strap', 'hardware', 'service', 'boundary']
+/** Wire that one sees through. */
+const MESH = ['wire', 'mesh']
+const METAL = ['steel', 'sheet', 'pipe', 'strap', 'hardware', 'service', 'boundary']
 export function madeOf(solid: Solid): Made {
   if (solid.shape === 'ball' || solid.layer === 'tree') return 'leaf'
   if (/wall|existing/.test(solid.layer)) return 'wall'
   if (STONE.some((word) => solid.layer.includes(word))) return 'stone'
+  if (MESH.includes(solid.layer)) return 'mesh'
   if (METAL.some((word) => solid.layer.includes(word))) return 'metal'
   return 'wood'
 }
@@ -56,6 +59,20 @@ function grainOf(at: Float32Array, shift: number, long: THREE.Vector3): Float32A
     point.set(at[i]!, at[i + 1]!, at[i + 2]!)
     uv[k] = point.dot(long) * ALONG + shift
     uv[k + 1] = (point.dot(cross) + point.dot(third) * 0.7) * ACROSS + shift * 7
+  }
+  return uv
+}
+
+/** How many openings of the painted mesh a metre shows, four to its picture: an even net, whatever its real opening. */
+const NET = 3.5
+/** Texture coordinates of wire: along it and up, alike both ways. */
+function netOf(at: Float32Array, long: THREE.Vector3): Float32Array {
+  const uv = new Float32Array((at.length / 3) * 2)
+  const point = new THREE.Vector3()
+  for (let i = 0, k = 0; i < at.length; i += 3, k += 2) {
+    point.set(at[i]!, at[i + 1]!, at[i + 2]!)
+    uv[k] = point.dot(long) * NET
+    uv[k + 1] = point.z * NET
   }
   return uv
 }
@@ -111,7 +128,8 @@ export function merged(solids: readonly Solid[], material: (made: Made) => THREE
           ? new THREE.Vector3(ends[4]![0] - ends[0]![0], ends[4]![1] - ends[0]![1], ends[4]![2] - ends[0]![2])
           : new THREE.Vector3(0, 0, 1)
       if (long.lengthSq() < 1e-9) long.set(1, 0, 0)
-      uv.set(grainOf(own_at, own(solid.id, 3), long.normalize()), (at / 3) * 2)
+      long.normalize()
+      uv.set(made === 'mesh' ? netOf(own_at, long) : grainOf(own_at, own(solid.id, 3), long), (at / 3) * 2)
       at += own_at.length
     }
     const shape = new THREE.BufferGeometry()
@@ -120,7 +138,9 @@ export function merged(solids: readonly Solid[], material: (made: Made) => THREE
     shape.setAttribute('uv', new THREE.BufferAttribute(uv, 2))
     shape.computeVertexNormals()
     const mesh = new THREE.Mesh(shape, material(made))
-    mesh.castShadow = mesh.receiveShadow = true
+    mesh.receiveShadow = true
+    // A net's shadow would be a board's.
+    mesh.castShadow = made !== 'mesh'
     return { mesh, made, stage, until, first, about }
   })
 }

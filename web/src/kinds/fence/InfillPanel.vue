@@ -22,7 +22,14 @@ const it = computed(() => spec.value?.infill as Infill)
 const coat = computed(() => spec.value?.finish as Finish)
 const style = computed(() => it.value?.style ?? 'butted')
 const sticks = computed(() => style.value === 'slats' || style.value === 'louvres')
-const wired = computed(() => style.value === 'stock panels' || style.value === 'wire mesh')
+/** What wire of each infill is, as the price book calls it. */
+const WIRE: Record<string, string> = {
+  'stock panels': 'welded wire',
+  'wire mesh': 'woven wire',
+  'chain link': 'chain link',
+}
+const wired = computed(() => style.value in WIRE)
+const wires = computed(() => items('wire').filter((item) => item.species === WIRE[style.value]))
 const lattice = computed(() => style.value === 'lattice panels')
 const paneled = computed(() => lattice.value || style.value === 'bought panels')
 const boarded = computed(() => !sticks.value && !wired.value && !paneled.value)
@@ -47,6 +54,7 @@ const STYLES = [
   { value: 'lattice panels', says: 'lattice panels' },
   { value: 'stock panels', says: 'welded stock panels' },
   { value: 'wire mesh', says: 'wire mesh' },
+  { value: 'chain link', says: 'chain link on steel tubes' },
 ]
 /** What a way of closing cannot do without comes with it: the core says what. */
 const { act, fault } = useStructure(toRef(props, 'structure'))
@@ -92,11 +100,8 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       v-if="wired"
       inline
       label="Wire"
-      :model-value="
-        it.stock ||
-        (items('wire').find((item) => (style === 'wire mesh') === (item.species === 'woven wire'))?.value ?? '')
-      "
-      :options="items('wire')"
+      :model-value="it.stock || (wires[0]?.value ?? '')"
+      :options="wires"
       :path="path + '/infill/stock'"
       @update:model-value="put('stock', 'wire')($event)"
     />

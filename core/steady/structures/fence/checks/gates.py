@@ -3,7 +3,6 @@
 from dataclasses import replace
 
 from steady.catalog.items import stick
-from steady.catalog.tubes import is_tube, tube_of
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import si
 from steady.errors import InvalidInputError, OutOfScopeError
@@ -19,6 +18,7 @@ from steady.structures.gate.leaf import Hung, Leaf, make, widths
 from steady.structures.gate.slam_impact import Slam, slam
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.gate.wind import Closing
+from steady.structures.steel_tubes import is_tube, tube_of
 from steady.structures.wood import outdoors
 from steady.value_objects import positional_value_object
 

@@ -4,7 +4,6 @@ import math
 from dataclasses import replace
 
 from steady.catalog.items import sticks
-from steady.catalog.tubes import is_tube
 from steady.data.checks import case_label
 from steady.design_codes.requests import LoadType
 from steady.design_codes.results import Soil
@@ -16,6 +15,7 @@ from steady.structures.fence.checks.stability import LateralPush
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.gate.slam_impact import Slam
+from steady.structures.steel_tubes import is_tube
 from steady.structures.wood import NOT_WOOD, outdoors
 
 

@@ -4,7 +4,6 @@ import math
 from dataclasses import replace
 
 from steady.catalog.items import SectionItem
-from steady.catalog.tubes import is_tube
 from steady.design_codes.requests import Wood
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
@@ -14,6 +13,7 @@ from steady.structures.fence.checks.foundations import FoundationType, pipe_of
 from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus, tube_bending
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
+from steady.structures.steel_tubes import is_tube
 from steady.structures.wood import outdoors
 from steady.value_objects import positional_value_object
 

@@ -6,7 +6,6 @@ from dataclasses import replace
 from typing import Unpack
 
 from steady.catalog.items import SLAT_M, SectionItem
-from steady.catalog.tubes import is_tube, tube_of
 from steady.data.checks import case_label
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
@@ -23,6 +22,7 @@ from steady.structures.fence.checks.steel import tube_bending
 from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.stations import LineBay
 from steady.structures.fence.spec.case import FenceCase
+from steady.structures.steel_tubes import is_tube, tube_of
 from steady.structures.wood import WITHIN, outdoors
 from steady.units.trade import Units
 from steady.units.units import GRAVITY

@@ -3,13 +3,13 @@
 import math
 
 from steady.catalog.items import SectionItem
-from steady.catalog.tubes import tube_of
 from steady.design_codes.base import Rulebook
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
 from steady.plan.model import CalculationStep
 from steady.statics.tubes import moment_n_m
 from steady.structures.fence.spec.feet import Steel
+from steady.structures.steel_tubes import tube_of
 from steady.units.trade import Units
 
 

@@ -4,13 +4,13 @@ import math
 from collections.abc import Sequence
 
 from steady.catalog.items import SectionItem
-from steady.catalog.tubes import is_tube
 from steady.errors import InvalidInputError
 from steady.layout.mesh import solidity
 from steady.structures.fence.infills.option import BoardRow, InfillOption, InfillRows, SectionBar, Sight
 from steady.structures.fence.layout.line import BoardStretch
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.steel_tubes import is_tube
 
 
 class Bought(InfillOption):

@@ -10,6 +10,7 @@ from steady.structures.fence.layout.line import BoardStretch, side
 from steady.structures.fence.parts.pieces import grouped, hardware, level_place
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.infill_traits import TRAITS
 
 PINNED_M = 0.6
 """A laid-out apron is staked along its outer edge so often; a buried one is held by the soil [common practice]."""
@@ -53,7 +54,9 @@ def _stock(case: FenceCase) -> SectionItem | None:
     own = case.timber.stock
     if own is not None and case.spec.infill.traits.strained:
         return own
+    woven = {traits.stock_species for traits in TRAITS.values() if traits.strained}
     rolls = [one for one in sticks().values() if one.role == "wire" and case.book.key in one.schools]
+    rolls = [one for one in rolls if one.species in woven] or rolls
     wide = sorted((one.width_m, one.key) for one in rolls if one.width_m >= case.spec.infill.apron_m)
     return stick(wide[0][1], "wire", "infill/apron") if wide else None
 
