@@ -17,6 +17,8 @@ from steady.value_objects import value_object
 STAGES = ("dig", "posts", "frame", "close")
 """The order in which several structures are put together, and one whose plan has no tasks."""
 STAGE_SAYS = ("Holes and concrete", "Posts", "Frame", "All of it")
+WIRE = "wire"
+"""What is of wire is seen through in space, a gate's leaf as well."""
 IN_GROUND = ("gravel", "sand", "concrete", "foam", "slab", "block")
 AROUND_M = 6.0
 BED_M = 0.8
@@ -176,12 +178,13 @@ def _by_task(plan: Plan) -> _Order:
 
 def _part(part: Part, stage: int = 0) -> list[Solid]:
     row = role(part.role)
-    paint = look(layer_of(part))
+    layer = WIRE if row.material == WIRE else layer_of(part)
+    paint = look(layer)
     return [
         Solid(
             id=place.id,
             about=place.about or place.id,
-            layer=layer_of(part),
+            layer=layer,
             fill=paint.fill or paint.ink,
             stage=stage,
             shape="round" if row.shape == "round" else "box",
