@@ -69,7 +69,8 @@ class WorkedTest(unittest.TestCase):
             item = sticks()[row.text["key"]]
             self.assertTrue(is_tube(item))
             self.assertAlmostEqual(item.width_m, row.number("outside_m"), places=5)
-            solid = math.pi / 4 * (item.width_m**2 - (item.width_m - 2 * row.number("wall_m")) ** 2)
+            round_ = math.pi / 4 if row.text["shape"] == "round" else 1.0
+            solid = round_ * (item.width_m**2 - (item.width_m - 2 * row.number("wall_m")) ** 2)
             # Its steel spread over the square around it.
             self.assertAlmostEqual(item.density_kg_per_m3 * item.width_m**2 / (7850 * solid), 1, delta=0.01)
 

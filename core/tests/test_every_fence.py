@@ -100,8 +100,8 @@ def spec_of(rng: random.Random, school: str) -> FenceSpec:
         spec = replace(
             spec, post="post steel 60" if sticks()[spec.post].metric else "post steel channel", plies_count=0
         )
-    if spec.infill.traits.fitted:
-        spec = closed_with(replace(spec, plies_count=0, infill=replace(infill, style="wire mesh")), infill.style)
+    if spec.infill.traits.on_tubes:
+        spec = closed_with(replace(spec, plies_count=0, infill=replace(infill, style="butted")), infill.style)
     if infill.style in ("bought panels", "lattice panels"):
         spec = replace(spec, bays="panels", panel_m=1.5)
     return replace(spec, height_m=min(spec.height_m, 1.2))

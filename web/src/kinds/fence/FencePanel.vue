@@ -72,7 +72,10 @@ const sticks = computed(() => style.value === 'slats' || style.value === 'louvre
  * Wire and bought panels have no rails of their own; a rail's stock is still what braces and sight rails are made of.
  */
 const railed = computed(
-  () => !['bought panels', 'lattice panels', 'stock panels', 'wire mesh', 'chain link'].includes(style.value),
+  () =>
+    !['bought panels', 'lattice panels', 'stock panels', 'wire mesh', 'chain link', 'metal panels'].includes(
+      style.value,
+    ),
 )
 const FOLLOWS = [
   { value: 'raked', says: 'raked with the ground' },

@@ -31,9 +31,15 @@ const WIRE: Record<string, string> = {
 const wired = computed(() => style.value in WIRE)
 const wires = computed(() => items('wire').filter((item) => item.species === WIRE[style.value]))
 const lattice = computed(() => style.value === 'lattice panels')
-const paneled = computed(() => lattice.value || style.value === 'bought panels')
+/** What panels of each infill are, as the price book calls them. */
+const PANEL: Record<string, string> = {
+  'bought panels': 'made panel',
+  'lattice panels': 'lattice',
+  'metal panels': 'metal panel',
+}
+const paneled = computed(() => style.value in PANEL)
 const boarded = computed(() => !sticks.value && !wired.value && !paneled.value)
-const panels = computed(() => items('panel').filter((item) => (item.species === 'lattice') === lattice.value))
+const panels = computed(() => items('panel').filter((item) => item.species === PANEL[style.value]))
 const lapped = computed(() => style.value === 'board on board' || style.value === 'both faces')
 const items = (role: string) =>
   (reference.reference?.items ?? [])
@@ -54,6 +60,7 @@ const STYLES = [
   { value: 'lattice panels', says: 'lattice panels' },
   { value: 'stock panels', says: 'welded stock panels' },
   { value: 'wire mesh', says: 'wire mesh' },
+  { value: 'metal panels', says: 'metal panels on steel posts' },
   { value: 'chain link', says: 'chain link on steel tubes' },
 ]
 /** What a way of closing cannot do without comes with it: the core says what. */

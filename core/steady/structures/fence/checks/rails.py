@@ -133,14 +133,18 @@ class RailChecks:
         """The worst rail of one bay."""
         about = f"{self.spec.id}/bay/{bay.id}"
         if self.spec.infill.traits.made:
+            zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
+            needs = self._even_pressure(zones) if zones else None
+            wind = f"; the wind on it is {needs.value:.3g} {needs.unit}" if needs is not None else ""
             self.found.not_covered.append(
                 UncheckedItem(
                     key="panel.manufacturer_rating",
                     about=about,
                     basis=Basis.CALCULATED,
                     crew=True,
-                    reason="what a bought panel bears is its maker's to say",
+                    reason=f"what a bought panel bears is its maker's to say{wind}",
                     would_have_to_change="ask its maker for wind and load",
+                    needs=needs,
                 )
             )
             return

@@ -128,7 +128,7 @@ def usual_here(case: DesignInput, accepted_by: str = NOBODY) -> FenceSpec:
     step_m = spec.depth_step_m
     post = sticks()[row.text["post"]]
     deep_m = rounded_up_m(max(row.number("embedment_m"), typical_embedment_m(top_m), case.site.frost_m), step_m)
-    if spec.infill.traits.fitted:
+    if spec.infill.traits.on_tubes:
         return _mesh_here(spec, case.site.frost_m)
     boarded = spec.infill.traits.boarded and not spec.infill.traits.two_faced
     rails = (

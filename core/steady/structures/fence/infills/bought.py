@@ -4,6 +4,7 @@ import math
 from collections.abc import Sequence
 
 from steady.catalog.items import SectionItem
+from steady.data.loader import TableRow, keyed
 from steady.errors import InvalidInputError
 from steady.layout.mesh import solidity
 from steady.structures.fence.infills.option import BoardRow, InfillOption, InfillRows, SectionBar, Sight
@@ -97,9 +98,7 @@ class ChainLink(Wire):
     def refuse(self, case: FenceCase) -> None:
         """Posts and rails that are no steel tubes of the list."""
         super().refuse(case)
-        for field, item in (("post", case.timber.post), ("rail", case.timber.rail)):
-            if not is_tube(item):
-                raise InvalidInputError(field, f"Chain link hangs on steel tubes: {item.says} is none. Pick one")
+        refuse_wood(("post", case.timber.post), ("rail", case.timber.rail))
 
     def notes(self, case: FenceCase, runs: Sequence[BoardStretch]) -> list[str]:
         """How it is pulled, and what a screen on it does."""
@@ -141,6 +140,55 @@ class MadePanels(Bought):
     def notes(self, case: FenceCase, runs: Sequence[BoardStretch]) -> list[str]:
         """None beyond the maker's own."""
         return []
+
+
+class MetalPanels(MadePanels):
+    """Made panels of pickets and rails of metal, between posts of steel tube."""
+
+    def solid_ratio(self, case: FenceCase) -> float:
+        """As its maker's data say. Source: data/made_panels.csv."""
+        return self._row(case).number("closed_ratio")
+
+    def gap(self, case: FenceCase, runs: Sequence[BoardStretch]) -> tuple[float, str]:
+        """Between its pickets."""
+        return self._row(case).number("gap_m"), "gap between the panel's pickets"
+
+    def sight(self, case: FenceCase, runs: Sequence[BoardStretch]) -> Sight | None:
+        """From nearly everywhere."""
+        return 0.0, math.radians(80)
+
+    def refuse(self, case: FenceCase) -> None:
+        """Posts that are no steel tubes of the list, besides what no panel is."""
+        super().refuse(case)
+        refuse_wood(("post", case.timber.post))
+        self._row(case)
+
+    def notes(self, case: FenceCase, runs: Sequence[BoardStretch]) -> list[str]:
+        """Where the ground falls more along a panel than its pickets turn, and how it is held."""
+        rake_m, tape = self._row(case).number("rake_m"), case.tape
+        said = [f"Panels rake up to {tape.length(rake_m)} in their own length: pickets stay plumb"]
+        steep = [bay for run in runs for bay in run.bays if abs(bay.grade) * bay.width_m > rake_m + 1e-6]
+        if steep:
+            said.append(f"{len(steep)} bays fall more than that: step them, or shorten the panels there")
+        return [*said, "Each panel hangs in four brackets; one end of each rail slides, for heat"]
+
+    def _row(self, case: FenceCase) -> TableRow:
+        stock = case.timber.stock
+        row = keyed("made_panels").get(stock.key) if stock is not None else None
+        if row is None:
+            raise InvalidInputError("infill/stock", "How open this panel is, and how far it rakes, is not entered")
+        return row
+
+
+def refuse_wood(*sticks: tuple[str, SectionItem]) -> None:
+    """Refuse what is no steel tube of the list.
+
+    Raises:
+        InvalidInputError: At the stick's field.
+    """
+    for field, item in sticks:
+        if not is_tube(item):
+            raise InvalidInputError(field, f"This hangs on steel tubes: {item.says} is none. Pick one")
 
 
 STRIP_M = 0.0381

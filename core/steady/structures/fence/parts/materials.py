@@ -12,7 +12,7 @@ def where_notes(
 ) -> list[str]:
     """One sentence: the class of each kind of place this fence has; and that fixings go with the treatment."""
     spec = case.spec
-    if spec.infill.traits.fitted:
+    if spec.infill.traits.on_tubes:
         return []  # nothing of it is wood
     places: list[tuple[str, str]] = []
     if any(footing.foot_m <= 0 for footing in footings) and "steel" not in spec.post:

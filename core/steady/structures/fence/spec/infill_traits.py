@@ -17,6 +17,7 @@ Style = Literal[
     "stock panels",
     "wire mesh",
     "chain link",
+    "metal panels",
 ]
 
 
@@ -46,6 +47,7 @@ class InfillTraits:
         butts_on_posts: Pieces end against each other on a post.
         stock_role: Role of what is bought for it, if not sticks; `stock_species`: what the first choice is made of.
         fitted: Held by caps, bands and ties on steel posts with a steel top rail; end, corner and gate posts are a size larger.
+        on_tubes: Its posts are steel tubes, by height.
         needs: Fields that it cannot do without, and their values.
     """
 
@@ -72,6 +74,7 @@ class InfillTraits:
     stock_role: Literal["", "panel", "wire"]
     stock_species: str
     fitted: bool
+    on_tubes: bool
     needs: tuple[tuple[str, object], ...]
 
     @property
@@ -104,6 +107,7 @@ _BUTTED = InfillTraits(
     stock_role="",
     stock_species="",
     fitted=False,
+    on_tubes=False,
     needs=(),
 )
 _EVEN_GAPS = replace(
@@ -226,6 +230,7 @@ _CHAIN_LINK = replace(
     key="chain link",
     strained=False,
     fitted=True,
+    on_tubes=True,
     noun="fence of chain link",
     task="Mesh hung, pulled tight, tied",
     faces="Mesh in front; posts and top rail behind",
@@ -234,6 +239,17 @@ _CHAIN_LINK = replace(
     spans_bay=True,
     stock_species="chain link",
     needs=(("rail_laid", "between, on edge"), ("rail_end", "brackets")),
+)
+_METAL_PANELS = replace(
+    _MADE_PANELS,
+    key="metal panels",
+    noun="fence of metal panels",
+    task="Panels in their brackets, each plumb, raked with the ground",
+    faces="Alike from both sides",
+    lasts="Coated: scratches are touched up at once; brackets looked at every few years",
+    words=(r"(?:metal|steel|alumini?um|ornamental)(?: fence)? panels?",),
+    on_tubes=True,
+    stock_species="metal panel",
 )
 TRAITS: dict[Style, InfillTraits] = {
     one.key: one
@@ -249,6 +265,7 @@ TRAITS: dict[Style, InfillTraits] = {
         _STOCK_PANELS,
         _MESH,
         _CHAIN_LINK,
+        _METAL_PANELS,
     )
 }
 """Every infill there is, in the order in which they are offered."""

@@ -65,9 +65,9 @@ def closed_with(spec: FenceSpec, style: Style) -> FenceSpec:
 
     Bought panels stand between posts a panel apart; boards on both faces need rails laid flat between the posts.
     """
-    if traits_of(style).fitted:
-        spec = _on_tubes(spec)
-    elif spec.infill.traits.fitted:
+    if traits_of(style).on_tubes:
+        spec = _on_tubes(spec, style)
+    elif spec.infill.traits.on_tubes:
         spec = _on_wood(spec)
     stock = spec.infill.stock if style == spec.infill.style else ""
     needs: dict[str, Any] = dict(traits_of(style).needs)
@@ -80,22 +80,25 @@ TUBE_BAY_M = {False: 10 * FT, True: 3.0}
 """Line posts of chain link stand at most so far apart. Source: ASTM F567, BS 1722-1 (from memory, medium)."""
 
 
-def _on_tubes(spec: FenceSpec) -> FenceSpec:
-    """The fence on steel tubes as they are usual for its height: line, terminal and gate posts, top rail, holes.
+def _on_tubes(spec: FenceSpec, style: Style) -> FenceSpec:
+    """The fence on steel tubes as they are usual for its height: line, terminal and gate posts, top rail, holes, panels.
 
-    Source: data/mesh_posts.csv.
+    Source: data/tube_posts.csv.
     """
     metric = sticks()[spec.post].metric if spec.post in sticks() else False
-    rows = [row for row in table("mesh_posts") if (row.text["metric"] == "yes") == metric]
+    same = [row for row in table("tube_posts") if row.text["infill"] == style]
+    rows = [row for row in same if (row.text["metric"] == "yes") == metric]
     row = next((row for row in rows if spec.height_m <= row.number("to_m") + 1e-9), rows[-1])
     return replace(
         spec,
         post=row.text["line"],
         end_post=row.text["terminal"],
         gate_post=row.text["gate"] if spec.openings else None,
-        rail=row.text["rail"],
+        rail=row.text["rail"] or spec.rail,
         hole_width_m=row.number("hole_m"),
         bay_max_m=TUBE_BAY_M[metric],
+        panel_m=row.number("panel_m") or spec.panel_m,
+        clip_gap_m=row.number("clips_m"),
         infill=replace(spec.infill, mesh_m=MESH_M[metric]),
     )
 
@@ -105,7 +108,14 @@ def _on_wood(spec: FenceSpec) -> FenceSpec:
     start = usual(sticks()[spec.board].schools[0])
     bay_m = 2.4 if sticks()[start.post].metric else 8 * FT
     return replace(
-        spec, post=start.post, end_post=None, gate_post=None, rail=start.rail, hole_width_m=None, bay_max_m=bay_m
+        spec,
+        post=start.post,
+        end_post=None,
+        gate_post=None,
+        rail=start.rail,
+        hole_width_m=None,
+        bay_max_m=bay_m,
+        clip_gap_m=0.0,
     )
 
 
