@@ -29,6 +29,21 @@ def vars_of(spec: Any) -> dict[str, Any]:
 
 
 class FenceTest(unittest.TestCase):
+    def test_a_gate_for_a_use_is_as_wide_as_is_usual(self) -> None:
+        """Ride-on mower 60 in, wheelchair 36 in or 950 mm, car and trailer 12 ft or 3.6 m in two leaves [common practice]."""
+        rows: tuple[tuple[str, Bare, str, float, tuple[float, ...]], ...] = (
+            ("85 ft, ride-on gate at 18", "ft", "us", 60 * IN, ()),
+            ("85 ft, ride on mower gate at 18", "ft", "us", 60 * IN, ()),
+            ("30 m, wheelchair gate at 4", "m", "nz", 0.95, ()),
+            ("85 ft, car and trailer gate at 30", "ft", "us", 12 * FT, (6 * FT, 6 * FT)),
+            ("30 m, car gate at 12", "m", "uk", 3.0, (1.5, 1.5)),
+        )
+        for text, bare, school, clear_m, leaves_m in rows:
+            opening = typed("fence", text, bare, school).openings[0]
+            self.assertAlmostEqual(opening.clear_m, clear_m, places=3)
+            self.assertEqual(len(opening.leaves_m), len(leaves_m))
+            self.assertAlmostEqual(sum(opening.leaves_m), sum(leaves_m), places=3)
+
     def test_a_sentence_is_the_short_line(self) -> None:
         spec = typed("fence", "85 ft, corner at 52, 3 ft 6 in gate at 18, 5 ft 6 in tall, 4x4 posts")
         lengths = [straight.length_m for straight in spec.straights]

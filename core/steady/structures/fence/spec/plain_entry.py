@@ -5,6 +5,7 @@ from dataclasses import replace
 from typing import Any
 
 from steady.errors import InvalidInputError
+from steady.layout.barriers import gate_width_m
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.fence.spec.infill_traits import TRAITS, Style
 from steady.structures.fence.spec.presets import closed_with
@@ -36,6 +37,40 @@ def _gate(found: re.Match[str], bare: Bare) -> Clause:
         typed=found[0].strip(),
         word=f"g{clear}@{short(at_m)}",
         means=f"gate {{0}} clear{leaves}, its first post at {{1}}",
+        lengths_m=(clear_m, at_m),
+    )
+
+
+USES = {
+    "person": "person",
+    "wheelchair": "wheelchair",
+    "barrow": "barrow",
+    "wheelbarrow": "barrow",
+    "mower": "mower",
+    "push mower": "mower",
+    "ride-on": "ride-on mower",
+    "ride-on mower": "ride-on mower",
+    "car": "car",
+    "driveway": "car",
+    "car and trailer": "car and trailer",
+    "truck": "truck",
+    "farm": "farm machine",
+    "tractor": "farm machine",
+}
+"""Words for what goes through a gate, and the use whose width it takes (data/gate_widths.csv)."""
+PAIR_FROM_M = 1.8
+"""A gate this wide or wider has two leaves: 6 ft for leaves of wood [common practice]."""
+
+
+def _gate_for(found: re.Match[str], bare: Bare) -> Clause:
+    """A gate as wide as is usual for what goes through it."""
+    use = USES[re.sub(r"[\s-]+on", "-on", found["use"].lower())]
+    clear_m, at_m = gate_width_m(use, bare in ("m", "mm")), metres(found["b"], bare, found[0])
+    two = clear_m >= PAIR_FROM_M
+    return Clause(
+        typed=found[0].strip(),
+        word=f"g{f'{short(clear_m / 2)}+{short(clear_m / 2)}' if two else short(clear_m)}@{short(at_m)}",
+        means=f"gate {{0}} clear, usual for a {use}{', in two leaves' if two else ''}, its first post at {{1}}",
         lengths_m=(clear_m, at_m),
     )
 
@@ -106,6 +141,10 @@ PLAIN = PlainWords(
         ),
         (rf"(?P<a>{LENGTH})\s+(?:wide\s+)?(?:double\s+|walk\s+|drive\s+|single\s+)?gate{AT}(?P<b>{LENGTH})", _gate),
         (rf"(?:double\s+)?gate\s+(?:of\s+)?(?P<a>{LENGTH})\s+(?:wide\s+)?at\s+(?P<b>{LENGTH})", _gate),
+        (
+            rf"(?P<use>{'|'.join(sorted(USES, key=len, reverse=True))}|ride on(?: mower)?)\s+gate{AT}(?P<b>{LENGTH})",
+            _gate_for,
+        ),
         (rf"(?:double\s+|walk\s+|drive\s+)?gate{AT}(?P<b>{LENGTH})", _no_width),
         (
             rf"{SERVICES}(?:\s+(?:line|main|pipe|zone))?{AT}(?P<a>{LENGTH})\s*,?\s*(?:keep\s+off\s+)?"
