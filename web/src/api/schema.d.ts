@@ -6612,6 +6612,35 @@ export interface components {
             to_m: number;
         };
         /**
+         * Gutter
+         * @description A gutter along the lower eave; without a kind there is none.
+         *
+         *     Args:
+         *         kind: A key of the table of gutters.
+         *         outlets: Downpipes, evenly along it.
+         *         rain_m: Depth that falls in an hour, for gutters; None: the school's, where it has one.
+         *         from_wall_m2: Half of the wall above that rain runs down from.
+         */
+        Gutter: {
+            /**
+             * From Wall M2
+             * @default 0
+             */
+            from_wall_m2: number;
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
+            /**
+             * Outlets
+             * @default 1
+             */
+            outlets: number;
+            /** Rain M */
+            rain_m?: number | null;
+        };
+        /**
          * HabitAnswer
          * @description How the crew usually builds a kind of structure; nothing where it kept none.
          */
@@ -7891,6 +7920,7 @@ export interface components {
          *         sheet: A sheet of the yard, by its cover. `sheet_turn`: its profile and side lap are the same both ways round.
          *         blocked: Walls or stored goods below close more than half of it to the wind.
          *         net_coefficient: For schools that give none for canopies.
+         *         gutter: Along its eave, under sheets.
          *         dead_pa: Lasting load on plan, where the crew knows better than the parts; None: from the parts.
          *         above: House roof above (snow), for snow that drifts or slides.
          */
@@ -7991,6 +8021,15 @@ export interface components {
              * @default 0.1016
              */
             gravel_m: number;
+            /**
+             * @default {
+             *       "from_wall_m2": 0,
+             *       "kind": "",
+             *       "outlets": 1,
+             *       "rain_m": null
+             *     }
+             */
+            gutter: components["schemas"]["Gutter"];
             /** Id */
             id: string;
             /**

@@ -20,12 +20,14 @@ class School:
     floor_snow_asked = False
     steel_factor = 0.9
     steel_source = "practice: limit states, from memory, medium"
+    gutter_rain_m: float | None = None
+    gutter_rain_source = ""
     load_factor = 1.0
     load_factor_source = "allowable stresses: loads as they are"
     """`small_lengths`: the unit that spans are shown in (in, m or mm). `frost_asked`: footings go by the place's frost;
     `floor_snow_asked`: a deck's load goes by its snow, too. `load_factor` is put on people and weight where a school
     calculates with design resistances: its factor of live loads, on the safe side for the dead part. `steel_factor`: φ or 1/Ω of
-    a tube's bending."""
+    a tube's bending. `gutter_rain_m`: depth of rain in an hour that gutters are sized for; None: the place's is asked for."""
 
     @property
     def units(self) -> Units:

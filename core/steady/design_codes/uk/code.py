@@ -53,6 +53,8 @@ class UnitedKingdom(Rulebook):
 
     key = "uk"
     steel_factor = 1.0
+    gutter_rain_m = 0.075
+    gutter_rain_source = "ec-12056: part 3, national intensity of 0.021 L/s a m2; high"
     steel_source = "practice: EN 1993-1-1 6.2.5, from memory, high"
     joints = UkJoints()
     title = "United Kingdom"

@@ -29,7 +29,8 @@ from steady.structures.canopy.seat_cuts import check_seat, check_tail
 from steady.structures.canopy.slats import check_slat
 from steady.structures.check_collector import PUBLIC, CheckCollector, said
 from steady.structures.continuous_members import Bends, ContinuousMember, Loaded, check_lifted, check_run, one_person
-from steady.structures.lean_to.layout import LeanToLayout, lay_out, seat_of
+from steady.structures.gutters import check_gutter
+from steady.structures.lean_to.layout import LeanToLayout, lay_out, outline, seat_of
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
@@ -68,6 +69,9 @@ def check_lean_to(case: DesignInput) -> LeanToResult:
     if layout.timber.slat is not None:
         slat = layout.timber.slat
         check_slat(found, f"{spec.id}/slats", slat, layout.frame.wood(slat), layout.rafters.spacing_m)
+    if spec.roof == "sheets":
+        left, right, near, far = outline(spec, layout)
+        check_gutter(found, f"{spec.id}/roof", spec.gutter, (right - left) * (far - near))
     sways, straps_count = _sways(found, case, layout, loads)
     held = hold_up(found, case.site, layout.frame, loads, sways)
     ties(found, layout.frame, loads, held, _rafter_lift_n(case, layout, loads))

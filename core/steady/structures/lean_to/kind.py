@@ -25,6 +25,7 @@ from steady.structures.coating import finish_group
 from steady.structures.default_timbers import OWN as CANOPY_OWN
 from steady.structures.default_timbers import as_last_chosen, localized
 from steady.structures.form_schema import Field, Group
+from steady.structures.gutters import gutter_names
 from steady.structures.held_footings import held
 from steady.structures.lean_to.layout import SIZES, timber_of, wall_to_beam_m
 from steady.structures.lean_to.line_parser import read_lean_to
@@ -224,6 +225,15 @@ FORM = (
             Field(path="purlin_spacing_m", says="Max. spacing", sort="small length", when=("roof", ("sheets",))),
             Field(path="slat", says="Slats", sort="stick", role="baluster rail", when=("roof", ("slats",))),
             Field(path="slat_gap_m", says="Clear gap", sort="small length", when=("roof", ("slats",))),
+            Field(path="gutter/kind", says="Gutter", sort="choice", names=gutter_names(), when=("roof", ("sheets",))),
+            Field(path="gutter/outlets", says="Downpipes", sort="count", when=("roof", ("sheets",))),
+            Field(
+                path="gutter/rain_m",
+                says="Rain in an hour",
+                sort="small length",
+                empty="the code's, or ask",
+                when=("roof", ("sheets",)),
+            ),
             Field(path="finish/soffit_m", says="Soffit lining, thick", sort="small length"),
             Field(path="finish/bracket_m", says="Bracket under the beam", sort="small length"),
             Field(path="finish/fascia", says="Fascia", sort="stick", role="joist", empty="none"),

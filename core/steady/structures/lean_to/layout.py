@@ -201,3 +201,9 @@ def keep_clear_m(spec: LeanToSpec, layout: LeanToLayout) -> tuple[float, float]:
     """The band of wall that the cladder leaves free: from the ledger's bottom to the lowest edge of the cladding."""
     roof = top_at_m(spec, layout, 0.0) + (layout.timber.purlin.width_m if layout.timber.purlin else 0.0)
     return layout.chain.ledger_bottom_m, roof + spec.finish.upstand_m + spec.finish.gap_m
+
+
+def outline(spec: LeanToSpec, layout: LeanToLayout) -> tuple[float, float, float, float]:
+    """The roof's edges: left, right, near, far, with what runs into the gutter."""
+    starts = layout.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
+    return 0.0, spec.beams_m, 0.0, starts + layout.run.length_m + EAVE_PAST_M * math.cos(spec.pitch_rad)

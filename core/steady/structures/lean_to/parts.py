@@ -6,8 +6,16 @@ from steady.catalog.purchasing import PurchasingSettings
 from steady.plan.model import Curve, Cut, Part, PartPlacement, Vec
 from steady.structures.canopy.pieces import add_frame
 from steady.structures.canopy.studs import add_stud_blocks, fixing_points_m
+from steady.structures.gutters import gutter_pieces
 from steady.structures.lean_to.checks import LeanToResult
-from steady.structures.lean_to.layout import EAVE_PAST_M, LeanToLayout, keep_clear_m, seat_of, top_at_m, wall_to_beam_m
+from steady.structures.lean_to.layout import (
+    EAVE_PAST_M,
+    LeanToLayout,
+    keep_clear_m,
+    seat_of,
+    top_at_m,
+    wall_to_beam_m,
+)
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.part_grouping import ALONG, UP, Grouper, Sawn
 from steady.structures.structure_type import DesignInput
@@ -206,13 +214,9 @@ def _edges(g: Grouper, spec: LeanToSpec, found: LeanToResult, yard: PurchasingSe
         apron = math.ceil(spec.beams_m / (FLASHING_M - LAP_M) - 1e-9)
         g.fix("flashing 10 ft", apron, (0.0, 0.0, top), "flashing")
     straps = 2 * found.straps_count * math.hypot(spec.beams_m, layout.slope_m)
+    if spec.roof == "sheets":
+        gutter_pieces(g, spec.gutter, (0.0, layout.run.length_m, layout.chain.roof_at_beam_m), spec.beams_m)
     g.fix("roof strap", math.ceil(straps / STRAP_ROLL_M - 1e-9), (0.0, 0.0, top), "connector")
-
-
-def outline(spec: LeanToSpec, layout: LeanToLayout) -> tuple[float, float, float, float]:
-    """The roof's edges: left, right, near, far, with what runs into the gutter."""
-    starts = layout.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
-    return 0.0, spec.beams_m, 0.0, starts + layout.run.length_m + EAVE_PAST_M * math.cos(spec.pitch_rad)
 
 
 def wall_top_m(spec: LeanToSpec, layout: LeanToLayout) -> float:

@@ -9,7 +9,7 @@ from steady.structures.canopy.pieces import curves
 from steady.structures.lean_to import parts as pieces
 from steady.structures.lean_to import text
 from steady.structures.lean_to.checks import check_lean_to, out_of_scope
-from steady.structures.lean_to.layout import SIZES, LeanToLayout
+from steady.structures.lean_to.layout import SIZES, LeanToLayout, outline
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.part_grouping import pieces_of
 from steady.structures.structure_type import DesignInput
@@ -26,7 +26,7 @@ def plan_lean_to(case: DesignInput) -> Plan:
     layout = found.layout
     made, clashes = pieces.build(case, found)
     out_of_scope(found.findings, case)
-    edges, wall_m = pieces.outline(spec, layout), pieces.wall_top_m(spec, layout)
+    edges, wall_m = outline(spec, layout), pieces.wall_top_m(spec, layout)
     own = Own(
         called="lean-to",
         reads="Two tapes from the left end of the ledger: along the wall, and square out from it. Marks to centres.",

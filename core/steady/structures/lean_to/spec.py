@@ -9,6 +9,7 @@ from steady.plan.model import Basis
 from steady.structures.canopy.beam_seats import SEATS, CanopySeat
 from steady.structures.canopy.spec import BeamPostLock, Id, RoofAbove, SlabUnder, Stands, Words
 from steady.structures.coating import Finish
+from steady.structures.gutters import Gutter
 from steady.structures.lateral_systems import LATERAL_SYSTEMS, LateralSystem, Upright
 from steady.structures.manufacturer_ratings import ManufacturerRating
 from steady.value_objects import value_object
@@ -49,6 +50,7 @@ class LeanToSpec:
         sheet: A sheet of the yard, by its cover. `sheet_turn`: its profile and side lap are the same both ways round.
         blocked: Walls or stored goods below close more than half of it to the wind.
         net_coefficient: For schools that give none for canopies.
+        gutter: Along its eave, under sheets.
         dead_pa: Lasting load on plan, where the crew knows better than the parts; None: from the parts.
         above: House roof above (snow), for snow that drifts or slides.
     """
@@ -82,6 +84,7 @@ class LeanToSpec:
     slat: Words = "baluster 2x2 pine"
     slat_gap_m: Annotated[float, Gt(0.005), Le(1)] = 0.0889
     finish: RoofFinish = RoofFinish()
+    gutter: Gutter = Gutter()
     upright: Upright = "knee braces"
     brace_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.6096
     brace: Words = ""
