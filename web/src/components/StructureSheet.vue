@@ -23,7 +23,7 @@ import { useKinds } from '@/stores/kinds'
 /** Any structure's sheet: its panel, its drawings, its tables and its calculation. */
 const store = useJob()
 const { called, come } = useKinds()
-const { sheet, settled, settledOf, selected, structure, moving, problems, failed, run } = useJobSheet()
+const { sheet, settled, settledOf, selected, structure, moving, problems, failed, late, run } = useJobSheet()
 const { spec, specOf, fault, move, hold, act } = useStructure(structure)
 const { shown: offered, preview, stay, end: endPreview, take } = useOffers(specOf)
 watch(structure, endPreview)
@@ -260,8 +260,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           @select="select"
         />
         <SunView v-else-if="sight === 'sun'" v-model="sun" :structure="structure" @toward="toward = $event" />
+        <p v-if="late && sight === 'drawings'" class="late no-print" role="status">Calculating the new settings…</p>
         <ViewCanvas
-          v-else
+          v-if="sight === 'drawings'"
+          :class="{ old: late }"
           tools="#scale"
           :sheet="sheet"
           :tape="store.tape"
@@ -375,6 +377,21 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   display: flex;
   flex-direction: column;
   position: relative;
+}
+.late {
+  position: absolute;
+  inset: 50% auto auto 50%;
+  z-index: 3;
+  margin: 0;
+  padding: 8px 14px;
+  transform: translate(-50%, -50%);
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  font-size: 14px;
+}
+.old {
+  opacity: 0.45;
 }
 .bar {
   display: flex;

@@ -15,6 +15,8 @@ export interface JobSheet {
   problems: Ref<Problem[]>
   failed: Ref<string>
   asked: Ref<number>
+  /** What is shown is of older settings: the answer to the new ones is long on its way. */
+  late: Ref<boolean>
   run: () => Promise<void>
 }
 const KEY: InjectionKey<JobSheet> = Symbol('sheet')

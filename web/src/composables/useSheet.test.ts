@@ -94,6 +94,31 @@ describe('the sheet of a structure', () => {
     expect(page.problems.value).toEqual([])
   })
 
+  it('tells that the drawing is of older settings once their answer takes long, and not before', async () => {
+    const page = open()
+    calls[0]!.answer(sheetOf())
+    await settled()
+    vi.useFakeTimers()
+    page.document.value = job(2)
+    await nextTick()
+    vi.advanceTimersByTime(200)
+    expect(page.late.value).toBe(false)
+    vi.advanceTimersByTime(200)
+    expect(page.late.value).toBe(true)
+    vi.useRealTimers()
+    calls[1]!.answer(sheetOf())
+    await settled()
+    expect(page.late.value).toBe(false)
+    // What is picked asks for checks alone: the drawing is that of today's settings.
+    page.selected.value = 'f/post/1'
+    await nextTick()
+    vi.useFakeTimers()
+    vi.advanceTimersByTime(900)
+    expect(page.late.value).toBe(false)
+    vi.useRealTimers()
+    page.close()
+  })
+
   it('says that the calculation did not answer, where no field is wrong', async () => {
     const page = open()
     calls[0]!.refuse(500)

@@ -5,6 +5,9 @@ import { newId } from '@/logic/ids'
 import { rest, restAfter } from '@/logic/pace'
 import { withChanges } from '@/logic/pulled'
 
+/** After so long a drawing of older settings says so [our own]. */
+const LATE_MS = 300
+
 /** A handle that is being pulled, and where it is now. */
 export interface Moving {
   handle: DragHandle
@@ -33,10 +36,15 @@ export function useSheet(
   const problems = ref<Problem[]>([])
   const failed = ref('')
   const asked = ref(0)
+  /** An answer to what was typed is long on its way: what is shown is of older settings. */
+  const late = ref(false)
+  let slow: ReturnType<typeof setTimeout> | undefined
   let busy = false
   let again = false
   let gone = false
   let under: AbortController | null = null
+  /** The document of the last whole answer. */
+  let settledJob: Job | null = null
   /** When a pull may ask again (ms of the page's clock): its moves are drawn between its answers. */
   let next = 0
 
@@ -75,6 +83,8 @@ export function useSheet(
       if (!job || !job.structures.some((item) => item.spec.id === structure.value)) break
       const to = moving.value
       const of = selected.value
+      const drawn = settled.value?.id === structure.value && job !== settledJob
+      if (!to && drawn) slow ??= setTimeout(() => (late.value = true), LATE_MS)
       const began = performance.now()
       if (to) next = began + restAfter(0)
       try {
@@ -91,6 +101,7 @@ export function useSheet(
         if (!to) {
           settled.value = found
           settledOf.value = of
+          settledJob = job
         }
         problems.value = []
         failed.value = ''
@@ -111,6 +122,9 @@ export function useSheet(
       asked.value++
     } while (again)
     busy = false
+    clearTimeout(slow)
+    slow = undefined
+    late.value = false
   }
 
   watch(
@@ -123,7 +137,8 @@ export function useSheet(
   )
   onScopeDispose(() => {
     gone = true
+    clearTimeout(slow)
     under?.abort()
   })
-  return { sheet, settled, settledOf, problems, failed, asked, run }
+  return { sheet, settled, settledOf, problems, failed, asked, late, run }
 }

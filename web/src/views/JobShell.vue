@@ -25,14 +25,14 @@ const selected = ref('')
 const moving = ref<Moving | null>(null)
 
 const structure = computed(() => String(route.params.structure || store.document?.structures[0]?.spec.id || ''))
-const { sheet, settled, settledOf, problems, failed, asked, run } = useSheet(
+const { sheet, settled, settledOf, problems, failed, asked, late, run } = useSheet(
   toRef(store, 'shown'),
   structure,
   selected,
   moving,
 )
 provideProblems(problems)
-provideSheet({ sheet, settled, settledOf, selected, structure, moving, problems, failed, asked, run })
+provideSheet({ sheet, settled, settledOf, selected, structure, moving, problems, failed, asked, late, run })
 
 async function start(): Promise<void> {
   fault.value = ''
