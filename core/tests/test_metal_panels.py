@@ -9,6 +9,7 @@ from steady.catalog.items import sticks
 from steady.data.loader import table
 from steady.errors import InvalidInputError
 from steady.plan.results import specified, state
+from steady.structures.fence.designs.starts import posts_to_try
 from steady.structures.fence.spec.presets import closed_with
 from steady.structures.steel_tubes import is_tube, tube_of
 from steady.units.units import FT, IN, LB
@@ -36,7 +37,7 @@ class WorkedTest(unittest.TestCase):
 
     def test_every_panel_has_its_data_and_every_tube_carries_something(self) -> None:
         rows = {row.text["key"]: row for row in table("made_panels")}
-        sold = {item.key for item in sticks().values() if item.species == "metal panel"}
+        sold = {item.key for item in sticks().values() if item.species in ("metal panel", "vinyl panel")}
         self.assertEqual(set(rows), sold)
         for row in table("tube_posts"):
             for name in ("line", "terminal", "gate"):
@@ -74,3 +75,33 @@ class BayTest(unittest.TestCase):
         with self.assertRaises(InvalidInputError) as told:
             planned(panels(post="post 4x4 pine"))
         self.assertEqual(told.exception.field, "post")
+
+
+class VinylTest(unittest.TestCase):
+    def vinyl(self, **changes: Any) -> Any:
+        spec = closed_with(fence(80, height_m=6 * FT, gap_m=2 * IN), "vinyl panels")
+        return replace(spec, **changes)
+
+    def test_a_worked_core(self) -> None:
+        """6 x 8 ft solid, 105 mph C: about 2,215 lb ft and 5 % on a 2 1/2 x 0.12 core of 46 ksi that carries 2,342: 0.95 to 1."""
+        steel = tube_of(sticks()["post vinyl 5"])
+        self.assertAlmostEqual(steel.tube.plastic_m3 * steel.yield_pa / 1.67 / (LB * FT), 2342, delta=8)
+        plan = planned(self.vinyl(post="post vinyl 5", end_post="post vinyl 5 heavy"))
+        inner = [
+            one.use
+            for one in plan.checks
+            if one.key == "post.bending_at_grade" and one.by_wind and "start+5" in one.about
+        ]
+        self.assertAlmostEqual(inner[0], 0.97, delta=0.06)
+
+    def test_bays_are_a_panel_and_a_post_and_move_with_heat(self) -> None:
+        """94 1/2 in clear and 1/2 in, and a 5-in post: 100 in; 2.4 m by 60 millionths by 40 K, half at each end: 2.9 mm."""
+        plan = planned(self.vinyl())
+        at = sorted(mark.station_m / IN for mark in plan.marks)
+        self.assertAlmostEqual(at[1] - at[0], 94.5 + 0.5 + 5, delta=0.05)
+        self.assertTrue([note for note in plan.notes if "room in its post for heat" in note])
+        self.assertTrue([note for note in plan.notes if "do not rake" in note])
+
+    def test_the_search_finds_the_stronger_core_of_the_same_shell(self) -> None:
+        tried = [one.key for one in posts_to_try(sticks()["post vinyl 5"])]
+        self.assertEqual(tried, ["post vinyl 5", "post vinyl 5 heavy"])

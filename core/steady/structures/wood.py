@@ -18,6 +18,9 @@ NOT_WOOD = (
     "strap",
     "composite",
     "cellular PVC",
+    "vinyl",
+    "vinyl panel",
+    "metal panel",
 )
 
 

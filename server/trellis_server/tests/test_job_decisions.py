@@ -139,8 +139,10 @@ class DealingsTest(TestCase):
             spec |= {**copy.deepcopy(kept), **change}
             if spec["foot"] == "part driven":
                 spec |= {"post": "post steel channel", "gate_post": None}
-            if spec["infill"].get("style") in ("bought panels", "lattice panels"):
+            if spec["infill"].get("style") in ("bought panels", "lattice panels", "metal panels", "vinyl panels"):
                 spec["bays"] = "panels"
+            if spec["infill"].get("style") in ("chain link", "metal panels", "vinyl panels"):
+                spec |= {"post": "post steel tube 1.9", "gate_post": None, "rail": "rail steel tube 1.66"}
             job = self.caller.new_job(self.job)
             with self.subTest(change=change):
                 for name, start in (

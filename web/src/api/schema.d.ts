@@ -6859,7 +6859,7 @@ export interface components {
              * @default butted
              * @enum {string}
              */
-            style: "butted" | "even gaps" | "board on board" | "both faces" | "slats" | "louvres" | "bought panels" | "lattice panels" | "stock panels" | "wire mesh" | "chain link" | "metal panels";
+            style: "butted" | "even gaps" | "board on board" | "both faces" | "slats" | "louvres" | "bought panels" | "lattice panels" | "stock panels" | "wire mesh" | "chain link" | "metal panels" | "vinyl panels";
             /**
              * Tilt Rad
              * @default 0.7853981633974483

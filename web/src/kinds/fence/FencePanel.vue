@@ -73,9 +73,15 @@ const sticks = computed(() => style.value === 'slats' || style.value === 'louvre
  */
 const railed = computed(
   () =>
-    !['bought panels', 'lattice panels', 'stock panels', 'wire mesh', 'chain link', 'metal panels'].includes(
-      style.value,
-    ),
+    ![
+      'bought panels',
+      'lattice panels',
+      'stock panels',
+      'wire mesh',
+      'chain link',
+      'metal panels',
+      'vinyl panels',
+    ].includes(style.value),
 )
 const FOLLOWS = [
   { value: 'raked', says: 'raked with the ground' },

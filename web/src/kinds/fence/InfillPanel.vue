@@ -36,6 +36,7 @@ const PANEL: Record<string, string> = {
   'bought panels': 'made panel',
   'lattice panels': 'lattice',
   'metal panels': 'metal panel',
+  'vinyl panels': 'vinyl panel',
 }
 const paneled = computed(() => style.value in PANEL)
 const boarded = computed(() => !sticks.value && !wired.value && !paneled.value)
@@ -61,6 +62,7 @@ const STYLES = [
   { value: 'stock panels', says: 'welded stock panels' },
   { value: 'wire mesh', says: 'wire mesh' },
   { value: 'metal panels', says: 'metal panels on steel posts' },
+  { value: 'vinyl panels', says: 'vinyl panels, steel cores' },
   { value: 'chain link', says: 'chain link on steel tubes' },
 ]
 /** What a way of closing cannot do without comes with it: the core says what. */

@@ -21,6 +21,7 @@ from steady.structures.fence.plan import FirstLook, first_look, plan_fence
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening, PracticeDetail
 from steady.structures.fence.spec.presets import closed_with
+from steady.structures.steel_tubes import is_tube, tube_of
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
 from steady.structures.wood import NOT_WOOD
@@ -244,6 +245,12 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
 
 def posts_to_try(like: SectionItem) -> list[SectionItem]:
     """Posts to try, thinnest first: those of the same wood, then the thickest of other woods treated likewise."""
+    if is_tube(like):
+        tubes = [
+            one for one in sticks().values() if one.role == "post" and one.species == like.species and is_tube(one)
+        ]
+        home = [one for one in tubes if set(one.schools) & set(like.schools) and _shape(one) == _shape(like)]
+        return sorted(home, key=lambda one: tube_of(one).tube.plastic_m3 * tube_of(one).yield_pa)
     same = same_wood(like, "post")
     if like.species in NOT_WOOD:
         return same
@@ -258,6 +265,10 @@ def posts_to_try(like: SectionItem) -> list[SectionItem]:
         if item.thickness_m >= same[-1].thickness_m - 1e-9 and set(item.schools) & set(like.schools)
     ]
     return [*same, *thickest]
+
+
+def _shape(post: SectionItem) -> str:
+    return tube_of(post).tube.shape
 
 
 MOST_DEEPER_M = 1.5

@@ -180,6 +180,38 @@ class MetalPanels(MadePanels):
         return row
 
 
+PVC_PER_K, WARMER_K, COLDER_K = 60e-6, 40.0, 30.0
+"""Rigid PVC moves so much a kelvin; from the day it is hung to the hottest in the sun, and to the coldest [common practice]."""
+
+
+class VinylPanels(MetalPanels):
+    """Panels of vinyl in routed posts over a steel core, which carries all of the wind."""
+
+    def sight(self, case: FenceCase, runs: Sequence[BoardStretch]) -> Sight | None:
+        """Through pickets; not through a solid one."""
+        return (0.0, math.radians(60)) if self._row(case).number("closed_ratio") < SOLID_RATIO else None
+
+    def notes(self, case: FenceCase, runs: Sequence[BoardStretch]) -> list[str]:
+        """How far it rakes, and what its rails need at their ends."""
+        tape, rake_m = case.tape, self._row(case).number("rake_m")
+        room, draws = (tape.length(PVC_PER_K * case.spec.panel_m * by / 2) for by in (WARMER_K, COLDER_K))
+        rakes = (
+            f"Panels rake up to {tape.length(rake_m)}"
+            if rake_m
+            else "Solid panels do not rake: step them on falling ground"
+        )
+        steep = [bay for run in runs for bay in run.bays if abs(bay.grade) * bay.width_m > rake_m + 1e-3]
+        return [
+            rakes + (f"; {len(steep)} bays fall more than that" if rake_m and steep else ""),
+            f"Each rail's end keeps {room} of room in its post for heat and draws back {draws} in frost; one end is left loose",
+            "The vinyl carries no wind: the steel core in each post does, to the bottom of its hole",
+        ]
+
+
+SOLID_RATIO = 0.9
+"""A panel so closed is not seen through [our own]."""
+
+
 def refuse_wood(*sticks: tuple[str, SectionItem]) -> None:
     """Refuse what is no steel tube of the list.
 
@@ -188,7 +220,9 @@ def refuse_wood(*sticks: tuple[str, SectionItem]) -> None:
     """
     for field, item in sticks:
         if not is_tube(item):
-            raise InvalidInputError(field, f"This hangs on steel tubes: {item.says} is none. Pick one")
+            raise InvalidInputError(
+                field, f"This hangs on steel tubes, or posts with a steel core: {item.says} is none. Pick one"
+            )
 
 
 STRIP_M = 0.0381

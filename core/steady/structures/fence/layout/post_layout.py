@@ -107,7 +107,7 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
             raise InvalidInputError(
                 "bay_max_m", f"One line may have {MOST_POSTS} posts: widen the bays, or lay it out as several fences"
             )
-    posts, bays = _end_posts(posts, bays, timber, terminals=spec.infill.traits.on_tubes)
+    posts, bays = _end_posts(posts, bays, timber, terminals=spec.infill.traits.fitted)
     bays = [_in_lift_out(spec, stepped(case, bay)) for bay in bays]
     bays = straight_tops(case, bays, conflicts, notes)
     bays = pointed_tops(case, bays, conflicts, notes)

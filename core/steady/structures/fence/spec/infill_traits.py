@@ -18,6 +18,7 @@ Style = Literal[
     "wire mesh",
     "chain link",
     "metal panels",
+    "vinyl panels",
 ]
 
 
@@ -251,6 +252,15 @@ _METAL_PANELS = replace(
     on_tubes=True,
     stock_species="metal panel",
 )
+_VINYL_PANELS = replace(
+    _METAL_PANELS,
+    key="vinyl panels",
+    noun="fence of vinyl panels",
+    task="Panels into their routed posts, one end of each rail free to move",
+    lasts="Washed; grows and shrinks with heat, and is stiff in none: its posts have a steel core",
+    words=(r"(?:vinyl|pvc)(?: fence)?(?: panels?)?",),
+    stock_species="vinyl panel",
+)
 TRAITS: dict[Style, InfillTraits] = {
     one.key: one
     for one in (
@@ -266,6 +276,7 @@ TRAITS: dict[Style, InfillTraits] = {
         _MESH,
         _CHAIN_LINK,
         _METAL_PANELS,
+        _VINYL_PANELS,
     )
 }
 """Every infill there is, in the order in which they are offered."""
