@@ -7,7 +7,7 @@ export type Made = 'wood' | 'stone' | 'metal' | 'mesh' | 'leaf' | 'wall'
 const STONE = ['concrete', 'foam', 'gravel', 'sand', 'slab', 'block', 'pier']
 /** Wire that one sees through. */
 const MESH = ['wire', 'mesh']
-const METAL = ['steel', 'sheet', 'pipe', 'strap', 'hardware', 'service', 'boundary']
+const METAL = ['vinyl', 'steel', 'sheet', 'pipe', 'strap', 'hardware', 'service', 'boundary']
 export function madeOf(solid: Solid): Made {
   if (solid.shape === 'ball' || solid.layer === 'tree') return 'leaf'
   if (/wall|existing/.test(solid.layer)) return 'wall'
