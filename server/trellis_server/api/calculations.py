@@ -360,7 +360,7 @@ def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
     return fast(
         {
             "items": [
-                {"key": s.key, "role": s.role, "says": s.says, "species": s.species}
+                {"key": s.key, "role": s.role, "says": s.says, "species": s.species, "width_m": s.width_m}
                 for s in sticks().values()
                 if book.key in s.schools
             ]

@@ -14248,7 +14248,7 @@ export interface components {
         };
         /**
          * YardItem
-         * @description `species`: what it is made of; empty: hardware and bags.
+         * @description `species`: what it is made of; empty: hardware and bags. `width_m`: of a stick; how high a panel or a roll of wire is.
          */
         YardItem: {
             /** Key */
@@ -14262,6 +14262,11 @@ export interface components {
              * @default
              */
             species: string;
+            /**
+             * Width M
+             * @default 0
+             */
+            width_m: number;
         };
         /**
          * ZonesAnswer

@@ -332,12 +332,13 @@ class DigAnswer(Schema):
 
 
 class YardItem(Schema):
-    """`species`: what it is made of; empty: hardware and bags."""
+    """`species`: what it is made of; empty: hardware and bags. `width_m`: of a stick; how high a panel or a roll of wire is."""
 
     key: str
     role: str
     says: str
     species: str = ""
+    width_m: float = 0.0
 
 
 class SoilRow(Schema):

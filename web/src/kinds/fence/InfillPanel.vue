@@ -45,7 +45,12 @@ const lapped = computed(() => style.value === 'board on board' || style.value ==
 const items = (role: string) =>
   (reference.reference?.items ?? [])
     .filter((item) => item.role === role)
-    .map((item) => ({ value: item.key, says: item.says, species: item.species }))
+    .map((item) => ({ value: item.key, says: item.says, species: item.species, width_m: item.width_m }))
+/** What is taken where none is named: the lowest that reaches the fence's top, else the highest. */
+function reaching(list: readonly { value: string; width_m: number }[]): string {
+  const sorted = [...list].sort((one, other) => one.width_m - other.width_m)
+  return (sorted.find((item) => item.width_m >= (spec.value?.height_m ?? 0) - 1e-6) ?? sorted.at(-1))?.value ?? ''
+}
 const put = (name: keyof Infill, says: string) => (value: unknown) =>
   set('infill', { ...it.value, [name]: value } as Infill, says)
 const paint = (name: keyof Finish, says: string) => (value: unknown) =>
@@ -100,7 +105,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       v-if="paneled"
       inline
       label="Panel"
-      :model-value="it.stock || (panels[0]?.value ?? '')"
+      :model-value="it.stock || reaching(panels)"
       :options="panels"
       :path="path + '/infill/stock'"
       @update:model-value="put('stock', 'panel')($event)"
@@ -109,7 +114,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       v-if="wired"
       inline
       label="Wire"
-      :model-value="it.stock || (wires[0]?.value ?? '')"
+      :model-value="it.stock || reaching(wires)"
       :options="wires"
       :path="path + '/infill/stock'"
       @update:model-value="put('stock', 'wire')($event)"
