@@ -74,10 +74,12 @@ def read(ask: NewStructureRequest) -> SawHorseSpec:
 
 
 def home(spec: SawHorseSpec, school: str) -> SawHorseSpec:
-    """Of the first rail that the school's yard sells."""
+    """Of the first rail of wood that the school's yard sells."""
     from steady.catalog.items import sticks
+    from steady.structures.wood import NOT_WOOD
 
-    sold = [key for key, item in sticks().items() if item.role == "rail" and school in item.schools]
+    wooden = [item for item in sticks().values() if item.role == "rail" and item.species not in NOT_WOOD]
+    sold = [item.key for item in wooden if school in item.schools]
     return spec if spec.timber in sold or not sold else replace(spec, timber=sold[0])
 
 
