@@ -14,13 +14,14 @@ import { useJob } from '@/stores/job'
 const props = defineProps<{ structure: string }>()
 const store = useJob()
 const { spec, path, edit } = useDeck(toRef(props, 'structure'))
+/** Where the stair goes on from its landing, for one who walks down. */
 const TURNS = [
-  { value: '', says: 'none: one flight' },
+  { value: '', says: 'no landing' },
   { value: 'straight', says: 'straight on' },
-  { value: 'left', says: 'turns left, going down' },
-  { value: 'right', says: 'turns right, going down' },
-  { value: 'back left', says: 'turns back on the left' },
-  { value: 'back right', says: 'turns back on the right' },
+  { value: 'left', says: 'left' },
+  { value: 'right', says: 'right' },
+  { value: 'back left', says: 'back, left' },
+  { value: 'back right', says: 'back, right' },
 ]
 const MIDDLE = [
   { value: 'no', says: 'none' },
@@ -68,7 +69,7 @@ const { act } = useStructure(toRef(props, 'structure'))
         "
       />
       <PickField
-        label="Landing"
+        label="Landing turns"
         :model-value="stair.landing?.turn ?? ''"
         :options="TURNS"
         :path="`${path}/stairs/${i}/landing/turn`"
