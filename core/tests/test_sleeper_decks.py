@@ -45,6 +45,8 @@ class SleeperTest(unittest.TestCase):
         dead_and_live = 50.0
         self.assertAlmostEqual(check.demand.value, dead_and_live * 12 / (10 * 1.5 / 12), delta=1)
         self.assertAlmostEqual(check.limit.value, 2000)
+        given = {name: value for name, value, _ in check.demand.inputs}
+        self.assertAlmostEqual(check.demand.value, given["p"] * given["L"] / (given["n"] * given["b"]), places=6)
 
     def test_the_gravel_by_hand(self) -> None:
         """10 ft by 12 ft and 6 in more all round, 4 in deep at 6 1/2 in; an inch higher, an inch more; half a cubic foot a bag."""
