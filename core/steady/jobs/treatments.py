@@ -2,14 +2,13 @@
 
 from collections.abc import Sequence
 
-from steady.catalog.items import sticks
 from steady.data.loader import keyed
 from steady.data.roles import role
 from steady.design_codes.base import Rulebook
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.jobs.decisions import Decision
 from steady.plan.model import Footing, Part, Plan
-from steady.structures.wood import NOT_WOOD
+from steady.structures.wood import is_wood
 from steady.value_objects import value_object
 
 SKIN_M = 0.02
@@ -55,7 +54,7 @@ def treatment_rows(plans: Sequence[Plan], book: Rulebook, decisions: Sequence[De
     for plan in plans:
         holes = {footing.under: footing for footing in plan.footings}
         for part in plan.parts:
-            if part.length_m <= 0 or role(part.role).material != "timber" or _no_wood(part):
+            if part.length_m <= 0 or role(part.role).material != "timber" or not is_wood(part.item):
                 continue
             key = part.item, _place(part, holes)
             found.setdefault(key, set()).add(role(part.role).many)
@@ -97,10 +96,6 @@ def _marked(rows: Sequence[TreatmentRow]) -> tuple[TreatmentRow, ...]:
         for row in rows
     ]
     return tuple(sorted(made, key=lambda row: (row.item, not row.highest, row.place)))
-
-
-def _no_wood(part: Part) -> bool:
-    return part.item in sticks() and sticks()[part.item].species in NOT_WOOD
 
 
 def _rank(treatment: str) -> tuple[float, str]:

@@ -7,13 +7,12 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le
 
-from steady.catalog.items import sticks
 from steady.data.loader import keyed
 from steady.data.roles import role
 from steady.plan.model import DRYING, Part, PartPlacement, Plan, Task
 from steady.structures.form_schema import Field, Group
 from steady.structures.measurement_targets import COATED_AT_MOST, coat_target
-from steady.structures.wood import NOT_WOOD
+from steady.structures.wood import is_wood
 from steady.value_objects import value_object
 
 SPILL_RATIO = 0.1
@@ -81,9 +80,7 @@ def surface_m2(plan: Plan) -> float:
     ground = {footing.under: footing.at[2] for footing in plan.footings}
     total = 0.0
     for part in plan.parts:
-        if part.length_m <= 0 or role(part.role).material != "timber":
-            continue
-        if part.item in sticks() and sticks()[part.item].species in NOT_WOOD:
+        if part.length_m <= 0 or role(part.role).material != "timber" or not is_wood(part.item):
             continue
         for place in part.places:
             low_m = ground.get(place.about or place.id, ground.get(place.id, -math.inf))

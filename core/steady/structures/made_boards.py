@@ -11,6 +11,7 @@ from steady.errors import OutOfScopeError
 from steady.layout.panel_systems import Heat, checked_heat
 from steady.plan.model import CheckOrigin
 from steady.structures.check_collector import CheckCollector
+from steady.units.units import FT, IN
 from steady.value_objects import value_object
 
 JOINT_MOST_M = 0.010
@@ -124,7 +125,8 @@ def check_end_joints(
 
 
 def _said(collector: CheckCollector, length_m: float, long: bool = False) -> str:
+    """A length in the code's units: gaps of hundredths of an inch are finer than the crew's tape is read."""
     metric = collector.book.metric
     if long:
-        return f"{length_m:.2f} m" if metric else f"{length_m / 0.3048:.1f} ft"
-    return f"{length_m * 1000:.0f} mm" if metric else f"{length_m / 0.0254:.2f} in"
+        return f"{length_m:.2f} m" if metric else f"{length_m / FT:.1f} ft"
+    return f"{length_m * 1000:.0f} mm" if metric else f"{length_m / IN:.2f} in"

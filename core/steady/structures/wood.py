@@ -2,7 +2,7 @@
 
 import itertools
 
-from steady.catalog.items import SectionItem
+from steady.catalog.items import SectionItem, sticks
 from steady.design_codes.requests import Wood
 from steady.errors import OutOfScopeError
 from steady.units.units import IN
@@ -22,6 +22,11 @@ NOT_WOOD = (
     "vinyl panel",
     "metal panel",
 )
+
+
+def is_wood(item: str) -> bool:
+    """Whether an item of the list is a stick of wood; what is no stick of the list is taken as one."""
+    return item not in sticks() or sticks()[item].species not in NOT_WOOD
 
 
 def outdoors(stick: SectionItem, flat: bool = False) -> Wood:

@@ -76,7 +76,7 @@ def _rest(asked: DeckCheckInput, post: SectionItem, built: BuiltUp | None, on_ho
         post=post,
         built=built,
         under=Under.of(asked.found(), outline_of(spec).area_m2, on_house),
-        foot_m=0.0 if spec.lateral.fixed else spec.pier_above_m + spec.stand_off_m,
+        foot_m=foot_over_ground_m(spec),
     )
 
 
@@ -87,6 +87,11 @@ def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[
     _column(found, rest, stand)
     made = footing(found, rest.post, stand, rest.under)
     return made, found.since((0, 0))
+
+
+def foot_over_ground_m(spec: DeckSpec) -> float:
+    """Where posts begin over the ground (m): on their bases, or at the ground where they stand in it."""
+    return 0.0 if spec.lateral.fixed else spec.pier_above_m + spec.stand_off_m
 
 
 def stand_alone(
@@ -101,15 +106,8 @@ def stand_alone(
 
     Args:
         top_m: Its top above the ground. `reaction_n`: the lasting and passing load on it (N).
-
-    Raises:
-        InvalidInputError: There is no height for a post there.
     """
     rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, timber.built_up, frame.on_house)
-    if top_m < rest.foot_m + 1e-9:
-        raise InvalidInputError(
-            "", "The flight lies too near the ground here for a support under its middle: leave it out"
-        )
     return cached(_stood_on, rest, round(top_m, 6), round(reaction_n[0], 6), round(reaction_n[1], 6))
 
 

@@ -3,13 +3,14 @@
 import math
 
 from steady.design_codes.bending_members import BendingDemand, check_member
-from steady.design_codes.results import Action, given_step
+from steady.design_codes.results import given_step
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.layout.outline import Point
 from steady.structures.continuous_members import ContinuousMember
+from steady.structures.deck.checks.bearings import on_run
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers, joist_wood
 from steady.structures.deck.checks.footings import PostResult
-from steady.structures.deck.checks.posts import stand_alone
+from steady.structures.deck.checks.posts import foot_over_ground_m, stand_alone
 from steady.structures.deck.checks.stairs import Stair
 from steady.structures.deck.layout.framing import DeckFrame, DeckPost, height_of
 from steady.value_objects import value_object
@@ -18,7 +19,6 @@ MIDDLE_SHARE = 0.625
 """Of a flight's whole load, what its middle support carries: two equal spans without a joint. Source: statics."""
 NOTCH_MOST_RATIO = 0.25
 """A seat takes at most a quarter of what the stringer has left there [common practice]."""
-NOTHING = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
 
 
 @value_object
@@ -33,9 +33,8 @@ class StairSupport:
 
 def underside_m(stair: Stair, timber: DeckTimbers, out_m: float) -> float:
     """How far a stringer's lower edge lies under the deck's boards, so far out (m). Source: geometry."""
-    found = stair.found
-    deep_m = timber.stringer.width_m / math.cos(found.slope_rad)
-    return found.riser_m + math.tan(found.slope_rad) * out_m + timber.board.thickness_m + deep_m - found.riser_m
+    slope_rad = stair.found.slope_rad
+    return math.tan(slope_rad) * out_m + timber.board.thickness_m + timber.stringer.width_m / math.cos(slope_rad)
 
 
 def check_stair_supports(
@@ -92,15 +91,18 @@ def _support(
         about,
     )
     legs, corners = [], []
+    foot_m = foot_over_ground_m(spec)
     for k, at_m in enumerate(ends, start=1):
         x, y = edge.at(at_m)
         where = (x + edge.out[0] * out_m, y + edge.out[1] * out_m)
         deck_m = height_of(spec, where)
         top_m = deck_m - under_m - sill.width_m
-        try:
-            footed, said = stand_alone(collector, frame, timber, top_m=top_m, reaction_n=(dead_n / 2, live_n / 2))
-        except InvalidInputError as low:
-            raise InvalidInputError(field, low.message) from None
+        if top_m < foot_m + 1e-9:
+            raise InvalidInputError(
+                field, "The flight lies too near the ground here for a support under its middle: leave it out"
+            )
+        reaction_n = (dead_n / 2, live_n / 2)
+        footed, said = stand_alone(collector, frame, timber, top_m=top_m, reaction_n=reaction_n)
         name = f"{design.id}-leg-{k}"
         collector.again(said, f"{spec.id}/post/{name}")
         u_m, v_m = (where[1], where[0]) if frame.flip else where
@@ -110,7 +112,7 @@ def _support(
                 site=where,
                 deck_m=deck_m,
                 top_m=top_m,
-                foot_m=0.0 if spec.lateral.fixed else spec.pier_above_m + spec.stand_off_m,
+                foot_m=foot_m,
                 footing=footed,
                 embedded_m=footed.depth_m if spec.lateral.fixed else 0.0,
             )
@@ -128,24 +130,16 @@ def _sill(
 ) -> None:
     """The sill under its inner stringers; the outer ones stand over the legs."""
     dead_n, live_n, count = loads
-    at_m = [run.length_m * k / (count - 1) for k in range(1, count - 1)]
-    if not at_m:
+    apart = count - 1
+    points = [(run.length_m * k / apart, dead_n / apart, live_n / apart) for k in range(1, apart)]
+    if not points:
         return
-    effects = []
-    for load_n in (dead_n, live_n):
-        points = [run.point(load_n / (count - 1), at) for at in at_m]
-        effects.append(
-            Action(
-                moment_n_m=sum(one.moment_n_m for one in points),
-                shear_n=sum(one.shear_n for one in points),
-                sag_n_m3=sum(one.sag_n_m3 for one in points),
-            )
-        )
+    dead, live = on_run(run, points)
     try:
         checks = check_member(
             collector.book,
             joist_wood(timber.joist, collector.spec, 10.0),
-            BendingDemand(span_m=run.span_m, load=collector.load.floor.load, dead=effects[0], live=effects[1]),
+            BendingDemand(span_m=run.span_m, load=collector.load.floor.load, dead=dead, live=live),
             about=about,
         )
     except OutOfScopeError as refused:

@@ -148,7 +148,7 @@ def feet_of(floor: FloorLoad, stair: Stair, timber: DeckTimbers) -> tuple[PostRe
     assert layout is not None
     half_m2 = stair.design.width_m * stair.found.run_m / 2
     count, thick_m = stair.found.stringers, timber.stringer.thickness_m
-    pitch_m = (stair.design.width_m - thick_m) / (count - 1)
+    _, pitch_m = stair.stringers_m(thick_m)
     return tuple(
         PostReaction(
             id=f"stringer-{k + 1}",

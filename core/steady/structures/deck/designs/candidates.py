@@ -87,6 +87,9 @@ def _spacings_m(spec: DeckSpec, metric: bool) -> tuple[float, ...]:
 FLUSH_LEAST_M = 0.19
 """Lower than this no joists hang over concrete that is flush with the ground: a deck at the house is freed from it [geometry]."""
 
+SLEEPERS_M = {False: 12 * IN, True: 0.4}
+"""Distance of sleepers that is tried besides the one wished for, by feet or metric [our own]."""
+
 
 def _sleepers(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
     """Joists laid on gravel, free of the house, of every size that the height has room for."""
@@ -95,10 +98,9 @@ def _sleepers(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
     board = stick(spec.board, "decking", "board")
     joist = stick(spec.joist, "joist", "joist")
     high_m = max(corner.height_m for corner in spec.outline) - board.thickness_m
-    closer_m = SPACINGS_M[joist.metric][0 if not joist.metric else 1]
     for one in of_kind("joist", joist):
         if one.width_m <= high_m + 1e-6 and (one.species, one.grade) == (joist.species, joist.grade):
-            for spacing_m in sorted({spec.spacing_m, closer_m}, reverse=True):
+            for spacing_m in sorted({spec.spacing_m, SLEEPERS_M[joist.metric]}, reverse=True):
                 wish = {"rests": "sleepers", "attach": "free", "joist": one.key, "spacing_m": spacing_m}
                 says = f"{one.says} laid as sleepers on gravel, free of the house: it moves with the ground"
                 yield says, _changed(spec, wish)

@@ -27,7 +27,7 @@ class LandingLayout:
     """A landing's size and place (m), on the axes of its deck.
 
     Attributes:
-        at: The middle of its own axes, on the deck's.
+        at: The origin of its own axes, on the deck's.
         x_axis, y_axis: Its axes, on the deck's.
         wide_m, long_m: Across the upper flight and along it; `back_m`: so much more lies under the upper flight's feet.
         upper_at_m: Where the upper flight arrives, from where x begins.

@@ -12,7 +12,7 @@ from steady.structures.bending_check import CheckContext, check_reach
 from steady.structures.check_collector import Alike
 from steady.structures.fence.checks.findings import FenceCheckCollector, LineWind
 from steady.structures.fence.checks.joints import HOLDS_M, SAME_M, Picked, bought_ends, joints_of_rails, pick, screw_m
-from steady.structures.fence.layout.infill import rows
+from steady.structures.fence.layout.infill import rows, strip_m
 from steady.structures.fence.layout.stations import LineBay
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import WITHIN, outdoors
@@ -30,10 +30,7 @@ class FastenerChecks:
         self.u = book.units
         self._alike: dict[Hashable, Alike] = collector.alike.holds
         self.lie = rows(spec, timber.rail)
-        ends_m = self.lie.first_m + self.lie.step_m / 2
-        self.strip_m = max(ends_m, self.lie.step_m) if self.lie.count > 2 else spec.height_m / max(1, self.lie.count)
-        if spec.infill.traits.fitted:
-            self.strip_m = spec.height_m / 2  # the mesh's lower half hangs on the tension wire and the posts
+        self.strip_m = strip_m(spec, self.lie)
         self.between_m = self.lie.step_m if self.lie.count > 1 else 0.0
         self.rail_end, self.board = (
             pick(joint, stainless=spec.weather == "ice and salt") for joint in joints_of_rails(case)

@@ -19,7 +19,7 @@ from steady.structures.fence.checks.findings import FenceCheckCollector, LineWin
 from steady.structures.fence.checks.person_load import leaning, leaning_asks
 from steady.structures.fence.checks.plants import GROWS_KG_PER_M2
 from steady.structures.fence.checks.steel import tube_bending
-from steady.structures.fence.layout.infill import rows
+from steady.structures.fence.layout.infill import rows, strip_m
 from steady.structures.fence.layout.stations import LineBay
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.steel_tubes import is_tube, tube_of
@@ -64,14 +64,14 @@ class RailChecks:
         self.sag_ratio, self.sag_step = book.sag_limit()
         # Slats carry themselves alone; boards that lap are taken as two layers.
         if slats:
-            hung, strip_m = GROWS_KG_PER_M2[spec.infill.grows], lie.step_m
+            hung, hangs_m = GROWS_KG_PER_M2[spec.infill.grows], lie.step_m
         else:
-            hung, strip_m = (
+            hung, hangs_m = (
                 _hung_kg_per_m2(case),
                 spec.height_m / max(1, lie.count),
             )
         own = rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
-        own_unit, hung_unit, strip = own * GRAVITY / u.line_n_per_m, hung * GRAVITY / u.pressure_pa, strip_m / u.span_m
+        own_unit, hung_unit, strip = own * GRAVITY / u.line_n_per_m, hung * GRAVITY / u.pressure_pa, hangs_m / u.span_m
         self.dead = CalculationStep(
             symbol="w_d",
             value=own_unit + hung_unit * strip,
@@ -94,10 +94,7 @@ class RailChecks:
         self.post_m = timber.post.width_m
         self.noun = spec.infill.traits.stick
         self.heights_m = [lie.first_m + k * lie.step_m for k in range(lie.count)]
-        ends_m = lie.first_m + lie.step_m / 2
-        self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / max(1, lie.count)
-        if spec.infill.traits.fitted:
-            self.strip_m = spec.height_m / 2  # the mesh's lower half hangs on the tension wire and the posts
+        self.strip_m = strip_m(spec, lie)
         self.person_share = 1.0 if slats or spec.infill.traits.wired else top_share(self.heights_m, spec.height_m)
 
     def _of_wood(self, rail: SectionItem, flat: bool) -> None:

@@ -130,7 +130,7 @@ def usual_here(case: DesignInput, accepted_by: str = NOBODY) -> FenceSpec:
     post = sticks()[row.text["post"]]
     deep_m = rounded_up_m(max(row.number("embedment_m"), typical_embedment_m(top_m), case.site.frost_m), step_m)
     if spec.infill.traits.on_tubes:
-        return _mesh_here(spec, case.site.frost_m)
+        return _tubes_here(spec, case.site.frost_m)
     boarded = spec.infill.traits.boarded and not spec.infill.traits.two_faced
     rails = (
         {"rail": row.text["rail"], "rails_count": int(row.text["rails"]), "rail_laid": row.text["laid"]}
@@ -157,14 +157,14 @@ def usual_here(case: DesignInput, accepted_by: str = NOBODY) -> FenceSpec:
     )
 
 
-MESH_EMBEDMENT_M, MESH_DEEPER_RATIO = 24 * IN, 0.25
-"""Posts of chain link stand 24 in deep, and 3 in more for each foot over 4 ft [common practice, ASTM F567, from memory, medium]."""
+TUBE_EMBEDMENT_M, TUBE_DEEPER_RATIO = 24 * IN, 0.25
+"""Steel posts stand 24 in deep, and 3 in more for each foot over 4 ft [common practice, ASTM F567, from memory, medium]."""
 
 
-def _mesh_here(spec: FenceSpec, frost_m: float) -> FenceSpec:
-    """Chain link as it is usually built: its tubes by height, holes by habit and frost."""
+def _tubes_here(spec: FenceSpec, frost_m: float) -> FenceSpec:
+    """Chain link, metal and vinyl panels as they are usually built: tubes by height, holes by habit and frost."""
     usual = closed_with(spec, spec.infill.style)
-    deep_m = MESH_EMBEDMENT_M + MESH_DEEPER_RATIO * max(0.0, spec.height_m - 4 * FT)
+    deep_m = TUBE_EMBEDMENT_M + TUBE_DEEPER_RATIO * max(0.0, spec.height_m - 4 * FT)
     assert usual.hole_width_m is not None
     return replace(
         usual,

@@ -19,6 +19,13 @@ def rows(spec: FenceSpec, stick: SectionItem) -> InfillRows:
     return infill_of(spec).rows(spec, stick)
 
 
+def strip_m(spec: FenceSpec, lie: InfillRows) -> float:
+    """Height of the face that the hardest rail carries (m). Of mesh hung on a top rail the lower half hangs on its bottom wire."""
+    if spec.infill.traits.fitted:
+        return spec.height_m / 2
+    return max(lie.first_m + lie.step_m / 2, lie.step_m) if lie.count > 2 else spec.height_m / max(1, lie.count)
+
+
 def solidity(case: FenceCase) -> float:
     """Share of the face that stands to the wind, climbers counted; 1 where air goes round and not through."""
     spec, timber = case.spec, case.timber

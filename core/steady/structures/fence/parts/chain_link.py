@@ -2,16 +2,18 @@
 
 import math
 
-from steady.layout.mesh import chain_link
+from steady.layout.mesh import USUAL_PARTS, chain_link
 from steady.plan.model import Part, PartPlacement
 from steady.structures.fence.layout.line import UP, BoardStretch
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.parts.pieces import hardware
 from steady.structures.fence.spec.case import FenceCase
-from steady.units.units import FT, IN
+from steady.units.units import FT
 
 TENSION_WIRE_M = 100 * FT
+"""Tension wire in a coil [common practice]."""
 TERMINALS = frozenset({"end", "corner", "gate", "closing"})
+"""Posts that the mesh is pulled to."""
 ENDS = 2
 
 
@@ -30,6 +32,7 @@ def fittings(case: FenceCase, out: SetOut, runs: list[BoardStretch]) -> list[Par
     stretches = [chain_link(length_m, spec.height_m) for length_m in lengths_m]
     inner = [max(0, len(run.bays) - 1) for run in runs]
     many = len(runs)
+    post_ties = math.ceil(spec.height_m / USUAL_PARTS.tie_m - 1e-9)
     terminals = sum(post.kind in TERMINALS or bool(post.opening) for post in out.posts if post.kind != "closing")
     along_m = math.fsum(lengths_m)
     counts = {
@@ -38,16 +41,8 @@ def fittings(case: FenceCase, out: SetOut, runs: list[BoardStretch]) -> list[Par
         "tension bar": ENDS * many,
         "tension band": sum(stretch.bands for stretch in stretches) + ENDS * many,
         "rail end": ENDS * many,
-        "fence tie": sum(stretch.rail_ties for stretch in stretches) + sum(inner) * _ties(spec.height_m),
+        "fence tie": sum(stretch.rail_ties for stretch in stretches) + sum(inner) * post_ties,
         "hog ring": sum(stretch.rail_ties for stretch in stretches),
         "tension wire 100 ft": math.ceil(along_m / TENSION_WIRE_M - 1e-9),
     }
     return [hardware(spec, item, (at,), count) for item, count in counts.items() if count]
-
-
-TIE_M = 15 * IN
-
-
-def _ties(height_m: float) -> int:
-    """Ties on a line post, one every 15 in."""
-    return math.ceil(height_m / TIE_M - 1e-9)
