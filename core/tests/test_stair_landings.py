@@ -71,6 +71,35 @@ class LandingTest(unittest.TestCase):
             self.assertGreater(along[0], 40)
             self.assertLess(along[1], 52)
 
+    def test_every_post_is_read_off_the_decks_own_tapes(self) -> None:
+        for edge, which in ((2, 0), (1, 1)):
+            for turn, upper in TURNS:
+                plan = planned(with_stair(edge=edge, landing=Landing(risers=upper, turn=turn)))
+                posts = {place.id: place.at for part in plan.parts if part.role == "post" for place in part.places}
+                landing = [mark for mark in plan.marks if "landing" in mark.id]
+                self.assertEqual(len(landing), 4)
+                for mark in landing:
+                    at = posts[mark.id]
+                    self.assertAlmostEqual(mark.station_m, at[0], delta=1e-4)
+                    assert mark.across_m is not None
+                    self.assertAlmostEqual(mark.across_m, at[1], delta=1e-4)
+                    # Its reading along the beam, on the plan: along the way that its landing's beams run.
+                    self.assertAlmostEqual(mark.leg_station_m, at[which], delta=1e-4, msg=f"{edge} {turn}")
+                stands = [target for target in plan.targets if target.what == "stands at" and "landing" in target.about]
+                self.assertEqual(len(stands), 4)
+                for target in stands:
+                    self.assertAlmostEqual(target.planned, posts[target.about][which], delta=1e-4)
+                    # The spec holds no single post of a landing where it was measured: none is offered to be.
+                    self.assertEqual(target.replans, "")
+
+    def test_the_section_has_ground_under_both_flights(self) -> None:
+        plan = planned(with_stair(landing=Landing(risers=4)))
+        ground = next(curve for curve in plan.curves if curve.what == "ground")
+        # By hand: 12 ft, 30 in of upper flight, 36 in of landing, 50 in of lower flight.
+        self.assertGreater(max(at[1] for at in ground.points), 12 * FT + (30 + 36 + 50) * IN - 1e-6)
+        for at in ground.points:
+            self.assertAlmostEqual(at[2], -HIGH_M, delta=1e-6)
+
     def _starts(self, turn: str, left_m: float, right_m: float) -> float:
         """Where the lower flight leaves its landing. Edge 2 runs to the right of one who walks down."""
         return {"straight": 12 * FT + 66 * IN, "right": left_m, "left": right_m}[turn]

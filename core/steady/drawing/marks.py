@@ -44,9 +44,6 @@ def mark_rows(
         place.id: part.section_m[1] * place.count for part in plan.parts if part.role == "post" for place in part.places
     }
     holes = {footing.under: footing.hole_width_m for footing in plan.footings}
-    leg_ends: dict[str, float] = {}
-    for mark in plan.marks:
-        leg_ends[mark.leg] = max(leg_ends.get(mark.leg, 0.0), mark.leg_station_m)
     rows = []
     for number, mark in enumerate(plan.marks, start=1):
         half_m = widths.get(mark.id, 0.0) / 2

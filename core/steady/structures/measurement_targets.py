@@ -12,8 +12,9 @@ COATED_AT_MOST = 0.18
 """Gaps between boards, and the moisture under which wood takes a coat [common practice: the tin says]."""
 LEVEL_M = IN / 4
 AGAIN = ", before locking in"
+STANDS_AT = "stands at"
 MENDS = {
-    "stands at": "Shift the post before the concrete sets; later take the reading into the plan, which cuts rails and boards to it",
+    STANDS_AT: "Shift the post before the concrete sets; later take the reading into the plan, which cuts rails and boards to it",
     "plumb": "Loosen its brace, push it plumb and brace it again while the concrete is soft; later plane or shim what meets it",
     "hole depth": "Dig on to the planned depth: what is missing below is missing in what the post holds",
     "cut height": "Too long: cut it again to the string. Too short: pack it, or lower the whole line by what is missing",
@@ -90,11 +91,11 @@ def post_targets(
         found.append(
             MeasurementTarget(
                 about=mark.id,
-                what="stands at",
+                what=STANDS_AT,
                 planned=station_m,
                 within=PLACE_M,
                 replans=takes,
-                mend=MENDS["stands at"],
+                mend=MENDS[STANDS_AT],
             )
         )
         # Twice: when it is set, and again before rails, beams or boards lock it in.

@@ -191,7 +191,9 @@ watch(
       <p v-if="start.why" class="small">{{ start.why }}.</p>
       <template v-else>
         <p class="stands">
-          <b>{{ gust(start) }}</b><span v-if="start.gives" class="quiet">; first to fail: {{ start.gives }}</span>
+          <b>{{ gust(start) }}</b><span v-if="start.gives" class="quiet"
+            >{{ gust(start) ? '; first to fail' : 'First to fail' }}: {{ start.gives }}</span
+          >
         </p>
         <p v-if="start.gust_m_per_s" class="small quiet">{{ start.gust }}</p>
         <p class="small">
@@ -260,8 +262,8 @@ watch(
       @stop="single.stop"
     />
     <p class="small quiet">
-      The gust is a 3-second one at 10 m (33 ft), by the code's own checks. Prices are the sample list's, by a quick cut
-      plan: the list's longer one can come out a little lower.
+      <template v-if="kind.rates_wind">The gust is a 3-second one at 10 m (33 ft), by the code's own checks. </template
+      >Prices are the sample list's, by a quick cut plan: the list's longer one can come out a little lower.
     </p>
   </section>
 </template>

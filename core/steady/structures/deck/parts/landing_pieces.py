@@ -2,10 +2,12 @@
 
 from dataclasses import replace
 
-from steady.plan.model import Curve, Footing, Mark, Part, PartPlacement, Plan, SquareDiagonal, Vec
+from steady.plan.model import Curve, Footing, Mark, MeasurementTarget, Part, PartPlacement, Plan, SquareDiagonal, Vec
 from steady.structures.deck.layout.landing import LandingLayout
+from steady.structures.measurement_targets import STANDS_AT
 
 NAME = "Landing"
+GROUND = "ground"
 
 
 def joined(deck: Plan, landing: Plan, layout: LandingLayout, below_m: float) -> Plan:
@@ -45,26 +47,46 @@ def joined(deck: Plan, landing: Plan, layout: LandingLayout, below_m: float) -> 
             across_m=y,
             label=f"landing {one.label}",
             leg=f"landing {one.leg}",
+            leg_station_m=x if abs(layout.x_axis[0]) > abs(layout.x_axis[1]) else y,
         )
 
     def curve(one: Curve) -> Curve:
         return replace(one, points=tuple(moved(at) for at in one.points))
 
+    marks = {one.id: mark(one) for one in landing.marks}
+
+    def target(one: MeasurementTarget) -> MeasurementTarget:
+        if one.what != STANDS_AT:
+            return one
+        # The spec holds no single post of a landing where it was measured.
+        return replace(one, planned=marks[one.about].leg_station_m, replans="")
+
+    beyond = [moved(at) for one in landing.curves if one.what == GROUND for at in one.points]
     drawn = [one for one in landing.curves if one.what == "outline" or isinstance(one, SquareDiagonal)]
     return replace(
         deck,
         parts=(*deck.parts, *map(part, landing.parts)),
         footings=(*deck.footings, *map(hole, landing.footings)),
-        marks=(*deck.marks, *map(mark, landing.marks)),
-        curves=(*deck.curves, *map(curve, drawn)),
+        marks=(*deck.marks, *marks.values()),
+        curves=(*(_longer(one, beyond) for one in deck.curves), *map(curve, drawn)),
         checks=(*deck.checks, *landing.checks),
         not_covered=(*deck.not_covered, *(gap for gap in landing.not_covered if not _said(deck, gap.key, gap.reason))),
         members=(*deck.members, *(replace(one, name=f"{NAME}: {one.name}") for one in landing.members)),
-        targets=(*deck.targets, *landing.targets),
+        targets=(*deck.targets, *map(target, landing.targets)),
         conflicts=(*deck.conflicts, *(f"{NAME}: {one}" for one in landing.conflicts)),
         notes=tuple(dict.fromkeys((*deck.notes, *landing.notes))),
         cautions=(*deck.cautions, *(one for one in landing.cautions if one not in deck.cautions)),
     )
+
+
+def _longer(one: Curve, beyond: list[Vec]) -> Curve:
+    """The ground along the deck's section with what lies under the landing past its end; any other curve as it is."""
+    if one.what != GROUND:
+        return one
+    first, last = one.points[0], one.points[-1]
+    axis = 0 if abs(last[0] - first[0]) > abs(last[1] - first[1]) else 1
+    past = sorted((at for at in beyond if at[axis] > last[axis]), key=lambda at: at[axis])
+    return replace(one, points=(*one.points, *past))
 
 
 def _said(deck: Plan, key: str, reason: str) -> bool:
