@@ -260,10 +260,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           @select="select"
         />
         <SunView v-else-if="sight === 'sun'" v-model="sun" :structure="structure" @toward="toward = $event" />
-        <p v-if="late && sight === 'drawings'" class="late no-print" role="status">Calculating the new settings…</p>
+        <p v-if="late && sight === 'drawings'" class="calculating no-print" role="status">Calculating the new settings…</p>
         <ViewCanvas
           v-if="sight === 'drawings'"
-          :class="{ old: late }"
+          :class="{ outdated: late }"
           tools="#scale"
           :sheet="sheet"
           :tape="store.tape"
@@ -378,7 +378,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   flex-direction: column;
   position: relative;
 }
-.late {
+.calculating {
   position: absolute;
   inset: 50% auto auto 50%;
   z-index: 3;
@@ -390,7 +390,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   border-radius: 6px;
   font-size: 14px;
 }
-.old {
+.outdated {
   opacity: 0.45;
 }
 .bar {
