@@ -32,6 +32,7 @@ from steady.units.units import FT, MPH
 from tests.make import case, fence, job, site
 from tests.ordinary import Ordinary, ordinary
 from tests.test_deck import deck
+from tests.test_dug_depths import typed
 
 YARD = PurchasingSettings()
 LEAST = {"us": 36, "ca": 36, "uk": 36, "nz": 39}
@@ -208,6 +209,35 @@ class TwoStartsTest(unittest.TestCase):
         self.assertRegex(
             found.why, r"^None of \d+ designs passes here: 4×4.* to 8×8.*bays of .*return at its free ends"
         )
+
+    def test_where_the_ground_is_in_no_table_the_sentence_says_so_and_not_that_a_lower_fence_helps(self) -> None:
+        where = site(grounds=(), soil="silt", wind_speed_m_per_s=100 * MPH, exposure="B")
+        found = cheapest(
+            case(self.spec("us")[0], where, rulebook("us"), YARD, Tape()), lambda plan: quick_price(plan, YARD)
+        )
+        self.assertIsNone(found.spec)
+        self.assertIn('no soil values for "silt"', found.why)
+        self.assertIn("have the ground tested", found.why)
+        self.assertNotIn("lower", found.why)
+
+    def test_a_low_wide_pair_hangs_on_pins_through_its_posts(self) -> None:
+        spec = typed("120 ft, 10 ft double gate at 9, 3.5 ft tall")
+        where = site(grounds=(), soil="gravel", wind_speed_m_per_s=100 * MPH, exposure="C")
+        found = start(job(spec, where), spec.id, "cheapest")
+        self.assertEqual(found.state, "pass_as_specified")
+        taken = replace(spec, **dict(found.change))  # type: ignore[arg-type]
+        leaf = taken.openings[0].leaf
+        self.assertEqual(leaf.hinge, "bolt-on hinge")
+        self.assertEqual(taken.openings[0].clear_m, spec.openings[0].clear_m)
+        made = planned(taken, where)
+        # What a pin must hold is between an ordinary strap hinge's 600 lb and what its steel holds, worked apart: a 3/4-in pin
+        # (threaded area 0.334 in2) 1 1/2 in out of the post, mild steel of 36 ksi at 0.6 of yield.
+        asked = next(gap for gap in made.not_covered if gap.key == "pin_hinge.capacity")
+        assert asked.needs is not None
+        self.assertTrue(600 < asked.needs.value <= 1000, asked.needs.value)
+        bent_psi = 500 * 1.5 / (math.pi * 0.75**3 / 32)
+        self.assertLessEqual(bent_psi + 1000 / 0.334, 0.6 * 36_000)
+        self.assertIn("bolt-on hinge", {row.item for row in bill(made, YARD, cuts(made, YARD)).lines})
 
     def test_through_the_job(self) -> None:
         made = job(fence(60, height_m=4 * FT), site(grounds=(), wind_speed_m_per_s=100 * MPH, exposure="B"))

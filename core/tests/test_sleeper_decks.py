@@ -72,6 +72,65 @@ class SleeperTest(unittest.TestCase):
         self.assertFalse([one for one in planned(deck("12x10 up1")).cautions if "moves with the ground" in one.text])
 
 
+class SlabTest(unittest.TestCase):
+    def test_on_a_slab_there_is_no_gravel_and_its_thickness_is_asked(self) -> None:
+        """A board of 1 in and sleepers of 5 1/2 in leave 1/2 in for packers."""
+        asked = planned(on_sleepers(7 * IN, rests="slab"))
+        self.assertEqual(bags(asked), 0)
+        self.assertEqual(asked.footings, ())
+        self.assertEqual(asked.conflicts, ())
+        self.assertEqual(state(asked), "to_answer")
+        self.assertEqual([gap.key for gap in asked.not_covered if gap.key == "sleeper.slab"], ["sleeper.slab"])
+        self.assertEqual(state(planned(on_sleepers(7 * IN, rests="slab", slab_m=4 * IN))), "pass")
+        self.assertEqual(state(planned(on_sleepers(7 * IN, rests="slab", slab_m=3 * IN))), "fail")
+
+    def test_packers_are_low_and_never_below_nothing(self) -> None:
+        for high_in, word in ((6.4, "Too low"), (6.5, ""), (8.4, ""), (8.6, "Too high")):
+            conflicts = " ".join(planned(on_sleepers(high_in * IN, rests="slab", slab_m=4 * IN)).conflicts)
+            self.assertEqual(conflicts[:8].strip(), word, high_in)
+
+
+class PierTest(unittest.TestCase):
+    def test_too_short_a_post_is_left_out_and_its_pier_raised(self) -> None:
+        """23 in less a 1-in board, 7 1/4 and 9 1/4 in: the beam lies 5 1/2 in over the ground, its base 1 in under it."""
+        spec = deck("12x10 up1")
+        for high_in, stands in ((23.0, False), (24.6, True)):
+            low = replace(spec, outline=tuple(replace(one, height_m=high_in * IN) for one in spec.outline))
+            plan = planned(low)
+            under_m = (high_in - 1 - 7.25 - 9.25) * IN
+            posts = [part for part in plan.parts if part.role == "post"]
+            self.assertEqual(bool(posts), stands, high_in)
+            self.assertTrue(plan.footings)
+            for footing in plan.footings:
+                concrete = next(layer for layer in footing.layers if layer.what == "concrete")
+                top_m = spec.pier_above_m if stands else under_m - 1 * IN
+                self.assertAlmostEqual(concrete.top_m, top_m, places=6)
+                self.assertEqual(any(layer.what == "post" for layer in footing.layers), stands)
+            self.assertEqual(bool([part for part in plan.parts if part.item == "post cap"]), stands)
+            self.assertTrue([part for part in plan.parts if part.item == "post base"])
+            self.assertEqual(bool([one for one in plan.targets if one.what.startswith("plumb")]), stands)
+            self.assertEqual(
+                bool([one for one in plan.checks if one.key == "post.axial_compression"]), stands, "nothing to buckle"
+            )
+            self.assertEqual(plan.conflicts, ())
+
+    def test_a_deck_at_any_low_height_is_offered_no_stub_of_a_post(self) -> None:
+        for high in ("0'9", "1'0", "1'3", "1'6", "1'9"):
+            one = job(f"12x10 up{high}")
+            found = start(one, "s", "cheapest")
+            self.assertEqual(found.why, "", high)
+            spec = replace(one.structures[0].spec, **dict(found.change))
+            for part in planned(spec).parts:
+                if part.role == "post":
+                    self.assertGreaterEqual(part.length_m, 4 * IN - 1e-6, high)
+
+    def test_below_all_it_says_what_it_needs(self) -> None:
+        """Flush: a board and a beam of 9 1/4 in, and an inch under them."""
+        low = replace(deck("12x10 up1"), seat="flush")
+        low = replace(low, outline=tuple(replace(one, height_m=10 * IN) for one in low.outline))
+        self.assertIn("(11.3 in)", " ".join(planned(low).conflicts))
+
+
 class SearchTest(unittest.TestCase):
     def test_a_deck_too_low_for_beams_comes_to_an_answer(self) -> None:
         one = job("12x10 up0'7")

@@ -98,8 +98,9 @@ def post_targets(
                 mend=MENDS[STANDS_AT],
             )
         )
-        # Twice: when it is set, and again before rails, beams or boards lock it in.
-        for when in ("", AGAIN):
+        # Twice: when it is set, and again before rails, beams or boards lock it in. A pier without a post has nothing to plumb.
+        has_post = any(layer.what == "post" for layer in footing.layers)
+        for when in ("", AGAIN) if has_post else ():
             found += [
                 MeasurementTarget(
                     about=mark.id, what=f"plumb {way}{when}", planned=0.0, within=PLUMB_M, mend=MENDS["plumb"]

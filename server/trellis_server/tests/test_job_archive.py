@@ -116,8 +116,8 @@ class ShelfInTheBrowserTest(SignedIn):
         page.get_by_label("Filter").fill("nothing like it")
         expect(page.get_by_text("No jobs match this search")).to_be_visible()
         page.get_by_label("Filter").fill("")
-        self.choose(f"Status of {name} (copy)", "done")
-        self.choose("Show", "done")
+        self.choose(f"Status of {name} (copy)", "Done")
+        self.choose("Show", "Done")
         expect(copy).to_be_visible()
         expect(original).to_have_count(0)
         self.assertEqual(self.axe(), [])
@@ -126,7 +126,7 @@ class ShelfInTheBrowserTest(SignedIn):
         page.get_by_role("button", name="Undo").click()
         expect(copy).to_be_visible()
         page.reload()
-        self.choose("Show", "done")
+        self.choose("Show", "Done")
         expect(copy).to_be_visible()
 
     def test_structures_are_renamed_and_copied(self) -> None:

@@ -81,8 +81,8 @@ class SticksTest(SignedIn):
         page = self.page
         self.sheet()
         page.get_by_role("button", name="Rails: Actual size differs").click()
-        page.get_by_label("wide", exact=True).fill("3.25")
-        page.get_by_label("wide", exact=True).press("Enter")
+        page.get_by_label("Wide", exact=True).fill("3.25")
+        page.get_by_label("Wide", exact=True).press("Enter")
         expect(page.get_by_text("Type the other size as well")).to_be_visible()
         page.get_by_label("Measured, thick").fill("1.5")
         page.get_by_label("Measured, thick").press("Enter")
@@ -113,7 +113,7 @@ class SticksTest(SignedIn):
         expect(page.locator(".starts article")).to_have_count(4)
         crew = page.locator(".starts article").filter(has_text="As our crew builds")
         expect(crew).to_contain_text("posts")
-        page.get_by_role("button", name="forget it").click()
+        page.get_by_role("button", name="Forget").click()
         expect(page.locator(".starts article")).to_have_count(3)
 
 

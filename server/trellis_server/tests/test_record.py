@@ -422,7 +422,7 @@ class DecisionsTest(SignedIn):
         box.get_by_role("button", name="decided: Which treatment at the ground").click()
         box.get_by_label("What was decided").fill("cedar heartwood")
         self.choose("Applies to all", "6×6 treated pine", box)
-        self.choose("replace with", "6×6 cedar", box)
+        self.choose("Replace with", "6×6 cedar", box)
         self.assertEqual(self.axe(), [])
         box.get_by_role("button", name="Keep it").click()
         expect(box).to_contain_text("post 6x6 cedar for every post 6x6 pine")

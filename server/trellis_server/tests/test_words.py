@@ -44,6 +44,8 @@ OWN_CONTROLS = {
     "LengthField.vue": "the length field",
 }
 """Components that may hold a native control, each with its reason."""
+NAMES_IN_SMALL = ("glTF",)
+"""Names that begin with a small letter."""
 PAGES = settings.WEB_DIST.parent / "src"
 
 
@@ -55,6 +57,18 @@ class WordsTest(SimpleTestCase):
                 continue
             text = re.sub(r"/\*.*?\*/|<!--.*?-->|^\s*//.*$", "", path.read_text(encoding="utf-8"), flags=re.S | re.M)
             found += [f"{path.name}: {word}" for word in RETIRED if word in text]
+        self.assertEqual(found, [])
+
+    def test_labels_headings_and_buttons_are_in_sentence_case(self) -> None:
+        attribute = r'(?<![:\w-])(?:label|header|title)="([a-z][^"]*)"'
+        element = r'<(?:h[1-4]|th|legend|summary|Button|label|dt|option)\b(?:"[^"]*"|[^">])*>\s*([a-z][^<{]*)'
+        found = []
+        for path in sorted(PAGES.rglob("*.vue")):
+            text = path.read_text(encoding="utf-8")
+            for label in re.findall(f"{attribute}|{element}", text):
+                words = "".join(label).strip()
+                if words not in NAMES_IN_SMALL:
+                    found.append(f"{path.name}: {words}")
         self.assertEqual(found, [])
 
     def test_every_control_is_the_librarys_but_for_our_own(self) -> None:

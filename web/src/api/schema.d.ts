@@ -4739,7 +4739,8 @@ export interface components {
          *     Args:
          *         outline: Corners anticlockwise as seen from above, from the house's left end: the first edge lies on the house.
          *         attach: ledger: Attached to house (ledger); free: Freestanding; existing: Beside existing deck.
-         *         rests: posts: on beams, posts and footings; sleepers: its joists lie on a bed of gravel, low and free of a house.
+         *         rests: posts: on beams, posts and footings; sleepers: its joists lie on a bed of gravel, low and free of a house; slab: they
+         *             lie on a concrete slab that stands, whose measured thickness is `slab_m` (0: not known).
          *         joists_run: out from the house, or along it (boards run across the joists).
          *         joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
          *         overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.
@@ -5009,13 +5010,18 @@ export interface components {
              * @default posts
              * @enum {string}
              */
-            rests: "posts" | "sleepers";
+            rests: "posts" | "sleepers" | "slab";
             /**
              * Seat
              * @default top
              * @enum {string}
              */
             seat: "top" | "notch" | "beside" | "flush";
+            /**
+             * Slab M
+             * @default 0
+             */
+            slab_m: number;
             /**
              * Spacing M
              * @default 0.4064

@@ -92,7 +92,7 @@ const says = (row: Job['came'][number]) =>
             >
           </p>
           <Button text size="small" :aria-label="`take back what came on ${day.on}`" @click="forget(day.on)">
-            take it back
+            Take back
           </Button>
         </details>
       </li>

@@ -20,6 +20,7 @@ import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
 import { change, money } from '@/logic/money'
+import { sentence } from '@/logic/sentence'
 
 const props = defineProps<{
   sheet: Sheet
@@ -58,7 +59,7 @@ const title = computed(() => {
   if (post.value) return `Post ${post.value.number}`
   if (bay.value)
     return bay.value.opening
-      ? bay.value.opening[0]!.toUpperCase() + bay.value.opening.slice(1)
+      ? sentence(bay.value.opening)
       : `Bay ${number(bay.value.start)} to ${number(bay.value.end)}`
   return whole.value
 })
@@ -155,7 +156,6 @@ const inset = computed(() => {
     y0: top * scale,
   }
 })
-const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 const NOTHING_HELPS =
   'No fix found with stocked sizes. ' + 'Something lower or smaller, better ground, or an engineer would help.'
 /** What a verdict rests on, as people say it. */
@@ -282,7 +282,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
           </li>
         </ol>
         <details v-if="detail.facts.some((fact) => fact.formula)" class="how">
-          <summary class="small">calculation</summary>
+          <summary class="small">Calculation</summary>
           <MathLine v-for="(fact, i) in detail.facts" :key="i" :step="fact" />
         </details>
         <dl v-if="detail.measures.length" class="levels">

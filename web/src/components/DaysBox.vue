@@ -114,7 +114,7 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
         :aria-label="`remove the day to ${day.work}`"
         @click="store.change((job) => void job.days!.splice(i, 1), 'removed a day')"
       >
-        remove
+        Remove
       </Button>
       <p v-if="of(day.id)" class="answer">
         <span

@@ -9,6 +9,7 @@ import { api, ask } from '@/api/client'
 import type { DecisionsAnswer, Job } from '@/api/types'
 import { today } from '@/logic/days'
 import { useJob } from '@/stores/job'
+import { sentence } from '@/logic/sentence'
 
 /** What somebody else decides: open, or decided by whom and when; one may go for every structure at once. */
 type Decision = Job['decisions'][number]
@@ -81,7 +82,7 @@ async function settle(): Promise<void> {
         <Button severity="secondary" outlined size="small" :aria-label="`decided: ${one.what}`" @click="begin(one)"
           >Decided</Button
         >
-        <Button text size="small" :aria-label="`take off: ${one.what}`" @click="drop(one.id)">take off</Button>
+        <Button text size="small" :aria-label="`remove: ${one.what}`" @click="drop(one.id)">Remove</Button>
       </li>
     </ul>
     <form v-if="at" class="settle" @submit.prevent="settle">
@@ -101,7 +102,7 @@ async function settle(): Promise<void> {
         </SelectBox>
       </label>
       <label v-if="at.instead_of" class="small">
-        replace with
+        Replace with
         <SelectBox v-model="at.takes">
           <option value="">(choose)</option>
           <option v-for="[key, says] in offers" :key="key" :value="key">{{ says }}</option>
@@ -111,11 +112,11 @@ async function settle(): Promise<void> {
         Treatment of all
         <SelectBox v-model="at.place" @change="at.treatment = ''">
           <option value="">(by the code's table)</option>
-          <option v-for="place in PLACES" :key="place" :value="place">{{ place }}</option>
+          <option v-for="place in PLACES" :key="place" :value="place">{{ sentence(place) }}</option>
         </SelectBox>
       </label>
       <label v-if="at.place" class="small"
-        >in class <InputText v-model="at.treatment" maxlength="12" placeholder="UC4A" required size="small"
+        >Treatment class <InputText v-model="at.treatment" maxlength="12" placeholder="UC4A" required size="small"
       /></label>
       <Button size="small" type="submit">Keep it</Button>
       <Button text size="small" type="button" @click="at = null">Not now</Button>
@@ -125,7 +126,7 @@ async function settle(): Promise<void> {
       <li v-for="one in settled" :key="one.id">
         {{ one.what }}: <b>{{ one.decided }}</b>{{ one.who ? `, ${one.who}` : '' }}{{ one.on ? `, ${one.on}` : ''
         }}<template v-if="one.takes">; {{ one.takes }} for every {{ one.instead_of }}</template>
-        <Button text size="small" :aria-label="`take off: ${one.what}`" @click="drop(one.id)">take off</Button>
+        <Button text size="small" :aria-label="`remove: ${one.what}`" @click="drop(one.id)">Remove</Button>
       </li>
     </ul>
     <form class="fresh" @submit.prevent="add">

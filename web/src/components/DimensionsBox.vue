@@ -8,6 +8,7 @@ import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import { useAnswer } from '@/composables/useAnswer'
 import { useJob } from '@/stores/job'
+import { sentence } from '@/logic/sentence'
 
 type Dimension = NonNullable<Job['dimensions']>[number]
 const store = useJob()
@@ -55,7 +56,7 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
 
 <template>
   <section aria-label="Two documents">
-    <h2>Conflicting dimensions <Button text size="small" @click="add">compare one</Button></h2>
+    <h2>Conflicting dimensions <Button text size="small" @click="add">Compare dimension</Button></h2>
     <p v-if="!store.document?.dimensions?.length" class="small quiet">
       Where two drawings show the same thing, type it from each. If they disagree, that stage stops until someone
       decides.
@@ -68,64 +69,67 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
       :class="{ clash: clash(item.id) && !clash(item.id)!.decided }"
     >
       <label class="small"
-        >what<KeptInput
+        >Dimension<KeptInput
           :value="item.what"
           maxlength="200"
           placeholder="offset of post 3"
           @change="edit(i, (at) => void (at.what = ($event.target as HTMLInputElement).value))"
       /></label>
       <label class="small"
-        >of<SelectBox :model-value="item.structure" @update:model-value="edit(i, (at) => void (at.structure = $event))">
-          <option value="">the whole job</option>
+        >Structure<SelectBox
+          :model-value="item.structure"
+          @update:model-value="edit(i, (at) => void (at.structure = $event))"
+        >
+          <option value="">Whole job</option>
           <option v-for="s in store.document?.structures" :key="s.spec.id" :value="s.spec.id">{{ s.name }}</option>
         </SelectBox></label
       >
       <label class="small"
-        >before<SelectBox
+        >Before stage<SelectBox
           :model-value="item.stage"
           @update:model-value="edit(i, (at) => void (at.stage = $event as Dimension['stage']))"
         >
-          <option v-for="stage in STAGES" :key="stage">{{ stage }}</option>
+          <option v-for="stage in STAGES" :key="stage" :value="stage">{{ sentence(stage) }}</option>
         </SelectBox></label
       >
       <label class="small"
-        >one document<KeptInput
+        >First document<KeptInput
           :value="item.first_from"
           maxlength="120"
           @change="edit(i, (at) => void (at.first_from = ($event.target as HTMLInputElement).value))"
       /></label>
       <LengthField
-        label="it says"
+        label="First value"
         :model-value="item.first_m!"
         :tape="store.tape"
         :path="`dimensions/${i}/first_m`"
         @update:model-value="$event !== null && edit(i, (at) => void (at.first_m = $event!))"
       />
       <label class="small"
-        >the other<KeptInput
+        >Second document<KeptInput
           :value="item.second_from"
           maxlength="120"
           @change="edit(i, (at) => void (at.second_from = ($event.target as HTMLInputElement).value))"
       /></label>
       <LengthField
-        label="it says"
+        label="Second value"
         :model-value="item.second_m!"
         :tape="store.tape"
         :path="`dimensions/${i}/second_m`"
         @update:model-value="$event !== null && edit(i, (at) => void (at.second_m = $event!))"
       />
       <label class="small"
-        >holds<SelectBox
+        >Which holds<SelectBox
           :model-value="item.decided"
           @update:model-value="edit(i, (at) => void (at.decided = $event as ''))"
         >
-          <option value="">not decided</option>
-          <option value="first">{{ item.first_from || 'the first' }}</option>
-          <option value="second">{{ item.second_from || 'the second' }}</option>
+          <option value="">Not decided</option>
+          <option value="first">{{ item.first_from || 'The first' }}</option>
+          <option value="second">{{ item.second_from || 'The second' }}</option>
         </SelectBox></label
       >
       <label class="small"
-        >decided by<KeptInput
+        >Decided by<KeptInput
           :value="item.decided_by"
           maxlength="80"
           @change="edit(i, (at) => void (at.decided_by = ($event.target as HTMLInputElement).value))"
@@ -136,7 +140,7 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
         :aria-label="`remove ${item.what || 'the dimension'}`"
         @click="store.change((job) => void job.dimensions!.splice(i, 1), 'removed a dimension')"
       >
-        remove
+        Remove
       </Button>
       <p v-if="clash(item.id)" class="says small" :class="{ fault: !clash(item.id)!.decided }">
         {{ clash(item.id)!.says }}. {{ clash(item.id)!.decided || `The ${item.stage} waits until someone decides` }}.

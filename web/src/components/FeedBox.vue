@@ -37,7 +37,7 @@ const drop = (number: number) =>
       </li>
     </ul>
     <form @submit.prevent="make">
-      <label class="small">Lead <InputText v-model="lead" maxlength="80" placeholder="all leads" size="small" /></label>
+      <label class="small">Lead <InputText v-model="lead" maxlength="80" placeholder="All leads" size="small" /></label>
       <Button size="small" severity="secondary" outlined type="submit">Create address</Button>
     </form>
     <label v-if="address" class="small"

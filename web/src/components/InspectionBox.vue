@@ -10,6 +10,7 @@ import { api, ask } from '@/api/client'
 import type { Inspections } from '@/api/types'
 import { useAct } from '@/composables/useAct'
 import { today } from '@/logic/days'
+import { sentence } from '@/logic/sentence'
 
 /** Who looked at what, when, and what they said; what was not passed holds back whatever follows. */
 const props = defineProps<{ job: string; tasks: { value: string; says: string }[] }>()
@@ -49,7 +50,7 @@ const called = (id: string) => props.tasks.find((item) => item.value === id)?.sa
       <label class="small"
         >Inspection
         <SelectBox v-model="task" required>
-          <option v-for="item in tasks" :key="item.value" :value="item.value">{{ item.says }}</option>
+          <option v-for="item in tasks" :key="item.value" :value="item.value">{{ sentence(item.says) }}</option>
         </SelectBox>
       </label>
       <label class="small">By <InputText v-model="by" maxlength="120" required size="small" /></label>

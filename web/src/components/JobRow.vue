@@ -13,6 +13,7 @@ import type { CardDrawn, JobCard } from '@/api/types'
 import JobThumb from '@/components/JobThumb.vue'
 import { day, STATUSES } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
+import { sentence } from '@/logic/sentence'
 
 /** A job in the list. What it holds is calculated and drawn when somebody comes to look at it. */
 const props = defineProps<{ card: JobCard; plans: boolean }>()
@@ -90,7 +91,7 @@ const to = computed(() => {
         :aria-label="`Status of ${card.name}`"
         @update:model-value="$emit('stands', $event)"
       >
-        <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ says }}</option>
+        <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ sentence(says) }}</option>
       </SelectBox>
       <span class="quiet">changed {{ day(card.changed_at) }}</span>
     </div>

@@ -68,7 +68,7 @@ function drop(id: string): void {
       <li v-for="line in lines" :key="line.id">
         <p>
           <b>{{ line.sum }}</b> <span class="small quiet">{{ line.inputs }}</span>
-          <Button text size="small" :aria-label="`drop ${line.sum}`" @click="drop(line.id)">drop</Button>
+          <Button text size="small" :aria-label="`drop ${line.sum}`" @click="drop(line.id)">Remove</Button>
         </p>
         <p><span v-if="line.fails" class="verdict fail">fails</span> {{ line.says }}</p>
       </li>

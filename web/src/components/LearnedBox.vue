@@ -48,7 +48,7 @@ function take(row: CrewRate): void {
       <template #middle="{ row }">{{ shown(row, row.middle) }}</template>
       <template #half="{ row }">{{ shown(row, row.low) }}, {{ shown(row, row.high) }}</template>
       <template #shipped="{ row }">{{ shown(row, row.shipped) }}</template>
-      <template #use="{ row }"><Button text size="small" @click="take(row)">use it in this job</Button></template>
+      <template #use="{ row }"><Button text size="small" @click="take(row)">Use in this job</Button></template>
     </DataList>
     <p v-else class="small quiet">
       Too little yet: posts, rails and boards ticked on the phone tell how long one takes, bags really used how much the

@@ -49,16 +49,16 @@ const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...chan
     <label
       >Zero at
       <SelectBox :model-value="taped.from_end" @update:model-value="set({ from_end: $event === 'true' })">
-        <option :value="false">the start</option>
-        <option :value="true">the end</option>
+        <option :value="false">The start</option>
+        <option :value="true">The end</option>
       </SelectBox></label
     >
     <label
       >Marks to the
       <SelectBox :model-value="taped.to" @update:model-value="set({ to: $event as Taped['to'] })">
-        <option>centre</option>
-        <option>near face</option>
-        <option>far face</option>
+        <option value="centre">Centre</option>
+        <option value="near face">Near face</option>
+        <option value="far face">Far face</option>
       </SelectBox></label
     >
     <label

@@ -7,6 +7,7 @@ import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import { today } from '@/logic/days'
 import { useJob } from '@/stores/job'
+import { sentence } from '@/logic/sentence'
 
 type Note = NonNullable<Job['site']['notes']>[number]
 const store = useJob()
@@ -31,23 +32,23 @@ const edit = (i: number, change: (note: Note) => void) =>
 
 <template>
   <section aria-label="Permit and zoning notes">
-    <h2>Permit and zoning notes <Button text size="small" @click="add">write one down</Button></h2>
+    <h2>Permit and zoning notes <Button text size="small" @click="add">Add note</Button></h2>
     <p v-if="!store.document?.site.notes?.length" class="small quiet">
       Height limits, setbacks, permits: ask, and write down who said it and when. A height limit is held against what
       stands along its line here.
     </p>
     <div v-for="(note, i) in store.document?.site.notes" :key="note.id" class="note">
       <label class="small"
-        >kind<SelectBox
+        >Kind<SelectBox
           :model-value="note.kind"
           @update:model-value="edit(i, (at) => void (at.kind = $event as Note['kind']))"
         >
-          <option v-for="kind in KINDS" :key="kind">{{ kind }}</option>
+          <option v-for="kind in KINDS" :key="kind" :value="kind">{{ sentence(kind) }}</option>
         </SelectBox></label
       >
       <LengthField
         v-if="note.kind === 'height limit' || note.kind === 'setback'"
-        label="limit"
+        label="Limit"
         optional="none"
         :model-value="note.value_m ?? null"
         :tape="store.tape"
@@ -55,24 +56,24 @@ const edit = (i: number, change: (note: Note) => void) =>
         @update:model-value="edit(i, (at) => void (at.value_m = $event))"
       />
       <label class="small"
-        >for<SelectBox
+        >Applies to<SelectBox
           :model-value="note.structure"
           @update:model-value="edit(i, (at) => void (at.structure = $event))"
         >
-          <option value="">everything</option>
+          <option value="">Everything</option>
           <option v-for="item in store.document?.structures" :key="item.spec.id" :value="item.spec.id">
             {{ item.name }}
           </option>
         </SelectBox></label
       >
       <label class="small words"
-        >what was said<KeptInput
+        >Note<KeptInput
           :value="note.text"
           maxlength="400"
           @change="edit(i, (at) => void (at.text = ($event.target as HTMLInputElement).value))"
       /></label>
       <label class="small"
-        >by whom<KeptInput
+        >Said by<KeptInput
           :value="note.source"
           maxlength="200"
           @change="edit(i, (at) => void (at.source = ($event.target as HTMLInputElement).value))"
@@ -84,7 +85,7 @@ const edit = (i: number, change: (note: Note) => void) =>
         :aria-label="`remove the note, ${note.kind}`"
         @click="store.change((job) => void job.site.notes!.splice(i, 1), 'removed a note')"
       >
-        remove
+        Remove
       </Button>
     </div>
   </section>

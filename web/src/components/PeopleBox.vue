@@ -10,6 +10,7 @@ import { api, ask } from '@/api/client'
 import type { CrewPerson, People, RoleWord } from '@/api/types'
 import { inTurn } from '@/logic/turns'
 import { useSession } from '@/stores/session'
+import { sentence } from '@/logic/sentence'
 
 /** The people of the crew and their parts; owners give parts, invite by link and take out. */
 const session = useSession()
@@ -92,7 +93,7 @@ const plans = (part: RoleWord) => part !== 'on site'
           :aria-label="`part of ${person.name}`"
           @update:model-value="give(person, { role: $event as RoleWord })"
         >
-          <option v-for="row in roles" :key="row.key" :value="row.key">{{ row.says }}</option>
+          <option v-for="row in roles" :key="row.key" :value="row.key">{{ sentence(row.says) }}</option>
         </SelectBox>
         <template v-else>{{ roles.find((row) => row.key === person.role)?.says }}</template></template
       >
@@ -110,7 +111,7 @@ const plans = (part: RoleWord) => part !== 'on site'
       <template #acts="{ row: person }">
         <template v-if="!person.me">
           <Button text size="small" :aria-label="`a new password for ${person.name}`" @click="reset(person.name)">
-            new password
+            New password
           </Button>
           <Button
             v-if="leaving !== person.name"
@@ -119,7 +120,7 @@ const plans = (part: RoleWord) => part !== 'on site'
             :aria-label="`take ${person.name} out of the crew`"
             @click="leaving = person.name"
           >
-            take out
+            Take out
           </Button>
           <Button v-else severity="secondary" outlined size="small" @click="remove(person.name)"
             >Yes, take {{ person.name }} out</Button
@@ -141,7 +142,7 @@ const plans = (part: RoleWord) => part !== 'on site'
         <label class="small">
           Part
           <SelectBox v-model="role">
-            <option v-for="row in roles" :key="row.key" :value="row.key">{{ row.says }}</option>
+            <option v-for="row in roles" :key="row.key" :value="row.key">{{ sentence(row.says) }}</option>
           </SelectBox>
         </label>
         <label v-if="!plans(role)" class="small"><Checkbox v-model="sees" binary /> sees prices</label>

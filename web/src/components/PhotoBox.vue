@@ -8,6 +8,7 @@ import { api, ask } from '@/api/client'
 import { sendPhoto } from '@/api/photos'
 import type { Photo } from '@/api/types'
 import FilePick from '@/components/FilePick.vue'
+import { sentence } from '@/logic/sentence'
 
 /** A job's photos: taken with the phone or brought from a file, named, looked at large, taken away. */
 const props = defineProps<{ job: string; abouts: { value: string; says: string }[] }>()
@@ -58,8 +59,8 @@ const called = (photo: Photo) =>
       <label class="small"
         >Of
         <SelectBox v-model="about">
-          <option value="">the job</option>
-          <option v-for="item in abouts" :key="item.value" :value="item.value">{{ item.says }}</option>
+          <option value="">The job</option>
+          <option v-for="item in abouts" :key="item.value" :value="item.value">{{ sentence(item.says) }}</option>
         </SelectBox>
       </label>
       <label class="small">Caption <InputText v-model="says" maxlength="200" size="small" /></label>
@@ -73,7 +74,7 @@ const called = (photo: Photo) =>
         /></a>
         <span class="small">{{ called(photo) }}</span>
         <span class="small quiet">{{ photo.taken_at.slice(0, 10) }}, {{ photo.by }}</span>
-        <Button text size="small" :aria-label="`Remove ${called(photo)}`" @click="drop(photo)">remove</Button>
+        <Button text size="small" :aria-label="`Remove ${called(photo)}`" @click="drop(photo)">Remove</Button>
       </li>
     </ul>
     <p v-else class="small quiet">

@@ -59,7 +59,7 @@ function put(): void {
         @update:model-value="((thick = $event), put())"
       />
       <LengthField
-        label="wide"
+        label="Wide"
         bare="in"
         :model-value="wide"
         :tape="tape"

@@ -260,7 +260,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           @select="select"
         />
         <SunView v-else-if="sight === 'sun'" v-model="sun" :structure="structure" @toward="toward = $event" />
-        <p v-if="late && sight === 'drawings'" class="calculating no-print" role="status">Calculating the new settings…</p>
+        <p v-if="late && sight === 'drawings'" class="calculating no-print" role="status">
+          Calculating the new settings…
+        </p>
         <ViewCanvas
           v-if="sight === 'drawings'"
           :class="{ outdated: late }"

@@ -200,7 +200,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
           @update:model-value="$event && $event > 0.1 && put({ wide_m: $event })"
         />
         <LengthField
-          label="deep"
+          label="Deep"
           :model-value="rect.far - rect.near"
           :tape="store.tape"
           @update:model-value="$event && $event > 0.1 && put({ deep_m: $event })"

@@ -95,7 +95,7 @@ const drop = (number: number) =>
       <label v-if="photos?.length" class="small"
         >Photo
         <SelectBox v-model="photo">
-          <option value="">none</option>
+          <option value="">None</option>
           <option v-for="one in photos" :key="one.id" :value="one.id">
             {{ one.says || one.taken_at.slice(0, 10) }}
           </option>

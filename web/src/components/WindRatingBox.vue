@@ -216,7 +216,7 @@ watch(
     </Button>
     <p v-if="rows.length && kind.crew" class="small">
       <Button text size="small" type="button" @click="keep">Keep this {{ kind.key }} as crew standard build</Button
-      ><template v-if="kept"> · <Button text size="small" type="button" @click="forget">forget it</Button></template>
+      ><template v-if="kept"> · <Button text size="small" type="button" @click="forget">Forget</Button></template>
       <span role="status" class="quiet">{{ told }}</span>
     </p>
     <Button

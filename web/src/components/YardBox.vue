@@ -101,7 +101,7 @@ function drop(list: 'only' | 'rack', index: number): void {
       <li v-for="(row, i) in yard.rack" :key="'r' + i">
         {{ row.count }} × {{ says(row.item) }}, {{ showLength(row.length_m, store.tape) }}, in hand
         <Button text size="small" :aria-label="`take ${says(row.item)} off the rack`" @click="drop('rack', i)">
-          take off
+          Remove
         </Button>
       </li>
     </ul>

@@ -69,7 +69,7 @@ const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: 'mediu
         {{ device(place.agent) }}, {{ when(place.at) }}
         <b v-if="place.here">here</b>
         <Button v-else text size="small" :aria-label="`end ${device(place.agent)}`" @click="end(place.number)">
-          end it
+          End session
         </Button>
       </li>
     </ul>

@@ -9,6 +9,7 @@ import { each } from '@/logic/settings'
 import { useJob } from '@/stores/job'
 import { useKinds } from '@/stores/kinds'
 import { useSession } from '@/stores/session'
+import { sentence } from '@/logic/sentence'
 
 /** Pages of the crew, with words they are looked for by. */
 const CREW: [string, string][] = [
@@ -128,7 +129,7 @@ export function useFindEntries(open: Ref<boolean>) {
         group.fields.map((field) => ({
           key: `setting ${hint} ${field.path}`,
           group: 'Setting',
-          label: field.says.charAt(0).toUpperCase() + field.says.slice(1),
+          label: sentence(field.says),
           hint: `${hint}, ${group.title.toLowerCase()}`,
           words: field.text,
           to: to(field.says),

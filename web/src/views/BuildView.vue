@@ -142,21 +142,21 @@ const near = computed(
           <label
             >Tape's zero at
             <SelectBox v-model="fromEnd">
-              <option :value="false">the start</option>
-              <option :value="true">the end</option>
+              <option :value="false">The start</option>
+              <option :value="true">The end</option>
             </SelectBox></label
           >
           <label
             >Marks to the post's
             <SelectBox v-model="to">
-              <option>centre</option>
-              <option>near face</option>
-              <option>far face</option>
+              <option value="centre">Centre</option>
+              <option value="near face">Near face</option>
+              <option value="far face">Far face</option>
             </SelectBox></label
           >
           <label><Checkbox v-model="mirrored" binary /> Mirror (read from the other side)</label>
           <label
-            >Offset stakes, perpendicular distance <InputText v-model="offset" class="short" placeholder="none"
+            >Offset stakes, perpendicular distance <InputText v-model="offset" class="short" placeholder="None"
           /></label>
         </div>
         <p><a class="main go" :href="link" target="_blank">Site sheets as PDF</a></p>

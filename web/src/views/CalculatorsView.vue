@@ -12,6 +12,7 @@ import SumPicture from '@/components/SumPicture.vue'
 import { figure } from '@/logic/formula'
 import { latest } from '@/logic/turns'
 import { useSchools } from '@/stores/schools'
+import { sentence } from '@/logic/sentence'
 
 type Row = components['schemas']['SumRow']
 type Answer = components['schemas']['SumAnswer']
@@ -117,8 +118,7 @@ const text = (item: Answer) =>
     : typeof item.value === 'number'
       ? `${figure(item.value)} ${item.unit === '-' || item.unit === 'count' ? '' : item.unit}`.trim()
       : String(item.value)
-const label = (name: string) =>
-  name === 'school' ? 'Building code' : name.charAt(0).toUpperCase() + name.slice(1).replaceAll('_', ' ')
+const label = (name: string) => (name === 'school' ? 'Building code' : sentence(name.replaceAll('_', ' ')))
 const missing = (reason: string, name: string) => reason.startsWith(`${name}: `) && Boolean(typed[name])
 const problem = (name: string) =>
   answers.value
@@ -184,7 +184,7 @@ async function copy(): Promise<void> {
         <InputText
           id="want"
           v-model="search"
-          placeholder="bays, rail on a slope, wind on a fence"
+          placeholder="Bays, rail on a slope, wind on a fence"
           autocomplete="off"
           size="small"
         />
@@ -192,7 +192,7 @@ async function copy(): Promise<void> {
           >Subject
           <SelectBox v-model="subject">
             <option value="">All subjects ({{ sums.length }})</option>
-            <option v-for="name in subjects" :key="name" :value="name">{{ name }}</option>
+            <option v-for="name in subjects" :key="name" :value="name">{{ sentence(name) }}</option>
           </SelectBox></label
         >
         <div class="list">
@@ -239,7 +239,7 @@ async function copy(): Promise<void> {
                 v-model="typed[input.name]"
                 :aria-invalid="!!problem(input.name)"
               >
-                <option :value="undefined">{{ input.default || 'choose' }}</option>
+                <option :value="undefined">{{ sentence(input.default || 'choose') }}</option>
                 <option v-for="word in choices(input)" :key="word" :value="word">
                   {{ input.name === 'school' ? (school.of(word)?.title ?? word) : word }}
                 </option></SelectBox
@@ -262,7 +262,7 @@ async function copy(): Promise<void> {
         <p v-if="answers.length" class="keep">
           <label for="keep">Save with</label>
           <SelectBox id="keep" v-model="keepIn">
-            <option value="">a job…</option>
+            <option value="">A job…</option>
             <option v-for="job in jobs" :key="job.id" :value="job.id">{{ job.name }}</option>
           </SelectBox>
           <Button severity="secondary" outlined :disabled="!keepIn || !!kept" @click="keep">{{

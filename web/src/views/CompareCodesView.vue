@@ -11,6 +11,7 @@ import type { components } from '@/api/schema'
 import CheckLine from '@/components/CheckLine.vue'
 import { latest } from '@/logic/turns'
 import { useSchools } from '@/stores/schools'
+import { sentence } from '@/logic/sentence'
 
 type Answer = components['schemas']['SideBySide']
 const router = useRouter()
@@ -117,7 +118,7 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
       >
       <label
         >Load duration<SelectBox v-model="load">
-          <option v-for="word in LOADS" :key="word">{{ word }}</option>
+          <option v-for="word in LOADS" :key="word" :value="word">{{ sentence(word) }}</option>
         </SelectBox></label
       >
     </section>
@@ -143,12 +144,16 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
           >
           <label v-if="schools.of(stick.school)?.species.length"
             >Wood<SelectBox v-model="stick.species">
-              <option v-for="word in schools.of(stick.school)?.species" :key="word">{{ word }}</option>
+              <option v-for="word in schools.of(stick.school)?.species" :key="word" :value="word">
+                {{ sentence(word) }}
+              </option>
             </SelectBox></label
           >
           <label
             >Grade<SelectBox v-model="stick.grade">
-              <option v-for="word in schools.of(stick.school)?.grades" :key="word">{{ word }}</option>
+              <option v-for="word in schools.of(stick.school)?.grades" :key="word" :value="word">
+                {{ sentence(word) }}
+              </option>
             </SelectBox></label
           >
           <label

@@ -9,6 +9,7 @@ import { read, write } from '@/logic/paths'
 import { inTurn } from '@/logic/turns'
 import { showLength, type Tape } from '@/logic/units'
 import { useReference } from '@/stores/reference'
+import { sentence } from '@/logic/sentence'
 
 /** What the crew usually does: how every job starts, and what each kind of structure starts with. */
 const client = useQueryClient()
@@ -61,7 +62,6 @@ function shown(kind: UsualOfKind, when: unknown): boolean {
   const [at, values] = when as [string, string[]]
   return values.includes(String(read(kind.usual, at)))
 }
-const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 /** The first few things of the last one, so that it is known what would be taken. */
 function inBrief(kind: UsualOfKind): string {
   const told = kind.form
@@ -109,7 +109,7 @@ function inBrief(kind: UsualOfKind): string {
       <section aria-label="Of each kind">
         <h2>Of each kind</h2>
         <div v-for="kind in data.kinds" :key="kind.key" class="kind">
-          <h3>{{ capital(kind.many) }}</h3>
+          <h3>{{ sentence(kind.many) }}</h3>
           <template v-if="kind.usual">
             <div class="groups">
               <fieldset v-for="group in kind.form" :key="group.title">

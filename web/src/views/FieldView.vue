@@ -17,6 +17,7 @@ import ViewShapes from '@/components/ViewShapes.vue'
 import { useSite } from '@/composables/useSite'
 import { onlyHere } from '@/logic/box'
 import { parseLength, showDistance, showReading } from '@/logic/units'
+import { sentence } from '@/logic/sentence'
 
 const props = defineProps<{ job: string; structure: string }>()
 const { document, sheet, held, signal, fault, waiting, aside, say, settle, last, fetchPlan, goRound, stop } = useSite(
@@ -263,8 +264,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       </p>
       <p v-if="framing" class="where pad-x">{{ sheet?.reads }}</p>
       <p v-else class="where pad-x">
-        from the line's start, level, to the post's centre. {{ sheet?.reads }}
-        {{ post.foot.charAt(0).toUpperCase() + post.foot.slice(1) }}.
+        from the line's start, level, to the post's centre. {{ sheet?.reads }} {{ sentence(post.foot) }}.
       </p>
       <PostDrawing v-if="sheet" :sheet="sheet" :post="post" />
       <div class="values pad-x">

@@ -238,7 +238,7 @@ function north(): void {
                     :aria-label="`Remove reading ${i + 1}`"
                     @click="put(shots.filter((_, k) => k !== i))"
                   >
-                    remove
+                    Remove
                   </Button>
                 </td>
               </tr>

@@ -12,6 +12,7 @@ import FilePick from '@/components/FilePick.vue'
 import { arranged, day, STATUSES, type Order, type Status } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
 import { useTour } from '@/stores/tour'
+import { sentence } from '@/logic/sentence'
 
 const session = useSession()
 const tour = useTour()
@@ -129,20 +130,20 @@ watch([typed, status, order], () => (many.value = PAGE))
         id="find"
         v-model="typed"
         type="search"
-        placeholder="name, place, client"
+        placeholder="Name, place, client"
         autocomplete="off"
         size="small"
       />
       <label for="show">Show</label>
       <SelectBox id="show" v-model="status">
         <option value="">All except archived</option>
-        <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ says }}</option>
+        <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ sentence(says) }}</option>
       </SelectBox>
       <label for="order">Sort by</label>
       <SelectBox id="order" v-model="order">
-        <option value="changed">last change</option>
-        <option value="made">date created</option>
-        <option value="name">name</option>
+        <option value="changed">Last change</option>
+        <option value="made">Date created</option>
+        <option value="name">Name</option>
       </SelectBox>
     </div>
     <p v-if="gone" class="note" role="status">

@@ -162,7 +162,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
         <KeptInput
           :value="terms.lead ?? ''"
           maxlength="60"
-          placeholder="nobody named"
+          placeholder="Nobody named"
           @change="edit((at) => (at.lead = ($event.target as HTMLInputElement).value.trim()), 'The lead')"
       /></label>
       <label class="small"
@@ -170,7 +170,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
         <KeptInput
           :value="(terms.people ?? []).join(', ')"
           maxlength="400"
-          placeholder="names, with commas"
+          placeholder="Names, with commas"
           @change="edit((at) => (at.people = names(($event.target as HTMLInputElement).value)), 'The people')"
       /></label>
       <CountField
@@ -218,7 +218,7 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
                 edit((at) => (at.days_off = at.days_off!.filter((one) => one.on !== off.on)), 'A day off taken back')
               "
             >
-              work
+              Work
             </Button>
           </li>
         </ul>

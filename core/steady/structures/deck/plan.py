@@ -484,7 +484,7 @@ def _refuse_sleepers(spec: DeckSpec) -> None:
     if not spec.on_sleepers:
         return
     if not spec.stands_free:
-        raise InvalidInputError("attach", "A deck on sleepers moves with the ground: it stands free of the house")
+        raise InvalidInputError("attach", "A deck on sleepers moves with what it lies on: it stands free of the house")
     if spec.bridge is not None or spec.bearings:
         raise InvalidInputError(
             "rests", "Sleepers carry a deck and people alone: posts and beams under a roof or a bridge"

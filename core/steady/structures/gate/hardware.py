@@ -10,12 +10,13 @@ from steady.value_objects import value_object
 
 @value_object
 class GateHardware:
-    """A hinge or latch: the gap it needs beside the leaf."""
+    """A hinge or latch: the gap it needs beside the leaf; `capacity`: the key of a hinge's own check."""
 
     key: str
     kind: str
     says: str
     gap_m: float
+    capacity: str
     source: str
 
 
@@ -24,24 +25,34 @@ def gate_hardware() -> tuple[GateHardware, ...]:
     """Every kind, in the order of the table [common practice]."""
     return tuple(
         GateHardware(
-            key=key, kind=row.text["kind"], says=row.text["says"], gap_m=row.number("gap_m"), source=row.source
+            key=key,
+            kind=row.text["kind"],
+            says=row.text["says"],
+            gap_m=row.number("gap_m"),
+            capacity=row.text["capacity"],
+            source=row.source,
         )
         for key, row in keyed("gate_hardware").items()
     )
 
 
-def _gap_m(kind: str, key: str) -> float:
+def _called(kind: str, key: str) -> GateHardware:
     known = {item.key: item for item in gate_hardware() if item.kind == kind}
     if key not in known:
         raise InvalidInputError(f"leaf/{kind}", f'There is no {kind} called "{key[:40]}". There is: {", ".join(known)}')
-    return known[key].gap_m
+    return known[key]
 
 
 def hinge_gap_m(design: LeafDesign) -> float:
     """The gap at the hinge stile: typed, or the hinge's own. Raises InvalidInputError for a hinge of no known kind."""
-    return _gap_m("hinge", design.hinge) if design.hinge_gap_m is None else design.hinge_gap_m
+    return _called("hinge", design.hinge).gap_m if design.hinge_gap_m is None else design.hinge_gap_m
+
+
+def hinge_capacity(design: LeafDesign) -> str:
+    """The key of the check of what a hinge holds. Raises InvalidInputError for a hinge of no known kind."""
+    return _called("hinge", design.hinge).capacity
 
 
 def latch_gap_m(design: LeafDesign) -> float:
     """The gap at the latch: typed, or the latch's own. Raises InvalidInputError for a latch of no known kind."""
-    return _gap_m("latch", design.latch) if design.latch_gap_m is None else design.latch_gap_m
+    return _called("latch", design.latch).gap_m if design.latch_gap_m is None else design.latch_gap_m

@@ -10,7 +10,7 @@ from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.calculation_steps import distinct
 from steady.plan.model import CalculationStep
 from steady.statics import gate_leaf as statics
-from steady.structures.gate.hardware import hinge_gap_m
+from steady.structures.gate.hardware import hinge_capacity, hinge_gap_m
 from steady.structures.gate.leaf import Leaf
 from steady.structures.gate.leaf_checks import LeafChecks, step
 from steady.value_objects import value_object
@@ -101,10 +101,10 @@ def hinges(f: LeafChecks) -> float:
             f.u.force,
             "user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
         )
-        f.check("hinge.capacity", both, rating, (pull,), case)
+        f.check(hinge_capacity(design), both, rating, (pull,), case)
     else:
         f.gap(
-            "hinge.capacity",
+            hinge_capacity(design),
             f"no rating of the hinge is entered; it must hold {_words(both)}",
             "the maker's number for one hinge and its screws, with a safety factor in it",
             crew=True,

@@ -10,6 +10,7 @@ import PieceChanges from '@/components/PieceChanges.vue'
 import SelectBox from '@/components/SelectBox'
 import type { LedgerUse } from '@/composables/useLedger'
 import { today } from '@/logic/days'
+import { sentence } from '@/logic/sentence'
 
 /** What was changed since the contract: what a change order would say now, and those that were sent. */
 const props = defineProps<{ use: LedgerUse }>()
@@ -97,7 +98,7 @@ const signed = (value: number) => `${value > 0 ? '+' : ''}${props.use.money(valu
         <label class="small"
           >Reason
           <SelectBox v-model="reason">
-            <option v-for="[key, says] in REASONS" :key="key" :value="key">{{ says }}</option>
+            <option v-for="[key, says] in REASONS" :key="key" :value="key">{{ sentence(says) }}</option>
           </SelectBox>
         </label>
         <Button size="small" type="submit" :disabled="use.busy.value">

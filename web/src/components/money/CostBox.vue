@@ -119,7 +119,7 @@ const against = computed(() => {
       <label class="small"
         >For
         <SelectBox v-model="entry.structure">
-          <option value="">the whole job</option>
+          <option value="">The whole job</option>
           <option v-for="item in structures" :key="item.spec.id" :value="item.spec.id">{{ item.name }}</option>
         </SelectBox>
       </label>

@@ -76,7 +76,7 @@ const hostName = (id: string) => store.document?.structures.find((item) => item.
     </template>
     <p class="row">
       <router-link :to="{ name: 'design', params: { structure: stand.id } }">Open its sheet</router-link>
-      <Button v-if="stand.placed && !stand.on" text size="small" @click="loose(stand)">not placed</Button>
+      <Button v-if="stand.placed && !stand.on" text size="small" @click="loose(stand)">Remove from plan</Button>
     </p>
   </section>
 </template>

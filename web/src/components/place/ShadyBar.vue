@@ -78,7 +78,7 @@ function day(text: string): void {
       />
       <LengthField
         inline
-        label="by"
+        label="By"
         :model-value="asked.deep_m"
         :tape="store.tape"
         @update:model-value="put('deep_m')($event)"

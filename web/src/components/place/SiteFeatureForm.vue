@@ -105,7 +105,7 @@ function away(): void {
             :aria-label="`Remove point ${index + 1}`"
             @click="edit((item) => item.points.splice(index, 1))"
           >
-            remove
+            Remove
           </Button>
         </li>
       </ol>

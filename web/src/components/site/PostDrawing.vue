@@ -93,23 +93,23 @@ const hole = computed(() => {
   </svg>
   <dl v-if="framing" class="hole-facts pad-x">
     <div>
-      <dt>hole</dt>
+      <dt>Hole</dt>
       <dd>{{ post.hole }} deep</dd>
     </div>
     <div>
-      <dt>wide</dt>
+      <dt>Wide</dt>
       <dd>{{ post.hole_width }}</dd>
     </div>
     <div>
-      <dt>gravel</dt>
+      <dt>Gravel</dt>
       <dd>{{ post.gravel }}</dd>
     </div>
     <div>
-      <dt>bags</dt>
+      <dt>Bags</dt>
       <dd>{{ post.bags_count }}</dd>
     </div>
     <div>
-      <dt>top above ground</dt>
+      <dt>Top above ground</dt>
       <dd>{{ post.cut_height }}</dd>
     </div>
   </dl>

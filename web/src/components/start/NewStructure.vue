@@ -12,6 +12,7 @@ import PickField from '@/components/PickField.vue'
 import StartCards from '@/components/start/StartCards.vue'
 import TilePicture from '@/components/start/TilePicture.vue'
 import { useJob } from '@/stores/job'
+import { sentence } from '@/logic/sentence'
 
 /** A new structure of a kind, from one line of words. */
 const props = defineProps<{ kind: Kind; sample?: Tile }>()
@@ -45,7 +46,6 @@ const hints = computed(() => pairs(metric.value ? props.kind.line.metric_help : 
 const example = computed(() => (metric.value ? props.kind.line.metric : props.kind.line.imperial))
 const inWords = computed(() => narrowed<string[]>(props.kind.line.in_words)[metric.value ? 1 : 0])
 const as = computed(() => preset.value || props.kind.presets[0]?.value || '')
-const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 
 function freeId(job: Job): string {
   for (let k = 1; ; k++)
@@ -111,7 +111,7 @@ const lay = (spec: Spec) => tried(() => place(spec, as.value))
 async function place(spec: Spec, as: string): Promise<void> {
   const called = props.kind.presets.find((item) => item.value === as && item.value !== props.kind.presets[0]?.value)
   const count = store.document!.structures.filter((item) => item.spec.kind === props.kind.key).length
-  const name = title.value.trim() || capital(called?.value ?? `${props.kind.key} ${count + 1}`)
+  const name = title.value.trim() || sentence(called?.value ?? `${props.kind.key} ${count + 1}`)
   store.change((job) => void job.structures.push({ name, spec }), `a new ${called?.value ?? props.kind.key}`)
   await store.flush()
   await router.push({ name: 'design', params: { job: store.id, structure: spec.id } })

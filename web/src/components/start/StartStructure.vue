@@ -9,6 +9,7 @@ import NewStructure from '@/components/start/NewStructure.vue'
 import TilePicture from '@/components/start/TilePicture.vue'
 import { useJob } from '@/stores/job'
 import { useKinds } from '@/stores/kinds'
+import { sentence } from '@/logic/sentence'
 
 /** What to build: a drawn tile for each kind, and the line of the one that is chosen. */
 const store = useJob()
@@ -24,7 +25,6 @@ const { data } = useQuery({
   staleTime: Infinity,
 })
 const tiles = computed(() => data.value ?? {})
-const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 </script>
 
 <template>
@@ -40,7 +40,7 @@ const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
         @click="chosen = item.key"
       >
         <span class="picture"><TilePicture v-if="tiles[item.key]" :tile="tiles[item.key]!" /></span>
-        {{ capital(item.many) }}
+        {{ sentence(item.many) }}
       </Button>
     </div>
     <template v-if="kind">

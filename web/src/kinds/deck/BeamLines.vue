@@ -46,7 +46,7 @@ const plies = [1, 2, 3, 4, 5].map((value) => ({ value, says: String(value) }))
         @update:model-value="putLine(line, { beam: String($event) })"
       />
       <PickField
-        label="plies"
+        label="Plies"
         :model-value="ownLine(line).plies ?? 0"
         :options="[{ value: 0, says: 'as all' }, ...plies]"
         @update:model-value="putLine(line, { plies: Number($event) || null })"

@@ -67,6 +67,7 @@ function resize(axis: 'x' | 'y', to: number | null): void {
 const RESTS = [
   { value: 'posts', says: 'posts and beams' },
   { value: 'sleepers', says: 'sleepers on gravel' },
+  { value: 'slab', says: 'sleepers on a slab' },
 ]
 const JOINS = [
   { value: 'ledger', says: 'Attached to house (ledger)' },
@@ -158,6 +159,17 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           :path="path + '/rests'"
           @update:model-value="pick('rests', 'what the deck rests on')($event)"
         />
+        <LengthField
+          v-if="spec.rests === 'slab'"
+          inline
+          label="Slab thickness"
+          bare="in"
+          optional="Not measured"
+          :model-value="spec.slab_m || null"
+          :tape="store.tape"
+          :path="path + '/slab_m'"
+          @update:model-value="edit((at) => void (at.slab_m = $event ?? 0), 'the slab')"
+        />
         <PickField
           v-if="spec.attach === 'ledger'"
           inline
@@ -180,7 +192,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
             >Its joists<KeptInput
               :value="spec.existing.joist"
               maxlength="200"
-              placeholder="as read, for example 2×8"
+              placeholder="As read, for example 2×8"
               @change="
                 edit(
                   (at) => void (at.existing.joist = ($event.target as HTMLInputElement).value),

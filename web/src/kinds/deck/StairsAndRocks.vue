@@ -109,7 +109,7 @@ const { act } = useStructure(toRef(props, 'structure'))
         :aria-label="`remove ${stair.id}`"
         @click="edit((at) => void at.stairs.splice(i, 1), 'removed a stair')"
       >
-        remove
+        Remove
       </Button>
     </div>
     <div v-for="(spot, i) in spec.spots" :key="spot.id" class="thing">
@@ -140,7 +140,7 @@ const { act } = useStructure(toRef(props, 'structure'))
         :aria-label="`remove ${spot.id}`"
         @click="edit((at) => void at.spots.splice(i, 1), 'removed a rock')"
       >
-        remove
+        Remove
       </Button>
     </div>
     <p class="acts">

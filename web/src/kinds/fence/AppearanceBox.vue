@@ -53,11 +53,11 @@ const sample = computed(
     <p class="small sample">
       Full size on paper:
       <label
-        >wide
+        >Wide
         <InputText v-model="wide" :placeholder="store.tape.system === 'imperial' ? '14 in' : '360 mm'" size="small"
       /></label>
       <label
-        >on
+        >On
         <SelectBox v-model="paper">
           <option value="letter">Letter</option>
           <option value="a4">A4</option>

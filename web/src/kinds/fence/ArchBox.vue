@@ -75,7 +75,7 @@ function grow(text: string): void {
       >Wet plants on it, {{ imperial ? 'lb/ft' : 'kN/m'
       }}<KeptInput
         :value="typed ?? plants"
-        placeholder="none"
+        placeholder="None"
         autocomplete="off"
         @input="typed = ($event.target as HTMLInputElement).value"
         @change="grow(($event.target as HTMLInputElement).value)"

@@ -344,7 +344,7 @@ const fall = computed(() => {
         <p class="basis">
           Built on
           <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the calculation' }}</b>.
-          <Button text size="small" @click="practice = true">change</Button>
+          <Button text size="small" @click="practice = true">Change</Button>
         </p>
       </FoldSection>
       <FoldSection title="People and animal loads">

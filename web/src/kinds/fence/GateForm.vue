@@ -228,7 +228,7 @@ const HUNG = [
     <label
       >Ground slope on swing side, % up<KeptInput
         :value="typed ?? (leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10))"
-        placeholder="not read"
+        placeholder="Not read"
         autocomplete="off"
         @input="typed = ($event.target as HTMLInputElement).value"
         @change="grade(($event.target as HTMLInputElement).value)"
@@ -311,7 +311,7 @@ const HUNG = [
           )
         "
       >
-        remove
+        Remove
       </Button>
     </div>
     <RatingField
@@ -341,7 +341,7 @@ const HUNG = [
       />
       <LengthField
         v-if="leaf.hinge_screws"
-        label="shank"
+        label="Shank"
         bare="in"
         :model-value="leaf.hinge_screw_m ?? null"
         :tape="store.tape"
@@ -350,7 +350,7 @@ const HUNG = [
       />
       <LengthField
         v-if="leaf.hinge_screws"
-        label="bite in post"
+        label="Bite in post"
         bare="in"
         :model-value="leaf.hinge_screw_in_post_m ?? null"
         :tape="store.tape"

@@ -8,6 +8,7 @@ import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import { useFence } from '@/kinds/fence/useFence'
 import { useJob } from '@/stores/job'
+import { sentence } from '@/logic/sentence'
 
 const props = defineProps<{ structure: string; touched?: string /** what was picked in the drawing */ }>()
 const store = useJob()
@@ -116,7 +117,7 @@ function away(list: Lists, index: number): void {
 <template>
   <div v-if="spec" ref="rows" class="line">
     <section>
-      <h3>Runs <Button text size="small" @click="addStraight">add one</Button></h3>
+      <h3>Runs <Button text size="small" @click="addStraight">Add run</Button></h3>
       <div v-for="(item, i) in spec.straights" :key="item.id" class="row straight">
         <LengthField
           :label="`Run ${i + 1}`"
@@ -127,29 +128,29 @@ function away(list: Lists, index: number): void {
         />
         <template v-if="i">
           <label class="small"
-            >turn, degrees<KeptInput
+            >Turn, degrees<KeptInput
               :value="degrees(item.turn_rad)"
               inputmode="decimal"
               @change="turn(i, ($event.target as HTMLInputElement).value, side(item.turn_rad))"
           /></label>
           <label class="small"
-            >to the<SelectBox
+            >Turns to<SelectBox
               :model-value="side(item.turn_rad)"
               @update:model-value="turn(i, degrees(item.turn_rad), $event)"
             >
-              <option>left</option>
-              <option>right</option>
+              <option value="left">Left</option>
+              <option value="right">Right</option>
             </SelectBox></label
           >
         </template>
         <label class="small"
-          >bays<SelectBox
+          >Bays<SelectBox
             :model-value="item.follows"
             @update:model-value="edit('bays', (at) => void (at.straights[i]!.follows = $event as 'raked' | 'stepped'))"
           >
-            <option>raked</option>
-            <option>stepped</option>
-            <option>straight top</option>
+            <option value="raked">Raked</option>
+            <option value="stepped">Stepped</option>
+            <option value="straight top">Straight top</option>
           </SelectBox></label
         >
         <Button
@@ -159,30 +160,30 @@ function away(list: Lists, index: number): void {
           :aria-label="`remove run ${i + 1}`"
           @click="away('straights', i)"
         >
-          remove
+          Remove
         </Button>
       </div>
       <div class="row joins">
         <label class="small"
-          >it starts<SelectBox
+          >Start<SelectBox
             :model-value="spec.start_at?.at"
             :disabled="spec.closed"
             @update:model-value="joined('start_at', $event)"
           >
-            <option value="post">with a post</option>
-            <option value="wall">against a wall</option>
-            <option value="standing post">at a post that stands</option>
+            <option value="post">With a post</option>
+            <option value="wall">Against a wall</option>
+            <option value="standing post">At a post that stands</option>
           </SelectBox></label
         >
         <label class="small"
-          >it ends<SelectBox
+          >End<SelectBox
             :model-value="spec.end_at?.at"
             :disabled="spec.closed"
             @update:model-value="joined('end_at', $event)"
           >
-            <option value="post">with a post</option>
-            <option value="wall">against a wall</option>
-            <option value="standing post">at a post that stands</option>
+            <option value="post">With a post</option>
+            <option value="wall">Against a wall</option>
+            <option value="standing post">At a post that stands</option>
           </SelectBox></label
         >
         <label class="small tick"
@@ -191,16 +192,16 @@ function away(list: Lists, index: number): void {
             :model-value="spec.closed"
             @update:model-value="edit('closed loop', (at) => void (at.closed = $event))"
           />
-          closed: it ends where it began</label
+          Closed loop: it ends where it began</label
         >
       </div>
     </section>
     <section>
-      <h3>Gates <Button text size="small" @click="addGate">add one</Button></h3>
+      <h3>Gates <Button text size="small" @click="addGate">Add gate</Button></h3>
       <p v-if="!spec.openings.length" class="small quiet">No gate in this line.</p>
       <div v-for="(item, i) in spec.openings" :key="item.id" class="row gate">
         <label class="small"
-          >what<KeptInput
+          >Name<KeptInput
             :value="item.what"
             maxlength="60"
             @change="edit('gate', (at) => void (at.openings[i]!.what = ($event.target as HTMLInputElement).value))"
@@ -225,7 +226,7 @@ function away(list: Lists, index: number): void {
             :model-value="item.hung !== false"
             @update:model-value="edit('leaf or way through', (at) => void (at.openings[i]!.hung = $event))"
           />
-          has a gate</label
+          Has a gate</label
         >
         <LengthField
           v-if="item.hung !== false"
@@ -236,25 +237,25 @@ function away(list: Lists, index: number): void {
           @update:model-value="leaves(i, $event)"
         />
         <label v-if="item.hung !== false" class="small"
-          >swings<SelectBox
+          >Swings<SelectBox
             :model-value="item.swing"
             @update:model-value="edit('swing', (at) => void (at.openings[i]!.swing = $event as 'in'))"
           >
-            <option>in</option>
-            <option>out</option>
+            <option value="in">In</option>
+            <option value="out">Out</option>
           </SelectBox></label
         >
         <router-link
           v-if="item.hung !== false"
           class="small"
           :to="{ name: 'gate', params: { structure: spec.id, opening: item.id } }"
-          >its leaf</router-link
+          >Gate details</router-link
         >
-        <Button text size="small" :aria-label="`remove ${item.what}`" @click="away('openings', i)">remove</Button>
+        <Button text size="small" :aria-label="`remove ${item.what}`" @click="away('openings', i)">Remove</Button>
       </div>
     </section>
     <section>
-      <h3>Removable panels <Button text size="small" @click="addLiftOut">add one</Button></h3>
+      <h3>Removable panels <Button text size="small" @click="addLiftOut">Add panel</Button></h3>
       <div v-for="(item, i) in spec.lift_outs" :key="item.id" class="row straight">
         <LengthField
           label="First post at"
@@ -271,12 +272,12 @@ function away(list: Lists, index: number): void {
           @update:model-value="$event !== null && edit('lift-out', (at) => void (at.lift_outs![i]!.clear_m = $event!))"
         />
         <Button text size="small" :aria-label="`remove the bay that lifts out, ${i + 1}`" @click="away('lift_outs', i)">
-          remove
+          Remove
         </Button>
       </div>
     </section>
     <section>
-      <h3>Obstructions and utilities <Button text size="small" @click="addBand">add one</Button></h3>
+      <h3>Obstructions and utilities <Button text size="small" @click="addBand">Add obstruction</Button></h3>
       <p v-if="!spec.zones.length" class="small quiet">
         None known. Every located service, rock, root, door and slab goes here.
       </p>
@@ -288,15 +289,15 @@ function away(list: Lists, index: number): void {
         :data-thing="`${structure}/zone/${item.id}`"
       >
         <label class="small"
-          >kind<SelectBox
+          >Kind<SelectBox
             :model-value="item.kind"
             @update:model-value="edit('kind', (at) => void (at.zones[i]!.kind = $event as 'no dig'))"
           >
-            <option v-for="[value, says] in KINDS" :key="value" :value="value">{{ says }}</option>
+            <option v-for="[value, says] in KINDS" :key="value" :value="value">{{ sentence(says) }}</option>
           </SelectBox></label
         >
         <label class="small"
-          >what<KeptInput
+          >Name<KeptInput
             :value="item.what"
             maxlength="60"
             @change="
@@ -342,22 +343,22 @@ function away(list: Lists, index: number): void {
           @update:model-value="edit('band', (at) => void (at.zones[i]!.off_m = $event ?? 0))"
         />
         <label class="small"
-          >crosses, °<KeptInput
+          >Crosses at, °<KeptInput
             :value="degrees(item.crossing_rad)"
             inputmode="decimal"
             @change="crossing(i, ($event.target as HTMLInputElement).value)"
         /></label>
         <label class="small"
-          >a post there<SelectBox
+          >Post in it<SelectBox
             :model-value="item.foot ?? ''"
             @update:model-value="edit('foot there', (at) => void (at.zones[i]!.foot = ($event || null) as null))"
           >
-            <option value="">none may stand</option>
-            <option v-for="foot in FEET_HERE" :key="foot">{{ foot }}</option>
+            <option value="">None may stand</option>
+            <option v-for="foot in FEET_HERE" :key="foot" :value="foot">{{ sentence(foot) }}</option>
           </SelectBox></label
         >
         <label class="small"
-          >its depth<KeptInput
+          >Depth<KeptInput
             :value="item.depth"
             maxlength="60"
             @change="
@@ -367,11 +368,11 @@ function away(list: Lists, index: number): void {
               )
             "
         /></label>
-        <Button text size="small" :aria-label="`remove ${item.what}`" @click="away('zones', i)">remove</Button>
+        <Button text size="small" :aria-label="`remove ${item.what}`" @click="away('zones', i)">Remove</Button>
       </div>
     </section>
     <section>
-      <h3>Locked posts <Button text size="small" @click="addLock">add one</Button></h3>
+      <h3>Locked posts <Button text size="small" @click="addLock">Add post</Button></h3>
       <div v-for="(item, i) in spec.locks" :key="item.id" class="row straight">
         <LengthField
           :label="`Stays at`"
@@ -381,13 +382,13 @@ function away(list: Lists, index: number): void {
           @update:model-value="$event !== null && edit('lock', (at) => void (at.locks[i]!.at_m = $event!))"
         />
         <label class="small"
-          >why<KeptInput
+          >Why<KeptInput
             :value="item.why"
             maxlength="120"
             @change="edit('lock', (at) => void (at.locks[i]!.why = ($event.target as HTMLInputElement).value))"
         /></label>
         <Button text size="small" :aria-label="`remove the post that stays, ${i + 1}`" @click="away('locks', i)">
-          remove
+          Remove
         </Button>
       </div>
     </section>
@@ -435,7 +436,7 @@ function away(list: Lists, index: number): void {
   padding-bottom: 6px;
 }
 .zone {
-  grid-template-columns: repeat(auto-fill, minmax(102px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(136px, 1fr));
   border-bottom: 1px solid var(--line);
   padding-bottom: 8px;
 }
@@ -455,6 +456,7 @@ function away(list: Lists, index: number): void {
 }
 label.small {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   color: var(--ink-2);
   gap: 2px;
 }

@@ -53,7 +53,7 @@ const pool = computed(() => spec.value?.purposes?.includes('pool') ?? false)
         :show-toggle-all="false"
         :max-selected-labels="3"
         aria-label="Purposes"
-        placeholder="none chosen"
+        placeholder="None chosen"
         size="small"
         fluid
         @update:model-value="set('purposes', $event, 'what the fence is for')"

@@ -67,15 +67,15 @@ function take(): void {
       <label class="small"
         >Replace
         <SelectBox v-model="slot" @change="startAnew">
-          <option value="post">posts</option>
-          <option value="rail">rails</option>
-          <option value="board">boards</option>
+          <option value="post">Posts</option>
+          <option value="rail">Rails</option>
+          <option value="board">Boards</option>
         </SelectBox></label
       >
       <span class="small"
         >use
         <SelectBox v-model="to" aria-label="Use instead" @change="look()">
-          <option value="" disabled>pick one</option>
+          <option value="" disabled>Pick one</option>
           <option v-for="item in offers" :key="item.key" :value="item.key">{{ item.says }}</option>
         </SelectBox></span
       >

@@ -11,6 +11,7 @@ from steady.layout.outline import Point
 from steady.plan.model import Basis, CalculationStep, CheckOrigin
 from steady.structures.deck.checks.findings import DeckCheckCollector
 from steady.structures.deck.layout.framing import DeckPost
+from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.pier_edges import edge_distance
 from steady.structures.soil import soil_of
 from steady.units.units import GRAVITY, IN, MM
@@ -39,6 +40,10 @@ TYPED = "user: typed for this deck"
 
 ANY = ""
 """What is found of one post is said of each that is alike: whose it is, is said last."""
+
+
+NO_POST_M = 1e-6
+"""What is no longer than this is no post."""
 
 
 @value_object
@@ -70,6 +75,15 @@ class PostResult:
     bolts_count: int = 0
 
     @property
+    def has_post(self) -> bool:
+        """Whether a post stands there; none: the beam lies in a base on the pier itself."""
+        return self.length_m > NO_POST_M
+
+    def pier_above_m(self, spec: DeckSpec) -> float:
+        """The concrete's top above the ground (m): raised to the beam where no post stands."""
+        return spec.pier_above_m if self.has_post else max(0.0, self.top_m - spec.stand_off_m)
+
+    @property
     def length_m(self) -> float:
         """From its foot to its top: the underside of its beam, or the beam's top where it goes on beside it."""
         return self.top_m - self.foot_m + self.embedded_m + self.rises_m
@@ -82,6 +96,11 @@ class DeckPostStand:
     top_m: float
     foot_m: float
     reaction_n: tuple[float, float]
+
+    @property
+    def has_post(self) -> bool:
+        """Whether a post stands there; none: the beam lies in a base on the pier itself."""
+        return self.height_m > NO_POST_M
 
     @property
     def height_m(self) -> float:
@@ -216,9 +235,8 @@ def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostSt
             )
     try:
         thick = book.pad_thickness(width_m=width_m, post_m=stick.width_m)
-        has = collector.length_step(
-            "t_has", built_m + spec.pier_above_m, "concrete under the post", DUG if fitted else TYPED
-        )
+        above_m = spec.pier_above_m if stand.has_post else max(0.0, stand.top_m - spec.stand_off_m)
+        has = collector.length_step("t_has", built_m + above_m, "concrete under the post", DUG if fitted else TYPED)
         collector.at_least(
             "footing.thickness",
             about,

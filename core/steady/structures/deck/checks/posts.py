@@ -38,6 +38,10 @@ from steady.value_objects import positional_value_object
 
 SQUAT_M = 0.3
 """Posts no taller than this do not rack [our own]."""
+LEAST_POST_M = 4 * IN
+"""A post shorter than this is left out: it would split under the fixings of its base, and the beam lies in a base on its pier,
+whose concrete is raised to it [common practice]."""
+NEAR_M = 1e-9
 BRACE_SHARE = 0.7
 """A knee brace reaches down at most so much of its post [our own]."""
 FREE_POST = 2.1
@@ -52,7 +56,6 @@ class _Rest:
     post: SectionItem
     built: BuiltUp | None
     under: Under
-    foot_m: float
 
 
 UNREAD: dict[str, Any] = {
@@ -76,15 +79,15 @@ def _rest(asked: DeckCheckInput, post: SectionItem, built: BuiltUp | None, on_ho
         post=post,
         built=built,
         under=Under.of(asked.found(), outline_of(spec).area_m2, on_house),
-        foot_m=foot_over_ground_m(spec),
     )
 
 
 def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[FootingResult, Alike]:
     """The column and footing of any post so tall with so much on it."""
     found = rest.asked.found()
-    stand = DeckPostStand(top_m=top_m, foot_m=rest.foot_m, reaction_n=(dead_n, live_n))
-    _column(found, rest, stand)
+    stand = DeckPostStand(top_m=top_m, foot_m=begins_m(found.spec, rest.built, top_m), reaction_n=(dead_n, live_n))
+    if stand.has_post:
+        _column(found, rest, stand)
     made = footing(found, rest.post, stand, rest.under)
     return made, found.since((0, 0))
 
@@ -92,6 +95,23 @@ def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[
 def foot_over_ground_m(spec: DeckSpec) -> float:
     """Where posts begin over the ground (m): on their bases, or at the ground where they stand in it."""
     return 0.0 if spec.lateral.fixed else spec.pier_above_m + spec.stand_off_m
+
+
+def begins_m(spec: DeckSpec, built: BuiltUp | None, top_m: float) -> float:
+    """Where a post begins (m over the ground) whose beam lies so high: at the beam itself where it is too short to be one."""
+    foot_m = foot_over_ground_m(spec)
+    low = spec.stand_off_m - NEAR_M <= top_m < foot_m + LEAST_POST_M - NEAR_M
+    return top_m if low and _needs_no_post(spec, built) else foot_m
+
+
+def _up(value: float, parts: int) -> float:
+    """Rounded up: what is needed never reads as less."""
+    return math.ceil(value * parts - 1e-6) / parts
+
+
+def _needs_no_post(spec: DeckSpec, built: BuiltUp | None) -> bool:
+    """Whether beams of this deck may lie on their piers: no post in the ground, beside a beam or of several plies."""
+    return not spec.lateral.fixed and not spec.seating.post_rises and built is None
 
 
 def stand_alone(
@@ -141,7 +161,7 @@ def check_posts(
     spec = collector.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
     rest = cached(_rest, DeckCheckInput.of(collector, **UNREAD), timber.post, timber.built_up, frame.on_house)
-    foot_m, fixed = rest.foot_m, spec.lateral.fixed
+    fixed = spec.lateral.fixed
     made: list[PostResult] = []
     said: list[OfPost] = []
     known: set[int] = set()
@@ -163,9 +183,12 @@ def check_posts(
             where = frame.site(post.u_m, post.v_m - (behind_m if spec.seating.notched else 0.0))
             deck_m = height_of(spec, where)
             top_m = deck_m - below_m
+            foot_m = begins_m(spec, timber.built_up, top_m)
             if top_m < foot_m - 1e-9:
+                least_m = below_m + (spec.stand_off_m if _needs_no_post(spec, timber.built_up) else foot_m)
                 conflicts.append(
-                    f"{post.id}: not enough height for decking, joists and beam above the footing. "
+                    f"{post.id}: not enough height for decking, joists and beam above the footing: they need "
+                    f"{_up(least_m, 100):.2f} m ({_up(least_m / IN, 10):.1f} in). "
                     "Raise the deck, use flush beams, or lower the footing top"
                 )
                 top_m = foot_m

@@ -1,4 +1,4 @@
-"""A deck whose joists lie as sleepers on a bed of gravel: their pressure on it, and the height they take."""
+"""A deck whose joists lie as sleepers on gravel or on a slab: what is under them, and the height they take."""
 
 from steady.design_codes.results import given_step
 from steady.errors import OutOfScopeError
@@ -14,6 +14,10 @@ GRAVEL_PAST_M = 0.15
 """The bed reaches so far past the deck: 6 in (150 mm) [common practice]."""
 RAISED_MOST_M = 0.1
 """The bed is raised over the ground by no more than this: higher, it spreads at its edges [our own]."""
+PACKERS_MOST_M = 0.05
+"""Packers between a slab and a sleeper, at most: 2 in (50 mm); higher, they tip [our own]."""
+SLAB_LEAST_M = 0.0889
+"""A slab that carries a deck's sleepers, at least: 3 1/2 in (89 mm). Source: irc: appendix for patio covers, by analogy; low."""
 NEAR_M = 1e-6
 
 
@@ -24,6 +28,8 @@ def bed_m(height_m: float, timber: DeckTimbers) -> float:
 
 def check_sleepers(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> list[str]:
     """The pressure under all sleepers together; what stands in the way of laying them, in words."""
+    if collector.spec.on_slab:
+        return _check_slab(collector, timber)
     spec, u = collector.spec, collector.book.units
     about = f"{spec.id}/joists"
     left, low, right, high = frame.outline.box
@@ -77,4 +83,23 @@ def check_sleepers(collector: DeckCheckCollector, frame: DeckFrame, timber: Deck
         return [
             "Too low for sleepers: boards and sleepers would lie deeper in the ground than their bed. Raise the deck"
         ]
+    return []
+
+
+def _check_slab(collector: DeckCheckCollector, timber: DeckTimbers) -> list[str]:
+    """A slab that is thick enough, and as low as packers reach; its height is the deck's height over it."""
+    spec, u = collector.spec, collector.book.units
+    about = f"{spec.id}/joists"
+    if spec.slab_m > 0:
+        has = collector.length_step("t", spec.slab_m, "slab, as measured: sound and not cracked")
+        least = given_step("t_min", SLAB_LEAST_M / u.span_m, u.span, "practice: as under a light roof's posts; low")
+        collector.at_least("sleeper.slab", about, has, least, case="on a slab")
+    else:
+        missing = OutOfScopeError("nobody has measured the slab", "its thickness: drill it, or look at its edge")
+        collector.gap("sleeper.slab", about, missing, crew=True)
+    packers = [bed_m(corner.height_m, timber) for corner in spec.outline]
+    if max(packers) > PACKERS_MOST_M + NEAR_M:
+        return ["Too high for sleepers on a slab: packers over 2 in (50 mm) tip. Deeper sleepers, or a lower deck"]
+    if min(packers) < -NEAR_M:
+        return ["Too low for these sleepers on the slab: shallower ones, thinner boards, or a higher deck"]
     return []

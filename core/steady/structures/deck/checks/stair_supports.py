@@ -10,7 +10,7 @@ from steady.structures.continuous_members import ContinuousMember
 from steady.structures.deck.checks.bearings import on_run
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers, joist_wood
 from steady.structures.deck.checks.footings import PostResult
-from steady.structures.deck.checks.posts import foot_over_ground_m, stand_alone
+from steady.structures.deck.checks.posts import begins_m, stand_alone
 from steady.structures.deck.checks.stairs import Stair
 from steady.structures.deck.layout.framing import DeckFrame, DeckPost, height_of
 from steady.value_objects import value_object
@@ -91,13 +91,13 @@ def _support(
         about,
     )
     legs, corners = [], []
-    foot_m = foot_over_ground_m(spec)
     for k, at_m in enumerate(ends, start=1):
         x, y = edge.at(at_m)
         where = (x + edge.out[0] * out_m, y + edge.out[1] * out_m)
         deck_m = height_of(spec, where)
         top_m = deck_m - under_m - sill.width_m
-        if top_m < foot_m + 1e-9:
+        foot_m = begins_m(spec, timber.built_up, top_m)
+        if top_m < foot_m - 1e-9:
             raise InvalidInputError(
                 field, "The flight lies too near the ground here for a support under its middle: leave it out"
             )

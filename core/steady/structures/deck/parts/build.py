@@ -376,7 +376,9 @@ def posts_and_footings(b: Builder, posts: list[PostResult]) -> list[Footing]:
             _plies(b, timber.built_up, post, stands)
         if not post.embedded_m:
             b.fix("post base", 1, (x, y, ground), "connector")
-        if not spec.seating.post_rises:
+        if not post.has_post:
+            pass  # the beam lies in the base
+        elif not spec.seating.post_rises:
             b.fix("post cap", 1, (x, y, ground + post.top_m), "connector")
         elif post.bolts_count:
             ply_m = timber.beam.thickness_m if spec.seating.bolted_on else 0.0
@@ -475,17 +477,21 @@ def footing_under(spec: DeckSpec, timber: DeckTimbers, post: PostResult, pid: st
             if spec.gravel_m > 0
             else ()
         )
-        made = (
-            *gravel,
-            Layer(what="concrete", bottom_m=bottom, top_m=spec.pier_above_m, width_m=post.footing.width_m, shape=shape),
-            Layer(
-                what="post",
-                bottom_m=post.foot_m,
-                top_m=post.top_m + post.rises_m,
-                width_m=timber.post.width_m,
-                shape="square",
-            ),
+        concrete = Layer(
+            what="concrete",
+            bottom_m=bottom,
+            top_m=post.pier_above_m(spec),
+            width_m=post.footing.width_m,
+            shape=shape,
         )
+        stick = Layer(
+            what="post",
+            bottom_m=post.foot_m,
+            top_m=post.top_m + post.rises_m,
+            width_m=timber.post.width_m,
+            shape="square",
+        )
+        made = (*gravel, concrete, *((stick,) if post.has_post else ()))
     return Footing(
         id=f"{spec.id}/hole/{post.at.id}",
         under=pid,

@@ -16,7 +16,7 @@ def bed_deep_m(b: Builder) -> float:
 
 def gravel_bed(b: Builder, item: str) -> None:
     """Bags of gravel, for a bed that reaches past the deck on every side."""
-    if not b.spec.on_sleepers:
+    if not b.spec.on_sleepers or b.spec.on_slab:
         return
     left, low, right, high = b.frame.plan.box
     edges = sum(edge.length_m for edge in b.frame.plan.edges)

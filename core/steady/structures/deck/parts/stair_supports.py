@@ -46,6 +46,7 @@ def build_stair_supports(b: Builder, supports: list[StairSupport], stringers: di
             )
             if not leg.embedded_m:
                 b.fix("post base", 1, (x, y, ground), "connector")
-            b.fix("post cap", 1, (x, y, ground + leg.top_m), "connector")
+            if leg.has_post:
+                b.fix("post cap", 1, (x, y, ground + leg.top_m), "connector")
             made.append(footing_under(b.spec, timber, leg, pid, ground))
     return made

@@ -199,7 +199,7 @@ class Bridge:
     anchors_count: Annotated[int, Ge(2), Le(12)] = 4
 
 
-Rests = Literal["posts", "sleepers"]
+Rests = Literal["posts", "sleepers", "slab"]
 
 
 @value_object
@@ -209,7 +209,8 @@ class DeckSpec:
     Args:
         outline: Corners anticlockwise as seen from above, from the house's left end: the first edge lies on the house.
         attach: ledger: Attached to house (ledger); free: Freestanding; existing: Beside existing deck.
-        rests: posts: on beams, posts and footings; sleepers: its joists lie on a bed of gravel, low and free of a house.
+        rests: posts: on beams, posts and footings; sleepers: its joists lie on a bed of gravel, low and free of a house; slab: they
+            lie on a concrete slab that stands, whose measured thickness is `slab_m` (0: not known).
         joists_run: out from the house, or along it (boards run across the joists).
         joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
         overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.
@@ -240,6 +241,7 @@ class DeckSpec:
     ledger: Ledger = Ledger()
     existing: Existing = Existing()
     rests: Rests = "posts"
+    slab_m: Annotated[float, Ge(0), Le(0.6)] = 0.0
     joists_run: Literal["out", "along"] = "out"
     joists_over: Literal["spliced", "unbroken"] = "unbroken"
     joist: Words = "joist 2x8 pine"
@@ -307,8 +309,13 @@ class DeckSpec:
 
     @property
     def on_sleepers(self) -> bool:
-        """Its joists lie on gravel: no beam, post or footing."""
-        return self.rests == "sleepers"
+        """Its joists lie on gravel or a slab: no beam, post or footing."""
+        return self.rests != "posts"
+
+    @property
+    def on_slab(self) -> bool:
+        """Its joists lie on a concrete slab that stands."""
+        return self.rests == "slab"
 
     @property
     def lateral(self) -> LateralSystem:

@@ -32,12 +32,13 @@ def members(
     spec = collector.spec
     me = spec.id
     if spec.on_sleepers:
+        bed = "on packers on the slab" if spec.on_slab else "on compacted gravel"
         return [
             Member(
                 id=f"{me}/joists",
                 what="joists",
                 name="Sleepers",
-                says=f"{len(frame.joists)} of {timber.joist.says} at {tape.length(spec.spacing_m)} on compacted gravel",
+                says=f"{len(frame.joists)} of {timber.joist.says} at {tape.length(spec.spacing_m)} {bed}",
             )
         ]
     past = f", {tape.length(frame.longest_past_m)} past the beam" if frame.longest_past_m > 0.005 else ""
@@ -88,12 +89,17 @@ def members(
             )
         )
     for post in posts:
+        below = (
+            f"{timber.post.says}, {tape.length(post.length_m)}"
+            if post.has_post
+            else f"no post: the beam lies in a base on the pier, {tape.length(post.pier_above_m(spec))} above the ground"
+        )
         made.append(
             Member(
                 id=f"{me}/post/{post.at.id}",
                 what="post",
-                name=post.at.id.replace("beam-", "Post "),
-                says=f"{timber.post.says}, {tape.length(post.length_m)}; "
+                name=post.at.id.replace("beam-", "Post " if post.has_post else "Pier "),
+                says=f"{below}; "
                 f"{spec.footing_shape} footing {tape.length(post.footing.width_m)} wide, "
                 f"{tape.length(post.footing.depth_m)} deep, {post.footing.depth.governs.lower()} governs",
             )

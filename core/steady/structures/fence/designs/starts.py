@@ -11,8 +11,8 @@ from steady.data.loader import TableRow, table
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.footings.depth import AUGERS_M, hole_width_m, rounded_up_m, typical_embedment_m
 from steady.plan.connectors import reach
-from steady.plan.model import Basis, Check, Plan
-from steady.plan.results import buildable, check_title, fails, governing_check
+from steady.plan.model import Basis, Check, Plan, UncheckedItem
+from steady.plan.results import buildable, check_title, fails, gap_named, governing_check, unanswered
 from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
 from steady.structures.fence.designs.gate_pairs import paired, with_opening
 from steady.structures.fence.designs.single_changes import GAPS_M
@@ -226,7 +226,13 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
         if opened.spec is not None:
             return opened
         found.planned = opened.planned
-    if found.spec is None:
+    question = _of_the_place(case, base) if found.spec is None else None
+    if question is not None:
+        found.why = (
+            f"None of {found.planned} designs can be called passing: {gap_named(question, case.book.key).lower()} is not checked, "
+            f"{question.reason}. What is needed: {question.would_have_to_change}"
+        )
+    elif found.spec is None:
         sizes = f"{posts[0].says} to {posts[-1].says}"
         bays = _bays(case)
         tape = case.tape
@@ -241,6 +247,15 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
             "fence, or a return at its free ends, takes less wind"
         )
     return found
+
+
+def _of_the_place(case: DesignInput, base: FenceSpec) -> UncheckedItem | None:
+    """What no size of post or rail can answer in any load case: no rule or table reaches the place."""
+    try:
+        made = plan_fence(case.of(base))
+    except InvalidInputError:
+        return None
+    return next((gap for gap in unanswered(made) if gap.needs is None and not gap.crew and not gap.case), None)
 
 
 def posts_to_try(like: SectionItem) -> list[SectionItem]:
@@ -286,11 +301,12 @@ def stiffer_leaves(case: DesignInput, spec: FenceSpec) -> FenceSpec:
     """The fence with the lightest gate frames of its wood that hold the wind; where and how wide a gate is stays as it was.
 
     A frame that already holds stays; where none does, the strongest is kept and its check says so. Hinges that must hold more than
-    ordinary ones do move out to the middles of the leaf's rails. One leaf that neither helps becomes two of half the width.
+    ordinary ones do move out to the middles of the leaf's rails, then hang on pins through the post. One leaf that neither helps
+    becomes two of half the width.
     """
     for opening in spec.openings:
         two = paired(opening)
-        ways = [opening, _hinges_apart(opening), *((two, _hinges_apart(two)) if two is not None else ())]
+        ways = [way for one in (opening, two) if one is not None for way in (one, _hinges_apart(one), _on_pins(one))]
         first: FenceSpec | None = None
         for way in ways:
             framed, made = _stiffer_leaf(case, with_opening(spec, way), way)
@@ -312,6 +328,15 @@ def _hinges_apart(opening: GateOpening) -> GateOpening:
     """The opening with its hinges as far apart as its leaves' rails let them stand: the same person pulls less on each."""
     inset_m = min(opening.leaf.hinge_inset_m, HINGE_ON_RAIL_M)
     return replace(opening, leaf=replace(opening.leaf, hinge_inset_m=inset_m))
+
+
+PIN_HINGE = "bolt-on hinge"
+
+
+def _on_pins(opening: GateOpening) -> GateOpening:
+    """The opening with its hinges as far apart, on pins through the post and straps bolted through the rails."""
+    apart = _hinges_apart(opening)
+    return replace(apart, leaf=replace(apart.leaf, hinge=PIN_HINGE, hinge_gap_m=None))
 
 
 def _stiffer_leaf(case: DesignInput, spec: FenceSpec, opening: GateOpening) -> tuple[FenceSpec, Plan | None]:
@@ -352,7 +377,7 @@ def _beyond(made: Plan, opening: GateOpening, keys: frozenset[str]) -> bool:
 WHOLE = "/"
 """About any part of a fence."""
 LATCHES = frozenset({"latch.capacity_wind"})
-HINGES = frozenset({"hinge.capacity", "hinge.capacity_wind"})
+HINGES = frozenset({"hinge.capacity", "hinge.capacity_wind", "pin_hinge.capacity"})
 FRAME_CHECKS = frozenset({"gate_latch_upright.bending_wind", "gate_upright.bending_wind", "gate_rail.bending_wind"})
 """Checks of a leaf that a stronger frame passes."""
 
