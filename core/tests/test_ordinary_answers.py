@@ -55,14 +55,17 @@ def lowest(one: JobDocument) -> tuple[Plan, dict[str, object]]:
 
 
 class FenceAnswersTest(unittest.TestCase):
-    def test_a_wide_low_leaf_whose_hinge_must_hold_too_much_becomes_a_pair(self) -> None:
-        one = job("fence", "us", "85 ft, 5 ft gate at 32", US, height_m=0.9144)
-        opening = one.structures[0].spec.openings[0]
-        made, change = lowest(one)
-        pair = change["openings"][0]  # type: ignore[index]
-        self.assertEqual([round(leaf / FT, 9) for leaf in pair.leaves_m], [2.5, 2.5])
-        self.assertEqual((pair.at_m, pair.clear_m), (opening.at_m, opening.clear_m))
-        self.assertEqual(state(made), "pass_as_specified")
+    def test_a_wide_low_leaf_hangs_on_pins_and_a_wider_one_becomes_a_pair(self) -> None:
+        for wide_ft, leaves in ((5, []), (8, [4, 4])):
+            one = job("fence", "us", f"85 ft, {wide_ft} ft gate at 32", US, height_m=0.9144)
+            opening = one.structures[0].spec.openings[0]
+            self.assertEqual(opening.leaves_m, ())
+            made, change = lowest(one)
+            gate = change["openings"][0]  # type: ignore[index]
+            self.assertEqual([round(leaf / FT, 9) for leaf in gate.leaves_m], leaves)
+            self.assertEqual(gate.leaf.hinge, "bolt-on hinge")
+            self.assertEqual((gate.at_m, gate.clear_m), (opening.at_m, opening.clear_m))
+            self.assertEqual(state(made), "pass_as_specified")
 
     def test_a_leaf_whose_hinges_hold_stays_one(self) -> None:
         one = job("fence", "us", "85 ft, 3 ft gate at 32", US)
@@ -75,6 +78,8 @@ class FenceAnswersTest(unittest.TestCase):
         openings: list[Any] = [dict(change).get("openings") for _, change in candidates(case_of(one, "s"))]
         pairs = [found[0].leaves_m for found in openings if found is not None and found[0].leaves_m]
         self.assertTrue(pairs and abs(sum(pairs[0]) - 5 * FT) < 1e-9)
+        hinges = {found[0].leaf.hinge for found in openings if found is not None}
+        self.assertIn("bolt-on hinge", hinges)
         narrow = job("fence", "us", "40 ft, 3 ft gate at 12", US)
         for _, change in candidates(case_of(narrow, "s")):
             for opening in dict(change).get("openings", ()):  # type: ignore[attr-defined]

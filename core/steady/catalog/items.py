@@ -132,6 +132,15 @@ def sticks() -> dict[str, SectionItem]:
     )
 
 
+@cache
+def sold_unit(item: str) -> str:
+    """What an item with a length is counted in: sticks, rolls, panels, sheets. Source: data/sold_units.csv."""
+    units = keyed("sold_units")
+    role = sticks()[item].role if item in sticks() else ""
+    row = units.get(item) or units.get(role)
+    return row.text["unit"] if row else "sticks"
+
+
 def stick(key: str, role: str, field: str) -> SectionItem:
     """The timber named `key`, of one of the roles in `role`, apart by spaces.
 

@@ -4,7 +4,7 @@ import math
 from dataclasses import replace
 from functools import lru_cache
 
-from steady.catalog.items import bag_yield_m3, goods, listed, sticks
+from steady.catalog.items import bag_yield_m3, goods, listed, sold_unit, sticks
 from steady.catalog.purchasing import PurchasingSettings
 from steady.data.roles import role
 from steady.footings.hole import bags, volumes
@@ -48,7 +48,7 @@ class PieceRow:
 
 @value_object
 class ItemCuts:
-    """One timber's cut plan, or why it has none.
+    """One timber's cut plan, or why it has none. `unit`: what it is sold by: sticks, rolls, panels, sheets.
 
     `rips`: how its boards are ripped; `regrade`: pieces ripped of it that carry, in words: their grade is lost with the strip.
     """
@@ -59,6 +59,7 @@ class ItemCuts:
     problem: str = ""
     rips: tuple[RippedBoard, ...] = ()
     regrade: tuple[str, ...] = ()
+    unit: str = "sticks"
 
 
 @value_object
@@ -171,7 +172,15 @@ def cuts(plan: Plan, yard: PurchasingSettings, metric: bool = False, better: boo
         on_sale = [StockLength(length_m=stock.length_m, price=stock.price) for stock in yard.lengths(item)]
         wanted = _wanted(item, parts, yard)
         if not on_sale:
-            found.append(ItemCuts(item=item, says=says, plan=None, problem="No length of this is on the price list"))
+            found.append(
+                ItemCuts(
+                    item=item,
+                    says=says,
+                    plan=None,
+                    problem="No length of this is on the price list",
+                    unit=sold_unit(item),
+                )
+            )
             continue
         longest = max(on_sale, key=lambda stock: stock.length_m)
         fits = [row for row in wanted if row[0] <= longest.length_m + 1e-6]
@@ -192,6 +201,7 @@ def cuts(plan: Plan, yard: PurchasingSettings, metric: bool = False, better: boo
                 item=item,
                 says=says,
                 plan=plan_of_item,
+                unit=sold_unit(item),
                 problem=problem,
                 rips=ripped_boards(
                     [(role(part.role).many, strip) for part, strip in strips], wide_of(item), yard.kerf_m
@@ -379,7 +389,7 @@ def bill(plan: Plan, yard: PurchasingSettings, item_cuts: list[ItemCuts]) -> Bil
                     item=cut.item,
                     says=says,
                     count=count,
-                    unit="sticks",
+                    unit=cut.unit,
                     price=price,
                     total=total,
                     length_m=length_m,

@@ -3,6 +3,8 @@
 from steady.takeoff.bill import Bill
 
 MOST_LETTERS = 4000
+PACKED = ("bags", "packs")
+"""Units that are said; what is sold by the piece is said by its name."""
 
 
 def merchant_message(bill: Bill, name: str, place: str) -> str:
@@ -13,7 +15,7 @@ def merchant_message(bill: Bill, name: str, place: str) -> str:
     head = f"Please price and hold for {name}"
     lines = [f"{head}, delivery to {place}:" if place else f"{head}:"]
     for line in bill.lines:
-        unit = {"sticks": "", "bags": "bags ", "packs": "packs "}.get(line.unit, "")
+        unit = f"{line.unit} " if line.unit in PACKED else ""
         lines.append(f"{line.count} × {unit}{line.says}")
     lines.append("Tell me what you have not got before you swap it, please.")
     return "\n".join(lines)[:MOST_LETTERS]

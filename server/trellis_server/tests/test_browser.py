@@ -490,7 +490,7 @@ class JobTest(SignedIn):
         expect(page.get_by_role("alert").first).to_contain_text("at most half a board")
         page.get_by_role("button", name="Undo").first.click()
         page.get_by_label("Infill").click()
-        page.get_by_role("option", name="slats", exact=True).click()
+        page.get_by_role("option", name="Slats", exact=True).click()
         expect(page.locator(".calculation-panel")).to_contain_text("Slat: bending")
         page.get_by_role("tab", name="Cautions").click()
         expect(page.locator(".drawer")).to_contain_text("spacer block")

@@ -341,11 +341,11 @@ class DealingsInBrowserTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/design/lower-path")
         for pick, panel, told in (
-            ("louvres", "Louver angle from horizontal, degrees", "louvres a bay"),
-            ("welded stock panels", "Greatest opening", "cut on a wire"),
-            ("bought panels", "Panel", "maker"),
-            ("lattice panels", "Greatest opening", "% solid"),
-            ("boards, butted", "First board", "narrower"),
+            ("Louvres", "Louver angle from horizontal, degrees", "louvres a bay"),
+            ("Welded stock panels", "Greatest opening", "cut on a wire"),
+            ("Bought panels", "Panel", "maker"),
+            ("Lattice panels", "Greatest opening", "% solid"),
+            ("Boards, butted", "First board", "narrower"),
         ):
             page.get_by_label("Infill").click()
             page.get_by_role("option", name=pick, exact=True).click()

@@ -109,4 +109,4 @@ class PergolaInTheBrowserTest(RoofInTheBrowser):
         self.open(f"/jobs/{self.job.pk}/ground/{place}")
         page.get_by_role("button", name="Undo").click()
         self.eventually(lambda: self.document()["site"]["roof_shelter"] == "partially")
-        expect(around).to_have_text("partly sheltered")
+        expect(around).to_have_text("Partly sheltered")

@@ -7009,7 +7009,7 @@ export interface components {
         };
         /**
          * ItemCuts
-         * @description One timber's cut plan, or why it has none.
+         * @description One timber's cut plan, or why it has none. `unit`: what it is sold by: sticks, rolls, panels, sheets.
          *
          *     `rips`: how its boards are ripped; `regrade`: pieces ripped of it that carry, in words: their grade is lost with the strip.
          */
@@ -7034,6 +7034,11 @@ export interface components {
             rips: components["schemas"]["RippedBoard"][];
             /** Says */
             says: string;
+            /**
+             * Unit
+             * @default sticks
+             */
+            unit: string;
         };
         /** JobAnswer */
         JobAnswer: {

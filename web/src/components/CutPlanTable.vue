@@ -6,6 +6,7 @@ import { showLength, type Tape } from '@/logic/units'
 const props = defineProps<{ cuts: Takeoff['cuts']; tape: Tape }>()
 const off = (value: number) =>
   value <= 1e-9 ? 'proven optimal' : `within ${(value * 100).toFixed(value < 0.001 ? 2 : 1)} % of the least possible`
+const counted = (count: number, unit: string) => `${count} ${count === 1 ? unit.slice(0, -1) : unit}`
 const share = (pieces: number[], stock: number) => pieces.map((piece) => (piece / stock) * 100)
 const listed = (pieces: number[]) => {
   const found: string[] = []
@@ -27,7 +28,7 @@ const listed = (pieces: number[]) => {
       <span class="quiet small"
         >{{
           item.plan
-            ? `${item.plan.sticks} sticks, ${off(narrowed<{ above_bound: number }>(item.plan).above_bound)}`
+            ? `${counted(item.plan.sticks, item.unit)}, ${off(narrowed<{ above_bound: number }>(item.plan).above_bound)}`
             : item.problem
         }}{{ item.plan && item.problem ? `; ${item.problem}` : '' }}</span
       >

@@ -96,6 +96,7 @@ function length(value: number | null): void {
   />
   <PickField
     v-else-if="field.sort === 'structure'"
+    as-typed
     :label="field.says"
     :model-value="String(value || NONE)"
     :options="[{ value: NONE, says: field.empty || 'none' }, ...structures]"

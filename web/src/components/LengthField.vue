@@ -2,6 +2,7 @@
 import { computed, ref, useId, watch } from 'vue'
 import { useProblem } from '@/composables/useProblems'
 import { parseLength, showSmall, toMark, type Bare, type Tape } from '@/logic/units'
+import { sentence } from '@/logic/sentence'
 
 const props = withDefaults(
   defineProps<{
@@ -84,7 +85,7 @@ function back(): void {
         autocomplete="off"
         spellcheck="false"
         inputmode="text"
-        :placeholder="optional"
+        :placeholder="sentence(optional ?? '')"
         :aria-invalid="!!(fault || refused)"
         :aria-describedby="fault || refused ? id + 'f' : undefined"
         @focus="enter"

@@ -3,6 +3,7 @@ import PrimeSelect from 'primevue/select'
 import { computed, useId } from 'vue'
 import { staying } from '@/components/staying'
 import { useProblem } from '@/composables/useProblems'
+import { sentence } from '@/logic/sentence'
 
 const Select = staying(PrimeSelect)
 const props = withDefaults(
@@ -12,14 +13,16 @@ const props = withDefaults(
     label: string
     path?: string
     inline?: boolean
+    asTyped?: boolean /** somebody's own names, shown as they are */
   }>(),
-  { path: '', inline: false },
+  { path: '', inline: false, asTyped: false },
 )
 /** An option of more letters does not fit into half of a panel. */
 const SHORT = 13
 const long = computed(() => props.options.some((option) => option.says.length > SHORT) || props.label.length > 22)
 /** More options than these are searched by typing. */
 const LONG = 40
+const shown = (option: { says: string }) => (props.asTyped ? option.says : sentence(option.says))
 const emit = defineEmits<{ 'update:modelValue': [value: string | number] }>()
 const id = useId()
 const refused = useProblem(() => props.path)
@@ -31,13 +34,13 @@ const refused = useProblem(() => props.path)
     <Select
       :model-value="modelValue"
       :options="options"
-      option-label="says"
+      :option-label="shown"
       option-value="value"
       :input-id="id"
       :aria-labelledby="id + 'l'"
       size="small"
       :filter="options.length > LONG"
-      :placeholder="modelValue === '' ? options.find((one) => one.value === '')?.says : undefined"
+      :placeholder="modelValue === '' ? sentence(options.find((one) => one.value === '')?.says ?? '') : undefined"
       class="select"
       @update:model-value="emit('update:modelValue', $event)"
     />

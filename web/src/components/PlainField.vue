@@ -2,6 +2,7 @@
 import InputText from 'primevue/inputtext'
 import { ref, useId, watch } from 'vue'
 import { useProblem } from '@/composables/useProblems'
+import { sentence } from '@/logic/sentence'
 
 /** A labelled box of text that says what is wrong with it; whoever uses it reads and writes the text. */
 const props = withDefaults(
@@ -41,7 +42,7 @@ function back(): void {
     <InputText
       :id="id"
       v-model="text"
-      :placeholder="empty"
+      :placeholder="sentence(empty ?? '')"
       :maxlength="longest"
       autocomplete="off"
       spellcheck="false"

@@ -4,6 +4,7 @@ import { computed, ref, useId, watch } from 'vue'
 import { useProblem } from '@/composables/useProblems'
 import { parseRating, sample, showRating, type RatingKind } from '@/logic/ratings'
 import type { Tape } from '@/logic/units'
+import { sentence } from '@/logic/sentence'
 
 const props = withDefaults(
   defineProps<{
@@ -49,7 +50,7 @@ function back(): void {
     <InputText
       :id="id"
       v-model="text"
-      :placeholder="empty"
+      :placeholder="sentence(empty ?? '')"
       autocomplete="off"
       :aria-invalid="!!(fault || refused)"
       :aria-describedby="fault || refused ? id + 'f' : undefined"

@@ -412,7 +412,7 @@ function away(list: Lists, index: number): void {
   box-shadow: -4px 0 0 var(--chalk);
 }
 .straight {
-  grid-template-columns: 120px 110px 90px 116px auto;
+  grid-template-columns: 120px 110px 108px 136px auto;
   justify-content: start;
 }
 .gate {

@@ -482,7 +482,7 @@ class PostChecks:
         built_m = rounded_up_m(depth.needed_m, spec.depth_step_m) + spec.deeper_m
         governs = depth.governs
         usual_m = typical_embedment_m(top_m)
-        if not capped and "Wind" not in {name for name, _ in depth.demands} and built_m < usual_m:
+        if not capped and built_m < usual_m and all(name != "Wind" for name, _ in depth.demands):
             # Nothing sideways could be calculated: draw the habit rather than a hole of no depth; the gap says so.
             built_m, governs = rounded_up_m(usual_m, spec.depth_step_m) + spec.deeper_m, "trade habit, not calculated"
         if self.dug_m.get(post.id, 0.0) > built_m + 1e-9:

@@ -6,7 +6,7 @@ from dataclasses import fields, replace
 from steady.catalog.items import stick, sticks
 from steady.footings.depth import AUGERS_M, hole_width_m
 from steady.plan.model import Basis
-from steady.structures.fence.designs.gate_pairs import paired, with_opening
+from steady.structures.fence.designs.gate_hanging import on_pins, paired, with_opening
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.structure_type import DesignInput
 from steady.units.units import FT
@@ -34,7 +34,7 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
         for item in sticks().values()
         if item.role == "rail" and item.species == rail_species and item.schools == home
     ]
-    yield from _pairs(spec)
+    yield from _hangings(spec)
     bays = sorted({spec.bay_max_m, *(bay for bay in BAYS_M if bay < spec.bay_max_m)}, reverse=True)
     traits = spec.infill.traits
     layouts = ("on edge", "flat") if traits.boarded and not traits.two_faced else (spec.rail_laid,)
@@ -63,9 +63,12 @@ def candidates(case: DesignInput) -> Iterator[tuple[str, Change]]:
     yield from _gates(spec, [post.key for post in posts], rails)
 
 
-def _pairs(spec: FenceSpec) -> Iterator[tuple[str, Change]]:
-    """Two leaves for one, gate by gate."""
+def _hangings(spec: FenceSpec) -> Iterator[tuple[str, Change]]:
+    """Hinges on pins through the post, two leaves for one, gate by gate."""
     for opening in spec.openings:
+        if opening.hung and (pinned := on_pins(opening)) != opening:
+            says = f"Hinges of the {opening.what} on pins through the post, as far apart as its rails let them stand"
+            yield says, (("openings", with_opening(spec, pinned).openings),)
         if (two := paired(opening)) is not None:
             yield f"Two leaves to the {opening.what}", (("openings", with_opening(spec, two).openings),)
 

@@ -14,7 +14,7 @@ from steady.plan.connectors import reach
 from steady.plan.model import Basis, Check, Plan, UncheckedItem
 from steady.plan.results import buildable, check_title, fails, gap_named, governing_check, unanswered
 from steady.structures.fence.checks.joints import bought_ends, joints_of_rails, pick
-from steady.structures.fence.designs.gate_pairs import paired, with_opening
+from steady.structures.fence.designs.gate_hanging import hinges_apart, on_pins, paired, with_opening
 from steady.structures.fence.designs.single_changes import GAPS_M
 from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.plan import FirstLook, first_look, plan_fence
@@ -306,7 +306,7 @@ def stiffer_leaves(case: DesignInput, spec: FenceSpec) -> FenceSpec:
     """
     for opening in spec.openings:
         two = paired(opening)
-        ways = [way for one in (opening, two) if one is not None for way in (one, _hinges_apart(one), _on_pins(one))]
+        ways = [way for one in (opening, two) if one is not None for way in (one, hinges_apart(one), on_pins(one))]
         first: FenceSpec | None = None
         for way in ways:
             framed, made = _stiffer_leaf(case, with_opening(spec, way), way)
@@ -318,25 +318,6 @@ def stiffer_leaves(case: DesignInput, spec: FenceSpec) -> FenceSpec:
                 break
         spec = first or spec
     return spec
-
-
-HINGE_ON_RAIL_M = 0.0508
-"""From a leaf's edge to a strap on the middle of its rail, the farthest apart that two hinges stand: 2 in [common practice]."""
-
-
-def _hinges_apart(opening: GateOpening) -> GateOpening:
-    """The opening with its hinges as far apart as its leaves' rails let them stand: the same person pulls less on each."""
-    inset_m = min(opening.leaf.hinge_inset_m, HINGE_ON_RAIL_M)
-    return replace(opening, leaf=replace(opening.leaf, hinge_inset_m=inset_m))
-
-
-PIN_HINGE = "bolt-on hinge"
-
-
-def _on_pins(opening: GateOpening) -> GateOpening:
-    """The opening with its hinges as far apart, on pins through the post and straps bolted through the rails."""
-    apart = _hinges_apart(opening)
-    return replace(apart, leaf=replace(apart.leaf, hinge=PIN_HINGE, hinge_gap_m=None))
 
 
 def _stiffer_leaf(case: DesignInput, spec: FenceSpec, opening: GateOpening) -> tuple[FenceSpec, Plan | None]:

@@ -14,6 +14,7 @@ from steady.errors import InvalidInputError
 from steady.ground.site import Site
 from steady.plan.model import Basis, Check, CheckOrigin, Plan
 from steady.plan.results import check_title
+from steady.structures.fence.checks.foundations import way_at
 from steady.structures.fence.plan import FirstLook, first_look, plan_fence
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.structure_type import DesignInput
@@ -126,6 +127,9 @@ class FenceInWind:
         # What the fence's own weight holds is known once its pieces are counted: only then is all of it planned.
         by_weight = any(check.by_wind and check.key in BY_WEIGHT for check in built.checks)
         self.looked: Callable[[DesignInput], Plan | FirstLook] = plan_fence if by_weight else first_look
+        # Each wind's need is held against the depth as built: what holes share then changes nothing but a post that bends in soil.
+        if not by_weight and all(way_at(spec, mark.station_m).side != "post" for mark in built.marks):
+            self.held = replace(self.held, depths_count=0)
         self._known: dict[float, _Uses] = {}
 
     def at(self, share: float) -> _Uses:
