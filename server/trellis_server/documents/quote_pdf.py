@@ -178,8 +178,8 @@ def _option(option: dict[str, Any], body: dict[str, Any], accepted: bool) -> lis
 def _lists(body: dict[str, Any]) -> list[Flowable]:
     story: list[Flowable] = []
     for title, rows in (
-        ("In it", body["included"]),
-        ("Not in it", body["excluded"]),
+        ("Included", body["included"]),
+        ("Exclusions", body["excluded"]),
         ("Warranty", body.get("warranty", ())),
     ):
         if rows:

@@ -129,4 +129,4 @@ class PhoneTest(SignedIn):
         self.assertTrue(SiteReading.objects.get(what="set").done)
         self.page.set_viewport_size({"width": 1280, "height": 800})
         self.open(f"/jobs/{self.job.pk}/record/windbreak")
-        expect(page.locator("tbody")).to_contain_text("inside tolerance")
+        expect(page.locator("tbody")).to_contain_text("Inside tolerance")

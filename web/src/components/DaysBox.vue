@@ -9,6 +9,7 @@ import { weather } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import KeptInput from '@/components/KeptInput.vue'
 import { today } from '@/logic/days'
+import { sentence } from '@/logic/sentence'
 
 type Day = NonNullable<Job['days']>[number]
 const store = useJob()
@@ -64,7 +65,7 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
       <Button text size="small" @click="add('lift')">Add lifting day</Button>
     </p>
     <div v-for="(day, i) in store.document?.days" :key="day.id" class="day">
-      <b>{{ day.work }}</b>
+      <b>{{ sentence(day.work) }}</b>
       <DayField label="On" :model-value="day.on" @update:model-value="edit(i, (at) => void (at.on = $event))" />
       <label class="small"
         >{{ UNITS.t.says
@@ -76,7 +77,7 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
           "
       /></label>
       <label class="small"
-        >{{ UNITS.r.says
+        >{{ sentence(UNITS.r.says)
         }}<KeptInput
           :value="round(UNITS.r.show(day.rain_mm!))"
           inputmode="decimal"
@@ -85,7 +86,7 @@ const of = (id: string) => answers.value?.find((item) => item.id === id)
           "
       /></label>
       <label class="small"
-        >{{ UNITS.w.says
+        >{{ sentence(UNITS.w.says)
         }}<KeptInput
           :value="round(UNITS.w.show(day.wind_m_per_s!))"
           inputmode="decimal"

@@ -4,6 +4,7 @@ import Checkbox from 'primevue/checkbox'
 import Tab from 'primevue/tab'
 import TabList from 'primevue/tablist'
 import Tabs from 'primevue/tabs'
+import Skeleton from 'primevue/skeleton'
 import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
@@ -196,7 +197,7 @@ const split = (text: string) =>
               {{ structure.name }}
             </label>
             <Button text size="small" @click="edit((at) => at.options.splice(index, 1), 'An option removed')">
-              Remove it
+              Remove option
             </Button>
           </div>
           <Button v-if="terms.options.length < 4" severity="secondary" outlined size="small" @click="addOption">
@@ -234,11 +235,16 @@ const split = (text: string) =>
       </template>
       <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
       <p v-if="!every.length" class="empty">
-        Nothing to quote yet. <router-link :to="{ name: 'overview' }">Start a structure in the brief</router-link>.
+        Nothing to quote yet. <router-link :to="{ name: 'overview' }">Start a structure on the overview</router-link>.
       </p>
       <p v-for="text in data?.stale ?? []" :key="text" class="stale small">
         {{ text }}. <router-link to="/price-book">The price book</router-link>
       </p>
+      <article v-if="!data && !error && every.length" class="sheet" aria-label="Quote preview" aria-busy="true">
+        <Skeleton width="40%" height="28px" />
+        <Skeleton v-for="n in 6" :key="n" height="20px" />
+        <p class="small quiet">Pricing every structure…</p>
+      </article>
       <article v-if="data" class="sheet" aria-label="Quote preview">
         <h2>{{ store.document?.name }}</h2>
         <p>{{ [data.client && `For ${data.client}`, data.place].filter(Boolean).join(', ') }}</p>
@@ -275,7 +281,7 @@ const split = (text: string) =>
             </p>
           </section>
         </div>
-        <p v-if="data.included.length" class="small"><b>In it:</b> {{ data.included.join('; ') }}.</p>
+        <p v-if="data.included.length" class="small"><b>Included:</b> {{ data.included.join('; ') }}.</p>
         <p class="small"><b>Exclusions:</b> {{ data.excluded.join('; ') }}.</p>
         <p v-if="data.warranty?.length" class="small"><b>Warranty:</b> {{ data.warranty.join('; ') }}.</p>
       </article>

@@ -254,8 +254,8 @@ function north(): void {
           Two columns a row: level distance, then height (down is minus) or rod reading. Any way of writing lengths.
         </p>
         <p class="row">
-          <label><RadioButton v-model="kind" value="height" /> heights</label>
-          <label><RadioButton v-model="kind" value="rod" /> rod readings</label>
+          <label><RadioButton v-model="kind" value="height" /> Heights</label>
+          <label><RadioButton v-model="kind" value="rod" /> Rod readings</label>
         </p>
         <LengthField
           v-if="kind === 'rod'"

@@ -17,6 +17,7 @@ import OrdersBox from '@/components/OrdersBox.vue'
 import { exact } from '@/logic/money'
 import { mass, showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
+import { sentence } from '@/logic/sentence'
 
 /** One buying list and one cut plan over the whole job, or over chosen structures and stages of it. */
 type Stage = 'dig' | 'posts' | 'frame' | 'close'
@@ -91,7 +92,9 @@ const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
       </fieldset>
       <fieldset>
         <legend>Stages</legend>
-        <label v-for="[key, says] in STAGES" :key="key"> <Checkbox v-model="stages" :value="key" /> {{ says }} </label>
+        <label v-for="[key, says] in STAGES" :key="key">
+          <Checkbox v-model="stages" :value="key" /> {{ sentence(says) }}
+        </label>
       </fieldset>
     </div>
     <p v-if="!every.length" class="quiet">Nothing is laid out yet: start a structure on the Overview.</p>

@@ -8,6 +8,7 @@ import ApplyMeasurementBox from '@/components/ApplyMeasurementBox.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { useJob } from '@/stores/job'
 import { showReading } from '@/logic/units'
+import { sentence } from '@/logic/sentence'
 
 const store = useJob()
 const { sheet, structure } = useJobSheet()
@@ -27,10 +28,10 @@ onMounted(load)
 const rows = computed(() => (readings.value ?? []).filter((row) => row.structure === structure.value))
 function nameOf(about: string): string {
   const post = sheet.value?.posts.find((item) => item.id === about)
-  if (post) return String(post.number)
+  if (post) return `Post ${post.number}`
   const member = sheet.value?.members.find((item) => item.id === about)
   const target = sheet.value?.targets.find((item) => item.about === about)
-  return member?.name.toLowerCase() ?? (target ? target.of || 'as built' : 'not in current plan')
+  return member?.name ?? sentence(target ? target.of || 'as built' : 'not in current plan')
 }
 /** Values of one kind at one post, from different phones, that do not agree. */
 const twice = computed(() => {
@@ -83,7 +84,7 @@ function take(): void {
   found.value = asked.value = null
 }
 const COLUMNS: ListColumn[] = [
-  { key: 'of', label: 'Of', by: 'about' },
+  { key: 'of', label: 'Part', by: 'about' },
   { key: 'what', label: 'What', by: 'what' },
   { key: 'measured', label: 'Measured', figure: true, strong: true },
   { key: 'planned', label: 'Planned', figure: true },
@@ -92,7 +93,7 @@ const COLUMNS: ListColumn[] = [
   { key: 'who', label: 'Who, when', quiet: true, by: 'measured_at' },
   { key: 'act', label: '' },
 ]
-const ticks = (row: SiteReading) => (row.done ? 'ticked' : row.what === 'set' ? 'unticked' : '')
+const ticks = (row: SiteReading) => (row.done ? 'Ticked' : row.what === 'set' ? 'Unticked' : '')
 const measured = (row: SiteReading) =>
   row.value_m === null ? ticks(row) : showReading(row.value_m, row.unit, store.tape)
 const planned = (row: SiteReading) => (row.planned_m == null ? '' : showReading(row.planned_m, row.unit, store.tape))
@@ -126,14 +127,14 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
     <DataList v-if="rows.length" :rows="rows" :columns="COLUMNS" label="Readings" row-key="id" paged>
       <template #of="{ row }">{{ nameOf(row.about) }}</template>
       <template #what="{ row }"
-        >{{ row.what }}<template v-if="row.note">: {{ row.note }}</template></template
+        >{{ sentence(row.what) }}<template v-if="row.note">: {{ row.note }}</template></template
       >
       <template #measured="{ row }">{{ measured(row) }}</template>
       <template #planned="{ row }">{{ planned(row) }}</template>
       <template #off="{ row }">{{ off(row) }}</template>
       <template #verdict="{ row }">
         <span v-if="row.verdict" class="verdict" :class="row.verdict === 'inside' ? 'pass' : 'fail'"
-          >{{ row.verdict }} tolerance</span
+          >{{ sentence(row.verdict) }} tolerance</span
         ><span v-if="row.mend" class="mend small">{{ row.mend }}.</span
         ><span v-if="twice.has(`${row.about} ${row.what}`)" class="strong"> Conflicting readings</span>
       </template>

@@ -353,7 +353,7 @@ function away(list: Lists, index: number): void {
             :model-value="item.foot ?? ''"
             @update:model-value="edit('foot there', (at) => void (at.zones[i]!.foot = ($event || null) as null))"
           >
-            <option value="">None may stand</option>
+            <option value="">No post</option>
             <option v-for="foot in FEET_HERE" :key="foot" :value="foot">{{ sentence(foot) }}</option>
           </SelectBox></label
         >

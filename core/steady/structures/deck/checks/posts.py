@@ -165,6 +165,7 @@ def check_posts(
     made: list[PostResult] = []
     said: list[OfPost] = []
     known: set[int] = set()
+    low: dict[float, list[str]] = {}
     pins = {pin.id: pin.at_m for pin in spec.pins}
     screen_n = _screens_n(collector, frame, timber) / max(1, sum(len(run.posts) for run in frame.beams))
     for run in frame.beams:
@@ -173,7 +174,7 @@ def check_posts(
         for post in run.posts:
             if not run.from_m - 0.01 <= pins.get(post.id, run.from_m) <= run.to_m + 0.01:
                 conflicts.append(
-                    f"{post.id} is held past its beam's end, where it would carry nothing: let it go, or move it"
+                    f"Post {_short(post.id)} is held past its beam's end, where it would carry nothing: let it go, or move it"
                 )
             about = f"{spec.id}/post/{post.id}"
             # A notch opens outward: its post stands so far behind the beam that both outer faces are flush.
@@ -186,11 +187,7 @@ def check_posts(
             foot_m = begins_m(spec, timber.built_up, top_m)
             if top_m < foot_m - 1e-9:
                 least_m = below_m + (spec.stand_off_m if _needs_no_post(spec, timber.built_up) else foot_m)
-                conflicts.append(
-                    f"{post.id}: not enough height for decking, joists and beam above the footing: they need "
-                    f"{_up(least_m, 100):.2f} m ({_up(least_m / IN, 10):.1f} in). "
-                    "Raise the deck, use flush beams, or lower the footing top"
-                )
+                low.setdefault(round(least_m, 6), []).append(post.id)
                 top_m = foot_m
             # Posts that are alike to a millionth of a newton and a metre are calculated once, from those roundings.
             dead_n, live_n = reactions[post.id]
@@ -218,10 +215,26 @@ def check_posts(
                 off = math.dist(where, (spot.x_m, spot.y_m))
                 if off < reach - 1e-6:
                     conflicts.append(
-                        f"{post.id} stands where {spot.what} is: its hole is "
+                        f"Post {_short(post.id)} stands where {spot.what} is: its hole is "
                         f"{reach - off:.2f} m ({(reach - off) / IN:.1f} in) too near"
                     )
+    conflicts += [_too_low(posts, least_m) for least_m, posts in low.items()]
     return made, said
+
+
+def _short(post: str) -> str:
+    """A post as the list of members calls it."""
+    return post.removeprefix("beam-")
+
+
+def _too_low(posts: list[str], least_m: float) -> str:
+    """Posts that have no room under their beam, together, and what they need."""
+    names = [_short(one) for one in posts]
+    which = f"Post {names[0]}" if len(names) == 1 else f"Posts {', '.join(names[:-1])} and {names[-1]}"
+    return (
+        f"{which}: not enough height for decking, joists and beam above the footing: they need {_up(least_m, 100):.2f} m "
+        f"({_up(least_m / IN, 10):.1f} in). Raise the deck, use flush beams, or lower the footing top"
+    )
 
 
 def _screens_n(collector: DeckCheckCollector, frame: DeckFrame, timber: DeckTimbers) -> float:

@@ -380,7 +380,8 @@ class _Looking:
         self.found.planned += 1
         try:
             return self.plan(replace(like or self.base, **change))  # type: ignore[arg-type]
-        except InvalidInputError:
+        except InvalidInputError as refused:
+            self.refused(refused)
             return None
 
     def looked(self, change: Change) -> FirstLook | None:
@@ -388,8 +389,13 @@ class _Looking:
         self.found.planned += 1
         try:
             return first_look(self.case.of(replace(self.base, **{**change, "depths_count": 0})))  # type: ignore[arg-type]
-        except InvalidInputError:
+        except InvalidInputError as refused:
+            self.refused(refused)
             return None
+
+    def refused(self, why: InvalidInputError) -> None:
+        """A change that cannot be laid out: what stood in its way is told where nothing else is closer."""
+        self.clash = self.clash or why.message
 
     def failed(self, trial: Plan | FirstLook | None, where: str) -> None:
         """Remembers the closest of those that fail, and what stood in the way of those that cannot be built."""
