@@ -25,6 +25,20 @@ class UsualClimateTest(unittest.TestCase):
             assert found is not None
             self.assertIsNone(found.wind_speed_m_per_s, state)
 
+    def test_snow_is_proposed_where_a_state_is_alike_and_never_for_mountains(self) -> None:
+        # Connecticut's own code gives 30 psf and Minnesota's 50 or 60 for whole regions [from memory]: never below them.
+        for state, least_psf in (("CT", 30), ("MN", 60), ("IA", 30), ("OH", 20), ("VA", 20)):
+            found = usual_climate("us", state)
+            assert found is not None and found.ground_snow_pa is not None
+            self.assertGreaterEqual(found.ground_snow_pa, least_psf * 47.88 - 1, state)
+        for state in ("CO", "UT", "MT", "WY", "ID", "CA", "WA", "OR", "AK", "NV", "NM", "AZ"):
+            mountain = usual_climate("us", state)
+            assert mountain is not None
+            self.assertIsNone(mountain.ground_snow_pa, state)
+        north, south = usual_climate("nz", "Auckland"), usual_climate("nz", "Otago")
+        assert north is not None and south is not None
+        self.assertEqual((north.ground_snow_pa, south.ground_snow_pa), (0.0, 1000.0))
+
     def test_a_region_that_nobody_entered(self) -> None:
         self.assertIsNone(usual_climate("us", "Ontario"))
 
