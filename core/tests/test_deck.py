@@ -547,7 +547,7 @@ class BuildTest(unittest.TestCase):
             self.assertTrue(found.members)
             self.assertEqual(len(found.posts), len(planned(deck(words)).marks))
             self.assertTrue(all(" along, " in post.reading for post in found.posts))
-            self.assertEqual(found.details[0].title[:10], "The way of")
+            self.assertEqual(found.details[1].title[:10], "The way of")
 
 
 class SchoolsTest(unittest.TestCase):

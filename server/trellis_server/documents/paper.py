@@ -80,6 +80,41 @@ def paint_whole(canvas: Canvas, view: View, box: Box, frame: bool = False) -> No
     canvas.restoreState()
 
 
+def paint_window(canvas: Canvas, view: View, box: Box, scale: float) -> None:
+    """Paint what lies within a view's bounds into the middle of a box, at so many points a metre; what reaches out is cut off."""
+    x, y, width, height = box
+    left, low, right, top = view.bounds
+    wide, tall = (right - left) * scale, (top - low) * scale
+    start, base = x + (width - wide) / 2, y + (height - tall) / 2
+
+    def at(point: tuple[float, float]) -> tuple[float, float]:
+        return start + (point[0] - left) * scale, base + (point[1] - low) * scale
+
+    def seen(points: Sequence[tuple[float, float]], across: float = 0.0, up: float = 0.0) -> bool:
+        xs, ys = [px for px, _ in points], [py for _, py in points]
+        return (
+            min(xs) + min(0.0, across) <= right
+            and max(xs) + max(0.0, across) >= left
+            and min(ys) + min(0.0, up) <= top
+            and max(ys) + max(0.0, up) >= low
+        )
+
+    canvas.saveState()
+    clip = canvas.beginPath()
+    clip.rect(start, base, wide, tall)
+    canvas.clipPath(clip, stroke=0)
+    for shape in view.shapes:
+        steps = shape.count - 1
+        if shape.kind != "text" and seen(shape.points, steps * shape.step[0], steps * shape.step[1]):
+            for k in range(shape.count):
+                _shape(canvas, shape, k, at, scale)
+    canvas.restoreState()
+    words = [shape for shape in view.shapes if shape.kind == "text" and seen(shape.points)]
+    canvas.saveState()
+    _write(canvas, [_label(shape, at) for shape in words], box)
+    canvas.restoreState()
+
+
 @dataclass(frozen=True, slots=True)
 class _Label:
     """Words with the place of their baseline's start and their size (points); heavier ones are placed first."""

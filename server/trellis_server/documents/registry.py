@@ -11,6 +11,7 @@ from django.utils import timezone
 from pydantic_core import to_json
 from steady.drawing.full_size_sample import sample
 from steady.drawing.marks import mark_rows
+from steady.drawing.permit_views import sides
 from steady.drawing.shapes import View
 from steady.drawing.templates import templates
 from steady.errors import InvalidInputError
@@ -69,6 +70,19 @@ def _crew_sheet(about: Subject) -> bytes:
     from trellis_server.documents.structure_pdf import crew_sheet_of  # as above
 
     return crew_sheet_of(about)
+
+
+def _permit(about: Subject) -> bytes:
+    from trellis_server.documents.permit_pdf import permit_set  # as above
+
+    return permit_set(about)
+
+
+def _permit_dxf(about: Subject) -> str:
+    from trellis_server.documents.dxf import dxf  # as above
+
+    above = tuple(view for view in about.sheet.views if view.how == "above")
+    return dxf((*above, *sides(about.plan, about.state.document.reading.tape())))
 
 
 def _working(about: Subject) -> bytes:
@@ -169,6 +183,8 @@ def _plan(about: Subject) -> bytes:
 DOCUMENTS = [
     Document(file="crew.pdf", says="Crew sheet, two pages", kind=PDF, make=_crew_sheet, inline=True),
     Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=_sheets, inline=True),
+    Document(file="permit.pdf", says="Permit set", kind=PDF, make=_permit, inline=True),
+    Document(file="permit.dxf", says="Permit set, DXF", kind="image/vnd.dxf", make=_permit_dxf),
     Document(file="working.pdf", says="Calculation", kind=PDF, make=_working, inline=True),
     Document(
         file="lifts.pdf",

@@ -44,9 +44,11 @@ const papers = computed(() => [
   file('Crew sheet, two pages (PDF)', 'crew.pdf'),
   file('Site sheets (PDF)', 'sheets.pdf'),
   file('Calculation (PDF)', 'working.pdf'),
+  file('Permit set (PDF)', 'permit.pdf'),
   { separator: true },
   ...(props.sheet?.views ?? []).map((view) => file(`${view.title} (SVG)`, `${view.name}.svg`)),
   file('Drawing (DXF)', 'drawing.dxf'),
+  file('Permit set (DXF)', 'permit.dxf'),
   file('Pieces (CSV)', 'pieces.csv'),
 ])
 </script>

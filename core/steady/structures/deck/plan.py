@@ -45,7 +45,7 @@ from steady.structures.deck.parts.stair_blocks import build_stair_blocks
 from steady.structures.deck.parts.stair_supports import build_stair_supports
 from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.deck.text import advice
-from steady.structures.deck.text.path import load_path
+from steady.structures.deck.text.path import load_path, loads_detail
 from steady.structures.deck.text.schedule import Stands, members
 from steady.structures.decking import Flooring, check_boards
 from steady.structures.guard.calculate import GuardResult
@@ -319,7 +319,7 @@ def plan_deck(case: DesignInput) -> Plan:
         cautions=tuple(
             advice.cautions(case, layout, timber, parts, waiver(found, layout.plan.area_m2, layout.on_house))
         ),
-        details=tuple(load_path(found, layout, posts)),
+        details=(loads_detail(found), *load_path(found, layout, posts)),
         members=tuple(members(found, layout, timber, Stands(posts, deck.guard, deck.stairs), tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
         notes=(*notes, *plies_notes(timber.built_up, tape)),

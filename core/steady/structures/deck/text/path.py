@@ -12,6 +12,14 @@ from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.spec.deck import runs_on
 
 
+def loads_detail(collector: DeckCheckCollector) -> Detail:
+    """What the deck is calculated for: live load, dead load, snow."""
+    spec = collector.spec
+    return Detail(
+        id=f"{spec.id}/loads", about=f"{spec.id}/joists", title="Loads on the deck", facts=collector.load.steps
+    )
+
+
 def load_path(collector: DeckCheckCollector, frame: DeckFrame, posts: list[PostResult]) -> list[Detail]:
     """One detail with the steps; empty where there is no beam."""
     if not frame.beams or not posts:
