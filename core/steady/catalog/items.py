@@ -132,6 +132,13 @@ def sticks() -> dict[str, SectionItem]:
     )
 
 
+def item_name(item: str) -> str:
+    """What an item is called on lists; its key where the yard has none such."""
+    if item in sticks():
+        return sticks()[item].says
+    return goods()[item].says if item in goods() else item
+
+
 @cache
 def sold_unit(item: str) -> str:
     """What an item with a length is counted in: sticks, rolls, panels, sheets. Source: data/sold_units.csv."""

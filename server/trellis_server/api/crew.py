@@ -6,6 +6,7 @@ from annotated_types import MaxLen
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
+from steady.catalog.items import item_name
 from steady.catalog.price_book import book_rows, every_item
 from steady.structures.registry import kind_called
 
@@ -40,12 +41,14 @@ REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
 
 def _answer(request: HttpRequest) -> HttpResponse:
     crew = crew_of(request.user)
+    prices = crews.prices_of(crew) if part(request.user)[1] else ()
     return fast(
         {
             "name": crew.name,
             "people": [person.get_username() for person in crew.members.order_by("pk")],
             "letterhead": {key: str(crew.letterhead.get(key) or "") for key in crews.LETTERHEAD},
-            "prices": crews.prices_of(crew) if part(request.user)[1] else (),
+            "prices": prices,
+            "says": {row.item: item_name(row.item) for row in prices},
         }
     )
 

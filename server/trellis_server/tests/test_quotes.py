@@ -298,7 +298,7 @@ class QuotePageTest(SignedIn):
         )
         expect(page.get_by_text("1 price taken")).to_be_visible()
         expect(page.get_by_text("Row 2:")).to_be_visible()
-        price = page.get_by_label("Price of concrete 80 lb by the pack")
+        price = page.get_by_label("Price of Concrete 80 lb bag by the pack")
         price.fill("$7,10")
         price.press("Enter")
         expect(page.get_by_text("Saved.")).to_be_visible()

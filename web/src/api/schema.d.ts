@@ -4376,6 +4376,10 @@ export interface components {
             people: string[];
             /** Prices */
             prices: components["schemas"]["BookPrice"][];
+            /** Says */
+            says: {
+                [key: string]: string;
+            };
         };
         /** CrewBody */
         CrewBody: {

@@ -57,8 +57,8 @@ const called = (id: string) => props.tasks.find((item) => item.value === id)?.sa
       <DayField v-model="on" label="On" />
       <fieldset>
         <legend class="small">Result</legend>
-        <label><RadioButton v-model="passed" :value="true" /> passed</label>
-        <label><RadioButton v-model="passed" :value="false" /> not passed</label>
+        <label><RadioButton v-model="passed" :value="true" /> Passed</label>
+        <label><RadioButton v-model="passed" :value="false" /> Not passed</label>
       </fieldset>
       <label class="small wide"
         >Notes <InputText v-model="note" maxlength="400" :required="!passed" size="small"

@@ -52,8 +52,8 @@ async function drop(number: number): Promise<void> {
     </p>
     <form class="make" @submit.prevent="make">
       <label class="small">Recipient <InputText v-model="says" maxlength="80" size="small" /></label>
-      <label class="small"><Checkbox v-model="quote" binary /> the last quote</label>
-      <label class="small"><Checkbox v-model="photos" binary /> the photos</label>
+      <label class="small"><Checkbox v-model="quote" binary /> The last quote</label>
+      <label class="small"><Checkbox v-model="photos" binary /> The photos</label>
       <Button severity="secondary" outlined size="small" type="submit">Make a link</Button>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

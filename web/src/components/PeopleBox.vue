@@ -73,7 +73,7 @@ const takeBack = (number: number) =>
   act(() => ask(api.DELETE('/api/crew/invitations/{number}', { params: { path: { number } } })))
 const columns = computed<ListColumn[]>(() => [
   { key: 'name', label: 'Name', strong: true, by: 'name' },
-  { key: 'part', label: 'Part', by: 'role' },
+  { key: 'part', label: 'Role', by: 'role' },
   { key: 'prices', label: 'Prices' },
   ...(owns.value ? [{ key: 'acts', label: 'Change' }] : []),
 ])
@@ -104,7 +104,7 @@ const plans = (part: RoleWord) => part !== 'on site'
             :model-value="person.sees_prices"
             @update:model-value="give(person, { sees_prices: $event })"
           />
-          shown
+          Shown
         </label>
         <span v-else class="small">{{ person.sees_prices ? 'shown' : 'hidden' }}</span></template
       >
@@ -140,12 +140,12 @@ const plans = (part: RoleWord) => part !== 'on site'
       <form class="invite" @submit.prevent="invite">
         <label class="small">Recipient <InputText v-model="says" maxlength="80" size="small" /></label>
         <label class="small">
-          Part
+          Role
           <SelectBox v-model="role">
             <option v-for="row in roles" :key="row.key" :value="row.key">{{ sentence(row.says) }}</option>
           </SelectBox>
         </label>
-        <label v-if="!plans(role)" class="small"><Checkbox v-model="sees" binary /> sees prices</label>
+        <label v-if="!plans(role)" class="small"><Checkbox v-model="sees" binary /> Sees prices</label>
         <Button severity="secondary" outlined size="small" type="submit">Invite by link</Button>
       </form>
       <p v-if="made" role="status">

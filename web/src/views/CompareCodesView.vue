@@ -165,7 +165,7 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
               size="small" /><datalist :id="'sizes' + index">
               <option v-for="word in schools.of(stick.school)?.sizes" :key="word" :value="word" /></datalist
           ></label>
-          <label class="tick"><Checkbox v-model="stick.wet" binary /> outdoors</label>
+          <label class="tick"><Checkbox v-model="stick.wet" binary /> Outdoors</label>
           <label class="tick"><Checkbox v-model="stick.shared" binary /> Repetitive member</label>
         </div>
       </section>

@@ -23,7 +23,7 @@ const { fault, said, act } = useAct(refetch)
 const prices = computed<BookPrice[]>(() => data.value?.prices ?? [])
 const sought = ref('')
 const COLUMNS: ListColumn[] = [
-  { key: 'item', label: 'Item', by: 'item', strong: true },
+  { key: 'says', label: 'Item', by: 'says', strong: true },
   { key: 'long', label: 'Length', by: 'length_m', figure: true },
   { key: 'price', label: 'Price', by: 'price', figure: true },
   { key: 'supplier', label: 'From', by: 'supplier' },
@@ -32,8 +32,13 @@ const COLUMNS: ListColumn[] = [
 ]
 const shown = computed(() =>
   prices.value
-    .filter((row) => row.item.includes(sought.value.toLowerCase().trim()))
-    .map((row) => ({ ...row, long: long(row), key: `${row.item} ${row.length_m} ${row.supplier}` })),
+    .map((row) => ({
+      ...row,
+      says: data.value?.says[row.item] ?? row.item,
+      long: long(row),
+      key: `${row.item} ${row.length_m} ${row.supplier}`,
+    }))
+    .filter((row) => `${row.item} ${row.says}`.toLowerCase().includes(sought.value.toLowerCase().trim())),
 )
 /** A length on sale in the unit that it is sold by: what is whole in feet is sold in feet. */
 function long(row: BookPrice): string {
@@ -128,13 +133,13 @@ const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(on
             <InputText
               class="price"
               :model-value="exact(row.price)"
-              :aria-label="`Price of ${row.item} ${row.long}`"
+              :aria-label="`Price of ${row.says} ${row.long}`"
               size="small"
               @change="type(row, $event.target as HTMLInputElement)"
             />
           </template>
           <template #remove="{ row }">
-            <Button text size="small" severity="danger" :aria-label="`Remove ${row.item}`" @click="drop(row)"
+            <Button text size="small" severity="danger" :aria-label="`Remove ${row.says}`" @click="drop(row)"
               >Remove</Button
             >
           </template>

@@ -31,6 +31,7 @@ class CrewAnswer(Schema):
     people: list[str]
     letterhead: Letterhead
     prices: list[BookPrice]
+    says: dict[str, str]
 
 
 class UsualBody(Closed):

@@ -314,7 +314,7 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
         :model-value="spec.posts_cut === 'exact'"
         @update:model-value="set('posts_cut', $event ? 'exact' : 'long', 'how posts are cut')"
       />
-      posts cut to length before they are set</label
+      Posts cut to length before they are set</label
     >
     <label class="tick small"
       ><Checkbox
@@ -322,7 +322,7 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
         :model-value="spec.weather === 'ice and salt'"
         @update:model-value="set('weather', $event ? 'ice and salt' : 'usual', 'exposure')"
       />
-      ice and salt: deeper, stainless</label
+      Ice and salt: deeper, stainless</label
     >
     <p v-if="post?.pull_out" class="small quiet">Holds against lifting: {{ post.pull_out }}.</p>
   </template>

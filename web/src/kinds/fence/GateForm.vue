@@ -234,7 +234,7 @@ const HUNG = [
         @change="grade(($event.target as HTMLInputElement).value)"
     /></label>
     <label class="tick"
-      ><Checkbox binary :model-value="leaf.raked" @update:model-value="set('raked', $event, 'raked leaf')" /> leaf
+      ><Checkbox binary :model-value="leaf.raked" @update:model-value="set('raked', $event, 'raked leaf')" /> Leaf
       follows the slope of the fence</label
     >
     <label class="tick"
@@ -243,10 +243,10 @@ const HUNG = [
         :model-value="leaf.hinges_lap_boards ?? true"
         @update:model-value="set('hinges_lap_boards', $event, 'hinges on boards or frame')"
       />
-      hinges lap the boards</label
+      Hinges lap the boards</label
     >
     <label class="tick"
-      ><Checkbox binary :model-value="!!opening.arch" @update:model-value="arch($event)" /> an arch over it</label
+      ><Checkbox binary :model-value="!!opening.arch" @update:model-value="arch($event)" /> An arch over it</label
     >
     <ArchBox v-if="opening.arch" :id="opening.id" :structure="structure" />
     <div class="three">

@@ -190,7 +190,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
         :model-value="it.mesh_upright"
         @update:model-value="put('mesh_upright', 'way up of the wire')($event)"
       />
-      long openings upright, small ones at the bottom</label
+      Long openings upright, small ones at the bottom</label
     >
     <PickField
       v-if="style === 'butted' || style === 'even gaps'"
@@ -214,15 +214,15 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       @update:model-value="put('base', 'the foot of the infill')($event)"
     />
     <label class="tick small"
-      ><Checkbox binary :model-value="it.cap" @update:model-value="put('cap', 'cap')($event)" /> a cap board on
+      ><Checkbox binary :model-value="it.cap" @update:model-value="put('cap', 'cap')($event)" /> A cap board on
       top</label
     >
     <label v-if="boarded" class="tick small"
-      ><Checkbox binary :model-value="it.trim" @update:model-value="put('trim', 'trim')($event)" /> trim over the
+      ><Checkbox binary :model-value="it.trim" @update:model-value="put('trim', 'trim')($event)" /> Trim over the
       boards' ends</label
     >
     <label v-if="wired" class="tick small"
-      ><Checkbox binary :model-value="it.sight_rail" @update:model-value="put('sight_rail', 'sight rail')($event)" /> a
+      ><Checkbox binary :model-value="it.sight_rail" @update:model-value="put('sight_rail', 'sight rail')($event)" /> A
       rail on top, so that it is seen</label
     >
     <PickField
