@@ -88,7 +88,7 @@ class SticksTest(SignedIn):
         page.get_by_label("Measured, thick").press("Enter")
         self.eventually(lambda: "@" in str(self.spec()["rail"]))
         self.pick("Laid", "Between, on edge")
-        self.eventually(lambda: self.spec()["rail_laid"] == "Between, on edge")
+        self.eventually(lambda: self.spec()["rail_laid"] == "between, on edge")
         self.pick("Rail-end connection", "Bought brackets")
         self.eventually(lambda: self.spec()["rail_end"] == "brackets")
         # What a bracket holds is asked for, and a number closes the gap.

@@ -162,7 +162,7 @@ class ToyInTheBrowserTest(SignedIn):
         page.get_by_role("button", name="length").click()
         page.get_by_role("button", name="Use planned value").click()
         self.open(f"/jobs/{self.job.pk}/record/saw-horse-1")
-        expect(page.get_by_role("cell", name="length", exact=True)).to_be_visible()
+        expect(page.get_by_role("cell", name="Length", exact=True)).to_be_visible()
 
     def toy(self) -> dict[str, float]:
         return next(item["spec"] for item in self.document()["structures"] if item["spec"]["kind"] == "saw-horse")

@@ -91,16 +91,15 @@ class PostResult:
 
 @value_object
 class DeckPostStand:
-    """A post before its concrete is known: its heights above the ground at it (m), and what rests on it (D, L; N)."""
+    """A post before its concrete is known: its heights above the ground at it (m), and what rests on it (D, L; N).
+
+    `has_post`: a post stands there; else the beam lies in a base on the pier itself.
+    """
 
     top_m: float
     foot_m: float
     reaction_n: tuple[float, float]
-
-    @property
-    def has_post(self) -> bool:
-        """Whether a post stands there; none: the beam lies in a base on the pier itself."""
-        return self.height_m > NO_POST_M
+    has_post: bool = True
 
     @property
     def height_m(self) -> float:

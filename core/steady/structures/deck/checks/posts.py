@@ -85,7 +85,12 @@ def _rest(asked: DeckCheckInput, post: SectionItem, built: BuiltUp | None, on_ho
 def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[FootingResult, Alike]:
     """The column and footing of any post so tall with so much on it."""
     found = rest.asked.found()
-    stand = DeckPostStand(top_m=top_m, foot_m=begins_m(found.spec, rest.built, top_m), reaction_n=(dead_n, live_n))
+    stand = DeckPostStand(
+        top_m=top_m,
+        foot_m=begins_m(found.spec, rest.built, top_m),
+        reaction_n=(dead_n, live_n),
+        has_post=not _on_pier(found.spec, rest.built, top_m),
+    )
     if stand.has_post:
         _column(found, rest, stand)
     made = footing(found, rest.post, stand, rest.under)
@@ -99,9 +104,13 @@ def foot_over_ground_m(spec: DeckSpec) -> float:
 
 def begins_m(spec: DeckSpec, built: BuiltUp | None, top_m: float) -> float:
     """Where a post begins (m over the ground) whose beam lies so high: at the beam itself where it is too short to be one."""
-    foot_m = foot_over_ground_m(spec)
-    low = spec.stand_off_m - NEAR_M <= top_m < foot_m + LEAST_POST_M - NEAR_M
-    return top_m if low and _needs_no_post(spec, built) else foot_m
+    return top_m if _on_pier(spec, built, top_m) else foot_over_ground_m(spec)
+
+
+def _on_pier(spec: DeckSpec, built: BuiltUp | None, top_m: float) -> bool:
+    """Whether a beam so high lies in a base on its pier, with no post under it."""
+    low = spec.stand_off_m - NEAR_M <= top_m < foot_over_ground_m(spec) + LEAST_POST_M - NEAR_M
+    return low and _needs_no_post(spec, built)
 
 
 def _up(value: float, parts: int) -> float:
