@@ -131,6 +131,11 @@ NEWEST_MOST = 4
 """So many lowest-cost designs are kept: the sturdier one is asked for right after the lowest, and is compared with it [our own]."""
 
 
+def forget_searched() -> None:
+    """Forget the designs kept for the next card: each is searched anew, as for a place that nobody asked about before."""
+    _NEWEST.clear()
+
+
 def _cheapest(kind: StructureType, case: DesignInput, priced: Callable[[Plan], float]) -> StartingDesign:
     """The lowest cost for a place, searched once for cards that are asked for one after another."""
     if case not in _NEWEST:
