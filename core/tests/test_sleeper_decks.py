@@ -109,6 +109,15 @@ class PierTest(unittest.TestCase):
             self.assertEqual(bool([part for part in plan.parts if part.item == "post cap"]), stands)
             self.assertTrue([part for part in plan.parts if part.item == "post base"])
             self.assertEqual(bool([one for one in plan.targets if one.what.startswith("plumb")]), stands)
+            # Nobody is told to cut, plumb or prop a post that is not there; the pier's top is measured instead.
+            words = " ".join(f"{task.what} {task.hold}" for task in plan.tasks)
+            self.assertEqual("Cut posts" in words, stands)
+            self.assertEqual("bases on their piers" in words, not stands)
+            self.assertEqual(bool([one for one in plan.temporary if "post" in one.what]), stands)
+            tops = [one.planned for one in plan.targets if one.what == "pier top"]
+            self.assertEqual(len(tops), 0 if stands else len(plan.footings))
+            for top in tops:
+                self.assertAlmostEqual(top, under_m - 1 * IN, places=6)
             self.assertEqual(
                 bool([one for one in plan.checks if one.key == "post.axial_compression"]), stands, "nothing to buckle"
             )

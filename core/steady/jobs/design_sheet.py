@@ -355,7 +355,7 @@ def _posts(plan: Plan, tape: Tape, yard: PurchasingSettings, by_about: dict[str,
         if mark.id not in holes:
             continue  # one that stands already, or the start again where a loop closes
         footing, part = holes[mark.id], posts.get(mark.id)
-        # Where a deck is too low for a post its beam lies on the concrete; a clash says so.
+        # Where a deck is too low for a post its beam sits on the pier.
         length_m = part.length_m if part else 0.0
         word, use, governed = _worst(plan, by_about.get(mark.id, []), mark.id in open_gaps)
         takes_m3 = volumes(footing).concrete_m3 * (1 + yard.concrete_allowance_ratio)
@@ -382,8 +382,8 @@ def _posts(plan: Plan, tape: Tape, yard: PurchasingSettings, by_about: dict[str,
                 embedment=tape.length(footing.embedment_m),
                 governs=footing.depth_governed_by.lower(),
                 post_length_m=length_m,
-                post_length=tape.length(length_m),
-                post_terms=_terms(_post_terms(footing, mark.cut_height_m, over_m), tape),
+                post_length=tape.length(length_m) if part else "none",
+                post_terms=_terms(_post_terms(footing, mark.cut_height_m, over_m), tape) if part else (),
                 cut_height_m=mark.cut_height_m,
                 cut_height=tape.length(mark.cut_height_m),
                 ground_m=footing.at[2],

@@ -17,6 +17,7 @@ MENDS = {
     STANDS_AT: "Shift the post before the concrete sets; later take the reading into the plan, which cuts rails and boards to it",
     "plumb": "Loosen its brace, push it plumb and brace it again while the concrete is soft; later plane or shim what meets it",
     "hole depth": "Dig on to the planned depth: what is missing below is missing in what the post holds",
+    "pier top": "Too high: grind it. Too low: form and pour it up, or a thicker base",
     "cut height": "Too long: cut it again to the string. Too short: pack it, or lower the whole line by what is missing",
     "gap": "Change the spacer for the next boards and share the difference over the rest of the stretch",
     "moisture before coating": "Wait for dry days and measure again: a coat on wet wood peels",
@@ -116,9 +117,8 @@ def post_targets(
             mend=MENDS["hole depth"],
         )
         found.append(deep)
-        found.append(
-            MeasurementTarget(
-                about=mark.id, what="cut height", planned=mark.cut_height_m, within=TOP_M, mend=MENDS["cut height"]
-            )
-        )
+        what, top_m = "cut height", mark.cut_height_m
+        if not has_post:
+            what, top_m = "pier top", max(layer.top_m for layer in footing.layers)
+        found.append(MeasurementTarget(about=mark.id, what=what, planned=top_m, within=TOP_M, mend=MENDS[what]))
     return found

@@ -172,7 +172,9 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     <p v-if="failed" class="fault" role="alert">{{ failed }}. Showing the last valid design.</p>
     <template v-if="post">
       <p class="line">
-        {{ post.timber }}, {{ post.post_length }} long.
+        {{
+          post.post_terms.length ? `${post.timber}, ${post.post_length} long.` : 'The beam sits in a base on the pier.'
+        }}
         {{ post.kind === 'line' ? '' : post.label || post.kind + ' post' }}
       </p>
       <p v-if="post.hand_dug" class="warn">Dig by hand: {{ post.hand_dug }} is near.</p>
@@ -225,7 +227,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       </dd>
       <dt>Post</dt>
       <dd>
-        <b>{{ post.post_length }}</b> =
+        <b>{{ post.post_length }}</b>{{ post.post_terms.length ? ' = ' : '' }}
         <span v-for="(term, i) in post.post_terms" :key="i"
           >{{ i ? (term.value_m < 0 ? ' − ' : ' + ') : '' }}{{ term.text }} {{ term.says }}</span
         >

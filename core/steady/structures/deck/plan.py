@@ -296,7 +296,7 @@ def plan_deck(case: DesignInput) -> Plan:
         _ledger_fixings(b, layout, deck.ledger_spacing_m)
     parts = b.parts(sticks())
     conflicts += _too_long(parts, yard, tape)
-    counts = _counts(layout, parts, len(footings), len(deck.stairs))
+    counts = _counts(layout, parts, posts, len(deck.stairs))
     marks, handles = lines.marks(spec, posts), _handles(spec, layout)
     drawn = tuple(lines.curves(spec, layout, max((stair.found.run_m for stair in deck.stairs), default=0.0)))
     tasks = tuple(advice.tasks(spec, counts))
@@ -412,14 +412,18 @@ def _live_is_enough(collector: DeckCheckCollector, width_m: float) -> None:
     collector.at_least("live_load.code_minimum", spec.id, collector.load.live, least, (), case="as typed")
 
 
-def _counts(layout: DeckFrame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
+def _counts(layout: DeckFrame, parts: list[Part], posts: list[PostResult], stairs: int) -> dict[str, float]:
+    standing, beams = sum(post.has_post for post in posts), float(len(layout.beams))
+
     def of(role: str) -> float:
         return float(sum(part.count for part in parts if part.role == role))
 
     return {
-        "posts": float(holes),
-        "holes": float(holes),
-        "beams": float(len(layout.beams)),
+        "posts": float(len(posts)),
+        "holes": float(len(posts)),
+        "standing posts": float(standing),
+        "beams": beams if standing else 0.0,
+        "beams on piers": 0.0 if standing else beams,
         "joists": of("joist"),
         "fixings": 1.0 if layout.on_house else 0.0,
         "sills": of("sill"),

@@ -53,7 +53,7 @@ SETTINGS = (
                 names=(
                     ("posts", "posts and beams"),
                     ("sleepers", "sleepers on gravel, low and free of the house"),
-                    ("slab", "sleepers on a concrete slab that stands"),
+                    ("slab", "sleepers on an existing concrete slab"),
                 ),
             ),
             Field(path="slab_m", says="Slab thickness", sort="small length", when=("rests", ("slab",))),

@@ -10,13 +10,17 @@ from steady.value_objects import value_object
 
 @value_object
 class GateHardware:
-    """A hinge or latch: the gap it needs beside the leaf; `capacity`: the key of a hinge's own check."""
+    """A hinge or latch: the gap it needs beside the leaf.
+
+    `capacity`: the key of a hinge's own check; `rail_bolts_count`: bolts of its strap through the rail, calculated.
+    """
 
     key: str
     kind: str
     says: str
     gap_m: float
     capacity: str
+    rail_bolts_count: int
     source: str
 
 
@@ -30,6 +34,7 @@ def gate_hardware() -> tuple[GateHardware, ...]:
             says=row.text["says"],
             gap_m=row.number("gap_m"),
             capacity=row.text["capacity"],
+            rail_bolts_count=round(row.number("rail_bolts_count")),
             source=row.source,
         )
         for key, row in keyed("gate_hardware").items()
@@ -45,12 +50,12 @@ def _called(kind: str, key: str) -> GateHardware:
 
 def hinge_gap_m(design: LeafDesign) -> float:
     """The gap at the hinge stile: typed, or the hinge's own. Raises InvalidInputError for a hinge of no known kind."""
-    return _called("hinge", design.hinge).gap_m if design.hinge_gap_m is None else design.hinge_gap_m
+    return hinge_of(design).gap_m if design.hinge_gap_m is None else design.hinge_gap_m
 
 
-def hinge_capacity(design: LeafDesign) -> str:
-    """The key of the check of what a hinge holds. Raises InvalidInputError for a hinge of no known kind."""
-    return _called("hinge", design.hinge).capacity
+def hinge_of(design: LeafDesign) -> GateHardware:
+    """The hinge. Raises InvalidInputError for a hinge of no known kind."""
+    return _called("hinge", design.hinge)
 
 
 def latch_gap_m(design: LeafDesign) -> float:

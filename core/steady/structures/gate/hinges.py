@@ -5,18 +5,30 @@ from collections.abc import Sequence
 
 from steady.catalog.items import SectionItem
 from steady.design_codes.base import Rulebook
+from steady.design_codes.joint_rules import Fastener, LateralRequest
 from steady.design_codes.results import given_step, si
 from steady.errors import InvalidInputError, OutOfScopeError
 from steady.plan.calculation_steps import distinct
 from steady.plan.model import CalculationStep
 from steady.statics import gate_leaf as statics
-from steady.structures.gate.hardware import hinge_capacity, hinge_gap_m
+from steady.structures.gate.hardware import hinge_gap_m, hinge_of
 from steady.structures.gate.leaf import Leaf
 from steady.structures.gate.leaf_checks import LeafChecks, step
+from steady.structures.joints.brace_ends import word_of
+from steady.structures.wood import outdoors
+from steady.units.units import IN
 from steady.value_objects import value_object
 
 WET_FIXING = 0.7
 """Wet-service factor of lags and screws, sideways and in pull-out. Source: NDS 11.3.3 (medium)."""
+
+
+STRAP_BOLT = Fastener(kind="bolt", diameter_m=0.375 * IN)
+STRAP_M, STRAP_DEEP_M = 0.25 * IN, 1.5 * IN
+"""A heavy hinge's strap along its rail: its thickness and depth [common practice]."""
+STRAP_BOLTS_D = 4.0
+"""Bolts of a strap stand so many diameters apart. Source: NDS 12.5.1 (from memory, high)."""
+STEEL_PA = 200e9
 
 
 @value_object
@@ -101,16 +113,57 @@ def hinges(f: LeafChecks) -> float:
             f.u.force,
             "user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
         )
-        f.check(hinge_capacity(design), both, rating, (pull,), case)
+        f.check(hinge_of(design).capacity, both, rating, (pull,), case)
     else:
         f.gap(
-            hinge_capacity(design),
+            hinge_of(design).capacity,
             f"no rating of the hinge is entered; it must hold {_words(both)}",
             "the maker's number for one hinge and its screws, with a safety factor in it",
             crew=True,
             needs=both,
         )
+    _strap_bolts(f, both, math.atan2(w + p, pull.value), case)
     return pull_n
+
+
+def _strap_bolts(f: LeafChecks, force: CalculationStep, angle_rad: float, case: str) -> None:
+    """The bolts of a hinge's strap through the leaf's rail, in one row along it, where the hinge is hung by such.
+
+    Args:
+        angle_rad: Of the force to the rail's grain.
+    """
+    name, frame, count = "hinge_bolts.capacity", f.leaf.frame, hinge_of(f.leaf.design).rail_bolts_count
+    if not count:
+        return
+    joints, d, wood = f.book.joints, STRAP_BOLT.diameter_m, outdoors(frame)
+    try:
+        wood_n = si(f.book.stiffness(wood)) * frame.width_m * frame.thickness_m
+        held = joints.lateral(
+            LateralRequest(
+                fastener=STRAP_BOLT,
+                side_m=STRAP_M,
+                main_m=frame.thickness_m,
+                wood=word_of(wood),
+                side_steel=True,
+                angle_main_rad=angle_rad,
+                group=joints.group(count, STRAP_BOLT, STRAP_BOLTS_D * d, (STEEL_PA * STRAP_M * STRAP_DEEP_M, wood_n)),
+                load="roof",  # a person for hours at most: as short as what lies on a roof for days
+                count=count,
+            )
+        )
+    except OutOfScopeError as refused:
+        f.gap(name, refused.reason, "the maker's rating of the strap with its bolts in this wood", crew=True)
+        return
+    limit = CalculationStep(
+        symbol="R_b",
+        value=si(held.design) / f.u.force_n,
+        unit=f.u.force,
+        formula="",
+        inputs=(),
+        source=held.design.source,
+        says=f"{count} bolts {'M10' if f.book.metric else '⅜ in'} through the rail, mode {held.mode}",
+    )
+    f.check(name, f.book.factored(force, "R_d"), limit, (held.reference, held.design), case)
 
 
 def _words(force: CalculationStep) -> str:

@@ -46,6 +46,11 @@ NO_POST_M = 1e-6
 """What is no longer than this is no post."""
 
 
+def pier_top_m(spec: DeckSpec, top_m: float, has_post: bool) -> float:
+    """The concrete's top above the ground (m): as wished under a post, else raised to a beam at `top_m`, less its base."""
+    return spec.pier_above_m if has_post else max(0.0, top_m - spec.stand_off_m)
+
+
 @value_object
 class FootingResult:
     """A footing as it is built: its size and depth (m), what stands on it in all (N)."""
@@ -76,12 +81,8 @@ class PostResult:
 
     @property
     def has_post(self) -> bool:
-        """Whether a post stands there; none: the beam lies in a base on the pier itself."""
+        """Whether there is a post; none: the beam sits in a base on the pier itself."""
         return self.length_m > NO_POST_M
-
-    def pier_above_m(self, spec: DeckSpec) -> float:
-        """The concrete's top above the ground (m): raised to the beam where no post stands."""
-        return spec.pier_above_m if self.has_post else max(0.0, self.top_m - spec.stand_off_m)
 
     @property
     def length_m(self) -> float:
@@ -93,7 +94,7 @@ class PostResult:
 class DeckPostStand:
     """A post before its concrete is known: its heights above the ground at it (m), and what rests on it (D, L; N).
 
-    `has_post`: a post stands there; else the beam lies in a base on the pier itself.
+    `has_post`: there is a post; else the beam sits in a base on the pier itself.
     """
 
     top_m: float
@@ -234,8 +235,8 @@ def footing(collector: DeckCheckCollector, stick: SectionItem, stand: DeckPostSt
             )
     try:
         thick = book.pad_thickness(width_m=width_m, post_m=stick.width_m)
-        above_m = spec.pier_above_m if stand.has_post else max(0.0, stand.top_m - spec.stand_off_m)
-        has = collector.length_step("t_has", built_m + above_m, "concrete under the post", DUG if fitted else TYPED)
+        thick_m = built_m + pier_top_m(spec, stand.top_m, stand.has_post)
+        has = collector.length_step("t_has", thick_m, "concrete under the post", DUG if fitted else TYPED)
         collector.at_least(
             "footing.thickness",
             about,

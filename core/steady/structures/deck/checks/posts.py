@@ -39,8 +39,8 @@ from steady.value_objects import positional_value_object
 SQUAT_M = 0.3
 """Posts no taller than this do not rack [our own]."""
 LEAST_POST_M = 4 * IN
-"""A post shorter than this is left out: it would split under the fixings of its base, and the beam lies in a base on its pier,
-whose concrete is raised to it [common practice]."""
+"""A post shorter than this is left out: it would split under the fixings of its base. The beam sits in a base on its pier, whose
+concrete is raised to it [common practice]."""
 NEAR_M = 1e-9
 BRACE_SHARE = 0.7
 """A knee brace reaches down at most so much of its post [our own]."""
@@ -108,18 +108,13 @@ def begins_m(spec: DeckSpec, built: BuiltUp | None, top_m: float) -> float:
 
 
 def _on_pier(spec: DeckSpec, built: BuiltUp | None, top_m: float) -> bool:
-    """Whether a beam so high lies in a base on its pier, with no post under it."""
+    """Whether a beam so high sits in a base on its pier, with no post under it."""
     low = spec.stand_off_m - NEAR_M <= top_m < foot_over_ground_m(spec) + LEAST_POST_M - NEAR_M
     return low and _needs_no_post(spec, built)
 
 
-def _up(value: float, parts: int) -> float:
-    """Rounded up: what is needed never reads as less."""
-    return math.ceil(value * parts - 1e-6) / parts
-
-
 def _needs_no_post(spec: DeckSpec, built: BuiltUp | None) -> bool:
-    """Whether beams of this deck may lie on their piers: no post in the ground, beside a beam or of several plies."""
+    """Whether beams of this deck may sit on their piers: no post in the ground, beside a beam or of several plies."""
     return not spec.lateral.fixed and not spec.seating.post_rises and built is None
 
 
@@ -234,6 +229,11 @@ def check_posts(
 def _short(post: str) -> str:
     """A post as the list of members calls it."""
     return post.removeprefix("beam-")
+
+
+def _up(value: float, parts: int) -> float:
+    """Rounded up: what is needed never reads as less."""
+    return math.ceil(value * parts - 1e-6) / parts
 
 
 def _too_low(posts: list[str], least_m: float) -> str:

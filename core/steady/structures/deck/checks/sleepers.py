@@ -95,7 +95,7 @@ def _check_slab(collector: DeckCheckCollector, timber: DeckTimbers) -> list[str]
         least = given_step("t_min", SLAB_LEAST_M / u.span_m, u.span, "practice: as under a light roof's posts; low")
         collector.at_least("sleeper.slab", about, has, least, case="on a slab")
     else:
-        missing = OutOfScopeError("nobody has measured the slab", "its thickness: drill it, or look at its edge")
+        missing = OutOfScopeError("the slab's thickness is not entered", "measure it: drill it, or look at its edge")
         collector.gap("sleeper.slab", about, missing, crew=True)
     packers = [bed_m(corner.height_m, timber) for corner in spec.outline]
     if max(packers) > PACKERS_MOST_M + NEAR_M:

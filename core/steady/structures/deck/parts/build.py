@@ -15,7 +15,7 @@ from steady.plan.model import Cut, Footing, Layer, Part, PartPlacement, Vec
 from steady.structures.built_up_posts import BuiltUp, ply_screws
 from steady.structures.deck.checks.bearings import brought, doubled
 from steady.structures.deck.checks.findings import DeckTimbers, line_of
-from steady.structures.deck.checks.footings import PostResult
+from steady.structures.deck.checks.footings import PostResult, pier_top_m
 from steady.structures.deck.checks.posts import brace_leg_m
 from steady.structures.deck.layout.framing import BeamRun, DeckFrame, Joist
 from steady.structures.deck.spec.deck import DeckSpec, runs_on, sistered
@@ -376,9 +376,7 @@ def posts_and_footings(b: Builder, posts: list[PostResult]) -> list[Footing]:
             _plies(b, timber.built_up, post, stands)
         if not post.embedded_m:
             b.fix("post base", 1, (x, y, ground), "connector")
-        if not post.has_post:
-            pass  # the beam lies in the base
-        elif not spec.seating.post_rises:
+        if post.has_post and not spec.seating.post_rises:
             b.fix("post cap", 1, (x, y, ground + post.top_m), "connector")
         elif post.bolts_count:
             ply_m = timber.beam.thickness_m if spec.seating.bolted_on else 0.0
@@ -480,7 +478,7 @@ def footing_under(spec: DeckSpec, timber: DeckTimbers, post: PostResult, pid: st
         concrete = Layer(
             what="concrete",
             bottom_m=bottom,
-            top_m=post.pier_above_m(spec),
+            top_m=pier_top_m(spec, post.top_m, post.has_post),
             width_m=post.footing.width_m,
             shape=shape,
         )

@@ -2,7 +2,7 @@
 
 from steady.plan.model import Member
 from steady.structures.deck.checks.findings import DeckCheckCollector, DeckTimbers, line_of
-from steady.structures.deck.checks.footings import PostResult
+from steady.structures.deck.checks.footings import PostResult, pier_top_m
 from steady.structures.deck.checks.stairs import Stair
 from steady.structures.deck.layout.framing import DeckFrame
 from steady.structures.deck.spec.deck import runs_on
@@ -89,10 +89,11 @@ def members(
             )
         )
     for post in posts:
+        above = tape.length(pier_top_m(spec, post.top_m, post.has_post))
         below = (
             f"{timber.post.says}, {tape.length(post.length_m)}"
             if post.has_post
-            else f"no post: the beam lies in a base on the pier, {tape.length(post.pier_above_m(spec))} above the ground"
+            else f"no post: the beam sits in a base on the pier, {above} above the ground"
         )
         made.append(
             Member(

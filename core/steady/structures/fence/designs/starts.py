@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
-from typing import Annotated, Literal
+from typing import Annotated, Literal, TypeVar
 
 from annotated_types import Ge, Le, MaxLen
 
@@ -21,6 +21,7 @@ from steady.structures.fence.plan import FirstLook, first_look, plan_fence
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, GateOpening, PracticeDetail
 from steady.structures.fence.spec.presets import closed_with
+from steady.structures.gate.hardware import gate_hardware
 from steady.structures.steel_tubes import is_tube, tube_of
 from steady.structures.structure_type import DesignInput
 from steady.structures.wind_site import place_of
@@ -29,6 +30,7 @@ from steady.units.units import FT, IN
 from steady.value_objects import value_object
 
 Change = dict[str, object]
+Made = TypeVar("Made", Plan, FirstLook)
 BAYS_M = {False: tuple(feet * FT for feet in (8, 7, 6, 5, 4)), True: (2.4, 2.1, 1.8, 1.5, 1.2)}
 """Bays that are looked through, by feet or metric."""
 NOBODY = "nobody yet"
@@ -246,6 +248,8 @@ def cheapest(case: DesignInput, priced: Callable[[Plan], float]) -> Search:
             f"None of {found.planned} designs passes here: {sizes}, {reach}, every rail of the yard{closest}. A lower or more open "
             "fence, or a return at its free ends, takes less wind"
         )
+        if look.refusal and not look.laid_out:
+            found.why = f"It cannot be laid out: {look.refusal}"
     return found
 
 
@@ -358,14 +362,24 @@ def _beyond(made: Plan, opening: GateOpening, keys: frozenset[str]) -> bool:
 WHOLE = "/"
 """About any part of a fence."""
 LATCHES = frozenset({"latch.capacity_wind"})
-HINGES = frozenset({"hinge.capacity", "hinge.capacity_wind", "pin_hinge.capacity"})
-FRAME_CHECKS = frozenset({"gate_latch_upright.bending_wind", "gate_upright.bending_wind", "gate_rail.bending_wind"})
+HINGES = frozenset({"hinge.capacity_wind", *(one.capacity for one in gate_hardware() if one.capacity)})
+FRAME_CHECKS = frozenset(
+    {
+        "gate_latch_upright.bending_wind",
+        "gate_upright.bending_wind",
+        "gate_rail.bending_wind",
+        "hinge_bolts.capacity",
+    }
+)
 """Checks of a leaf that a stronger frame passes."""
 
 
 @dataclass(slots=True, kw_only=True)
 class _Looking:
-    """A search under way: what it starts from, how it plans and prices, what it found, the closest failure, a conflict."""
+    """A search under way: what it starts from, how it plans and prices, what it found, the closest failure, a conflict.
+
+    `refusal`: why the first change that cannot be laid out cannot; `laid_out`: whether any can.
+    """
 
     case: DesignInput
     base: FenceSpec
@@ -374,28 +388,28 @@ class _Looking:
     found: Search = field(default_factory=Search)
     nearest: tuple[bool, float, str] = (True, float("inf"), "")
     clash: str = ""
+    refusal: str = ""
+    laid_out: bool = False
 
     def tried(self, change: Change, like: FenceSpec | None = None) -> Plan | None:
         """The plan of a change; None where it cannot be laid out."""
         self.found.planned += 1
-        try:
-            return self.plan(replace(like or self.base, **change))  # type: ignore[arg-type]
-        except InvalidInputError as refused:
-            self.refused(refused)
-            return None
+        return self._tried(lambda: self.plan(replace(like or self.base, **change)))  # type: ignore[arg-type]
 
     def looked(self, change: Change) -> FirstLook | None:
         """The checks of a change without its pieces, each hole by itself; None where it cannot be laid out."""
         self.found.planned += 1
-        try:
-            return first_look(self.case.of(replace(self.base, **{**change, "depths_count": 0})))  # type: ignore[arg-type]
-        except InvalidInputError as refused:
-            self.refused(refused)
-            return None
+        return self._tried(lambda: first_look(self.case.of(replace(self.base, **{**change, "depths_count": 0}))))  # type: ignore[arg-type]
 
-    def refused(self, why: InvalidInputError) -> None:
-        """A change that cannot be laid out: what stood in its way is told where nothing else is closer."""
-        self.clash = self.clash or why.message
+    def _tried(self, work: Callable[[], Made]) -> Made | None:
+        """What a change comes to; None where it cannot be laid out, and why the first of them cannot."""
+        try:
+            made = work()
+        except InvalidInputError as refused:
+            self.refusal = self.refusal or refused.message
+            return None
+        self.laid_out = True
+        return made
 
     def failed(self, trial: Plan | FirstLook | None, where: str) -> None:
         """Remembers the closest of those that fail, and what stood in the way of those that cannot be built."""

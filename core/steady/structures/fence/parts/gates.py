@@ -11,7 +11,7 @@ from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.gate import steps
 from steady.structures.gate.detail import arc_detail, leaf_detail, mirrored, plan_detail, wrong_detail
-from steady.structures.gate.hardware import hinge_gap_m
+from steady.structures.gate.hardware import hinge_gap_m, hinge_of
 from steady.structures.gate.leaf import LAPPED, WIDE_M, Leaf
 from steady.structures.gate.swing import swing_measures
 
@@ -26,6 +26,7 @@ ONE_LEAF_N = 667.0
 SCREWS_PER_CROSSING = 2
 STAPLED_M = 0.15
 """Wire is stapled round a leaf's frame so often [common practice]."""
+HINGE_BOLT = "hinge bolt"
 LATCHES = {"gravity latch": "gate latch"}
 """Latches that the yard sells under another name."""
 
@@ -97,6 +98,8 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
         ("staple", math.ceil(2 * (leaf.width_m + leaf.height_m) / STAPLED_M)) if wired else ("board screw", crossings)
     )
     fixings = [closed, *_joint_fixings(leaf), (leaf.design.hinge, leaf.hinges)]
+    if bolts := hinge_of(leaf.design).rail_bolts_count:
+        fixings.append((HINGE_BOLT, bolts * leaf.hinges))
     if leaf.index == 0:
         fixings.append((LATCHES.get(leaf.design.latch, leaf.design.latch), len(leaf.latches_m)))
     else:
