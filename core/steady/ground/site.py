@@ -92,6 +92,10 @@ class Site:
     things: Annotated[tuple[SiteFeature, ...], MaxLen(300)] = ()
     under: Underlay | None = None
 
+    def given(self, what: Literal["frost", "snow"]) -> bool:
+        """Whether frost or snow was entered, or said not to be here."""
+        return what in self.none_here or (self.frost_m if what == "frost" else self.ground_snow_pa) > 0
+
     def profile(self, line: str) -> Profile:
         """The ground along a structure's line; unknown ground is an empty profile."""
         for ground in self.grounds:

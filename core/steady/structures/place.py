@@ -23,10 +23,10 @@ def unsaid(
     site, book = case.site, case.book
     digs = any(footing.hole_m > 0 for footing in footings)
     rows = []
-    if digs and book.frost_asked and not site.frost_m > 0 and "frost" not in site.none_here:
+    if digs and book.frost_asked and not site.given("frost"):
         rows.append((FROST, "no frost depth is entered, so 0 is used", f"{TYPE}, or say that there is none"))
     asks_snow = snow == "roof" or (snow == "floor" and book.floor_snow_asked)
-    if asks_snow and not site.ground_snow_pa > 0 and "snow" not in site.none_here:
+    if asks_snow and not site.given("snow"):
         rows.append((SNOW, "no snow load is entered, so 0 is used", f"{TYPE}, or say that there is none"))
     if "wind" in site.assumed:
         rows.append(

@@ -4,7 +4,7 @@ import math
 from dataclasses import replace
 from functools import lru_cache
 
-from steady.catalog.items import bag_yield_m3, goods, listed, sold_unit, sticks
+from steady.catalog.items import bag_yield_m3, goods, item_name, listed, sold_unit, sticks
 from steady.catalog.purchasing import PurchasingSettings
 from steady.data.roles import role
 from steady.footings.hole import bags, volumes
@@ -121,7 +121,7 @@ def pieces(plan: Plan) -> list[PieceRow]:
                 id=part.id,
                 role=part.role,
                 item=part.item,
-                says=sticks()[part.item].says if part.item in sticks() else part.item,
+                says=item_name(part.item),
                 length_m=part.stick_m if part.in_place else part.length_m,
                 stick_m=part.stick_m or part.length_m,
                 width_m=rip.size_m[0] if rip else 0.0,
@@ -168,7 +168,7 @@ def cuts(plan: Plan, yard: PurchasingSettings, metric: bool = False, better: boo
             by_item.setdefault(part.item, []).append(part)
     found = []
     for item, parts in by_item.items():
-        says = sticks()[item].says if item in sticks() else item
+        says = item_name(item)
         on_sale = [StockLength(length_m=stock.length_m, price=stock.price) for stock in yard.lengths(item)]
         wanted = _wanted(item, parts, yard)
         if not on_sale:

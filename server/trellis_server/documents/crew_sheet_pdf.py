@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from xml.sax.saxutils import escape
 
 from reportlab.lib.styles import ParagraphStyle
-from reportlab.platypus import Paragraph, Table, TableStyle
+from reportlab.platypus import Paragraph, Table
 from reportlab.platypus.flowables import Flowable, KeepInFrame, PageBreak, Spacer
 from steady.catalog.items import goods
 from steady.jobs.design_sheet import PostRow
@@ -13,7 +13,8 @@ from steady.takeoff.bill import cut_in_place
 
 from trellis_server.documents.pdf import BOLD, MARGIN, PAPERS, REGULAR, fonts, head_lines, head_points
 from trellis_server.documents.quote_pdf import Picture
-from trellis_server.documents.sheets_pdf import PALE, RULE, Pages, StructureSheets, Titled, whole_elevation
+from trellis_server.documents.report_tables import TableLook, striped_table
+from trellis_server.documents.sheets_pdf import Pages, StructureSheets, Titled, whole_elevation
 
 CELL = ParagraphStyle("crew", fontName=REGULAR, fontSize=8.6, leading=10)
 STRONG = ParagraphStyle("crew-strong", parent=CELL, fontName=BOLD)
@@ -58,24 +59,7 @@ def _rows(
     columns: Sequence[tuple[str, float]], rows: Sequence[Sequence[str]], wide: float, strong: Sequence[str] = ()
 ) -> Table:
     """A small table under its names. Widths: shares of `wide` (points)."""
-    whole = sum(share for _, share in columns)
-    styles = [STRONG if name in strong else CELL for name, _ in columns]
-    cells = [[Paragraph(escape(name), CELL) for name, _ in columns]]
-    cells += [[Paragraph(escape(cell), style) for cell, style in zip(row, styles, strict=True)] for row in rows]
-    table = Table(cells, colWidths=[share / whole * wide for _, share in columns], repeatRows=1)
-    table.setStyle(
-        TableStyle(
-            [
-                ("VALIGN", (0, 0), (-1, -1), "TOP"),
-                ("LEFTPADDING", (0, 0), (-1, -1), 2),
-                ("RIGHTPADDING", (0, 0), (-1, -1), 2),
-                ("TOPPADDING", (0, 0), (-1, -1), 1),
-                ("BOTTOMPADDING", (0, 0), (-1, -1), 2),
-                ("LINEBELOW", (0, 0), (-1, 0), 0.8, RULE),
-                ("ROWBACKGROUNDS", (0, 1), (-1, -1), ["#ffffff", PALE]),
-            ]
-        )
-    )
+    table = striped_table(columns, rows, wide, TableLook(head=CELL, cell=CELL, named=dict.fromkeys(strong, STRONG)))
     table.hAlign = "LEFT"
     return table
 

@@ -62,15 +62,9 @@ def paint(
 
 def paint_whole(canvas: Canvas, view: View, box: Box, frame: bool = False) -> None:
     """Paint a whole view with its words into a box, on one scale both ways, in its middle."""
-    x, y, width, height = box
     left, low, right, top = view.bounds
-    scale = min(width / (right - left + 0.6), height / (top - low + 0.6))
-    start = x + (width - (right - left) * scale) / 2
-    base = y + (height - (top - low) * scale) / 2
-
-    def at(point: tuple[float, float]) -> tuple[float, float]:
-        return start + (point[0] - left) * scale, base + (point[1] - low) * scale
-
+    scale = min(box[2] / (right - left + 0.6), box[3] / (top - low + 0.6))
+    at = _centred(view, box, scale)
     canvas.saveState()
     for shape in view.shapes:
         if shape.kind != "text" and not (frame and look(shape.layer).covers):
@@ -80,15 +74,18 @@ def paint_whole(canvas: Canvas, view: View, box: Box, frame: bool = False) -> No
     canvas.restoreState()
 
 
-def paint_window(canvas: Canvas, view: View, box: Box, scale: float) -> None:
-    """Paint what lies within a view's bounds into the middle of a box, at so many points a metre; what reaches out is cut off."""
+def _centred(view: View, box: Box, scale: float) -> At:
+    """From a view's metres to points on the paper, its bounds in the middle of a box, at so many points a metre."""
     x, y, width, height = box
     left, low, right, top = view.bounds
-    wide, tall = (right - left) * scale, (top - low) * scale
-    start, base = x + (width - wide) / 2, y + (height - tall) / 2
+    start, base = x + (width - (right - left) * scale) / 2, y + (height - (top - low) * scale) / 2
+    return lambda point: (start + (point[0] - left) * scale, base + (point[1] - low) * scale)
 
-    def at(point: tuple[float, float]) -> tuple[float, float]:
-        return start + (point[0] - left) * scale, base + (point[1] - low) * scale
+
+def paint_window(canvas: Canvas, view: View, box: Box, scale: float) -> None:
+    """Paint what lies within a view's bounds into the middle of a box, at so many points a metre; what reaches out is cut off."""
+    left, low, right, top = view.bounds
+    at = _centred(view, box, scale)
 
     def seen(points: Sequence[tuple[float, float]], across: float = 0.0, up: float = 0.0) -> bool:
         xs, ys = [px for px, _ in points], [py for _, py in points]
@@ -101,7 +98,7 @@ def paint_window(canvas: Canvas, view: View, box: Box, scale: float) -> None:
 
     canvas.saveState()
     clip = canvas.beginPath()
-    clip.rect(start, base, wide, tall)
+    clip.rect(*at((left, low)), (right - left) * scale, (top - low) * scale)
     canvas.clipPath(clip, stroke=0)
     for shape in view.shapes:
         steps = shape.count - 1

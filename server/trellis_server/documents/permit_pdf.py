@@ -6,14 +6,14 @@ Drawings stand at a usual scale, named under each. No page says that anything is
 import io
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, Literal
 from xml.sax.saxutils import escape
 
 from reportlab.lib.pagesizes import A3, landscape
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import inch
 from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import BaseDocTemplate, Frame, NextPageTemplate, PageTemplate, Paragraph, Table, TableStyle
+from reportlab.platypus import BaseDocTemplate, Frame, NextPageTemplate, PageTemplate, Paragraph, Table
 from reportlab.platypus.doctemplate import FrameBreak
 from reportlab.platypus.flowables import Flowable, PageBreak
 from steady.design_codes.registry import rulebook
@@ -29,7 +29,9 @@ from steady.units.show import quantity
 from trellis_server.documents.context import Subject
 from trellis_server.documents.paper import paint_window
 from trellis_server.documents.pdf import BOLD, MARGIN, REGULAR, fonts, north, wrap
-from trellis_server.documents.sheets_pdf import PALE, RULE, Titled
+from trellis_server.documents.report_tables import TableLook, striped_table
+from trellis_server.documents.scales import drawing_scale
+from trellis_server.documents.sheets_pdf import Titled
 
 CELL = ParagraphStyle("permit", fontName=REGULAR, fontSize=8.6, leading=10.4)
 STRONG = ParagraphStyle("permit-strong", parent=CELL, fontName=BOLD)
@@ -39,10 +41,6 @@ SIZES = {"letter": (17 * inch, 11 * inch), "a4": landscape(A3)}
 BLOCK = 168.0
 GAP = 12.0
 POINTS_A_METRE = 72 / 0.0254
-INCHES_A_FOOT = ((3.0, '3"'), (1.5, '1½"'), (1.0, '1"'), (0.75, '¾"'), (0.5, '½"'), (0.375, '⅜"'), (0.25, '¼"'))
-SMALLER = ((0.1875, '3/16"'), (0.125, '⅛"'), (0.09375, '3/32"'), (0.0625, '1/16"'))
-ONE_TO = (5, 10, 20, 25, 50, 100, 200, 500)
-FEET_AN_INCH = (10, 20, 30, 40, 50, 60, 100, 200)
 MOST_CHECKS = 30
 MOST_JOINTS = 18
 MOST_TOLD = 3
@@ -50,18 +48,6 @@ HOLES = (("No.", 0.6), ("Place", 2.6), ("Depth", 1.1), ("Width", 1.1), ("Gravel"
 ONE, TWO, DATA = "one", "two", "data"
 SITE_SHARE = 0.62
 """Of the first sheet's width, for the site plan [our own]."""
-
-
-def usual_scale(fits: float, metric: bool) -> tuple[float, str]:
-    """The largest usual scale that is no larger than what fits (paper over real), and what it is called."""
-    if metric:
-        to = next((ratio for ratio in ONE_TO if 1 / ratio <= fits + 1e-12), None)
-        return (1 / to, f"1 : {to}") if to else (fits, f"1 : {1 / fits:.0f}")
-    for inches, says in (*INCHES_A_FOOT, *SMALLER):
-        if inches / 12 <= fits + 1e-12:
-            return inches / 12, f"{says} = 1'-0\""
-    feet = next((feet for feet in FEET_AN_INCH if 1 / (feet * 12) <= fits), None)
-    return (1 / (feet * 12), f"1\" = {feet}'") if feet else (fits, f"1 to {1 / fits:.0f}")
 
 
 class Scaled(Flowable):
@@ -87,7 +73,7 @@ class Scaled(Flowable):
         under = 26.0 + self.LINE * len(lines)
         room = (self.wide - 8, self.tall - under - 4)
         fits = min(room[0] / (right - left), room[1] / (top - low)) / POINTS_A_METRE
-        scale, says = usual_scale(fits, self.metric)
+        scale, says = drawing_scale(fits, self.metric)
         paint_window(self.canv, self.view, (4, under + 2, *room), scale * POINTS_A_METRE)
         self.canv.setFont(BOLD, 10)
         self.canv.drawString(4, under - 15, self.view.title)
@@ -241,23 +227,8 @@ def _sheet(title: str, columns: str) -> list[Flowable]:
 
 def _rows(wide: float, columns: Sequence[tuple[str, float]], rows: Sequence[Sequence[str]], strong: int = -1) -> Table:
     """A table under its names. Widths: shares; `strong`: the column that is set bold."""
-    whole = sum(share for _, share in columns)
-    cells = [[Paragraph(escape(name), STRONG) for name, _ in columns]]
-    cells += [[Paragraph(escape(cell), STRONG if k == strong else CELL) for k, cell in enumerate(row)] for row in rows]
-    table = Table(cells, colWidths=[share / whole * wide for _, share in columns], repeatRows=1)
-    table.setStyle(
-        TableStyle(
-            [
-                ("VALIGN", (0, 0), (-1, -1), "TOP"),
-                ("LEFTPADDING", (0, 0), (-1, -1), 3),
-                ("RIGHTPADDING", (0, 0), (-1, -1), 3),
-                ("TOPPADDING", (0, 0), (-1, -1), 1.5),
-                ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5),
-                ("LINEBELOW", (0, 0), (-1, 0), 0.9, RULE),
-                ("ROWBACKGROUNDS", (0, 1), (-1, -1), ["#ffffff", PALE]),
-            ]
-        )
-    )
+    named = {columns[strong][0]: STRONG} if strong >= 0 else {}
+    table = striped_table(columns, rows, wide, TableLook(head=STRONG, cell=CELL, named=named, pads=(3, 3, 1.5, 2.5)))
     table.hAlign = "LEFT"
     return table
 
@@ -306,8 +277,10 @@ def _site_rows(made: _Set) -> list[tuple[str, str]]:
     site, book, tape = job.site, rulebook(job.school), job.reading.tape()
     system = tape.system
 
-    def known(value: float, none: str, text: str) -> str:
-        return "none here, as entered" if none in site.none_here else text if value > 0 else "NOT ENTERED"
+    def known(what: Literal["frost", "snow"], text: str) -> str:
+        if not site.given(what):
+            return "NOT ENTERED"
+        return "none here, as entered" if what in site.none_here else text
 
     def confirmed(what: str, text: str) -> str:
         return f"{text}, ASSUMED" if what in site.assumed else text
@@ -322,9 +295,9 @@ def _site_rows(made: _Set) -> list[tuple[str, str]]:
         ("Wind", f"{confirmed('wind', wind)}, exposure {site.exposure}"),
         (
             "Ground snow",
-            known(site.ground_snow_pa, "snow", quantity(site.ground_snow_pa, "pa", system)),
+            known("snow", quantity(site.ground_snow_pa, "pa", system)),
         ),
-        ("Frost depth", known(site.frost_m, "frost", tape.length(site.frost_m))),
+        ("Frost depth", known("frost", tape.length(site.frost_m))),
         ("Seismic category", site.seismic or "not entered; no earthquake design is made"),
         ("Soil", confirmed("soil", site.soil)),
         (
@@ -422,12 +395,15 @@ def _joints(made: _Set) -> list[Flowable]:
     """Each different joint once, and what a made connector must hold."""
     about = made.about
     plan, tape = about.plan, about.state.document.reading.tape()
+    joints = joint_rows(plan, tape)
     rows = [
-        (row.place, row.how, str(row.count), row.fixings or "as drawn", row.governed_by)
-        for row in joint_rows(plan, tape)[:MOST_JOINTS]
+        (row.place, row.how, str(row.count), row.fixings or "as drawn", row.governed_by) for row in joints[:MOST_JOINTS]
     ]
     columns = (("Joint", 2.2), ("How", 1.4), ("Count", 0.7), ("Fixings", 3.2), ("Governing check", 3.4))
-    story: list[Flowable] = [Paragraph("Joints", UNDER), _rows(made.half, columns, rows, 0)]
+    story: list[Flowable] = [
+        Paragraph(f"Joints, {len(rows)} of {len(joints)} kinds", UNDER),
+        _rows(made.half, columns, rows, 0),
+    ]
     needs = [
         (gap_named(gap, plan.school), f"at least {gap.needs.value:,.0f} {gap.needs.unit}" if gap.needs.value >= 10 else
          f"at least {gap.needs.value:,.2f} {gap.needs.unit}", gap.reason)

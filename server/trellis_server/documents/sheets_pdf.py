@@ -35,13 +35,13 @@ from trellis_server.documents.pdf import (
     north,
 )
 from trellis_server.documents.quote_pdf import UNDER, Picture
+from trellis_server.documents.report_tables import RULE, TableLook, striped_table
 
 CELL = ParagraphStyle("cell", fontName=REGULAR, fontSize=10.5, leading=12.5)
 STRONG = ParagraphStyle("strong", parent=CELL, fontName=BOLD)
 MARK = ParagraphStyle("mark", parent=STRONG, fontSize=12.5, leading=14)
 NAME = ParagraphStyle("name", parent=CELL, fontSize=9.5, leading=11)
 LABEL = ParagraphStyle("label", parent=CELL, fontSize=9, leading=11)
-PALE, RULE = "#eeeeee", "#4d5753"
 MOST_LABELS = 120
 MOST_ALIKE = 6
 """More than this in one place are told by their length alone: boards need no label each."""
@@ -183,27 +183,13 @@ def _table(
     strong: Sequence[str] = (),
     ticked: str = "",
 ) -> Table:
-    """Rows under their names, every second one pale, the names again on every page. Widths: shares of the page."""
-    whole = sum(share for _, share in columns)
-    styles = [MARK if name == "mark" else STRONG if name in strong else CELL for name, _ in columns]
-    table = Table(
-        [_cells([name for name, _ in columns], [NAME] * len(columns)), *(_cells(row, styles) for row in rows)],
-        colWidths=[share / whole * printed.inner for _, share in columns],
-        repeatRows=1,
-    )
-    last = len(columns) - 1
-    looks = [
-        ("VALIGN", (0, 0), (-1, -1), "TOP"),
-        ("LEFTPADDING", (0, 0), (-1, -1), 2),
-        ("RIGHTPADDING", (0, 0), (-1, -1), 3),
-        ("TOPPADDING", (0, 0), (-1, -1), 2),
-        ("BOTTOMPADDING", (0, 0), (-1, -1), 3.5),
-        ("LINEBELOW", (0, 0), (-1, 0), 1.0, RULE),
-        ("ROWBACKGROUNDS", (0, 1), (-1, -1), ["#ffffff", PALE]),
-    ]
+    """Rows under their names; the last column with a line to write on where it is to be ticked. Widths: shares of the page."""
+    named = {"mark": MARK, **dict.fromkeys(strong, STRONG)}
+    look = TableLook(head=NAME, cell=CELL, named=named, pads=(2, 3, 2, 3.5))
+    table = striped_table(columns, rows, printed.inner, look)
     if ticked:
-        looks.append(("LINEBELOW", (last, 1), (last, -1), 0.8, RULE))
-    table.setStyle(TableStyle(looks))
+        last = len(columns) - 1
+        table.setStyle(TableStyle([("LINEBELOW", (last, 1), (last, -1), 0.8, RULE)]))
     return table
 
 

@@ -9,10 +9,9 @@ from steady.jobs.states import warnings
 
 from trellis_server.documents.paper import paint_whole
 from trellis_server.documents.pdf import BOLD, MARGIN, PAPERS, REGULAR, fonts, foot, north, wrap
+from trellis_server.documents.scales import site_scale
 
 POINTS_A_METRE = 72 / 0.0254
-FEET_AN_INCH = (4, 8, 10, 16, 20, 30, 40, 50, 60, 100, 200, 400, 1000)
-ONE_TO = (50, 100, 200, 250, 500, 1000, 2000, 5000, 10000)
 HEAD = 52.0
 
 
@@ -39,12 +38,7 @@ def draw_site(canvas: Canvas, size: tuple[float, float], job: JobDocument) -> No
     left, low, right, top = view.bounds
     wide, tall = right - left + 0.6, top - low + 0.6
     fits = min(room[0] / wide, room[1] / tall) / POINTS_A_METRE
-    if not tape.metric:
-        usual = next((feet for feet in FEET_AN_INCH if 1 / (feet * 12) <= fits), None)
-        scale, says = (1 / (usual * 12), f"1\" = {usual}'") if usual else (fits, f"1 to {1 / fits:.0f}")
-    else:
-        to = next((ratio for ratio in ONE_TO if 1 / ratio <= fits), None)
-        scale, says = (1 / to, f"1 : {to}") if to else (fits, f"1 : {1 / fits:.0f}")
+    scale, says = site_scale(fits, tape.metric)
     canvas.setFont(BOLD, 17)
     canvas.drawString(MARGIN, height - MARGIN - 10, f"{job.name}: the site"[:60])
     canvas.setFont(BOLD, 12)

@@ -15,8 +15,9 @@ from steady.jobs.document import JobDocument
 
 from trellis_server.demo.jobs import all_jobs, larkspur_rise
 from trellis_server.documents.context import OnPaper, Options, RevisionInput, Subject
-from trellis_server.documents.permit_pdf import Scaled, permit_set, usual_scale
+from trellis_server.documents.permit_pdf import Scaled, permit_set
 from trellis_server.documents.registry import document
+from trellis_server.documents.scales import drawing_scale
 
 NAMED = {'3"': 3, '1½"': 1.5, '1"': 1, '¾"': 0.75, '½"': 0.5, '⅜"': 0.375, '¼"': 0.25, '3/16"': 3 / 16, '⅛"': 0.125}
 """Inches a foot by their names, written out again."""
@@ -92,12 +93,12 @@ class PermitSetTest(SimpleTestCase):
 
     def test_the_scale_fits_and_is_the_largest_of_the_usual(self) -> None:
         for fits in (0.3, 0.24, 0.13, 0.1, 0.07, 0.05, 0.04, 0.033, 0.022, 0.012, 0.009, 0.004, 0.0016):
-            scale, says = usual_scale(fits, metric=False)
+            scale, says = drawing_scale(fits, metric=False)
             self.assertLessEqual(scale, fits + 1e-9)
             self.assertGreater(scale * 2.6, min(fits, 0.25), says)
             if (found := re.match(r"(.+) = 1'-0\"$", says)) and found[1] in NAMED:
                 self.assertAlmostEqual(scale, NAMED[found[1]] / 12, places=9)
-            scale, says = usual_scale(fits, metric=True)
+            scale, says = drawing_scale(fits, metric=True)
             self.assertLessEqual(scale, fits + 1e-9)
             self.assertAlmostEqual(scale, 1 / float(says.removeprefix("1 : ")), delta=scale * 0.01)
 
