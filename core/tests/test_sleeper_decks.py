@@ -5,10 +5,12 @@ import unittest
 from dataclasses import replace
 
 from steady.errors import InvalidInputError
+from steady.jobs.document import case_of
 from steady.jobs.starting_designs import start
 from steady.plan.model import Plan
 from steady.plan.results import state
 from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.deck.text.client import described
 from steady.units.units import FT, IN
 
 from tests.test_deck import deck, planned
@@ -122,6 +124,20 @@ class PierTest(unittest.TestCase):
                 bool([one for one in plan.checks if one.key == "post.axial_compression"]), stands, "nothing to buckle"
             )
             self.assertEqual(plan.conflicts, ())
+
+    def test_a_client_is_promised_no_post_that_is_not_there(self) -> None:
+        for text, changes, words, never in (
+            ("12x10 up1'8", {}, "concrete piers in the ground", "posts"),
+            ("12x10 up1'8 free", {"upright": "none"}, "on its own piers", "posts"),
+            ("12x10 up4 free", {}, "on its own posts", "piers"),
+            ("12x10 up0'7 free", {"rests": "sleepers", "joist": "joist 2x6 pine"}, "on sleepers over gravel", "posts"),
+        ):
+            one = job(text)
+            spec = replace(one.structures[0].spec, **changes)
+            case = case_of(replace(one, structures=(replace(one.structures[0], spec=spec),)), "s")
+            said = described(case, planned(spec))
+            self.assertIn(words, said)
+            self.assertNotIn(never, said)
 
     def test_a_deck_at_any_low_height_is_offered_no_stub_of_a_post(self) -> None:
         for high in ("0'9", "1'0", "1'3", "1'6", "1'9"):

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 
-from steady.catalog.items import sticks
+from steady.catalog.items import item_name
 from steady.plan.model import Plan
 from steady.units.client_lengths import client_length
 from steady.units.show import Tape
@@ -20,7 +20,7 @@ def side_by_side(tape: Tape, *lengths_m: float) -> str:
 
 def timber(key: str) -> str:
     """A stick as it is called on sale; the key where the yard does not know it."""
-    return sticks()[key].says if key in sticks() else key
+    return item_name(key)
 
 
 def counted(count: int, one: str, many: str = "") -> str:

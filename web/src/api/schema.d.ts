@@ -4744,7 +4744,7 @@ export interface components {
          *         outline: Corners anticlockwise as seen from above, from the house's left end: the first edge lies on the house.
          *         attach: ledger: Attached to house (ledger); free: Freestanding; existing: Beside existing deck.
          *         rests: posts: on beams, posts and footings; sleepers: its joists lie on a bed of gravel, low and free of a house; slab: they
-         *             lie on a concrete slab that stands, whose measured thickness is `slab_m` (0: not known).
+         *             lie on an existing concrete slab, whose measured thickness is `slab_m` (0: not known).
          *         joists_run: out from the house, or along it (boards run across the joists).
          *         joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
          *         overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.
