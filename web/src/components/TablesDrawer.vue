@@ -2,22 +2,24 @@
 import { GripHorizontal } from 'lucide-vue-next'
 import Button from 'primevue/button'
 import { refDebounced, useEventListener } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import type { Choice, Kind, Sheet } from '@/api/types'
 import CautionList from '@/components/CautionList.vue'
-import ChoiceTable from '@/components/ChoiceTable.vue'
-import CutPlanTable from '@/components/CutPlanTable.vue'
-import JointsTable from '@/components/JointsTable.vue'
-import HolesTable from '@/components/HolesTable.vue'
-import MarksTable from '@/components/MarksTable.vue'
-import MembersTable from '@/components/MembersTable.vue'
-import PiecesTable from '@/components/PiecesTable.vue'
 import SearchLine from '@/components/SearchLine.vue'
 import { useSearch } from '@/composables/useSearch'
 import { useTakeoff } from '@/composables/useTakeoff'
 import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
 import { change } from '@/logic/money'
+
+// What draws a table comes when the tray is first pulled up: the drawing does not wait for it.
+const ChoiceTable = defineAsyncComponent(() => import('@/components/ChoiceTable.vue'))
+const CutPlanTable = defineAsyncComponent(() => import('@/components/CutPlanTable.vue'))
+const HolesTable = defineAsyncComponent(() => import('@/components/HolesTable.vue'))
+const JointsTable = defineAsyncComponent(() => import('@/components/JointsTable.vue'))
+const MarksTable = defineAsyncComponent(() => import('@/components/MarksTable.vue'))
+const MembersTable = defineAsyncComponent(() => import('@/components/MembersTable.vue'))
+const PiecesTable = defineAsyncComponent(() => import('@/components/PiecesTable.vue'))
 
 /** The tables of a structure, as its kind names them, under its drawings. */
 const props = defineProps<{

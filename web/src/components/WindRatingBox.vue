@@ -2,17 +2,19 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import StateTag from '@/components/StateTag.vue'
-import { computed, onMounted, ref, watch } from 'vue'
+import { useElementVisibility } from '@vueuse/core'
+import { computed, defineAsyncComponent, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { narrowed } from '@/api/adapt'
 import { api, ask, askInTurn, Refused } from '@/api/client'
 import type { Kind, Option, Start, WindUpgrade } from '@/api/types'
-import WindByPart from '@/components/WindByPart.vue'
 import SearchLine from '@/components/SearchLine.vue'
 import { useSearch } from '@/composables/useSearch'
 import { money } from '@/logic/money'
 import { showSpeed } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
+
+const WindByPart = defineAsyncComponent(() => import('@/components/WindByPart.vue'))
 
 /**
  * The structure as it is beside how it is usually built here, the lowest cost that passes and a sturdier one, each with
@@ -21,6 +23,8 @@ import { useSession } from '@/stores/session'
 const props = defineProps<{ structure: string; kind: Kind }>()
 const emit = defineEmits<{ preview: [start: Option | Start | null]; take: [start: Option | Start] }>()
 const store = useJob()
+/** What each part stands is asked for, and its table brought, once the eye gets there. */
+const seen = useElementVisibility(useTemplateRef('parts'), { once: true })
 const session = useSession()
 const found = ref<Partial<Record<Which, Start>>>({})
 const busy = ref(false)
@@ -229,7 +233,7 @@ watch(
     >
       Show wind upgrades
     </Button>
-    <WindByPart v-if="kind.rates_wind && rows.length" :structure="structure" />
+    <div ref="parts"><WindByPart v-if="kind.rates_wind && rows.length && seen" :structure="structure" /></div>
     <template v-if="steps !== null">
       <h4>Single upgrades, best value first</h4>
       <p v-if="!steps.length && !single.busy.value" class="small">
