@@ -137,6 +137,26 @@ water, Pond, 9000 ft, 0
         self.assertIn("nknown feature type", found.problems[1].message)
         self.assertIn("2 km", found.problems[2].message)
 
+    def test_columns_are_read_by_their_heading_in_any_order(self) -> None:
+        # A total station's usual order is point, northing, easting, elevation, description: north is y here, east is x.
+        rows = "7, 30, 12, 100.5, GAS VALVE\n8, 31, 14, 100.2, "
+        for heading in ("P,N,E,Z,D", "Point No., Northing (m), Easting (m), Elevation, Description"):
+            found = read_survey(f"{heading}\n{rows}", bare="m")
+            self.assertEqual(found.problems, ())
+            self.assertEqual([thing.corners[0] for thing in found.things], [(12.0, 30.0), (14.0, 31.0)])
+            self.assertEqual(found.things[1].height_m, 100.2)
+            assert found.columns is not None
+            self.assertEqual(found.columns.roles, ("name", "y", "x", "height", "code"))
+        swapped = read_survey(rows, bare="m")
+        self.assertEqual(swapped.things[1].corners[0], (31.0, 14.0))  # without a heading as before: name, x, y, height
+        chosen = read_survey(rows, bare="m", roles=("name", "y", "x", "height", "code"))
+        self.assertEqual(chosen.things, read_survey(f"P,N,E,Z,D\n{rows}", bare="m").things)
+
+    def test_a_chosen_column_that_is_missing_is_told_row_by_row(self) -> None:
+        found = read_survey("7, 30, 12, 100.5\n8", bare="m", roles=("name", "x", "none", "height"))
+        self.assertEqual([problem.row for problem in found.problems], [1, 2])
+        self.assertIn("choose the columns", found.problems[0].message)
+
     def test_a_line_of_one_point_says_what_it_lacks(self) -> None:
         found = read_survey("boundary, Lone, 1, 2")
         self.assertEqual(found.things, ())

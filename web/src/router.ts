@@ -20,7 +20,8 @@ const job: RouteRecordRaw[] = [
   { path: 'build/:structure', name: 'build', component: () => import('@/views/BuildView.vue') },
   { path: 'estimate', name: 'estimate', component: () => import('@/views/EstimateView.vue') },
   { path: 'schedule', name: 'schedule', component: () => import('@/views/ScheduleView.vue') },
-  { path: 'record/:structure', name: 'record', component: () => import('@/views/RecordView.vue') },
+  { path: 'record/:structure?', name: 'record', component: () => import('@/views/RecordView.vue') },
+  { path: 'photos', name: 'photos', component: () => import('@/views/PhotosView.vue') },
   { path: 'files', name: 'files', component: () => import('@/views/FilesView.vue') },
   // Addresses of before: a bookmark or a link in an old message still leads on.
   moved('brief', 'overview'),

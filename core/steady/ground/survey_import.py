@@ -1,6 +1,5 @@
 """A survey as people bring it: pasted or CSV points, each naming what it belongs to; errors are told row by row."""
 
-import csv
 import itertools
 import math
 from collections.abc import Iterable, Sequence
@@ -17,6 +16,7 @@ from steady.ground.survey import (
     thing_row,
     thing_rows,
 )
+from steady.ground.survey_columns import ColumnRole, SurveyColumns, arranged, cells_of, columns_of, is_heading
 from steady.units.lengths import Bare, parse_length
 from steady.value_objects import positional_value_object, value_object
 
@@ -31,10 +31,11 @@ ASK = (
 
 @value_object
 class SurveyRead:
-    """What was understood, in the order it came, and each row that was not."""
+    """What was understood, in the order it came, and each row that was not; of rows, what their columns hold."""
 
     things: tuple[SiteFeature, ...]
     problems: tuple[RowProblem, ...]
+    columns: SurveyColumns | None = None
 
 
 @positional_value_object
@@ -47,26 +48,32 @@ class _Row:
     number: int
 
 
-def read_survey(text: str, taken: Iterable[str] = (), bare: Bare = "ft") -> SurveyRead:
+def read_survey(
+    text: str, taken: Iterable[str] = (), bare: Bare = "ft", roles: tuple[ColumnRole, ...] = ()
+) -> SurveyRead:
     """Read rows of points. Rows of the same kind and name that follow each other make one line or area.
 
     Args:
         text: Rows: what it is, name, x, y, and a height or not; a point's name or number, x, y, height and a code or not, as
             instruments write them; or x, y, height alone. Columns by comma, semicolon or tab. A
-            first row of words is a heading. Lengths are written any way.
+            first row of words is a heading; where it names an x and a y, columns are read by it. Lengths are written any way.
         taken: Ids that are in use on the site.
         bare: Unit of numbers written without one.
+        roles: What each column holds, as somebody says; empty: by the heading, else by each row's number of cells.
     """
+    columns = columns_of(text, roles)
     rows: list[_Row] = []
     problems: list[RowProblem] = []
     for number, line in enumerate(text.splitlines()[: MOST_ROWS + 1], start=1):
         if number > MOST_ROWS:
             problems.append(RowProblem(row=number, text="", message=f"Only the first {MOST_ROWS} rows are read"))
             break
-        if not line.strip() or (number == 1 and not any(letter.isdigit() for letter in line)):
+        if not line.strip() or (number == 1 and is_heading(line)):
             continue
         try:
-            rows.append(_row(line, bare, number))
+            # Under a heading, too, three figures alone are a spot height, as the page says; chosen columns hold for every row.
+            headed = columns.roles and (roles or len(cells_of(line)) != 3 or len(columns.roles) == 3)
+            rows.append(_by_columns(line, columns.roles, bare, number) if headed else _row(line, bare, number))
         except InvalidInputError as error:
             problems.append(RowProblem(row=number, text=line.strip()[:80], message=error.message))
     rows, taken_off = _near_zero(rows)
@@ -89,7 +96,7 @@ def read_survey(text: str, taken: Iterable[str] = (), bare: Bare = "ft") -> Surv
                 problems.append(RowProblem(row=0, text=f"{thing.kind} {thing.name}".strip(), message=short))
             else:
                 things.append(thing)
-    return SurveyRead(things=tuple(things), problems=tuple(problems))
+    return SurveyRead(things=tuple(things), problems=tuple(problems), columns=columns)
 
 
 def fresh_id(kind: str, used: set[str]) -> str:
@@ -100,8 +107,22 @@ def fresh_id(kind: str, used: set[str]) -> str:
     return found
 
 
+def _by_columns(line: str, roles: tuple[ColumnRole, ...], bare: Bare, number: int) -> _Row:
+    """A row whose columns are known: a feature by its kind, a point by its code, and without either a spot height."""
+    cell = arranged(cells_of(line), roles)
+    if not cell.get("x") or not cell.get("y"):
+        raise InvalidInputError("text", "A row needs an x and a y: choose the columns that hold them")
+    said, code, name = cell.get("kind", ""), cell.get("code", "")[:80], cell.get("name", "")
+    kind = _kind(said) if said else kind_of_layer(code, 1) if code else "spot height"
+    x_m, y_m = parse_length(cell["x"], bare), parse_length(cell["y"], bare)
+    height_m = parse_length(cell["height"], bare) if cell.get("height") else None
+    if kind == "spot height" and height_m is None:
+        raise InvalidInputError("text", "A spot height needs its height")
+    return _Row(kind, f"{name} {code}".strip()[:80], x_m, y_m, height_m, number)
+
+
 def _row(line: str, bare: Bare, number: int) -> _Row:
-    cells = _cells(line)
+    cells = cells_of(line)
     if len(cells) == 3:
         kind, name, at, high = "spot height", "", cells[:2], cells[2]
     elif len(cells) in (4, 5) and not _known(cells[0]) and (point := _named_point(cells, bare)):
@@ -170,15 +191,6 @@ def _out_of_reach(row: "_Row") -> str:
     if row.height_m is not None and not -100 <= row.height_m <= HIGHEST_M:
         return "Out of reach: at most 200 m up and 100 m down from the site's zero"
     return ""
-
-
-def _cells(line: str) -> list[str]:
-    mark = next((mark for mark in ("\t", ";") if mark in line), ",")
-    # Inches are a quote at a cell's end: only a cell that starts with one is quoted.
-    quoted = line.lstrip().startswith('"') or f'{mark}"' in line.replace(f"{mark} ", mark)
-    if quoted:
-        return [cell.strip() for cell in next(csv.reader([line], delimiter=mark, skipinitialspace=True))]
-    return [cell.strip() for cell in line.split(mark)]
 
 
 def _known(text: str) -> bool:

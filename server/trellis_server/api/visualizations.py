@@ -89,7 +89,7 @@ def things(request: HttpRequest) -> HttpResponse:
 @router.post("/views/survey", response={200: SurveyAnswer, **REFUSALS})
 def read_survey(request: HttpRequest, body: SurveyBody) -> HttpResponse:
     """What a pasted or brought survey holds, in the site's own axes, and each row that can't be read."""
-    return fast(survey(body.document, body.text, body.brought_as, body.bare))
+    return fast(survey(body.document, body.text, body.brought_as, body.bare, tuple(body.roles)))
 
 
 @router.post("/views/underlay", response={200: UnderAnswer, **REFUSALS})

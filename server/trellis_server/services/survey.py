@@ -7,6 +7,7 @@ from typing import Any, Literal
 
 from steady.errors import InvalidInputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SiteFeature, SitePoint, enough_points, kind_of_layer, thing_row
+from steady.ground.survey_columns import ColumnRole
 from steady.ground.survey_geo import Anchor, first_point, in_degrees, read_geojson, read_local_geojson
 from steady.ground.survey_import import FARTHEST_M, SurveyRead, fresh_id, read_survey
 from steady.jobs.document import JobDocument
@@ -20,7 +21,13 @@ UNITS_M = {1: IN, 2: FT, 4: 0.001, 5: 0.01, 6: 1.0}
 BARE_M: dict[Bare, float] = {"ft": FT, "in": IN, "m": 1.0, "mm": 0.001}
 
 
-def survey(job: JobDocument, text: str, brought_as: Literal["points", "geojson", "dxf"], bare: Bare) -> dict[str, Any]:
+def survey(
+    job: JobDocument,
+    text: str,
+    brought_as: Literal["points", "geojson", "dxf"],
+    bare: Bare,
+    roles: tuple[ColumnRole, ...] = (),
+) -> dict[str, Any]:
     """What was brought, read; where the file says first where the site lies on the earth, that too.
 
     Raises:
@@ -28,7 +35,7 @@ def survey(job: JobDocument, text: str, brought_as: Literal["points", "geojson",
     """
     taken = [thing.id for thing in job.site.things]
     if brought_as == "points":
-        return _answer(read_survey(text, taken, bare))
+        return _answer(read_survey(text, taken, bare, roles))
     if brought_as == "dxf":
         return _answer(read_dxf(text, taken, bare))
     if not in_degrees(text):
@@ -46,7 +53,7 @@ def survey(job: JobDocument, text: str, brought_as: Literal["points", "geojson",
 
 
 def _answer(found: SurveyRead) -> dict[str, Any]:
-    return {"things": found.things, "problems": found.problems}
+    return {"things": found.things, "problems": found.problems, "columns": found.columns}
 
 
 def read_dxf(text: str, taken: list[str], bare: Bare) -> SurveyRead:

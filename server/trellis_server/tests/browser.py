@@ -50,7 +50,7 @@ SHOTS = settings.BASE / "var" / "shots"
 
 
 # A busy machine is slow, not wrong: one patience for whatever a page is waited for.
-PATIENCE_MS = 90_000
+PATIENCE_MS = int(os.environ.get("TRELLIS_PATIENCE", "90")) * 1000
 expect.set_options(timeout=PATIENCE_MS)
 
 

@@ -14,6 +14,7 @@ JOB_PAGES = {
     "/jobs/{job}/estimate": "h1",
     "/jobs/{job}/schedule": "h1",
     "/jobs/{job}/files": "h1",
+    "/jobs/{job}/photos": "h1",
 }
 STRUCTURE_PAGES = {
     "/jobs/{job}/design/windbreak": ".canvas svg",

@@ -384,7 +384,7 @@ class FilePageTest(SignedIn):
         self.addCleanup(folder.cleanup)
         page = self.page
         with override_settings(DATA=Path(folder.name)):
-            self.open(f"/jobs/{self.job.pk}/files")
+            self.open(f"/jobs/{self.job.pk}/photos")
             expect(page.get_by_role("heading", name="Photos")).to_be_visible()
             page.get_by_label("Caption").first.fill("North corner")
             page.set_input_files("input[type=file]", {"name": "a.jpg", "mimeType": "image/jpeg", "buffer": jpeg()})
@@ -397,6 +397,8 @@ class FilePageTest(SignedIn):
             looked.get_by_label("Notes").fill("too shallow")
             looked.get_by_role("button", name="Add inspection").click()
             expect(page.get_by_text("Following work is on hold")).to_be_visible()
+            self.assertEqual(self.axe(), [])
+            self.open(f"/jobs/{self.job.pk}/files")
             page.get_by_label("Recipient").fill("The house")
             page.get_by_role("button", name="Make a link").click()
             secret = page.get_by_label("Copy now; it won't be shown again").input_value()
@@ -413,7 +415,7 @@ class FilePageTest(SignedIn):
 class DecisionsTest(SignedIn):
     def test_an_inspectors_decision_goes_for_all_alike(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/files")
+        self.open(f"/jobs/{self.job.pk}/photos")
         box = page.get_by_role("region", name="Decisions")
         box.get_by_label("To be decided").fill("Which treatment at the ground")
         box.get_by_label("By whom").fill("the inspector")

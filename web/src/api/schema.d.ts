@@ -5436,11 +5436,13 @@ export interface components {
         };
         /**
          * EstimateSide
-         * @description What it should sell for today, and what materials and hours it rests on.
+         * @description What it should sell for today, what materials and hours it rests on, and the margin in it by the terms.
          */
         EstimateSide: {
             /** Hours */
             hours: number;
+            /** Margin */
+            margin: number;
             /** Materials */
             materials: number;
             /** Net */
@@ -13189,6 +13191,7 @@ export interface components {
          * @description Things in the site's axes. `latitude_rad`, `longitude_rad`: where the site's zero came to lie, if the file told it first.
          */
         SurveyAnswer: {
+            columns?: components["schemas"]["SurveyColumns"] | null;
             /** Latitude Rad */
             latitude_rad?: number | null;
             /** Longitude Rad */
@@ -13200,7 +13203,7 @@ export interface components {
         };
         /**
          * SurveyBody
-         * @description A survey as it was brought; `bare`: the unit of numbers without one.
+         * @description A survey as it was brought; `bare`: the unit of numbers without one; `roles`: what each column holds, as chosen.
          */
         SurveyBody: {
             /**
@@ -13215,8 +13218,30 @@ export interface components {
              */
             brought_as: "points" | "geojson" | "dxf";
             document: components["schemas"]["JobDocument"];
+            /**
+             * Roles
+             * @default []
+             */
+            roles: ("kind" | "name" | "x" | "y" | "height" | "code" | "none")[];
             /** Text */
             text: string;
+        };
+        /**
+         * SurveyColumns
+         * @description The columns of a survey that came as rows.
+         *
+         *     Args:
+         *         roles: What each column holds; empty where each row was read by its own number of cells.
+         *         headings: The cells of its first row, where that is a heading.
+         *         sample: The first rows under it.
+         */
+        SurveyColumns: {
+            /** Headings */
+            headings: string[];
+            /** Roles */
+            roles: ("kind" | "name" | "x" | "y" | "height" | "code" | "none")[];
+            /** Sample */
+            sample: string[][];
         };
         /**
          * Table

@@ -4,10 +4,8 @@ import {
   Camera,
   ChevronsLeft,
   ChevronsRight,
-  FolderOpen,
   LayoutDashboard,
   Map as MapIcon,
-  Mountain,
   Package,
   ReceiptText,
 } from 'lucide-vue-next'
@@ -17,7 +15,7 @@ import { type RouteLocationRaw, useRoute } from 'vue-router'
 import StateMark from '@/components/StateMark.vue'
 import { useStates } from '@/composables/useStates'
 import { kindIcon } from '@/kinds/icons'
-import { PRICED_PAGES, STRUCTURE_PAGES } from '@/logic/pages'
+import { besides, PRICED_PAGES, STRUCTURE_PAGES } from '@/logic/pages'
 import { stateLabel } from '@/logic/states'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
@@ -33,17 +31,15 @@ const allowed = (page: string) => session.session?.sees_prices !== false || !PRI
 const BEFORE = [
   { page: 'overview', says: 'Overview', icon: LayoutDashboard },
   { page: 'site-plan', says: 'Site', icon: MapIcon },
-  { page: 'ground', says: 'Ground and climate', icon: Mountain },
 ]
 const AFTER = [
   { page: 'materials', says: 'Materials', icon: Package },
   { page: 'estimate', says: 'Estimate & contract', icon: ReceiptText },
   { page: 'schedule', says: 'Schedule', icon: CalendarDays },
   { page: 'record', says: 'Site record', icon: Camera },
-  { page: 'files', says: 'Job file', icon: FolderOpen },
 ]
 /** Pages of one structure, whose own entry is the one that is here. */
-const here = (page: string) => route.name === page
+const here = (page: string) => besides(page).includes(String(route.name))
 const ofStructure = (id: string) => STRUCTURE_PAGES.includes(String(route.name)) && props.structure === id
 
 const KEY = 'trellis.rail'
@@ -57,7 +53,7 @@ function fold(): void {
 }
 const to = (page: string) => ({
   name: page,
-  params: page === 'ground' || page === 'record' ? { job: props.job, structure: props.structure } : { job: props.job },
+  params: page === 'record' ? { job: props.job, structure: props.structure } : { job: props.job },
 })
 interface Entry {
   key: string
@@ -82,7 +78,7 @@ const groups = computed<Entry[][]>(() => [
     here: ofStructure(spec.id),
     state: stateOf(spec.id),
   })),
-  pages(AFTER.filter((item) => allowed(item.page) && (item.page !== 'record' || props.structure))),
+  pages(AFTER.filter((item) => allowed(item.page))),
 ])
 </script>
 

@@ -8,9 +8,11 @@ const W = 480
 const H = 104
 const box = computed(() => {
   const [left, low, right, top] = props.view.bounds
-  const sx = (W - 12) / (right - left)
-  const sy = Math.min((H - 10) / (top - low), sx * 4)
-  return { sx, sy, x0: 6 - left * sx, y0: 5 + top * sy }
+  const tall = (H - 10) / (top - low)
+  // A long line is drawn higher than it is; anything that fits is drawn true, in the middle.
+  const sx = Math.min((W - 12) / (right - left), tall)
+  const sy = Math.min(tall, sx * 4)
+  return { sx, sy, x0: (W - sx * (left + right)) / 2, y0: 5 + top * sy }
 })
 </script>
 

@@ -2,7 +2,8 @@
 import { Printer } from 'lucide-vue-next'
 import Button from 'primevue/button'
 import LazyMenu from '@/components/LazyMenu.vue'
-import { computed, useTemplateRef } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Sheet } from '@/api/types'
 import { api, ask } from '@/api/client'
@@ -35,22 +36,39 @@ const { data: priced } = useJobAnswer(
 )
 const price = computed(() => priced.value?.price ?? 0)
 const menu = useTemplateRef<{ toggle: (event: Event) => void }>('menu')
-const file = (label: string, name: string) => ({
-  label,
-  url: `/api/jobs/${props.job}/files/${props.structure}/${name}`,
+const opened = ref(false)
+/** What can be printed of the structure, and what other programs read, as the server lists it. */
+const { data: listed } = useQuery({
+  queryKey: computed(() => ['documents', props.job, props.structure, store.revision]),
+  queryFn: async () =>
+    (
+      await ask(
+        api.GET('/api/jobs/{job_id}/files/{structure}', {
+          params: { path: { job_id: props.job, structure: props.structure } },
+        }),
+      )
+    ).documents,
+  enabled: opened,
+})
+const typeOf = (file: string) => file.split('.').pop()!.toUpperCase()
+const entry = (row: { file: string; says: string }) => ({
+  label: `${row.says.replace(/, [A-Z]+$/, '')} (${typeOf(row.file)})`,
+  url: `/api/jobs/${props.job}/files/${props.structure}/${row.file}`,
   target: '_blank',
 })
-const papers = computed(() => [
-  file('Crew sheet, two pages (PDF)', 'crew.pdf'),
-  file('Site sheets (PDF)', 'sheets.pdf'),
-  file('Calculation (PDF)', 'working.pdf'),
-  file('Permit set (PDF)', 'permit.pdf'),
-  { separator: true },
-  ...(props.sheet?.views ?? []).map((view) => file(`${view.title} (SVG)`, `${view.name}.svg`)),
-  file('Drawing (DXF)', 'drawing.dxf'),
-  file('Permit set (DXF)', 'permit.dxf'),
-  file('Pieces (CSV)', 'pieces.csv'),
-])
+const papers = computed(() => {
+  const rows = listed.value ?? []
+  const paper = (row: { file: string }) => typeOf(row.file) === 'PDF'
+  if (!rows.length) return [{ label: 'Loading', disabled: true }]
+  return [
+    { label: 'Print', items: rows.filter(paper).map(entry) },
+    { label: 'Export', items: rows.filter((row) => !paper(row)).map(entry) },
+  ]
+})
+function open(event: Event): void {
+  opened.value = true
+  menu.value?.toggle(event)
+}
 </script>
 
 <template>
@@ -82,7 +100,7 @@ const papers = computed(() => [
       <p v-if="price" class="price" title="Materials by the price list; labour and margin are in the estimate">
         <b>{{ money(price) }}</b> <span class="quiet small">materials</span>
       </p>
-      <Button severity="secondary" outlined aria-haspopup="true" @click="menu?.toggle($event)">
+      <Button severity="secondary" outlined aria-haspopup="true" @click="open">
         <Printer :size="16" :stroke-width="1.75" aria-hidden="true" /> Print
       </Button>
       <LazyMenu ref="menu" :items="papers" />

@@ -198,6 +198,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       :structure="structure"
       :sheet="settled ?? sheet"
       :kind="kind"
+      @touch="select($event)"
     />
     <main class="middle" :class="{ previewing: offered }">
       <h1 class="visually-hidden">{{ name }}</h1>

@@ -31,8 +31,9 @@ const JOB: [string, string][] = [
   ['materials', 'buy list, deliveries, order, sticks, bags'],
   ['estimate', 'offer, contract, change order, invoice, tax, margin, send'],
   ['schedule', 'days, hold, locate, weather, inspection'],
-  ['record', 'as built, readings, measured'],
-  ['files', 'photos, inspections, handover, link for the client, export, import'],
+  ['record', 'site record, as built, readings, measured'],
+  ['photos', 'site record, photos, inspections, decisions'],
+  ['files', 'job file, handover, upkeep, link for the client, versions, job package, export'],
 ]
 /** What can be pressed, chosen or filled in on the page that is open, read from it as it is. */
 function onThisPage(): Entry[] {
@@ -88,7 +89,6 @@ export function useFindEntries(open: Ref<boolean>) {
       to: { name, params },
     })
   const pages = computed<Entry[]>(() => {
-    const first = structures.value[0]?.spec.id
     const priced = (name: string) => session.session?.sees_prices !== false || !PRICED_PAGES.includes(name)
     const details: Entry = {
       key: 'details',
@@ -100,7 +100,7 @@ export function useFindEntries(open: Ref<boolean>) {
     return [
       ...(inJob.value ? [details] : []),
       ...(inJob.value ? JOB : [])
-        .filter(([name]) => priced(name) && (first || name !== 'record'))
+        .filter(([name]) => priced(name))
         .map(page('Page of the job', { job: inJob.value, structure: current.value?.spec.id ?? '' })),
       ...CREW.map(page('Page')),
     ]

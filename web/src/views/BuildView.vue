@@ -3,10 +3,10 @@ import DayField from '@/components/DayField.vue'
 import { CAUTIONS } from '@/logic/states'
 import Checkbox from 'primevue/checkbox'
 import SelectBox from '@/components/SelectBox'
-import { useQuery } from '@tanstack/vue-query'
+import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
-import { api, ask } from '@/api/client'
+import { RouterLink } from 'vue-router'
 import DaysBox from '@/components/DaysBox.vue'
 import { useLocateStatus } from '@/composables/useLocateStatus'
 import { useJobSheet } from '@/composables/useJobSheet'
@@ -40,20 +40,6 @@ const link = computed(() => {
   })
   return `/api/jobs/${store.id}/files/${structure.value}/sheets.pdf?${query}`
 })
-const file = (name: string) => `/api/jobs/${store.id}/files/${structure.value}/${name}`
-const { data: listed } = useQuery({
-  queryKey: computed(() => ['documents', store.id, structure.value, store.revision]),
-  queryFn: async () =>
-    (
-      await ask(
-        api.GET('/api/jobs/{job_id}/files/{structure}', {
-          params: { path: { job_id: store.id, structure: structure.value } },
-        }),
-      )
-    ).documents,
-  enabled: computed(() => !!store.id && !!structure.value),
-})
-const documents = computed(() => (listed.value ?? []).filter((row) => row.file !== 'sheets.pdf'))
 const hurt = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by !== 'locate') ?? [])
 /** A task is held back while a caution that stops it is not cleared. */
 const heldBack = (id: string) =>
@@ -76,9 +62,20 @@ const near = computed(
 
 <template>
   <main v-if="store.document && sheet" class="page">
-    <h1>Build</h1>
+    <header class="page-head">
+      <h1>Build</h1>
+      <span class="end">
+        <Button as="a" severity="secondary" outlined :href="link" target="_blank" label="Site sheets as PDF" />
+        <Button
+          :as="RouterLink"
+          :to="{ name: 'field', params: { job: store.id, structure } }"
+          label="Open field view"
+          title="One post at a time on a phone, with big targets. It keeps working without signal and catches up later."
+        />
+      </span>
+    </header>
     <div class="two">
-      <section>
+      <section class="panel-box">
         <h2>Before you dig</h2>
         <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
         <p v-else-if="dig" class="state" :class="{ ready: dig.ready }" role="status">
@@ -120,17 +117,8 @@ const near = computed(
           </li>
         </ul>
       </section>
-      <section>
-        <h2>Field view (phone)</h2>
-        <p>
-          <router-link class="main go" :to="{ name: 'field', params: { job: store.id, structure } }"
-            >Open field view</router-link
-          >
-        </p>
-        <p class="small quiet">
-          One post at a time, with big targets. It keeps working without signal and catches up later.
-        </p>
-        <h2>On paper</h2>
+      <section class="panel-box">
+        <h2>Site sheets</h2>
         <div class="form sheet">
           <label
             >Paper
@@ -159,16 +147,6 @@ const near = computed(
             >Offset stakes, perpendicular distance <InputText v-model="offset" class="short" placeholder="None"
           /></label>
         </div>
-        <p><a class="main go" :href="link" target="_blank">Site sheets as PDF</a></p>
-        <p v-if="documents.length" class="small">
-          Files:
-          <template v-for="(row, i) in documents" :key="row.file"
-            >{{ i ? ' · ' : ''
-            }}<a :href="file(row.file)"
-              >{{ row.says }}{{ row.says.includes(',') ? '' : `, ${row.file.split('.').pop()!.toUpperCase()}` }}</a
-            ></template
-          >
-        </p>
         <DaysBox />
         <h2>Order of work</h2>
         <p
@@ -200,13 +178,12 @@ const near = computed(
 .page {
   overflow-y: auto;
   width: 100%;
-  max-width: 1080px;
 }
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 44px;
-  margin-top: 12px;
+  gap: 16px;
+  align-items: start;
 }
 h2 {
   margin: 14px 0 6px;
@@ -263,10 +240,6 @@ h2 {
 }
 .short {
   width: 90px;
-}
-.go {
-  display: inline-block;
-  text-decoration: none;
 }
 .work {
   padding-left: 20px;

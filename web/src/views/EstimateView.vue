@@ -37,6 +37,12 @@ const use = useLedger()
 const TABS = ['estimate', 'contract', 'cost'] as const
 const route = useRoute()
 const tab = ref<string>(TABS.includes(route.query.part as never) ? String(route.query.part) : 'estimate')
+/** An offer is saved as it stands and made ready to send, beside what was sent before. */
+const begin = ref(false)
+function offer(): void {
+  begin.value = true
+  tab.value = 'contract'
+}
 type Terms = Job['offer']
 const terms = computed(() => store.document?.offer ?? null)
 const edit = (change: (terms: Terms) => void, says: string) => store.change((job) => change(job.offer), says)
@@ -87,7 +93,12 @@ const split = (text: string) =>
 <template>
   <div class="money">
     <header class="top">
-      <h1>Estimate &amp; contract</h1>
+      <div class="page-head">
+        <h1>Estimate &amp; contract</h1>
+        <span class="end">
+          <Button v-if="!use.ledger.data.value?.contract" :disabled="!every.length" label="Send offer" @click="offer" />
+        </span>
+      </div>
       <MoneySums :use="use" />
       <Tabs id="money" v-model:value="tab">
         <TabList>
@@ -102,7 +113,7 @@ const split = (text: string) =>
         <p v-if="use.fault.value" class="fault" role="alert">{{ use.fault.value }}</p>
         <template v-if="tab === 'contract'">
           <StopBox :use="use" />
-          <SentQuotes :use="use" :ready="!!data" />
+          <SentQuotes :use="use" :ready="!!data" :begin="begin" @begun="begin = false" />
           <ChangeOrders v-if="use.ledger.data.value?.contract" :use="use" />
           <InvoiceList :use="use" />
           <LinkBox :job="store.id" />
@@ -316,8 +327,8 @@ label textarea {
   padding: 12px 20px 0;
   border-bottom: 1px solid var(--line);
 }
-.top h1 {
-  margin: 0 0 8px;
+.top .page-head {
+  margin-bottom: 8px;
 }
 .top :deep(.p-tablist),
 .top :deep(.p-tablist-tab-list),

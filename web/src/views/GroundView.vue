@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import PageTabs from '@/components/PageTabs.vue'
+import StructurePick from '@/components/StructurePick.vue'
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import RadioButton from 'primevue/radiobutton'
@@ -177,10 +179,11 @@ function north(): void {
 
 <template>
   <main v-if="store.document" class="page wide">
-    <h1>Ground and climate</h1>
-    <p class="small no-print">
-      <router-link :to="{ name: 'site-plan' }">Open site plan</router-link>
-    </p>
+    <header class="page-head">
+      <h1>Site</h1>
+      <span class="end"><StructurePick /></span>
+    </header>
+    <PageTabs place="site" label="Site pages" />
     <svg
       v-if="view && drawing"
       class="line"

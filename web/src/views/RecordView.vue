@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
+import { RouterLink } from 'vue-router'
 import { api, ask } from '@/api/client'
 import type { SiteReading, MeasurementImpact } from '@/api/types'
 import DataList, { type ListColumn } from '@/components/DataList.vue'
 import ApplyMeasurementBox from '@/components/ApplyMeasurementBox.vue'
+import JobThumb from '@/components/JobThumb.vue'
+import PageTabs from '@/components/PageTabs.vue'
+import StructurePick from '@/components/StructurePick.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { useJob } from '@/stores/job'
 import { showReading } from '@/logic/units'
@@ -25,6 +29,7 @@ async function load(): Promise<void> {
   }
 }
 onMounted(load)
+const field = computed(() => ({ name: 'field', params: { job: store.id, structure: structure.value } }))
 const rows = computed(() => (readings.value ?? []).filter((row) => row.structure === structure.value))
 function nameOf(about: string): string {
   const post = sheet.value?.posts.find((item) => item.id === about)
@@ -107,11 +112,16 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
 
 <template>
   <main v-if="store.document" class="page">
-    <h1>Site record</h1>
-    <p>
-      {{ set }} of {{ sheet?.posts.length ?? 0 }} posts are set.
-      <Button text size="small" @click="load">Fetch again</Button>
-    </p>
+    <header class="page-head">
+      <h1>Site record</h1>
+      <span class="end">
+        <StructurePick />
+        <Button severity="secondary" outlined @click="load">Fetch again</Button>
+        <Button v-if="structure" :as="RouterLink" :to="field" label="Open field view" />
+      </span>
+    </header>
+    <PageTabs place="record" label="Pages of the site record" />
+    <p v-if="sheet" class="strong">{{ set }} of {{ sheet.posts.length }} posts are set.</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ApplyMeasurementBox
       v-if="found && asked"
@@ -120,10 +130,19 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
       @take="take"
       @leave="((found = null), (asked = null))"
     />
-    <p v-if="readings && !rows.length" class="quiet">
-      Nothing measured yet. Open field view on a phone, read a mark, tick it, and type what the tape says; it shows here
-      beside the plan.
-    </p>
+    <section v-if="!structure" class="panel-box empty">
+      <h2>No structure yet</h2>
+      <p>What is measured on site stands here beside what was planned.</p>
+      <Button :as="RouterLink" :to="{ name: 'overview' }" label="Start a structure" />
+    </section>
+    <section v-else-if="readings && !rows.length" class="panel-box empty">
+      <JobThumb v-if="sheet?.views[0]" :view="sheet.views[0]" />
+      <h2>Nothing measured yet</h2>
+      <p>
+        Open field view on a phone, read a mark, tick it, and type what the tape says. Each reading shows here beside
+        the plan, with its tolerance, and may be taken into the plan.
+      </p>
+    </section>
     <DataList v-if="rows.length" :rows="rows" :columns="COLUMNS" label="Readings" row-key="id" paged>
       <template #of="{ row }">{{ nameOf(row.about) }}</template>
       <template #what="{ row }"
@@ -164,7 +183,12 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
 }
 .page {
   overflow-y: auto;
-  width: 100%;
-  max-width: 1160px;
+}
+.empty {
+  max-width: 680px;
+  margin-top: 16px;
+}
+.empty h2 {
+  margin: 12px 0 4px;
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import PageTabs from '@/components/PageTabs.vue'
 import { computed, defineAsyncComponent, ref, shallowRef } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Shady, SitePlan } from '@/api/types'
@@ -92,7 +93,8 @@ const FILES = [
 <template>
   <JobPage label="Placement" free>
     <template #panel>
-      <h1>The site</h1>
+      <h1 class="visually-hidden">Site</h1>
+      <PageTabs place="site" label="Site pages" />
       <p class="small quiet">
         Pull a structure to where it stands: it draws itself onto walls and onto others (hold Alt to leave it free).
         Arrow keys move it by {{ imperial ? '1 ft' : '250 mm' }}, <kbd>[</kbd> and <kbd>]</kbd> turn it, Enter opens its
@@ -275,6 +277,7 @@ const FILES = [
 }
 .form {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   border-top: 1px solid var(--line);
   padding-top: 10px;

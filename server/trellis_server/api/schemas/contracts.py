@@ -129,13 +129,14 @@ class CostRowAnswer(Schema):
 
 
 class EstimateSide(Schema):
-    """What it should sell for today, and what materials and hours it rests on."""
+    """What it should sell for today, what materials and hours it rests on, and the margin in it by the terms."""
 
     net: float
     tax: float
     total: float
     materials: float
     hours: float
+    margin: float
 
 
 class ContractSide(Schema):

@@ -8,6 +8,7 @@ from ninja import Schema
 from steady.drawing.scene import Scene
 from steady.errors import RowProblem
 from steady.ground.survey import SiteFeature, ThingRow
+from steady.ground.survey_columns import MOST_COLUMNS, ColumnRole, SurveyColumns
 from steady.ground.underlay import Underlay
 from steady.jobs.bookings import BookedDay
 from steady.jobs.document import JobDocument
@@ -75,12 +76,13 @@ class ThingRows(Schema):
 
 
 class SurveyBody(Closed):
-    """A survey as it was brought; `bare`: the unit of numbers without one."""
+    """A survey as it was brought; `bare`: the unit of numbers without one; `roles`: what each column holds, as chosen."""
 
     document: JobDocument
     text: Annotated[str, MaxLen(1_500_000)]
     brought_as: Literal["points", "geojson", "dxf"]
     bare: Literal["ft", "in", "m", "mm"] = "ft"
+    roles: Annotated[list[ColumnRole], MaxLen(MOST_COLUMNS)] = []
 
 
 class SurveyAnswer(Schema):
@@ -88,6 +90,7 @@ class SurveyAnswer(Schema):
 
     things: list[SiteFeature]
     problems: list[RowProblem]
+    columns: SurveyColumns | None = None
     latitude_rad: float | None = None
     longitude_rad: float | None = None
 

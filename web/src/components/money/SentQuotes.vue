@@ -3,7 +3,7 @@ import DayField from '@/components/DayField.vue'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import SelectBox from '@/components/SelectBox'
 import type { LedgerUse } from '@/composables/useLedger'
@@ -12,7 +12,8 @@ import PieceChanges from '@/components/PieceChanges.vue'
 import { today } from '@/logic/days'
 
 /** Offers as they were sent; one of them is accepted, by the client's link or by a signature on paper. */
-const props = defineProps<{ use: LedgerUse; ready: boolean }>()
+const props = defineProps<{ use: LedgerUse; ready: boolean; begin?: boolean /** an offer is to be made and sent */ }>()
+const emit = defineEmits<{ begun: [] }>()
 const rows = computed(() => props.use.quotes.data.value ?? [])
 const accepted = computed(() => rows.value.some((row) => row.accepted_on))
 const saved = computed(() => props.use.store.saved === 'saved')
@@ -38,6 +39,7 @@ async function compare(number: number): Promise<void> {
 /** What was sent, to copy into an e-mail: the link in it is made new each time, and can be revoked. */
 const sending = ref(0)
 const to = ref('')
+const copied = ref(false)
 const sent = ref<{ subject: string; body: string; answered: string } | null>(null)
 async function send(): Promise<void> {
   const found = await props.use.act(() =>
@@ -45,7 +47,21 @@ async function send(): Promise<void> {
   )
   if (found) sent.value = found as { subject: string; body: string; answered: string }
 }
-const copied = ref(false)
+function open(number: number): void {
+  sending.value = number
+  sent.value = null
+  copied.value = false
+}
+watch(
+  () => !!props.begin && props.ready && saved.value && !props.use.busy.value,
+  async (now) => {
+    if (!now) return
+    emit('begun')
+    const made = await keep()
+    if (made) open(made.number)
+  },
+  { immediate: true },
+)
 async function copy(): Promise<void> {
   await navigator.clipboard.writeText(sent.value!.body)
   copied.value = true
@@ -78,7 +94,7 @@ const withdraw = (number: number) =>
         <template v-else-if="quote.withdrawn">Withdrawn.</template>
         <a :href="use.file(`${quote.number}/quote.pdf`)">PDF</a>
         <template v-if="!quote.accepted_on && !quote.withdrawn && !accepted">
-          <Button size="small" @click="((sending = quote.number), (sent = null), (copied = false))">Send…</Button>
+          <Button size="small" @click="open(quote.number)">Send…</Button>
           <Button text size="small" @click="compare(quote.number)">View changes</Button>
           <Button text size="small" @click="accepting = quote.number">Record acceptance…</Button>
           <Button text size="small" severity="secondary" @click="withdraw(quote.number)">Withdraw</Button>

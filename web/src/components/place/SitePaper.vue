@@ -10,6 +10,7 @@ import ViewShapes from '@/components/ViewShapes.vue'
 import { FULL, mm, usePlacing } from '@/components/place/usePlacing'
 import type { SiteThings } from '@/components/place/useSiteThings'
 import type { Under } from '@/components/place/useUnder'
+import { place } from '@/logic/labels'
 import { divisions } from '@/logic/panes'
 import { outermost, snapShift, targetsOf, type At, type Targets } from '@/logic/snap'
 import { FT } from '@/logic/units'
@@ -68,6 +69,23 @@ const labelled = computed(() => {
     (mark) => mark.long && mark.at * scale.value - last >= 34 && ((last = mark.at * scale.value), true),
   )
 })
+
+/** The names of what stands, each moved down until it lies on no other. */
+const names = computed(() =>
+  place(
+    props.plan.stands.map((stand) => ({
+      stand,
+      x: X(stand.middle[0]!),
+      y: Y(stand.middle[1]!) - 8,
+      text: stand.name,
+      size: 13.5,
+      anchor: 'middle' as const,
+      weight: 1,
+      down: true,
+    })),
+    { steps: 12 },
+  ),
+)
 
 /** So near (pixels) corners and lines of others draw what is pulled onto them; Alt leaves it where it is. */
 const DRAWS = 12
@@ -329,7 +347,19 @@ watch([drawing, asking], ([kind, way]) => {
         <path :d="path(stand.outlines as number[][][])" class="reach" />
         <path :d="path(stand.walls as number[][][])" class="wall" />
         <path :d="path(stand.outlines as number[][][])" class="piece" />
-        <text :x="X(stand.middle[0]!)" :y="Y(stand.middle[1]!) - 8" text-anchor="middle">{{ stand.name }}</text>
+      </g>
+      <!-- Names lie over everything that stands, and none over another. -->
+      <g class="names" aria-hidden="true">
+        <text
+          v-for="name in names"
+          :key="name.stand.id"
+          :x="name.x"
+          :y="name.y"
+          :transform="shift(name.stand)"
+          text-anchor="middle"
+        >
+          {{ name.text }}
+        </text>
       </g>
       <g v-for="(place, index) in shade?.places ?? []" :key="'s' + index" class="shadiest" aria-hidden="true">
         <rect
@@ -486,7 +516,10 @@ watch([drawing, asking], ([kind, way]) => {
   outline: 2px solid var(--chalk);
   outline-offset: 4px;
 }
-.stand text {
+.names {
+  pointer-events: none;
+}
+.names text {
   font-size: 13px;
   font-weight: 600;
   fill: var(--ink);
@@ -520,7 +553,7 @@ watch([drawing, asking], ([kind, way]) => {
   align-items: center;
 }
 @media (max-width: 860px) {
-  .stand text {
+  .names text {
     font-size: 10.5px;
   }
 }

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { SurveyRead } from '@/api/types'
+import SelectBox from '@/components/SelectBox'
 import FilePick from '@/components/FilePick.vue'
 import type { SiteThings } from '@/components/place/useSiteThings'
 import { useJob } from '@/stores/job'
@@ -23,26 +24,66 @@ const WAYS: [string, As][] = [
   ['.dxf', 'dxf'],
 ]
 
+type Role = NonNullable<SurveyRead['columns']>['roles'][number]
+const ROLES: [Role, string][] = [
+  ['none', 'Not used'],
+  ['kind', 'What it is'],
+  ['name', 'Name or number'],
+  ['x', 'x (east, right)'],
+  ['y', 'y (north, up)'],
+  ['height', 'Height'],
+  ['code', 'Description'],
+]
+/** What each column holds, chosen where the headings do not tell; and the file it was chosen for. */
+const roles = ref<Role[]>([])
+const held = ref('')
+const columns = computed(() => (told.value?.problems.length ? told.value.columns : null))
+const width = computed(() =>
+  Math.max(columns.value?.headings.length ?? 0, ...(columns.value?.sample ?? []).map((row) => row.length)),
+)
+function fresh(): void {
+  roles.value = []
+  told.value = null
+}
+function choose(at: number, role: Role): void {
+  roles.value = Array.from({ length: width.value }, (_, k) => (k === at ? role : (roles.value[k] ?? 'none')))
+}
+
 async function take(brought: string, brought_as: As): Promise<void> {
   busy.value = true
   fault.value = ''
   told.value = null
   try {
-    const bare = store.tape.system === 'imperial' ? 'ft' : 'm'
-    const body = { document: store.document!, text: brought, brought_as, bare } as const
+    const bare: 'ft' | 'm' = store.tape.system === 'imperial' ? 'ft' : 'm'
+    const body = { document: store.document!, text: brought, brought_as, bare, roles: [...roles.value] }
     const found = (await ask(api.POST('/api/views/survey', { body }))) as SurveyRead
     told.value = found
+    if (found.columns && !roles.value.length) roles.value = [...found.columns.roles]
     taken.value = found.things.length
     if (found.things.length) props.site.add(found.things, found)
-    if (brought_as === 'points' && !found.problems.length) text.value = ''
+    held.value = brought_as === 'points' && found.problems.length ? brought : ''
+    if (brought_as === 'points' && !found.problems.length) {
+      text.value = ''
+      roles.value = []
+    }
   } catch (error) {
     fault.value = (error as Error).message
   } finally {
     busy.value = false
   }
 }
+/** What was taken onto the site by the columns as they were goes again: it is the same file, read otherwise. */
+async function again(): Promise<void> {
+  const ids = (told.value?.things ?? []).map((thing) => thing.id)
+  store.change(
+    (job) => (job.site.things = job.site.things.filter((thing) => !ids.includes(thing.id))),
+    'a survey read by other columns',
+  )
+  await take(held.value, 'points')
+}
 async function file([picked]: File[]): Promise<void> {
   const way = WAYS.find(([end]) => picked!.name.toLowerCase().endsWith(end))?.[1] ?? 'points'
+  fresh()
   await take(await picked!.text(), way)
 }
 </script>
@@ -60,6 +101,7 @@ async function file([picked]: File[]): Promise<void> {
       v-model="text"
       rows="4"
       spellcheck="false"
+      @input="fresh"
       placeholder="boundary, rear, 0, 40&#10;boundary, rear, 96, 44&#10;12, 20, 7 in"
     />
     <p class="row">
@@ -75,6 +117,30 @@ async function file([picked]: File[]): Promise<void> {
           }}{{ problem.text ? ` (${problem.text})` : '' }}
         </li>
       </ul>
+      <template v-if="columns && width > 2">
+        <p class="small">Is a column read as what it is not? Choose what each holds, and import again.</p>
+        <div v-for="k in width" :key="k" class="column small">
+          <span>
+            <b>{{ columns.headings[k - 1] || `Column ${k}` }}</b>
+            <span class="quiet">{{ columns.sample.map((row) => row[k - 1] ?? '').join(', ') }}</span>
+          </span>
+          <SelectBox
+            :model-value="roles[k - 1] ?? 'none'"
+            :aria-label="`Column ${k} holds`"
+            @update:model-value="choose(k - 1, $event as Role)"
+          >
+            <option v-for="[key, says] in ROLES" :key="key" :value="key">{{ says }}</option>
+          </SelectBox>
+        </div>
+        <Button
+          size="small"
+          severity="secondary"
+          outlined
+          :disabled="busy || !roles.includes('x') || !roles.includes('y')"
+          @click="again"
+          >Import with these columns</Button
+        >
+      </template>
     </div>
   </details>
 </template>
@@ -83,5 +149,18 @@ async function file([picked]: File[]): Promise<void> {
 .survey :deep(textarea) {
   width: 100%;
   font-size: 13px;
+}
+.column {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 150px;
+  gap: 8px;
+  align-items: center;
+  margin-bottom: 4px;
+}
+.column span span {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 </style>

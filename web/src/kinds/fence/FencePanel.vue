@@ -24,7 +24,11 @@ import { toRef } from 'vue'
 const props = defineProps<{ structure: string; sheet: Sheet | null; kind: Kind | null }>()
 const store = useJob()
 const reference = useReference()
-const { spec, path, set } = useFence(toRef(props, 'structure'))
+const emit = defineEmits<{ touch: [thing: string] }>()
+const { spec, path, set, addGate, addBand } = useFence(toRef(props, 'structure'))
+/** What is added has its row among the line's: it opens there. */
+const add = (sort: 'gate' | 'zone') =>
+  emit('touch', `${props.structure}/${sort}/${sort === 'zone' ? addBand() : addGate()}`)
 onMounted(() => void reference.load())
 const practice = ref(false)
 
@@ -116,6 +120,10 @@ const fall = computed(() => {
 <template>
   <BuildPanel :structure="structure" :sheet="sheet">
     <template v-if="spec">
+      <p class="acts">
+        <Button severity="secondary" outlined size="small" @click="add('gate')">Add gate</Button>
+        <Button severity="secondary" outlined size="small" @click="add('zone')">Add obstruction</Button>
+      </p>
       <FoldSection title="The fence">
         <LengthField
           inline

@@ -3,7 +3,6 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import SelectBox from '@/components/SelectBox'
 import { nextTick, onMounted, ref, toRef, watch } from 'vue'
-import type { FenceSpec } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import { useFence } from '@/kinds/fence/useFence'
@@ -12,7 +11,7 @@ import { sentence } from '@/logic/sentence'
 
 const props = defineProps<{ structure: string; touched?: string /** what was picked in the drawing */ }>()
 const store = useJob()
-const { spec, path, specOf } = useFence(toRef(props, 'structure'))
+const { spec, path, edit, fresh, middle, addGate, addBand } = useFence(toRef(props, 'structure'))
 
 const rows = ref<HTMLElement>()
 /** Its row comes into view, and its first field is under the hand. */
@@ -26,12 +25,6 @@ async function show(): Promise<void> {
 onMounted(show)
 watch(() => props.touched, show)
 
-const edit = (says: string, change: (at: FenceSpec) => void) => store.change((job) => change(specOf(job)), says)
-function fresh(list: { id: string }[], word: string): string {
-  for (let k = 1; ; k++) if (!list.some((item) => item.id === `${word}-${k}`)) return `${word}-${k}`
-}
-const end = () => spec.value!.straights.reduce((sum, item) => sum + item.length_m, 0)
-const middle = () => end() * 0.5
 function addStraight(): void {
   edit('one more run', (at) =>
     at.straights.push({
@@ -39,35 +32,6 @@ function addStraight(): void {
       length_m: 6.096,
       turn_rad: -Math.PI / 2,
       follows: at.straights[at.straights.length - 1]?.follows ?? 'raked',
-    }),
-  )
-}
-function addGate(): void {
-  edit('a gate', (at) =>
-    at.openings.push({
-      id: fresh(at.openings, 'gate'),
-      what: 'walk gate',
-      at_m: middle(),
-      clear_m: 1.2192,
-      leaves_m: [],
-      swing: 'in',
-    } as never),
-  )
-}
-function addBand(): void {
-  edit('a no-dig band', (at) =>
-    at.zones.push({
-      id: fresh(at.zones, 'no-dig'),
-      kind: 'no dig',
-      foot: null,
-      what: 'buried service',
-      letter: 'S',
-      at_m: middle(),
-      half_width_m: 0.6096,
-      off_m: 0,
-      crossing_rad: Math.PI / 2,
-      hand_dig_m: 0.9144,
-      depth: 'depth unknown',
     }),
   )
 }
@@ -199,7 +163,13 @@ function away(list: Lists, index: number): void {
     <section>
       <h3>Gates <Button text size="small" @click="addGate">Add gate</Button></h3>
       <p v-if="!spec.openings.length" class="small quiet">No gate in this line.</p>
-      <div v-for="(item, i) in spec.openings" :key="item.id" class="row gate">
+      <div
+        v-for="(item, i) in spec.openings"
+        :key="item.id"
+        class="row gate"
+        :class="{ on: touched === `${structure}/gate/${item.id}` }"
+        :data-thing="`${structure}/gate/${item.id}`"
+      >
         <label class="small"
           >Name<KeptInput
             :value="item.what"

@@ -21,5 +21,47 @@ export function useFence(structure: Ref<string>) {
     store.change((job) => void (specOf(job)[name] = value), says)
   }
 
-  return { index, spec, path, specOf, set }
+  const edit = (says: string, change: (at: FenceSpec) => void) => store.change((job) => change(specOf(job)), says)
+  function fresh(list: { id: string }[], word: string): string {
+    for (let k = 1; ; k++) if (!list.some((item) => item.id === `${word}-${k}`)) return `${word}-${k}`
+  }
+  const end = () => spec.value!.straights.reduce((sum, item) => sum + item.length_m, 0)
+  const middle = () => end() * 0.5
+  /** A gate in the middle of the line: its id. */
+  function addGate(): string {
+    const id = fresh(spec.value!.openings, 'gate')
+    edit('a gate', (at) =>
+      at.openings.push({
+        id,
+        what: 'walk gate',
+        at_m: middle(),
+        clear_m: 1.2192,
+        leaves_m: [],
+        swing: 'in',
+      } as never),
+    )
+    return id
+  }
+  /** A band that no post stands in, in the middle of the line: its id. */
+  function addBand(): string {
+    const id = fresh(spec.value!.zones, 'no-dig')
+    edit('a no-dig band', (at) =>
+      at.zones.push({
+        id,
+        kind: 'no dig',
+        foot: null,
+        what: 'buried service',
+        letter: 'S',
+        at_m: middle(),
+        half_width_m: 0.6096,
+        off_m: 0,
+        crossing_rad: Math.PI / 2,
+        hand_dig_m: 0.9144,
+        depth: 'depth unknown',
+      }),
+    )
+    return id
+  }
+
+  return { index, spec, path, specOf, set, edit, fresh, middle, addGate, addBand }
 }
