@@ -213,29 +213,45 @@ hr {
     overflow-x: auto;
     overflow-y: hidden;
     border-right: 0;
-    border-bottom: 1px solid var(--line);
-    padding: 4px 8px;
+    border-top: 1px solid var(--line);
+    padding: 2px 4px;
+    gap: 0;
   }
-  .item {
+  .rail .item {
     flex: none;
+    flex-direction: column;
+    justify-content: center;
+    gap: 2px;
+    min-width: 72px;
+    max-width: 108px;
+    min-height: 56px;
+    padding: 4px 8px;
   }
   .item.here::before {
     left: 8px;
     right: 8px;
-    top: auto;
-    bottom: -4px;
+    top: -2px;
+    bottom: auto;
     width: auto;
     height: 3px;
   }
-  .rail:not(.wide) .says {
+  .rail .item .says,
+  .rail:not(.wide) .item .says {
     position: static;
     width: auto;
     height: auto;
     clip-path: none;
+    max-width: 92px;
+    font-size: 12px;
+    text-align: center;
   }
-  .state {
+  .rail .state,
+  .rail:not(.wide) .state {
     margin-left: 0;
-    position: static;
+    position: absolute;
+    top: 4px;
+    bottom: auto;
+    right: 14px;
   }
   hr,
   .job,

@@ -119,7 +119,10 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
 }
 @media (max-width: 860px) {
   .body {
-    flex-direction: column;
+    flex-direction: column-reverse;
+  }
+  .room {
+    overflow-y: auto;
   }
 }
 </style>

@@ -153,5 +153,9 @@ function remove(id: string): void {
   .two {
     grid-template-columns: minmax(0, 1fr);
   }
+  /* On a phone today's work comes first. */
+  .right {
+    order: -1;
+  }
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import PageTabs from '@/components/PageTabs.vue'
+import { useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, shallowRef } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Shady, SitePlan } from '@/api/types'
@@ -80,6 +81,8 @@ async function level(): Promise<void> {
     levelled.value = (fault as Error).message
   }
 }
+/** A finger has no keys to hold. */
+const touched = useMediaQuery('(pointer: coarse), (max-width: 860px)')
 const imperial = computed(() => store.tape.system === 'imperial')
 const file = (name: string) => `/api/jobs/${store.id}/documents/${name}`
 const FILES = [
@@ -96,9 +99,12 @@ const FILES = [
       <h1 class="visually-hidden">Site</h1>
       <PageTabs place="site" label="Site pages" />
       <p class="small quiet">
-        Pull a structure to where it stands: it draws itself onto walls and onto others (hold Alt to leave it free).
-        Arrow keys move it by {{ imperial ? '1 ft' : '250 mm' }}, <kbd>[</kbd> and <kbd>]</kbd> turn it, Enter opens its
-        sheet.
+        Pull a structure to where it stands: it draws itself onto walls and onto
+        <template v-if="touched">others. Tap one to turn it and to set its place by figures.</template>
+        <template v-else>
+          others (hold Alt to leave it free). Arrow keys move it by {{ imperial ? '1 ft' : '250 mm' }}, <kbd>[</kbd> and
+          <kbd>]</kbd> turn it, Enter opens its sheet.
+        </template>
       </p>
       <ul class="list">
         <li v-for="stand in data?.stands ?? []" :key="stand.id">

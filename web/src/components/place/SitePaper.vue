@@ -10,7 +10,7 @@ import ViewShapes from '@/components/ViewShapes.vue'
 import { FULL, mm, usePlacing } from '@/components/place/usePlacing'
 import type { SiteThings } from '@/components/place/useSiteThings'
 import type { Under } from '@/components/place/useUnder'
-import { place } from '@/logic/labels'
+import { boxOf, labelsOf, place } from '@/logic/labels'
 import { divisions } from '@/logic/panes'
 import { outermost, snapShift, targetsOf, type At, type Targets } from '@/logic/snap'
 import { FT } from '@/logic/units'
@@ -83,7 +83,7 @@ const names = computed(() =>
       weight: 1,
       down: true,
     })),
-    { steps: 12 },
+    { steps: 12, keep: scale.value > LABELLED ? labelsOf(props.plan.lies, X, Y).map(boxOf) : [] },
   ),
 )
 
